@@ -1,0 +1,86 @@
+import boundaries from 'eslint-plugin-boundaries';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+/** Who may import whom, as docs/architecture.md tells it. */
+const may = {
+  core: [],
+  contract: ['core'],
+  store: ['core'],
+  standins: ['core'],
+  services: ['core', 'contract', 'store', 'standins'],
+  jobs: ['services', 'store', 'core'],
+  site: ['core'],
+  door: ['services', 'contract', 'site', 'core'],
+  bench: ['ui', 'contract', 'core', 'site', 'workers'],
+  ui: ['core', 'contract'],
+  workers: ['core'],
+  scripts: ['services', 'jobs', 'core'],
+  // What measures the store looks into it.
+  measure: ['services', 'store', 'core'],
+};
+/** The files of the bench that run on the server and may ask the services; everything else there is the browser's. */
+const benchOnServer = ['src/app/bench/**/page.tsx', 'src/app/bench/**/layout.tsx', 'src/app/bench/signed-in.ts', 'src/app/bench/or-not-found.ts'];
+
+const forbidden = (paths, message) => ({ group: paths, message });
+
+export default tseslint.config(
+  { ignores: ['.next/', 'node_modules/', 'next-env.d.ts', 'data/', 'test-results/'] },
+  ...tseslint.configs.recommended,
+  {
+    linterOptions: { reportUnusedDisableDirectives: 'error' },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      eqeqeq: 'error',
+    },
+  },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error', '@typescript-eslint/await-thenable': 'error' },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}', 'scripts/**/*.ts'],
+    plugins: { boundaries },
+    settings: {
+      'import/resolver': { typescript: { alwaysTryTypes: true } },
+      'boundaries/include': ['src/**/*', 'scripts/**/*'],
+      'boundaries/files': [{ category: 'on-server', pattern: benchOnServer }, { category: 'server', pattern: 'src/server.ts' }],
+      'boundaries/elements': [
+        { type: 'bench', partialMatch: false, pattern: 'src/app/bench' },
+        { type: 'door', partialMatch: false, pattern: 'src/app' },
+        { type: 'measure', partialMatch: false, pattern: 'scripts/measure' },
+        { type: 'scripts', partialMatch: false, pattern: 'scripts' },
+        ...['core', 'contract', 'store', 'standins', 'services', 'jobs', 'site', 'ui', 'workers'].map((type) => ({ type, partialMatch: false, pattern: `src/${type}` })),
+      ],
+    },
+    rules: {
+      'boundaries/no-unknown-files': 'error',
+      'boundaries/dependencies': ['error', {
+        default: 'disallow',
+        policies: [
+          ...Object.entries(may).map(([from, to]) => ({ from: { element: { type: from } }, allow: { to: { element: { types: { anyOf: [from, ...to] } } } } })),
+          { from: { file: { categories: 'on-server' } }, allow: { to: { element: { type: 'services' } } } },
+          { from: { file: { categories: 'server' } }, allow: { to: { element: { types: { anyOf: ['services', 'jobs'] } } } } },
+          { allow: { to: { module: { origin: ['external', 'core'] } } } },
+        ],
+      }],
+    },
+  },
+  {
+    // The job knows no screen, no database and no framework.
+    files: ['src/core/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [forbidden(['react', 'react-dom', 'next', 'next/*', 'sequelize', 'sqlite3', '@mui/*', 'node:*', 'fs', 'path'], 'Core does no I/O and knows no framework.')] }] },
+  },
+  {
+    // Visitors' pages are rendered once to plain HTML.
+    files: ['src/site/**/*.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': ['error', { selector: 'CallExpression[callee.name=/^use[A-Z]/]', message: 'Hooks cannot be used in what is rendered for visitors; pass props.' }, { selector: 'CallExpression[callee.name=/^(createContext|useContext)$/]', message: 'Context cannot be used in what is rendered for visitors; pass props.' }],
+      'no-restricted-imports': ['error', { paths: [{ name: 'react', importNames: ['useState', 'useEffect', 'useContext', 'createContext', 'useMemo', 'useRef'], message: 'Hooks and context cannot be used here.' }] }],
+    },
+  },
+  { files: ['src/ui/**/*.{ts,tsx}', 'src/app/bench/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
+);

@@ -1,0 +1,14 @@
+import type { NextConfig } from 'next';
+
+const config: NextConfig = {
+  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', '@node-rs/argon2'],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  // `npm test` checks the types of everything at once; the build need not do it again.
+  typescript: { ignoreBuildErrors: true },
+  // Class names end up in the OpenAPI document.
+  experimental: { serverMinification: false },
+  headers: async () => [{ source: '/fonts/:file*', headers: [{ key: 'Cache-Control', value: 'public, max-age=31536000, immutable' }] }],
+};
+
+export default config;

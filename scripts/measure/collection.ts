@@ -1,0 +1,89 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { readValues } from '../../src/core/content/values';
+import { modelFromKeys } from '../../src/core/formats/model-by-keys';
+import { readModelDocument } from '../../src/core/formats/model-schema';
+import type { JsonObject } from '../../src/core/json';
+import { addInBulk } from '../../src/services/bulk-entries';
+import { buildHouse, closeHouse, type House } from '../../src/services/house';
+import { beginWith } from '../../src/services/model';
+
+const model: JsonObject = {
+  contentTypes: {
+    finding: {
+      label: 'Finding', plural: 'Findings', title: 'name', columns: ['name', 'kind'],
+      fields: {
+        name: { label: 'Name', required: true }, kind: { kind: 'choice', label: 'Kind', rules: { choices: Object.fromEntries(Array.from({ length: 12 }, (_, i) => [`k${i}`, `Kind ${i}`])) } },
+        places: { kind: 'choice', label: 'Places', rules: { multiple: true, choices: Object.fromEntries(Array.from({ length: 30 }, (_, i) => [`p${i}`, `Place ${i}`])) } },
+        size: { kind: 'number', label: 'Size' }, weight: { kind: 'number', label: 'Weight', rules: { decimals: 2 } }, seen: { kind: 'date', label: 'Seen' }, rare: { kind: 'yesNo', label: 'Rare' },
+        by: { label: 'By' }, level: { kind: 'choice', label: 'Level', rules: { choices: { low: 'Low', middle: 'Middle', high: 'High' } } },
+        summary: { kind: 'paragraphs', label: 'Summary' }, body: { kind: 'paragraphs', label: 'Body' },
+      },
+      face: { heading: ['name'], kicker: ['kind'], summary: ['summary'] },
+    },
+  },
+  pageTypes: { home: { label: 'Home', plural: 'Homes', source: 'listing', fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } } },
+  placements: { top: ['home'] },
+};
+
+/** Numbers that look like chance but are the same in every run. */
+function chance(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1_664_525 + 1_013_904_223) % 4_294_967_296;
+    return state / 4_294_967_296;
+  };
+}
+
+const syllables = ['am', 'ber', 'car', 'dun', 'el', 'fen', 'gil', 'hol', 'ir', 'jun', 'kel', 'lar', 'mor', 'nar', 'oak', 'pell', 'quil', 'ros', 'sal', 'tern'];
+
+function finding(random: () => number): JsonObject {
+  const pick = (most: number) => Math.floor(random() * most);
+  const word = () => `${syllables[pick(20)] ?? ''}${syllables[pick(20)] ?? ''}`;
+  const some = random();
+  return {
+    name: `${word()} ${word()}`, kind: `k${pick(12)}`, places: [...new Set([`p${pick(30)}`, `p${pick(30)}`])], size: pick(400), weight: pick(9000) / 100,
+    seen: `20${10 + pick(16)}-0${1 + pick(9)}-1${pick(10)}`, rare: random() < 0.2, by: word(), level: ['low', 'middle', 'high'][pick(3)] ?? 'low',
+    ...(some < 0.9 ? { summary: `${word()} ${word()} ${word()} ${word()}.` } : {}), ...(some < 0.6 ? { body: `${word()} `.repeat(40) } : {}),
+  };
+}
+
+export interface Collection {
+  house: House;
+  folder: string;
+  grow(to: number): Promise<void>;
+  close(): Promise<void>;
+}
+
+/** A house of its own with generated entries: nine of ten of them seen by visitors. */
+export async function collection(): Promise<Collection> {
+  const folder = mkdtempSync(join(tmpdir(), 'clear-frame-bench-'));
+  const house = await buildHouse(folder);
+  const { document, faults } = readModelDocument(modelFromKeys(model));
+  if (!document) throw new Error(JSON.stringify(faults));
+  await beginWith(house, document);
+  const type = house.model.contentTypeByKey('finding');
+  if (!type) throw new Error('no type');
+  const random = chance(7);
+  let size = 0;
+  return {
+    house, folder,
+    async grow(to) {
+      const now = house.now();
+      while (size < to) {
+        const some = Math.min(5000, to - size);
+        const entries = Array.from({ length: some }, (_, i) => ({
+          values: readValues(type.fields, finding(random), {}, '').values, at: now - (size + i) * 1000, by: null, stage: 'draft' as const,
+          ...((size + i) % 10 === 0 ? {} : { shown: { starts: now - (size + i) * 1000 - 1000 } }),
+        }));
+        await house.content.write((tx) => addInBulk(tx, house, type, entries));
+        size += some;
+      }
+    },
+    async close() {
+      await closeHouse(house);
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}

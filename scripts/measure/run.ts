@@ -1,0 +1,105 @@
+// Prints ratios: each line holds Clear Frame against the plainest way of doing the same, measured in turn in this run.
+import 'reflect-metadata';
+import { join } from 'node:path';
+import { changeEntry, entries } from '../../src/services/entries';
+import { addListing, publishListing } from '../../src/services/listings';
+import { addPage, publishPage } from '../../src/services/pages';
+import { addPerson, type Person } from '../../src/services/people';
+import { sheetIn, today, type House } from '../../src/services/house';
+import { everyEntry } from '../../src/core/mapping/listing-rule';
+import { readCondition, readRule } from '../../src/core/mapping/read-rule';
+import { mapToFace } from '../../src/core/mapping/map';
+import { listLive } from '../../src/store/listing-query';
+import { countRows, pageOfRows, type TableQuestion } from '../../src/store/table-query';
+import { ByHand } from './by-hand';
+import { collection } from './collection';
+import { inTurn, median, report } from './pairs';
+import { measureVisits } from './visits';
+
+const FEW = 1_000;
+const MANY = 100_000;
+
+async function savings(house: House, person: Person, times: number): Promise<number> {
+  const { items } = await entries(house, { type: 'finding', sort: '-changed', limit: 5 });
+  const { items: old } = await entries(house, { type: 'finding', sort: 'title', limit: 5 });
+  const measured: number[] = [];
+  for (const [of, row] of [...items, ...old].entries()) {
+    let { revision } = row;
+    for (let i = 0; i < times / 10; i += 1) {
+      const began = performance.now();
+      ({ revision } = await changeEntry(house, person, row.id, revision, { values: { size: of * 100 + i } }));
+      measured.push(performance.now() - began);
+    }
+  }
+  return median(measured);
+}
+
+async function main(): Promise<void> {
+  const made = await collection();
+  const { house } = made;
+  const person: Person = { ...(await addPerson(house, { name: 'Bench', email: 'bench@quillwater.example', password: 'quillwater bench', role: 'architect' })), session: '', endsAt: 0 };
+  await made.grow(FEW);
+  const few = await savings(house, person, 80);
+  await made.grow(MANY);
+  const many = await savings(house, person, 80);
+
+  const type = house.model.contentTypeByKey('finding');
+  if (!type) throw new Error('no type');
+  const sheet = sheetIn(house, type);
+  const column = (key: string) => sheet.fields.get(type.fieldByKey(key)?.id ?? '');
+  const [kind, size, name] = [column('kind'), column('size'), column('name')];
+  const listing = await addListing(house, person, { label: 'All', rule: { from: 'finding', where: { all: [{ field: 'kind', is: 'equals', value: 'k3' }] }, order: [{ by: 'name', direction: 'up' }], limit: 24 } });
+  await publishListing(house, person, listing.id, listing.revision, {});
+  const page = await addPage(house, person, { type: 'home', parent: null, values: { title: 'Findings' }, listing: listing.id });
+  await publishPage(house, person, page.id, page.revision, {});
+
+  const hand = await ByHand.open(join(made.folder, 'by-hand.db'));
+  await hand.run(`ATTACH '${join(made.folder, 'content.db')}' AS c;
+    CREATE TABLE t AS SELECT s.entry, s.${sheet.titleSort} AS title_sort, s.${kind?.value} AS kind, s.${size?.value} AS size, s.live_from, s.live_until, w.title, w.body, w.stage, w.revision, w.changed_at
+      FROM c.${sheet.work} s JOIN c.working w ON w.record = s.entry WHERE s.binned = 0;
+    CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
+      FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version;
+    CREATE INDEX t_by ON t (kind, size, entry); CREATE INDEX t_shown ON t (size, entry, live_from, live_until); CREATE INDEX t_live ON t (live_from, live_until); CREATE INDEX v_by ON v (kind, name_sort, live_from, live_until, entry); ANALYZE;`);
+  const [{ k3 = 0 } = {}] = (await hand.all("SELECT n AS k3 FROM c.ids WHERE uuid = ?", [(type.fieldByKey('kind')?.rules as { choices: { key: string; id: string }[] }).choices.find(({ key }) => key === 'k3')?.id ?? ''])) as { k3?: number }[];
+
+  console.log(`\nRatios in this run, ${MANY.toLocaleString('en')} entries, nine of ten published. Medians; times in ms only to show the scale.\n`);
+  const now = house.now();
+  const day = today(house);
+  const answered = (rows: readonly { body: unknown }[]) => rows.map(({ body }) => JSON.parse(String(body)) as unknown);
+  const ask = async (question: TableQuestion) => {
+    const matching = await countRows(house.content, sheet, house.surrogates, question, now, day);
+    answered(await pageOfRows(house.content, sheet, house.surrogates, question, matching, now, day));
+  };
+  const byHand = async (where: string, bind: number[]) => {
+    await hand.all(`SELECT count(*) AS n FROM t WHERE ${where}`, bind);
+    answered((await hand.all(`SELECT entry, title, body, stage, revision, changed_at FROM t WHERE ${where} ORDER BY size, entry LIMIT 50`, bind)).map(({ body }) => ({ body })));
+  };
+  const sort = { by: { column: size?.sort ?? '' }, direction: 'up' } as const;
+  const { condition } = readCondition(type, { field: 'kind', is: 'equals', value: 'k3' }, '');
+  const tables = await inTurn(60, () => ask({ where: condition, sort, limit: 50 }), () => byHand('kind = ?1', [k3]));
+  report('Table: first page, filtered and sorted, and its count', tables[0] / tables[1], { under: 2 }, `${tables[0].toFixed(2)} against ${tables[1].toFixed(2)}`);
+  const states = await inTurn(30, () => ask({ where: everyEntry, state: 'published', sort, limit: 50 }), () => byHand('live_from <= ?1 AND live_until > ?1', [now]));
+  report('Table: first page of what is published, and its count', states[0] / states[1], { under: 2 }, `${states[0].toFixed(2)} against ${states[1].toFixed(2)}`);
+
+  const { rule } = readRule(house.model, listing.rule);
+  if (!rule) throw new Error('no rule');
+  const drawn = (rows: Record<string, unknown>[]) => rows.map(({ body }) => mapToFace(rule.mapping, type, (JSON.parse(String(body)) as { values: Record<string, never> }).values, 'en'));
+  const asked = { sheet, surrogates: house.surrogates, now, today: today(house) };
+  const results = await inTurn(60,
+    async () => drawn((await listLive(house.content, asked, rule)).versions.map((version) => ({ ...version }))),
+    async () => {
+      await hand.all('SELECT count(*) AS n FROM v WHERE kind = ?1 AND live_from <= ?2 AND live_until > ?2', [k3, now]);
+      drawn(await hand.all('SELECT entry, body FROM v WHERE kind = ?1 AND live_from <= ?2 AND live_until > ?2 ORDER BY name_sort, entry LIMIT 24', [k3, now]));
+    });
+  report('Listing: its result and its count, mapped to faces', results[0] / results[1], { under: 2 }, `${results[0].toFixed(2)} against ${results[1].toFixed(2)}`);
+  report(`Saving one entry: at ${MANY.toLocaleString('en')} against at ${FEW.toLocaleString('en')}`, many / few, { under: 1.5 }, `${many.toFixed(2)} against ${few.toFixed(2)}`);
+  await hand.close();
+
+  const { pages, files } = await measureVisits(made.folder, () => house.content.close().then(() => house.sessions.close()).then(() => house.letGo()));
+  report('Visitor: a listing page from memory against a plain file', pages / files, { over: 1 }, `${Math.round(pages)} against ${Math.round(files)} requests a second`);
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,94 @@
+// Remakes the pictures of the main views in docs/screenshots from the sample, on a server of its own.
+import { mkdtempSync, mkdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './steps/build.mjs';
+import { install } from './steps/install.mjs';
+import { need, say } from './steps/run.mjs';
+import { serve } from './steps/serve.mjs';
+
+const PORT = 4187;
+const FOLDER = 'docs/screenshots';
+const address = `http://localhost:${PORT}`;
+// A fixed day, so that a picture only changes when its view does.
+const NOW = '2026-11-25T10:00:00Z';
+
+await install();
+await build();
+const data = mkdtempSync(join(tmpdir(), 'clear-frame-'));
+await need('Filling a database with the sample.', process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], { env: { CLEAR_FRAME_DATA: data, CLEAR_FRAME_NOW: NOW }, quiet: true });
+const server = serve({ port: PORT, data, env: { CLEAR_FRAME_NOW: NOW }, stdio: ['ignore', 'pipe', 'inherit'] });
+await new Promise((resolve) => server.stdout.on('data', (piece) => { if (String(piece).includes('is ready')) resolve(); }));
+
+const { chromium } = await import('@playwright/test');
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--lang=en-GB'] });
+mkdirSync(FOLDER, { recursive: true });
+
+/** A page of its own, signed in or not. */
+async function open({ who, width = 1280, look = 'light' } = {}) {
+  const context = await browser.newContext({ viewport: { width, height: 800 }, colorScheme: look, locale: 'en-GB', timezoneId: 'Europe/London' });
+  const page = await context.newPage();
+  await page.clock.setFixedTime(new Date(NOW));
+  if (who) await page.request.post(`${address}/api/v1/session`, { data: { email: `${who}@quillwater.example`, password: 'quillwater' } });
+  return page;
+}
+
+async function shoot(page, name) {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+  say(name);
+}
+
+try {
+  const visitor = await open();
+  await visitor.goto(`${address}/bench/sign-in`);
+  await shoot(visitor, 'sign-in');
+  await visitor.goto(address);
+  await shoot(visitor, 'visitor-home');
+  await visitor.goto(`${address}/species`);
+  await shoot(visitor, 'visitor-species');
+
+  const architect = await open({ who: 'architect' });
+  await architect.goto(`${address}/bench/shape/content/event`);
+  await architect.getByRole('button', { name: 'Price', exact: true }).click();
+  await shoot(architect, 'shape');
+  await architect.getByLabel('Must be filled in').check();
+  await architect.getByLabel('Most', { exact: true }).fill('150');
+  await architect.waitForTimeout(1000);
+  await architect.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
+  await architect.getByRole('heading', { name: 'Event: Price must be filled in' }).waitFor();
+  await shoot(architect, 'change-sheet');
+  await architect.goto(`${address}/bench/map`);
+  await architect.getByRole('link', { name: /^Walks for families/ }).click();
+  await architect.getByRole('heading', { name: 'With children' }).waitFor();
+  await shoot(architect, 'map');
+
+  const editor = await open({ who: 'editor' });
+  await editor.goto(`${address}/bench/write/species`);
+  await shoot(editor, 'write-table');
+  await editor.goto(`${address}/bench/write/event?q=second`);
+  await editor.getByRole('link', { name: 'A second boat' }).click();
+  await editor.getByText('Before it can go out').waitFor();
+  await shoot(editor, 'write-entry');
+  await editor.goto(`${address}/bench/arrange`);
+  await editor.getByRole('link', { name: 'Getting here' }).click();
+  await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
+  await editor.getByRole('button', { name: 'Give it another home' }).click();
+  await shoot(editor, 'arrange');
+
+  const reviewer = await open({ who: 'reviewer', look: 'dark' });
+  await reviewer.goto(`${address}/bench/release`);
+  await shoot(reviewer, 'release-dark');
+  const narrow = await open({ who: 'editor', width: 390 });
+  await narrow.goto(`${address}/bench/write/event?q=lantern`);
+  await narrow.getByRole('link', { name: 'Lantern walk' }).click();
+  await narrow.getByRole('heading', { level: 1, name: 'Lantern walk' }).waitFor();
+  await shoot(narrow, 'write-entry-narrow');
+} finally {
+  await browser.close();
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  server.kill('SIGTERM');
+  await ended;
+  rmSync(data, { recursive: true, force: true });
+}

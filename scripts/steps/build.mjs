@@ -1,0 +1,29 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { need } from './run.mjs';
+
+const STAMP = '.next/clear-frame-built';
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? filesBelow(path) : [path];
+  });
+}
+
+/** A fingerprint of everything the build is made from. Tests are no part of it. */
+function fingerprint() {
+  const hash = createHash('sha256').update(process.versions.node);
+  const files = [...filesBelow('src'), ...filesBelow('public'), 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
+  for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort()) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex');
+}
+
+/** Builds the application, unless what is built was made from just these files. */
+export async function build() {
+  const wanted = fingerprint();
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
+  await need('Building the application: about a minute.', 'npx', ['--no-install', 'next', 'build'], { quiet: true, env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
+  writeFileSync(STAMP, wanted);
+}

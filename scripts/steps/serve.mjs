@@ -1,0 +1,15 @@
+import { spawn } from 'node:child_process';
+
+/** Starts the server with its settings in the environment. Pass `stdio` to listen to what it says. */
+export function serve({ port, data, env = {}, stdio = 'inherit' }) {
+  return spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+    stdio, env: { UV_THREADPOOL_SIZE: '16', ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), CLEAR_FRAME_DATA: data, ...env },
+  });
+}
+
+/** Serves until asked to stop, handing on the signals and the exit code. */
+export function serveHere(options) {
+  const server = serve(options);
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+  server.on('exit', (code) => process.exit(code ?? 0));
+}

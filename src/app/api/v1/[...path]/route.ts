@@ -1,0 +1,5 @@
+import { answer } from '../answer';
+
+export const dynamic = 'force-dynamic';
+
+export { answer as GET, answer as POST, answer as PUT, answer as PATCH, answer as DELETE };

@@ -1,0 +1,120 @@
+import { inputBounds, readInput } from '../../../contract/read-input';
+import { SESSION_COOKIE } from '../../../contract/session-cookie';
+import { pointer } from '../../../core/faults';
+import { may, whoMay } from '../../../core/roles';
+import { openHouse, type House } from '../../../services/house';
+import { personByToken, type Person } from '../../../services/people';
+import { Refusal } from '../../../services/refusal';
+import { handlers, type Call } from './handlers';
+import { matchOperation, type Matched } from './match-operation';
+import { Reply } from './session-cookie';
+
+const NO_STORE = { 'Cache-Control': 'no-store' };
+
+function problem(refusal: Refusal): Response {
+  const body = { type: 'about:blank', title: refusal.title, status: refusal.status, errors: refusal.faults, ...refusal.extra };
+  return new Response(JSON.stringify(body), { status: refusal.status, headers: { ...NO_STORE, 'Content-Type': 'application/problem+json' } });
+}
+
+/** Reads a body in full, but never more than the bound. */
+async function bodyOf(request: Request): Promise<unknown> {
+  const tooLarge = new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
+  if (Number(request.headers.get('content-length') ?? 0) > inputBounds.bytes) throw tooLarge;
+  // A call that only says "do it" may come without a body.
+  if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0') return {};
+  const type = request.headers.get('content-type')?.split(';')[0]?.trim();
+  if (type !== 'application/json' && type !== 'application/merge-patch+json') throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
+  const text = await request.text();
+  if (Buffer.byteLength(text) > inputBounds.bytes) throw tooLarge;
+  // The reader of classes would pass over this name without a word.
+  if (/"__proto__"\s*:/.test(text)) throw new Refusal(400, '"__proto__" is no name that can be kept.', [{ path: '', code: 'unknown', message: '"__proto__" is no name that can be kept.' }]);
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    throw new Refusal(400, `This is not JSON. ${error instanceof Error ? error.message : ''}`.trim(), [{ path: '', code: 'json', message: 'This is not JSON.' }]);
+  }
+}
+
+/** Writes come from the same origin: a browser says where a call comes from, and a cookie alone is not trusted. */
+function expectSameOrigin(request: Request): void {
+  const origin = request.headers.get('origin');
+  const site = request.headers.get('sec-fetch-site');
+  const foreign = (origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host')) || origin === 'null' || (site !== null && site !== 'same-origin' && site !== 'none');
+  if (foreign) throw new Refusal(403, 'Changes are only taken from this site itself.');
+}
+
+function cookieOf(request: Request): string | undefined {
+  for (const piece of (request.headers.get('cookie') ?? '').split(';')) {
+    const [name, value] = piece.trim().split('=');
+    if (name === SESSION_COOKIE && value) return value;
+  }
+  return undefined;
+}
+
+async function personOf(house: House, request: Request): Promise<Person> {
+  const token = cookieOf(request);
+  const person = token && (await personByToken(house, token));
+  if (!person) throw new Refusal(401, 'Sign in first.');
+  return person;
+}
+
+function revisionOf(request: Request): number {
+  const given = request.headers.get('if-match');
+  if (given === null) throw new Refusal(428, 'Send If-Match with the ETag you read, so that nobody else\'s change is lost.');
+  const found = /^(?:W\/)?"(\d{1,15})"$/.exec(given.trim());
+  if (!found) throw new Refusal(412, 'This If-Match is no ETag that was given out here.');
+  return Number(found[1]);
+}
+
+async function callOf(request: Request, { operation, pieces }: Matched, house: House): Promise<Call<unknown, unknown>> {
+  const url = new URL(request.url);
+  const nobody = {} as Person;
+  const person = operation.act === 'anyone' ? nobody : await personOf(house, request);
+  if (operation.act !== 'anyone' && !may(person.role, operation.act)) {
+    throw new Refusal(403, `Only ${whoMay(operation.act).map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`).join(' or ')} may do this.`);
+  }
+  const query = operation.query ? readInput(operation.query, Object.fromEntries(url.searchParams)) : { value: {}, faults: [...url.searchParams.keys()].map((key) => ({ path: pointer('', key), code: 'unknown', message: `"${key}" means nothing here.` })) };
+  if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
+  const revision = operation.guarded ? revisionOf(request) : 0;
+  const body = operation.body ? readInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
+  if (body.faults.length > 0) throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
+  return {
+    house, person, revision, query: query.value, body: body.value,
+    path: (name) => pieces.get(name) ?? '',
+    from: { address: request.headers.get('x-clear-frame-address') ?? '', agent: request.headers.get('user-agent') ?? '', secure: request.headers.get('x-forwarded-proto') === 'https' },
+  };
+}
+
+/** The ETag of what was answered: its revision, or its number. */
+function etagOf(answer: unknown): Record<string, string> {
+  if (typeof answer !== 'object' || answer === null) return {};
+  const revision = 'number' in answer ? answer.number : 'revision' in answer ? answer.revision : undefined;
+  return typeof revision === 'number' ? { ETag: `"${revision}"` } : {};
+}
+
+/** Answers one call to `/api/v1`. */
+export async function answer(request: Request): Promise<Response> {
+  try {
+    const path = new URL(request.url).pathname.replace(/^\/api\/v1/, '');
+    const matched = matchOperation(request.method, path);
+    if ('allow' in matched) {
+      if (matched.allow.length === 0) throw new Refusal(404, 'There is nothing at this address.');
+      const refused = problem(new Refusal(405, `This address takes ${matched.allow.join(', ')}.`));
+      refused.headers.set('Allow', matched.allow.join(', '));
+      return refused;
+    }
+    if (request.method !== 'GET') expectSameOrigin(request);
+    const call = await callOf(request, matched, await openHouse());
+    // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
+    const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
+    const done = await handle(call);
+    const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
+    const headers = { ...NO_STORE, ...etagOf(given), ...(cookie ? { 'Set-Cookie': cookie } : {}) };
+    const status = matched.operation.status ?? 200;
+    return status === 204 ? new Response(null, { status, headers }) : new Response(JSON.stringify(given), { status, headers: { ...headers, 'Content-Type': 'application/json' } });
+  } catch (error) {
+    if (error instanceof Refusal) return problem(error);
+    console.error(error);
+    return problem(new Refusal(500, 'Something went wrong here. Nothing was changed; what you typed is still with you.'));
+  }
+}

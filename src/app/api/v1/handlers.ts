@@ -1,0 +1,92 @@
+import type { Operation, operations } from '../../../contract/operations';
+import type { House } from '../../../services/house';
+import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries';
+import { goTo } from '../../../services/go-to';
+import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
+import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, typeFigures, working } from '../../../services/model';
+import { overview } from '../../../services/overview';
+import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
+import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people';
+import { endedSession, startedSession, type Reply } from './session-cookie';
+
+/** One call, read and allowed: what a handler needs of it. */
+export interface Call<Body, Query> {
+  house: House;
+  person: Person;
+  body: Body;
+  query: Query;
+  /** A piece of the path, by its name in the operation. */
+  path(name: string): string;
+  /** The revision named by `If-Match`. */
+  revision: number;
+  /** Where the call came from, and by which browser. */
+  from: { address: string; agent: string; secure: boolean };
+}
+
+type Handler<O> = O extends Operation<infer B, infer Q, infer A> ? (call: Call<B, Q>) => Promise<A | Reply<A>> | A | Reply<A> : never;
+
+const signedIn = ({ person, token }: SignedIn, secure: boolean) =>
+  startedSession({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }, token, person.endsAt, secure);
+
+/** What answers each operation. A missing one is a type error. */
+export const handlers: { [K in keyof typeof operations]: Handler<(typeof operations)[K]> } = {
+  signIn: async ({ house, body, from }) => signedIn(await signIn(house, body, from.address, from.agent), from.secure),
+  session: ({ person }) => ({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }),
+  signOut: async ({ house, person, from }) => {
+    await signOut(house, person, person.session);
+    return endedSession(from.secure);
+  },
+  sessions: ({ house, person }) => openSessions(house, person),
+  endSession: async ({ house, person, path }) => signOut(house, person, path('id')),
+  setUp: async ({ house, body, from }) => signedIn(await setUp(house, body, from.agent), from.secure),
+  people: ({ house }) => allPeople(house),
+  addPerson: async ({ house, body }) => personAnswer(await addPerson(house, body)),
+
+  model: ({ house }) => model(house),
+  workingModel: ({ house }) => working(house),
+  keepWorkingModel: ({ house, person, revision, body }) => keepWorking(house, person, revision, body.document),
+  dropWorkingModel: ({ house, person, revision }) => dropWorking(house, person, revision),
+  changeSheet: ({ house }) => changeSheet(house),
+  applyModel: ({ house, person, revision }) => applyWorking(house, person, revision),
+  typeFigures: ({ house, path }) => typeFigures(house, path('id')),
+  fieldNumbers: async ({ house, path }) => ({ values: await fieldNumbers(house, path('id'), path('field')) }),
+
+  entries: ({ house, query }) => entries(house, query),
+  addEntry: ({ house, person, body }) => addEntry(house, person, body),
+  entry: ({ house, path }) => entry(house, path('id')),
+  changeEntry: ({ house, person, path, revision, body }) => changeEntry(house, person, path('id'), revision, body),
+  binEntry: ({ house, person, path, revision }) => binEntry(house, person, path('id'), revision),
+  restoreEntry: ({ house, person, path, revision }) => restoreEntry(house, person, path('id'), revision),
+  publishEntry: ({ house, person, path, revision, body }) => publishEntry(house, person, path('id'), revision, body),
+  withdrawEntry: ({ house, person, path, revision }) => withdrawEntry(house, person, path('id'), revision),
+  submitEntry: ({ house, person, path, revision }) => submitEntry(house, person, path('id'), revision),
+  returnEntry: ({ house, person, path, revision }) => returnEntry(house, person, path('id'), revision),
+  entryRevisions: ({ house, path }) => entryRevisions(house, path('id')),
+  entryReach: ({ house, path }) => entryReach(house, path('id')),
+
+  listings: ({ house }) => listings(house),
+  addListing: ({ house, person, body }) => addListing(house, person, body),
+  tryListing: ({ house, body }) => tryListing(house, body.rule),
+  tryListingFigures: ({ house, body }) => tryListingFigures(house, body.rule),
+  listing: ({ house, path }) => listing(house, path('id')),
+  changeListing: ({ house, person, path, revision, body }) => changeListing(house, person, path('id'), revision, body),
+  publishListing: ({ house, person, path, revision }) => publishListing(house, person, path('id'), revision, {}),
+  binListing: ({ house, person, path, revision }) => binListing(house, person, path('id'), revision),
+  listingResult: ({ house, path }) => listingResult(house, path('id')),
+
+  pages: ({ house }) => siteTree(house),
+  addPage: ({ house, person, body }) => addPage(house, person, body),
+  addressFor: ({ house, query }) => addressFor(house, query),
+  topTypes: ({ house }) => typesUnder(house, null),
+  page: ({ house, path }) => page(house, path('id')),
+  changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
+  binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),
+  publishPage: ({ house, person, path, revision, body }) => publishPage(house, person, path('id'), revision, body),
+  withdrawPage: ({ house, person, path, revision }) => withdrawPage(house, person, path('id'), revision),
+  movePage: ({ house, person, path, revision, body }) => movePage(house, person, path('id'), revision, body),
+  typesUnder: ({ house, path }) => typesUnder(house, path('id')),
+  homesFor: ({ house, path }) => homesFor(house, path('id')),
+
+  overview: ({ house }) => overview(house),
+  goTo: ({ house, query }) => goTo(house, query.q ?? ''),
+};

@@ -1,0 +1,9 @@
+import { openApi } from '../../../../contract/openapi';
+import { openHouse } from '../../../../services/house';
+
+export const dynamic = 'force-dynamic';
+
+/** The OpenAPI document of this installation, open to anyone who would build on it. */
+export async function GET(): Promise<Response> {
+  return Response.json(openApi((await openHouse()).model), { headers: { 'Cache-Control': 'no-cache' } });
+}

@@ -1,0 +1,159 @@
+'use client';
+import { Button, MenuItem, Select } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState, type ReactElement } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { PageAnswer } from '../../../../contract/pages';
+import type { Fault } from '../../../../core/faults';
+import { mapToFace } from '../../../../core/mapping/map';
+import type { Arrangement } from '../../../../core/mapping/listing-rule';
+import type { Field } from '../../../../core/model/document';
+import { Face } from '../../../../site/face';
+import { Listing } from '../../../../site/listing';
+import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { EntryForm } from '../../../../ui/entry-form';
+import { Frame } from '../../../../ui/frame';
+import { Labelled } from '../../../../ui/labelled';
+import look from '../../../../ui/look/look.module.css';
+import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
+import { useModel } from '../../../../ui/model-in-force';
+import { readForm } from '../../../../ui/read-form';
+import { useMay } from '../../../../ui/shell/person';
+import { SideBySide } from '../../../../ui/side-by-side';
+import { Workspace } from '../../../../ui/shell/workspace';
+import { Stem } from '../../../../ui/stem';
+import { useTell } from '../../../../ui/telling';
+import { useAsk } from '../../../../ui/use-ask';
+import { keptIn, useDraft } from '../../../../ui/use-draft';
+import { Conflicts } from '../../../../ui/conflicts';
+import { VisitorPreview } from '../visitor-preview';
+import { AddPage } from './add-page';
+import { PagePlace } from './page-place';
+import { SiteTree } from './site-tree';
+import styles from './arrange.module.css';
+
+/** One page: its own words, what fills it, where it stands, and how it will look. */
+export function PageBench({ initial, today }: { initial: PageAnswer; today: string }): ReactElement | null {
+  const model = useModel();
+  const client = useQueryClient();
+  const router = useRouter();
+  const tell = useTell();
+  const type = model.pageTypeByKey(initial.type);
+  const fields: readonly Field[] = type?.fields ?? [];
+  const mayArrange = useMay('arrange pages');
+  const { data: listings } = useAsk('listings');
+  const [adding, setAdding] = useState(false);
+  const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
+  const draft = useDraft<PageAnswer>({
+    initial,
+    sendable: (given) => readForm(fields, given, today).sendable,
+    send: (values, revision) => ask('changePage', { path: { id: initial.id }, revision, body: { values } }),
+    other: (current) => keptIn(current, initial),
+  });
+  const { kept, given, status } = draft;
+  const { data: result } = useAsk('listingResult', { path: { id: kept.listing ?? '' } }, { enabled: kept.listing !== null });
+  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  if (!type) return null;
+  const reading = readForm(fields, given, today);
+  const told = new Set(reading.faults.map(({ path }) => path));
+  const others = [...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])].filter(({ path }) => !told.has(path));
+  const faults = [...reading.faults, ...others.filter(({ path }) => path.startsWith('/values/'))];
+  const act = async (what: (revision: number) => Promise<PageAnswer | void>, done: string): Promise<boolean> => {
+    setProblem(undefined);
+    try {
+      const settled = await draft.settle();
+      if (!settled) throw new Error('What you typed is not kept yet, so this waits.');
+      const answer = await what(settled.revision);
+      if (answer) draft.take(answer);
+      void client.invalidateQueries();
+      tell(done);
+      return true;
+    } catch (error) {
+      setProblem({ words: wordsOf(error), faults: error instanceof Problem ? error.faults : [] });
+      return false;
+    }
+  };
+  const path = { id: kept.id };
+  const publish = () => act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
+  const withdraw = () => act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
+  const bin = async () => {
+    if (await act((revision) => ask('binPage', { path, revision }), 'The page is in the bin.')) router.push('/bench/arrange');
+  };
+  const listing = listings?.items.find(({ id }) => id === kept.listing);
+  const shown = kept.shown.length > 0;
+  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '');
+  const needsListing = type.is.source.kind === 'listing' && kept.listing === null;
+  // What is told at its own field is not told again over the bench.
+  const words = problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
+  const preview = (
+    <>
+      <Eyebrow>How it will look</Eyebrow>
+      <VisitorPreview label="How the page will look">
+        <div style={{ display: 'grid', gap: 24 }}>
+          <Face face={mapToFace(type.is.face, type, reading.values, model.locale)} level={2} />
+          {result && listing && <Listing level={3} listing={{ heading: String(listing.rule.heading ?? ''), arrangement: listing.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.slice(0, 6) }} />}
+        </div>
+      </VisitorPreview>
+    </>
+  );
+  return (
+    <Workspace
+      outline={<SiteTree here={kept.id} />} outlineLabel="Site tree"
+      reach={(
+        <>
+          {mayArrange && <PagePlace page={kept} act={act} slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)} />}
+          <section>
+            <Eyebrow>Reach of this page</Eyebrow>
+            <Stem
+              label="Reach of this page"
+              from={[{ key: 'type', label: type.is.label, detail: 'frames it', href: `/bench/shape/pages/${type.is.key}` }, ...(listing ? [{ key: 'listing', label: listing.label, detail: 'fills it', href: `/bench/map/${listing.id}` }] : [])]}
+              here={{ label: title || 'Without a name', detail: kept.address }}
+              to={kept.pages.filter(({ id }) => id !== kept.id).slice(0, 8).map((page) => ({ key: page.id, label: page.label, detail: 'names it', href: `/bench/arrange/${page.id}` }))}
+            />
+          </section>
+        </>
+      )}
+    >
+      <div className={look.heading}>
+        <div>
+          <div className={look.eyebrow}><span>{type.is.label} <Mono>{kept.address}</Mono></span></div>
+          <h1>{title || 'Without a name'}</h1>
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
+            <StateMark state={kept.state} />
+            <span className={look.pencil} role="status">{status === 'kept' ? (shown ? (kept.differs ? 'Visitors still see it as it was.' : 'Visitors see it like this.') : 'Visitors do not see it.') : status === 'not kept' ? 'Not kept yet' : 'Keeping…'}</span>
+          </div>
+        </div>
+        <div className={look.acts}>
+          {shown && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
+          {mayArrange && (
+            <>
+              <Button onClick={() => setAdding(true)}>Add a page below</Button>
+              {shown ? <Button onClick={() => void withdraw()}>Withdraw</Button> : kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>}
+              <Button variant="contained" disabled={reading.faults.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')} onClick={() => void publish()}>Publish</Button>
+            </>
+          )}
+        </div>
+      </div>
+      {words && <Note sort="error" role="alert">{words}</Note>}
+      {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
+      <SideBySide beside={preview}>
+        <Frame label="Fields">
+          <div className={styles.sheet}>
+            <EntryForm fields={fields} values={given} faults={faults} onChange={draft.change} disabled={!mayArrange} />
+            {type.is.source.kind === 'listing' && (
+              <Labelled id="listing" label="Filled by the listing" needed faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
+                <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
+                  <MenuItem value="">None yet</MenuItem>
+                  {listings?.items.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+                </Select>
+              </Labelled>
+            )}
+          </div>
+        </Frame>
+      </SideBySide>
+      {adding && <AddPage parent={kept} onClose={() => setAdding(false)} />}
+      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />}
+    </Workspace>
+  );
+}

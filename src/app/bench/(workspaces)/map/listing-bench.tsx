@@ -1,0 +1,151 @@
+'use client';
+import { Button } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState, type ReactElement } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { ListingAnswer } from '../../../../contract/listings';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import type { Arrangement } from '../../../../core/mapping/listing-rule';
+import { proposeRule } from '../../../../core/mapping/propose-rule';
+import { readRule } from '../../../../core/mapping/read-rule';
+import { Listing } from '../../../../site/listing';
+import { ask, wordsOf } from '../../../../ui/ask';
+import look from '../../../../ui/look/look.module.css';
+import { Mono, Note, StateMark } from '../../../../ui/marks';
+import { useModel } from '../../../../ui/model-in-force';
+import { useMay } from '../../../../ui/shell/person';
+import { Workspace } from '../../../../ui/shell/workspace';
+import { useTell } from '../../../../ui/telling';
+import { useAsk } from '../../../../ui/use-ask';
+import { useDraft } from '../../../../ui/use-draft';
+import { VisitorPreview } from '../visitor-preview';
+import { DrawnToScale } from './drawn-to-scale';
+import { ListingReach } from './listing-reach';
+import { MapOutline } from './map-outline';
+import { ShownHow } from './shown-how';
+import { WhatOrder } from './what-order';
+import { WhichEntries } from './which-entries';
+import styles from './map.module.css';
+
+/** A listing as the draft keeps it: its rule's parts, each changed as a whole. */
+type ListingDraft = ListingAnswer & { values: JsonObject };
+
+const drafted = (answer: ListingAnswer): ListingDraft => ({ ...answer, values: { ...answer.rule } });
+const widths = [['Main', 720], ['Aside', 300], ['Phone', 360]] as const;
+
+/** A value that follows another only after it has stood still for a moment. */
+function useSettled<T>(value: T, pause: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), pause);
+    return () => clearTimeout(timer);
+  }, [value, pause]);
+  return settled;
+}
+
+const inPages = (n: number) => (n === 0 ? '' : `, for ${n} ${n === 1 ? 'page' : 'pages'}`);
+
+/** A listing in three steps, always visible together, beside its result. */
+export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElement {
+  const model = useModel();
+  const client = useQueryClient();
+  const router = useRouter();
+  const tell = useTell();
+  const mayKeep = useMay('keep listings');
+  const [width, setWidth] = useState<number>(720);
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const draft = useDraft<ListingDraft>({
+    initial: drafted(initial),
+    sendable(given) {
+      const { faults } = readRule(model, given);
+      return Object.fromEntries(Object.entries(given).filter(([key]) => !faults.some(({ path }) => path.startsWith(`/${key}`))));
+    },
+    send: async (rule, revision) => drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
+    other: (current) => (current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule) ? drafted({ ...initial, ...current } as ListingAnswer) : undefined),
+  });
+  const { kept, given: rule } = draft;
+  const read = useMemo(() => readRule(model, rule), [model, rule]);
+  const asked = useSettled(rule, 200);
+  const readable = readRule(model, asked).rule !== undefined;
+  const { data: result, error } = useAsk('tryListing', { body: { rule: asked } }, { enabled: readable });
+  const { data: figures } = useAsk('tryListingFigures', { body: { rule: asked } }, { enabled: readable });
+  const type = model.contentTypeByKey(String(rule.from));
+  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  const setAll = (next: JsonObject) => { for (const [key, value] of Object.entries(next)) draft.change(key, value); };
+  const act = async (what: (revision: number) => Promise<void>) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const settled = await draft.settle();
+      if (!settled) throw new Error('What you changed is not kept yet, so this waits.');
+      await what(settled.revision);
+      void client.invalidateQueries();
+    } catch (failed) {
+      setProblem(wordsOf(failed));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const publish = () => act(async (revision) => {
+    draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
+    tell(`In force${inPages(kept.pages.length)}.`);
+  });
+  const bin = () => act(async (revision) => {
+    await ask('binListing', { path: { id: kept.id }, revision });
+    tell('The listing is in the bin.');
+    router.push('/bench/map');
+  });
+  const status = draft.status === 'kept' ? (kept.differs ? 'Visitors still see it as it was.' : kept.state === 'published' ? 'Visitors see it like this.' : 'No page can show it yet.') : draft.status === 'not kept' ? 'Not kept yet' : 'Keeping…';
+  const problems = [...new Set([problem, draft.problem, error?.message, ...read.faults.map(({ message }) => message), ...kept.faults.map(({ message }) => message)].filter((words): words is string => Boolean(words)))];
+  return (
+    <Workspace outline={<MapOutline here={kept.id} />} outlineLabel="Listings" reach={<ListingReach listing={kept} rule={read.rule} matching={result?.matching} />}>
+      <div className={look.heading}>
+        <div>
+          <div className={look.eyebrow}><span>Listing <Mono>{kept.key}</Mono></span></div>
+          <h1>{kept.label}</h1>
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}><StateMark state={kept.state} /><span className={look.pencil} role="status">{status}</span></div>
+        </div>
+        {mayKeep && (
+          <div className={look.acts}>
+            <Button disabled={busy} onClick={() => void bin()}>Bin</Button>
+            <Button disabled={busy || draft.status === 'kept' || draft.status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>
+            <Button variant="contained" disabled={busy || read.faults.length > 0 || (kept.state === 'published' && !kept.differs && draft.status === 'kept')} onClick={() => void publish()}>Put in force{inPages(kept.pages.length)}</Button>
+          </div>
+        )}
+      </div>
+      {problems.map((words) => <Note key={words} sort="error" role="alert">{words}</Note>)}
+      {type && (
+        <div className={styles.holder}>
+          <div className={styles.pair}>
+            <div className={styles.steps}>
+              <WhichEntries
+                type={type} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)}
+                onType={(key) => { const next = model.contentTypeByKey(key); if (next) setAll(proposeRule(next)); }}
+              />
+              <WhatOrder type={type} order={rule.order} limit={rule.limit} matching={result?.matching} disabled={!mayKeep} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} />
+              <ShownHow type={type} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
+            </div>
+            <div className={styles.result}>
+              <div className={styles.widths}>
+                {widths.map(([label, px]) => <button key={label} type="button" aria-pressed={width === px} onClick={() => setWidth(px)}>{label}, {px}</button>)}
+                <span>as published</span>
+              </div>
+              <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
+                <DrawnToScale width={width}>
+                  {result && result.matching > 0 && read.rule && (
+                    <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/write/entry/${entry}`); }}>
+                      <Listing level={2} traced listing={{ heading: String(rule.heading ?? ''), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
+                    </VisitorPreview>
+                  )}
+                </DrawnToScale>
+                {result?.matching === 0 && <div className={look.empty}><strong>Nothing matches.</strong><p>{result.of === 0 ? `Visitors see no ${type.is.plural.toLowerCase()} yet: publish some in Write.` : 'Take a condition out, or change one.'}</p></div>}
+              </div>
+            </div>
+          </div>
+        </div>
+      )}
+    </Workspace>
+  );
+}

@@ -1,0 +1,51 @@
+import { contentType, field, smallCompiled } from '../../../../../tests/small-model';
+import type { Json } from '../../../../core/json';
+import { readRule } from '../../../../core/mapping/read-rule';
+import { partKeys } from '../../../../core/mapping/parts';
+import { proposeRule } from '../../../../core/mapping/propose-rule';
+import { asTest, beginStep, beginTest, chainsOf, comparisonsOf, conditionsOf, feedersOf, stepInWords, withChains } from './rule-edit';
+
+const model = smallCompiled();
+const species = contentType(model, 'species');
+
+test('every test that can be begun is one that the server takes', () => {
+  for (const each of species.fields) {
+    for (const is of comparisonsOf(each)) {
+      const begun = beginTest(each, is);
+      // Words are the one thing that has to be typed first.
+      const value = begun.value === '' ? 'heron' : begun.value;
+      const { faults } = readRule(model, { ...proposeRule(species), where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] } });
+      expect([each.key, is, faults]).toEqual([each.key, is, []]);
+    }
+  }
+});
+
+test('every step that is offered for a part can feed it', () => {
+  for (const part of partKeys) {
+    for (const feeder of feedersOf(species, part)) {
+      const mapping = withChains({ heading: [[{ field: 'name' }]] }, part, [[beginStep(feeder, part)]]);
+      expect(readRule(model, { ...proposeRule(species), mapping }).faults).toEqual([]);
+    }
+  }
+});
+
+test('chains are read and put back; a part without any is absent', () => {
+  const { mapping } = proposeRule(species);
+  expect(chainsOf(mapping, 'summary')).toHaveLength(1);
+  expect(withChains(mapping, 'summary', [[]])).not.toHaveProperty('summary');
+  expect(chainsOf({ summary: 'x' }, 'summary')).toEqual([]);
+});
+
+test('conditions of any shape can be shown, and tests edited', () => {
+  const test1: Json = { field: 'size', is: 'filled' };
+  expect(conditionsOf({ all: [test1] })).toEqual([test1]);
+  expect(conditionsOf({ any: [test1] })).toEqual([{ any: [test1] }]);
+  expect([asTest(test1)?.field, asTest({ any: [] })]).toEqual(['size', undefined]);
+});
+
+test('steps are told in words', () => {
+  expect(stepInWords({ field: 'summary', format: { shorten: 80 } }, species)).toBe('Summary, 80 characters');
+  expect(stepInWords(beginStep(field(species, 'habitats'), 'marks'), species)).toBe('Habitats, first 3');
+  expect(stepInWords({ words: 'Unnamed' }, species)).toBe('“Unnamed”');
+  expect(stepInWords({ field: 'gone' }, species)).toBe('a field that is gone');
+});

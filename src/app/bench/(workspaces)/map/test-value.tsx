@@ -1,0 +1,38 @@
+'use client';
+import type { ReactElement } from 'react';
+import type { DayOrRelative } from '../../../../core/content/day';
+import { isJsonObject, type Json } from '../../../../core/json';
+import { valuesTaken } from '../../../../core/mapping/read-rule';
+import type { Field } from '../../../../core/model/document';
+import { kindUiOf } from '../../../../ui/kinds';
+import { DayOrRelativeInput } from '../../../../ui/kinds/date';
+import type { SpokenTest } from './rule-edit';
+import styles from './map.module.css';
+
+const asDay = (value: Json | undefined): DayOrRelative => (isJsonObject(value) && typeof value.now === 'string' ? { now: value.now } : typeof value === 'string' ? value : '');
+
+/** One value that a field is compared with, filled in as the field itself is. */
+function One({ field, value, label, onChange }: { field: Field; value: Json | undefined; label: string; onChange: (value: Json) => void }): ReactElement {
+  if (field.kind === 'date') return <DayOrRelativeInput id={`test-${label.replace(/\W+/g, '-')}`} label={label} value={asDay(value)} quiet mayBeNone={false} onChange={(day) => onChange(typeof day === 'object' ? { ...day } : day ?? '')} />;
+  const ui = kindUiOf(field);
+  return <ui.Input id={`test-${label.replace(/\W+/g, '-')}`} rules={field.rules as never} value={value} onChange={onChange} invalid={false} describedBy="" label={label} />;
+}
+
+/** What a test compares with: nothing, one value, two, or several. */
+export function TestValue({ field, test, disabled, onChange }: { field: Field; test: SpokenTest; disabled: boolean; onChange: (value: Json) => void }): ReactElement | null {
+  const takes = valuesTaken(test.is);
+  if (takes === 'none') return null;
+  const values = Array.isArray(test.value) ? test.value : [];
+  const single: Field = field.kind === 'choice' ? { ...field, rules: { ...field.rules, multiple: takes === 'list' || (field.rules.multiple === true && test.is === 'equals') } } : field;
+  return (
+    <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
+      {takes !== 'two' && <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />}
+      {takes === 'two' && (
+        <>
+          <One field={field} value={values[0]} label={`${field.label}: from`} onChange={(value) => onChange([value, values[1] ?? null])} />
+          <One field={field} value={values[1]} label={`${field.label}: to`} onChange={(value) => onChange([values[0] ?? null, value])} />
+        </>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,67 @@
+'use client';
+import { IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { X } from 'lucide-react';
+import { useState, type ReactElement } from 'react';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import { listingBounds } from '../../../../core/mapping/listing-rule';
+import type { CompiledType } from '../../../../core/model/compile';
+import type { ContentType, Field } from '../../../../core/model/document';
+import { kindOf } from '../../../../core/model/kinds';
+import { Frame } from '../../../../ui/frame';
+import { NumberRule } from '../../../../ui/kinds/rule-inputs';
+import styles from './map.module.css';
+
+const standing: [key: string, words: string][] = [['published', 'When it was published'], ['changed', 'When it was changed']];
+
+/** The two directions in words that fit the kind. */
+function ways(field: Field | undefined): [up: string, down: string] {
+  if (!field || field.kind === 'date') return ['oldest first', 'newest first'];
+  if (field.kind === 'number') return ['least first', 'most first'];
+  if (field.kind === 'choice') return ['as the choices stand', 'the choices from the end'];
+  return field.kind === 'yesNo' ? ['no first', 'yes first'] : ['A to Z', 'Z to A'];
+}
+
+interface Props {
+  type: CompiledType<ContentType>;
+  order: Json | undefined;
+  limit: Json | undefined;
+  matching: number | undefined;
+  disabled: boolean;
+  onOrder: (order: Json) => void;
+  onLimit: (limit: number) => void;
+}
+
+/** Second step: by what they are sorted, and how many are shown. */
+export function WhatOrder({ type, order, limit, matching, disabled, onOrder, onLimit }: Props): ReactElement {
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
+  const options: [string, string][] = [...type.fields.filter((field) => field.indexed && kindOf(field).sheetShape(field.rules).sort !== 'none').map(({ key, label }): [string, string] => [key, label]), ...standing];
+  const put = (next: JsonObject[]) => onOrder(next);
+  const most = typeof limit === 'number' ? limit : 24;
+  const unseen = matching === undefined ? 0 : Math.max(0, matching - most);
+  return (
+    <Frame label="In what order">
+      <div className={styles.step}>
+        <header><span>2</span><h2>In what order</h2><span>{unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown'}</span></header>
+        {keys.map((key, i) => {
+          const [up, down] = ways(type.fieldByKey(String(key.by)));
+          return (
+            <div className={styles.line} key={i}>
+              {i > 0 && <span className={styles.else}>then</span>}
+              <Select disabled={disabled} value={String(key.by)} onChange={({ target }) => put(keys.map((each, j) => (j === i ? { ...each, by: target.value } : each)))} slotProps={{ input: { 'aria-label': `Sorted by, ${i + 1}` } }}>{options.map(([by, words]) => <MenuItem key={by} value={by}>{words}</MenuItem>)}</Select>
+              <Select disabled={disabled} value={String(key.direction)} onChange={({ target }) => put(keys.map((each, j) => (j === i ? { ...each, direction: target.value } : each)))} slotProps={{ input: { 'aria-label': `Direction, ${i + 1}` } }}><MenuItem value="up">{up}</MenuItem><MenuItem value="down">{down}</MenuItem></Select>
+              {!disabled && <IconButton sx={{ ml: 'auto' }} aria-label={`Take out sorting ${i + 1}`} onClick={() => put(keys.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
+            </div>
+          );
+        })}
+        {!disabled && keys.length < listingBounds.order && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{keys.length === 0 ? 'Sort by' : 'Then by'}</button>}
+        <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+          {options.map(([by, words]) => <MenuItem key={by} onClick={() => { setAt(null); put([...keys, { by, direction: 'up' }]); }}>{words}</MenuItem>)}
+        </Menu>
+        <fieldset className={styles.settings} disabled={disabled} style={{ border: 0, margin: 0, paddingInline: 0 }}>
+          <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={most} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />
+        </fieldset>
+      </div>
+    </Frame>
+  );
+}

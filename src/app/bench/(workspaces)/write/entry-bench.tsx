@@ -1,0 +1,165 @@
+'use client';
+import { Button } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import dayjs from 'dayjs';
+import Link from 'next/link';
+import { useEffect, useState, type ReactElement } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { EntryAnswer } from '../../../../contract/entries';
+import type { Fault } from '../../../../core/faults';
+import type { Field } from '../../../../core/model/document';
+import { ask } from '../../../../ui/ask';
+import { EntryForm } from '../../../../ui/entry-form';
+import { groupId, groupsOf } from '../../../../ui/field-groups';
+import { Frame } from '../../../../ui/frame';
+import { inputId } from '../../../../ui/kinds';
+import look from '../../../../ui/look/look.module.css';
+import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
+import { useModel } from '../../../../ui/model-in-force';
+import { faultsAt, readForm } from '../../../../ui/read-form';
+import { SideBySide } from '../../../../ui/side-by-side';
+import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
+import { useMay } from '../../../../ui/shell/person';
+import { Workspace } from '../../../../ui/shell/workspace';
+import { Stem } from '../../../../ui/stem';
+import { useAsk } from '../../../../ui/use-ask';
+import { keptIn, useDraft } from '../../../../ui/use-draft';
+import { Conflicts } from '../../../../ui/conflicts';
+import { EntryActs } from './entry-acts';
+import { EntryFaces } from './entry-faces';
+import styles from './write.module.css';
+
+const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
+
+/** What is asked again when the entry has another revision. */
+const followers = new Set(['entryReach', 'entryRevisions', 'overview', 'entries', 'tryListing', 'tryListingFigures', 'listingResult']);
+
+/** Leads to the input of a field, wherever on the screen it was pointed at. */
+function goToField(key: string): void {
+  const at = document.getElementById(inputId(key));
+  if (!at) return;
+  at.scrollIntoView({ block: 'center' });
+  const input = at.matches('input, textarea, [tabindex]') ? at : at.querySelector<HTMLElement>('input, textarea, [tabindex="0"]') ?? at.parentElement?.querySelector<HTMLElement>('[role="combobox"]');
+  input?.focus();
+}
+
+function whatVisitorsSee({ shown, differs, state }: EntryAnswer): string {
+  const [now] = shown;
+  if (state === 'binned') return 'It is in the bin; visitors do not see it.';
+  if (!now) return 'Visitors do not see it.';
+  const from = dayjs(now.from).format('D MMMM');
+  if (dayjs(now.from).isAfter(dayjs())) return `Visitors see it from ${from}.`;
+  return differs ? `Visitors still see the version of ${from}.` : `Visitors see this version, since ${from}.`;
+}
+
+/** One entry: its groups of fields with what each lacks, the form, how it looks, and what it reaches. */
+export function EntryBench({ initial, today }: { initial: EntryAnswer; today: string }): ReactElement | null {
+  const model = useModel();
+  const client = useQueryClient();
+  const type = model.contentTypeByKey(initial.type);
+  const fields: readonly Field[] = type?.fields ?? [];
+  const mayWrite = useMay('write entries');
+  const draft = useDraft<EntryAnswer>({
+    initial,
+    sendable: (given) => readForm(fields, given, today).sendable,
+    send: (values, revision) => ask('changeEntry', { path: { id: initial.id }, revision, body: { values } }),
+    other: (current) => keptIn(current, initial),
+  });
+  const { kept, given, status } = draft;
+  const { id, revision } = kept;
+  const { data: reach } = useAsk('entryReach', { path: { id } });
+  const { data: revisions } = useAsk('entryRevisions', { path: { id } });
+  const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
+  useEffect(() => {
+    if (revision !== initial.revision) void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
+  }, [client, revision, initial.revision]);
+  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  if (!type) return null;
+  const reading = readForm(fields, given, today);
+  const told = new Set(reading.faults.map(({ path }) => path));
+  const faults = [...reading.faults, ...[...draft.faults, ...(problem?.faults ?? [])].filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
+  const mends = (inside: readonly Field[]) => inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
+  const filled = (inside: readonly Field[]) => inside.filter((field) => reading.values[field.id] !== undefined).length;
+  const locked = !mayWrite || kept.state === 'binned';
+  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '').trim();
+  const groups = groupsOf(fields);
+  return (
+    <Workspace
+      outlineLabel="In this entry"
+      outline={(
+        <>
+          <Link className={styles.back} href={`/bench/write/${type.is.key}`}>‹ {type.is.plural}</Link>
+          <OutlineGroup title="In this entry">
+            {groups.map(({ heading, fields: inside }) => {
+              const n = mends(inside);
+              return <OutlineRow key={heading} label={heading} endIs={n > 0 ? 'bad' : 'words'} end={n > 0 ? `${n} to mend` : `${filled(inside)} of ${inside.length}`} onClick={() => { document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' }); if (inside[0]) goToField(inside[0].key); }} />;
+            })}
+          </OutlineGroup>
+          <OutlineGroup title="Kept versions" count={revisions?.items.length}>
+            {revisions?.items.slice(0, 12).map(({ number, at, why, by }) => <li key={number} style={{ display: 'flex', gap: 8, padding: '4px 16px', fontSize: 13 }}><span>{dayjs(at).format('D MMM, HH:mm')}</span><span className={look.pencil} style={{ marginLeft: 'auto', textAlign: 'right' }} title={by}>{why}</span></li>)}
+          </OutlineGroup>
+        </>
+      )}
+      reach={(
+        <>
+          <section>
+            <Eyebrow>Reach</Eyebrow>
+            <Stem
+              label="Reach of this entry"
+              from={[{ key: 'type', label: type.is.label, detail: 'frames it', href: `/bench/shape/content/${type.is.key}` }]}
+              here={{ label: title || 'Without a name', detail: id.slice(-12) }}
+              to={reach && reach.goesTo.length > 0
+                ? reach.goesTo.map((link) => ({ key: link.id, label: link.label, detail: `listing, ${link.detail}`, href: `/bench/map/${link.id}` }))
+                : [{ key: 'nowhere', label: <span className={look.faint}>{kept.shown.length > 0 ? 'It stands in no listing' : 'Visitors see it nowhere yet'}</span> }]}
+            />
+          </section>
+          {reach && reach.pages.length > 0 && (
+            <section>
+              <Eyebrow end={reach.pages.length}>Would differ if published</Eyebrow>
+              {reach.pages.map((page) => <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">{page.label} <Mono>{page.detail}</Mono></a>)}
+            </section>
+          )}
+        </>
+      )}
+    >
+      <div className={look.heading}>
+        <div>
+          <div className={look.eyebrow}><span>{type.is.label}</span></div>
+          <h1>{title || 'Without a name'}</h1>
+          <div className={styles.standing}>
+            <StateMark state={kept.state} />
+            <span className={look.pencil}>{whatVisitorsSee(kept)}</span>
+            <span className={look.pencil} role="status">{statusWords[status] || `Kept ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}</span>
+          </div>
+        </div>
+        <div className={look.acts}>
+          {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
+          <EntryActs
+            entry={kept} asksReview={type.is.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}
+            onDone={draft.take} onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
+          />
+        </div>
+      </div>
+      {(problem?.words ?? draft.problem) && <Note sort="error" role="alert">{problem?.words ?? draft.problem}</Note>}
+      {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
+      {!mayWrite && <Note sort="info">You may read this; editors and architects change it.</Note>}
+      <SideBySide beside={(
+        <>
+          <EntryFaces type={type} values={reading.values} onField={(field) => { const found = type.field(field); if (found) goToField(found.key); }} />
+          {faults.length > 0 && (
+            <section className={styles.faults} aria-label="Before it can go out">
+              <Eyebrow>Before it can go out</Eyebrow>
+              {faults.map(({ path, code, message }) => {
+                const field = fields.find(({ key }) => path === `/values/${key}`);
+                return <Note key={path + code} sort="error"><button type="button" onClick={() => field && goToField(field.key)}>{field && !message.startsWith(field.label) ? `${field.label}: ${message}` : message}</button></Note>;
+              })}
+            </section>
+          )}
+        </>
+      )}>
+        <Frame label="Fields"><div className={styles.sheet}><EntryForm fields={fields} values={given} faults={faults} onChange={draft.change} disabled={locked} /></div></Frame>
+      </SideBySide>
+      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />}
+    </Workspace>
+  );
+}

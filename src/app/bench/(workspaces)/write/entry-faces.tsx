@@ -1,0 +1,47 @@
+'use client';
+import { MenuItem, Select } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import type { Values } from '../../../../core/content/values';
+import { mapToFace } from '../../../../core/mapping/map';
+import { readRule } from '../../../../core/mapping/read-rule';
+import type { Mapping } from '../../../../core/mapping/parts';
+import type { CompiledType } from '../../../../core/model/compile';
+import type { ContentType } from '../../../../core/model/document';
+import { Face } from '../../../../site/face';
+import look from '../../../../ui/look/look.module.css';
+import { useModel } from '../../../../ui/model-in-force';
+import { useAsk } from '../../../../ui/use-ask';
+import { VisitorPreview } from '../visitor-preview';
+
+interface Way {
+  key: string;
+  label: string;
+  arrangement: 'cards' | 'rows';
+  mapping: Mapping;
+}
+
+/** How an entry looks on its own and in each listing of its type. A click on a part goes to its field. */
+export function EntryFaces({ type, values, onField }: { type: CompiledType<ContentType>; values: Values; onField: (field: string) => void }): ReactElement {
+  const model = useModel();
+  const { data } = useAsk('listings');
+  const [chosen, setChosen] = useState('own');
+  const listings = (data?.items ?? []).flatMap(({ id, label, rule: spoken }): Way[] => {
+    const { rule } = readRule(model, spoken);
+    return rule && rule.from === type.id ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, mapping: rule.mapping }] : [];
+  });
+  const ways: Way[] = [{ key: 'own', label: 'On its own', arrangement: 'cards', mapping: type.is.face }, ...listings];
+  const way = ways.find(({ key }) => key === chosen) ?? ways[0];
+  return (
+    <div>
+      <Select fullWidth value={way?.key ?? 'own'} onChange={({ target }) => setChosen(target.value)} sx={{ mb: '10px' }} slotProps={{ input: { 'aria-label': 'How it looks' } }}>
+        {ways.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
+      </Select>
+      {way && (
+        <VisitorPreview label={`How it looks: ${way.label}`} onField={(field) => onField(field)}>
+          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, values, model.locale)} level={3} traced /></li></ul>
+        </VisitorPreview>
+      )}
+      <p className={`${look.pencil} ${look.small}`} style={{ marginTop: 6 }}>Drawn from what is in the form. Click a part to go to its field.</p>
+    </div>
+  );
+}

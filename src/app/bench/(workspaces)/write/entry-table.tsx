@@ -1,0 +1,167 @@
+'use client';
+import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
+import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
+import dayjs from 'dayjs';
+import { ArrowDown, ArrowUp, Search } from 'lucide-react';
+import Link from 'next/link';
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useDeferredValue, useEffect, useMemo, useState, type ReactElement } from 'react';
+import type { EntryRow } from '../../../../contract/entries';
+import { states, stateLabels, type State } from '../../../../core/content/states';
+import { readValues } from '../../../../core/content/values';
+import type { CompiledType } from '../../../../core/model/compile';
+import type { ContentType, Field } from '../../../../core/model/document';
+import { kindOf } from '../../../../core/model/kinds';
+import { Frame } from '../../../../ui/frame';
+import look from '../../../../ui/look/look.module.css';
+import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
+import { useModel } from '../../../../ui/model-in-force';
+import { useMay } from '../../../../ui/shell/person';
+import { Workspace } from '../../../../ui/shell/workspace';
+import { useAsk } from '../../../../ui/use-ask';
+import { useNewEntry } from './use-new-entry';
+import { WriteOutline } from './write-outline';
+import styles from './write.module.css';
+
+const features = tableFeatures({});
+const helper = createColumnHelper<typeof features, EntryRow>();
+const rowCounts = [25, 50, 100] as const;
+const isState = (text: string | null): text is State => states.some((state) => state === text);
+
+/** The value of a field in words, as a cell shows it. */
+function Cell({ field, row, locale }: { field: Field; row: EntryRow; locale: string }): ReactElement | null {
+  const { values } = readValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
+  const value = values[field.id];
+  return value === undefined ? <span className={look.faint}>–</span> : <>{kindOf(field).inWords(value, field.rules, locale)}</>;
+}
+
+const columnsOf = (type: CompiledType<ContentType>, locale: string) => helper.columns([
+  helper.display({
+    id: 'title', header: type.field(type.is.title)?.label ?? 'Title',
+    cell: ({ row: { original } }) => (
+      <>
+        <Link href={`/bench/write/entry/${original.id}`}>{original.title || 'Without a name'}</Link>
+        {original.faults > 0 && <span className={styles.mend}>{original.faults} to mend</span>}
+      </>
+    ),
+  }),
+  helper.display({ id: 'state', header: 'State', cell: ({ row: { original } }) => <><StateMark state={original.state} />{original.differs && <span className={styles.differs}>changed since</span>}</> }),
+  ...type.is.columns.filter((id) => id !== type.is.title).flatMap((id) => {
+    const field = type.field(id);
+    return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} locale={locale} /> })] : [];
+  }),
+  helper.display({ id: 'changed', header: 'Changed', cell: ({ row: { original } }) => <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>{dayjs(original.changedAt).format('D MMM YYYY')}</span> }),
+]);
+
+/** The entries of one type: filtered, in order, a page at a time. What is asked stands in the address. */
+export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | null {
+  const model = useModel();
+  const type = model.contentTypeByKey(typeKey);
+  const router = useRouter();
+  const path = usePathname();
+  const asked = useSearchParams();
+  const mayWrite = useMay('write entries');
+  const { make, busy, problem } = useNewEntry(typeKey);
+  const state = asked.get('state');
+  const sort = asked.get('sort') ?? 'title';
+  const limit = rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50;
+  const [words, setWords] = useState(asked.get('q') ?? '');
+  const q = useDeferredValue(words.trim());
+  const [cursors, setCursors] = useState<string[]>([]);
+  const question = { type: typeKey, sort, limit, ...(isState(state) ? { state } : {}), ...(q ? { q } : {}) };
+  const shape = JSON.stringify(question);
+  const [shapeOfCursors, setShapeOfCursors] = useState(shape);
+  if (shape !== shapeOfCursors) {
+    setShapeOfCursors(shape);
+    setCursors([]);
+  }
+  const cursor = cursors.at(-1);
+  const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const put = (changes: Record<string, string | undefined>) => {
+    const next = new URLSearchParams(asked);
+    for (const [key, value] of Object.entries(changes)) {
+      if (value === undefined || value === '') next.delete(key);
+      else next.set(key, value);
+    }
+    router.replace(next.size > 0 ? `${path}?${next.toString()}` : path, { scroll: false });
+  };
+  useEffect(() => {
+    const now = new URLSearchParams(window.location.search);
+    if ((now.get('q') ?? '') === q) return;
+    if (q) now.set('q', q);
+    else now.delete('q');
+    // The words change with every letter; the page itself need not be asked for again.
+    window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
+  }, [q, path]);
+  const columns = useMemo(() => (type ? columnsOf(type, model.locale) : []), [type, model.locale]);
+  const rows = useMemo(() => data?.items ?? [], [data]);
+  const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
+  if (!type) return null;
+  const sortable = (id: string) => {
+    if (id === 'title' || id === 'changed') return true;
+    const field = type.fieldByKey(id);
+    return field?.indexed === true && kindOf(field).sheetShape(field.rules).sort !== 'none';
+  };
+  const first = cursors.length * limit + 1;
+  const { plural } = type.is;
+  return (
+    <Workspace outline={<WriteOutline typeKey={typeKey} {...(isState(state) ? { state } : {})} />} outlineLabel="Entries">
+      <div className={look.heading}>
+        <div><Eyebrow>Entries</Eyebrow><h1>{plural}{isState(state) && `, ${stateLabels[state].toLowerCase()}`}</h1>{type.is.purpose && <p className={look.pencil}>{type.is.purpose}</p>}</div>
+        {mayWrite && <div className={look.acts}><Button variant="contained" disabled={busy} onClick={() => void make()}>New {type.is.label.toLowerCase()}</Button></div>}
+      </div>
+      <div className={styles.tools}>
+        <OutlinedInput sx={{ width: 260 }} type="search" placeholder={`Search ${plural.toLowerCase()} by name`} value={words} onChange={({ target }) => setWords(target.value)} startAdornment={<Search size={15} aria-hidden="true" style={{ color: 'var(--pencil)', flex: 'none' }} />} slotProps={{ input: { 'aria-label': `Search ${plural} by name` } }} />
+        <Select value={isState(state) ? state : ''} displayEmpty onChange={({ target }) => put({ state: target.value })} slotProps={{ input: { 'aria-label': 'State' } }} sx={{ minWidth: 150 }}>
+          <MenuItem value="">Every state</MenuItem>
+          {states.map((each) => <MenuItem key={each} value={each}><StateMark state={each} /></MenuItem>)}
+        </Select>
+        <span className={`${look.pencil} ${look.small}`} role="status">{data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}</span>
+      </div>
+      {(error ?? problem) && <Note sort="error" role="alert">{error?.message ?? problem}</Note>}
+      <Frame label={plural}>
+        {data?.total === 0 ? (
+          <div className={look.empty}>
+            <strong>{q || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
+            {q || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.is.label.toLowerCase()}</Button>}
+          </div>
+        ) : (
+          <div className={styles.scroll}>
+            <table className={styles.table}>
+              <thead>
+                {table.getHeaderGroups().map((group) => (
+                  <tr key={group.id}>
+                    {group.headers.map((header) => {
+                      const { id } = header.column;
+                      const [up, down] = [sort === id, sort === `-${id}`];
+                      return (
+                        <th key={id} scope="col" aria-sort={up ? 'ascending' : down ? 'descending' : undefined}>
+                          {sortable(id)
+                            ? <button type="button" onClick={() => put({ sort: up ? `-${id}` : id === 'title' ? undefined : id })}><table.FlexRender header={header} />{up && <ArrowUp size={12} aria-hidden="true" />}{down && <ArrowDown size={12} aria-hidden="true" />}</button>
+                            : <span><table.FlexRender header={header} /></span>}
+                        </th>
+                      );
+                    })}
+                  </tr>
+                ))}
+              </thead>
+              <tbody>
+                {table.getRowModel().rows.map((row) => <tr key={row.id}>{row.getAllCells().map((cell) => <td key={cell.id}><table.FlexRender cell={cell} /></td>)}</tr>)}
+              </tbody>
+            </table>
+          </div>
+        )}
+      </Frame>
+      {data && data.total > 0 && (
+        <div className={styles.foot}>
+          <span>{first.toLocaleString('en')} to {(first + rows.length - 1).toLocaleString('en')} of {data.total.toLocaleString('en')}</span>
+          <div>
+            <Select value={limit} onChange={({ target }) => put({ rows: String(target.value) })} slotProps={{ input: { 'aria-label': 'Rows a page' } }}>{rowCounts.map((n) => <MenuItem key={n} value={n}>{n} rows</MenuItem>)}</Select>
+            <Button disabled={cursors.length === 0} onClick={() => setCursors(cursors.slice(0, -1))}>Page before</Button>
+            <Button disabled={!data.next} onClick={() => data.next && setCursors([...cursors, data.next])}>Next page</Button>
+          </div>
+        </div>
+      )}
+    </Workspace>
+  );
+}

@@ -1,0 +1,12 @@
+'use client';
+import Link from 'next/link';
+import type { ReactElement } from 'react';
+import look from '../../../../ui/look/look.module.css';
+import { Workspace } from '../../../../ui/shell/workspace';
+import { WriteOutline } from './write-outline';
+
+export const NoTypes = (): ReactElement => (
+  <Workspace outline={<WriteOutline />} outlineLabel="Entries">
+    <div className={look.empty}><strong>Here entries are written.</strong><p>There is no content type yet, so nothing to fill in. An architect makes the first one in <Link href="/bench/shape">Shape</Link>.</p></div>
+  </Workspace>
+);

@@ -1,0 +1,53 @@
+'use client';
+import { Button } from '@mui/material';
+import { useState, type FormEvent, type ReactElement } from 'react';
+import { ask } from '../../../ui/ask';
+import { Note } from '../../../ui/marks';
+import { TextBox } from '../../../ui/text-box';
+import { useEntering } from '../use-entering';
+import styles from './sign-in.module.css';
+
+/** What the sample's people all sign in with; shown because everyone may know it. */
+const SAMPLE_PASSWORD = 'quillwater';
+
+interface SamplePerson {
+  email: string;
+  role: string;
+  does: string;
+}
+
+export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement {
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const { busy, problem, at, enter } = useEntering();
+  const signIn = (who: { email: string; password: string }) => void enter(() => ask('signIn', { body: who }));
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    signIn({ email: email.trim(), password });
+  };
+  return (
+    <>
+      <form onSubmit={submit} noValidate className={styles.form}>
+        <TextBox id="email" label="E-mail" type="email" autoComplete="username" value={email} onChange={setEmail} faults={at('/email')} autoFocus />
+        <TextBox id="password" label="Password" type="password" autoComplete="current-password" value={password} onChange={setPassword} faults={at('/password')} />
+        {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
+        <Button type="submit" variant="contained" disabled={busy}>{busy ? 'Signing in…' : 'Sign in'}</Button>
+      </form>
+      {sample.length > 0 && (
+        <section aria-labelledby="sample" className={styles.sample}>
+          <h2 id="sample">The sample’s people</h2>
+          <p>Their password is <code>{SAMPLE_PASSWORD}</code>. Choose one to sign in at once.</p>
+          <ul>
+            {sample.map((person) => (
+              <li key={person.email}>
+                <button type="button" disabled={busy} onClick={() => signIn({ email: person.email, password: SAMPLE_PASSWORD })}>
+                  <b>{person.role}</b> {person.does}<small>{person.email}</small>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,106 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { states, type Stage, type State } from '../core/content/states';
+import type { JsonObject } from '../core/json';
+import { FaultAnswer } from './faults';
+
+export class NewEntry {
+  @IsString() @MaxLength(60) type!: string;
+  /** Values by field key. Fields left out get their default. */
+  @IsObject() @IsOptional() values?: JsonObject;
+}
+
+/** A JSON merge patch (RFC 7396) of an entry. */
+export class EntryPatch {
+  /** Values by field key; null empties a field; fields left out stay. */
+  @IsObject() values!: JsonObject;
+}
+
+/** When visitors see a version. Without `from` at once, without `until` for good. */
+export class Publication {
+  @IsISO8601({ strict: true }) @IsOptional() from?: string;
+  @IsISO8601({ strict: true }) @IsOptional() until?: string;
+}
+
+export class EntriesQuery {
+  @IsString() @MaxLength(60) type!: string;
+  @IsIn(states) @IsOptional() state?: State;
+  /** Words in the title; each may be the beginning of a word. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+  /** A condition over the type's fields, as JSON. */
+  @IsString() @MaxLength(8000) @IsOptional() where?: string;
+  /** `title`, `changed` or a field's key; with a minus before it for the other direction. */
+  @IsString() @MaxLength(70) @IsOptional() sort?: string;
+  @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
+  @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
+}
+
+/** A stretch of time in which visitors see a version; without `until` it has no end. */
+export class ShownSpan {
+  @IsISO8601() from!: string;
+  @IsISO8601() @IsOptional() until?: string;
+}
+
+export class EntryAnswer {
+  @IsUUID() id!: string;
+  @IsString() type!: string;
+  @IsInt() revision!: number;
+  @IsString() title!: string;
+  @IsIn(states) state!: State;
+  @IsIn(['draft', 'review']) stage!: Stage;
+  /** Values of the working version by field key. */
+  @IsObject() values!: JsonObject;
+  /** Rules that the working version breaks: they hold back publishing. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
+  /** What visitors see now or will see, in order of time. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ShownSpan) shown!: ShownSpan[];
+  /** Whether the working version differs from what visitors see. */
+  @IsBoolean() differs!: boolean;
+  @IsISO8601() changedAt!: string;
+  @IsString() changedBy!: string;
+}
+
+export class EntryRow {
+  @IsUUID() id!: string;
+  @IsInt() revision!: number;
+  @IsString() title!: string;
+  @IsIn(states) state!: State;
+  @IsBoolean() differs!: boolean;
+  @IsInt() faults!: number;
+  @IsObject() values!: JsonObject;
+  @IsISO8601() changedAt!: string;
+}
+
+export class EntriesAnswer {
+  @IsInt() total!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => EntryRow) items!: EntryRow[];
+  /** Ask with this as `cursor` for the rows that follow. Absent on the last page. */
+  @IsString() @IsOptional() next?: string;
+}
+
+export class RevisionAnswer {
+  @IsInt() number!: number;
+  @IsString() title!: string;
+  @IsISO8601() at!: string;
+  @IsString() by!: string;
+  @IsString() why!: string;
+}
+
+export class RevisionsAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RevisionAnswer) items!: RevisionAnswer[];
+}
+
+/** Where a thing comes from and goes to. */
+export class ReachLink {
+  @IsIn(['listing', 'page', 'entry', 'type']) sort!: 'listing' | 'page' | 'entry' | 'type';
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+  /** In words: the place it has there, or the address. */
+  @IsString() detail!: string;
+}
+
+export class ReachAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) goesTo!: ReachLink[];
+  /** Visitor pages that would differ if the working version were published, or what is shown were withdrawn. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}

@@ -1,0 +1,17 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator';
+
+export class GoToQuery {
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+}
+
+export class Destination {
+  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'place']) sort!: 'type' | 'page type' | 'entry' | 'listing' | 'page' | 'place';
+  @IsString() label!: string;
+  @IsString() detail!: string;
+  @IsString() href!: string;
+}
+
+export class Destinations {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => Destination) items!: Destination[];
+}

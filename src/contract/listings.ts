@@ -1,0 +1,70 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator';
+import { states, type State } from '../core/content/states';
+import type { JsonObject } from '../core/json';
+import { ReachLink } from './entries';
+import { FaultAnswer } from './faults';
+
+export class NewListing {
+  @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) label!: string;
+  /** The rule, spoken by keys. Left out but for `from`, a good one is proposed. */
+  @IsObject() rule!: JsonObject;
+}
+
+export class ListingPatch {
+  @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) @IsOptional() label?: string;
+  @IsObject() @IsOptional() rule?: JsonObject;
+}
+
+/** A rule to try, without keeping it. */
+export class ListingTrial {
+  @IsObject() rule!: JsonObject;
+}
+
+export class ListingAnswer {
+  @IsUUID() id!: string;
+  @IsString() key!: string;
+  @IsString() label!: string;
+  @IsInt() revision!: number;
+  @IsIn(states) state!: State;
+  @IsBoolean() differs!: boolean;
+  @IsObject() rule!: JsonObject;
+  @IsISO8601() changedAt!: string;
+  @IsString() changedBy!: string;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
+  /** Visitor pages that show it. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
+export class ListingsAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ListingAnswer) items!: ListingAnswer[];
+}
+
+export class DrawnEntry {
+  @IsUUID() id!: string;
+  /** What each part of the face shows: words, and the key of the field they came from. */
+  @IsObject() face!: Record<string, { words: string; field?: string; step: number }[]>;
+}
+
+/** What a rule gives, as visitors would see it now. */
+export class ListingResult {
+  @IsInt() matching!: number;
+  /** All entries of the type that visitors see. */
+  @IsInt() of!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => DrawnEntry) entries!: DrawnEntry[];
+}
+
+export class PartCovered {
+  @IsString() part!: string;
+  /** Entries in which the part shows something. */
+  @IsInt() filled!: number;
+  /** For each chain, the entries that each step feeds. */
+  @IsArray() chains!: number[][];
+}
+
+/** How far each part of a listing's face is filled, and what each condition lets through, one after the other. */
+export class ListingFigures {
+  @IsInt() total!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PartCovered) parts!: PartCovered[];
+  @IsArray() @IsInt({ each: true }) steps!: number[];
+}

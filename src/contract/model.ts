@@ -1,0 +1,77 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsIn, IsInt, IsISO8601, IsNumber, IsObject, IsOptional, IsString, IsUUID, ValidateNested } from 'class-validator';
+import type { JsonObject } from '../core/json';
+import type { ModelDocument } from '../core/model/document';
+import { FaultAnswer } from './faults';
+
+export class ModelAnswer {
+  @IsInt() revision!: number;
+  @IsObject() document!: ModelDocument;
+}
+
+/** The whole working copy, as a model document (checked by its JSON Schema, `/api/v1/model/schema`). */
+export class WorkingModelPut {
+  @IsObject() document!: JsonObject;
+}
+
+export class ModelFaultAnswer extends FaultAnswer {
+  @IsIn(['error', 'warning']) weight!: 'error' | 'warning';
+  @IsUUID() @IsOptional() about?: string;
+}
+
+export class WorkingModelAnswer {
+  /** The revision in force that it began from. */
+  @IsInt() base!: number;
+  /** Its own number, for `If-Match`; 0 where nothing has been changed yet. */
+  @IsInt() number!: number;
+  @IsObject() document!: ModelDocument;
+  @IsISO8601() @IsOptional() changedAt?: string;
+  @IsString() @IsOptional() changedBy?: string;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
+  /** How many changes it holds against the model in force. */
+  @IsInt() changes!: number;
+}
+
+export class ChangeRow {
+  @IsString() sort!: string;
+  @IsString() title!: string;
+  @IsString() detail!: string;
+  @IsUUID() @IsOptional() type?: string;
+  @IsUUID() @IsOptional() field?: string;
+  /** Entries or pages that the change touches. */
+  @IsInt() touches!: number;
+  @IsIn(['entries', 'pages', 'nothing yet']) touched!: 'entries' | 'pages' | 'nothing yet';
+  /** Listings that use what changes, by name. */
+  @IsArray() @IsString({ each: true }) listings!: string[];
+}
+
+export class ChangeSheet {
+  @IsInt() base!: number;
+  @IsInt() number!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ChangeRow) changes!: ChangeRow[];
+  /** Different entries that the changes touch between them, as an upper bound. */
+  @IsInt() entries!: number;
+  @IsInt() pages!: number;
+  @IsInt() listings!: number;
+  /** What holds back putting it in force, and what does not but should be known. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
+}
+
+export class FieldFiguresAnswer {
+  @IsUUID() field!: string;
+  @IsInt() filled!: number;
+  @IsInt() @IsOptional() distinct?: number;
+  @IsOptional() least?: number | string;
+  @IsOptional() most?: number | string;
+  /** Listings that read it, by name, and the roles it has in its type. */
+  @IsArray() @IsString({ each: true }) usedBy!: string[];
+}
+
+export class TypeFigures {
+  @IsInt() total!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => FieldFiguresAnswer) fields!: FieldFiguresAnswer[];
+}
+
+export class NumbersAnswer {
+  @IsArray() @IsNumber({}, { each: true }) values!: number[];
+}

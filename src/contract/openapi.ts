@@ -1,0 +1,66 @@
+import 'reflect-metadata';
+import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
+import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+import type { CompiledModel } from '../core/model/compile';
+import type { JsonObject } from '../core/json';
+import { modelSchema } from '../core/formats/model-schema';
+import { valuesSchema } from '../core/formats/values-schema';
+import { Problem } from './faults';
+import { operations, type Operation } from './operations';
+import { SESSION_COOKIE } from './session-cookie';
+
+const problems: Record<string, string> = {
+  400: 'What was sent cannot be read: not JSON, an unknown field, the wrong kind, too long or too deep',
+  401: 'Not signed in',
+  403: 'Your role may not do this, or the request came from another site',
+  404: 'There is no such thing',
+  412: 'It has changed since you read it; the body carries both versions',
+  422: 'A rule of the model forbids it',
+  428: 'Send If-Match with the ETag you read',
+  429: 'Too many attempts',
+};
+
+const problem = (status: string): JsonObject => ({ description: problems[status] ?? '', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } });
+const named = (shape: { name: string }): JsonObject => ({ $ref: `#/components/schemas/${shape.name}` });
+
+function describe(operation: Operation, schemas: Record<string, JsonObject>): JsonObject {
+  const parameters: JsonObject[] = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name = '']) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }));
+  if (operation.query) {
+    const { properties = {}, required = [] } = (schemas[operation.query.name] ?? {}) as { properties?: Record<string, JsonObject>; required?: string[] };
+    for (const [name, schema] of Object.entries(properties)) parameters.push({ name, in: 'query', required: required.includes(name), schema });
+  }
+  if (operation.guarded) parameters.push({ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'The ETag of what was read.' });
+  const status = String(operation.status ?? 200);
+  const failures = ['400', ...(operation.act === 'anyone' ? ['429'] : ['401', '403']), ...(operation.path.includes('{') ? ['404'] : []), ...(operation.guarded ? ['412', '428'] : []), ...(operation.method === 'GET' ? [] : ['422'])];
+  return {
+    operationId: operation.id,
+    summary: operation.summary,
+    security: operation.act === 'anyone' ? [] : [{ session: [] }],
+    ...(parameters.length > 0 ? { parameters } : {}),
+    ...(operation.body ? { requestBody: { required: true, content: { [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: { schema: named(operation.body) } } } } : {}),
+    responses: {
+      [status]: operation.answer ? { description: operation.summary, content: { 'application/json': { schema: named(operation.answer) } } } : { description: 'Done' },
+      ...Object.fromEntries(failures.map((failure) => [failure, problem(failure)])),
+    },
+  };
+}
+
+/** The OpenAPI 3.1 document, made from the classes that check the input and from the model in force. */
+export function openApi(model: CompiledModel): JsonObject {
+  const generated = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage, refPointerPrefix: '#/components/schemas/' }) as unknown as Record<string, JsonObject>;
+  const paths: Record<string, JsonObject> = {};
+  for (const operation of Object.values(operations) as Operation[]) {
+    (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describe(operation, generated);
+  }
+  const values = Object.fromEntries(model.contentTypes.map((type) => [`values.${type.is.key}`, valuesSchema(type)]));
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Clear Frame', version: '1', description: `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.` },
+    servers: [{ url: '/api/v1' }],
+    paths,
+    components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE } },
+      schemas: { ...generated, Problem: generated[Problem.name] ?? {}, ...values, ModelDocument: { description: 'See /api/v1/model/schema', type: 'object', $comment: String(modelSchema.$id) } },
+    },
+  };
+}

@@ -1,0 +1,92 @@
+import type { ClassConstructor } from 'class-transformer';
+import type { Act } from '../core/roles';
+import { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
+import { Destinations, GoToQuery } from './go-to';
+import { ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingsAnswer, ListingTrial, NewListing } from './listings';
+import { ChangeSheet, ModelAnswer, NumbersAnswer, TypeFigures, WorkingModelAnswer, WorkingModelPut } from './model';
+import { OverviewAnswer } from './overview';
+import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from './pages';
+import { routes, type OperationName } from './routes';
+import { NewPerson, OpenSessions, PeopleAnswer, PersonAnswer, SessionAnswer, SetUp, SignIn } from './session';
+
+/** One thing that can be asked over HTTP: what goes in, what comes out, and who may. Routes and OpenAPI are made from it. */
+export interface Operation<Body extends object = object, Query extends object = object, Answer = unknown> {
+  id: OperationName;
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+  /** Below `/api/v1`. */
+  path: string;
+  summary: string;
+  /** What the person must be allowed; `anyone` needs no sign-in. */
+  act: Act | 'anyone';
+  body?: ClassConstructor<Body>;
+  query?: ClassConstructor<Query>;
+  answer?: ClassConstructor<Answer>;
+  status?: 200 | 201 | 204;
+  /** Needs `If-Match` with the revision that was read. */
+  guarded?: boolean;
+}
+
+class Nothing {}
+
+type Told<B extends object, Q extends object, A> = Omit<Operation<B, Q, A>, 'id' | 'method' | 'path'>;
+
+const define = <B extends object = Nothing, Q extends object = Nothing, A = void>(id: OperationName, told: Told<B, Q, A>): Operation<B, Q, A> => ({ id, ...routes[id], ...told });
+
+export const operations = {
+  signIn: define('signIn', { summary: 'Sign in', act: 'anyone', body: SignIn, answer: SessionAnswer, status: 201 }),
+  session: define('session', { summary: 'Who is signed in', act: 'read', answer: SessionAnswer }),
+  signOut: define('signOut', { summary: 'Sign out', act: 'read', status: 204 }),
+  sessions: define('sessions', { summary: 'Your open sessions', act: 'read', answer: OpenSessions }),
+  endSession: define('endSession', { summary: 'End one of your sessions', act: 'read', status: 204 }),
+  setUp: define('setUp', { summary: 'Make the first architect, once', act: 'anyone', body: SetUp, answer: SessionAnswer, status: 201 }),
+  people: define('people', { summary: 'Who works here', act: 'keep people', answer: PeopleAnswer }),
+  addPerson: define('addPerson', { summary: 'Add a person', act: 'keep people', body: NewPerson, answer: PersonAnswer, status: 201 }),
+
+  model: define('model', { summary: 'The model in force', act: 'read', answer: ModelAnswer }),
+  workingModel: define('workingModel', { summary: 'The working copy, with its faults', act: 'shape the model', answer: WorkingModelAnswer }),
+  keepWorkingModel: define('keepWorkingModel', { summary: 'Keep the working copy', act: 'shape the model', body: WorkingModelPut, answer: WorkingModelAnswer, guarded: true }),
+  dropWorkingModel: define('dropWorkingModel', { summary: 'Go back to the model in force', act: 'shape the model', status: 204, guarded: true }),
+  changeSheet: define('changeSheet', { summary: 'What putting the working copy in force would change', act: 'shape the model', answer: ChangeSheet }),
+  applyModel: define('applyModel', { summary: 'Put the working copy in force', act: 'shape the model', answer: ModelAnswer, guarded: true }),
+  typeFigures: define('typeFigures', { summary: 'Coverage of the fields of a content type, from real content', act: 'read', answer: TypeFigures }),
+  fieldNumbers: define('fieldNumbers', { summary: 'The numbers a field holds, least first, at most 2,000 of them', act: 'read', answer: NumbersAnswer }),
+
+  entries: define('entries', { summary: 'Entries of a type, filtered and in order', act: 'read', query: EntriesQuery, answer: EntriesAnswer }),
+  addEntry: define('addEntry', { summary: 'Make an entry', act: 'write entries', body: NewEntry, answer: EntryAnswer, status: 201 }),
+  entry: define('entry', { summary: 'One entry', act: 'read', answer: EntryAnswer }),
+  changeEntry: define('changeEntry', { summary: 'Change the working version of an entry', act: 'write entries', body: EntryPatch, answer: EntryAnswer, guarded: true }),
+  binEntry: define('binEntry', { summary: 'Put an entry in the bin; visitors no longer see it', act: 'write entries', answer: EntryAnswer, guarded: true }),
+  restoreEntry: define('restoreEntry', { summary: 'Take an entry out of the bin, as a draft', act: 'write entries', answer: EntryAnswer, guarded: true }),
+  publishEntry: define('publishEntry', { summary: 'Let visitors see the working version', act: 'publish', body: Publication, answer: EntryAnswer, guarded: true }),
+  withdrawEntry: define('withdrawEntry', { summary: 'Stop showing an entry to visitors', act: 'publish', answer: EntryAnswer, guarded: true }),
+  submitEntry: define('submitEntry', { summary: 'Send the working version for review', act: 'write entries', answer: EntryAnswer, guarded: true }),
+  returnEntry: define('returnEntry', { summary: 'Give the working version back to its writers', act: 'review', answer: EntryAnswer, guarded: true }),
+  entryRevisions: define('entryRevisions', { summary: 'Kept versions of an entry, newest first', act: 'read', answer: RevisionsAnswer }),
+  entryReach: define('entryReach', { summary: 'Where an entry shows, and which pages would differ', act: 'read', answer: ReachAnswer }),
+
+  listings: define('listings', { summary: 'All listings', act: 'read', answer: ListingsAnswer }),
+  addListing: define('addListing', { summary: 'Make a listing', act: 'keep listings', body: NewListing, answer: ListingAnswer, status: 201 }),
+  tryListing: define('tryListing', { summary: 'What a rule would give now, without keeping it', act: 'read', body: ListingTrial, answer: ListingResult, status: 200 }),
+  tryListingFigures: define('tryListingFigures', { summary: 'Coverage and counts of a rule, without keeping it', act: 'read', body: ListingTrial, answer: ListingFigures, status: 200 }),
+  listing: define('listing', { summary: 'One listing', act: 'read', answer: ListingAnswer }),
+  changeListing: define('changeListing', { summary: 'Change the working version of a listing', act: 'keep listings', body: ListingPatch, answer: ListingAnswer, guarded: true }),
+  publishListing: define('publishListing', { summary: 'Put the working version in force on every page that shows it', act: 'keep listings', answer: ListingAnswer, guarded: true }),
+  binListing: define('binListing', { summary: 'Put a listing in the bin, if no page shows it', act: 'keep listings', status: 204, guarded: true }),
+  listingResult: define('listingResult', { summary: 'What visitors see of a listing now', act: 'read', answer: ListingResult }),
+
+  pages: define('pages', { summary: 'The tree of the site', act: 'read', answer: TreeAnswer }),
+  addPage: define('addPage', { summary: 'Make a page at a place where its type may stand', act: 'arrange pages', body: NewPage, answer: PageAnswer, status: 201 }),
+  addressFor: define('addressFor', { summary: 'The address a title would get at a place', act: 'read', query: AddressQuery, answer: AddressAnswer }),
+  topTypes: define('topTypes', { summary: 'Which page types may stand at the top, and why not', act: 'read', answer: PlacesAnswer }),
+  page: define('page', { summary: 'One page', act: 'read', answer: PageAnswer }),
+  changePage: define('changePage', { summary: 'Change the working version or the address of a page', act: 'arrange pages', body: PagePatch, answer: PageAnswer, guarded: true }),
+  binPage: define('binPage', { summary: 'Put a page without pages below it in the bin', act: 'arrange pages', status: 204, guarded: true }),
+  publishPage: define('publishPage', { summary: 'Let visitors see the working version', act: 'arrange pages', body: Publication, answer: PageAnswer, guarded: true }),
+  withdrawPage: define('withdrawPage', { summary: 'Stop showing a page to visitors', act: 'arrange pages', answer: PageAnswer, guarded: true }),
+  movePage: define('movePage', { summary: 'Give a page another place', act: 'arrange pages', body: PageMove, answer: PageAnswer, guarded: true }),
+  typesUnder: define('typesUnder', { summary: 'Which page types may stand under a page, and why not', act: 'read', answer: PlacesAnswer }),
+  homesFor: define('homesFor', { summary: 'Where in the tree a page may stand, and why not elsewhere', act: 'read', answer: PlacesAnswer }),
+
+  overview: define('overview', { summary: 'What waits in each workspace', act: 'read', answer: OverviewAnswer }),
+  goTo: define('goTo', { summary: 'Types, entries, listings and pages by the words in their names', act: 'read', query: GoToQuery, answer: Destinations }),
+};

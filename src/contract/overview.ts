@@ -1,0 +1,23 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsInt, IsObject, IsString, ValidateNested } from 'class-validator';
+import type { State } from '../core/content/states';
+
+export class TypeCounts {
+  @IsString() key!: string;
+  @IsString() label!: string;
+  @IsString() plural!: string;
+  @IsString() icon!: string;
+  @IsObject() counts!: Record<State, number>;
+}
+
+/** What waits in each workspace. */
+export class OverviewAnswer {
+  @IsString() site!: string;
+  /** Faults of the model as it is worked on. */
+  @IsInt() checks!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => TypeCounts) types!: TypeCounts[];
+  @IsInt() listings!: number;
+  @IsInt() pages!: number;
+  @IsInt() inReview!: number;
+  @IsInt() drafts!: number;
+}

@@ -1,0 +1,83 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, MaxLength, ValidateIf, ValidateNested } from 'class-validator';
+import { states, type Stage, type State } from '../core/content/states';
+import type { JsonObject } from '../core/json';
+import { ReachLink, ShownSpan } from './entries';
+import { FaultAnswer } from './faults';
+
+export class NewPage {
+  @IsString() @MaxLength(60) type!: string;
+  /** The page it stands under; null for the top of the site. */
+  @ValidateIf((page: NewPage) => page.parent !== null) @IsUUID() parent!: string | null;
+  @IsObject() @IsOptional() values?: JsonObject;
+  /** The last piece of the address. Left out, it is made from the title. */
+  @IsString() @MaxLength(200) @IsOptional() slug?: string;
+  /** The listing that fills it, for a page type whose source is a listing. */
+  @IsUUID() @IsOptional() listing?: string;
+}
+
+export class PagePatch {
+  @IsObject() @IsOptional() values?: JsonObject;
+  @IsString() @MaxLength(200) @IsOptional() slug?: string;
+  @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
+}
+
+/** A new place in the tree: under a page, after one of its children or before them all. */
+export class PageMove {
+  @ValidateIf((move: PageMove) => move.parent !== null) @IsUUID() parent!: string | null;
+  @ValidateIf((move: PageMove) => move.after !== null) @IsUUID() @IsOptional() after?: string | null;
+}
+
+export class TreePage {
+  @IsUUID() id!: string;
+  @IsUUID() @IsOptional() parent!: string | null;
+  @IsString() type!: string;
+  @IsString() title!: string;
+  @IsString() slug!: string;
+  @IsString() address!: string;
+  @IsIn(states) state!: State;
+  @IsInt() revision!: number;
+}
+
+export class TreeAnswer {
+  @IsString() site!: string;
+  /** Each page after its parent, children in order. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => TreePage) pages!: TreePage[];
+}
+
+export class PageAnswer extends TreePage {
+  @IsIn(['draft', 'review']) stage!: Stage;
+  @IsObject() values!: JsonObject;
+  @IsUUID() @IsOptional() listing!: string | null;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ShownSpan) shown!: ShownSpan[];
+  @IsBoolean() differs!: boolean;
+  @IsISO8601() changedAt!: string;
+  @IsString() changedBy!: string;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
+/** Whether something may stand at a place, and why not. */
+export class PlaceVerdict {
+  /** The page above (null: the top of the site), or a page type's key. */
+  @IsString() @IsOptional() id!: string | null;
+  @IsString() label!: string;
+  @IsBoolean() allowed!: boolean;
+  @IsArray() @IsString({ each: true }) reasons!: string[];
+}
+
+export class PlacesAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PlaceVerdict) items!: PlaceVerdict[];
+}
+
+export class AddressQuery {
+  @IsString() @MaxLength(500) title!: string;
+  @IsString() @MaxLength(60) type!: string;
+  @IsUUID() @IsOptional() parent?: string;
+}
+
+/** The address that a title would get at a place. */
+export class AddressAnswer {
+  @IsString() slug!: string;
+  @IsString() address!: string;
+}

@@ -1,0 +1,2 @@
+/** The cookie that carries a session's token. */
+export const SESSION_COOKIE = 'clear_frame_session';

@@ -1,0 +1,52 @@
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsEmail, IsIn, IsISO8601, IsString, IsUUID, Length, MaxLength, ValidateNested } from 'class-validator';
+import { roles, type Role } from '../core/roles';
+
+export class SignIn {
+  @IsEmail({}, { message: 'Write the e-mail address you sign in with' }) @MaxLength(254) email!: string;
+  @IsString({ message: 'Write your password' }) @Length(1, 200, { message: 'Write your password' }) password!: string;
+}
+
+export class NewPerson {
+  @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) name!: string;
+  @IsEmail({}, { message: 'Write an e-mail address' }) @MaxLength(254) email!: string;
+  @IsString() @Length(10, 200, { message: 'A password has 10 to 200 characters' }) password!: string;
+  @IsIn(roles, { message: `The role is one of: ${roles.join(', ')}` }) role!: Role;
+}
+
+/** Who keeps the installation, asked for once at the first start. */
+export class SetUp {
+  @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) name!: string;
+  @IsEmail({}, { message: 'Write an e-mail address' }) @MaxLength(254) email!: string;
+  @IsString() @Length(10, 200, { message: 'A password has 10 to 200 characters' }) password!: string;
+  @IsString() @Length(1, 80, { message: 'The name of a site has 1 to 80 characters' }) site!: string;
+}
+
+export class PersonAnswer {
+  @IsUUID() id!: string;
+  @IsString() name!: string;
+  @IsEmail() email!: string;
+  @IsIn(roles) role!: Role;
+}
+
+export class SessionAnswer {
+  @ValidateNested() @Type(() => PersonAnswer) person!: PersonAnswer;
+  @IsISO8601() endsAt!: string;
+}
+
+export class OpenSession {
+  @IsUUID() id!: string;
+  @IsISO8601() madeAt!: string;
+  @IsISO8601() seenAt!: string;
+  /** The browser it is open in, as it names itself. */
+  @IsString() agent!: string;
+  @IsBoolean() here!: boolean;
+}
+
+export class OpenSessions {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => OpenSession) items!: OpenSession[];
+}
+
+export class PeopleAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PersonAnswer) items!: PersonAnswer[];
+}

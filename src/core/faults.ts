@@ -1,0 +1,17 @@
+/** One thing wrong with what was given: where (a JSON Pointer, RFC 6901), a stable code, and words for a person. */
+export interface Fault {
+  path: string;
+  code: string;
+  message: string;
+}
+
+/** The answer to reading one value: the value itself, or why it is no value of its kind. */
+export type Reading<T> = { ok: true; value: T } | { ok: false; code: string; message: string };
+
+export const read = <T>(value: T): Reading<T> => ({ ok: true, value });
+export const refuse = (code: string, message: string): Reading<never> => ({ ok: false, code, message });
+
+/** Joins pieces into a JSON Pointer below `base`, escaping as RFC 6901 asks. */
+export function pointer(base: string, ...pieces: (string | number)[]): string {
+  return base + pieces.map((piece) => '/' + String(piece).replaceAll('~', '~0').replaceAll('/', '~1')).join('');
+}

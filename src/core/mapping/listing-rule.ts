@@ -1,0 +1,55 @@
+import type { Id } from '../ids';
+import type { Json } from '../json';
+import type { FieldPath } from '../model/document';
+import type { Comparison } from '../model/kinds';
+import type { Mapping } from './parts';
+
+/** One question to one field. Values are kept as the field keeps them: choices by id. */
+export interface Test {
+  field: FieldPath;
+  is: Comparison;
+  value?: Json;
+}
+export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | Test;
+
+/** What can be sorted by besides fields: when an entry was last published, last changed. */
+export const standingOrders = ['published', 'changed'] as const;
+export type StandingOrder = (typeof standingOrders)[number];
+export interface OrderKey {
+  by: FieldPath | StandingOrder;
+  direction: 'up' | 'down';
+}
+
+export const arrangements = ['cards', 'rows'] as const;
+export type Arrangement = (typeof arrangements)[number];
+
+/** A listing: which entries, in what order, how many, shown how. */
+export interface ListingRule {
+  /** The content type the entries are of, by id. */
+  from: Id;
+  where: Condition;
+  order: OrderKey[];
+  /** From 1 to `listingBounds.limit`. */
+  limit: number;
+  heading: string;
+  arrangement: Arrangement;
+  mapping: Mapping;
+}
+
+export const listingBounds = { limit: 1000, tests: 60, depth: 6, order: 4, heading: 160, values: 100 } as const;
+
+export const everyEntry: Condition = { all: [] };
+
+export const isStandingOrder = (by: string): by is StandingOrder => standingOrders.some((each) => each === by);
+
+/** Every test in a condition, in reading order. */
+export function testsOf(condition: Condition): Test[] {
+  if ('all' in condition) return condition.all.flatMap(testsOf);
+  if ('any' in condition) return condition.any.flatMap(testsOf);
+  if ('not' in condition) return testsOf(condition.not);
+  return [condition];
+}
+
+/** Whether the passing of days alone can change which entries the condition lets through. */
+export const turnsWithTheDay = (condition: Condition): boolean =>
+  testsOf(condition).some(({ value }) => [value].flat().some((each) => typeof each === 'object' && each !== null));

@@ -1,0 +1,230 @@
+import { isRelative } from '../content/day';
+import { pointer, type Fault } from '../faults';
+import { isJsonObject, type Json, type JsonObject } from '../json';
+import { mappingFaults } from '../model/check';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { ContentType, Field } from '../model/document';
+import { kindOf, type Comparison } from '../model/kinds';
+import { arrangements, isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type Test } from './listing-rule';
+import { mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
+
+/** How many values a comparison takes: none, one, two, or a list. */
+export function valuesTaken(is: Comparison): 'none' | 'one' | 'two' | 'list' {
+  if (is === 'filled' || is === 'empty') return 'none';
+  if (is === 'between') return 'two';
+  return is === 'oneOf' || is === 'allOf' || is === 'noneOf' ? 'list' : 'one';
+}
+
+/** Reads what a listing says at the door, where fields and choices are spoken of by key, and collects every fault. */
+class RuleReader {
+  readonly faults: Fault[] = [];
+  private tests = 0;
+
+  constructor(private readonly type: CompiledType<ContentType>) {}
+
+  private fault(path: string, code: string, message: string): void {
+    this.faults.push({ path, code, message });
+  }
+
+  private only(input: JsonObject, path: string, keys: readonly string[]): void {
+    for (const key of Object.keys(input)) if (!keys.includes(key)) this.fault(pointer(path, key), 'unknown', `"${key}" means nothing here. Known are: ${keys.join(', ')}.`);
+  }
+
+  private field(key: Json | undefined, path: string): Field | undefined {
+    const field = typeof key === 'string' ? this.type.fieldByKey(key) : undefined;
+    if (!field) this.fault(path, 'unknown-field', `${this.type.is.label} has no field ${JSON.stringify(key ?? null)}.`);
+    return field;
+  }
+
+  condition(input: Json | undefined, path: string, depth = 1): Condition {
+    const nothing: Condition = { all: [] };
+    if (!isJsonObject(input)) {
+      this.fault(path, 'kind', 'A condition is a test, or { all }, { any } or { not }.');
+      return nothing;
+    }
+    if (depth > listingBounds.depth) {
+      this.fault(path, 'too-deep', `Conditions nest at most ${listingBounds.depth} deep.`);
+      return nothing;
+    }
+    for (const word of ['all', 'any'] as const) {
+      if (!(word in input)) continue;
+      this.only(input, path, [word]);
+      const inner = input[word];
+      if (!Array.isArray(inner)) {
+        this.fault(pointer(path, word), 'kind', `"${word}" takes a list of conditions.`);
+        return nothing;
+      }
+      if (word === 'any' && inner.length === 0) this.fault(pointer(path, word), 'empty', '"any" of nothing lets nothing through.');
+      if (inner.length > listingBounds.tests) {
+        this.fault(pointer(path, word), 'too-many', `At most ${listingBounds.tests} conditions.`);
+        return nothing;
+      }
+      const read = inner.map((each, i) => this.condition(each, pointer(path, word, i), depth + 1));
+      return word === 'all' ? { all: read } : { any: read };
+    }
+    if ('not' in input) {
+      this.only(input, path, ['not']);
+      return { not: this.condition(input.not, pointer(path, 'not'), depth + 1) };
+    }
+    return this.test(input, path) ?? nothing;
+  }
+
+  private test(input: JsonObject, path: string): Test | undefined {
+    this.only(input, path, ['field', 'is', 'value']);
+    this.tests += 1;
+    if (this.tests === listingBounds.tests + 1) this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
+    const field = this.field(input.field, pointer(path, 'field'));
+    if (!field) return undefined;
+    const known = kindOf(field).comparisons;
+    const is = known.find((each) => each === input.is);
+    if (!is) {
+      this.fault(pointer(path, 'is'), 'comparison', `${field.label} is compared by: ${known.join(', ')}.`);
+      return undefined;
+    }
+    if (!field.indexed && is !== 'filled' && is !== 'empty') {
+      this.fault(pointer(path, 'field'), 'not-indexed', `${field.label} is not kept for filtering. Turn on "Filter and sort by it" in Shape.`);
+      return undefined;
+    }
+    const takes = valuesTaken(is);
+    const at = pointer(path, 'value');
+    if (takes === 'none') {
+      if (input.value !== undefined && input.value !== null) this.fault(at, 'value', `"${is}" takes no value.`);
+      return { field: field.id, is };
+    }
+    if (takes === 'one') {
+      const value = this.value(field, is, input.value, at);
+      return value === undefined ? undefined : { field: field.id, is, value };
+    }
+    if (!Array.isArray(input.value) || input.value.length > listingBounds.values || (takes === 'two' ? input.value.length !== 2 : input.value.length === 0)) {
+      this.fault(at, 'value', takes === 'two' ? 'Give the first and the last value.' : `Give a list of 1 to ${listingBounds.values} values.`);
+      return undefined;
+    }
+    const values = input.value.map((each, i) => this.value(field, is, each, pointer(at, i)));
+    return values.every((value): value is Json => value !== undefined) ? { field: field.id, is, value: values } : undefined;
+  }
+
+  private value(field: Field, is: Comparison, input: Json | undefined, path: string): Json | undefined {
+    if (field.kind === 'date' && isJsonObject(input)) {
+      if (Object.keys(input).length === 1 && typeof input.now === 'string' && isRelative(input.now)) return { now: input.now };
+      this.fault(path, 'relative', 'A day told from now is written { "now": "+30 days" }, with days, weeks, months or years.');
+      return undefined;
+    }
+    // A choice of several is asked about one at a time, except where the whole set must be equal.
+    const single = field.kind === 'choice' && field.rules.multiple && is !== 'equals' ? { ...field, rules: { ...field.rules, multiple: false } } : field;
+    const value = kindOf(single).read(input ?? null, single.rules);
+    if (value.ok) return value.value;
+    this.fault(path, value.code, value.message);
+    return undefined;
+  }
+
+  order(input: Json | undefined, path: string): OrderKey[] {
+    if (!Array.isArray(input) || input.length > listingBounds.order) {
+      this.fault(path, 'order', `The order is a list of at most ${listingBounds.order} keys.`);
+      return [];
+    }
+    return input.flatMap((each, i): OrderKey[] => {
+      const at = pointer(path, i);
+      if (!isJsonObject(each)) {
+        this.fault(at, 'kind', 'An order key is { by, direction }.');
+        return [];
+      }
+      this.only(each, at, ['by', 'direction']);
+      const direction = each.direction === 'up' || each.direction === 'down' ? each.direction : undefined;
+      if (!direction) this.fault(pointer(at, 'direction'), 'direction', 'The direction is "up" or "down".');
+      if (typeof each.by === 'string' && isStandingOrder(each.by)) return direction ? [{ by: each.by, direction }] : [];
+      const field = this.field(each.by, pointer(at, 'by'));
+      if (!field || !direction) return [];
+      if (!field.indexed || kindOf(field).sheetShape(field.rules).sort === 'none') {
+        this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
+        return [];
+      }
+      return [{ by: field.id, direction }];
+    });
+  }
+
+  mapping(input: Json | undefined, path: string): Mapping {
+    if (!isJsonObject(input)) {
+      this.fault(path, 'kind', 'A mapping names parts, each with a list of chains of steps.');
+      return {};
+    }
+    this.only(input, path, partKeys);
+    const mapping: Mapping = {};
+    for (const part of partKeys) {
+      const chains = input[part];
+      if (chains === undefined) continue;
+      const at = pointer(path, part);
+      if (!Array.isArray(chains) || !chains.every((chain): chain is Json[] => Array.isArray(chain) && chain.length > 0 && chain.length <= mappingBounds.steps)) {
+        this.fault(at, 'kind', `A part has a list of chains, each of 1 to ${mappingBounds.steps} steps.`);
+        continue;
+      }
+      const read: Chain[] = chains.map((chain, c) => chain.flatMap((step, s) => this.step(step, pointer(at, c, s)) ?? []));
+      if (read.length > 0) mapping[part] = read;
+    }
+    if (this.faults.length === 0) this.faults.push(...mappingFaults(mapping, this.type.fields, path));
+    return mapping;
+  }
+
+  private step(input: Json, path: string): Step | undefined {
+    if (!isJsonObject(input)) {
+      this.fault(path, 'kind', 'A step is { field } or { words }.');
+      return undefined;
+    }
+    if ('words' in input) {
+      this.only(input, path, ['words']);
+      if (typeof input.words === 'string' && input.words.trim() && input.words.length <= mappingBounds.words) return { words: input.words.trim() };
+      this.fault(pointer(path, 'words'), 'words', `Fixed words have 1 to ${mappingBounds.words} characters.`);
+      return undefined;
+    }
+    this.only(input, path, ['field', 'format']);
+    const field = this.field(input.field, pointer(path, 'field'));
+    const format = input.format === undefined ? undefined : this.format(input.format, pointer(path, 'format'));
+    return field && { field: field.id, ...(format ? { format } : {}) };
+  }
+
+  private format(input: Json, path: string): Format | undefined {
+    if (!isJsonObject(input)) {
+      this.fault(path, 'kind', 'A format is { shorten } or { first }.');
+      return undefined;
+    }
+    this.only(input, path, ['shorten', 'first']);
+    const format: Format = {};
+    for (const [key, least, most] of [['shorten', 10, mappingBounds.shorten], ['first', 1, 100]] as const) {
+      const value = input[key];
+      if (value === undefined) continue;
+      if (typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most) format[key] = value;
+      else this.fault(pointer(path, key), 'bound', `From ${least} to ${most}.`);
+    }
+    return format;
+  }
+}
+
+const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'arrangement', 'mapping'] as const;
+
+/**
+ * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit`,
+ * `heading`, `arrangement`, `mapping`. All faults found are returned with their paths; with any, there is no rule.
+ */
+export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
+  const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
+  const faults: Fault[] = Object.keys(input).filter((key) => !ruleKeys.some((known) => known === key)).map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
+  if (!type) return { faults: [...faults, { path: pointer(path, 'from'), code: 'unknown-type', message: `There is no content type ${JSON.stringify(input.from ?? null)}.` }] };
+  const reader = new RuleReader(type);
+  const where = reader.condition(input.where, pointer(path, 'where'));
+  const order = reader.order(input.order, pointer(path, 'order'));
+  const mapping = reader.mapping(input.mapping, pointer(path, 'mapping'));
+  const { limit, heading } = input;
+  const arrangement = arrangements.find((each) => each === input.arrangement);
+  if (!arrangement) faults.push({ path: pointer(path, 'arrangement'), code: 'arrangement', message: `Arrangements are: ${arrangements.join(', ')}.` });
+  if (typeof limit !== 'number' || !Number.isInteger(limit) || limit < 1 || limit > listingBounds.limit) faults.push({ path: pointer(path, 'limit'), code: 'bound', message: `How many: a whole number from 1 to ${listingBounds.limit}.` });
+  if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+  faults.push(...reader.faults);
+  if (faults.length > 0 || !arrangement || typeof limit !== 'number' || typeof heading !== 'string') return { faults };
+  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), arrangement, mapping }, faults };
+}
+
+/** Reads a condition alone, spoken by keys over a type's fields. */
+export function readCondition(type: CompiledType<ContentType>, input: Json, path: string): { condition: Condition; faults: Fault[] } {
+  const reader = new RuleReader(type);
+  const condition = reader.condition(input, path);
+  return { condition, faults: reader.faults };
+}

@@ -1,0 +1,47 @@
+import type { Json, JsonObject } from '../json';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { Field } from '../model/document';
+import { kindOf } from '../model/kinds';
+import { isStandingOrder, type Condition, type ListingRule } from './listing-rule';
+import { partKeys, type Mapping, type Step } from './parts';
+
+const GONE = 'gone';
+
+function speakValue(field: Field, value: Json): Json {
+  if (field.kind !== 'choice') return value;
+  const labelled = (id: Json) => (typeof id === 'string' ? kindOf(field).speak(id, { ...field.rules, multiple: false }) : null);
+  return Array.isArray(value) ? value.map(labelled) : labelled(value);
+}
+
+function speakCondition(condition: Condition, type: CompiledType): Json {
+  if ('all' in condition) return { all: condition.all.map((inner) => speakCondition(inner, type)) };
+  if ('any' in condition) return { any: condition.any.map((inner) => speakCondition(inner, type)) };
+  if ('not' in condition) return { not: speakCondition(condition.not, type) };
+  const field = type.field(condition.field);
+  if (!field) return { field: GONE, is: condition.is };
+  return { field: field.key, is: condition.is, ...(condition.value === undefined ? {} : { value: speakValue(field, condition.value) }) };
+}
+
+function speakStep(step: Step, type: CompiledType): Json {
+  if ('words' in step) return { words: step.words };
+  return { field: type.field(step.field)?.key ?? GONE, ...(step.format ? { format: { ...step.format } } : {}) };
+}
+
+/** A mapping with its fields by key. */
+export const speakMapping = (mapping: Mapping, type: CompiledType): JsonObject =>
+  Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chain.map((step) => speakStep(step, type)))]] : [])));
+
+/** A listing rule as it is spoken at the door: the reverse of `readRule`. A field that is gone is named "gone". */
+export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
+  const type = model.contentType(rule.from);
+  if (!type) return { from: GONE };
+  return {
+    from: type.is.key,
+    where: speakCondition(rule.where, type),
+    order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : type.field(by)?.key ?? GONE, direction })),
+    limit: rule.limit,
+    heading: rule.heading,
+    arrangement: rule.arrangement,
+    mapping: speakMapping(rule.mapping, type),
+  };
+}

@@ -1,0 +1,111 @@
+import { read, refuse, type Fault } from '../../faults';
+import type { Id } from '../../ids';
+import type { Json, JsonObject } from '../../json';
+import type { Kind } from './kind';
+
+export interface Choice {
+  id: Id;
+  /** How the choice is spoken of at the door. */
+  key: string;
+  label: string;
+}
+export interface ChoiceRules {
+  choices: Choice[];
+  multiple?: boolean;
+  min?: number;
+  max?: number;
+}
+declare module './kind' {
+  interface KindRules { choice: ChoiceRules }
+  /** One choice's id, or several in the order of the choices. */
+  interface KindValues { choice: Id | Id[] }
+}
+
+const asList = (value: Id | Id[]): Id[] => (Array.isArray(value) ? value : [value]);
+const labelOf = (id: Id, { choices }: ChoiceRules) => choices.find((choice) => choice.id === id)?.label ?? 'a choice that is gone';
+const countInWords = (count: number) => `${count} ${count === 1 ? 'choice' : 'choices'}`;
+const listed = ({ choices }: ChoiceRules) => choices.slice(0, 12).map(({ key }) => key).join(', ') + (choices.length > 12 ? ', ...' : '');
+
+export const choice: Kind<'choice'> = {
+  name: 'choice',
+  label: 'Choice',
+  purpose: 'One, or several, of a fixed set of answers.',
+  rulesSchema: {
+    type: 'object',
+    additionalProperties: false,
+    required: ['choices'],
+    properties: {
+      choices: {
+        type: 'array',
+        maxItems: 500,
+        items: {
+          type: 'object',
+          additionalProperties: false,
+          required: ['id', 'key', 'label'],
+          properties: { id: { $ref: '#/$defs/id' }, key: { $ref: '#/$defs/key' }, label: { $ref: '#/$defs/label' } },
+        },
+      },
+      multiple: { type: 'boolean' },
+      min: { type: 'integer', minimum: 0, maximum: 500 },
+      max: { type: 'integer', minimum: 1, maximum: 500 },
+    },
+  },
+  valueSchema({ choices, multiple }) {
+    const one: JsonObject = { enum: choices.map(({ key }) => key) };
+    return multiple ? { type: 'array', uniqueItems: true, items: one } : one;
+  },
+  comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'filled', 'empty'],
+  freshRules: () => ({ choices: [] }),
+  checkRules({ choices, min, max }) {
+    const faults: Fault[] = [];
+    if (choices.length === 0) faults.push({ path: '/choices', code: 'empty', message: 'There is nothing to choose from yet.' });
+    if (min !== undefined && max !== undefined && min > max) faults.push({ path: '/min', code: 'contradiction', message: 'The least number of choices is over the most.' });
+    if (min !== undefined && min > choices.length) faults.push({ path: '/min', code: 'contradiction', message: `It asks for ${min}, but there are only ${choices.length}.` });
+    const seen = new Set<string>();
+    choices.forEach(({ key, label }, i) => {
+      if (seen.has(key.toLowerCase())) faults.push({ path: `/choices/${i}`, code: 'same-key', message: `"${label}" has the key of another choice.` });
+      seen.add(key.toLowerCase());
+    });
+    return faults;
+  },
+  read(input, rules) {
+    const one = (key: Json) => (typeof key === 'string' ? rules.choices.find((each) => each.key === key)?.id : undefined);
+    if (!rules.multiple) {
+      const id = one(input);
+      return id ? read<Id | Id[]>(id) : refuse('not-a-choice', `This takes one of: ${listed(rules)}.`);
+    }
+    if (!Array.isArray(input)) return refuse('kind', 'This takes a list of choices.');
+    const chosen = new Set<Id>();
+    for (const key of input) {
+      const id = one(key);
+      if (!id) return refuse('not-a-choice', `${JSON.stringify(key)} is not among: ${listed(rules)}.`);
+      chosen.add(id);
+    }
+    return read<Id | Id[]>(rules.choices.filter(({ id }) => chosen.has(id)).map(({ id }) => id));
+  },
+  speak(value, rules) {
+    const keys = asList(value).flatMap((id) => rules.choices.find((each) => each.id === id)?.key ?? []);
+    return rules.multiple ? keys : keys[0] ?? null;
+  },
+  check(value, rules) {
+    const faults: Omit<Fault, 'path'>[] = [];
+    const ids = asList(value);
+    if (ids.some((id) => !rules.choices.some((each) => each.id === id))) faults.push({ code: 'gone', message: 'It names a choice that the type no longer has. Choose again.' });
+    if (rules.multiple && rules.min !== undefined && ids.length < rules.min) faults.push({ code: 'too-few', message: `At least ${countInWords(rules.min)}.` });
+    if (rules.multiple && rules.max !== undefined && ids.length > rules.max) faults.push({ code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
+    return faults;
+  },
+  sheetShape: (rules) => (rules.multiple ? { column: 'INTEGER', sort: 'none', many: true } : { column: 'INTEGER', sort: 'rank', many: false }),
+  sheetCell(value, rules) {
+    const ids = asList(value);
+    if (rules.multiple) return { value: ids.length, ids };
+    return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
+  },
+  inWords: (value, rules, locale) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules))),
+  rulesInWords({ choices, multiple, min, max }) {
+    if (!multiple) return `one of ${choices.length}`;
+    if (min && max) return `${min} to ${max} of ${choices.length}`;
+    if (max) return `up to ${max} of ${choices.length}`;
+    return min ? `at least ${min} of ${choices.length}` : `any of ${choices.length}`;
+  },
+};

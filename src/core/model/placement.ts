@@ -1,0 +1,59 @@
+import type { Id } from '../ids';
+import type { CompiledModel, CompiledType } from './compile';
+import { TOP, type PageType } from './document';
+
+/** A place in a site's tree: under a page of a type, or at the top; with the pages of the child's type that stand there. */
+export interface Place {
+  parentType: Id | typeof TOP;
+  /** How many pages of the child's type already stand directly there, the moving page itself not counted. */
+  sameTypeThere: number;
+  /** How many pages of the child's type the site has, the moving page itself not counted. */
+  sameTypeInSite: number;
+}
+
+export interface Verdict {
+  allowed: boolean;
+  /** Why, in whole sentences, the most telling first. */
+  reasons: string[];
+}
+
+const yes: Verdict = { allowed: true, reasons: [] };
+const no = (...reasons: string[]): Verdict => ({ allowed: false, reasons });
+const pagesOf = (type: PageType, count: number) => `${count} ${count === 1 ? type.label : type.plural}`;
+
+/** Whether a page of a type may stand at a place, and if not, why. */
+export function mayStand(model: CompiledModel, child: Id, place: Place): Verdict {
+  const type = model.pageType(child)?.is;
+  if (!type) return no('There is no such page type.');
+  const parent = place.parentType === TOP ? undefined : model.pageType(place.parentType)?.is;
+  if (place.parentType !== TOP && !parent) return no('The page above is of a type that is gone.');
+  const placement = model.placement(place.parentType, child);
+  if (!placement) {
+    const homes = homesOf(model, child).map((home) => home.label);
+    return no(
+      `${parent ? parent.label : 'The top of a site'} may not hold ${type.label}.`,
+      homes.length > 0 ? `${type.label} may stand ${homes.join(', or ')}.` : `No page type may hold ${type.label} yet.`,
+    );
+  }
+  if (placement.mostUnderOne !== undefined && place.sameTypeThere >= placement.mostUnderOne) {
+    return no(`${parent ? `One ${parent.label}` : 'The top of a site'} may hold at most ${pagesOf(type, placement.mostUnderOne)}.`);
+  }
+  if (type.mostInSite !== undefined && place.sameTypeInSite >= type.mostInSite) return no(`A site may have at most ${pagesOf(type, type.mostInSite)}.`);
+  return yes;
+}
+
+/** Every place, by type, that may hold pages of a type: "under Home", "at the top of a site". */
+export function homesOf(model: CompiledModel, child: Id): { parent: Id | typeof TOP; label: string }[] {
+  return model.document.placements
+    .filter((placement) => placement.child === child)
+    .flatMap(({ parent }) => {
+      if (parent === TOP) return [{ parent, label: 'at the top of a site' }];
+      const type = model.pageType(parent);
+      return type ? [{ parent, label: `under ${type.is.label}` }] : [];
+    });
+}
+
+/** The page types that some placement lets stand under a type, in the order of the model; limits are not counted. */
+export function childTypesOf(model: CompiledModel, parent: Id | typeof TOP): CompiledType<PageType>[] {
+  return model.pageTypes.filter((type) => model.placement(parent, type.id));
+}

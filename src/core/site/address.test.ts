@@ -1,0 +1,24 @@
+import fc from 'fast-check';
+import { slugBound } from '../content/slug';
+import { addressOf, canonicalAddress, reservedNames, whyReserved } from './address';
+
+test('an address has one spelling, and that spelling stays as it is', () => {
+  expect(canonicalAddress('//Visit/%57inter/')).toBe('/visit/winter');
+  expect(canonicalAddress('/')).toBe('/');
+  fc.assert(fc.property(fc.array(fc.stringMatching(/^[a-z0-9-]{1,12}$/), { maxLength: 5 }), (slugs) => {
+    expect(canonicalAddress(addressOf(slugs))).toBe(addressOf(slugs));
+  }));
+});
+
+test('what can be no address is told apart', () => {
+  for (const path of ['/%', '/%zz', '/%00', `/${'x'.repeat(2001)}`]) expect(canonicalAddress(path)).toBeUndefined();
+});
+
+test('the product’s own names are kept at the top, those of lists everywhere, in any case', () => {
+  for (const name of reservedNames) expect(whyReserved(name.toUpperCase(), true, [])).toMatch(/\.$/);
+  expect(whyReserved('bench', false, [])).toBeUndefined();
+  expect(whyReserved('Page', false, [])).toMatch(/further pages/);
+  expect(whyReserved('FR', true, ['en', 'fr'])).toMatch(/language/);
+  expect(whyReserved('fr', false, ['fr'])).toBeUndefined();
+  expect(slugBound).toBeGreaterThan(60);
+});

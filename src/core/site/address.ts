@@ -1,0 +1,29 @@
+/** First pieces of an address that the product itself answers. Compared without case, after a locale's prefix too. */
+export const reservedNames = ['bench', 'api', '_next', 'fonts', 'favicon.ico', 'site.css', 'feed.atom', 'feed.json', 'robots.txt', 'sitemap.xml', 'media', 'page', '.well-known'] as const;
+
+/** Why a slug may not stand at a place, or nothing when it may. `atTop` is directly below the top page. */
+export function whyReserved(slug: string, atTop: boolean, locales: readonly string[]): string | undefined {
+  const folded = slug.toLowerCase();
+  if (locales.some((locale) => locale.toLowerCase() === folded)) return atTop ? `"${slug}" is where the site in that language begins.` : undefined;
+  if (/^(page|feed)$/.test(folded)) return `"${slug}" is kept for the further pages and the feed of a list.`;
+  if (atTop && reservedNames.some((name) => name === folded)) return `"/${slug}" belongs to Clear Frame itself. Choose another address.`;
+  return undefined;
+}
+
+/** The address of a page from the slugs above it, the top page itself having none: `/visit/winter`, or `/` for the top. */
+export const addressOf = (slugs: readonly string[]): string => `/${slugs.join('/')}`;
+
+/**
+ * The one spelling of an address that was asked for: escapes undone, slashes doubled or at the end left out, lower case.
+ * Undefined when it can be no address at all.
+ */
+export function canonicalAddress(path: string): string | undefined {
+  let plain: string;
+  try {
+    plain = decodeURIComponent(path);
+  } catch {
+    return undefined;
+  }
+  if (plain.length > 2000 || plain.includes('\u0000')) return undefined;
+  return addressOf(plain.toLowerCase().split('/').filter(Boolean));
+}

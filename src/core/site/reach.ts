@@ -1,0 +1,33 @@
+import { differingFields, type Values } from '../content/values';
+import type { Id } from '../ids';
+import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
+import { matches } from '../mapping/match';
+import { fieldsOfMapping } from '../mapping/parts';
+
+/** A listing that visitors see, as reach asks it. */
+export interface LiveListing {
+  id: Id;
+  rule: ListingRule;
+}
+
+/** What visitors saw of an entry and will see: its values, or nothing where it is not shown. */
+export interface EntryChange {
+  type: Id;
+  before: Values | undefined;
+  after: Values | undefined;
+}
+
+/**
+ * Whether what a listing shows can differ after an entry changed: the entry comes in, goes out, or stays in and
+ * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
+ * publication of an entry in it.
+ */
+export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string): boolean {
+  if (rule.from !== change.type) return false;
+  const was = change.before !== undefined && matches(rule.where, change.before, today);
+  const is = change.after !== undefined && matches(rule.where, change.after, today);
+  if (!was || !is) return was !== is;
+  if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
+  const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);
+  return differingFields(change.before ?? {}, change.after ?? {}).some((field) => read.has(field));
+}

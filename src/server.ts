@@ -1,0 +1,100 @@
+import { randomBytes } from 'node:crypto';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import next from 'next';
+import { closeHouse, openHouse, type House } from './services/house';
+import { isNew } from './services/people';
+
+/** How long to let what is under way finish when asked to stop. */
+const GRACE = 8000;
+
+const visitorPolicy = "default-src 'none'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'";
+const benchPolicy = (nonce: string) =>
+  `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'strict-dynamic'; style-src 'self' 'nonce-${nonce}'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
+
+const standing: Record<string, string> = {
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'same-origin',
+  'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+};
+
+/** Answers a visitor from memory, if the page is ready there. */
+function fromMemory(house: House, request: IncomingMessage, response: ServerResponse, path: string): boolean {
+  if (request.method !== 'GET' && request.method !== 'HEAD') return false;
+  const page = house.rendered.find(path, house.now());
+  if (!page) return false;
+  const headers: Record<string, string | number> = { ...standing, 'Content-Security-Policy': visitorPolicy, ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
+  if (request.headers['if-none-match'] === page.etag) {
+    response.writeHead(304, headers).end();
+    return true;
+  }
+  const packed = /\bgzip\b/.test(request.headers['accept-encoding'] ?? '');
+  const body = packed ? page.gzip : page.html;
+  if (packed) headers['Content-Encoding'] = 'gzip';
+  response.writeHead(200, { ...headers, 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': body.length });
+  response.end(request.method === 'HEAD' ? undefined : body);
+  return true;
+}
+
+/** An address that cannot be read, for which Next would answer with a failure of its own; the visitors' site says it in words. */
+const UNREADABLE = '/%00';
+
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
+function prepare(request: IncomingMessage, response: ServerResponse, path: string): void {
+  for (const [name, value] of Object.entries(standing)) response.setHeader(name, value);
+  // Only this server says where a call came from and what may run.
+  request.headers['x-clear-frame-address'] = request.socket.remoteAddress ?? '';
+  delete request.headers['x-nonce'];
+  delete request.headers['content-security-policy'];
+  if (path === '/bench' || path.startsWith('/bench/')) {
+    const nonce = randomBytes(16).toString('base64');
+    request.headers['x-nonce'] = nonce;
+    request.headers['content-security-policy'] = benchPolicy(nonce);
+    response.setHeader('Content-Security-Policy', benchPolicy(nonce));
+  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy);
+}
+
+async function start(): Promise<void> {
+  const port = Number(process.env.PORT ?? 4100);
+  const house = await openHouse();
+  const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
+  await app.prepare();
+  const handle = app.getRequestHandler();
+  const server = createServer((request, response) => {
+    const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
+    if (request.url === path && fromMemory(house, request, response, path)) return;
+    if (!isReadable(path)) request.url = UNREADABLE;
+    prepare(request, response, path);
+    void handle(request, response);
+  });
+  server.listen(port, () => void announce(house, port));
+  const stop = (): void => {
+    setTimeout(() => process.exit(0), GRACE).unref();
+    server.close(() => void closeHouse(house).then(() => process.exit(0)));
+    server.closeIdleConnections();
+  };
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
+}
+
+async function announce(house: House, port: number): Promise<void> {
+  const address = `http://localhost:${port}`;
+  const lines = [`Clear Frame is ready.`, `  The workspaces  ${address}/bench`, `  The site        ${address}/`];
+  if (house.demo) lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
+  else if (await isNew(house)) lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
+  console.log(lines.join('\n'));
+}
+
+start().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,41 @@
+import { FOREVER } from '../core/content/states';
+import { ruleFaults, titleOf, type Values } from '../core/content/values';
+import { newId } from '../core/ids';
+import type { CompiledType } from '../core/model/compile';
+import type { ContentType } from '../core/model/document';
+import type { Tx } from '../store/database';
+import { makeRecords, putLive } from '../store/records';
+import { putLiveRows, putWorkRows } from '../store/sheet-rows';
+import { sheetIn, today, type House } from './house';
+import type { EntryBody } from './kept-body';
+
+/** An entry that comes from outside with its past: when it was last changed, since when visitors see it, and until when. */
+export interface BulkEntry {
+  values: Values;
+  at: number;
+  by: number | null;
+  stage: 'draft' | 'review';
+  shown?: { starts: number; ends?: number };
+}
+
+/** Makes many entries of a type inside a write. Values must have been read; entries with faults are kept as they are. */
+export async function addInBulk(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly BulkEntry[]): Promise<void> {
+  const here = { today: today(house) };
+  const { surrogates, model } = house;
+  const sheet = sheetIn(house, type);
+  const made = entries.map((entry) => ({
+    ...entry, uuid: newId(), title: titleOf(type.is, entry.values), body: JSON.stringify({ values: entry.values } satisfies EntryBody), faults: ruleFaults(type.fields, entry.values, here).length,
+  }));
+  const ids = await makeRecords(tx, made.map(({ uuid, title, body, faults, at, by }) => ({ uuid, sort: 'entry', type: surrogates.of(type.id), title, body, faults, at, by })));
+  const reviewed = ids.filter((_, i) => made[i]?.stage === 'review');
+  for (const id of reviewed) await tx.run('UPDATE working SET stage = $1 WHERE record = $2', ['review', id]);
+  const shown = made.flatMap((entry, i) => (entry.shown ? [{ ...entry, record: ids[i] ?? 0, span: { starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER } }] : []));
+  const versions = await putLive(tx, shown.map(({ record, title, body, at, by, span }) => ({ record, title, body, at, by, ...span })));
+  await putWorkRows(tx, sheet, surrogates, model.locale, made.map((entry, i) => ({
+    entry: ids[i] ?? 0, title: entry.title, changed: entry.at, stage: entry.stage, binned: false, values: entry.values,
+    spans: entry.shown ? [{ starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER }] : [],
+  })), house.now());
+  await putLiveRows(tx, sheet, surrogates, model.locale, shown.map((entry, i) => ({
+    version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, values: entry.values,
+  })));
+}

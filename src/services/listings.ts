@@ -1,0 +1,197 @@
+import type { ListingAnswer, ListingFigures, ListingPatch, ListingResult, NewListing } from '../contract/listings';
+import type { Publication } from '../contract/entries';
+import type { Fault } from '../core/faults';
+import { isId, newId, type Id } from '../core/ids';
+import type { JsonObject } from '../core/json';
+import { coverageQuestions } from '../core/mapping/coverage';
+import { everyEntry, isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
+import { mapToFace } from '../core/mapping/map';
+import { fieldsOfMapping } from '../core/mapping/parts';
+import { proposeRule } from '../core/mapping/propose-rule';
+import { readRule } from '../core/mapping/read-rule';
+import { speakRule } from '../core/mapping/speak-rule';
+import { mappingFaults } from '../core/model/check';
+import type { CompiledType } from '../core/model/compile';
+import type { ContentType } from '../core/model/document';
+import { keyFrom } from '../core/model/naming';
+import { equalColumns } from '../store/condition-sql';
+import type { Asker, Tx } from '../store/database';
+import { countLive, countSteps, coverLive, listLive, type Asked } from '../store/listing-query';
+import { keyOfListing, listingKeys, setListingKey } from '../store/listings';
+import { changeWorking, liveOf, makeRecords, note, recordByUuid, recordsOf, referrers, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
+import { indexListing, unindexListing } from '../store/sheet-tables';
+import { sheetIn, today, type House } from './house';
+import { entryBody, listingBody, type ListingBody } from './kept-body';
+import type { Person } from './people';
+import { pageLink, pagesShowing } from './reach';
+import { against, changedSince, notFound, unreadable } from './refusal';
+import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
+
+/** What a rule refers to: its type, and every field it asks, sorts by or shows. */
+function refsOf(rule: ListingRule): { role: string; target: Id }[] {
+  const fields = [...testsOf(rule.where).map(({ field }) => field), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : [by])), ...fieldsOfMapping(rule.mapping)];
+  return [{ role: 'type', target: rule.from }, ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
+}
+
+/** What in a kept rule no longer fits the model. */
+function faultsOf(house: House, rule: ListingRule): Fault[] {
+  const type = house.model.contentType(rule.from);
+  if (!type) return [{ path: '/rule/from', code: 'gone', message: 'The content type it was made for is gone.' }];
+  const gone = [...testsOf(rule.where).map(({ field }) => field), ...rule.order.map(({ by }) => by)].some((by) => !isStandingOrder(by) && !type.field(by));
+  return [...(gone ? [{ path: '/rule', code: 'gone', message: 'It filters or sorts by a field that is gone.' }] : []), ...mappingFaults(rule.mapping, type.fields, '/rule/mapping')];
+}
+
+async function answer(asker: Asker, house: House, record: KeptRecord, versions: readonly LiveVersion[]): Promise<ListingAnswer> {
+  const { rule } = listingBody(record.body);
+  const { state, differs } = standingOf(record, versions, house.now());
+  return {
+    id: record.uuid, key: await keyOfListing(asker, record.id), label: record.title, revision: record.revision, state, differs,
+    rule: speakRule(house.model, rule), changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
+    faults: faultsOf(house, rule), pages: (await pagesShowing(asker, house, new Set([record.uuid]))).map(pageLink),
+  };
+}
+
+async function need(asker: Asker, id: Id): Promise<KeptRecord> {
+  const record = isId(id) ? await recordByUuid(asker, id, 'listing') : undefined;
+  if (!record || record.binnedAt !== null) throw notFound('listing');
+  return record;
+}
+
+/** A whole rule from one that may say only where it is from: everything else begins as the type suggests. */
+function completed(house: House, given: JsonObject): JsonObject {
+  const type = typeof given.from === 'string' ? house.model.contentTypeByKey(given.from) : undefined;
+  return type ? { ...proposeRule(type), ...given } : given;
+}
+
+function ruleFrom(house: House, given: JsonObject): ListingRule {
+  const { rule, faults } = readRule(house.model, completed(house, given), '/rule');
+  if (!rule) throw unreadable(faults);
+  return rule;
+}
+
+export async function listings(house: House): Promise<{ items: ListingAnswer[] }> {
+  const records = await recordsOf(house.content, 'listing');
+  return { items: await Promise.all(records.map(async (record) => answer(house.content, house, record, await liveOf(house.content, record.id)))) };
+}
+
+export async function listing(house: House, id: Id): Promise<ListingAnswer> {
+  const record = await need(house.content, id);
+  return answer(house.content, house, record, await liveOf(house.content, record.id));
+}
+
+export async function addListing(house: House, person: Person, { label, rule: given }: NewListing): Promise<ListingAnswer> {
+  const rule = ruleFrom(house, given);
+  return house.content.write(async (tx) => {
+    const uuid = newId();
+    const [id = 0] = await makeRecords(tx, [{ uuid, sort: 'listing', type: null, title: label.trim(), body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, at: house.now(), by: person.id }]);
+    await setListingKey(tx, id, keyFrom(label, (await listingKeys(tx)).map(({ key }) => key)));
+    await setRefs(tx, id, 0, refsOf(rule));
+    await note(tx, house.now(), person.id, 'made a listing', id);
+    return answer(tx, house, await need(tx, uuid), []);
+  });
+}
+
+async function guarded(tx: Tx, house: House, id: Id, revision: number, yours: JsonObject): Promise<{ record: KeptRecord; versions: LiveVersion[] }> {
+  const record = await need(tx, id);
+  const versions = await liveOf(tx, record.id);
+  const current = { ...(await answer(tx, house, record, versions)) } as unknown as JsonObject;
+  expectRevision(record, revision, () => changedSince(current, yours));
+  return { record, versions };
+}
+
+export async function changeListing(house: House, person: Person, id: Id, revision: number, { label, rule: given }: ListingPatch): Promise<ListingAnswer> {
+  return house.content.write(async (tx) => {
+    const { record, versions } = await guarded(tx, house, id, revision, given ?? {});
+    // A merge patch, but for the rule's parts: each that is given replaces the kept one as a whole.
+    const rule = given ? ruleFrom(house, { ...speakRule(house.model, listingBody(record.body).rule), ...given }) : listingBody(record.body).rule;
+    await changeWorking(tx, record, { title: label?.trim() ?? record.title, body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await setRefs(tx, record.id, 0, refsOf(rule));
+    await note(tx, house.now(), person.id, 'changed a listing', record.id);
+    return answer(tx, house, await need(tx, id), versions);
+  });
+}
+
+/** Gives a listing that visitors see its own index, as its rule now asks for. */
+export async function fitListingIndex(tx: Tx, house: Pick<House, 'model' | 'surrogates'>, record: number, rule: ListingRule): Promise<void> {
+  const type = house.model.contentType(rule.from);
+  if (!type) return;
+  const sheet = sheetIn(house, type);
+  const [first] = rule.order;
+  const sort = first && (isStandingOrder(first.by) ? first.by : sheet.fields.get(first.by)?.sort);
+  await indexListing(tx, sheet, record, equalColumns(rule.where, sheet), sort);
+}
+
+export async function publishListing(house: House, person: Person, id: Id, revision: number, asked: Publication): Promise<ListingAnswer> {
+  const { done, reached } = await house.content.write(async (tx) => {
+    const { record } = await guarded(tx, house, id, revision, {});
+    const { rule } = listingBody(record.body);
+    const faults = faultsOf(house, rule);
+    if (faults.length > 0) throw against('This listing names things that are gone. Mend it first.', faults);
+    const { versions } = await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
+    await changeWorking(tx, record, { title: record.title, body: record.body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'published' });
+    await setRefs(tx, record.id, 1, refsOf(rule));
+    await fitListingIndex(tx, house, record.id, rule);
+    await note(tx, house.now(), person.id, 'put a listing in force', record.id);
+    return { done: await answer(tx, house, await need(tx, id), versions), reached: await pagesShowing(tx, house, new Set([id])) };
+  });
+  house.rendered.renew(reached.map(({ address }) => address));
+  return done;
+}
+
+export async function binListing(house: House, person: Person, id: Id, revision: number): Promise<void> {
+  await house.content.write(async (tx) => {
+    const { record } = await guarded(tx, house, id, revision, {});
+    const using = [...(await referrers(tx, id, 0)), ...(await referrers(tx, id, 1))].filter(({ role }) => role === 'listing');
+    if (using.length > 0) throw against(`${[...new Set(using.map(({ title }) => title))].join(', ')} ${using.length === 1 ? 'shows' : 'show'} this listing. Give ${using.length === 1 ? 'that page' : 'those pages'} another first.`);
+    await comeDown(tx, record.id, house.now());
+    await setBinned(tx, record.id, house.now());
+    await unindexListing(tx, record.id);
+    await note(tx, house.now(), person.id, 'binned a listing', record.id);
+  });
+}
+
+const askedOf = (house: House, type: CompiledType<ContentType>): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
+
+/** What a rule gives visitors now: entries in order, mapped to their faces. */
+export async function resultOf(house: House, rule: ListingRule): Promise<ListingResult> {
+  const type = house.model.contentType(rule.from);
+  if (!type) return { matching: 0, of: 0, entries: [] };
+  const asked = askedOf(house, type);
+  const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
+  return {
+    matching, of,
+    entries: versions.map(({ uuid, body }) => ({
+      id: uuid,
+      face: Object.fromEntries(Object.entries(mapToFace(rule.mapping, type, entryBody(body).values, house.site.locale)).map(([part, shown]) => [
+        part, (shown ?? []).map(({ words, field, step }) => ({ words, step, ...(field ? { field: type.field(field)?.key ?? '' } : {}) })),
+      ])),
+    })),
+  };
+}
+
+export const tryListing = async (house: House, given: JsonObject): Promise<ListingResult> => resultOf(house, ruleFrom(house, given));
+
+/** Visitors' result where the listing is in force, else what its working version would give. */
+export async function listingResult(house: House, id: Id): Promise<ListingResult> {
+  const record = await need(house.content, id);
+  const now = house.now();
+  const live = (await liveOf(house.content, record.id)).find(({ starts, ends }) => starts <= now && now < ends);
+  return resultOf(house, listingBody((live ?? record).body).rule);
+}
+
+export async function tryListingFigures(house: House, given: JsonObject): Promise<ListingFigures> {
+  const rule = ruleFrom(house, given);
+  const type = house.model.contentType(rule.from);
+  if (!type) return { total: 0, parts: [], steps: [] };
+  const asked = askedOf(house, type);
+  const questions = coverageQuestions(rule.mapping);
+  const [{ total, parts }, steps] = await Promise.all([coverLive(house.content, asked, rule.where, questions), countSteps(house.content, asked, 'all' in rule.where ? rule.where.all : [rule.where])]);
+  return {
+    total, steps,
+    parts: parts.map(({ part, filled, steps: counts }, i) => {
+      const chains: number[][] = [];
+      questions[i]?.steps.forEach(({ chain }, s) => (chains[chain] ??= []).push(counts[s] ?? 0));
+      return { part, filled, chains };
+    }),
+  };
+}

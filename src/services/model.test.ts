@@ -1,0 +1,114 @@
+import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { contentType, field } from '../../tests/small-model';
+import { newId } from '../core/ids';
+import type { JsonObject } from '../core/json';
+import type { ModelDocument } from '../core/model/document';
+import { addField, changeType, removeField, replaceField } from '../core/model/edit';
+import { entries, entry, publishEntry } from './entries';
+import { addListing, publishListing, resultOf, tryListing } from './listings';
+import { readRule } from '../core/mapping/read-rule';
+import { applyWorking, changeSheet, dropWorking, keepWorking, typeFigures, working } from './model';
+
+let small: SmallHouse;
+beforeEach(async () => {
+  small = await smallHouse();
+  await fill(small, 'species', [{ values: { name: 'Bell heron', size: 80, group: 'bird', habitats: ['reed'] } }, { values: { name: 'Amber piper', size: 14 } }, { values: { name: 'Oak owl' } }]);
+});
+afterEach(() => small.close());
+
+const keep = async (document: ModelDocument, number = 0) => keepWorking(small.house, small.people.architect, number, document as unknown as JsonObject);
+const edited = (edit: Parameters<typeof changeType>[2]) => changeType(small.house.model.document, contentType(small.house.model, 'species').id, edit);
+const required = (key: string) => edited((type) => replaceField(type, { ...(type.fields.find((each) => each.key === key) as typeof type.fields[number]), required: true }, true));
+const apply = async (document: ModelDocument) => applyWorking(small.house, small.people.architect, (await keep(document)).number);
+
+describe('the working copy', () => {
+  test('is kept without changing what is in force, and dropped again', async () => {
+    const kept = await keep(edited((type) => addField(type, 'Weight', 'number')));
+    expect(kept).toMatchObject({ number: 1, changes: 1, base: 2 });
+    expect(contentType(small.house.model, 'species').fieldByKey('weight')).toBeUndefined();
+    await expect(keep(small.house.model.document, 0)).rejects.toMatchObject({ status: 412, extra: { current: { number: 1 } } });
+    await dropWorking(small.house, small.people.architect, 1);
+    expect(await working(small.house)).toMatchObject({ number: 0, changes: 0 });
+  });
+  test('keeps faults of rule, and refuses what is no model document with the path of each fault', async () => {
+    expect((await keep(edited((type) => ({ ...type, title: 'x'.repeat(3) }))).catch((error: unknown) => error))).toMatchObject({ status: 422, faults: [{ path: '/document/contentTypes/0/title' }] });
+    const { faults } = await keep(edited((type) => ({ ...type, fields: type.fields.map((each) => ({ ...each, key: 'name' })) })));
+    expect(faults.filter(({ code }) => code === 'same-key').length).toBeGreaterThan(0);
+    const sheet = await changeSheet(small.house);
+    await expect(applyWorking(small.house, small.people.architect, sheet.number)).rejects.toMatchObject({ status: 422 });
+    expect(small.house.model.revision).toBe(2);
+  });
+  test('its sheet counts on real content', async () => {
+    await keep(required('size'));
+    expect(await changeSheet(small.house)).toMatchObject({ changes: [{ sort: 'narrowed', touches: 1, touched: 'entries' }], entries: 1, listings: 0 });
+  });
+});
+
+describe('putting a model in force', () => {
+  test('gives every entry the new field, in the table at once', async () => {
+    await apply(edited((type) => addField(type, 'Weight', 'number')));
+    expect(small.house.model.revision).toBe(3);
+    const { items } = await entries(small.house, { type: 'species', sort: 'weight' });
+    expect(items.map(({ values }) => values.weight)).toEqual([null, null, null]);
+    await expect(applyWorking(small.house, small.people.architect, 1)).rejects.toMatchObject({ status: 422 });
+  });
+  test('tells the faults that new rules bring, and leaves what visitors see', async () => {
+    await apply(required('size'));
+    const { items } = await entries(small.house, { type: 'species' });
+    expect(items.map(({ title, faults, state }) => [title, faults, state])).toEqual([['Amber piper', 0, 'published'], ['Bell heron', 0, 'published'], ['Oak owl', 1, 'published']]);
+    const owl = items.find(({ title }) => title === 'Oak owl');
+    await expect(publishEntry(small.house, small.people.editor, owl?.id ?? '', 1, {})).rejects.toMatchObject({ faults: [{ path: '/values/size', code: 'required' }] });
+  });
+  test('keeps the values of a field that goes, and has them again when it comes back', async () => {
+    const before = small.house.model.document;
+    const size = field(contentType(small.house.model, 'species'), 'size');
+    await apply(edited((type) => removeField(type, size.id)));
+    expect((await entries(small.house, { type: 'species' })).items[0]?.values).not.toHaveProperty('size');
+    await apply(before);
+    expect((await entries(small.house, { type: 'species', sort: '-size' })).items.map(({ values }) => values.size)).toEqual([80, 14, null]);
+  });
+  test('tells values of the old kind where a field changed its kind', async () => {
+    const size = field(contentType(small.house.model, 'species'), 'size');
+    await apply(edited((type) => ({ ...type, face: { heading: type.face.heading ?? [] }, fields: type.fields.map((each) => (each.id === size.id ? { ...each, kind: 'date', rules: {} } as typeof each : each)) })));
+    const { items } = await entries(small.house, { type: 'species' });
+    const heron = items.find(({ title }) => title === 'Bell heron');
+    expect((await entry(small.house, heron?.id ?? '')).faults).toMatchObject([{ path: '/values/size', code: 'kind' }]);
+  });
+  test('is held back while entries or listings rely on what goes', async () => {
+    const listing = await addListing(small.house, small.people.architect, { label: 'By size', rule: { from: 'species', order: [{ by: 'size', direction: 'up' }] } });
+    await publishListing(small.house, small.people.architect, listing.id, listing.revision, {});
+    const size = field(contentType(small.house.model, 'species'), 'size');
+    await expect(apply(edited((type) => removeField(type, size.id)))).rejects.toMatchObject({ status: 422, title: 'By size still reads a field that goes. Change that listing first.' });
+    await dropWorking(small.house, small.people.architect, 1);
+    const without = { ...small.house.model.document, contentTypes: small.house.model.document.contentTypes.filter(({ key }) => key === 'notice') };
+    await expect(apply(without)).rejects.toMatchObject({ faults: expect.arrayContaining([expect.objectContaining({ message: 'Species still has 3 entries, the bin counted. It cannot go.' })]) });
+  });
+  test('keeps listings true when their type gains and renames fields', async () => {
+    const rule = { from: 'species', where: { field: 'size', is: 'moreThan', value: 20 }, order: [{ by: 'name', direction: 'up' }] };
+    const size = field(contentType(small.house.model, 'species'), 'size');
+    const { rule: kept } = readRule(small.house.model, { ...rule, limit: 9, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] } });
+    await apply(edited((type) => addField({ ...type, fields: type.fields.map((each) => (each.id === size.id ? { ...each, key: 'length', label: 'Length' } : each)) }, 'Weight', 'number')));
+    expect(kept && (await resultOf(small.house, kept)).entries.map(({ face }) => face.heading?.[0]?.words)).toEqual(['Bell heron']);
+    await expect(tryListing(small.house, rule)).rejects.toMatchObject({ faults: [{ path: '/rule/where/field' }] });
+  });
+});
+
+test('figures of fields come from the content', async () => {
+  const species = contentType(small.house.model, 'species');
+  small.at(NOON + 1);
+  const { total, fields } = await typeFigures(small.house, species.id);
+  expect(total).toBe(3);
+  expect(fields.find((each) => each.field === field(species, 'size').id)).toMatchObject({ filled: 2, distinct: 2, least: 14, most: 80, usedBy: [] });
+});
+
+test('what rides in the indexes may come, go and change its kind', async () => {
+  const rare = field(contentType(small.house.model, 'species'), 'rare');
+  const set = (part: object) => apply(edited((type) => ({ ...type, fields: type.fields.map((each) => (each.id === rare.id ? ({ ...each, ...part } as typeof each) : each)) })));
+  const sorted = async () => (await entries(small.house, { type: 'species', sort: '-size', where: JSON.stringify({ field: 'size', is: 'filled' }) })).items.map(({ title }) => title);
+  await set({ indexed: false });
+  expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
+  await set({ indexed: true, kind: 'choice', rules: { choices: [{ id: newId(), key: 'yes', label: 'Yes' }] } });
+  expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
+  await apply(edited((type) => removeField(type, rare.id)));
+  expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
+});

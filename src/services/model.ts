@@ -1,0 +1,209 @@
+import type { ChangeRow, ChangeSheet, ModelAnswer, TypeFigures, WorkingModelAnswer } from '../contract/model';
+import { ruleFaults, titleOf } from '../core/content/values';
+import { readModelDocument } from '../core/formats/model-schema';
+import type { Id } from '../core/ids';
+import type { Json, JsonObject } from '../core/json';
+import { sameJson } from '../core/json';
+import { modelChanges, type ModelChange } from '../core/model/changes';
+import { checkModel, type ModelFault } from '../core/model/check';
+import { CompiledModel, type CompiledType } from '../core/model/compile';
+import type { ContentType, ModelDocument } from '../core/model/document';
+import { typesTouched } from '../core/model/types-touched';
+import type { Asker, Tx } from '../store/database';
+import { fieldFigures, numbersOf } from '../store/field-figures';
+import { dropWorkingModel, modelInForce, putModelInForce, putWorkingModel, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
+import { liveOfMany, note, recordsOfType, referrers } from '../store/records';
+import { putLiveRows, putWorkRows } from '../store/sheet-rows';
+import { fitSheets, unindexListing } from '../store/sheet-tables';
+import { Surrogates } from '../store/surrogates';
+import { sheetIn, today, type House } from './house';
+import { entryBody } from './kept-body';
+import { fitListingIndex } from './listings';
+import type { Person } from './people';
+import { listingsInForce, reachOfTypes } from './reach';
+import { against, changedSince, notFound, unreadable } from './refusal';
+
+/** Entries whose sheets are written again at one go. */
+const BATCH = 2000;
+
+export const model = (house: House): ModelAnswer => ({ revision: house.model.revision, document: house.model.document });
+
+function workingAnswer(house: House, row: WorkingModelRow | undefined): WorkingModelAnswer {
+  const document = row?.document ?? house.model.document;
+  return {
+    base: row?.base ?? house.model.revision, number: row?.number ?? 0, document,
+    ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
+    faults: checkModel(document), changes: row ? modelChanges(house.model.document, document).length : 0,
+  };
+}
+
+export const working = async (house: House): Promise<WorkingModelAnswer> => workingAnswer(house, await workingModel(house.content));
+
+/** Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults of shape are refused. */
+export async function keepWorking(house: House, person: Person, number: number, given: JsonObject): Promise<WorkingModelAnswer> {
+  const { document, faults } = readModelDocument(given, '/document');
+  if (!document) throw unreadable(faults);
+  return house.content.write(async (tx) => {
+    const row = await workingModel(tx);
+    if ((row?.number ?? 0) !== number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, given);
+    await putWorkingModel(tx, row?.base ?? house.model.revision, number + 1, document, house.now(), person.id);
+    return workingAnswer(house, await workingModel(tx));
+  });
+}
+
+export async function dropWorking(house: House, person: Person, number: number): Promise<void> {
+  await house.content.write(async (tx) => {
+    const row = await workingModel(tx);
+    if ((row?.number ?? 0) !== number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, {});
+    await dropWorkingModel(tx);
+    await note(tx, house.now(), person.id, 'dropped the working copy of the model', null);
+  });
+}
+
+/** How many entries or pages a change touches in what is kept now. */
+async function touched(house: House, change: ModelChange, counts: ReadonlyMap<number, number>): Promise<{ touches: number; touched: ChangeRow['touched'] }> {
+  if (change.touches === 'nothing yet' || !change.type) return { touches: 0, touched: 'nothing yet' };
+  const all = counts.get(house.surrogates.find(change.type)) ?? 0;
+  if (change.of === 'pageType') return { touches: all, touched: 'pages' };
+  const type = house.model.contentType(change.type);
+  if (!type || change.touches === 'every entry' || !change.field) return { touches: all, touched: 'entries' };
+  const { total, fields } = await fieldFigures(house.content, sheetIn(house, type));
+  const filled = fields.find(({ field }) => field === change.field)?.filled ?? 0;
+  return { touches: change.touches === 'entries with a value' ? filled : total - filled, touched: 'entries' };
+}
+
+/** The listings that read a type or a field of it, in their working or their live version. */
+async function listingsReading(asker: Asker, target: Id): Promise<string[]> {
+  const found = [...(await referrers(asker, target, 0)), ...(await referrers(asker, target, 1))].filter(({ sort }) => sort === 'listing');
+  return [...new Set(found.map(({ title }) => title))];
+}
+
+/** Faults that only what is kept can tell: types that still have entries or pages, fields that listings still read. */
+async function contentFaults(asker: Asker, house: House, changes: readonly ModelChange[]): Promise<ModelFault[]> {
+  const counts = new Map((await recordCounts(asker)).map(({ type, n }) => [type, n]));
+  const faults: ModelFault[] = [];
+  for (const { sort, of, type, field } of changes) {
+    if (sort !== 'gone' || !type) continue;
+    const label = (house.model.contentType(type) ?? house.model.pageType(type))?.is.label ?? '';
+    const n = field ? 0 : counts.get(house.surrogates.find(type)) ?? 0;
+    if (n > 0) faults.push({ path: '', code: 'in-use', weight: 'error', message: `${label} still has ${n} ${of === 'pageType' ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries'}, the bin counted. It cannot go.` });
+    const readers = await listingsReading(asker, field ?? type);
+    if (readers.length > 0) faults.push({ path: '', code: 'in-use', weight: 'error', about: type, message: `${readers.join(', ')} still ${readers.length === 1 ? 'reads' : 'read'} ${field ? 'a field that goes' : label}. Change ${readers.length === 1 ? 'that listing' : 'those listings'} first.` });
+  }
+  return faults;
+}
+
+export async function changeSheet(house: House): Promise<ChangeSheet> {
+  const row = await workingModel(house.content);
+  const answer = workingAnswer(house, row);
+  const changes = modelChanges(house.model.document, answer.document);
+  const counts = new Map((await recordCounts(house.content)).map(({ type, n }) => [type, n]));
+  const rows: ChangeRow[] = await Promise.all(changes.map(async (change) => ({
+    sort: change.sort, title: change.title, detail: change.detail, ...(change.type ? { type: change.type } : {}), ...(change.field ? { field: change.field } : {}),
+    ...(await touched(house, change, counts)), listings: change.field ? await listingsReading(house.content, change.field) : [],
+  })));
+  // Changes in one type touch the same entries, so of each type only the widest change counts.
+  const widest = new Map<string, ChangeRow>();
+  for (const each of rows) if (each.touches > (widest.get(each.type ?? '')?.touches ?? 0)) widest.set(each.type ?? '', each);
+  const sum = (of: ChangeRow['touched']) => [...widest.values()].filter(({ touched: what }) => what === of).reduce((total, { touches }) => total + touches, 0);
+  const { everything, types } = typesTouched(changes);
+  const reached = everything ? new Set(house.model.pageTypes.map(({ id }) => id)) : types;
+  return {
+    base: answer.base, number: answer.number, changes: rows, entries: sum('entries'), pages: (await reachOfTypes(house.content, house, reached)).length,
+    listings: new Set(rows.flatMap(({ listings }) => listings)).size, faults: [...answer.faults, ...(await contentFaults(house.content, house, changes))],
+  };
+}
+
+/** Writes the sheets of a type again from what the entries hold, and counts their faults anew. */
+async function rewrite(tx: Tx, house: House, type: CompiledType<ContentType>): Promise<void> {
+  const sheet = sheetIn(house, type);
+  const here = { today: today(house) };
+  for (let after = 0, full = true; full;) {
+    const records = await recordsOfType(tx, house.surrogates.of(type.id), after, BATCH);
+    full = records.length === BATCH;
+    after = records.at(-1)?.id ?? 0;
+    const live = await liveOfMany(tx, records.map(({ id }) => id));
+    const rows = records.map((record) => {
+      const { values } = entryBody(record.body);
+      return { record, values, title: titleOf(type.is, values), faults: ruleFaults(type.fields, values, here).length };
+    });
+    for (const { record, title, faults } of rows) {
+      if (title === record.title && faults === record.faults) continue;
+      await tx.run('UPDATE working SET title = $1, faults = $2 WHERE record = $3', [title, faults, record.id]);
+      if (title !== record.title) await tx.run('UPDATE record_search SET title = $1 WHERE rowid = $2', [title, record.id]);
+    }
+    await putWorkRows(tx, sheet, house.surrogates, house.model.locale, rows.map(({ record, values, title }) => ({
+      entry: record.id, title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: live.get(record.id) ?? [], values,
+    })), house.now());
+    await putLiveRows(tx, sheet, house.surrogates, house.model.locale, records.flatMap((record) => (live.get(record.id) ?? []).map((version) => {
+      const { values } = entryBody(version.body);
+      return { version: version.id, entry: record.id, span: version, title: titleOf(type.is, values), published: version.publishedAt, changed: record.changedAt, values };
+    })));
+  }
+}
+
+/** Puts a model in force inside a write: its ids, its sheets, and the entries' places in them. */
+async function enforce(tx: Tx, house: House, next: CompiledModel, person: number | null): Promise<Surrogates> {
+  const surrogates = await Surrogates.extend(tx, next.document);
+  const changed = { ...house, model: next, surrogates };
+  // A column cannot go while a listing's own index stands on it.
+  const listings = await listingsInForce(tx, house);
+  for (const { record } of listings) await unindexListing(tx, record);
+  const stale = new Set(await fitSheets(tx, house.model, next, surrogates));
+  for (const type of next.contentTypes) {
+    const before = house.model.contentType(type.id);
+    if (before && (stale.has(type.id) || !sameJson(before.is.fields as unknown as Json, type.is.fields as unknown as Json))) await rewrite(tx, changed, type);
+  }
+  for (const { record, rule } of listings) await fitListingIndex(tx, changed, record, rule);
+  await putModelInForce(tx, next.revision, next.document, house.now(), person);
+  return surrogates;
+}
+
+/** Puts the working copy in force as one transaction: sheets, entries' faults and visitors' pages follow. */
+export async function applyWorking(house: House, person: Person, number: number): Promise<ModelAnswer> {
+  const done = await house.content.write(async (tx) => {
+    const row = await workingModel(tx);
+    if (!row) throw against('There is no working copy to put in force.');
+    const inForce = await modelInForce(tx);
+    if (row.number !== number || row.base !== inForce?.number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, {});
+    const changes = modelChanges(house.model.document, row.document);
+    const errors = [...checkModel(row.document), ...(await contentFaults(tx, house, changes))].filter(({ weight }) => weight === 'error');
+    if (errors.length > 0) throw against(errors.length === 1 ? errors[0]?.message ?? '' : `${errors.length} faults hold this back.`, errors);
+    const next = new CompiledModel(row.document, row.base + 1);
+    const { everything, types } = typesTouched(changes);
+    const reached = everything ? undefined : await reachOfTypes(tx, house, types);
+    const surrogates = await enforce(tx, house, next, person.id);
+    await dropWorkingModel(tx);
+    await note(tx, house.now(), person.id, `put revision ${next.revision} of the model in force`, null);
+    return { next, surrogates, reached };
+  });
+  house.model = done.next;
+  house.surrogates = done.surrogates;
+  if (done.reached) house.rendered.renew(done.reached.map(({ address }) => address));
+  else house.rendered.renewAll();
+  return model(house);
+}
+
+/** Puts a whole model in force where nothing is kept yet: for the sample and for benches. */
+export async function beginWith(house: House, document: ModelDocument): Promise<void> {
+  const errors = checkModel(document).filter(({ weight }) => weight === 'error');
+  if (errors.length > 0) throw against(errors.map(({ message }) => message).join(' '), errors);
+  const next = new CompiledModel(document, house.model.revision + 1);
+  house.surrogates = await house.content.write((tx) => enforce(tx, house, next, null));
+  house.model = next;
+}
+
+export async function typeFigures(house: House, id: Id): Promise<TypeFigures> {
+  const type = house.model.contentType(id);
+  if (!type) throw notFound('content type in force');
+  const { total, fields } = await fieldFigures(house.content, sheetIn(house, type));
+  return {
+    total,
+    fields: await Promise.all(fields.map(async (figures) => ({ ...figures, usedBy: await listingsReading(house.content, figures.field) }))),
+  };
+}
+
+export async function fieldNumbers(house: House, id: Id, field: Id): Promise<number[]> {
+  const type = house.model.contentType(id);
+  return type ? numbersOf(house.content, sheetIn(house, type), field, 2000) : [];
+}

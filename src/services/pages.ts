@@ -1,0 +1,256 @@
+import type { Publication } from '../contract/entries';
+import type { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from '../contract/pages';
+import { stateAt } from '../core/content/states';
+import { defaultValues, readValues, ruleFaults, speakValues, titleOf } from '../core/content/values';
+import type { Fault } from '../core/faults';
+import { isId, newId, type Id } from '../core/ids';
+import type { JsonObject } from '../core/json';
+import type { CompiledType } from '../core/model/compile';
+import type { PageType } from '../core/model/document';
+import type { Asker, Tx } from '../store/database';
+import { branchOf, childrenOf, placeOf, putPlaces, tree, type PlacedPage } from '../store/pages';
+import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
+import { today, type House } from './house';
+import { pageBody, type PageBody } from './kept-body';
+import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
+import type { Person } from './people';
+import { pageLink, reachOfPage, type ReachedPage } from './reach';
+import { against, changedSince, notFound, unreadable } from './refusal';
+import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
+
+function typeOf(house: House, id: Id | null): CompiledType<PageType> {
+  const type = id === null ? undefined : house.model.pageType(id);
+  if (!type) throw notFound('page type');
+  return type;
+}
+
+function typeByKey(house: House, key: string): CompiledType<PageType> {
+  const type = house.model.pageTypeByKey(key);
+  if (!type) throw unreadable([{ path: '/type', code: 'unknown-type', message: `There is no page type "${key}".` }]);
+  return type;
+}
+
+function faultsOf(house: House, type: CompiledType<PageType>, body: PageBody): Fault[] {
+  const faults = ruleFaults(type.fields, body.values, { today: today(house) });
+  return type.is.source.kind === 'listing' && !body.listing ? [...faults, { path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : faults;
+}
+
+interface Standing {
+  record: KeptRecord;
+  place: PlacedPage;
+}
+
+async function need(asker: Asker, id: Id): Promise<Standing> {
+  const record = isId(id) ? await recordByUuid(asker, id, 'page') : undefined;
+  const place = record && record.binnedAt === null ? await placeOf(asker, record.id) : undefined;
+  if (!record || !place) throw notFound('page');
+  return { record, place };
+}
+
+async function answer(asker: Asker, house: House, { record, place }: Standing, versions: readonly LiveVersion[]): Promise<PageAnswer> {
+  const type = typeOf(house, record.type);
+  const body = pageBody(record.body);
+  return {
+    id: record.uuid, parent: (await parentPlace(asker, place.parent))?.uuid ?? null, type: type.is.key, title: record.title, slug: place.slug, address: place.address,
+    revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
+    values: speakValues(type.fields, body.values), listing: body.listing ?? null, faults: faultsOf(house, type, body),
+    changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
+    pages: (await reachOfPage(asker, house, record.id)).map(pageLink),
+  };
+}
+
+export async function siteTree(house: House): Promise<TreeAnswer> {
+  const pages = await tree(house.content, house.site.id);
+  const live = await liveOfMany(house.content, pages.map(({ record }) => record));
+  const ids = new Map(pages.map((page) => [page.record, page.uuid]));
+  const inOrder: PlacedPage[] = [];
+  const add = (parent: number | null) => {
+    for (const page of pages) {
+      if (page.parent !== parent) continue;
+      inOrder.push(page);
+      add(page.record);
+    }
+  };
+  add(null);
+  return {
+    site: house.site.label,
+    pages: inOrder.map((page) => ({
+      id: page.uuid, parent: page.parent === null ? null : ids.get(page.parent) ?? null, type: house.model.pageType(page.type)?.is.key ?? '', title: page.title,
+      slug: page.slug, address: page.address, revision: page.revision, state: stateAt({ stage: page.stage, spans: live.get(page.record) ?? [], binned: false }, house.now()),
+    })),
+  };
+}
+
+export async function page(house: House, id: Id): Promise<PageAnswer> {
+  const standing = await need(house.content, id);
+  return answer(house.content, house, standing, await liveOf(house.content, standing.record.id));
+}
+
+async function parentGiven(asker: Asker, id: Id | null): Promise<PlacedPage | null> {
+  if (id === null) return null;
+  const record = isId(id) ? await recordByUuid(asker, id, 'page') : undefined;
+  const place = record && record.binnedAt === null ? await placeOf(asker, record.id) : undefined;
+  if (!place) throw unreadable([{ path: '/parent', code: 'gone', message: 'The page to stand under is not there.' }]);
+  return place;
+}
+
+async function listingGiven(asker: Asker, type: CompiledType<PageType>, id: Id | null | undefined): Promise<Id | undefined> {
+  if (id === null || id === undefined) return undefined;
+  const refuse = (message: string) => unreadable([{ path: '/listing', code: 'listing', message }]);
+  if (type.is.source.kind !== 'listing') throw refuse(`${type.is.label} is not filled by a listing.`);
+  const record = isId(id) ? await recordByUuid(asker, id, 'listing') : undefined;
+  if (!record || record.binnedAt !== null) throw refuse('There is no such listing.');
+  return id;
+}
+
+const refsOf = ({ listing }: PageBody) => (listing ? [{ role: 'listing', target: listing }] : []);
+
+/** Makes a page where its type may stand; anywhere else is refused with the reason. */
+export async function addPage(house: House, person: Person, given: NewPage): Promise<PageAnswer> {
+  const type = typeByKey(house, given.type);
+  const { values, faults } = readValues(type.fields, given.values ?? {}, defaultValues(type.fields), '/values');
+  if (faults.length > 0) throw unreadable(faults);
+  return house.content.write(async (tx) => {
+    const parent = await parentGiven(tx, given.parent);
+    const verdict = await verdictFor(tx, house, type, parent, null);
+    if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
+    const title = titleOf(type.is, values);
+    const listing = await listingGiven(tx, type, given.listing);
+    const slug = given.slug === undefined ? await slugFor(tx, house, type.is, title, parent, null) : await slugGiven(tx, house, given.slug, parent, null);
+    const body: PageBody = { values, ...(listing ? { listing } : {}) };
+    const uuid = newId();
+    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: faultsOf(house, type, body).length, at: house.now(), by: person.id }]);
+    await putPlaces(tx, [{ record, site: house.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, house, parent, undefined, null), slug, address: addressUnder(parent, slug) }]);
+    await setRefs(tx, record, 0, refsOf(body));
+    await note(tx, house.now(), person.id, 'made a page', record);
+    return answer(tx, house, await need(tx, uuid), []);
+  });
+}
+
+interface Outcome {
+  /** Whether visitors may see something else afterwards. */
+  shows: boolean;
+  what: string;
+}
+
+/** Does one piece of work on a page at the revision that was read, then renews every page that differs for visitors. */
+async function work(house: House, person: Person, id: Id, revision: number, yours: JsonObject, act: (tx: Tx, standing: Standing, type: CompiledType<PageType>) => Promise<Outcome>): Promise<PageAnswer> {
+  const { done, reached } = await house.content.write(async (tx) => {
+    const standing = await need(tx, id);
+    const versions = await liveOf(tx, standing.record.id);
+    const current = { ...(await answer(tx, house, standing, versions)) } as unknown as JsonObject;
+    expectRevision(standing.record, revision, () => changedSince(current, yours));
+    const before = await reachOfPage(tx, house, standing.record.id);
+    const { shows, what } = await act(tx, standing, typeOf(house, standing.record.type));
+    await note(tx, house.now(), person.id, what, standing.record.id);
+    const reached: ReachedPage[] = shows ? [...before, ...(await reachOfPage(tx, house, standing.record.id))] : [];
+    return { done: await answer(tx, house, await need(tx, id), await liveOf(tx, standing.record.id)), reached };
+  });
+  if (reached.length > 0) house.rendered.renew(reached.map(({ address }) => address));
+  return done;
+}
+
+/** Gives a page and all below it their addresses, after its slug or place changed. */
+async function readdress(tx: Tx, house: House, record: number, parent: PlacedPage | null, position: string, slug: string): Promise<void> {
+  const branch = await branchOf(tx, record);
+  const byParent = (above: number) => branch.filter((each) => each.parent === above && each.record !== record);
+  const rows = [{ record, site: house.site.id, parent: parent?.record ?? null, position, slug, address: addressUnder(parent, slug) }];
+  for (let i = 0; i < rows.length; i += 1) {
+    const above = rows[i];
+    if (!above) continue;
+    for (const child of byParent(above.record)) {
+      rows.push({ record: child.record, site: child.site, parent: above.record, position: child.position, slug: child.slug, address: above.address === '/' ? `/${child.slug}` : `${above.address}/${child.slug}` });
+    }
+  }
+  await putPlaces(tx, rows);
+}
+
+export const changePage = (house: House, person: Person, id: Id, revision: number, patch: PagePatch): Promise<PageAnswer> =>
+  work(house, person, id, revision, { ...patch } as unknown as JsonObject, async (tx, { record, place }, type) => {
+    const kept = pageBody(record.body);
+    const { values, faults } = readValues(type.fields, patch.values ?? {}, kept.values, '/values');
+    if (faults.length > 0) throw unreadable(faults);
+    const listing = patch.listing === undefined ? kept.listing : await listingGiven(tx, type, patch.listing);
+    const body: PageBody = { values, ...(listing ? { listing } : {}) };
+    const parent = await parentPlace(tx, place.parent);
+    const slug = patch.slug === undefined ? place.slug : await slugGiven(tx, house, patch.slug, parent, record.id);
+    if (slug !== place.slug) await readdress(tx, house, record.id, parent, place.position, slug);
+    await changeWorking(tx, record, { title: titleOf(type.is, values), body: JSON.stringify(body), faults: faultsOf(house, type, body).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await setRefs(tx, record.id, 0, refsOf(body));
+    return { shows: slug !== place.slug, what: 'changed a page' };
+  });
+
+export const publishPage = (house: House, person: Person, id: Id, revision: number, asked: Publication): Promise<PageAnswer> =>
+  work(house, person, id, revision, {}, async (tx, { record }, type) => {
+    const body = pageBody(record.body);
+    const faults = faultsOf(house, type, body);
+    if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
+    await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
+    await setRefs(tx, record.id, 1, refsOf(body));
+    await changeWorking(tx, record, { title: record.title, body: record.body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'published' });
+    return { shows: true, what: 'published a page' };
+  });
+
+export const withdrawPage = (house: House, person: Person, id: Id, revision: number): Promise<PageAnswer> =>
+  work(house, person, id, revision, {}, async (tx, { record }) => {
+    await comeDown(tx, record.id, house.now());
+    await setRefs(tx, record.id, 1, []);
+    await changeWorking(tx, record, { title: record.title, body: record.body, faults: record.faults, stage: record.stage, at: house.now(), by: person.id, why: 'withdrawn' });
+    return { shows: true, what: 'withdrew a page' };
+  });
+
+export const movePage = (house: House, person: Person, id: Id, revision: number, { parent: to, after }: PageMove): Promise<PageAnswer> =>
+  work(house, person, id, revision, { parent: to, after: after ?? null }, async (tx, { record, place }, type) => {
+    const parent = await parentGiven(tx, to);
+    if (parent && (await branchOf(tx, record.id)).some((below) => below.record === parent.record)) throw against('A page cannot stand below itself.', [{ path: '/parent', code: 'circle', message: 'A page cannot stand below itself.' }]);
+    if ((parent?.record ?? null) !== place.parent) {
+      const verdict = await verdictFor(tx, house, type, parent, record.id);
+      if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
+    }
+    const slug = (parent === null) !== (place.parent === null) ? await slugFor(tx, house, type.is, record.title, parent, record.id) : await slugGiven(tx, house, place.slug, parent, record.id);
+    await readdress(tx, house, record.id, parent, await positionAfter(tx, house, parent, after, record.id), slug);
+    await changeWorking(tx, record, { title: record.title, body: record.body, faults: record.faults, stage: record.stage, at: house.now(), by: person.id, why: 'moved' });
+    return { shows: true, what: 'moved a page' };
+  });
+
+export async function binPage(house: House, person: Person, id: Id, revision: number): Promise<void> {
+  const reached = await house.content.write(async (tx) => {
+    const { record, place } = await need(tx, id);
+    expectRevision(record, revision, () => changedSince({ id, revision: record.revision }, {}));
+    if ((await childrenOf(tx, house.site.id, record.id)).length > 0) throw against('Pages stand below this one. Give them another place first.');
+    const pages = await reachOfPage(tx, house, record.id);
+    await comeDown(tx, record.id, house.now());
+    await setRefs(tx, record.id, 0, []);
+    await setRefs(tx, record.id, 1, []);
+    await setBinned(tx, record.id, house.now());
+    // The address becomes free for another page.
+    await putPlaces(tx, [{ ...place, address: `bin:${record.uuid}` }]);
+    await note(tx, house.now(), person.id, 'binned a page', record.id);
+    return pages;
+  });
+  house.rendered.renew(reached.map(({ address }) => address));
+}
+
+export async function typesUnder(house: House, id: Id | null): Promise<PlacesAnswer> {
+  return { items: await typesAt(house, id === null ? null : (await need(house.content, id)).place) };
+}
+
+/** Every place in the tree, with whether the page may stand there. */
+export async function homesFor(house: House, id: Id): Promise<PlacesAnswer> {
+  const { record, place } = await need(house.content, id);
+  const type = typeOf(house, record.type);
+  const branch = new Set((await branchOf(house.content, record.id)).map((below) => below.record));
+  const pages = (await tree(house.content, house.site.id)).filter((each) => each.record !== record.id);
+  const items = await Promise.all(pages.map(async (each) => {
+    if (branch.has(each.record)) return { id: each.uuid, label: each.title, allowed: false, reasons: ['A page cannot stand below itself.'] };
+    if (each.record === place.parent) return { id: each.uuid, label: each.title, allowed: true, reasons: ['It stands here now.'] };
+    return { id: each.uuid, label: each.title, ...(await verdictFor(house.content, house, type, each, record.id)) };
+  }));
+  return { items: items.sort((a, b) => Number(b.allowed) - Number(a.allowed)) };
+}
+
+export async function addressFor(house: House, { title, type: key, parent: id }: AddressQuery): Promise<AddressAnswer> {
+  const parent = await parentGiven(house.content, id ?? null);
+  const slug = await slugFor(house.content, house, typeByKey(house, key).is, title, parent, null);
+  return { slug, address: addressUnder(parent, slug) };
+}

@@ -1,0 +1,62 @@
+import { createHash } from 'node:crypto';
+import { gzipSync } from 'node:zlib';
+
+/** One visitor's page as it goes out. */
+export interface RenderedPage {
+  html: Buffer;
+  gzip: Buffer;
+  etag: string;
+  /** The moment (ms) from which it may no longer be true. */
+  validUntil: number;
+}
+
+const MOST_PAGES = 20_000;
+
+/**
+ * The visitors' pages that are ready, by address. What reach names is taken out and rendered again when next asked
+ * for. A rendering that began before a change and ended after it is not kept: `since` tells.
+ */
+export class RenderedPages {
+  private readonly pages = new Map<string, RenderedPage>();
+  private turn = 0;
+  /** Counted for the bench and the tests: how many pages were taken out, how many rendered. */
+  renewed = 0;
+  rendered = 0;
+
+  /** The turn of changes now; hand it to `keep` to prove that nothing changed meanwhile. */
+  get since(): number {
+    return this.turn;
+  }
+
+  find(address: string, now: number): RenderedPage | undefined {
+    const page = this.pages.get(address);
+    if (!page) return undefined;
+    if (now < page.validUntil) return page;
+    this.pages.delete(address);
+    return undefined;
+  }
+
+  keep(address: string, html: string, validUntil: number, since: number): RenderedPage {
+    const bytes = Buffer.from(html);
+    const page = { html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
+    this.rendered += 1;
+    if (since !== this.turn) return page;
+    if (this.pages.size >= MOST_PAGES) {
+      const oldest = this.pages.keys().next();
+      if (!oldest.done) this.pages.delete(oldest.value);
+    }
+    this.pages.set(address, page);
+    return page;
+  }
+
+  renew(addresses: Iterable<string>): void {
+    this.turn += 1;
+    for (const address of addresses) if (this.pages.delete(address)) this.renewed += 1;
+  }
+
+  renewAll(): void {
+    this.turn += 1;
+    this.renewed += this.pages.size;
+    this.pages.clear();
+  }
+}

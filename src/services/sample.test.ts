@@ -1,0 +1,81 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import { parse } from 'yaml';
+import { checkModel } from '../core/model/check';
+import { modelChanges } from '../core/model/changes';
+import { entries } from './entries';
+import { buildHouse, closeHouse, type House } from './house';
+import { listings, resultOf } from './listings';
+import { readRule } from '../core/mapping/read-rule';
+import { overview } from './overview';
+import { siteTree } from './pages';
+import { fillWithSample, type Sample } from './sample';
+import { visit } from './visitor';
+
+const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
+const sample = (): Sample => ({
+  ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'), model: read('model.yaml'), listings: read('listings.yaml'), pages: read('pages.yaml'),
+  entries: Object.fromEntries(readdirSync('demo/entries').map((file) => [basename(file, '.yaml'), read(join('entries', file))])),
+});
+
+async function withHouse(work: (house: House) => Promise<void>): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
+  const house = await buildHouse(folder);
+  try {
+    await work(house);
+  } finally {
+    await closeHouse(house);
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is', async () => {
+  await withHouse(async (house) => {
+    await fillWithSample(house, sample());
+    expect(checkModel(house.model.document).map(({ weight, message }) => [weight, message])).toEqual([['warning', 'No page type may hold Trail guide.']]);
+    expect((await entries(house, { type: 'species' })).total).toBeGreaterThanOrEqual(60);
+    for (const listing of (await listings(house)).items) {
+      const { rule } = readRule(house.model, listing.rule);
+      const result = rule && (await resultOf(house, rule));
+      expect([listing.label, listing.faults, (result?.matching ?? 0) > 0]).toEqual([listing.label, [], true]);
+      expect(result?.entries.every(({ face }) => (face.heading?.[0]?.words ?? '') !== '')).toBe(true);
+    }
+    for (const page of (await siteTree(house)).pages) expect([page.address, (await visit(house, page.address)).found]).toEqual([page.address, page.state === 'published' ? 'page' : 'nothing']);
+  });
+});
+
+test('the sample leaves something for every state and for checks to show', async () => {
+  await withHouse(async (house) => {
+    await fillWithSample(house, sample());
+    const { types, inReview, drafts, checks } = await overview(house);
+    const total = (state: 'scheduled' | 'withdrawn' | 'published') => types.reduce((sum, { counts }) => sum + counts[state], 0);
+    expect([inReview, drafts, checks, total('scheduled'), total('withdrawn')].every((n) => n > 0)).toBe(true);
+    const { items } = await entries(house, { type: 'event', state: 'draft' });
+    expect(items.some(({ faults }) => faults > 0)).toBe(true);
+    // What is wrong on purpose is never what visitors see.
+    expect((await entries(house, { type: 'event', state: 'published' })).items.filter(({ faults }) => faults > 0)).toEqual([]);
+  });
+});
+
+test('its days are told from the day of seeding, so that something is always to come', async () => {
+  await withHouse(async (house) => {
+    house.now = () => Date.parse('2031-05-05T10:00:00Z');
+    await fillWithSample(house, sample());
+    const { items } = await entries(house, { type: 'event', where: JSON.stringify({ field: 'starts', is: 'after', value: { now: '+0 days' } }) });
+    expect(items.length).toBeGreaterThan(12);
+    expect(items.every(({ values }) => String(values.starts).startsWith('203'))).toBe(true);
+  });
+});
+
+test.each<[string, (whole: Sample) => Sample, RegExp]>([
+  ['an unknown field', (whole) => ({ ...whole, entries: { ...whole.entries, place: [{ name: 'First hide', wings: 2 }] } }), /demo\/entries\/place, entry 1:[\s\S]*wings/],
+  ['an unknown type', (whole) => ({ ...whole, entries: { bats: [] } }), /demo\/entries\/bats/],
+  ['a model that is none', (whole) => ({ ...whole, model: { ...whole.model, contentTypes: { x: { fields: { a: { kind: 'colour' } } } } } }), /demo\/model:[\s\S]*kind/],
+])('a sample with %s is refused with its place', async (_, change, words) => {
+  await withHouse(async (house) => {
+    const before = house.model.document;
+    await expect(fillWithSample(house, change(sample()))).rejects.toThrow(words);
+    if (words.source.includes('model')) expect(modelChanges(before, house.model.document)).toEqual([]);
+  });
+});

@@ -1,0 +1,64 @@
+import type { ReactElement } from 'react';
+import type { VisitorPage } from '../core/site/visitor-page';
+import { Face } from './face';
+import { Listing } from './listing';
+
+/** The land's line at the foot of the top page's opening, in the house's colours. */
+const Horizon = () => (
+  <svg className="horizon" viewBox="0 0 1280 160" preserveAspectRatio="none" aria-hidden="true">
+    <path className="far" d="M0 46 C 220 2 420 18 640 52 S 1080 92 1280 34 V160 H0 Z" />
+    <path className="mid" d="M0 86 C 260 54 470 62 700 92 S 1120 118 1280 74 V160 H0 Z" />
+    <path className="near" d="M0 124 C 280 96 520 108 760 126 S 1130 140 1280 112 V160 H0 Z" />
+  </svg>
+);
+
+/** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
+export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: string }): ReactElement {
+  const { site, navigation, above, face, listing, below, isTop } = page;
+  const description = face.summary?.[0]?.words;
+  return (
+    <html lang={page.locale}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <title>{isTop ? site.label : `${page.title} – ${site.label}`}</title>
+        {description && <meta name="description" content={description} />}
+        <link rel="icon" href="data:," />
+        <link rel="stylesheet" href={stylesheet} />
+      </head>
+      <body className={isTop ? 'top' : undefined}>
+        <a className="skip" href="#main">To the content</a>
+        <header className="site">
+          <div className="wide">
+            <a className="name" href="/">{site.label}</a>
+            {navigation.length > 0 && (
+              <nav aria-label="Main">
+                <ul>{navigation.map((item) => <li key={item.address}><a href={item.address} aria-current={item.here ? (item.address === page.address ? 'page' : 'true') : undefined}>{item.label}</a></li>)}</ul>
+              </nav>
+            )}
+          </div>
+        </header>
+        <main id="main">
+          {above.length > 1 && (
+            <nav className="trail wide" aria-label="Where you are">
+              <ol>{above.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a></li>)}</ol>
+            </nav>
+          )}
+          <div className="opening">
+            <div className="wide"><Face face={face} level={1} /></div>
+            {isTop && <Horizon />}
+          </div>
+          {listing && <section><div className="wide"><Listing listing={listing} level={2} /></div></section>}
+          {below.length > 0 && (
+            <section aria-label="Further pages">
+              <div className="wide">
+                <ul className="below">{below.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a>{item.summary && <p>{item.summary}</p>}</li>)}</ul>
+              </div>
+            </section>
+          )}
+        </main>
+        <footer className="end"><div className="wide">{site.label}</div></footer>
+      </body>
+    </html>
+  );
+}

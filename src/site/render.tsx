@@ -1,0 +1,17 @@
+import type { VisitorPage } from '../core/site/visitor-page';
+import { Page } from './page';
+
+/** A visitor's page as the HTML that goes out. `stylesheet` is the address of the site's stylesheet. */
+export async function renderPage(page: VisitorPage, stylesheet: string): Promise<string> {
+  const { renderToStaticMarkup } = await import('react-dom/server');
+  return `<!doctype html>${renderToStaticMarkup(<Page page={page} stylesheet={stylesheet} />)}`;
+}
+
+/** What a visitor sees where nothing stands, or where the address cannot be one. */
+export async function renderMissing(site: VisitorPage['site'], locale: string, stylesheet: string, words: { title: string; text: string }): Promise<string> {
+  const shown = (text: string) => [{ words: text, step: 0 }];
+  return renderPage({
+    locale, site, title: words.title, address: '', isTop: false, navigation: [], above: [], below: [{ label: `To the first page of ${site.label}`, address: '/', summary: '' }],
+    face: { heading: shown(words.title), summary: shown(words.text) },
+  }, stylesheet);
+}

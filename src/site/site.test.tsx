@@ -1,0 +1,54 @@
+import { createElement } from 'react';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { emptyModel } from '../core/model/document';
+import { Face } from './face';
+import { Listing } from './listing';
+import { renderMissing, renderPage } from './render';
+import { siteStylesheet } from './stylesheet';
+
+const { palette } = emptyModel('en').houseStyle;
+const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
+const face = { kicker: shown('Bird', 'Rare'), heading: shown('Bell heron'), summary: shown('Rings.'), text: shown('One.\n\nTwo.'), marks: shown('Reedbed', 'Open water') };
+const page = {
+  locale: 'en-GB', site: { label: 'Quillwater', palette }, title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
+  above: [{ label: 'Home', address: '/' }, { label: 'About', address: '/about' }], face: { heading: shown('Visit'), summary: shown('Opening times.') }, below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }],
+};
+
+test('a face draws its parts in their order, paragraphs apart', () => {
+  const html = renderToStaticMarkup(createElement(Face, { face, level: 3 }));
+  expect(html.replace(/<[^>]+>/g, '|').replace(/\|+/g, '|')).toBe('|Bird| · |Rare|Bell heron|Rings.|One.|Two.|Reedbed|Open water|');
+  expect(html).toContain('<h3 class="heading">');
+  expect(html).not.toContain('data-field');
+});
+
+test('a traced face names the field behind each part', () => {
+  expect(renderToStaticMarkup(createElement(Face, { face, level: 2, traced: true })).match(/data-field="f1"/g)).toHaveLength(7);
+});
+
+test('an empty listing says so, and has no list', () => {
+  const listing = { heading: 'Species', arrangement: 'cards' as const, faces: [], matching: 0 };
+  const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2 }));
+  expect(html).toContain('Nothing stands here yet.');
+  expect(html).not.toContain('<ul');
+});
+
+test('a page names itself, its language, where it stands and where one is', async () => {
+  const html = await renderPage(page, '/site.css?v=1');
+  expect(html).toContain('<html lang="en-GB">');
+  expect(html).toContain('<title>Visit – Quillwater</title>');
+  expect(html).toContain('<meta name="description" content="Opening times."/>');
+  expect(html).toContain('<a href="/visit" aria-current="page">Visit</a>');
+  expect(html).toMatch(/aria-label="Where you are".*href="\/about".*<h1/s);
+  expect(html).toContain('href="#main"');
+});
+
+test('a missing page leads back, without naming what is not there', async () => {
+  const html = await renderMissing(page.site, 'en', '/site.css', { title: 'Nothing stands here', text: 'It may have moved.' });
+  expect(html).toMatch(/<h1[^>]*>Nothing stands here<\/h1>.*<a href="\/">To the first page of Quillwater<\/a>/s);
+});
+
+test('the stylesheet carries the house style, and loads nothing from elsewhere', () => {
+  const css = siteStylesheet({ ...palette, accent: '#123456' });
+  expect(css).toContain('--accent: #123456;');
+  expect([...css.matchAll(/url\(([^)]+)\)/g)].every(([, address]) => address?.startsWith('/fonts/'))).toBe(true);
+});

@@ -1,0 +1,96 @@
+import type { Json } from '../core/json';
+import type { Condition, Test } from '../core/mapping/listing-rule';
+import { folded, resolved } from '../core/mapping/match';
+import type { Bind } from './database';
+import { rowKey, sideNumber, type SheetOf, type Side } from './sheet-shape';
+import type { Surrogates } from './surrogates';
+
+/** SQL under way: pieces of text and the values bound to them, numbered as they come. */
+export class Binds {
+  readonly values: Bind[] = [];
+
+  add(value: Bind): string {
+    this.values.push(value);
+    return `$${this.values.length}`;
+  }
+
+  list(values: readonly Bind[]): string {
+    return `(${values.map((value) => this.add(value)).join(', ')})`;
+  }
+}
+
+const bindable = (value: Json | undefined): Bind => (typeof value === 'boolean' ? (value ? 1 : 0) : typeof value === 'string' || typeof value === 'number' ? value : null);
+
+/** Up to so many matches the filter leads and its rows are sorted; with more, the sort's index is walked until enough are found. */
+export const FEW = 1500;
+
+/**
+ * Which tests the planner may answer from an index: all where the filter leads; none where the sort's index is to be
+ * walked; those of equality alone where an index begins with them and goes on with the sort.
+ */
+export type Leading = 'filter' | 'sort' | 'equality';
+
+interface Asking {
+  side: Side;
+  sheet: SheetOf;
+  surrogates: Surrogates;
+  today: string;
+  binds: Binds;
+  leading: Leading;
+}
+
+/**
+ * A condition as SQL over the rows `s` of a side of a sheet. Every test answers 0 or 1, never null, so that `not`
+ * means what it says: this asks what `matches` in core means, of many entries at once.
+ */
+export function conditionSql(condition: Condition, asking: Asking): string {
+  const inner = (each: Condition): string => conditionSql(each, asking);
+  if ('all' in condition) return condition.all.length === 0 ? '1' : `(${condition.all.map(inner).join(' AND ')})`;
+  if ('any' in condition) return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
+  if ('not' in condition) return `NOT ${inner(condition.not)}`;
+  return testSql(condition, asking);
+}
+
+function testSql({ field, is, value }: Test, { side, sheet, surrogates, today, binds, leading }: Asking): string {
+  const found = sheet.fields.get(field);
+  // A field that is gone has no value in any entry.
+  if (!found) return is === 'empty' || is === 'noneOf' ? '1' : '0';
+  // The plus takes a column's index away from the planner.
+  const column = `${leading === 'filter' || (leading === 'equality' && is === 'equals') ? '' : '+'}s.${found.value}`;
+  const isChoice = found.field.kind === 'choice';
+  const given = resolved(value, today);
+  const wanted = isChoice ? given.map((id) => surrogates.find(String(id))) : given.map(bindable);
+  const [low = null, high = null] = wanted;
+  if (is === 'filled') return `${column} IS NOT NULL`;
+  if (is === 'empty') return `${column} IS NULL`;
+  if (found.many) {
+    const has = (values: readonly Bind[]) =>
+      `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN ${binds.list(values)})`;
+    // Only what stands in the SQL may be bound.
+    const each = () => wanted.map((one) => has([one])).join(' AND ');
+    if (is === 'oneOf') return has(wanted);
+    if (is === 'noneOf') return `NOT ${has(wanted)}`;
+    if (is === 'allOf') return `(${column} IS NOT NULL AND ${each()})`;
+    return `(${column} IS NOT NULL AND ${column} = ${binds.add(wanted.length)} AND ${each() || '1'})`;
+  }
+  const filled = (test: string) => `(${column} IS NOT NULL AND ${test})`;
+  switch (is) {
+    case 'equals': return filled(wanted.length === 1 ? `${column} = ${binds.add(low)}` : '0');
+    case 'oneOf': return filled(`${column} IN ${binds.list(wanted)}`);
+    case 'allOf': return filled(wanted.map((one) => `${column} = ${binds.add(one)}`).join(' AND '));
+    case 'noneOf': return `(${column} IS NULL OR ${column} NOT IN ${binds.list(wanted)})`;
+    case 'contains': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) > 0`);
+    case 'startsWith': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) = 1`);
+    case 'before': case 'lessThan': return filled(`${column} < ${binds.add(low)}`);
+    case 'after': case 'moreThan': return filled(`${column} > ${binds.add(low)}`);
+    case 'between': return filled(`${column} >= ${binds.add(low)} AND ${column} <= ${binds.add(high)}`);
+  }
+}
+
+/** The columns that a condition asks to equal one value each, for the listing's own index. */
+export function equalColumns(condition: Condition, sheet: SheetOf): string[] {
+  if ('all' in condition) return condition.all.flatMap((inner) => equalColumns(inner, sheet));
+  if (!('field' in condition) || condition.is !== 'equals') return [];
+  const found = sheet.fields.get(condition.field);
+  return found && !found.many ? [found.value] : [];
+}

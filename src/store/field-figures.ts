@@ -1,0 +1,44 @@
+import type { Id } from '../core/ids';
+import type { Asker } from './database';
+import type { SheetOf } from './sheet-shape';
+
+/** What real content says of a field: how many entries fill it, of how many, with how many different values. */
+export interface FieldFigures {
+  field: Id;
+  filled: number;
+  distinct?: number;
+  least?: number | string;
+  most?: number | string;
+}
+
+/** Figures of every field of a type over its entries that are not in the bin, with one query over the sheet. */
+export async function fieldFigures(asker: Asker, sheet: SheetOf): Promise<{ total: number; fields: FieldFigures[] }> {
+  const fields = [...sheet.fields.values()];
+  const columns = fields.flatMap(({ value, field, many }, i) => [
+    `count(${value}) AS n${i}`,
+    ...(field.kind === 'paragraphs' || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
+    ...(field.kind === 'number' || field.kind === 'date' ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`] : []),
+  ]);
+  const row = await asker.one<Record<string, number | string | null>>(`SELECT count(*) AS total${columns.map((column) => `, ${column}`).join('')} FROM ${sheet.work} WHERE binned = 0`);
+  return {
+    total: Number(row?.total ?? 0),
+    fields: fields.map(({ field }, i) => ({
+      field: field.id,
+      filled: Number(row?.[`n${i}`] ?? 0),
+      ...(row?.[`d${i}`] === undefined ? {} : { distinct: Number(row[`d${i}`]) }),
+      ...(row?.[`a${i}`] ?? undefined) === undefined ? {} : { least: row?.[`a${i}`] ?? undefined, most: row?.[`z${i}`] ?? undefined },
+    })),
+  };
+}
+
+/** The numbers a field holds in the entries that are not in the bin, least first: at most `most`, evenly taken. */
+export async function numbersOf(asker: Asker, sheet: SheetOf, field: Id, most: number): Promise<number[]> {
+  const found = sheet.fields.get(field);
+  if (found?.field.kind !== 'number') return [];
+  const rows = await asker.all<{ v: number }>(
+    `SELECT v FROM (SELECT ${found.value} AS v, row_number() OVER (ORDER BY ${found.value}) - 1 AS i, count(*) OVER () AS n FROM ${sheet.work} WHERE binned = 0 AND ${found.value} IS NOT NULL)
+     WHERE n <= $1 OR i % (n / $1 + 1) = 0`,
+    [most],
+  );
+  return rows.map(({ v }) => v);
+}

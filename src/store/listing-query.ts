@@ -1,0 +1,97 @@
+import type { CoverageQuestion } from '../core/mapping/coverage';
+import { isStandingOrder, type Condition, type ListingRule, type OrderKey } from '../core/mapping/listing-rule';
+import { Binds, conditionSql, FEW } from './condition-sql';
+import type { Asker } from './database';
+import type { SheetOf } from './sheet-shape';
+import type { Surrogates } from './surrogates';
+
+/** What a listing's questions are asked of. `now` is in ms, `today` the day of the site. */
+export interface Asked {
+  sheet: SheetOf;
+  surrogates: Surrogates;
+  now: number;
+  today: string;
+}
+
+/** What the clock asks. Where the sort's index is walked, it must not draw the planner to another. */
+const liveNow = (now: number, binds: Binds, walking = false) => {
+  const at = binds.add(now);
+  return walking ? `+s.live_from <= ${at} AND +s.live_until > ${at}` : `s.live_from <= ${at} AND s.live_until > ${at}`;
+};
+
+function orderSql(order: readonly OrderKey[], sheet: SheetOf, few: boolean): string {
+  const keys = order.flatMap(({ by, direction }) => {
+    const column = isStandingOrder(by) ? by : sheet.fields.get(by)?.sort;
+    // The plus takes the sort's index away from the planner.
+    return column ? [`${few ? '+' : ''}s.${column} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`] : [];
+  });
+  return [...keys, 's.entry ASC'].join(', ');
+}
+
+/** How many entries a condition lets through, as visitors see them now. */
+export async function countLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition): Promise<number> {
+  const binds = new Binds();
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const row = await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}`, binds.values);
+  return row?.n ?? 0;
+}
+
+/** For each of several conditions how many entries pass it and all before it. */
+export async function countSteps(asker: Asker, asked: Asked, conditions: readonly Condition[]): Promise<number[]> {
+  return Promise.all(conditions.map((_, i) => countLive(asker, asked, { all: conditions.slice(0, i + 1) })));
+}
+
+export interface ListedVersion {
+  uuid: string;
+  body: string;
+}
+
+/** The entries of a listing as visitors see them now, in order, and how many match in all. */
+export async function listLive(asker: Asker, asked: Asked, rule: Pick<ListingRule, 'where' | 'order' | 'limit'>): Promise<{ matching: number; versions: ListedVersion[] }> {
+  const { sheet, surrogates, now, today } = asked;
+  const matching = await countLive(asker, asked, rule.where);
+  const binds = new Binds();
+  const condition = conditionSql(rule.where, { side: 'live', sheet, surrogates, today, binds, leading: matching <= FEW ? 'filter' : 'equality' });
+  const order = orderSql(rule.order, sheet, matching <= FEW);
+  const versions = await asker.all<ListedVersion>(
+    `SELECT r.uuid, v.body FROM (
+       SELECT s.version, s.entry, row_number() OVER () AS place FROM (
+         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, matching > FEW)} ORDER BY ${order} LIMIT ${binds.add(rule.limit)}) s) p
+     JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`,
+    binds.values,
+  );
+  return { matching, versions };
+}
+
+/** The place (from 1) that an entry has in a listing among all that match, or nothing if it is not in it. */
+export async function placeInListing(asker: Asker, { sheet, surrogates, now, today }: Asked, rule: Pick<ListingRule, 'where' | 'order'>, entry: number): Promise<number | undefined> {
+  const binds = new Binds();
+  const condition = conditionSql(rule.where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const row = await asker.one<{ place: number }>(
+    `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, sheet, true)}) AS place
+       FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry)}`,
+    binds.values,
+  );
+  return row?.place;
+}
+
+/** Answers coverage questions with one query: for each part how many entries fill it, and how many each step feeds. */
+export async function coverLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<{ total: number; parts: { part: string; filled: number; steps: number[] }[] }> {
+  const binds = new Binds();
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const has = (field: string) => {
+    const found = sheet.fields.get(field);
+    return found ? `s.${found.value} IS NOT NULL` : '0';
+  };
+  const sums = questions.flatMap(({ always, fields, steps }) => [
+    always ? 'count(*)' : `total(${fields.map(has).join(' OR ') || '0'})`,
+    ...steps.map(({ field, before }) => `total(${[field === undefined ? '1' : has(field), ...before.map((each) => `NOT (${has(each)})`)].join(' AND ')})`),
+  ]);
+  const row = await asker.one<Record<string, number>>(
+    `SELECT count(*) AS n${sums.map((sum, i) => `, ${sum} AS c${i}`).join('')} FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}`,
+    binds.values,
+  );
+  let at = 0;
+  const next = () => row?.[`c${at++}`] ?? 0;
+  return { total: row?.n ?? 0, parts: questions.map(({ part, steps }) => ({ part, filled: next(), steps: steps.map(next) })) };
+}

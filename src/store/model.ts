@@ -1,0 +1,43 @@
+import type { ModelDocument } from '../core/model/document';
+import type { Asker, Tx } from './database';
+
+export interface ModelRow {
+  number: number;
+  document: ModelDocument;
+  at: number;
+}
+export interface WorkingModelRow {
+  base: number;
+  number: number;
+  document: ModelDocument;
+  changedAt: number;
+  by: string;
+}
+
+// What the database holds was checked by the model's schema before it was written.
+const documentOf = (body: string): ModelDocument => JSON.parse(body) as ModelDocument;
+
+/** The model in force: the newest revision. */
+export async function modelInForce(asker: Asker): Promise<ModelRow | undefined> {
+  const row = await asker.one<{ number: number; body: string; at: number }>('SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1');
+  return row && { number: row.number, document: documentOf(row.body), at: row.at };
+}
+
+export async function putModelInForce(tx: Tx, number: number, document: ModelDocument, at: number, person: number | null): Promise<void> {
+  await tx.run('INSERT INTO model_revisions (number, body, at, person) VALUES ($1, $2, $3, $4)', [number, JSON.stringify(document), at, person]);
+}
+
+export async function workingModel(asker: Asker): Promise<WorkingModelRow | undefined> {
+  const row = await asker.one<{ base: number; number: number; body: string; changedAt: number; by: string }>(
+    'SELECT m.base, m.number, m.body, m.changed_at AS changedAt, p.name AS by FROM model_working m JOIN people p ON p.id = m.person',
+  );
+  return row && { base: row.base, number: row.number, document: documentOf(row.body), changedAt: row.changedAt, by: row.by };
+}
+
+export const putWorkingModel = (tx: Tx, base: number, number: number, document: ModelDocument, at: number, person: number): Promise<number> =>
+  tx.run('INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, $1, $2, $3, $4, $5)', [base, number, JSON.stringify(document), at, person]);
+
+export const dropWorkingModel = (tx: Tx): Promise<number> => tx.run('DELETE FROM model_working');
+
+/** How many records of each type there are, by the type's integer key; the bin counted too. */
+export const recordCounts = (asker: Asker): Promise<{ type: number; n: number }[]> => asker.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');

@@ -1,0 +1,99 @@
+import type { Id } from '../core/ids';
+import type { Asker, Tx } from './database';
+import type { LiveVersion } from './records';
+
+export interface SiteRow {
+  id: number;
+  uuid: Id;
+  key: string;
+  label: string;
+  base: string;
+  locale: string;
+  timeZone: string;
+}
+
+export const sites = (asker: Asker): Promise<SiteRow[]> => asker.all('SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id');
+
+export const makeSite = (tx: Tx, site: Omit<SiteRow, 'id'>, at: number): Promise<number> =>
+  tx.run('INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES ($1, $2, $3, $4, $5, $6, $7)', [site.uuid, site.key, site.label, site.base, site.locale, site.timeZone, at]);
+
+/** A page's place in its site's tree, with enough of the page to draw the tree. */
+export interface PlacedPage {
+  record: number;
+  uuid: Id;
+  type: Id;
+  site: number;
+  parent: number | null;
+  position: string;
+  slug: string;
+  address: string;
+  title: string;
+  revision: number;
+  stage: 'draft' | 'review';
+}
+
+const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage
+  FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type`;
+
+/** The pages that stand in a site's tree, each after its parent's earlier children. */
+export const tree = (asker: Asker, site: number): Promise<PlacedPage[]> =>
+  asker.all(`${select} WHERE p.site = $1 AND r.binned_at IS NULL ORDER BY p.parent, p.position`, [site]);
+
+export const placeOf = (asker: Asker, record: number): Promise<PlacedPage | undefined> => asker.one(`${select} WHERE p.record = $1`, [record]);
+
+export const pageAt = (asker: Asker, site: number, address: string): Promise<PlacedPage | undefined> => asker.one(`${select} WHERE p.site = $1 AND p.address = $2 AND r.binned_at IS NULL`, [site, address]);
+
+export const childrenOf = (asker: Asker, site: number, parent: number | null): Promise<PlacedPage[]> =>
+  asker.all(`${select} WHERE p.site = $1 AND p.parent IS $2 AND r.binned_at IS NULL ORDER BY p.position`, [site, parent]);
+
+/** The page and all below it. */
+export const branchOf = (asker: Asker, record: number): Promise<PlacedPage[]> =>
+  asker.all(`WITH RECURSIVE below(id) AS (SELECT $1 UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
+    ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`, [record]);
+
+export const countOfType = async (asker: Asker, site: number, type: number, but: number | null): Promise<number> =>
+  (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3', [site, type, but]))?.n ?? 0;
+
+export interface PlaceRow {
+  record: number;
+  site: number;
+  parent: number | null;
+  position: string;
+  slug: string;
+  address: string;
+}
+
+/** Puts pages in their places, or gives them new ones. */
+export async function putPlaces(tx: Tx, rows: readonly PlaceRow[]): Promise<void> {
+  for (const row of rows) {
+    await tx.run(
+      `INSERT INTO page_places (record, site, parent, position, slug, address) VALUES ($1, $2, $3, $4, $5, $6)
+       ON CONFLICT (record) DO UPDATE SET site = $2, parent = $3, position = $4, slug = $5, address = $6`,
+      [row.record, row.site, row.parent, row.position, row.slug, row.address],
+    );
+  }
+}
+
+/** A page as visitors see it at a moment. */
+export interface LivePage extends LiveVersion {
+  uuid: Id;
+  type: Id;
+  parent: number | null;
+  position: string;
+  address: string;
+}
+
+const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address
+  FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
+  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 WHERE p.site = $1`;
+
+/** Every page visitors see. */
+export const livePages = (asker: Asker, site: number, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [site, now]);
+export const livePageAt = (asker: Asker, site: number, now: number, address: string): Promise<LivePage | undefined> => asker.one(`${live} AND p.address = $3`, [site, now, address]);
+export const liveChildren = (asker: Asker, site: number, now: number, parent: number): Promise<LivePage[]> => asker.all(`${live} AND p.parent = $3 ORDER BY p.position`, [site, now, parent]);
+export const livePagesAmong = (asker: Asker, site: number, now: number, records: readonly number[]): Promise<LivePage[]> =>
+  asker.all(`${live} AND p.record IN (SELECT value FROM json_each($3)) ORDER BY p.address`, [site, now, JSON.stringify(records)]);
+/** The pages above one, from the top down; those that visitors do not see are left out. */
+export const liveAbove = (asker: Asker, site: number, now: number, record: number): Promise<LivePage[]> =>
+  asker.all(`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $3 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`, [site, now, record]);

@@ -1,0 +1,101 @@
+import { sortKey } from '../core/content/sort-key';
+import { isLive, type Span, type Stage } from '../core/content/states';
+import type { Values } from '../core/content/values';
+import { folded } from '../core/mapping/match';
+import { kindOf } from '../core/model/kinds';
+import type { Bind, Tx } from './database';
+import { rowKey, sideNumber, type SheetField, type SheetOf, type Side } from './sheet-shape';
+import type { Surrogates } from './surrogates';
+
+export interface WorkRow {
+  entry: number;
+  title: string;
+  changed: number;
+  stage: Stage;
+  binned: boolean;
+  spans: readonly Span[];
+  values: Values;
+}
+
+export interface LiveRow {
+  version: number;
+  entry: number;
+  span: Span;
+  title: string;
+  published: number;
+  changed: number;
+  values: Values;
+}
+
+/** What one value puts into the columns of its field, in their order, and the choices it names. */
+function cells(sheet: SheetField, values: Values, surrogates: Surrogates, locale: string): { columns: Bind[]; many: number[] } {
+  const value = values[sheet.field.id];
+  const empty = { columns: sheet.columns.map(() => null), many: [] };
+  if (value === undefined) return empty;
+  const { field } = sheet;
+  const kind = kindOf(field);
+  // A value from before its field changed kind is told in the form; in the sheet it counts as empty.
+  const spoken = kind.speak(value, field.rules);
+  if (spoken === null || !kind.read(spoken, field.rules).ok) return empty;
+  const cell = kind.sheetCell(value, field.rules);
+  if (sheet.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => surrogates.find(id)) };
+  if (cell.ids) return { columns: [surrogates.find(cell.ids[0] ?? ''), cell.rank ?? null], many: [] };
+  if (sheet.folded) return { columns: [cell.value, sortKey(String(cell.value), locale), folded(String(cell.value))], many: [] };
+  return { columns: [cell.value], many: [] };
+}
+
+async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogates, locale: string, standing: readonly string[], rows: readonly { key: number; standing: Bind[]; values: Values }[]): Promise<void> {
+  const fields = [...sheet.fields.values()];
+  const columns = [...standing, ...fields.flatMap((field) => field.columns.map(({ name }) => name))];
+  const many: number[][] = [];
+  const full = rows.map(({ key, standing: first, values }) => [
+    ...first,
+    ...fields.flatMap((field) => {
+      const { columns: filled, many: named } = cells(field, values, surrogates, locale);
+      for (const value of named) many.push([sideNumber[side], field.n, value, key]);
+      return filled;
+    }),
+  ]);
+  await tx.insertMany(sheet[side], columns, full, 'INSERT OR REPLACE');
+  if (fields.some((field) => field.many)) {
+    await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [sideNumber[side], JSON.stringify(rows.map(({ key }) => key))]);
+    await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
+  }
+}
+
+/** The two spans that tell a state for good: the one now or last over, and the one to come. */
+function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, Span | undefined] {
+  const begun = spans.filter(({ starts }) => starts <= now);
+  return [begun.find((span) => isLive(span, now)) ?? begun.at(-1), spans.find(({ starts }) => starts > now)];
+}
+
+/** Writes the working side of a type's sheet for some entries. */
+export async function putWorkRows(tx: Tx, sheet: SheetOf, surrogates: Surrogates, locale: string, rows: readonly WorkRow[], now: number): Promise<void> {
+  const standing = ['entry', 'title', sheet.titleSort, 'changed', 'stage', 'binned', 'live_from', 'live_until', 'next_from', 'next_until'];
+  await putRows(tx, 'work', sheet, surrogates, locale, standing, rows.map((row) => {
+    const [live, next] = tellingSpans(row.spans, now);
+    return {
+      key: row.entry,
+      values: row.values,
+      standing: [row.entry, row.title, sortKey(row.title, locale), row.changed, row.stage, row.binned ? 1 : 0, live?.starts ?? null, live?.ends ?? null, next?.starts ?? null, next?.ends ?? null],
+    };
+  }));
+}
+
+/** Writes the visitors' side of a type's sheet for some live versions. */
+export async function putLiveRows(tx: Tx, sheet: SheetOf, surrogates: Surrogates, locale: string, rows: readonly LiveRow[]): Promise<void> {
+  const standing = ['version', 'entry', 'live_from', 'live_until', sheet.titleSort, 'published', 'changed'];
+  await putRows(tx, 'live', sheet, surrogates, locale, standing, rows.map((row) => ({
+    key: row.version,
+    values: row.values,
+    standing: [row.version, row.entry, row.span.starts, row.span.ends, sortKey(row.title, locale), row.published, row.changed],
+  })));
+}
+
+/** Takes rows out of a side of a sheet. */
+export async function dropRows(tx: Tx, side: Side, sheet: SheetOf, keys: readonly number[]): Promise<void> {
+  for (const key of keys) {
+    await tx.run(`DELETE FROM ${sheet[side]} WHERE ${rowKey[side]} = $1`, [key]);
+    await tx.run('DELETE FROM many WHERE row = $1 AND side = $2', [key, sideNumber[side]]);
+  }
+}

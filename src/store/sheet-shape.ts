@@ -1,0 +1,58 @@
+import type { CompiledType } from '../core/model/compile';
+import type { ContentType, Field } from '../core/model/document';
+import { kindOf } from '../core/model/kinds';
+import type { Surrogates } from './surrogates';
+
+/** A sheet has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
+export type Side = 'work' | 'live';
+export const sideNumber: Record<Side, number> = { work: 0, live: 1 };
+/** The column that names a row of a side. */
+export const rowKey: Record<Side, string> = { work: 'entry', live: 'version' };
+
+/** How one field lies in its type's sheet. */
+export interface SheetField {
+  n: number;
+  field: Field;
+  /** The value; for a choice its integer key; for several their count; for long text 1. Null when empty. */
+  value: string;
+  /** What to sort by, if it can be sorted by. */
+  sort?: string;
+  /** A line without case and accents, for "contains". */
+  folded?: string;
+  many: boolean;
+  columns: { name: string; affinity: string }[];
+}
+
+/** The tables and columns of a content type's sheet, by a naming that anyone can follow from the integer keys. */
+export interface SheetOf {
+  work: string;
+  live: string;
+  fields: ReadonlyMap<string, SheetField>;
+  titleSort: string;
+}
+
+const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();
+
+function sheetField(field: Field, surrogates: Surrogates, locale: string): SheetField {
+  const n = surrogates.of(field.id);
+  const shape = kindOf(field).sheetShape(field.rules);
+  const value = `f${n}`;
+  const base = { n, field, value, many: shape.many };
+  const column = { name: value, affinity: shape.column };
+  if (shape.sort === 'text') {
+    const sort = `s${n}_${sortName(locale)}`;
+    return { ...base, sort, folded: `t${n}`, columns: [column, { name: sort, affinity: 'TEXT' }, { name: `t${n}`, affinity: 'TEXT' }] };
+  }
+  if (shape.sort === 'rank') return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
+  return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
+}
+
+export function sheetOf(type: CompiledType<ContentType>, surrogates: Surrogates, locale: string): SheetOf {
+  const n = surrogates.of(type.id);
+  return {
+    work: `sheet_${n}_work`,
+    live: `sheet_${n}_live`,
+    fields: new Map(type.fields.map((field) => [field.id, sheetField(field, surrogates, locale)])),
+    titleSort: `title_${sortName(locale)}`,
+  };
+}

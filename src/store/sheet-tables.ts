@@ -1,0 +1,109 @@
+import { sameJson, type Json } from '../core/json';
+import type { CompiledModel } from '../core/model/compile';
+import type { Field } from '../core/model/document';
+import type { Tx } from './database';
+import { sheetOf, type SheetField, type SheetOf, type Side } from './sheet-shape';
+import type { Surrogates } from './surrogates';
+
+const standing: Record<Side, (titleSort: string) => string> = {
+  work: (titleSort) => `entry INTEGER PRIMARY KEY, title TEXT NOT NULL, ${titleSort} TEXT NOT NULL, changed INTEGER NOT NULL, stage TEXT NOT NULL,
+    binned INTEGER NOT NULL, live_from INTEGER, live_until INTEGER, next_from INTEGER, next_until INTEGER`,
+  live: (titleSort) => `version INTEGER PRIMARY KEY, entry INTEGER NOT NULL, live_from INTEGER NOT NULL, live_until INTEGER NOT NULL,
+    ${titleSort} TEXT NOT NULL, published INTEGER NOT NULL, changed INTEGER NOT NULL`,
+};
+
+const indexNames = (table: string, field: SheetField) => [`${table}_f${field.n}`, `${table}_s${field.n}`];
+
+/**
+ * The columns that ride along in every index of the working side: what is filtered by most, in a few bytes. So a table
+ * that is filtered by one thing and sorted by another is answered by walking one index, without looking into the rows.
+ */
+const ridersOf = (sheet: SheetOf | undefined): { column: string; kind: string }[] =>
+  [...(sheet?.fields.values() ?? [])].filter(({ field, many }) => field.indexed && !many && (field.kind === 'choice' || field.kind === 'yesNo')).map(({ value, field }) => ({ column: value, kind: field.kind }));
+
+const indexed = (side: Side, riders: readonly string[], own: string): string =>
+  [own, ...(side === 'work' ? ['entry', 'binned', ...riders.filter((rider) => rider !== own)] : ['live_from', 'live_until', 'entry'])].join(', ');
+
+async function indexField(tx: Tx, sheet: SheetOf, side: Side, field: SheetField, riders: readonly string[]): Promise<void> {
+  const [byValue, bySort] = indexNames(sheet[side], field);
+  await tx.run(`DROP INDEX IF EXISTS ${byValue}`);
+  await tx.run(`DROP INDEX IF EXISTS ${bySort}`);
+  if (!field.field.indexed) return;
+  // What is only counted and found by needs nothing beside it: the narrower, the faster.
+  await tx.run(`CREATE INDEX ${byValue} ON ${sheet[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`);
+  if (field.sort && field.sort !== field.value) await tx.run(`CREATE INDEX ${bySort} ON ${sheet[side]} (${indexed(side, riders, field.sort)})`);
+}
+
+/** The indexes by title and by the moment of the last change (or publication). */
+async function indexStanding(tx: Tx, sheet: SheetOf, side: Side, riders: readonly string[]): Promise<void> {
+  const table = sheet[side];
+  for (const name of ['title', 'changed']) await tx.run(`DROP INDEX IF EXISTS ${table}_${name}`);
+  if (side === 'live') await tx.run(`CREATE INDEX ${table}_changed ON ${table} (published, entry)`);
+  else for (const [name, column] of [['title', sheet.titleSort], ['changed', 'changed']] as const) await tx.run(`CREATE INDEX ${table}_${name} ON ${table} (${indexed(side, riders, column)})`);
+}
+
+/** What in a field decides how its values lie in the sheet: when it differs, the sheet is filled anew. */
+const lies = (field: Field): Json => ({ kind: field.kind, rules: field.kind === 'choice' ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false } : null });
+
+/**
+ * Makes the sheets fit a model, from the one in force before: tables for new types, columns and indexes for new
+ * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
+ * be written again.
+ */
+export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after: CompiledModel, surrogates: Surrogates): Promise<string[]> {
+  const stale: string[] = [];
+  for (const type of after.contentTypes) {
+    const sheet = sheetOf(type, surrogates, after.locale);
+    const old = before?.contentType(type.id);
+    const oldSheet = old && before ? sheetOf(old, surrogates, before.locale) : undefined;
+    const riders = ridersOf(sheet).map(({ column }) => column);
+    const othersRide = !sameJson(ridersOf(sheet), ridersOf(oldSheet));
+    for (const side of ['work', 'live'] as const) {
+      const table = sheet[side];
+      // An index goes before a column that rides in it.
+      if (othersRide && side === 'work' && oldSheet) for (const index of [...[...oldSheet.fields.values()].flatMap((field) => indexNames(table, field)), `${table}_title`, `${table}_changed`]) await tx.run(`DROP INDEX IF EXISTS ${index}`);
+      if (!old) {
+        await tx.run(`CREATE TABLE ${table} (${standing[side](sheet.titleSort)})`);
+        // Counts by state, and an entry's versions, are answered from these alone.
+        await tx.run(side === 'work' ? `CREATE INDEX ${table}_standing ON ${table} (binned, stage, live_from, live_until, next_from, next_until)` : `CREATE INDEX ${table}_entry ON ${table} (entry, live_from, live_until)`);
+      }
+      for (const field of oldSheet?.fields.values() ?? []) {
+        const kept = sheet.fields.get(field.field.id);
+        if (kept && sameJson(kept.columns, field.columns)) continue;
+        for (const index of indexNames(table, field)) await tx.run(`DROP INDEX IF EXISTS ${index}`);
+        for (const { name } of field.columns) await tx.run(`ALTER TABLE ${table} DROP COLUMN ${name}`);
+        await tx.run('DELETE FROM many WHERE field = $1', [field.n]);
+      }
+      for (const [id, field] of sheet.fields) {
+        const was = oldSheet?.fields.get(id);
+        if (!was || !sameJson(was.columns, field.columns)) for (const { name, affinity } of field.columns) await tx.run(`ALTER TABLE ${table} ADD COLUMN ${name} ${affinity}`);
+      }
+      for (const [id, field] of sheet.fields) {
+        const was = oldSheet?.fields.get(id);
+        if ((othersRide && side === 'work') || !was || !sameJson(was.columns, field.columns) || was.field.indexed !== field.field.indexed) await indexField(tx, sheet, side, field, riders);
+      }
+      if (!old || (othersRide && side === 'work')) await indexStanding(tx, sheet, side, riders);
+    }
+    const restored = type.fields.some((field) => {
+      const was = old?.field(field.id);
+      // A field that comes back from an earlier revision may have values in the entries already.
+      return was ? !sameJson(lies(was), lies(field)) : true;
+    });
+    if (old && (restored || old.is.title !== type.is.title)) stale.push(type.id);
+  }
+  for (const type of before?.contentTypes ?? []) {
+    if (after.contentType(type.id)) continue;
+    const sheet = sheetOf(type, surrogates, after.locale);
+    for (const side of ['work', 'live'] as const) await tx.run(`DROP TABLE ${sheet[side]}`);
+  }
+  return stale;
+}
+
+/** The index of one listing: its equal tests first, then its first sort key, then what the clock asks. */
+export async function indexListing(tx: Tx, sheet: SheetOf, listing: number, equal: readonly string[], sort: string | undefined): Promise<void> {
+  await unindexListing(tx, listing);
+  const columns = [...new Set([...equal, ...(sort ? [sort] : []), 'live_from', 'live_until', 'entry'])];
+  if (equal.length > 0 && sort) await tx.run(`CREATE INDEX listing_${listing} ON ${sheet.live} (${columns.join(', ')})`);
+}
+
+export const unindexListing = (tx: Tx, listing: number): Promise<number> => tx.run(`DROP INDEX IF EXISTS listing_${listing}`);

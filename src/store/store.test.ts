@@ -1,0 +1,157 @@
+import fc from 'fast-check';
+import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { contentType, field } from '../../tests/small-model';
+import { readValues } from '../core/content/values';
+import type { Json, JsonObject } from '../core/json';
+import { coverageQuestions } from '../core/mapping/coverage';
+import type { OrderKey } from '../core/mapping/listing-rule';
+import { compareBy, matches } from '../core/mapping/match';
+import { readCondition } from '../core/mapping/read-rule';
+import { countLive, countSteps, coverLive, listLive, placeInListing } from './listing-query';
+import { lockFolder } from './folder-lock';
+import { findRecords } from './search';
+import { sheetOf } from './sheet-shape';
+import { countRows, searchWords } from './table-query';
+
+const DAY = '2026-11-25';
+const choices = ['bird', 'insect', 'plant'];
+const habitats = ['water', 'reed', 'wood', 'dune'];
+const names = ['Amber piper', 'Bell heron', 'bell heron', 'Éclair moth', 'Oak owl', 'Ösel newt', 'Zander'];
+const days = ['2026-11-01', '2026-11-25', '2026-12-24'];
+const rarely = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: null, freq: 4 });
+
+const entry: fc.Arbitrary<JsonObject> = fc.record({
+  name: fc.constantFrom(...names), group: rarely(fc.constantFrom(...choices)), habitats: rarely(fc.subarray(habitats)), size: rarely(fc.integer({ min: 0, max: 6 })),
+  rare: rarely(fc.boolean()), seen: rarely(fc.constantFrom(...days)), summary: rarely(fc.constantFrom('Rings.', 'Sings.')), body: rarely(fc.constant('Words.')),
+});
+
+const test1 = (name: string, is: string, value?: fc.Arbitrary<Json>): fc.Arbitrary<Json> => (value ?? fc.constant(undefined)).map((each): Json => (each === undefined ? { field: name, is } : { field: name, is, value: each }));
+const day: fc.Arbitrary<Json> = fc.oneof(fc.constantFrom<Json[]>(...days), fc.constantFrom<Json[]>({ now: '-1 weeks' }, { now: '+0 days' }, { now: '+1 months' }));
+const simple: fc.Arbitrary<Json> = fc.oneof(
+  ...['name', 'group', 'habitats', 'size', 'rare', 'seen', 'summary', 'body'].flatMap((name) => [test1(name, 'filled'), test1(name, 'empty')]),
+  test1('group', 'equals', fc.constantFrom(...choices)), ...['oneOf', 'allOf', 'noneOf'].map((is) => test1('group', is, fc.subarray(choices, { minLength: 1 }))),
+  test1('habitats', 'equals', fc.subarray(habitats, { minLength: 1 })), ...['oneOf', 'allOf', 'noneOf'].map((is) => test1('habitats', is, fc.subarray(habitats, { minLength: 1 }))),
+  test1('size', 'equals', fc.nat(6)), test1('size', 'moreThan', fc.nat(6)), test1('size', 'lessThan', fc.nat(6)), test1('size', 'between', fc.tuple(fc.nat(6), fc.nat(6))),
+  test1('rare', 'equals', fc.boolean()), ...['equals', 'before', 'after'].map((is) => test1('seen', is, day)), test1('seen', 'between', fc.tuple(day, day)),
+  test1('name', 'equals', fc.constantFrom(...names)), test1('name', 'contains', fc.constantFrom('bell', 'É', 'ow', '%')), test1('name', 'startsWith', fc.constantFrom('BELL', 'ö', 'heron')),
+);
+const { condition } = fc.letrec<{ condition: Json }>((tie) => ({
+  condition: fc.oneof({ maxDepth: 3, withCrossShrink: true }, simple, fc.array(tie('condition'), { maxLength: 3 }).map((all): Json => ({ all })), fc.array(tie('condition'), { minLength: 1, maxLength: 3 }).map((any): Json => ({ any })), tie('condition').map((not): Json => ({ not }))),
+}));
+
+describe('the sheets', () => {
+  let small: SmallHouse;
+  let given: JsonObject[];
+  beforeAll(async () => {
+    small = await smallHouse();
+    given = fc.sample(entry, { numRuns: 120, seed: 7 });
+    await fill(small, 'species', given.map((values) => ({ values })));
+    // Besides: one that is not shown, one that is over, one that is still to come.
+    await fill(small, 'species', [{ values: { name: 'Hidden' }, shown: false }, { values: { name: 'Over' }, starts: NOON - 9000, ends: NOON - 5000 }, { values: { name: 'Coming' }, starts: NOON + 5000 }]);
+  });
+  afterAll(() => small.close());
+
+  const parts = () => {
+    const { house } = small;
+    const species = contentType(house.model, 'species');
+    return { house, species, asked: { sheet: sheetOf(species, house.surrogates, house.model.locale), surrogates: house.surrogates, now: NOON, today: DAY }, kept: given.map((each) => readValues(species.fields, each, {}, '').values) };
+  };
+
+  test('answer every condition as core means it', async () => {
+    const { house, species, asked, kept } = parts();
+    let some = 0;
+    await fc.assert(fc.asyncProperty(condition, async (spoken) => {
+      const { condition: read, faults } = readCondition(species, spoken, '');
+      expect(faults).toEqual([]);
+      const wanted = kept.filter((values) => matches(read, values, DAY)).length;
+      if (wanted > 0 && wanted < kept.length) some += 1;
+      expect(await countLive(house.content, asked, read)).toBe(wanted);
+    }), { numRuns: 300 });
+    // The conditions that were made up must have told entries apart, or this proves nothing.
+    expect(some).toBeGreaterThan(100);
+  });
+
+  test('put entries in order as core means it, and know each one’s place', async () => {
+    const { house, species, asked, kept } = parts();
+    const by = fc.constantFrom(...['name', 'group', 'size', 'rare', 'seen'].map((key) => field(species, key).id), 'published');
+    const orders: fc.Arbitrary<OrderKey[]> = fc.array(fc.record({ by, direction: fc.constantFrom('up' as const, 'down' as const) }), { maxLength: 3 });
+    const bare = await house.content.all<{ id: number; title: string; uuid: string }>("SELECT r.id, r.uuid, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'entry' ORDER BY r.id LIMIT $1", [given.length]);
+    await fc.assert(fc.asyncProperty(orders, simple, async (order, spoken) => {
+      const where = readCondition(species, spoken, '').condition;
+      const wanted = kept
+        .map((values, i) => ({ values, published: NOON - 1000, changed: NOON - 1000, serial: bare[i]?.id ?? 0 }))
+        .filter(({ values }) => matches(where, values, DAY)).sort(compareBy(order, species, 'en-GB')).map(({ serial }) => bare.find(({ id }) => id === serial)?.uuid);
+      const { matching, versions } = await listLive(house.content, asked, { where, order, limit: 20 });
+      expect(matching).toBe(wanted.length);
+      expect(versions.map(({ uuid }) => uuid)).toEqual(wanted.slice(0, 20));
+      const third = bare.find(({ uuid }) => uuid === wanted[2]);
+      if (third) expect(await placeInListing(house.content, asked, { where, order }, third.id)).toBe(3);
+    }), { numRuns: 60 });
+  });
+
+  test('count what each condition lets through, one after the other', async () => {
+    const { house, species, asked, kept } = parts();
+    const steps = ([{ field: 'group', is: 'filled' }, { field: 'size', is: 'moreThan', value: 2 }] as Json[]).map((each) => readCondition(species, each, '').condition);
+    expect(await countSteps(house.content, asked, steps)).toEqual([1, 2].map((n) => kept.filter((values) => steps.slice(0, n).every((step) => matches(step, values, DAY))).length));
+  });
+
+  test('tell the coverage of a face as a scan would', async () => {
+    const { house, species, asked, kept } = parts();
+    const questions = coverageQuestions(species.is.face);
+    const has = (key: string) => (values: (typeof kept)[number]) => values[field(species, key).id] !== undefined;
+    const { total, parts: covered } = await coverLive(house.content, asked, { all: [] }, questions);
+    const summary = covered.find(({ part }) => part === 'summary');
+    expect(total).toBe(kept.length);
+    expect(summary).toEqual({ part: 'summary', filled: kept.filter((each) => has('summary')(each) || has('body')(each)).length, steps: [kept.filter(has('summary')).length, kept.filter((each) => !has('summary')(each) && has('body')(each)).length] });
+  });
+
+  test('tell states by the clock', async () => {
+    const { house, asked } = parts();
+    const count = (state: 'draft' | 'published' | 'scheduled' | 'withdrawn', now: number) => countRows(house.content, asked.sheet, house.surrogates, { where: { all: [] }, state, sort: { by: 'title', direction: 'up' }, limit: 1 }, now, DAY);
+    expect([await count('draft', NOON), await count('withdrawn', NOON), await count('scheduled', NOON), await count('published', NOON)]).toEqual([1, 1, 1, given.length]);
+    expect([await count('scheduled', NOON + 6000), await count('published', NOON + 6000)]).toEqual([0, given.length + 1]);
+  });
+
+  test('are searched by the beginnings of words, without accents, and never by operators', async () => {
+    const { content } = small.house;
+    expect((await findRecords(content, 'ecl', 50)).map(({ title }) => title).every((title) => title === 'Éclair moth')).toBe(true);
+    expect((await findRecords(content, 'heron bel', 50)).length).toBeGreaterThan(0);
+    expect(await findRecords(content, '") OR title:* NEAR(', 50)).toEqual([]);
+    expect(searchWords('"OR" -heron*')).toBe('"OR"* "heron"*');
+  });
+});
+
+describe('the database', () => {
+  let small: SmallHouse;
+  beforeAll(async () => { small = await smallHouse(); });
+  afterAll(() => small.close());
+
+  test('takes forty writes at once, one after the other, and loses none', async () => {
+    const { content } = small.house;
+    await content.write((tx) => tx.run("INSERT INTO settings (key, value) VALUES ('n', '0')"));
+    await Promise.all(Array.from({ length: 40 }, () => content.write(async (tx) => {
+      const row = await tx.one<{ value: string }>("SELECT value FROM settings WHERE key = 'n'");
+      await tx.run("UPDATE settings SET value = $1 WHERE key = 'n'", [String(Number(row?.value) + 1)]);
+    })));
+    expect(await content.one("SELECT value FROM settings WHERE key = 'n'")).toEqual({ value: '40' });
+  });
+  test('undoes a write that fails as a whole, and takes the next', async () => {
+    const { content } = small.house;
+    const failing = content.write(async (tx) => {
+      await tx.run("INSERT INTO settings (key, value) VALUES ('half', 'done')");
+      throw new Error('in the middle');
+    });
+    await expect(failing).rejects.toThrow('in the middle');
+    expect(await content.one("SELECT value FROM settings WHERE key = 'half'")).toBeUndefined();
+    expect(await content.write((tx) => tx.run("INSERT INTO settings (key, value) VALUES ('whole', 'done')"))).toBeGreaterThan(0);
+  });
+  test('lets nobody write through a reader', async () => {
+    await expect(small.house.content.all("INSERT INTO settings (key, value) VALUES ('x', 'y') RETURNING key")).rejects.toThrow(/readonly/i);
+  });
+  test('keeps references true', async () => {
+    await expect(small.house.content.write((tx) => tx.run("INSERT INTO live (record, starts, ends, title, body, published_at) VALUES (999999, 1, 2, '', '', 1)"))).rejects.toThrow(/FOREIGN KEY/i);
+  });
+  test('belongs to one process at a time', async () => {
+    await expect(lockFolder(small.folder)).rejects.toThrow(/Another Clear Frame is at work/);
+  });
+});

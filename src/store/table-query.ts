@@ -1,0 +1,115 @@
+import type { Stage, State } from '../core/content/states';
+import type { Condition } from '../core/mapping/listing-rule';
+import { Binds, conditionSql, FEW, type Leading } from './condition-sql';
+import type { Asker, Bind } from './database';
+import type { SheetOf } from './sheet-shape';
+import type { Surrogates } from './surrogates';
+
+/** What the editors' table asks: the working side, filtered, in order, a page at a time. */
+export interface TableQuestion {
+  where: Condition;
+  state?: State;
+  /** Words sought in the title; each may be the beginning of a word. */
+  words?: string;
+  sort: { by: 'title' | 'changed' | { column: string }; direction: 'up' | 'down' };
+  limit: number;
+  after?: Cursor;
+}
+
+/** Where the page before ended: its last row's sort value and entry. */
+export interface Cursor {
+  value: string | number | null;
+  entry: number;
+}
+
+export interface TableRow {
+  entry: number;
+  uuid: string;
+  revision: number;
+  title: string;
+  stage: Stage;
+  binnedAt: number | null;
+  body: string;
+  faults: number;
+  changedAt: number;
+  /** What the row was sorted by. */
+  key: string | number | null;
+}
+
+const among = (now: string) => `(s.live_from <= ${now} AND s.live_until > ${now} OR s.next_from <= ${now} AND s.next_until > ${now})`;
+
+/** The state of a row of a working sheet by the clock, as `stateAt` in core tells it of one thing. */
+function stateSql(state: State, now: number, binds: Binds, leading: Leading): string {
+  // The plus takes the index by standing away from the planner, where another is to be walked.
+  const plus = leading === 'filter' ? '' : '+';
+  if (state === 'binned') return `${plus}s.binned = 1`;
+  const standing = `${plus}s.binned = 0`;
+  if (state === 'review') return `${standing} AND ${plus}s.stage = 'review'`;
+  const ever = '(s.live_from IS NOT NULL OR s.next_from IS NOT NULL)';
+  const draft = `${standing} AND ${plus}s.stage = 'draft'`;
+  if (state === 'draft') return `${draft} AND NOT ${ever}`;
+  const at = binds.add(now);
+  const shown = `coalesce(${among(at)}, 0)`;
+  const waiting = `coalesce(s.next_from > ${at} OR s.live_from > ${at}, 0)`;
+  if (state === 'published') return `${draft} AND ${among(at)}`;
+  if (state === 'scheduled') return `${draft} AND NOT ${shown} AND ${waiting}`;
+  return `${draft} AND ${ever} AND NOT ${shown} AND NOT ${waiting}`;
+}
+
+/** The words as a question to FTS5: every word, as the beginning of one. Quotes keep its operators out. */
+export const searchWords = (words: string): string =>
+  words.split(/[^\p{L}\p{N}]+/u).filter(Boolean).slice(0, 12).map((word) => `"${word}"*`).join(' ');
+
+function filterSql(question: TableQuestion, sheet: SheetOf, surrogates: Surrogates, now: number, today: string, binds: Binds, leading: Leading): string {
+  const sought = question.words === undefined ? '' : searchWords(question.words);
+  return [
+    question.state ? stateSql(question.state, now, binds, leading) : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
+    conditionSql(question.where, { side: 'work', sheet, surrogates, today, binds, leading }),
+    question.words === undefined ? '1' : sought ? `${leading === 'filter' ? '' : '+'}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${binds.add(sought)})` : '0',
+  ].join(' AND ');
+}
+
+/** How many rows a question has in all. */
+export async function countRows(asker: Asker, sheet: SheetOf, surrogates: Surrogates, question: TableQuestion, now: number, today: string): Promise<number> {
+  const binds = new Binds();
+  const row = await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.work} s WHERE ${filterSql(question, sheet, surrogates, now, today, binds, 'filter')}`, binds.values);
+  return row?.n ?? 0;
+}
+
+/**
+ * One page of rows. Rows with a sort value are walked along its index from where the last page ended; rows without
+ * come after them, whichever the direction. `matching` is how many rows there are in all, as `countRows` told.
+ */
+export async function pageOfRows(asker: Asker, sheet: SheetOf, surrogates: Surrogates, question: TableQuestion, matching: number, now: number, today: string): Promise<TableRow[]> {
+  const { sort, after, limit } = question;
+  const column = sort.by === 'title' ? sheet.titleSort : sort.by === 'changed' ? 'changed' : sort.by.column;
+  const [more, way] = sort.direction === 'up' ? ['>', 'ASC'] : ['<', 'DESC'];
+  const part = async (extra: (binds: Binds) => string, order: string, most: number): Promise<TableRow[]> => {
+    const binds = new Binds();
+    const filter = filterSql(question, sheet, surrogates, now, today, binds, matching <= FEW ? 'filter' : 'sort');
+    return asker.all<TableRow>(
+      `SELECT p.entry, r.uuid, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, p.key FROM (
+         SELECT s.entry, s.${column} AS key FROM ${sheet.work} s WHERE ${filter} AND ${extra(binds)} ORDER BY ${order} LIMIT ${binds.add(most)}) p
+       JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry ORDER BY p.key ${way}, p.entry ${way}`,
+      binds.values,
+    );
+  };
+  const begun: Bind | undefined = after?.value;
+  const rows = begun === null ? [] : await part((binds) => {
+    if (!after || begun === undefined) return `s.${column} IS NOT NULL`;
+    const [value, entry] = [binds.add(begun), binds.add(after.entry)];
+    return `s.${column} ${more}= ${value} AND (s.${column} ${more} ${value} OR s.entry ${more} ${entry})`;
+  }, `s.${column} ${way}, s.entry ${way}`, limit);
+  if (rows.length >= limit || typeof sort.by === 'string') return rows;
+  const without = await part((binds) => `s.${column} IS NULL${begun === null && after ? ` AND s.entry ${more} ${binds.add(after.entry)}` : ''}`, `s.entry ${way}`, limit - rows.length);
+  return [...rows, ...without];
+}
+
+/** How many entries of a type stand in each state. */
+export async function countStates(asker: Asker, sheet: SheetOf, now: number): Promise<Record<State, number>> {
+  const binds = new Binds();
+  const sum = (state: State) => `total(coalesce(${stateSql(state, now, binds, 'filter')}, 0)) AS ${state}`;
+  const sums = (['draft', 'review', 'scheduled', 'published', 'withdrawn', 'binned'] as const).map(sum);
+  const row = await asker.one<Record<State, number>>(`SELECT ${sums.join(', ')} FROM ${sheet.work} s`, binds.values);
+  return row ?? { draft: 0, review: 0, scheduled: 0, published: 0, withdrawn: 0, binned: 0 };
+}

@@ -1,0 +1,62 @@
+import type { Operation, operations } from '../contract/operations';
+import { routes, type OperationName } from '../contract/routes';
+import type { Fault } from '../core/faults';
+import { isJsonObject, type Json, type JsonObject } from '../core/json';
+
+type Operations = typeof operations;
+export type AnswerOf<K extends OperationName> = Operations[K] extends Operation<infer _B, infer _Q, infer A> ? A : never;
+type BodyOf<K extends OperationName> = Operations[K] extends Operation<infer B, infer _Q, infer _A> ? B : never;
+type QueryOf<K extends OperationName> = Operations[K] extends Operation<infer _B, infer Q, infer _A> ? Q : never;
+
+export interface Question<K extends OperationName> {
+  path?: Record<string, string>;
+  query?: QueryOf<K>;
+  body?: BodyOf<K>;
+  /** The revision that was read, for what is guarded by it. */
+  revision?: number;
+  signal?: AbortSignal;
+}
+
+/** Why the server did not do what was asked: problem details (RFC 9457), or no answer at all (status 0). */
+export class Problem extends Error {
+  constructor(readonly status: number, title: string, readonly faults: readonly Fault[] = [], readonly current?: JsonObject) {
+    super(title);
+  }
+}
+
+export const UNREACHABLE = 'The server does not answer. Nothing you typed is lost; this is tried again.';
+
+const faultsIn = (told: Json | undefined): Fault[] =>
+  (Array.isArray(told) ? told : []).flatMap((each) => (isJsonObject(each) ? [{ path: String(each.path), code: String(each.code), message: String(each.message) }] : []));
+
+async function problemOf(response: Response): Promise<Problem> {
+  const told: unknown = await response.json().catch(() => ({}));
+  if (!isJsonObject(told)) return new Problem(response.status, response.statusText);
+  return new Problem(
+    response.status, typeof told.title === 'string' ? told.title : response.statusText,
+    faultsIn(told.errors), isJsonObject(told.current) ? told.current : undefined,
+  );
+}
+
+/** Asks the server for one operation. Throws a `Problem` with words for a person where it is not done. */
+export async function ask<K extends OperationName>(name: K, { path = {}, query, body, revision, signal }: Question<K> = {}): Promise<AnswerOf<K>> {
+  const { method, path: pattern } = routes[name];
+  const address = pattern.replace(/\{(\w+)\}/g, (_, piece: string) => encodeURIComponent(path[piece] ?? ''));
+  const asked = new URLSearchParams(Object.entries(query ?? {}).flatMap(([key, value]): [string, string][] => (value === undefined ? [] : [[key, String(value)]])));
+  const headers: Record<string, string> = { Accept: 'application/json' };
+  if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${address}${asked.size > 0 ? `?${asked.toString()}` : ''}`, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }), ...(signal ? { signal } : {}) });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new Problem(0, UNREACHABLE);
+  }
+  if (!response.ok) throw await problemOf(response);
+  // What the server answers is made from the operation's own answer class.
+  return (response.status === 204 ? undefined : await response.json()) as AnswerOf<K>;
+}
+
+/** The words of whatever went wrong. */
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

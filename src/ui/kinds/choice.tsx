@@ -1,0 +1,95 @@
+'use client';
+import { IconButton, MenuItem, OutlinedInput, Select } from '@mui/material';
+import { ArrowDown, ArrowUp, ListChecks, X } from 'lucide-react';
+import { useState, type ReactElement } from 'react';
+import { newId } from '../../core/ids';
+import type { ChoiceRules } from '../../core/model/kinds';
+import { keyFrom } from '../../core/model/naming';
+import { Labelled } from '../labelled';
+import type { KindUi, RulesProps } from './kind-ui';
+import styles from './kinds.module.css';
+import { NumberRule, without, YesRule } from './rule-inputs';
+
+const chosen = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : typeof value === 'string' && value ? [value] : []);
+
+function Choices({ id, rules, onChange }: RulesProps<'choice'>): ReactElement {
+  const [label, setLabel] = useState('');
+  const { choices } = rules;
+  const put = (next: ChoiceRules['choices']) => onChange({ ...rules, choices: next });
+  const move = (from: number, to: number) => {
+    const next = [...choices];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    put(next);
+  };
+  const add = () => {
+    if (!label.trim()) return;
+    put([...choices, { id: newId(), key: keyFrom(label, choices.map(({ key }) => key)), label: label.trim() }]);
+    setLabel('');
+  };
+  return (
+    <Labelled id={`${id}-choices`} label="Choices, in order" end={choices.length} group>
+      <ul className={styles.list}>
+        {choices.map((choice, i) => (
+          <li className={styles.item} key={choice.id}>
+            <OutlinedInput value={choice.label} title={choice.key} onChange={({ target }) => put(choices.map((each) => (each.id === choice.id ? { ...each, label: target.value } : each)))} slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }} />
+            <IconButton aria-label={`Move ${choice.label} up`} disabled={i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
+            <IconButton aria-label={`Move ${choice.label} down`} disabled={i === choices.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
+            <IconButton aria-label={`Take out ${choice.label}`} onClick={() => put(choices.filter((each) => each.id !== choice.id))}><X size={14} /></IconButton>
+          </li>
+        ))}
+        <li>
+          <OutlinedInput
+            fullWidth placeholder="Another choice, then Enter" value={label} onChange={({ target }) => setLabel(target.value)} onBlur={add}
+            onKeyDown={(event) => { if (event.key === 'Enter') { event.preventDefault(); add(); } }} slotProps={{ input: { 'aria-label': 'Another choice' } }}
+          />
+        </li>
+      </ul>
+    </Labelled>
+  );
+}
+
+export const choice: KindUi<'choice'> = {
+  icon: ListChecks,
+  Input: ({ id, rules, value, onChange, invalid, describedBy, label }) => {
+    const has = chosen(value);
+    if (!rules.multiple) {
+      return (
+        <Select fullWidth displayEmpty value={has[0] ?? ''} error={invalid} onChange={({ target }) => onChange(target.value || null)} {...(label ? { 'aria-label': label } : { labelId: `${id}-label` })} SelectDisplayProps={{ id, 'aria-describedby': describedBy }}>
+          <MenuItem value=""><span style={{ color: 'var(--faint)' }}>Nothing chosen</span></MenuItem>
+          {rules.choices.map((each) => <MenuItem key={each.id} value={each.key}>{each.label}</MenuItem>)}
+        </Select>
+      );
+    }
+    return (
+      <div className={styles.choices} data-invalid={invalid} role={label ? 'group' : undefined} aria-label={label}>
+        {rules.choices.map((each) => (
+          <label className={styles.choice} key={each.id}>
+            <input type="checkbox" checked={has.includes(each.key)} aria-describedby={describedBy} onChange={({ target }) => onChange(target.checked ? [...has, each.key] : has.filter((key) => key !== each.key))} />
+            <span>{each.label}</span>
+          </label>
+        ))}
+        {rules.choices.length === 0 && <span>There is nothing to choose from yet.</span>}
+      </div>
+    );
+  },
+  Rules: ({ id, rules, onChange }) => (
+    <>
+      <YesRule label="Several may be chosen" value={rules.multiple ?? false} onChange={(multiple) => onChange(without(multiple ? { ...rules, multiple } : { choices: rules.choices }))} />
+      {rules.multiple && (
+        <div className={styles.pair}>
+          <NumberRule whole id={`${id}-min`} label="At least" value={rules.min} onChange={(min) => onChange(without({ ...rules, min }))} />
+          <NumberRule whole id={`${id}-max`} label="At most" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
+        </div>
+      )}
+      <Choices id={id} rules={rules} onChange={onChange} />
+    </>
+  ),
+  note(value, { multiple, min, max }) {
+    if (!multiple) return '';
+    const bounds = min && max ? ` of ${min} to ${max}` : max ? ` of up to ${max}` : min ? ` of at least ${min}` : '';
+    return `${chosen(value).length}${bounds || ' chosen'}`;
+  },
+  isGroup: ({ multiple }) => multiple ?? false,
+};
+

@@ -1,0 +1,44 @@
+'use client';
+import Link from 'next/link';
+import type { ReactElement, ReactNode } from 'react';
+import look from '../look/look.module.css';
+import styles from './outline.module.css';
+
+/** A heading of the outline with the rows below it. */
+export function OutlineGroup({ title, count, children }: { title: string; count?: ReactNode; children: ReactNode }): ReactElement {
+  return (
+    <section className={styles.group} aria-label={title}>
+      <header><h2>{title}</h2>{count !== undefined && <span>{count}</span>}</header>
+      <ul>{children}</ul>
+    </section>
+  );
+}
+
+interface RowProps {
+  label: ReactNode;
+  icon?: ReactNode;
+  /** At the end: a number, or a few words. */
+  end?: ReactNode;
+  endIs?: 'number' | 'words' | 'due' | 'bad';
+  here?: boolean;
+  /** Marks a row that asks for attention, and says why to those who do not see the mark. */
+  flag?: string | undefined;
+  depth?: number;
+  href?: string;
+  onClick?: () => void;
+}
+
+const endStyles = { number: styles.end, words: styles['words-end'], due: `${styles['words-end']} ${styles.due}`, bad: `${styles['words-end']} ${styles.bad}` };
+
+export function OutlineRow({ label, icon, end, endIs = 'number', here = false, flag, depth = 0, href, onClick }: RowProps): ReactElement {
+  const inside = (
+    <>
+      {icon}
+      <span className={styles.words}>{label}</span>
+      {flag && <><i className={styles.flag} title={flag} /><span className={look.hidden}>{flag}</span></>}
+      {end !== undefined && <span className={endStyles[endIs]}>{end}</span>}
+    </>
+  );
+  const common = { className: styles.row, style: { paddingLeft: 16 + depth * 16 }, ...(here ? { 'aria-current': 'page' as const } : {}) };
+  return <li>{href ? <Link href={href} {...common}>{inside}</Link> : <button type="button" onClick={onClick} {...common}>{inside}</button>}</li>;
+}

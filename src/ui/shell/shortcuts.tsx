@@ -1,0 +1,29 @@
+'use client';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import type { ReactElement } from 'react';
+
+const shortcuts: [keys: string, does: string][] = [
+  ['Ctrl K', 'Go to any type, entry, listing or page'],
+  ['?', 'This list'],
+  ['Ctrl S', 'Keep what is on the bench now'],
+  ['Tab, Enter', 'In the last row of a sheet: choose the kind, add the field'],
+  ['Alt ↑, Alt ↓', 'Move the field, step or page at hand'],
+  ['Delete', 'Take the field at hand out of the type'],
+  ['← →', 'On the line between two panels: make them wider or narrower'],
+  ['Esc', 'Close what is open'],
+];
+
+/** Every shortcut there is. */
+export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
+  return (
+    <Dialog open={open} onClose={onClose} aria-labelledby="shortcuts">
+      <DialogTitle id="shortcuts">By keyboard</DialogTitle>
+      <DialogContent>
+        <dl style={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '8px 20px', alignItems: 'baseline' }}>
+          {shortcuts.map(([keys, does]) => [<dt key={keys}><kbd>{keys}</kbd></dt>, <dd key={does}>{does}</dd>])}
+        </dl>
+      </DialogContent>
+      <DialogActions><Button onClick={onClose}>Close</Button></DialogActions>
+    </Dialog>
+  );
+}

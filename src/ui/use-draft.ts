@@ -1,0 +1,173 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { mergeValues } from '../core/content/merge';
+import type { Fault } from '../core/faults';
+import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
+import { Problem, wordsOf } from './ask';
+import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
+
+/** What the server keeps of a thing that is edited here. */
+export interface Kept {
+  id: string;
+  revision: number;
+  values: JsonObject;
+}
+
+export interface Conflict {
+  key: string;
+  mine: Json;
+  theirs: Json;
+}
+
+export interface Draft<A extends Kept> {
+  /** As the server last told it. */
+  kept: A;
+  /** As it stands in the form. */
+  given: JsonObject;
+  status: 'kept' | 'typing' | 'keeping' | 'not kept';
+  problem: string | undefined;
+  faults: readonly Fault[];
+  conflicts: Conflict[];
+  /** Whether words that an earlier visit had not kept were brought back. */
+  broughtBack: boolean;
+  change(key: string, value: Json): void;
+  /** Keeps everything now. Answers what is kept, or nothing where something could not be. */
+  settle(): Promise<A | undefined>;
+  /** Takes what the server answered to an act. */
+  take(answer: A): void;
+  /** Settles conflicts: for each, mine or theirs. */
+  decide(mine: ReadonlySet<string>): void;
+}
+
+interface Options<A extends Kept> {
+  initial: A;
+  /** What of the form can be sent: values that can be read as their kind. */
+  sendable(given: JsonObject): JsonObject;
+  send(changes: JsonObject, revision: number): Promise<A>;
+  /** Reads the other version out of a 412. */
+  other(current: JsonObject): A | undefined;
+}
+
+const PAUSE = 1200;
+const AGAIN = 5000;
+
+const differing = (given: JsonObject, kept: JsonObject): JsonObject => Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value, kept[key] ?? null)));
+
+/**
+ * Edits one thing so that no word is lost: every change stands in the browser's storage at once and on the server a
+ * moment later. Changes that others made meanwhile are merged field by field; where both changed the same field, the
+ * editor decides.
+ */
+export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
+  const [kept, setKept] = useState(options.initial);
+  const [given, setGiven] = useState(options.initial.values);
+  const [status, setStatus] = useState<Draft<A>['status']>('kept');
+  const [problem, setProblem] = useState<string>();
+  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [conflicts, setConflicts] = useState<Conflict[]>([]);
+  const [broughtBack, setBroughtBack] = useState(false);
+  const now = useRef({ kept: options.initial, given: options.initial.values, conflicts: 0 });
+  const ways = useRef(options);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const running = useRef<Promise<void>>(Promise.resolve());
+  const settleRef = useRef<() => Promise<A | undefined>>(() => Promise.resolve(undefined));
+  useEffect(() => { ways.current = options; });
+
+  const put = useCallback((next: { kept?: A; given?: JsonObject }) => {
+    now.current = { ...now.current, ...next };
+    if (next.kept) setKept(next.kept);
+    if (next.given) setGiven(next.given);
+  }, []);
+
+  /** Lays what stands here over another version of the same thing. */
+  const mergeOver = useCallback((base: JsonObject, mine: JsonObject, other: A) => {
+    const { values, conflicts: keys } = mergeValues(base, mine, other.values);
+    put({ kept: other, given: values });
+    const found = keys.map((key) => ({ key, mine: mine[key] ?? null, theirs: other.values[key] ?? null }));
+    now.current.conflicts = found.length;
+    setConflicts(found);
+    return found.length === 0;
+  }, [put]);
+
+  const keepOnce = useCallback(async (): Promise<void> => {
+    for (let tries = 0; tries < 4; tries += 1) {
+      if (now.current.conflicts > 0) return;
+      const { kept: base, given: mine } = now.current;
+      const changes = differing(ways.current.sendable(mine), base.values);
+      if (Object.keys(changes).length === 0) {
+        const open = Object.keys(differing(mine, base.values)).length > 0;
+        if (!open) forgetUnsaved(base.id);
+        setStatus(open ? 'not kept' : 'kept');
+        return;
+      }
+      setStatus('keeping');
+      try {
+        const answer = await ways.current.send(changes, base.revision);
+        setProblem(undefined);
+        setFaults([]);
+        // What the server brought into its normal form comes back into the fields that were not touched meanwhile.
+        const settled = Object.fromEntries(Object.entries(now.current.given).map(([key, value]) => [key, sameJson(value, mine[key] ?? null) && key in changes ? answer.values[key] ?? null : value]));
+        put({ kept: answer, given: settled });
+      } catch (error) {
+        const other = error instanceof Problem && error.status === 412 && error.current ? ways.current.other(error.current) : undefined;
+        if (other) {
+          mergeOver(base.values, now.current.given, other);
+          continue;
+        }
+        setStatus('not kept');
+        setProblem(wordsOf(error));
+        if (error instanceof Problem) setFaults(error.faults);
+        if (error instanceof Problem && (error.status === 0 || error.status >= 500)) timer.current = setTimeout(() => void settleRef.current(), AGAIN);
+        return;
+      }
+    }
+  }, [mergeOver, put]);
+
+  const settle = useCallback(async (): Promise<A | undefined> => {
+    clearTimeout(timer.current);
+    running.current = running.current.then(keepOnce);
+    await running.current;
+    const { kept: base, given: mine } = now.current;
+    return Object.keys(differing(mine, base.values)).length === 0 ? base : undefined;
+  }, [keepOnce]);
+  useEffect(() => { settleRef.current = settle; }, [settle]);
+
+  const touched = useCallback(() => {
+    keepUnsaved(now.current.kept.id, { base: now.current.kept.values, given: now.current.given });
+    setStatus('typing');
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => void settleRef.current(), PAUSE);
+  }, []);
+
+  const change = useCallback((key: string, value: Json) => {
+    put({ given: { ...now.current.given, [key]: value } });
+    touched();
+  }, [put, touched]);
+
+  useEffect(() => {
+    const { kept: began } = now.current;
+    const unsaved = readUnsaved(began.id);
+    if (unsaved && !sameJson(unsaved.given, began.values)) {
+      mergeOver(unsaved.base, unsaved.given, began);
+      setBroughtBack(true);
+      touched();
+    }
+    return () => void settleRef.current();
+  }, [mergeOver, touched]);
+
+  return {
+    kept, given, status, problem, faults, conflicts, broughtBack, change, settle,
+    take: (answer) => put({ kept: answer }),
+    decide(mine) {
+      const theirs = conflicts.filter(({ key }) => !mine.has(key)).map(({ key, theirs: value }) => [key, value]);
+      now.current.conflicts = 0;
+      setConflicts([]);
+      put({ given: { ...now.current.given, ...Object.fromEntries(theirs) } });
+      touched();
+    },
+  };
+}
+
+/** An answer read out of the body of a 412, where it looks like one of the thing itself. */
+export const keptIn = <A extends Kept>(current: JsonObject, like: A): A | undefined =>
+  current.id === like.id && typeof current.revision === 'number' && isJsonObject(current.values) ? ({ ...like, ...current } as A) : undefined;

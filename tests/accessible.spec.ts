@@ -1,0 +1,105 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { signedIn } from './people';
+import { serve, type Running } from './serve';
+
+let running: Running;
+test.beforeAll(async () => { running = await serve(); });
+test.afterAll(() => running.stop());
+
+async function expectNothingFound(page: Page): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
+  // The grips between two panels stand between landmarks, and are no content.
+  const found = violations.map(({ id, nodes }) => ({ id, nodes: nodes.filter(({ html }) => id !== 'region' || !html.includes('role="separator"')) })).filter(({ nodes }) => nodes.length > 0);
+  expect(found.map(({ id, nodes }) => ({ id, at: nodes.slice(0, 3).map(({ html, failureSummary }) => `${html.slice(0, 200)} ${failureSummary ?? ''}`) }))).toEqual([]);
+}
+
+const screens: [name: string, open: (page: Page) => Promise<void>][] = [
+  ['a type in Shape', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('button', { name: 'Price', exact: true }).click(); }],
+  ['naming in Shape', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('tab', { name: 'Naming and table' }).click(); }],
+  ['the form as the editor sees it', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('tab', { name: 'As the editor sees it' }).click(); }],
+  ['a page type', async (page) => { await page.goto('/bench/shape/pages/plainPage'); await page.getByRole('tab', { name: 'Naming and table' }).click(); }],
+  ['the change sheet', async (page) => { await page.goto('/bench/shape/changes'); }],
+  ['the table', async (page) => { await page.goto('/bench/write/species'); }],
+  ['an entry', async (page) => { await page.goto('/bench/write/event?q=second'); await page.getByRole('link', { name: 'A second boat' }).click(); await expect(page.getByText('Before it can go out')).toBeVisible(); }],
+  ['a listing', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^Walks for families/ }).click(); await expect(page.getByRole('heading', { name: 'With children' })).toBeVisible(); }],
+  ['a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Getting here' }).click(); await page.getByRole('button', { name: 'Give it another home' }).click(); await expect(page.getByText('It stands here now.')).toBeVisible(); }],
+  ['adding a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('button', { name: 'Add a page below' }).click(); await expect(page.getByRole('radio').first()).toBeVisible(); }],
+  ['what waits for review', async (page) => { await page.goto('/bench/release'); }],
+  ['the workspace to come', async (page) => { await page.goto('/bench/watch'); }],
+  ['sessions', async (page) => { await page.goto('/bench/you'); }],
+  ['people', async (page) => { await page.goto('/bench/people'); }],
+  ['go to', async (page) => { await page.goto('/bench/watch'); await page.keyboard.press('Control+k'); await expect(page.getByRole('option').first()).toBeVisible(); }],
+];
+
+for (const look of ['light', 'dark'] as const) {
+  test(`axe finds nothing on any screen of the workspaces, ${look}`, async ({ browser }) => {
+    test.setTimeout(240_000);
+    const { page } = await signedIn(browser, running.address, 'architect');
+    await page.emulateMedia({ colorScheme: look });
+    for (const [name, open] of screens) {
+      await test.step(name, async () => {
+        await open(page);
+        await expectNothingFound(page);
+      });
+    }
+  });
+}
+
+test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ page }) => {
+  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/nothing-here']) {
+    await page.goto(`${running.address}${path}`);
+    await expectNothingFound(page);
+  }
+});
+
+test('everything fits a window of 390 px, with outline and reach in drawers', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  await page.setViewportSize({ width: 390, height: 800 });
+  for (const [name, open] of screens.filter(([each]) => ['a type in Shape', 'the table', 'what waits for review', 'sessions', 'people'].includes(each))) {
+    await test.step(name, async () => {
+      await open(page);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    });
+  }
+  await page.goto('/bench/write/species');
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('button', { name: 'Entries' }).click();
+  await page.getByRole('link', { name: /^Events/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Events' })).toBeVisible();
+  await expectNothingFound(page);
+  for (const path of ['/', '/species', '/visit/getting-here']) {
+    await page.goto(path);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  }
+});
+
+test('by keyboard alone one goes anywhere, lists the shortcuts and resizes the panels, which is remembered', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('bell her');
+  await expect(page.getByRole('option', { name: 'Bell heron Species' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Bell heron' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('species index');
+  await expect(page.getByRole('option', { name: /Species index.*Listing/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.locator('body').press('?');
+  await expect(page.getByRole('dialog', { name: 'By keyboard' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+
+  const outline = page.getByRole('navigation', { name: 'In this entry' });
+  const width = async () => (await outline.boundingBox())?.width ?? 0;
+  const before = await width();
+  await page.getByRole('separator').first().focus();
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('ArrowRight');
+  await expect.poll(width).toBeGreaterThan(before + 10);
+  const wide = await width();
+  await page.waitForTimeout(400);
+  await page.reload();
+  await expect.poll(async () => Math.abs((await width()) - wide)).toBeLessThan(8);
+});
