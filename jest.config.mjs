@@ -1,8 +1,10 @@
 // Packages that come only as ES modules are compiled like our own code.
-const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing'];
+const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec'];
 
 export default {
   testEnvironment: 'node',
+  // Many tests open a database of their own on disk, which a busy machine may take seconds for.
+  testTimeout: 30_000,
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {

@@ -14,6 +14,8 @@ async function seed(): Promise<void> {
   const sample: Sample = {
     site, people,
     model: read('model.yaml'),
+    categories: Object.fromEntries(readdirSync('demo/categories').sort().map((file) => [basename(file, '.yaml'), read(join('categories', file))])),
+    pictures: Object.fromEntries(readdirSync('demo/pictures').sort().map((file) => [basename(file, '.svg'), readFileSync(join('demo/pictures', file))])),
     entries: Object.fromEntries(readdirSync('demo/entries').sort().map((file) => [basename(file, '.yaml'), read(join('entries', file))])),
     listings: read('listings.yaml'),
     pages: read('pages.yaml'),

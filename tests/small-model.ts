@@ -25,7 +25,7 @@ export const smallModel: JsonObject = {
     notice: { label: 'Notice', plural: 'Notices', title: 'title', review: true, columns: ['title'], fields: { title: { label: 'Title', required: true }, text: { kind: 'paragraphs', label: 'Text' } }, face: { heading: ['title'] } },
   },
   pageTypes: {
-    home: { label: 'Home', plural: 'Homes', mostInSite: 1, inNavigation: false, fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } },
+    home: { label: 'Home', plural: 'Homes', mostInSite: 1, inNavigation: 'no', fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } },
     plain: { label: 'Plain page', plural: 'Plain pages', fields: { title: { label: 'Title', required: true }, text: { kind: 'paragraphs', label: 'Text' } }, face: { heading: ['title'], text: ['text'] } },
     index: { label: 'Index', plural: 'Indexes', source: 'listing', fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } },
     loose: { label: 'Loose leaf', plural: 'Loose leaves', fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } },

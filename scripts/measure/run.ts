@@ -75,7 +75,7 @@ async function main(): Promise<void> {
     answered((await hand.all(`SELECT entry, title, body, stage, revision, changed_at FROM t WHERE ${where} ORDER BY size, entry LIMIT 50`, bind)).map(({ body }) => ({ body })));
   };
   const sort = { by: { column: size?.sort ?? '' }, direction: 'up' } as const;
-  const { condition } = readCondition(type, { field: 'kind', is: 'equals', value: 'k3' }, '');
+  const { condition } = readCondition(house.model, type, { field: 'kind', is: 'equals', value: 'k3' }, '');
   const tables = await inTurn(60, () => ask({ where: condition, sort, limit: 50 }), () => byHand('kind = ?1', [k3]));
   report('Table: first page, filtered and sorted, and its count', tables[0] / tables[1], { under: 2 }, `${tables[0].toFixed(2)} against ${tables[1].toFixed(2)}`);
   const states = await inTurn(30, () => ask({ where: everyEntry, state: 'published', sort, limit: 50 }), () => byHand('live_from <= ?1 AND live_until > ?1', [now]));
@@ -83,7 +83,7 @@ async function main(): Promise<void> {
 
   const { rule } = readRule(house.model, listing.rule);
   if (!rule) throw new Error('no rule');
-  const drawn = (rows: Record<string, unknown>[]) => rows.map(({ body }) => mapToFace(rule.mapping, type, (JSON.parse(String(body)) as { values: Record<string, never> }).values, 'en'));
+  const drawn = (rows: Record<string, unknown>[]) => rows.map(({ body }) => mapToFace(rule.mapping, type, (JSON.parse(String(body)) as { values: Record<string, never> }).values, { model: house.model, locale: 'en', today: day }));
   const asked = { sheet, surrogates: house.surrogates, now, today: today(house) };
   const results = await inTurn(60,
     async () => drawn((await listLive(house.content, asked, rule)).versions.map((version) => ({ ...version }))),

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import { contentType } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
-import { changeType, replaceField } from '../core/model/edit';
+import { changeShape, replaceField } from '../core/model/edit';
+import { plainFields } from '../core/model/kinds';
 import { renderPage } from '../site/render';
 import { addEntry, binEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
 import { addListing, changeListing, publishListing } from '../services/listings';
@@ -121,9 +122,9 @@ describe('reach', () => {
     'move a page': async () => { const { id, revision } = await page(small.house, ids.History ?? ''); await movePage(small.house, person(), id, revision, { parent: ids.Home ?? '' }); },
     'relabel a choice': async () => {
       const species = contentType(small.house.model, 'species');
-      const next = changeType(small.house.model.document, species.id, (type) => {
-        const group = type.fields.find(({ key }) => key === 'group');
-        return group?.kind === 'choice' ? replaceField(type, { ...group, rules: { choices: group.rules.choices.map((each) => ({ ...each, label: `${each.label}s` })) } }, true) : type;
+      const next = changeShape(small.house.model.document, species.id, (type) => {
+        const group = plainFields(type.fields).find(({ key }) => key === 'group');
+        return group?.kind === 'choice' ? replaceField(type, { ...group, rules: { choices: group.rules.choices.map((each) => ({ ...each, label: `${each.label}s` })) } }, true, new Map()) : type;
       });
       await applyWorking(small.house, person(), (await keepWorking(small.house, person(), 0, next as unknown as JsonObject)).number);
     },

@@ -2,6 +2,7 @@ import { Type } from 'class-transformer';
 import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
 import { states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
+import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
 
 export class NewEntry {
@@ -13,7 +14,9 @@ export class NewEntry {
 /** A JSON merge patch (RFC 7396) of an entry. */
 export class EntryPatch {
   /** Values by field key; null empties a field; fields left out stay. */
-  @IsObject() values!: JsonObject;
+  @IsObject() @IsOptional() values?: JsonObject;
+  /** By locale: values of localised fields in the other languages of the site. */
+  @IsObject() @IsOptional() translations?: JsonObject;
 }
 
 /** When visitors see a version. Without `from` at once, without `until` for good. */
@@ -50,6 +53,8 @@ export class EntryAnswer {
   @IsIn(['draft', 'review']) stage!: Stage;
   /** Values of the working version by field key. */
   @IsObject() values!: JsonObject;
+  /** By locale: values of localised fields in the other languages of the site. */
+  @IsObject() translations!: JsonObject;
   /** Rules that the working version breaks: they hold back publishing. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   /** What visitors see now or will see, in order of time. */
@@ -73,6 +78,8 @@ export class EntryRow {
 
 export class EntriesAnswer {
   @IsInt() total!: number;
+  /** The names of what the rows refer to, by id. */
+  @IsObject() names!: Record<string, string>;
   @IsArray() @ValidateNested({ each: true }) @Type(() => EntryRow) items!: EntryRow[];
   /** Ask with this as `cursor` for the rows that follow. Absent on the last page. */
   @IsString() @IsOptional() next?: string;
@@ -103,4 +110,36 @@ export class ReachAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) goesTo!: ReachLink[];
   /** Visitor pages that would differ if the working version were published, or what is shown were withdrawn. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
+export class KnownQuery {
+  /** Ids of entries, pages, categories and media, joined by commas; at most 200. */
+  @IsString() @MaxLength(8000) ids!: string;
+}
+
+/** By id, of each sort; what is gone is left out. */
+export class KnownAnswer {
+  /** With the values that visitors see, by field id. */
+  @IsObject() entries!: Record<string, KnownEntry>;
+  @IsObject() pages!: Record<string, KnownPage>;
+  @IsObject() categories!: Record<string, KnownCategory>;
+  @IsObject() media!: Record<string, KnownMedia>;
+}
+
+export class FindEntriesQuery {
+  /** Words in the title; each may be the beginning of a word. Without any, those changed last. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+  /** Keys of content types, joined by commas; left out, of every type. */
+  @IsString() @MaxLength(2000) @IsOptional() types?: string;
+}
+
+export class FoundEntry {
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+  /** Its type, in words. */
+  @IsString() detail!: string;
+}
+
+export class FoundEntries {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => FoundEntry) items!: FoundEntry[];
 }

@@ -2,6 +2,7 @@ import { Type } from 'class-transformer';
 import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator';
 import { states, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
+import type { FaceContent } from '../core/mapping/map';
 import { ReachLink } from './entries';
 import { FaultAnswer } from './faults';
 
@@ -43,7 +44,7 @@ export class ListingsAnswer {
 export class DrawnEntry {
   @IsUUID() id!: string;
   /** What each part of the face shows: words, and the key of the field they came from. */
-  @IsObject() face!: Record<string, { words: string; field?: string; step: number }[]>;
+  @IsObject() face!: FaceContent;
 }
 
 /** What a rule gives, as visitors would see it now. */

@@ -1,6 +1,7 @@
 import { Type } from 'class-transformer';
 import { IsArray, IsIn, IsInt, IsISO8601, IsNumber, IsObject, IsOptional, IsString, IsUUID, ValidateNested } from 'class-validator';
 import type { JsonObject } from '../core/json';
+import type { Mend } from '../core/model/check';
 import type { ModelDocument } from '../core/model/document';
 import { FaultAnswer } from './faults';
 
@@ -17,6 +18,9 @@ export class WorkingModelPut {
 export class ModelFaultAnswer extends FaultAnswer {
   @IsIn(['error', 'warning']) weight!: 'error' | 'warning';
   @IsUUID() @IsOptional() about?: string;
+  @IsUUID() @IsOptional() field?: string;
+  /** One action that mends it, as plain data. */
+  @IsObject() @IsOptional() mend?: Mend;
 }
 
 export class WorkingModelAnswer {
@@ -28,6 +32,8 @@ export class WorkingModelAnswer {
   @IsISO8601() @IsOptional() changedAt?: string;
   @IsString() @IsOptional() changedBy?: string;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
+  /** The types and fields that entries, pages and listings use, by their ids. */
+  @IsArray() @IsUUID(undefined, { each: true }) used!: string[];
   /** How many changes it holds against the model in force. */
   @IsInt() changes!: number;
 }
@@ -70,6 +76,28 @@ export class FieldFiguresAnswer {
 export class TypeFigures {
   @IsInt() total!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => FieldFiguresAnswer) fields!: FieldFiguresAnswer[];
+}
+
+/** What a type, set or scheme reaches as things are kept now. */
+export class TypeReach {
+  @IsInt() entries!: number;
+  @IsInt() pages!: number;
+  @IsInt() categories!: number;
+  /** Listings that read it, by name. */
+  @IsArray() @IsString({ each: true }) listings!: string[];
+  /** Pages visitors see that differ when it changes. */
+  @IsInt() shown!: number;
+}
+
+export class PlacementCount {
+  /** The id of a page type, or `top`. */
+  @IsString() parent!: string;
+  @IsUUID() child!: string;
+  @IsInt() pages!: number;
+}
+
+export class PlacementCounts {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PlacementCount) items!: PlacementCount[];
 }
 
 export class NumbersAnswer {

@@ -38,6 +38,7 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
     security: operation.act === 'anyone' ? [] : [{ session: [] }],
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(operation.body ? { requestBody: { required: true, content: { [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: { schema: named(operation.body) } } } } : {}),
+    ...(operation.bytes ? { requestBody: { required: true, content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } } } : {}),
     responses: {
       [status]: operation.answer ? { description: operation.summary, content: { 'application/json': { schema: named(operation.answer) } } } : { description: 'Done' },
       ...Object.fromEntries(failures.map((failure) => [failure, problem(failure)])),

@@ -1,11 +1,13 @@
 import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
-import { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
+import { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
 import { Destinations, GoToQuery } from './go-to';
 import { ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingsAnswer, ListingTrial, NewListing } from './listings';
-import { ChangeSheet, ModelAnswer, NumbersAnswer, TypeFigures, WorkingModelAnswer, WorkingModelPut } from './model';
+import { ChangeSheet, ModelAnswer, NumbersAnswer, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
 import { OverviewAnswer } from './overview';
-import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from './pages';
+import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, TreeAnswer } from './pages';
+import { CategoriesAnswer, CategoryAnswer, CategoryCounts, CategoryImport, CategoryImportAnswer, CategoryMerge, CategoryMove, CategoryPatch, CategorySort, CategorySplit, DropQuery, NewCategory } from './categories';
+import { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from './media';
 import { routes, type OperationName } from './routes';
 import { NewPerson, OpenSessions, PeopleAnswer, PersonAnswer, SessionAnswer, SetUp, SignIn } from './session';
 
@@ -21,6 +23,8 @@ export interface Operation<Body extends object = object, Query extends object = 
   body?: ClassConstructor<Body>;
   query?: ClassConstructor<Query>;
   answer?: ClassConstructor<Answer>;
+  /** Takes a file as it is for its body, instead of JSON. */
+  bytes?: boolean;
   status?: 200 | 201 | 204;
   /** Needs `If-Match` with the revision that was read. */
   guarded?: boolean;
@@ -49,9 +53,13 @@ export const operations = {
   changeSheet: define('changeSheet', { summary: 'What putting the working copy in force would change', act: 'shape the model', answer: ChangeSheet }),
   applyModel: define('applyModel', { summary: 'Put the working copy in force', act: 'shape the model', answer: ModelAnswer, guarded: true }),
   typeFigures: define('typeFigures', { summary: 'Coverage of the fields of a content type, from real content', act: 'read', answer: TypeFigures }),
+  typeReach: define('typeReach', { summary: 'What a type, field set or scheme reaches: entries, pages, listings', act: 'read', answer: TypeReach }),
+  placementCounts: define('placementCounts', { summary: 'How many pages of each type stand under each', act: 'read', answer: PlacementCounts }),
   fieldNumbers: define('fieldNumbers', { summary: 'The numbers a field holds, least first, at most 2,000 of them', act: 'read', answer: NumbersAnswer }),
 
   entries: define('entries', { summary: 'Entries of a type, filtered and in order', act: 'read', query: EntriesQuery, answer: EntriesAnswer }),
+  findEntries: define('findEntries', { summary: 'Entries by the words in their titles, to link to', act: 'read', query: FindEntriesQuery, answer: FoundEntries }),
+  known: define('known', { summary: 'What is kept of things that values refer to, by their ids', act: 'read', query: KnownQuery, answer: KnownAnswer }),
   addEntry: define('addEntry', { summary: 'Make an entry', act: 'write entries', body: NewEntry, answer: EntryAnswer, status: 201 }),
   entry: define('entry', { summary: 'One entry', act: 'read', answer: EntryAnswer }),
   changeEntry: define('changeEntry', { summary: 'Change the working version of an entry', act: 'write entries', body: EntryPatch, answer: EntryAnswer, guarded: true }),
@@ -79,6 +87,7 @@ export const operations = {
   addressFor: define('addressFor', { summary: 'The address a title would get at a place', act: 'read', query: AddressQuery, answer: AddressAnswer }),
   topTypes: define('topTypes', { summary: 'Which page types may stand at the top, and why not', act: 'read', answer: PlacesAnswer }),
   page: define('page', { summary: 'One page', act: 'read', answer: PageAnswer }),
+  pagePreview: define('pagePreview', { summary: 'What a page would be drawn from if its working version were published', act: 'read', answer: PagePreview }),
   changePage: define('changePage', { summary: 'Change the working version or the address of a page', act: 'arrange pages', body: PagePatch, answer: PageAnswer, guarded: true }),
   binPage: define('binPage', { summary: 'Put a page without pages below it in the bin', act: 'arrange pages', status: 204, guarded: true }),
   publishPage: define('publishPage', { summary: 'Let visitors see the working version', act: 'arrange pages', body: Publication, answer: PageAnswer, guarded: true }),
@@ -86,6 +95,21 @@ export const operations = {
   movePage: define('movePage', { summary: 'Give a page another place', act: 'arrange pages', body: PageMove, answer: PageAnswer, guarded: true }),
   typesUnder: define('typesUnder', { summary: 'Which page types may stand under a page, and why not', act: 'read', answer: PlacesAnswer }),
   homesFor: define('homesFor', { summary: 'Where in the tree a page may stand, and why not elsewhere', act: 'read', answer: PlacesAnswer }),
+
+  categories: define('categories', { summary: 'The categories of a scheme, in reading order', act: 'read', answer: CategoriesAnswer }),
+  addCategory: define('addCategory', { summary: 'Make a category', act: 'shape the model', body: NewCategory, answer: CategoryAnswer, status: 201 }),
+  categoryCounts: define('categoryCounts', { summary: 'How many entries stand in each category, with and without what is below it', act: 'read', answer: CategoryCounts }),
+  sortCategories: define('sortCategories', { summary: 'Put categories in the order of their names', act: 'shape the model', body: CategorySort, answer: CategoriesAnswer, status: 200 }),
+  importCategories: define('importCategories', { summary: 'Read categories from an indented list or a table of levels', act: 'shape the model', body: CategoryImport, answer: CategoryImportAnswer, status: 200 }),
+  changeCategory: define('changeCategory', { summary: 'Rename a category, or change its address or fields', act: 'shape the model', body: CategoryPatch, answer: CategoryAnswer, guarded: true }),
+  moveCategory: define('moveCategory', { summary: 'Give a category another place', act: 'shape the model', body: CategoryMove, answer: CategoryAnswer, guarded: true }),
+  mergeCategory: define('mergeCategory', { summary: 'Make a category part of another, entries and all', act: 'shape the model', body: CategoryMerge, answer: CategoryAnswer, guarded: true }),
+  splitCategory: define('splitCategory', { summary: 'Make a category beside another, to which some of its entries go', act: 'shape the model', body: CategorySplit, answer: CategoryAnswer, guarded: true, status: 201 }),
+  removeCategory: define('removeCategory', { summary: 'Take a category away; its entries go to another, or lose it', act: 'shape the model', query: DropQuery, status: 204, guarded: true }),
+  media: define('media', { summary: 'Media by name and sort, the newest first', act: 'read', query: MediaQuery, answer: MediaListAnswer }),
+  addMedia: define('addMedia', { summary: 'Bring in a file; what it is, its bytes tell', act: 'write entries', query: MediaUpload, bytes: true, answer: MediaAnswer, status: 201 }),
+  medium: define('medium', { summary: 'One medium', act: 'read', answer: MediaAnswer }),
+  changeMedium: define('changeMedium', { summary: 'Change the name or the alternative text of a medium', act: 'write entries', body: MediaPatch, answer: MediaAnswer, guarded: true }),
 
   overview: define('overview', { summary: 'What waits in each workspace', act: 'read', answer: OverviewAnswer }),
   goTo: define('goTo', { summary: 'Types, entries, listings and pages by the words in their names', act: 'read', query: GoToQuery, answer: Destinations }),

@@ -2,6 +2,7 @@ import { Type } from 'class-transformer';
 import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, MaxLength, ValidateIf, ValidateNested } from 'class-validator';
 import { states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
+import type { VisitorPage } from '../core/site/visitor-page';
 import { ReachLink, ShownSpan } from './entries';
 import { FaultAnswer } from './faults';
 
@@ -14,10 +15,21 @@ export class NewPage {
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
   /** The listing that fills it, for a page type whose source is a listing. */
   @IsUUID() @IsOptional() listing?: string;
+  /** Blocks by slot key. Left out, the slots begin as their type says. */
+  @IsObject() @IsOptional() slots?: JsonObject;
+  /** The key of the layout it is set out in. */
+  @IsString() @MaxLength(60) @IsOptional() layout?: string;
+  /** What it sets itself of the settings that are open on a page. */
+  @IsObject() @IsOptional() settings?: JsonObject;
 }
 
 export class PagePatch {
   @IsObject() @IsOptional() values?: JsonObject;
+  /** Blocks by slot key: a slot that is named is replaced whole, null empties it, the others stay. */
+  @IsObject() @IsOptional() slots?: JsonObject;
+  @IsString() @MaxLength(60) @IsOptional() layout?: string;
+  /** Settings by key; null goes back to the inherited one. */
+  @IsObject() @IsOptional() settings?: JsonObject;
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
   @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
 }
@@ -49,12 +61,24 @@ export class PageAnswer extends TreePage {
   @IsIn(['draft', 'review']) stage!: Stage;
   @IsObject() values!: JsonObject;
   @IsUUID() @IsOptional() listing!: string | null;
+  /** Blocks by slot key: id, type, values by field key, variant, listing, and blocks in slots of their own. */
+  @IsObject() slots!: JsonObject;
+  @IsString() @IsOptional() layout!: string | null;
+  /** The settings it sets itself. */
+  @IsObject() settings!: JsonObject;
+  /** The names of what it refers to, by id. */
+  @IsObject() names!: Record<string, string>;
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => ShownSpan) shown!: ShownSpan[];
   @IsBoolean() differs!: boolean;
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
+/** Everything a visitor's page is drawn from, as plain data. */
+export class PagePreview {
+  @IsObject() page!: VisitorPage;
 }
 
 /** Whether something may stand at a place, and why not. */

@@ -5,11 +5,15 @@ export interface Fault {
   message: string;
 }
 
-/** The answer to reading one value: the value itself, or why it is no value of its kind. */
-export type Reading<T> = { ok: true; value: T } | { ok: false; code: string; message: string };
+/** The answer to reading one value: the value itself, or why it is no value of its kind, with paths below the value. */
+export type Reading<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
 
 export const read = <T>(value: T): Reading<T> => ({ ok: true, value });
-export const refuse = (code: string, message: string): Reading<never> => ({ ok: false, code, message });
+export const refuse = (code: string, message: string, path = ''): Reading<never> => ({ ok: false, faults: [{ path, code, message }] });
+export const refuseAll = (faults: Fault[]): Reading<never> => ({ ok: false, faults });
+
+/** Faults told below a place, told from above it. */
+export const under = (path: string, faults: readonly Fault[]): Fault[] => faults.map((fault) => ({ ...fault, path: path + fault.path }));
 
 /** Joins pieces into a JSON Pointer below `base`, escaping as RFC 6901 asks. */
 export function pointer(base: string, ...pieces: (string | number)[]): string {

@@ -1,13 +1,14 @@
 import { FOREVER } from '../core/content/states';
-import { ruleFaults, titleOf, type Values } from '../core/content/values';
-import { newId } from '../core/ids';
+import { referencesIn, ruleFaults, titleOf, type Values } from '../core/content/values';
+import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import type { Tx } from '../store/database';
-import { makeRecords, putLive } from '../store/records';
+import { makeRecords, putLive, setRefs } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { sheetIn, today, type House } from './house';
 import type { EntryBody } from './kept-body';
+import { knownOf, knowReferences, valuesRefs } from './known';
 
 /** An entry that comes from outside with its past: when it was last changed, since when visitors see it, and until when. */
 export interface BulkEntry {
@@ -18,9 +19,11 @@ export interface BulkEntry {
   shown?: { starts: number; ends?: number };
 }
 
-/** Makes many entries of a type inside a write. Values must have been read; entries with faults are kept as they are. */
-export async function addInBulk(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly BulkEntry[]): Promise<void> {
-  const here = { today: today(house) };
+/** Makes many entries of a type inside a write, and answers with their ids. Values must have been read; entries with faults are kept as they are. */
+export async function addInBulk(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly BulkEntry[]): Promise<Id[]> {
+  const refs = entries.flatMap(({ values }) => referencesIn(type.fields, values));
+  await knowReferences(tx, house, refs);
+  const here = { today: today(house), known: await knownOf(tx, house, refs) };
   const { surrogates, model } = house;
   const sheet = sheetIn(house, type);
   const made = entries.map((entry) => ({
@@ -38,4 +41,11 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   await putLiveRows(tx, sheet, surrogates, model.locale, shown.map((entry, i) => ({
     version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, values: entry.values,
   })));
+  for (const [i, { values, shown: seen }] of made.entries()) {
+    const kept = valuesRefs(type.fields, values);
+    if (kept.length === 0) continue;
+    await setRefs(tx, ids[i] ?? 0, 0, kept);
+    if (seen && (seen.ends ?? FOREVER) > house.now()) await setRefs(tx, ids[i] ?? 0, 1, kept);
+  }
+  return made.map(({ uuid }) => uuid);
 }

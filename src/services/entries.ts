@@ -1,6 +1,6 @@
 import type { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from '../contract/entries';
 import { isLive } from '../core/content/states';
-import { defaultValues, readValues, ruleFaults, speakValues, titleOf } from '../core/content/values';
+import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, titleOf, type Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import { isId, newId } from '../core/ids';
 import type { Json, JsonObject } from '../core/json';
@@ -9,16 +9,20 @@ import { readCondition } from '../core/mapping/read-rule';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import { mayPublish } from '../core/roles';
-import { listingDiffers, type EntryChange } from '../core/site/reach';
+import type { EntryChange } from '../core/site/reach';
+import { isJsonObject } from '../core/json';
+import type { Field } from '../core/model/document';
+import { pointer, type Fault } from '../core/faults';
 import type { Asker, Tx } from '../store/database';
 import { placeInListing } from '../store/listing-query';
-import { changeWorking, liveOf, makeRecords, note, recordByUuid, revisionsOf, setBinned, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
+import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
-import { sheetIn, today, type House } from './house';
+import { expectThere, knowReferences, knownOf, namesIn, narrowFaults, takenFaults, valuesRefs } from './known';
+import { minuteNow, sheetIn, today, type House } from './house';
 import { entryBody, type EntryBody } from './kept-body';
 import type { Person } from './people';
-import { listingsInForce, pageLink, pagesShowing, reachOfEntry, type ReachedPage } from './reach';
+import { listingsInForce, pageLink, reachOfEntry, type ReachedPage } from './reach';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
 
@@ -30,16 +34,52 @@ function typeOf(house: House, record: Pick<KeptRecord, 'type'>): CompiledType<Co
   return type;
 }
 
-const faultsOf = (house: House, type: CompiledType<ContentType>, body: EntryBody) => ruleFaults(type.fields, body.values, { today: today(house) });
+/** Everything that holds back publishing: rules broken, in every language, and what must differ in every entry but does not. */
+async function faultsOf(asker: Asker, house: House, type: CompiledType<ContentType>, body: EntryBody, self: number | null): Promise<Fault[]> {
+  const refs = [...referencesIn(type.fields, body.values), ...Object.values(body.translations ?? {}).flatMap((values) => referencesIn(type.fields, values))];
+  const here = { today: today(house), known: await knownOf(asker, house, refs) };
+  const localised = localisedFields(type).map((field) => ({ ...field, required: false }));
+  return [
+    ...ruleFaults(type.fields, body.values, here), ...narrowFaults(type.fields, body.values, house.categories),
+    ...Object.entries(body.translations ?? {}).flatMap(([locale, values]) => ruleFaults(localised, values, here, pointer('/translations', locale))),
+    ...(await takenFaults(asker, sheetIn(house, type), type.fields, body.values, self)),
+  ];
+}
 
-function answer(house: House, record: KeptRecord, versions: readonly LiveVersion[]): EntryAnswer {
+const localisedFields = (type: CompiledType<ContentType>): Field[] => type.fields.filter(({ localised }) => localised);
+
+/** What a patch makes of the values, in the main language and the others; refuses what is no value, and references to what is not there. */
+async function bodyFrom(asker: Asker, house: House, type: CompiledType<ContentType>, kept: EntryBody, given: { values?: JsonObject; translations?: JsonObject }): Promise<EntryBody> {
+  const { values, faults } = readValues(type.fields, given.values ?? {}, kept.values, '/values');
+  const translations: Record<string, Values> = { ...kept.translations };
+  for (const [locale, each] of Object.entries(given.translations ?? {})) {
+    const at = pointer('/translations', locale);
+    if (!house.model.document.locales.others.includes(locale)) faults.push({ path: at, code: 'locale', message: `The site is not written in "${locale}".` });
+    else if (!isJsonObject(each)) faults.push({ path: at, code: 'kind', message: 'A language has values by field key.' });
+    else {
+      const read = readValues(localisedFields(type), each, translations[locale] ?? {}, at);
+      faults.push(...read.faults);
+      if (Object.keys(read.values).length > 0) translations[locale] = read.values;
+      else delete translations[locale];
+    }
+  }
+  if (faults.length > 0) throw unreadable(faults);
+  const body: EntryBody = { values, ...(Object.keys(translations).length > 0 ? { translations } : {}) };
+  await expectThere(asker, house, referencesIn(type.fields, values), referencesIn(type.fields, kept.values));
+  return body;
+}
+
+const refsOf = (type: CompiledType<ContentType>, { values, translations = {} }: EntryBody) => [values, ...Object.values(translations)].flatMap((each) => valuesRefs(type.fields, each));
+
+async function answer(asker: Asker, house: House, record: KeptRecord, versions: readonly LiveVersion[]): Promise<EntryAnswer> {
   const type = typeOf(house, record);
   const body = entryBody(record.body);
   return {
     id: record.uuid, type: type.is.key, revision: record.revision, title: record.title, stage: record.stage,
     ...standingOf(record, versions, house.now()),
-    values: speakValues(type.fields, body.values),
-    faults: faultsOf(house, type, body),
+    values: speakValues(type.fields, body.values, house.model.locale),
+    translations: Object.fromEntries(Object.entries(body.translations ?? {}).map(([locale, values]) => [locale, speakValues(localisedFields(type), values, locale)])),
+    faults: await faultsOf(asker, house, type, body, record.id),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',
   };
@@ -58,15 +98,19 @@ const seen = (versions: readonly LiveVersion[], now: number) => {
 };
 
 /** Writes both sides of an entry's sheet to what its versions are now. */
-async function fitSheet(tx: Tx, house: House, record: KeptRecord, live?: LiveChange): Promise<void> {
+export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: LiveChange): Promise<void> {
   const type = typeOf(house, record);
   const sheet = sheetIn(house, type);
   const { surrogates, model } = house;
   const versions = live?.versions ?? (await liveOf(tx, record.id));
+  const body = entryBody(record.body);
+  await knowReferences(tx, house, [...referencesIn(type.fields, body.values), ...versions.flatMap((version) => referencesIn(type.fields, entryBody(version.body).values))]);
+  await setRefs(tx, record.id, 0, refsOf(type, body));
   await putWorkRows(tx, sheet, surrogates, model.locale, [{
-    entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, values: entryBody(record.body).values,
+    entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, values: body.values,
   }], house.now());
   if (!live) return;
+  await setRefs(tx, record.id, 1, versions.filter(({ ends }) => ends > house.now()).flatMap((version) => refsOf(type, entryBody(version.body))));
   await dropRows(tx, 'live', sheet, live.dropped);
   await putLiveRows(tx, sheet, surrogates, model.locale, versions.map((version) => ({
     version: version.id, entry: record.id, span: version, title: version.title, published: version.publishedAt, changed: record.changedAt, values: entryBody(version.body).values,
@@ -82,14 +126,15 @@ async function work(
     const record = await need(tx, id);
     const type = typeOf(house, record);
     const before = await liveOf(tx, record.id);
-    expectRevision(record, revision, () => changedSince({ ...answer(house, record, before) } as unknown as JsonObject, yours));
+    const current = record.revision === revision ? {} : { ...(await answer(tx, house, record, before)) };
+    expectRevision(record, revision, () => changedSince(current as unknown as JsonObject, yours));
     const { live, what } = await act(tx, record, type);
     const after = await need(tx, id);
-    await fitSheet(tx, house, after, live);
+    await fitEntry(tx, house, after, live);
     await note(tx, house.now(), person.id, what, record.id);
     const change: EntryChange = { type: type.id, before: seen(before, house.now()), after: live ? seen(live.versions, house.now()) : seen(before, house.now()) };
-    const pages: ReachedPage[] = live ? await reachOfEntry(tx, house, change) : [];
-    return { done: answer(house, after, live?.versions ?? before), reached: pages };
+    const pages: ReachedPage[] = live ? await reachOfEntry(tx, house, id, change) : [];
+    return { done: await answer(tx, house, after, live?.versions ?? before), reached: pages };
   });
   if (reached.length > 0) house.rendered.renew(reached.map(({ address }) => address));
   return done;
@@ -100,33 +145,31 @@ const stays = (record: KeptRecord) => ({ title: record.title, body: record.body,
 export async function addEntry(house: House, person: Person, { type: key, values: given = {} }: NewEntry): Promise<EntryAnswer> {
   const type = house.model.contentTypeByKey(key);
   if (!type) throw unreadable([{ path: '/type', code: 'unknown-type', message: `There is no content type "${key}".` }]);
-  const { values, faults } = readValues(type.fields, given, defaultValues(type.fields), '/values');
-  if (faults.length > 0) throw unreadable(faults);
+  const made = { today: today(house), minute: minuteNow(house), person: person.name };
   return house.content.write(async (tx) => {
-    const body: EntryBody = { values };
+    const body = await bodyFrom(tx, house, type, { values: defaultValues(type.fields, made) }, { values: given });
+    const { values } = body;
     const uuid = newId();
     const [id = 0] = await makeRecords(tx, [{
-      uuid, sort: 'entry', type: house.surrogates.of(type.id), title: titleOf(type.is, values), body: JSON.stringify(body), faults: faultsOf(house, type, body).length, at: house.now(), by: person.id,
+      uuid, sort: 'entry', type: house.surrogates.of(type.id), title: titleOf(type.is, values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body, null)).length, at: house.now(), by: person.id,
     }]);
     const record = await need(tx, uuid);
-    await fitSheet(tx, house, record);
+    await fitEntry(tx, house, record);
     await note(tx, house.now(), person.id, 'made an entry', id);
-    return answer(house, record, []);
+    return answer(tx, house, record, []);
   });
 }
 
 export async function entry(house: House, id: Id): Promise<EntryAnswer> {
   const record = await need(house.content, id);
-  return answer(house, record, await liveOf(house.content, record.id));
+  return answer(house.content, house, record, await liveOf(house.content, record.id));
 }
 
-export const changeEntry = (house: House, person: Person, id: Id, revision: number, { values: given }: EntryPatch): Promise<EntryAnswer> =>
-  work(house, person, id, revision, { values: given }, async (tx, record, type) => {
+export const changeEntry = (house: House, person: Person, id: Id, revision: number, patch: EntryPatch): Promise<EntryAnswer> =>
+  work(house, person, id, revision, { values: patch.values ?? {} }, async (tx, record, type) => {
     if (record.binnedAt !== null) throw against('This entry is in the bin. Take it out before changing it.');
-    const { values, faults } = readValues(type.fields, given, entryBody(record.body).values, '/values');
-    if (faults.length > 0) throw unreadable(faults);
-    const body: EntryBody = { values };
-    await changeWorking(tx, record, { title: titleOf(type.is, values), body: JSON.stringify(body), faults: faultsOf(house, type, body).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    const body = await bodyFrom(tx, house, type, entryBody(record.body), patch);
+    await changeWorking(tx, record, { title: titleOf(type.is, body.values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body, record.id)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     return { what: 'changed an entry' };
   });
 
@@ -134,7 +177,7 @@ export const publishEntry = (house: House, person: Person, id: Id, revision: num
   work(house, person, id, revision, {}, async (tx, record, type) => {
     if (!mayPublish(person.role, type.is.review)) throw forbidden(`Someone who reviews must publish ${type.is.plural}. Send it for review instead.`);
     if (record.binnedAt !== null) throw against('This entry is in the bin. Take it out before publishing it.');
-    const faults = faultsOf(house, type, entryBody(record.body));
+    const faults = await faultsOf(tx, house, type, entryBody(record.body), record.id);
     if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
     const live = await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
     await changeWorking(tx, record, { ...stays(record), stage: 'draft', at: house.now(), by: person.id, why: 'published' });
@@ -200,7 +243,7 @@ function questionFrom(house: House, type: CompiledType<ContentType>, query: Entr
     } catch {
       throw unreadable([{ path: '/where', code: 'json', message: 'The condition is not JSON.' }]);
     }
-    const read = readCondition(type, given, '/where');
+    const read = readCondition(house.model, type, given, '/where');
     if (read.faults.length > 0) throw unreadable(read.faults);
     where = read.condition;
   }
@@ -222,13 +265,15 @@ export async function entries(house: House, query: EntriesQuery): Promise<Entrie
   const rows = await pageOfRows(house.content, sheet, house.surrogates, question, total, now, today(house));
   const spans = await spansOfMany(house.content, rows.map((row) => row.entry));
   const last = rows.at(-1);
+  const known = await knownOf(house.content, house, rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values)));
   return {
     total,
+    names: namesIn(known, rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values))),
     items: rows.map((row) => {
       const { state, differs } = standingBy(row, spans.get(row.entry) ?? [], now);
       return {
         id: row.uuid, revision: row.revision, title: row.title, state, differs, faults: row.faults,
-        values: speakValues(type.fields, entryBody(row.body).values), changedAt: new Date(row.changedAt).toISOString(),
+        values: speakValues(type.fields, entryBody(row.body).values, house.model.locale), changedAt: new Date(row.changedAt).toISOString(),
       };
     }),
     ...(last && rows.length === question.limit ? { next: Buffer.from(JSON.stringify([last.key, last.entry])).toString('base64url') } : {}),
@@ -256,8 +301,10 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
     const place = await placeInListing(house.content, asked, listing.rule, record.id);
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
-  const differing = new Set(listings.filter((listing) => listingDiffers(listing, change, day)).map((listing) => listing.id));
-  return { goesTo, pages: (await pagesShowing(house.content, house, differing)).map(pageLink) };
+  for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
+  return { goesTo: distinctLinks(goesTo), pages: (await reachOfEntry(house.content, house, id, change)).map(pageLink) };
 }
+
+const distinctLinks = (links: ReachAnswer['goesTo']): ReachAnswer['goesTo'] => [...new Map(links.map((link) => [link.id, link])).values()];
 
 const ordinal = (n: number): string => `${n}${{ one: 'st', two: 'nd', few: 'rd', other: 'th', zero: 'th', many: 'th' }[new Intl.PluralRules('en', { type: 'ordinal' }).select(n)]}`;

@@ -1,5 +1,5 @@
 import type { Destination, Destinations } from '../contract/go-to';
-import { folded } from '../core/mapping/match';
+import { folded } from '../core/mapping/matches';
 import { findRecords } from '../store/search';
 import type { House } from './house';
 

@@ -3,7 +3,9 @@ import { dayAt } from '../core/content/day';
 import { newId } from '../core/ids';
 import { CompiledModel, type CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
+import type { Categories } from '../core/content/categories';
 import { startModel } from '../core/model/start';
+import { allCategories } from '../store/categories';
 import { Database } from '../store/database';
 import { contentMigrations, migrate, sessionMigrations } from '../store/migrate';
 import { lockFolder } from '../store/folder-lock';
@@ -21,6 +23,9 @@ export interface House {
   sessions: Database;
   model: CompiledModel;
   surrogates: Surrogates;
+  categories: Categories;
+  /** The folder in which the files of media lie. */
+  mediaFolder: string;
   site: SiteRow;
   rendered: RenderedPages;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
@@ -36,6 +41,9 @@ export const sheetIn = (house: Pick<House, 'model' | 'surrogates'>, type: Compil
 
 export const today = (house: House): string => dayAt(house.now(), house.site.timeZone);
 
+/** The clock's day and minute where the site is (ISO 8601 without an offset). */
+export const minuteNow = (house: House): string => new Date(house.now()).toLocaleString('sv-SE', { timeZone: house.site.timeZone, dateStyle: 'short', timeStyle: 'short' }).replace(' ', 'T');
+
 /** The clock, or the moment at which `CLEAR_FRAME_NOW` (ISO 8601) fixes it. */
 function clock(): () => number {
   const fixed = process.env.CLEAR_FRAME_NOW;
@@ -50,7 +58,9 @@ async function begin(database: Database, now: number): Promise<void> {
   await database.write(async (tx) => {
     const model = startModel('en');
     await putModelInForce(tx, 1, model, now, null);
-    await fitSheets(tx, undefined, new CompiledModel(model, 1), await Surrogates.extend(tx, model));
+    const surrogates = await Surrogates.load(tx);
+    await surrogates.extend(tx, model);
+    await fitSheets(tx, undefined, new CompiledModel(model, 1), surrogates);
     await makeSite(tx, { uuid: newId(), key: 'main', label: 'A new site', base: '', locale: 'en', timeZone: 'Europe/London' }, now);
   });
 }
@@ -71,6 +81,8 @@ export async function buildHouse(folder: string): Promise<House> {
     content, sessions, site, now, letGo,
     model: new CompiledModel(model.document, model.number),
     surrogates: await Surrogates.load(content),
+    categories: await allCategories(content),
+    mediaFolder: join(folder, 'media'),
     rendered: new RenderedPages(),
     demo: (await setting(content, 'demo')) === 'yes',
   };

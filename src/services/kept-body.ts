@@ -1,18 +1,27 @@
+import type { SlotContents } from '../core/content/blocks';
+import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { ListingRule } from '../core/mapping/listing-rule';
-import type { Values } from '../core/content/values';
+import type { SettingsLayer } from '../core/model/settings';
 
 /** What the store keeps as the body of a record, by its sort. */
 export interface EntryBody {
   values: Values;
+  /** Values of localised fields in the other languages of the site; where one is missing the main language's stands. */
+  translations?: Record<string, Values>;
 }
 export interface PageBody {
   values: Values;
   /** The listing that fills the page. */
   listing?: Id;
+  slots?: SlotContents;
+  /** The layout it is set out in, where its type has several. */
+  layout?: Id;
+  settings?: SettingsLayer;
 }
 export interface ListingBody {
   rule: ListingRule;
+  settings?: SettingsLayer;
 }
 
 // Bodies are written by the services alone, from input that was read at the door.

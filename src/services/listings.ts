@@ -5,7 +5,9 @@ import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
 import { coverageQuestions } from '../core/mapping/coverage';
 import { everyEntry, isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
-import { mapToFace } from '../core/mapping/map';
+import { mapToFace, type FaceContent } from '../core/mapping/map';
+import { referencesIn } from '../core/content/values';
+import { drawingOf } from './known';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { proposeRule } from '../core/mapping/propose-rule';
 import { readRule } from '../core/mapping/read-rule';
@@ -60,7 +62,7 @@ async function need(asker: Asker, id: Id): Promise<KeptRecord> {
 /** A whole rule from one that may say only where it is from: everything else begins as the type suggests. */
 function completed(house: House, given: JsonObject): JsonObject {
   const type = typeof given.from === 'string' ? house.model.contentTypeByKey(given.from) : undefined;
-  return type ? { ...proposeRule(type), ...given } : given;
+  return type ? { ...proposeRule(house.model, type), ...given } : given;
 }
 
 function ruleFrom(house: House, given: JsonObject): ListingRule {
@@ -158,16 +160,14 @@ export async function resultOf(house: House, rule: ListingRule): Promise<Listing
   if (!type) return { matching: 0, of: 0, entries: [] };
   const asked = askedOf(house, type);
   const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
-  return {
-    matching, of,
-    entries: versions.map(({ uuid, body }) => ({
-      id: uuid,
-      face: Object.fromEntries(Object.entries(mapToFace(rule.mapping, type, entryBody(body).values, house.site.locale)).map(([part, shown]) => [
-        part, (shown ?? []).map(({ words, field, step }) => ({ words, step, ...(field ? { field: type.field(field)?.key ?? '' } : {}) })),
-      ])),
-    })),
-  };
+  const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
+  return { matching, of, entries: entries.map(({ id, values }) => ({ id, face: byKeys(mapToFace(rule.mapping, type, values, drawing), type) })) };
 }
+
+/** A drawn face with its fields spoken of by key. */
+const byKeys = (face: FaceContent, type: CompiledType<ContentType>): FaceContent =>
+  Object.fromEntries(Object.entries(face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => ({ ...rest, ...(field ? { field: type.field(field)?.key ?? '' } : {}) }))]));
 
 export const tryListing = async (house: House, given: JsonObject): Promise<ListingResult> => resultOf(house, ruleFrom(house, given));
 

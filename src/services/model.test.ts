@@ -2,8 +2,9 @@ import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house
 import { contentType, field } from '../../tests/small-model';
 import { newId } from '../core/ids';
 import type { JsonObject } from '../core/json';
-import type { ModelDocument } from '../core/model/document';
-import { addField, changeType, removeField, replaceField } from '../core/model/edit';
+import type { ContentType, Field, ModelDocument } from '../core/model/document';
+import { addField, removeFields, replaceField } from '../core/model/edit';
+import { plainFields } from '../core/model/kinds';
 import { entries, entry, publishEntry } from './entries';
 import { addListing, publishListing, resultOf, tryListing } from './listings';
 import { readRule } from '../core/mapping/read-rule';
@@ -17,13 +18,15 @@ beforeEach(async () => {
 afterEach(() => small.close());
 
 const keep = async (document: ModelDocument, number = 0) => keepWorking(small.house, small.people.architect, number, document as unknown as JsonObject);
-const edited = (edit: Parameters<typeof changeType>[2]) => changeType(small.house.model.document, contentType(small.house.model, 'species').id, edit);
-const required = (key: string) => edited((type) => replaceField(type, { ...(type.fields.find((each) => each.key === key) as typeof type.fields[number]), required: true }, true));
+const sets = new Map();
+const edited = (edit: (type: ContentType) => ContentType): ModelDocument => ({ ...small.house.model.document, contentTypes: small.house.model.document.contentTypes.map((type) => (type.key === 'species' ? edit(type) : type)) });
+const each = (change: (field: Field) => Field) => edited((type) => ({ ...type, fields: plainFields(type.fields).map(change) }));
+const required = (key: string) => edited((type) => replaceField(type, { ...(plainFields(type.fields).find((each) => each.key === key) as Field), required: true }, true, sets));
 const apply = async (document: ModelDocument) => applyWorking(small.house, small.people.architect, (await keep(document)).number);
 
 describe('the working copy', () => {
   test('is kept without changing what is in force, and dropped again', async () => {
-    const kept = await keep(edited((type) => addField(type, 'Weight', 'number')));
+    const kept = await keep(edited((type) => addField(type, 'Weight', 'number', sets)));
     expect(kept).toMatchObject({ number: 1, changes: 1, base: 2 });
     expect(contentType(small.house.model, 'species').fieldByKey('weight')).toBeUndefined();
     await expect(keep(small.house.model.document, 0)).rejects.toMatchObject({ status: 412, extra: { current: { number: 1 } } });
@@ -32,7 +35,7 @@ describe('the working copy', () => {
   });
   test('keeps faults of rule, and refuses what is no model document with the path of each fault', async () => {
     expect((await keep(edited((type) => ({ ...type, title: 'x'.repeat(3) }))).catch((error: unknown) => error))).toMatchObject({ status: 422, faults: [{ path: '/document/contentTypes/0/title' }] });
-    const { faults } = await keep(edited((type) => ({ ...type, fields: type.fields.map((each) => ({ ...each, key: 'name' })) })));
+    const { faults } = await keep(each((field) => ({ ...field, key: 'name' })));
     expect(faults.filter(({ code }) => code === 'same-key').length).toBeGreaterThan(0);
     const sheet = await changeSheet(small.house);
     await expect(applyWorking(small.house, small.people.architect, sheet.number)).rejects.toMatchObject({ status: 422 });
@@ -46,7 +49,7 @@ describe('the working copy', () => {
 
 describe('putting a model in force', () => {
   test('gives every entry the new field, in the table at once', async () => {
-    await apply(edited((type) => addField(type, 'Weight', 'number')));
+    await apply(edited((type) => addField(type, 'Weight', 'number', sets)));
     expect(small.house.model.revision).toBe(3);
     const { items } = await entries(small.house, { type: 'species', sort: 'weight' });
     expect(items.map(({ values }) => values.weight)).toEqual([null, null, null]);
@@ -62,14 +65,14 @@ describe('putting a model in force', () => {
   test('keeps the values of a field that goes, and has them again when it comes back', async () => {
     const before = small.house.model.document;
     const size = field(contentType(small.house.model, 'species'), 'size');
-    await apply(edited((type) => removeField(type, size.id)));
+    await apply(edited((type) => removeFields(type, [size.id], sets)));
     expect((await entries(small.house, { type: 'species' })).items[0]?.values).not.toHaveProperty('size');
     await apply(before);
     expect((await entries(small.house, { type: 'species', sort: '-size' })).items.map(({ values }) => values.size)).toEqual([80, 14, null]);
   });
   test('tells values of the old kind where a field changed its kind', async () => {
     const size = field(contentType(small.house.model, 'species'), 'size');
-    await apply(edited((type) => ({ ...type, face: { heading: type.face.heading ?? [] }, fields: type.fields.map((each) => (each.id === size.id ? { ...each, kind: 'date', rules: {} } as typeof each : each)) })));
+    await apply(edited((type) => ({ ...type, face: { mapping: { heading: type.face.mapping.heading ?? [] } }, fields: plainFields(type.fields).map((field): Field => (field.id === size.id ? { ...size, kind: 'date', rules: {} } : field)) })));
     const { items } = await entries(small.house, { type: 'species' });
     const heron = items.find(({ title }) => title === 'Bell heron');
     expect((await entry(small.house, heron?.id ?? '')).faults).toMatchObject([{ path: '/values/size', code: 'kind' }]);
@@ -78,7 +81,7 @@ describe('putting a model in force', () => {
     const listing = await addListing(small.house, small.people.architect, { label: 'By size', rule: { from: 'species', order: [{ by: 'size', direction: 'up' }] } });
     await publishListing(small.house, small.people.architect, listing.id, listing.revision, {});
     const size = field(contentType(small.house.model, 'species'), 'size');
-    await expect(apply(edited((type) => removeField(type, size.id)))).rejects.toMatchObject({ status: 422, title: 'By size still reads a field that goes. Change that listing first.' });
+    await expect(apply(edited((type) => removeFields(type, [size.id], sets)))).rejects.toMatchObject({ status: 422, title: 'By size still reads a field that goes. Change that listing first.' });
     await dropWorking(small.house, small.people.architect, 1);
     const without = { ...small.house.model.document, contentTypes: small.house.model.document.contentTypes.filter(({ key }) => key === 'notice') };
     await expect(apply(without)).rejects.toMatchObject({ faults: expect.arrayContaining([expect.objectContaining({ message: 'Species still has 3 entries, the bin counted. It cannot go.' })]) });
@@ -87,7 +90,7 @@ describe('putting a model in force', () => {
     const rule = { from: 'species', where: { field: 'size', is: 'moreThan', value: 20 }, order: [{ by: 'name', direction: 'up' }] };
     const size = field(contentType(small.house.model, 'species'), 'size');
     const { rule: kept } = readRule(small.house.model, { ...rule, limit: 9, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] } });
-    await apply(edited((type) => addField({ ...type, fields: type.fields.map((each) => (each.id === size.id ? { ...each, key: 'length', label: 'Length' } : each)) }, 'Weight', 'number')));
+    await apply(edited((type) => addField({ ...type, fields: plainFields(type.fields).map((field) => (field.id === size.id ? { ...field, key: 'length', label: 'Length' } : field)) }, 'Weight', 'number', sets)));
     expect(kept && (await resultOf(small.house, kept)).entries.map(({ face }) => face.heading?.[0]?.words)).toEqual(['Bell heron']);
     await expect(tryListing(small.house, rule)).rejects.toMatchObject({ faults: [{ path: '/rule/where/field' }] });
   });
@@ -103,12 +106,12 @@ test('figures of fields come from the content', async () => {
 
 test('what rides in the indexes may come, go and change its kind', async () => {
   const rare = field(contentType(small.house.model, 'species'), 'rare');
-  const set = (part: object) => apply(edited((type) => ({ ...type, fields: type.fields.map((each) => (each.id === rare.id ? ({ ...each, ...part } as typeof each) : each)) })));
+  const set = (part: object) => apply(each((field) => (field.id === rare.id ? ({ ...field, ...part } as Field) : field)));
   const sorted = async () => (await entries(small.house, { type: 'species', sort: '-size', where: JSON.stringify({ field: 'size', is: 'filled' }) })).items.map(({ title }) => title);
   await set({ indexed: false });
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
   await set({ indexed: true, kind: 'choice', rules: { choices: [{ id: newId(), key: 'yes', label: 'Yes' }] } });
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
-  await apply(edited((type) => removeField(type, rare.id)));
+  await apply(edited((type) => removeFields(type, [rare.id], sets)));
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
 });

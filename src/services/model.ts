@@ -1,4 +1,4 @@
-import type { ChangeRow, ChangeSheet, ModelAnswer, TypeFigures, WorkingModelAnswer } from '../contract/model';
+import type { ChangeRow, ChangeSheet, ModelAnswer, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../contract/model';
 import { ruleFaults, titleOf } from '../core/content/values';
 import { readModelDocument } from '../core/formats/model-schema';
 import type { Id } from '../core/ids';
@@ -7,15 +7,14 @@ import { sameJson } from '../core/json';
 import { modelChanges, type ModelChange } from '../core/model/changes';
 import { checkModel, type ModelFault } from '../core/model/check';
 import { CompiledModel, type CompiledType } from '../core/model/compile';
-import type { ContentType, ModelDocument } from '../core/model/document';
+import { TOP, type ContentType, type ModelDocument } from '../core/model/document';
 import { typesTouched } from '../core/model/types-touched';
 import type { Asker, Tx } from '../store/database';
 import { fieldFigures, numbersOf } from '../store/field-figures';
-import { dropWorkingModel, modelInForce, putModelInForce, putWorkingModel, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
+import { categoryCount, dropWorkingModel, modelInForce, placedCounts, putModelInForce, putWorkingModel, readByListings, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
 import { liveOfMany, note, recordsOfType, referrers } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { fitSheets, unindexListing } from '../store/sheet-tables';
-import { Surrogates } from '../store/surrogates';
 import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
@@ -28,16 +27,24 @@ const BATCH = 2000;
 
 export const model = (house: House): ModelAnswer => ({ revision: house.model.revision, document: house.model.document });
 
-function workingAnswer(house: House, row: WorkingModelRow | undefined): WorkingModelAnswer {
+/** The types and fields that entries, pages and listings use. */
+async function usedIn(asker: Asker, house: House): Promise<Id[]> {
+  const counts = new Map((await recordCounts(asker)).map(({ type, n }) => [type, n]));
+  const types = [...house.model.contentTypes, ...house.model.pageTypes].filter(({ id }) => (counts.get(house.surrogates.find(id)) ?? 0) > 0);
+  return [...new Set([...types.map(({ id }) => id), ...(await readByListings(asker))])];
+}
+
+async function workingAnswer(asker: Asker, house: House, row: WorkingModelRow | undefined): Promise<WorkingModelAnswer> {
+  const used = await usedIn(asker, house);
   const document = row?.document ?? house.model.document;
   return {
     base: row?.base ?? house.model.revision, number: row?.number ?? 0, document,
     ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
-    faults: checkModel(document), changes: row ? modelChanges(house.model.document, document).length : 0,
+    faults: checkModel(document, new Set(used), today(house)), used, changes: row ? modelChanges(house.model.document, document).length : 0,
   };
 }
 
-export const working = async (house: House): Promise<WorkingModelAnswer> => workingAnswer(house, await workingModel(house.content));
+export const working = async (house: House): Promise<WorkingModelAnswer> => workingAnswer(house.content, house, await workingModel(house.content));
 
 /** Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults of shape are refused. */
 export async function keepWorking(house: House, person: Person, number: number, given: JsonObject): Promise<WorkingModelAnswer> {
@@ -45,16 +52,16 @@ export async function keepWorking(house: House, person: Person, number: number, 
   if (!document) throw unreadable(faults);
   return house.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, given);
+    if ((row?.number ?? 0) !== number) throw changedSince({ ...(await workingAnswer(tx, house, row)) } as unknown as JsonObject, given);
     await putWorkingModel(tx, row?.base ?? house.model.revision, number + 1, document, house.now(), person.id);
-    return workingAnswer(house, await workingModel(tx));
+    return workingAnswer(tx, house, await workingModel(tx));
   });
 }
 
 export async function dropWorking(house: House, person: Person, number: number): Promise<void> {
   await house.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, {});
+    if ((row?.number ?? 0) !== number) throw changedSince({ ...(await workingAnswer(tx, house, row)) } as unknown as JsonObject, {});
     await dropWorkingModel(tx);
     await note(tx, house.now(), person.id, 'dropped the working copy of the model', null);
   });
@@ -64,7 +71,7 @@ export async function dropWorking(house: House, person: Person, number: number):
 async function touched(house: House, change: ModelChange, counts: ReadonlyMap<number, number>): Promise<{ touches: number; touched: ChangeRow['touched'] }> {
   if (change.touches === 'nothing yet' || !change.type) return { touches: 0, touched: 'nothing yet' };
   const all = counts.get(house.surrogates.find(change.type)) ?? 0;
-  if (change.of === 'pageType') return { touches: all, touched: 'pages' };
+  if (change.of === 'pageTypes') return { touches: all, touched: 'pages' };
   const type = house.model.contentType(change.type);
   if (!type || change.touches === 'every entry' || !change.field) return { touches: all, touched: 'entries' };
   const { total, fields } = await fieldFigures(house.content, sheetIn(house, type));
@@ -86,7 +93,7 @@ async function contentFaults(asker: Asker, house: House, changes: readonly Model
     if (sort !== 'gone' || !type) continue;
     const label = (house.model.contentType(type) ?? house.model.pageType(type))?.is.label ?? '';
     const n = field ? 0 : counts.get(house.surrogates.find(type)) ?? 0;
-    if (n > 0) faults.push({ path: '', code: 'in-use', weight: 'error', message: `${label} still has ${n} ${of === 'pageType' ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries'}, the bin counted. It cannot go.` });
+    if (n > 0) faults.push({ path: '', code: 'in-use', weight: 'error', message: `${label} still has ${n} ${of === 'pageTypes' ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries'}, the bin counted. It cannot go.` });
     const readers = await listingsReading(asker, field ?? type);
     if (readers.length > 0) faults.push({ path: '', code: 'in-use', weight: 'error', about: type, message: `${readers.join(', ')} still ${readers.length === 1 ? 'reads' : 'read'} ${field ? 'a field that goes' : label}. Change ${readers.length === 1 ? 'that listing' : 'those listings'} first.` });
   }
@@ -95,7 +102,7 @@ async function contentFaults(asker: Asker, house: House, changes: readonly Model
 
 export async function changeSheet(house: House): Promise<ChangeSheet> {
   const row = await workingModel(house.content);
-  const answer = workingAnswer(house, row);
+  const answer = await workingAnswer(house.content, house, row);
   const changes = modelChanges(house.model.document, answer.document);
   const counts = new Map((await recordCounts(house.content)).map(({ type, n }) => [type, n]));
   const rows: ChangeRow[] = await Promise.all(changes.map(async (change) => ({
@@ -143,9 +150,10 @@ async function rewrite(tx: Tx, house: House, type: CompiledType<ContentType>): P
 }
 
 /** Puts a model in force inside a write: its ids, its sheets, and the entries' places in them. */
-async function enforce(tx: Tx, house: House, next: CompiledModel, person: number | null): Promise<Surrogates> {
-  const surrogates = await Surrogates.extend(tx, next.document);
-  const changed = { ...house, model: next, surrogates };
+async function enforce(tx: Tx, house: House, next: CompiledModel, person: number | null): Promise<void> {
+  const { surrogates } = house;
+  await surrogates.extend(tx, next.document);
+  const changed = { ...house, model: next };
   // A column cannot go while a listing's own index stands on it.
   const listings = await listingsInForce(tx, house);
   for (const { record } of listings) await unindexListing(tx, record);
@@ -156,7 +164,6 @@ async function enforce(tx: Tx, house: House, next: CompiledModel, person: number
   }
   for (const { record, rule } of listings) await fitListingIndex(tx, changed, record, rule);
   await putModelInForce(tx, next.revision, next.document, house.now(), person);
-  return surrogates;
 }
 
 /** Puts the working copy in force as one transaction: sheets, entries' faults and visitors' pages follow. */
@@ -165,20 +172,19 @@ export async function applyWorking(house: House, person: Person, number: number)
     const row = await workingModel(tx);
     if (!row) throw against('There is no working copy to put in force.');
     const inForce = await modelInForce(tx);
-    if (row.number !== number || row.base !== inForce?.number) throw changedSince({ ...workingAnswer(house, row) } as unknown as JsonObject, {});
+    if (row.number !== number || row.base !== inForce?.number) throw changedSince({ ...(await workingAnswer(tx, house, row)) } as unknown as JsonObject, {});
     const changes = modelChanges(house.model.document, row.document);
     const errors = [...checkModel(row.document), ...(await contentFaults(tx, house, changes))].filter(({ weight }) => weight === 'error');
     if (errors.length > 0) throw against(errors.length === 1 ? errors[0]?.message ?? '' : `${errors.length} faults hold this back.`, errors);
     const next = new CompiledModel(row.document, row.base + 1);
     const { everything, types } = typesTouched(changes);
     const reached = everything ? undefined : await reachOfTypes(tx, house, types);
-    const surrogates = await enforce(tx, house, next, person.id);
+    await enforce(tx, house, next, person.id);
     await dropWorkingModel(tx);
     await note(tx, house.now(), person.id, `put revision ${next.revision} of the model in force`, null);
-    return { next, surrogates, reached };
+    return { next, reached };
   });
   house.model = done.next;
-  house.surrogates = done.surrogates;
   if (done.reached) house.rendered.renew(done.reached.map(({ address }) => address));
   else house.rendered.renewAll();
   return model(house);
@@ -189,7 +195,7 @@ export async function beginWith(house: House, document: ModelDocument): Promise<
   const errors = checkModel(document).filter(({ weight }) => weight === 'error');
   if (errors.length > 0) throw against(errors.map(({ message }) => message).join(' '), errors);
   const next = new CompiledModel(document, house.model.revision + 1);
-  house.surrogates = await house.content.write((tx) => enforce(tx, house, next, null));
+  await house.content.write((tx) => enforce(tx, house, next, null));
   house.model = next;
 }
 
@@ -200,6 +206,28 @@ export async function typeFigures(house: House, id: Id): Promise<TypeFigures> {
   return {
     total,
     fields: await Promise.all(fields.map(async (figures) => ({ ...figures, usedBy: await listingsReading(house.content, figures.field) }))),
+  };
+}
+
+/** What a type, field set or scheme reaches, as things are kept now. */
+export async function typeReach(house: House, id: Id): Promise<TypeReach> {
+  const { document } = house.model;
+  const n = house.surrogates.find(id);
+  const records = (await recordCounts(house.content)).find(({ type }) => type === n)?.n ?? 0;
+  const including = new Set([id, ...[...document.contentTypes, ...document.pageTypes, ...document.blockTypes].filter((type) => JSON.stringify(type.fields).includes(id)).map((type) => type.id)]);
+  return {
+    entries: house.model.contentType(id) ? records : 0, pages: house.model.pageType(id) ? records : 0, categories: house.model.scheme(id) ? await categoryCount(house.content, n) : 0,
+    listings: await listingsReading(house.content, id), shown: (await reachOfTypes(house.content, house, including)).length,
+  };
+}
+
+export async function placementCounts(house: House): Promise<PlacementCounts> {
+  const ids = new Map(house.model.pageTypes.map(({ id }) => [house.surrogates.find(id), id]));
+  return {
+    items: (await placedCounts(house.content)).flatMap(({ parent, child, n }) => {
+      const [above, below] = [parent === 0 ? TOP : ids.get(parent), ids.get(child)];
+      return above !== undefined && below !== undefined ? [{ parent: above, child: below, pages: n }] : [];
+    }),
   };
 }
 

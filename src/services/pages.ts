@@ -1,16 +1,20 @@
 import type { Publication } from '../contract/entries';
 import type { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from '../contract/pages';
 import { stateAt } from '../core/content/states';
-import { defaultValues, readValues, ruleFaults, speakValues, titleOf } from '../core/content/values';
-import type { Fault } from '../core/faults';
+import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, titleOf } from '../core/content/values';
+import { blocksIn, firstContents, readSlots, referencesInSlots, slotRuleFaults, speakSlots } from '../core/content/blocks';
+import { pointer, type Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
+import type { Reference } from '../core/model/kinds';
+import { settingKeys, settings, settle, withSetting, type SettingsLayer } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
 import { branchOf, childrenOf, placeOf, putPlaces, tree, type PlacedPage } from '../store/pages';
 import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
-import { today, type House } from './house';
+import { minuteNow, today, type House } from './house';
+import { expectThere, knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
 import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
 import type { Person } from './people';
@@ -30,9 +34,64 @@ function typeByKey(house: House, key: string): CompiledType<PageType> {
   return type;
 }
 
-function faultsOf(house: House, type: CompiledType<PageType>, body: PageBody): Fault[] {
-  const faults = ruleFaults(type.fields, body.values, { today: today(house) });
-  return type.is.source.kind === 'listing' && !body.listing ? [...faults, { path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : faults;
+const refsIn = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesIn(type.fields, body.values), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {})];
+
+async function faultsOf(asker: Asker, house: House, type: CompiledType<PageType>, body: PageBody): Promise<Fault[]> {
+  const here = { today: today(house), known: await knownOf(asker, house, refsIn(house, type, body)) };
+  return [
+    ...ruleFaults(type.fields, body.values, here),
+    ...(type.is.source.kind === 'listing' && !body.listing ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : []),
+    ...slotRuleFaults(house.model, type.is.slots, body.slots ?? {}, here),
+  ];
+}
+
+const newness = (house: House, person: Person) => ({ today: today(house), minute: minuteNow(house), person: person.name });
+
+/** What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what is not there. */
+async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>, kept: PageBody, given: Pick<PagePatch, 'values' | 'slots' | 'listing' | 'layout' | 'settings'>): Promise<PageBody> {
+  const { values, faults } = readValues(type.fields, given.values ?? {}, kept.values, '/values');
+  const { slots, faults: slotFaults } = given.slots ? readSlots(house.model, type.is.slots, given.slots, kept.slots ?? {}, '/slots') : { slots: kept.slots ?? {}, faults: [] };
+  const layout = given.layout === undefined ? kept.layout : type.is.layouts.find(({ key }) => key === given.layout)?.id;
+  if (given.layout && !layout) slotFaults.push({ path: '/layout', code: 'layout', message: `${type.is.label} has no layout "${given.layout}".` });
+  if (faults.length + slotFaults.length > 0) throw unreadable([...faults, ...slotFaults]);
+  const listing = given.listing === undefined ? kept.listing : await listingGiven(asker, type, given.listing);
+  const settings = given.settings === undefined ? kept.settings : settingsGiven(house, type, given.settings);
+  const body: PageBody = { values, ...(listing ? { listing } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
+  await expectThere(asker, house, refsIn(house, type, body), refsIn(house, type, kept));
+  for (const [i, block] of blocksIn(slots).entries()) if (block.listing && !(await listingThere(asker, block.listing))) throw unreadable([{ path: `/slots/${i}/listing`, code: 'not-there', message: 'There is no such listing.' }]);
+  return body;
+}
+
+/** The settings a page sets itself: only what the site or the type lets an editor change. */
+function settingsGiven(house: House, type: CompiledType<PageType>, given: JsonObject): SettingsLayer {
+  const faults: Fault[] = [];
+  let layer: SettingsLayer = {};
+  for (const [name, value] of Object.entries(given)) {
+    const key = settingKeys.find((each) => each === name);
+    const at = pointer('/settings', name);
+    if (!key) faults.push({ path: at, code: 'unknown', message: `There is no setting "${name}".` });
+    else if (value === null) layer = withSetting(layer, key, undefined);
+    else if (!settle(key, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }]).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed on a page.` });
+    else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value)) faults.push({ path: at, code: 'value', message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.` });
+    else layer = withSetting(layer, key, value);
+  }
+  if (faults.length > 0) throw unreadable(faults);
+  return layer;
+}
+
+async function listingThere(asker: Asker, id: Id): Promise<boolean> {
+  const record = await recordByUuid(asker, id, 'listing');
+  return record !== undefined && record.binnedAt === null;
+}
+
+/** What a page refers to: its listing and those of its blocks, the types of its blocks, and whatever its words name. */
+function refsOf(house: House, type: CompiledType<PageType>, body: PageBody): { role: string; target: Id }[] {
+  const blocks = blocksIn(body.slots ?? {});
+  return [
+    ...[body.listing, ...blocks.map(({ listing }) => listing)].flatMap((target) => (target ? [{ role: 'listing', target }] : [])),
+    ...blocks.map(({ type: target }) => ({ role: 'block', target })),
+    ...refsIn(house, type, body).map(({ sort, target }) => ({ role: `${sort}:`, target })),
+  ];
 }
 
 interface Standing {
@@ -53,7 +112,9 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
   return {
     id: record.uuid, parent: (await parentPlace(asker, place.parent))?.uuid ?? null, type: type.is.key, title: record.title, slug: place.slug, address: place.address,
     revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
-    values: speakValues(type.fields, body.values), listing: body.listing ?? null, faults: faultsOf(house, type, body),
+    values: speakValues(type.fields, body.values, house.model.locale), listing: body.listing ?? null, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
+    layout: type.is.layouts.find(({ id }) => id === body.layout)?.key ?? null, settings: { ...body.settings?.set },
+    faults: await faultsOf(asker, house, type, body), names: namesIn(await knownOf(asker, house, refsIn(house, type, body)), refsIn(house, type, body)),
     changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
     pages: (await reachOfPage(asker, house, record.id)).map(pageLink),
   };
@@ -103,25 +164,21 @@ async function listingGiven(asker: Asker, type: CompiledType<PageType>, id: Id |
   return id;
 }
 
-const refsOf = ({ listing }: PageBody) => (listing ? [{ role: 'listing', target: listing }] : []);
-
 /** Makes a page where its type may stand; anywhere else is refused with the reason. */
 export async function addPage(house: House, person: Person, given: NewPage): Promise<PageAnswer> {
   const type = typeByKey(house, given.type);
-  const { values, faults } = readValues(type.fields, given.values ?? {}, defaultValues(type.fields), '/values');
-  if (faults.length > 0) throw unreadable(faults);
   return house.content.write(async (tx) => {
     const parent = await parentGiven(tx, given.parent);
     const verdict = await verdictFor(tx, house, type, parent, null);
     if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
-    const title = titleOf(type.is, values);
-    const listing = await listingGiven(tx, type, given.listing);
+    const first: PageBody = { values: defaultValues(type.fields, newness(house, person)), slots: firstContents(house.model, type.is.slots, newness(house, person)) };
+    const body = await bodyFrom(tx, house, type, first, given);
+    const title = titleOf(type.is, body.values);
     const slug = given.slug === undefined ? await slugFor(tx, house, type.is, title, parent, null) : await slugGiven(tx, house, given.slug, parent, null);
-    const body: PageBody = { values, ...(listing ? { listing } : {}) };
     const uuid = newId();
-    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: faultsOf(house, type, body).length, at: house.now(), by: person.id }]);
+    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body)).length, at: house.now(), by: person.id }]);
     await putPlaces(tx, [{ record, site: house.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, house, parent, undefined, null), slug, address: addressUnder(parent, slug) }]);
-    await setRefs(tx, record, 0, refsOf(body));
+    await setRefs(tx, record, 0, refsOf(house, type, body));
     await note(tx, house.now(), person.id, 'made a page', record);
     return answer(tx, house, await need(tx, uuid), []);
   });
@@ -167,26 +224,22 @@ async function readdress(tx: Tx, house: House, record: number, parent: PlacedPag
 
 export const changePage = (house: House, person: Person, id: Id, revision: number, patch: PagePatch): Promise<PageAnswer> =>
   work(house, person, id, revision, { ...patch } as unknown as JsonObject, async (tx, { record, place }, type) => {
-    const kept = pageBody(record.body);
-    const { values, faults } = readValues(type.fields, patch.values ?? {}, kept.values, '/values');
-    if (faults.length > 0) throw unreadable(faults);
-    const listing = patch.listing === undefined ? kept.listing : await listingGiven(tx, type, patch.listing);
-    const body: PageBody = { values, ...(listing ? { listing } : {}) };
+    const body = await bodyFrom(tx, house, type, pageBody(record.body), patch);
     const parent = await parentPlace(tx, place.parent);
     const slug = patch.slug === undefined ? place.slug : await slugGiven(tx, house, patch.slug, parent, record.id);
     if (slug !== place.slug) await readdress(tx, house, record.id, parent, place.position, slug);
-    await changeWorking(tx, record, { title: titleOf(type.is, values), body: JSON.stringify(body), faults: faultsOf(house, type, body).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
-    await setRefs(tx, record.id, 0, refsOf(body));
+    await changeWorking(tx, record, { title: titleOf(type.is, body.values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await setRefs(tx, record.id, 0, refsOf(house, type, body));
     return { shows: slug !== place.slug, what: 'changed a page' };
   });
 
 export const publishPage = (house: House, person: Person, id: Id, revision: number, asked: Publication): Promise<PageAnswer> =>
   work(house, person, id, revision, {}, async (tx, { record }, type) => {
     const body = pageBody(record.body);
-    const faults = faultsOf(house, type, body);
+    const faults = await faultsOf(tx, house, type, body);
     if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
     await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
-    await setRefs(tx, record.id, 1, refsOf(body));
+    await setRefs(tx, record.id, 1, refsOf(house, type, body));
     await changeWorking(tx, record, { title: record.title, body: record.body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'published' });
     return { shows: true, what: 'published a page' };
   });

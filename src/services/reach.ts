@@ -1,5 +1,6 @@
 import type { ReachLink } from '../contract/entries';
 import type { Id } from '../core/ids';
+import { fieldsOfMapping } from '../core/mapping/parts';
 import { listingDiffers, type EntryChange, type LiveListing } from '../core/site/reach';
 import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
@@ -30,11 +31,60 @@ export async function pagesShowing(asker: Asker, house: House, listings: Readonl
   return (await livePagesAmong(asker, house.site.id, house.now(), [...using])).map(({ uuid, title, address }) => ({ uuid, title, address }));
 }
 
-/** Every page visitors see that differs when what they see of an entry changes. */
-export async function reachOfEntry(asker: Asker, house: House, change: EntryChange): Promise<ReachedPage[]> {
+/** The pages visitors see that refer to something, in their own words or in a block. */
+async function pagesReferring(asker: Asker, house: House, targets: readonly Id[]): Promise<ReachedPage[]> {
+  const using = new Set<number>();
+  for (const target of targets) for (const { source, sort } of await referrers(asker, target, 1)) if (sort === 'page') using.add(source);
+  return using.size === 0 ? [] : (await livePagesAmong(asker, house.site.id, house.now(), [...using])).map(({ uuid, title, address }) => ({ uuid, title, address }));
+}
+
+const distinct = (pages: readonly ReachedPage[]): ReachedPage[] => [...new Map(pages.map((page) => [page.uuid, page])).values()];
+
+/** How many steps of references a face draws: the linked entry, and what its own face in small shows. */
+const DRAWN_DEEP = 2;
+
+/**
+ * Every page visitors see that differs when what they see of an entry changes: pages with a listing it is in, pages
+ * that refer to it, and those that show an entry which shows it.
+ */
+export async function reachOfEntry(asker: Asker, house: House, id: Id, change: EntryChange): Promise<ReachedPage[]> {
   const day = today(house);
-  const listings = (await listingsInForce(asker, house)).filter((listing) => listingDiffers(listing, change, day));
-  return pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
+  const inForce = await listingsInForce(asker, house);
+  const isUnder = house.categories.isUnder;
+  const differing = new Set(inForce.filter((listing) => listingDiffers(listing, change, day, isUnder)).map((listing) => listing.id));
+  const drawn = new Set<Id>([id]);
+  let edge = [id];
+  for (let step = 0; step < DRAWN_DEEP; step += 1) {
+    const next: Id[] = [];
+    for (const target of edge) for (const { uuid, sort, role, type } of await referrers(asker, target, 1)) {
+      if (sort !== 'entry' || drawn.has(uuid)) continue;
+      drawn.add(uuid);
+      next.push(uuid);
+      // A listing shows it through a field that its items show.
+      const field = role.split(':')[1] ?? '';
+      for (const listing of inForce) if (listing.rule.from === type && fieldsOfMapping(listing.rule.mapping).includes(field)) differing.add(listing.id);
+    }
+    edge = next;
+  }
+  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn]))]);
+}
+
+/** Every page visitors see that shows a medium, straight or in an entry it shows. */
+export async function reachOfMedia(asker: Asker, house: House, id: Id): Promise<ReachedPage[]> {
+  const pages = await pagesReferring(asker, house, [id]);
+  const entries = (await referrers(asker, id, 1)).filter(({ sort }) => sort === 'entry');
+  const types = new Set(entries.flatMap(({ type }) => type ?? []));
+  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
+  return distinct([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid)))]);
+}
+
+/** Pages that refer to an entry of one of the types. */
+async function pagesShowingEntriesOf(asker: Asker, house: House, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
+  const numbers = [...types].map((type) => house.surrogates.find(type));
+  const rows = await asker.all<{ source: number }>(
+    `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`, [JSON.stringify(numbers)],
+  );
+  return rows.length === 0 ? [] : (await livePagesAmong(asker, house.site.id, house.now(), rows.map(({ source }) => source))).map(({ uuid, title, address }) => ({ uuid, title, address }));
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */
@@ -42,7 +92,8 @@ export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySe
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
   const showing = await pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
   const ofType = (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)).map(({ uuid, title, address }) => ({ uuid, title, address }));
-  return [...new Map([...showing, ...ofType].map((page) => [page.uuid, page])).values()];
+  // Blocks of a type, and pages that show an entry of one: both are kept as references of the page.
+  return distinct([...showing, ...ofType, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
 }
 
 /**
@@ -60,5 +111,6 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
     for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at)) if (at === record) return true;
     return false;
   };
-  return all.filter((page) => inNavigation || page.record === above || isBelow(page.record)).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  const near = all.filter((page) => inNavigation || page.record === above || isBelow(page.record)).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  return distinct([...near, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
 }

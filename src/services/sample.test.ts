@@ -1,7 +1,9 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import sharp from 'sharp';
 import { parse } from 'yaml';
+import type { JsonObject } from '../core/json';
 import { checkModel } from '../core/model/check';
 import { modelChanges } from '../core/model/changes';
 import { entries } from './entries';
@@ -14,14 +16,21 @@ import { fillWithSample, type Sample } from './sample';
 import { visit } from './visitor';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
+const named = <T>(folder: string, ending: string, of: (file: string) => T) => Object.fromEntries(readdirSync(join('demo', folder)).map((file) => [basename(file, ending), of(join(folder, file))]));
+// One plain picture stands in for the drawings where what they show does not matter.
+let plain: Buffer;
+beforeAll(async () => { plain = await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#cfdad3' } }).webp().toBuffer(); });
 const sample = (): Sample => ({
   ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'), model: read('model.yaml'), listings: read('listings.yaml'), pages: read('pages.yaml'),
-  entries: Object.fromEntries(readdirSync('demo/entries').map((file) => [basename(file, '.yaml'), read(join('entries', file))])),
+  categories: named('categories', '.yaml', read<Sample['categories'][string]>), entries: named('entries', '.yaml', read<JsonObject[]>),
+  pictures: named('pictures', '.svg', () => plain),
 });
 
-async function withHouse(work: (house: House) => Promise<void>): Promise<void> {
+/** A house at a moment, in a folder of its own. */
+async function withHouse(work: (house: House) => Promise<void>, at?: string): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const house = await buildHouse(folder);
+  if (at) house.now = () => Date.parse(at);
   try {
     await work(house);
   } finally {
@@ -30,7 +39,7 @@ async function withHouse(work: (house: House) => Promise<void>): Promise<void> {
   }
 }
 
-test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is', async () => {
+test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is, and something waits in every state', async () => {
   await withHouse(async (house) => {
     await fillWithSample(house, sample());
     expect(checkModel(house.model.document).map(({ weight, message }) => [weight, message])).toEqual([['warning', 'No page type may hold Trail guide.']]);
@@ -42,12 +51,7 @@ test('the sample is whole: its model holds, every listing in force shows somethi
       expect(result?.entries.every(({ face }) => (face.heading?.[0]?.words ?? '') !== '')).toBe(true);
     }
     for (const page of (await siteTree(house)).pages) expect([page.address, (await visit(house, page.address)).found]).toEqual([page.address, page.state === 'published' ? 'page' : 'nothing']);
-  });
-});
 
-test('the sample leaves something for every state and for checks to show', async () => {
-  await withHouse(async (house) => {
-    await fillWithSample(house, sample());
     const { types, inReview, drafts, checks } = await overview(house);
     const total = (state: 'scheduled' | 'withdrawn' | 'published') => types.reduce((sum, { counts }) => sum + counts[state], 0);
     expect([inReview, drafts, checks, total('scheduled'), total('withdrawn')].every((n) => n > 0)).toBe(true);
@@ -55,22 +59,20 @@ test('the sample leaves something for every state and for checks to show', async
     expect(items.some(({ faults }) => faults > 0)).toBe(true);
     // What is wrong on purpose is never what visitors see.
     expect((await entries(house, { type: 'event', state: 'published' })).items.filter(({ faults }) => faults > 0)).toEqual([]);
-  });
-});
-
-test('its days are told from the day of seeding, so that something is always to come', async () => {
-  await withHouse(async (house) => {
-    house.now = () => Date.parse('2031-05-05T10:00:00Z');
-    await fillWithSample(house, sample());
-    const { items } = await entries(house, { type: 'event', where: JSON.stringify({ field: 'starts', is: 'after', value: { now: '+0 days' } }) });
-    expect(items.length).toBeGreaterThan(12);
-    expect(items.every(({ values }) => String(values.starts).startsWith('203'))).toBe(true);
-  });
-});
+    // Its days are told from the day of seeding, so that something is always to come.
+    const coming = (await entries(house, { type: 'event', where: JSON.stringify({ field: 'starts', is: 'after', value: { now: '+0 days' } }) })).items;
+    expect(coming.length).toBeGreaterThan(12);
+    expect(coming.every(({ values }) => String(values.starts).startsWith('203'))).toBe(true);
+    // Blocks, entries in small, categories and pictures all come to the visitor.
+    const home = JSON.stringify(await visit(house, '/'));
+    for (const seen of ['The starling hour', 'slideshow', 'This week on the reserve', 'You hear the marsh', 'Worth a second look', 'Wet grassland', '"/about/volunteering"', 'At a glance', 'A cloud of starlings']) expect(home).toContain(seen);
+  }, '2031-05-05T10:00:00Z');
+}, 60_000);
 
 test.each<[string, (whole: Sample) => Sample, RegExp]>([
-  ['an unknown field', (whole) => ({ ...whole, entries: { ...whole.entries, place: [{ name: 'First hide', wings: 2 }] } }), /demo\/entries\/place, entry 1:[\s\S]*wings/],
+  ['an unknown field', (whole) => ({ ...whole, pages: [], entries: { place: [{ name: 'First hide', wings: 2 }] } }), /demo\/entries\/place, entry 1:[\s\S]*wings/],
   ['an unknown type', (whole) => ({ ...whole, entries: { bats: [] } }), /demo\/entries\/bats/],
+  ['a name that nothing has', (whole) => ({ ...whole, pages: [], entries: { place: [{ name: 'First hide', habitats: ['lagoon'] }] } }), /habitats[\s\S]*category/],
   ['a model that is none', (whole) => ({ ...whole, model: { ...whole.model, contentTypes: { x: { fields: { a: { kind: 'colour' } } } } } }), /demo\/model:[\s\S]*kind/],
 ])('a sample with %s is refused with its place', async (_, change, words) => {
   await withHouse(async (house) => {

@@ -1,28 +1,44 @@
-import { dayFrom } from '../core/content/day';
+import sharp from 'sharp';
 import { readValues } from '../core/content/values';
 import type { Fault } from '../core/faults';
 import { modelFromKeys } from '../core/formats/model-by-keys';
 import { readModelDocument } from '../core/formats/model-schema';
-import { isJsonObject, type Json, type JsonObject } from '../core/json';
+import type { Id } from '../core/ids';
+import type { Json, JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
-import type { ContentType } from '../core/model/document';
+import type { ContentType, Scheme } from '../core/model/document';
 import type { Role } from '../core/roles';
 import { putSetting } from '../store/settings';
 import { addInBulk, type BulkEntry } from './bulk-entries';
+import { addCategory, changeCategory } from './categories';
 import { today, type House } from './house';
 import { addListing, publishListing } from './listings';
+import { addMedia } from './media';
 import { beginWith } from './model';
-import { addPage, publishPage } from './pages';
+import { addPage, changePage, publishPage } from './pages';
 import { addPerson, type Person } from './people';
+import { SampleNames } from './sample-references';
 
-/** The files of a sample, read but not yet checked. Entries stand by the key of their type. */
+/** The files of a sample, read but not yet checked. Entries stand by the key of their type, categories by that of their scheme. */
 export interface Sample {
   site: { label: string; locale: string; timeZone: string };
   people: { name: string; email: string; role: Role; password: string }[];
   model: JsonObject;
+  categories: Record<string, SampleCategory[]>;
+  /** Drawings (SVG) by their names. */
+  pictures: Record<string, Buffer>;
   entries: Record<string, JsonObject[]>;
   listings: { label: string; rule: JsonObject; inForce?: boolean }[];
   pages: SamplePage[];
+}
+
+interface SampleCategory {
+  label: string;
+  /** Its name in French. */
+  fr?: string;
+  below?: SampleCategory[];
+  /** Whatever else is said of it are its values. */
+  [field: string]: unknown;
 }
 
 interface SamplePage {
@@ -31,6 +47,8 @@ interface SamplePage {
   /** The name of the listing that fills it. */
   listing?: string;
   slug?: string;
+  layout?: string;
+  slots?: JsonObject;
   state?: 'published' | 'draft';
   below?: SamplePage[];
 }
@@ -39,21 +57,29 @@ const DAY = 86_400_000;
 
 const refuse = (where: string, faults: readonly Fault[]) => new Error(`${where}:\n${faults.map(({ path, message }) => `  ${path}: ${message}`).join('\n')}`);
 
-/** Days told from now become days of the calendar, so that a sample never grows old. */
-const settled = (values: JsonObject, day: string): JsonObject =>
-  Object.fromEntries(Object.entries(values).map(([key, value]): [string, Json] => [key, isJsonObject(value) && typeof value.now === 'string' ? dayFrom({ now: value.now }, day) : value]));
+/** The order in which types are filled, so that what an entry refers to is there before it. */
+const referredFirst = ['place', 'person', 'species'];
 
 /** One entry as its file tells it: besides its values, how far it has come (`state`) and how old it is (`age`, in days). */
-function readEntry(house: House, type: CompiledType<ContentType>, written: JsonObject, place: number, by: number): BulkEntry {
+function readEntry(house: House, names: SampleNames, type: CompiledType<ContentType>, written: JsonObject, place: number, by: number): BulkEntry {
   const { state = 'published', age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160), ...given } = written;
-  const { values, faults } = readValues(type.fields, settled(given, today(house)), {}, '');
+  const { values, faults } = readValues(type.fields, names.said(type.fields, given), {}, '');
   if (faults.length > 0) throw refuse(`demo/entries/${type.is.key}, entry ${place + 1}`, faults);
   const at = house.now() - Number(age) * DAY - place * 61_000;
   const shown = { published: { starts: at }, scheduled: { starts: house.now() + 9 * DAY }, withdrawn: { starts: at - 90 * DAY, ends: at } }[String(state)];
   return { values, at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
 }
 
-/** Fills a new database with a sample: people, model, entries, listings, pages. Stops at the first thing that is not as it should be. */
+async function fillCategories(house: House, architect: Person, names: SampleNames, scheme: CompiledType<Scheme>, written: readonly SampleCategory[], parent: Id | null): Promise<void> {
+  for (const { label, fr, below = [], ...values } of written) {
+    const made = await addCategory(house, architect, scheme.id, { label, parent });
+    names.categories.set(`${scheme.is.key} ${made.key}`, made.id);
+    await changeCategory(house, architect, made.id, made.revision, { ...(fr === undefined ? {} : { labels: { fr } }), values: names.said(scheme.fields, values as JsonObject) });
+    await fillCategories(house, architect, names, scheme, below, made.id);
+  }
+}
+
+/** Fills a new database with a sample: people, model, categories, pictures, entries, listings, pages. Stops at the first thing that is not as it should be. */
 export async function fillWithSample(house: House, sample: Sample): Promise<void> {
   const { document, faults } = readModelDocument(modelFromKeys(sample.model));
   if (!document) throw refuse('demo/model', faults);
@@ -69,25 +95,58 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   const [architect] = people;
   const writers = people.filter(({ role }) => role === 'editor');
   if (!architect) throw new Error('demo/site: the first of the people is the architect.');
-  for (const [key, written] of Object.entries(sample.entries)) {
-    const type = house.model.contentTypeByKey(key);
-    if (!type) throw new Error(`demo/entries/${key}: there is no content type of that key.`);
-    const entries = written.map((each, i) => readEntry(house, type, each, i, (writers[i % Math.max(1, writers.length)] ?? architect).id));
-    await house.content.write((tx) => addInBulk(tx, house, type, entries));
+  const names = new SampleNames(house.model, today(house));
+  const unknown = Object.keys(sample.entries).find((key) => !house.model.contentTypeByKey(key));
+  if (unknown !== undefined) throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
+  const pictures = await Promise.all(Object.entries(sample.pictures).map(async ([name, drawing]) => ({ name, picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer() })));
+  for (const { name, picture } of pictures) names.media.set(name, (await addMedia(house, architect, `${name}.webp`, picture)).id);
+  for (const [key, written] of Object.entries(sample.categories)) {
+    const scheme = house.model.schemeByKey(key);
+    if (!scheme) throw new Error(`demo/categories/${key}: there is no scheme of that key.`);
+    await fillCategories(house, architect, names, scheme, written, null);
   }
-  const listings = new Map<string, string>();
-  for (const { label, rule, inForce = true } of sample.listings) {
-    const made = await addListing(house, architect, { label, rule });
-    if (inForce) await publishListing(house, architect, made.id, made.revision, {});
-    listings.set(label, made.id);
-  }
-  const addPages = async (pages: readonly SamplePage[], parent: string | null): Promise<void> => {
-    for (const { type, values, listing, slug, state = 'published', below = [] } of pages) {
-      const fill = listing === undefined ? undefined : listings.get(listing);
-      const made = await addPage(house, architect, { type, parent, values, ...(slug === undefined ? {} : { slug }), ...(fill === undefined ? {} : { listing: fill }) });
-      if (state === 'published') await publishPage(house, architect, made.id, made.revision, {});
-      await addPages(below, made.id);
+
+  // Pages come before the entries that link to them; what stands on them comes after.
+  const made: { page: SamplePage; id: Id }[] = [];
+  const makePages = async (pages: readonly SamplePage[], parent: Id | null): Promise<void> => {
+    for (const page of pages) {
+      const type = house.model.pageTypeByKey(page.type);
+      const { id, address } = await addPage(house, architect, { type: page.type, parent, values: names.said(type?.fields ?? [], page.values), ...(page.slug === undefined ? {} : { slug: page.slug }) });
+      names.pages.set(address, id);
+      made.push({ page, id });
+      await makePages(page.below ?? [], id);
     }
   };
-  await addPages(sample.pages, null);
+  await makePages(sample.pages, null);
+
+  const inOrder = Object.entries(sample.entries).sort(([a], [b]) => (referredFirst.includes(a) ? referredFirst.indexOf(a) : 9) - (referredFirst.includes(b) ? referredFirst.indexOf(b) : 9));
+  for (const [key, written] of inOrder) {
+    const type = house.model.contentTypeByKey(key);
+    if (!type) continue;
+    const entries = written.map((each, i) => readEntry(house, names, type, each, i, (writers[i % Math.max(1, writers.length)] ?? architect).id));
+    const ids = await house.content.write((tx) => addInBulk(tx, house, type, entries));
+    const title = type.field(type.is.title)?.key ?? '';
+    written.forEach((each, i) => names.entries.set(String(each[title]), ids[i] ?? ''));
+  }
+
+  for (const { label, rule, inForce = true } of sample.listings) {
+    const listing = await addListing(house, architect, { label, rule: settledRule(names, rule) });
+    if (inForce) await publishListing(house, architect, listing.id, listing.revision, {});
+    names.listings.set(label, listing.id);
+  }
+  for (const { page: { listing, layout, slots, state = 'published' }, id } of made) {
+    const fill = listing === undefined ? undefined : names.listings.get(listing);
+    const changed = await changePage(house, architect, id, 1, { ...(fill === undefined ? {} : { listing: fill }), ...(layout === undefined ? {} : { layout }), ...(slots === undefined ? {} : { slots: names.blocks(slots) }) });
+    if (state === 'published') await publishPage(house, architect, id, changed.revision, {});
+  }
+}
+
+/** Categories that a rule names by key, as `scheme/key`, become their ids. */
+function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
+  const settle = (value: Json): Json => {
+    if (typeof value === 'string') return names.categories.get(value.replace('/', ' ')) ?? value;
+    if (Array.isArray(value)) return value.map(settle);
+    return typeof value === 'object' && value !== null ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, settle(each)])) : value;
+  };
+  return rule.where === undefined ? rule : { ...rule, where: settle(rule.where) };
 }

@@ -1,14 +1,22 @@
 import { nextDayStarts } from '../core/content/day';
+import { blocksIn, referencesInSlots, type Block, type SlotContents } from '../core/content/blocks';
 import { FOREVER } from '../core/content/states';
-import { mapToFace, type FaceContent } from '../core/mapping/map';
+import { referencesIn } from '../core/content/values';
+import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
+import { settle } from '../core/model/settings';
+import type { CompiledType } from '../core/model/compile';
+import type { PageType } from '../core/model/document';
+import { isId } from '../core/ids';
 import { canonicalAddress } from '../core/site/address';
-import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
+import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
 import { listLive } from '../store/listing-query';
-import { liveAbove, liveChildren, livePageAt, type LivePage } from '../store/pages';
+import { liveAbove, liveChildren, livePageAt, placeOf, type LivePage } from '../store/pages';
 import { liveAt, nextTurn, recordByUuid } from '../store/records';
 import { sheetIn, today, type House } from './house';
-import { entryBody, listingBody, pageBody } from './kept-body';
+import { entryBody, listingBody, pageBody, type PageBody } from './kept-body';
+import { drawingOf } from './known';
+import { notFound } from './refusal';
 
 /** What an address asks for: a page, another spelling of its address, or nothing that stands. */
 export type Visit = { found: 'page'; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string } | { found: 'nothing' } | { found: 'malformed' };
@@ -16,13 +24,129 @@ export type Visit = { found: 'page'; page: VisitorPage; validUntil: number } | {
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-async function draw(house: House, rule: ListingRule): Promise<DrawnListing> {
+async function drawListing(house: House, rule: ListingRule): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
   const nothing = { heading: rule.heading, arrangement: rule.arrangement, faces: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
   const { matching, versions } = await listLive(house.content, asked, rule);
-  return { ...nothing, matching, faces: versions.map(({ uuid, body }) => ({ id: uuid, face: mapToFace(rule.mapping, type, entryBody(body).values, house.site.locale) })) };
+  const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
+  return { ...nothing, matching, faces: entries.map(({ id, values }) => ({ id, face: mapToFace(rule.mapping, type, values, drawing) })) };
+}
+
+/** The rule of a listing as visitors see it now, if they see it. */
+async function ruleOf(house: House, listing: string): Promise<ListingRule | undefined> {
+  const record = await recordByUuid(house.content, listing, 'listing');
+  const version = record && (await liveAt(house.content, record.id, house.now()));
+  return version && listingBody(version.body).rule;
+}
+
+/** Draws blocks of a page. Listings are asked once each, however many blocks show them. */
+class BlockDrawer {
+  private readonly rules: Map<string, ListingRule>;
+
+  constructor(private readonly house: House, private readonly drawing: Drawing, rules: readonly (readonly [string, ListingRule])[]) {
+    this.rules = new Map(rules);
+  }
+
+  async slots(contents: SlotContents): Promise<DrawnSlots> {
+    const drawn: DrawnSlots = {};
+    for (const [slot, blocks] of Object.entries(contents)) drawn[slot] = (await Promise.all(blocks.map((block) => this.block(block)))).filter((block) => block !== undefined);
+    return drawn;
+  }
+
+  private async block(block: Block): Promise<DrawnBlock | undefined> {
+    const type = this.house.model.blockType(block.type);
+    if (!type || block.hidden) return undefined;
+    const { face, behaves, key } = type.is;
+    const rule = block.listing ? this.rules.get(block.listing) : undefined;
+    const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
+    return {
+      id: block.id, type: key, face: mapToFace(face.mapping, type, block.values, this.drawing), slots: await this.slots(block.slots ?? {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule) } : {}),
+    };
+  }
+}
+
+/** What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the nearest page above put there. */
+function standingIn(house: House, type: CompiledType<PageType>, body: PageBody, above: readonly LivePage[]): SlotContents {
+  const contents: SlotContents = {};
+  for (const slot of type.is.slots) {
+    const own = body.slots?.[slot.id] ?? [];
+    contents[slot.id] = own;
+    if (own.length > 0 || !slot.handedDown) continue;
+    for (const page of [...above].reverse()) {
+      const upper = house.model.pageType(page.type)?.is.slots.find(({ key, handedDown }) => key === slot.key && handedDown);
+      const handed = upper && pageBody(page.body).slots?.[upper.id];
+      if (!handed || handed.length === 0) continue;
+      contents[slot.id] = handed;
+      break;
+    }
+  }
+  return contents;
+}
+
+/** What is shown of a face, as the settings of the site, the type and the page have it. */
+function asSet(house: House, type: CompiledType<PageType>, body: PageBody, face: FaceContent): FaceContent {
+  const shown = (key: 'showTitle' | 'showDates') => settle(key, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: body.settings }]).value === 'yes';
+  const { date, heading, ...rest } = face;
+  return { ...rest, ...(heading && shown('showTitle') ? { heading } : {}), ...(date && shown('showDates') ? { date } : {}) };
+}
+
+/** Whether a page stands in the navigation: its type may decide it for all, or leave it to each page. */
+function inNavigation(house: House, page: LivePage): boolean {
+  const type = house.model.pageType(page.type);
+  if (!type) return false;
+  if (type.is.inNavigation !== 'editor') return type.is.inNavigation === 'yes';
+  return settle('inNavigation', [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: pageBody(page.body).settings }]).value === 'yes';
+}
+
+/** The pages below one in the order its type asks for. */
+function inOrder(house: House, parent: LivePage | undefined, children: LivePage[]): LivePage[] {
+  const order = (parent && house.model.pageType(parent.type)?.is.childOrder) ?? 'byHand';
+  if (order === 'title') return [...children].sort((a, b) => new Intl.Collator(house.site.locale).compare(a.title, b.title));
+  return order === 'date' ? [...children].sort((a, b) => b.publishedAt - a.publishedAt || a.id - b.id) : children;
+}
+
+/** Gathers everything a page is drawn from, saying what it says in `body`. */
+async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>): Promise<{ page: VisitorPage; turnsDaily: boolean }> {
+  const now = house.now();
+  const { content, site } = house;
+  const { address } = page;
+  const above = await liveAbove(content, site.id, now, page.record);
+  const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
+  const contents = standingIn(house, type, body, above);
+  const listingIds = [...new Set([body.listing, ...blocksIn(contents).map(({ listing }) => listing)].filter((id): id is string => id !== undefined))];
+  const rules = (await Promise.all(listingIds.map(async (id) => [id, await ruleOf(house, id)] as const))).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
+  const rule = rules.find(([id]) => id === body.listing)?.[1];
+  const isPlain = !rule && blocksIn(contents).length === 0;
+  const [below, main] = await Promise.all([isPlain ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
+  const fieldsOf = (each: LivePage) => house.model.pageType(each.type)?.fields ?? [];
+  const drawing = await drawingOf(content, house, [
+    ...referencesIn(type.fields, body.values), ...below.flatMap((each) => referencesIn(fieldsOf(each), pageBody(each.body).values)), ...referencesInSlots(house.model, type.is.slots, contents),
+  ]);
+  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => asSet(house, of, each, mapToFace(of.is.face.mapping, of, each.values, drawing));
+  const summaryOfPage = (each: LivePage) => {
+    const of = house.model.pageType(each.type);
+    return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
+  };
+  const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
+  return {
+    turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
+    page: {
+      locale: site.locale, site: { label: site.label, style: house.model.document.houseStyle }, title: page.title, address, isTop: page.parent === null,
+      navigation: inOrder(house, top, main).filter((each) => inNavigation(house, each))
+        .map((each) => ({ label: each.title, address: each.address, here: address === each.address || address.startsWith(`${each.address}/`) })),
+      above: above.map((each) => ({ label: each.title, address: each.address })),
+      face: faceOf(type, body),
+      ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
+      slotOrder: type.is.slots.map(({ id }) => id),
+      slots: await new BlockDrawer(house, drawing, rules).slots(contents),
+      ...(rule ? { listing: await drawListing(house, rule) } : {}),
+      below: inOrder(house, page, below).map((each) => ({ label: each.title, address: each.address, summary: summaryOfPage(each) })),
+    },
+  };
 }
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */
@@ -30,37 +154,22 @@ export async function visit(house: House, path: string): Promise<Visit> {
   const address = canonicalAddress(path);
   if (address === undefined) return { found: 'malformed' };
   const now = house.now();
-  const { content, site } = house;
-  const page = await livePageAt(content, site.id, now, address);
+  const page = await livePageAt(house.content, house.site.id, now, address);
   if (!page) return { found: 'nothing' };
   if (address !== path) return { found: 'elsewhere', address };
   const type = house.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
-  const { locale } = house.site;
-  const body = pageBody(page.body);
-  const faceOf = (each: LivePage): FaceContent => {
-    const of = house.model.pageType(each.type);
-    return of ? mapToFace(of.is.face, of, pageBody(each.body).values, locale) : {};
-  };
-  const listed = body.listing ? await recordByUuid(house.content, body.listing, 'listing') : undefined;
-  const version = listed && (await liveAt(house.content, listed.id, now));
-  const rule = version && listingBody(version.body).rule;
-  const above = await liveAbove(content, site.id, now, page.record);
-  const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
-  const [below, main] = await Promise.all([rule ? [] : liveChildren(content, site.id, now, page.record), top ? liveChildren(content, site.id, now, top.record) : []]);
-  const turns = [await nextTurn(house.content, now), rule && turnsWithTheDay(rule.where) ? nextDayStarts(now, house.site.timeZone) : undefined];
-  return {
-    found: 'page',
-    validUntil: Math.min(FOREVER, ...turns.filter((turn): turn is number => turn !== undefined)),
-    page: {
-      locale, site: { label: house.site.label, palette: house.model.document.houseStyle.palette }, title: page.title, address, isTop: page.parent === null,
-      navigation: main
-        .filter((each) => house.model.pageType(each.type)?.is.inNavigation)
-        .map((each) => ({ label: each.title, address: each.address, here: address === each.address || address.startsWith(`${each.address}/`) })),
-      above: above.map((each) => ({ label: each.title, address: each.address })),
-      face: faceOf(page),
-      ...(rule ? { listing: await draw(house, rule) } : {}),
-      below: below.map((each) => ({ label: each.title, address: each.address, summary: summaryOf(faceOf(each)) })),
-    },
-  };
+  const { page: drawn, turnsDaily } = await gather(house, page, pageBody(page.body), type);
+  const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
+  return { found: 'page', validUntil: Math.min(FOREVER, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
+}
+
+/** A page as visitors would see it if its working version were published now. */
+export async function pagePreview(house: House, id: string): Promise<{ page: VisitorPage }> {
+  const record = isId(id) ? await recordByUuid(house.content, id, 'page') : undefined;
+  const place = record && record.binnedAt === null ? await placeOf(house.content, record.id) : undefined;
+  const type = house.model.pageType(record?.type ?? '');
+  if (!record || !place || !type) throw notFound('page');
+  const as: LivePage = { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now() };
+  return { page: (await gather(house, as, pageBody(record.body), type)).page };
 }

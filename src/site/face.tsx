@@ -1,36 +1,78 @@
 import type { ReactElement, ReactNode } from 'react';
 import type { FaceContent, Shown } from '../core/mapping/map';
-import type { PartKey } from '../core/mapping/parts';
+import { partKeys, type PartKey } from '../core/mapping/parts';
+import type { FaceRow } from '../core/model/document';
+import { Formatted } from './formatted';
+import { Medium } from './picture';
+
+export type Level = 1 | 2 | 3 | 4;
 
 export interface FaceProps {
   face: FaceContent;
   /** Which heading the heading is, so that the page's outline is right. */
-  level: 1 | 2 | 3;
+  level: Level;
+  /** Where the parts stand; without rows, one below the other in their own order. */
+  rows?: readonly FaceRow[] | undefined;
+  /** What stands in a slot that a row places. */
+  slot?: ((slot: string) => ReactNode) | undefined;
   /** Name the field behind each part, for an editor who points at it. Visitors' pages go without. */
   traced?: boolean;
 }
 
-/** One filled-in thing as a visitor sees it: its parts, in the order of a face. */
-export function Face({ face, level, traced = false }: FaceProps): ReactElement {
-  const Heading = `h${level}` as const;
-  const trace = (shown: Shown | undefined, part: PartKey) => (traced ? { 'data-part': part, 'data-field': shown?.field } : {});
-  const first = (part: PartKey, draw: (shown: Shown) => ReactNode) => {
-    const [shown] = face[part] ?? [];
-    return shown && draw(shown);
-  };
-  const several = (part: PartKey, joint: string) =>
-    face[part]?.map((shown, i) => <span key={i}>{i > 0 && joint}<span {...trace(shown, part)}>{shown.words}</span></span>);
+type Draw = { face: FaceContent; level: Level; traced: boolean };
+
+const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => (traced ? { 'data-part': part, 'data-field': shown?.field } : {});
+const deeper = (level: Level): Level => Math.min(4, level + 1) as Level;
+
+/** Words, or a link where they lead somewhere. */
+const Worded = ({ shown }: { shown: Shown }): ReactElement => (shown.href && !shown.media ? <a href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})}>{shown.words}</a> : <>{shown.words}</>);
+
+function several({ face, traced }: Draw, part: PartKey, joint: string): ReactNode {
+  return face[part]?.map((shown, i) => <span key={i}>{i > 0 && joint}<span {...trace(traced, shown, part)}>{shown.words}</span></span>);
+}
+
+/** One thing among further things: a medium, a thing with a face of its own, or only its name. */
+function Further({ shown, level, traced }: { shown: Shown; level: Level; traced: boolean }): ReactElement {
+  if (shown.media) return <Medium media={shown.media} words={shown.words} sizes="(max-width: 700px) 100vw, 400px" />;
+  return shown.face && Object.keys(shown.face).length > 0 ? <Face face={shown.face} level={level} traced={traced} /> : <Worded shown={shown} />;
+}
+
+/** One part of a face, or nothing where it has no value. */
+function drawPart(part: PartKey, draw: Draw): ReactNode {
+  const { face, level, traced } = draw;
+  const all = face[part];
+  const [first] = all ?? [];
+  if (!all || !first) return null;
+  switch (part) {
+    case 'picture': return <div key={part} className="shows" {...trace(traced, first, part)}>{first.media && <Medium media={first.media} words={first.words} />}</div>;
+    case 'kicker': return <p key={part} className="kicker">{several(draw, part, ' · ')}</p>;
+    case 'heading': {
+      const Heading = `h${level}` as const;
+      return <Heading key={part} className="heading" {...trace(traced, first, part)}>{first.words}</Heading>;
+    }
+    case 'date': return <p key={part} className="date">{several(draw, part, ' – ')}</p>;
+    case 'summary': return <p key={part} className="summary" {...trace(traced, first, part)}>{first.words}</p>;
+    case 'text': return <div key={part} className="text" {...trace(traced, first, part)}>{first.text ? <Formatted text={first.text} level={level} /> : first.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)}</div>;
+    case 'figures': return <dl key={part} className="figures">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}>{shown.label && <dt>{shown.label}</dt>}<dd>{shown.words}</dd></div>)}</dl>;
+    case 'facts': return <dl key={part} className="facts">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}><dt>{shown.label}</dt><dd><Worded shown={shown} /></dd></div>)}</dl>;
+    case 'further': return <ul key={part} className="further">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}><Further shown={shown} level={deeper(level)} traced={false} /></li>)}</ul>;
+    case 'marks': return <ul key={part} className="marks">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.words}</li>)}</ul>;
+    case 'button': return <p key={part} className="buttons">{all.map((shown, i) => <a key={i} className="button" href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})} {...trace(traced, shown, part)}>{shown.words}</a>)}</p>;
+    case 'link': return <ul key={part} className="links">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.media && shown.media.sort !== 'picture' ? <Medium media={shown.media} words={shown.words} /> : <Worded shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown} />}</li>)}</ul>;
+  }
+}
+
+/** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
+export function Face({ face, level, rows, slot, traced = false }: FaceProps): ReactElement {
+  const draw: Draw = { face, level, traced };
+  if (!rows || rows.length === 0) return <article className="face">{partKeys.map((part) => drawPart(part, draw))}</article>;
   return (
-    <article className="face">
-      {face.kicker && <p className="kicker">{several('kicker', ' · ')}</p>}
-      {first('heading', (shown) => <Heading className="heading" {...trace(shown, 'heading')}>{shown.words}</Heading>)}
-      {face.date && <p className="date">{several('date', ' – ')}</p>}
-      {first('summary', (shown) => <p className="summary" {...trace(shown, 'summary')}>{shown.words}</p>)}
-      {first('text', (shown) => (
-        <div className="text" {...trace(shown, 'text')}>{shown.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)}</div>
+    <article className="face set">
+      {rows.map(({ cells }, r) => (
+        <div className="row" key={r}>
+          {cells.map(({ width, holds }, c) => <div className={`cell w-${width}`} key={c}>{holds.map((held) => (typeof held === 'string' ? drawPart(held, draw) : <div key={held.slot}>{slot?.(held.slot)}</div>))}</div>)}
+        </div>
       ))}
-      {face.figures && <p className="figures">{face.figures.map((shown, i) => <span key={i} {...trace(shown, 'figures')}>{shown.words}</span>)}</p>}
-      {face.marks && <ul className="marks">{face.marks.map((shown, i) => <li key={i} {...trace(shown, 'marks')}>{shown.words}</li>)}</ul>}
     </article>
   );
 }

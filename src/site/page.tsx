@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import type { VisitorPage } from '../core/site/visitor-page';
+import { Blocks } from './block';
 import { Face } from './face';
 import { Listing } from './listing';
 
@@ -11,6 +12,30 @@ const Horizon = () => (
     <path className="near" d="M0 124 C 280 96 520 108 760 126 S 1130 140 1280 112 V160 H0 Z" />
   </svg>
 );
+
+/** The page's own parts and its slots, set out in the rows of its layout. */
+function LaidOut({ page }: { page: VisitorPage }): ReactElement {
+  const { rows = [], lastFirst = [], slots } = page;
+  return (
+    <>
+      {rows.map(({ cells }, r) => (
+        <div className="wide" key={r}>
+          <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
+            {cells.map(({ width, holds }, c) => (
+              <div className={`cell w-${width}`} key={c}>
+                {holds.map((held) => {
+                  if (typeof held !== 'string') return <Blocks key={held.slot} blocks={slots[held.slot] ?? []} level={2} around={page} />;
+                  const part = page.face[held];
+                  return part ? <Face key={held} face={{ [held]: part }} level={1} /> : null;
+                })}
+              </div>
+            ))}
+          </div>
+        </div>
+      ))}
+    </>
+  );
+}
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
 export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: string }): ReactElement {
@@ -44,10 +69,15 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
               <ol>{above.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a></li>)}</ol>
             </nav>
           )}
-          <div className="opening">
-            <div className="wide"><Face face={face} level={1} /></div>
-            {isTop && <Horizon />}
-          </div>
+          {page.rows && page.rows.length > 0 ? <div className="laid"><LaidOut page={page} /></div> : (
+            <>
+              <div className="opening">
+                <div className="wide"><Face face={face} level={1} /></div>
+                {isTop && <Horizon />}
+              </div>
+              {page.slotOrder.map((slot) => (page.slots[slot]?.length ? <div className="slot wide" key={slot}><Blocks blocks={page.slots[slot] ?? []} level={2} around={page} /></div> : null))}
+            </>
+          )}
           {listing && <section><div className="wide"><Listing listing={listing} level={2} /></div></section>}
           {below.length > 0 && (
             <section aria-label="Further pages">

@@ -11,7 +11,7 @@ export async function renderPage(page: VisitorPage, stylesheet: string): Promise
 export async function renderMissing(site: VisitorPage['site'], locale: string, stylesheet: string, words: { title: string; text: string }): Promise<string> {
   const shown = (text: string) => [{ words: text, step: 0 }];
   return renderPage({
-    locale, site, title: words.title, address: '', isTop: false, navigation: [], above: [], below: [{ label: `To the first page of ${site.label}`, address: '/', summary: '' }],
+    locale, site, title: words.title, address: '', isTop: false, navigation: [], above: [], slotOrder: [], slots: {}, below: [{ label: `To the first page of ${site.label}`, address: '/', summary: '' }],
     face: { heading: shown(words.title), summary: shown(words.text) },
   }, stylesheet);
 }

@@ -6,12 +6,12 @@ import { Listing } from './listing';
 import { renderMissing, renderPage } from './render';
 import { siteStylesheet } from './stylesheet';
 
-const { palette } = emptyModel('en').houseStyle;
+const style = emptyModel('en').houseStyle;
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
 const face = { kicker: shown('Bird', 'Rare'), heading: shown('Bell heron'), summary: shown('Rings.'), text: shown('One.\n\nTwo.'), marks: shown('Reedbed', 'Open water') };
 const page = {
-  locale: 'en-GB', site: { label: 'Quillwater', palette }, title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
-  above: [{ label: 'Home', address: '/' }, { label: 'About', address: '/about' }], face: { heading: shown('Visit'), summary: shown('Opening times.') }, below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }],
+  locale: 'en-GB', site: { label: 'Quillwater', style }, title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
+  above: [{ label: 'Home', address: '/' }, { label: 'About', address: '/about' }], face: { heading: shown('Visit'), summary: shown('Opening times.') }, below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }], slotOrder: [], slots: {},
 };
 
 test('a face draws its parts in their order, paragraphs apart', () => {
@@ -48,7 +48,7 @@ test('a missing page leads back, without naming what is not there', async () => 
 });
 
 test('the stylesheet carries the house style, and loads nothing from elsewhere', () => {
-  const css = siteStylesheet({ ...palette, accent: '#123456' });
+  const css = siteStylesheet({ ...style, palette: { ...style.palette, accent: '#123456' } });
   expect(css).toContain('--accent: #123456;');
   expect([...css.matchAll(/url\(([^)]+)\)/g)].every(([, address]) => address?.startsWith('/fonts/'))).toBe(true);
 });

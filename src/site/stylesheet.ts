@@ -1,36 +1,61 @@
-import { paletteParts, type Palette } from '../core/model/document';
+import type { HouseStyle } from '../core/model/document';
 import { fontFaces } from './font-faces';
+import { houseRules, namedRules } from './house-rules';
 
-/** The house style's colours as custom properties of an element. */
-export const paletteRule = (selector: string, palette: Palette): string =>
-  `${selector} { ${paletteParts.map((part) => `--${part.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}: ${palette[part]};`).join(' ')} }`;
+const columns = Array.from({ length: 12 }, (_, i) => `.w-${i + 1} { grid-column: span ${i + 1}; }`).join(' ');
 
 /** How faces and arrangements look, wherever they are drawn: by the width of where they stand, not of the window. */
 export const faceStyles = `
 .listing { container-type: inline-size; }
-.listing-head { font: 600 28px/36px Literata, Georgia, serif; letter-spacing: -0.01em; margin: 0 0 14px; }
+.listing-head { font: 600 var(--h2)/1.25 var(--headings); letter-spacing: -0.01em; margin: 0 0 14px; }
 .items { list-style: none; margin: 0; padding: 0; display: grid; }
-.cards { grid-template-columns: repeat(auto-fill, minmax(min(100%, 290px), 1fr)); gap: 24px; }
-.cards .face { background: var(--sheet); border-top: 3px solid var(--accent); padding: 16px 18px 18px; height: 100%; }
+.cards { grid-template-columns: repeat(auto-fill, minmax(min(100%, 290px), 1fr)); gap: var(--space); }
+.cards .face { background: var(--sheet); border-top: 3px solid var(--accent); border-radius: var(--corner); padding: 16px 18px 18px; height: 100%; }
+.cards .face .shows { margin: -16px -18px 8px; }
 .rows { border-top: 1px solid var(--rule); }
 .rows .face { padding: 18px 0; border-bottom: 1px solid var(--rule); }
 @container (min-width: 620px) { .rows .face { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 2fr); column-gap: 32px; grid-auto-flow: row; } .rows .face > * { grid-column: 1; } .rows .face > .summary, .rows .face > .text { grid-column: 2; grid-row: 1 / span 5; } }
 .face { color: var(--ink); display: flex; flex-direction: column; gap: 5px; min-width: 0; overflow-wrap: anywhere; }
-.face > * { margin: 0; }
+.face > *, .cell > * { margin: 0; }
 .face .kicker { font: 400 14px/20px 'Hanken Grotesk', sans-serif; color: var(--soft); }
-.face .heading { font: 600 21px/27px Literata, Georgia, serif; letter-spacing: -0.005em; }
+.face .heading { font: 600 var(--h3)/1.28 var(--headings); letter-spacing: -0.005em; text-wrap: balance; }
 .face .date { font: 500 15px/21px 'Hanken Grotesk', sans-serif; color: var(--accent); }
-.face .summary, .face .text { font: 400 16.5px/25px Literata, Georgia, serif; }
-.face .text p { margin: 0 0 0.9em; }
-.face .figures { display: flex; flex-wrap: wrap; gap: 2px 20px; font: 400 15px/22px 'Hanken Grotesk', sans-serif; font-variant-numeric: tabular-nums; }
+.face .summary, .face .text { font: 400 calc(var(--text) - 0.5px)/1.5 var(--reading); }
+.text > * { margin: 0 0 0.9em; } .text > :last-child { margin-bottom: 0; }
+.text h2, .text h3, .text h4, .text h5 { font: 600 var(--h4)/1.3 var(--headings); margin-top: 1.4em; } .text h2 { font-size: var(--h3); }
+.text ul, .text ol { padding-left: 1.3em; } .text li { margin: 0.2em 0; } .text li > p { margin: 0; }
+.text blockquote { border-left: 3px solid var(--accent); padding-left: 1em; font-style: italic; }
+.text pre { font: 400 14px/21px 'JetBrains Mono', monospace; background: var(--sheet); border: 1px solid var(--rule); padding: 12px; overflow-x: auto; } .text code { font-family: 'JetBrains Mono', monospace; font-size: 0.9em; }
+.text hr { border: 0; border-top: 1px solid var(--rule); margin: 1.6em 0; }
+.scrolls { overflow-x: auto; } .text table { border-collapse: collapse; min-width: 100%; } .text th, .text td { border-bottom: 1px solid var(--rule); padding: 8px 12px 8px 0; text-align: left; vertical-align: top; font-size: 0.94em; } .text th { font-weight: 600; } .text td p, .text th p { margin: 0; }
+.a-center { text-align: center; } .a-right { text-align: right; } .a-justify { text-align: justify; }
+figure { margin: 0; } .picture img, .text figure img { display: block; max-width: 100%; height: auto; border-radius: var(--corner); } .shows .picture img { width: 100%; } figcaption { font: 400 14px/20px 'Hanken Grotesk', sans-serif; color: var(--soft); padding-top: 6px; }
+audio, video { width: 100%; max-width: 100%; }
+.face .figures { display: flex; flex-wrap: wrap; gap: 2px 28px; font: 400 15px/22px 'Hanken Grotesk', sans-serif; font-variant-numeric: tabular-nums; } .figures > div { display: flex; gap: 8px; align-items: baseline; } .figures dt { color: var(--soft); } .figures dd { margin: 0; font-weight: 600; }
+.face .facts { display: grid; grid-template-columns: minmax(min(9em, 35%), auto) minmax(0, 1fr); font: 400 15px/22px 'Hanken Grotesk', sans-serif; border-top: 1px solid var(--rule); } .facts > div { display: grid; grid-column: 1 / -1; grid-template-columns: subgrid; gap: 0 20px; padding: 8px 0; border-bottom: 1px solid var(--rule); } .facts dt { color: var(--soft); } .facts dd { margin: 0; }
+.face .further { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(min(100%, 240px), 1fr)); gap: calc(var(--space) * 0.75); }
+.further > li { border-top: 1px solid var(--rule); padding-top: 12px; min-width: 0; } .further .heading { font-size: var(--h4); }
 .face .marks { display: flex; flex-wrap: wrap; gap: 6px; padding: 6px 0 0; list-style: none; }
 .face .marks li { font: 500 13px/20px 'Hanken Grotesk', sans-serif; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; color: var(--soft); }
+.buttons { display: flex; flex-wrap: wrap; gap: 10px; padding-top: 8px; } .button { display: inline-block; font: 600 15px/22px 'Hanken Grotesk', sans-serif; background: var(--accent); color: var(--on-accent); padding: 10px 18px; border-radius: var(--corner); text-decoration: none; } .button:hover { text-decoration: underline; }
+.links { list-style: none; padding: 0; font: 500 15px/26px 'Hanken Grotesk', sans-serif; }
+.set { gap: var(--space); container-type: inline-size; }
+.row { display: grid; grid-template-columns: minmax(0, 1fr); gap: var(--space); } .cell { display: flex; flex-direction: column; gap: 8px; min-width: 0; }
+.last-first > :last-child { order: -1; }
+@container (min-width: 560px) { .row { grid-template-columns: repeat(12, minmax(0, 1fr)); } ${columns} .last-first > :last-child { order: 0; } }
+.block { min-width: 0; scroll-margin-top: 24px; } .block > .inner { display: grid; gap: var(--space); min-width: 0; }
+.block .face { gap: 10px; }
+.block .heading { font-size: var(--h2); }
+.block .block .heading, .block .items .heading { font-size: var(--h3); }
+.slideshow { min-width: 0; } .slideshow > ul { list-style: none; margin: 12px 0 0; padding: 0 0 10px; display: grid; grid-auto-flow: column; grid-auto-columns: min(88%, 640px); gap: var(--space); overflow-x: auto; scroll-snap-type: x mandatory; } .slideshow > ul > li { scroll-snap-align: start; min-width: 0; background: var(--sheet); padding: 18px; border-radius: var(--corner); }
+.turns { display: flex; gap: 6px; } .turns a { display: grid; place-items: center; min-width: 28px; height: 28px; border: 1px solid var(--rule); border-radius: 14px; text-decoration: none; font: 500 13px/1 'Hanken Grotesk', sans-serif; }
+.way { list-style: none; display: flex; flex-wrap: wrap; gap: 0 8px; margin: 0; padding: 0; font: 400 15px/24px 'Hanken Grotesk', sans-serif; color: var(--soft); } .way li + li::before { content: '/'; margin-right: 8px; color: var(--soft); }
 `;
 
 const pageStyles = `
 *, *::before, *::after { box-sizing: border-box; }
 html { -webkit-text-size-adjust: 100%; }
-body { margin: 0; background: var(--paper); color: var(--ink); font: 400 17px/26px 'Hanken Grotesk', sans-serif; }
+body { margin: 0; background: var(--paper); color: var(--ink); font: 400 var(--text)/1.53 'Hanken Grotesk', sans-serif; }
 a { color: var(--accent); text-underline-offset: 3px; }
 :focus-visible { outline: 3px solid var(--accent); outline-offset: 3px; }
 .skip { position: absolute; left: -9999px; } .skip:focus { left: 16px; top: 8px; background: var(--sheet); padding: 8px 12px; z-index: 1; }
@@ -44,7 +69,8 @@ a { color: var(--accent); text-underline-offset: 3px; }
 .trail { font-size: 15px; color: var(--soft); padding: 18px 0 0; } .trail ol { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 8px; } .trail li + li::before { content: '/'; margin-right: 8px; color: var(--rule); }
 .opening { padding: 40px 0 12px; }
 .opening .face { gap: 10px; max-width: 46rem; }
-.opening .face .heading { font-size: 44px; line-height: 52px; letter-spacing: -0.02em; }
+.opening .face .heading, .laid > .wide > .row > .cell > .face > .heading { font-size: max(34px, var(--h1)); line-height: 1.18; letter-spacing: -0.02em; }
+.slot { display: grid; gap: calc(var(--space) * 2); padding-top: calc(var(--space) * 0.75); padding-bottom: var(--space); } .laid { display: grid; gap: calc(var(--space) * 1.5); padding: 40px 0; } .laid > .wide { width: 100%; container-type: inline-size; } .laid .cell { gap: calc(var(--space) * 1.25); }
 .opening .face .summary { font: 400 19px/29px 'Hanken Grotesk', sans-serif; color: var(--soft); }
 .opening .face .text { padding-top: 14px; font-size: 18px; line-height: 29px; }
 .top .opening { position: relative; padding: 72px 0 150px; background: linear-gradient(color-mix(in oklab, var(--accent) 10%, #f0dcae), color-mix(in oklab, var(--accent) 22%, var(--paper))); overflow: hidden; }
@@ -63,4 +89,4 @@ main > section { padding: 28px 0; }
 `;
 
 /** The one stylesheet of a site's visitor pages. */
-export const siteStylesheet = (palette: Palette): string => [fontFaces, paletteRule(':root', palette), pageStyles, faceStyles].join('\n');
+export const siteStylesheet = (style: HouseStyle): string => [fontFaces, houseRules(style), pageStyles, faceStyles, namedRules(style)].join('\n');

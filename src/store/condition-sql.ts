@@ -1,6 +1,6 @@
 import type { Json } from '../core/json';
 import type { Condition, Test } from '../core/mapping/listing-rule';
-import { folded, resolved } from '../core/mapping/match';
+import { folded, resolved } from '../core/mapping/matches';
 import type { Bind } from './database';
 import { rowKey, sideNumber, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
@@ -57,17 +57,18 @@ function testSql({ field, is, value }: Test, { side, sheet, surrogates, today, b
   if (!found) return is === 'empty' || is === 'noneOf' ? '1' : '0';
   // The plus takes a column's index away from the planner.
   const column = `${leading === 'filter' || (leading === 'equality' && is === 'equals') ? '' : '+'}s.${found.value}`;
-  const isChoice = found.field.kind === 'choice';
-  const given = resolved(value, today);
-  const wanted = isChoice ? given.map((id) => surrogates.find(String(id))) : given.map(bindable);
+    const given = resolved(value, today);
+  const wanted = found.ids ? given.map((id) => surrogates.find(String(id))) : given.map(bindable);
   const [low = null, high = null] = wanted;
   if (is === 'filled') return `${column} IS NOT NULL`;
   if (is === 'empty') return `${column} IS NULL`;
+  const branch = (values: readonly Bind[]) => `SELECT descendant FROM closure WHERE ancestor IN ${binds.list(values)}`;
   if (found.many) {
     const has = (values: readonly Bind[]) =>
       `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN ${binds.list(values)})`;
     // Only what stands in the SQL may be bound.
     const each = () => wanted.map((one) => has([one])).join(' AND ');
+    if (is === 'under') return `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${branch(wanted)}))`;
     if (is === 'oneOf') return has(wanted);
     if (is === 'noneOf') return `NOT ${has(wanted)}`;
     if (is === 'allOf') return `(${column} IS NOT NULL AND ${each()})`;
@@ -79,6 +80,7 @@ function testSql({ field, is, value }: Test, { side, sheet, surrogates, today, b
     case 'oneOf': return filled(`${column} IN ${binds.list(wanted)}`);
     case 'allOf': return filled(wanted.map((one) => `${column} = ${binds.add(one)}`).join(' AND '));
     case 'noneOf': return `(${column} IS NULL OR ${column} NOT IN ${binds.list(wanted)})`;
+    case 'under': return filled(`${column} IN (${branch(wanted)})`);
     case 'contains': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) > 0`);
     case 'startsWith': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) = 1`);
     case 'before': case 'lessThan': return filled(`${column} < ${binds.add(low)}`);

@@ -11,13 +11,16 @@ export interface FieldFigures {
   most?: number | string;
 }
 
+/** Kinds of which a sheet only knows whether there is a value. */
+const onlyWhether = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
+
 /** Figures of every field of a type over its entries that are not in the bin, with one query over the sheet. */
 export async function fieldFigures(asker: Asker, sheet: SheetOf): Promise<{ total: number; fields: FieldFigures[] }> {
   const fields = [...sheet.fields.values()];
   const columns = fields.flatMap(({ value, field, many }, i) => [
     `count(${value}) AS n${i}`,
-    ...(field.kind === 'paragraphs' || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
-    ...(field.kind === 'number' || field.kind === 'date' ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`] : []),
+    ...(onlyWhether.has(field.kind) || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
+    ...(field.kind === 'number' || field.kind === 'date' || field.kind === 'moment' || field.kind === 'list' ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`] : []),
   ]);
   const row = await asker.one<Record<string, number | string | null>>(`SELECT count(*) AS total${columns.map((column) => `, ${column}`).join('')} FROM ${sheet.work} WHERE binned = 0`);
   return {

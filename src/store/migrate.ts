@@ -1,6 +1,7 @@
 import { Umzug } from 'umzug';
 import type { Database, Tx } from './database';
 import { begin } from './migrations/001-begin';
+import { wholeModel } from './migrations/002-whole-model';
 import { beginSessions } from './migrations/sessions-001-begin';
 
 interface Migration {
@@ -9,7 +10,7 @@ interface Migration {
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
-export const contentMigrations: readonly Migration[] = [begin];
+export const contentMigrations: readonly Migration[] = [begin, wholeModel];
 export const sessionMigrations: readonly Migration[] = [beginSessions];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

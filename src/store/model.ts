@@ -1,3 +1,4 @@
+import type { Id } from '../core/ids';
 import type { ModelDocument } from '../core/model/document';
 import type { Asker, Tx } from './database';
 
@@ -40,4 +41,15 @@ export const putWorkingModel = (tx: Tx, base: number, number: number, document: 
 export const dropWorkingModel = (tx: Tx): Promise<number> => tx.run('DELETE FROM model_working');
 
 /** How many records of each type there are, by the type's integer key; the bin counted too. */
+/** What listings read, in their working or their live version: types and fields, by their ids. */
+export async function readByListings(asker: Asker): Promise<Id[]> {
+  return (await asker.all<{ target: Id }>("SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'")).map(({ target }) => target);
+}
+
+/** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
+export const placedCounts = (asker: Asker): Promise<{ parent: number; child: number; n: number }[]> =>
+  asker.all(`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM pages p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`);
+
+export const categoryCount = async (asker: Asker, scheme: number): Promise<number> => (await asker.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ?? 0;
+
 export const recordCounts = (asker: Asker): Promise<{ type: number; n: number }[]> => asker.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');

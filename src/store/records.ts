@@ -170,8 +170,8 @@ export async function setRefs(tx: Tx, source: number, side: 0 | 1, refs: readonl
 }
 
 /** The records that refer to something, on a side. */
-export const referrers = (asker: Asker, target: Id, side: 0 | 1): Promise<{ source: number; uuid: Id; sort: RecordSort; role: string; title: string }[]> =>
-  asker.all('SELECT f.source, r.uuid, r.sort, f.role, w.title FROM refs f JOIN records r ON r.id = f.source JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL', [target, side]);
+export const referrers = (asker: Asker, target: Id, side: 0 | 1): Promise<{ source: number; uuid: Id; sort: RecordSort; type: Id | null; role: string; title: string }[]> =>
+  asker.all('SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL', [target, side]);
 
 /** Notes what someone did. */
 export const note = (tx: Tx, at: number, person: number, what: string, record: number | null): Promise<number> =>

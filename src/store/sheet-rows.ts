@@ -1,8 +1,8 @@
 import { sortKey } from '../core/content/sort-key';
 import { isLive, type Span, type Stage } from '../core/content/states';
 import type { Values } from '../core/content/values';
-import { folded } from '../core/mapping/match';
-import { kindOf } from '../core/model/kinds';
+import { folded } from '../core/mapping/matches';
+import { fieldsAtOnce, kindOf, withComputed, type Kind, type KindName } from '../core/model/kinds';
 import type { Bind, Tx } from './database';
 import { rowKey, sideNumber, type SheetField, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
@@ -27,19 +27,16 @@ export interface LiveRow {
   values: Values;
 }
 
-/** What one value puts into the columns of its field, in their order, and the choices it names. */
+/** What one value puts into the columns of its field, in their order, and the things it names. */
 function cells(sheet: SheetField, values: Values, surrogates: Surrogates, locale: string): { columns: Bind[]; many: number[] } {
-  const value = values[sheet.field.id];
-  const empty = { columns: sheet.columns.map(() => null), many: [] };
-  if (value === undefined) return empty;
   const { field } = sheet;
-  const kind = kindOf(field);
+  const value = values[field.id];
+  const empty = { columns: sheet.columns.map(() => null), many: [] };
   // A value from before its field changed kind is told in the form; in the sheet it counts as empty.
-  const spoken = kind.speak(value, field.rules);
-  if (spoken === null || !kind.read(spoken, field.rules).ok) return empty;
-  const cell = kind.sheetCell(value, field.rules);
+  if (value === undefined || !fieldsAtOnce.isOfKind(field, value)) return empty;
+  const cell = (kindOf(field) as Kind<KindName>).sheetCell(value, field.rules as never);
   if (sheet.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => surrogates.find(id)) };
-  if (cell.ids) return { columns: [surrogates.find(cell.ids[0] ?? ''), cell.rank ?? null], many: [] };
+  if (cell.ids) return { columns: [surrogates.find(cell.ids[0] ?? ''), ...(sheet.columns.length > 1 ? [cell.rank ?? null] : [])], many: [] };
   if (sheet.folded) return { columns: [cell.value, sortKey(String(cell.value), locale), folded(String(cell.value))], many: [] };
   return { columns: [cell.value], many: [] };
 }
@@ -48,14 +45,19 @@ async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogate
   const fields = [...sheet.fields.values()];
   const columns = [...standing, ...fields.flatMap((field) => field.columns.map(({ name }) => name))];
   const many: number[][] = [];
-  const full = rows.map(({ key, standing: first, values }) => [
-    ...first,
-    ...fields.flatMap((field) => {
-      const { columns: filled, many: named } = cells(field, values, surrogates, locale);
-      for (const value of named) many.push([sideNumber[side], field.n, value, key]);
-      return filled;
-    }),
-  ]);
+  const all = fields.map(({ field }) => field);
+  const derives = all.some(({ kind }) => kind === 'computed');
+  const full = rows.map(({ key, standing: first, values: kept }) => {
+    const values = derives ? withComputed(all, kept, locale) : kept;
+    return [
+      ...first,
+      ...fields.flatMap((field) => {
+        const { columns: filled, many: named } = cells(field, values, surrogates, locale);
+        for (const value of named) many.push([sideNumber[side], field.n, value, key]);
+        return filled;
+      }),
+    ];
+  });
   await tx.insertMany(sheet[side], columns, full, 'INSERT OR REPLACE');
   if (fields.some((field) => field.many)) {
     await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [sideNumber[side], JSON.stringify(rows.map(({ key }) => key))]);

@@ -1,6 +1,6 @@
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType, Field } from '../core/model/document';
-import { kindOf } from '../core/model/kinds';
+import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import type { Surrogates } from './surrogates';
 
 /** A sheet has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
@@ -20,6 +20,8 @@ export interface SheetField {
   /** A line without case and accents, for "contains". */
   folded?: string;
   many: boolean;
+  /** Whether values are other things' ids, kept by their integer keys. */
+  ids: boolean;
   columns: { name: string; affinity: string }[];
 }
 
@@ -35,9 +37,9 @@ const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase(
 
 function sheetField(field: Field, surrogates: Surrogates, locale: string): SheetField {
   const n = surrogates.of(field.id);
-  const shape = kindOf(field).sheetShape(field.rules);
+  const shape = (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never);
   const value = `f${n}`;
-  const base = { n, field, value, many: shape.many };
+  const base = { n, field, value, many: shape.many, ids: shape.ids ?? field.kind === 'choice' };
   const column = { name: value, affinity: shape.column };
   if (shape.sort === 'text') {
     const sort = `s${n}_${sortName(locale)}`;

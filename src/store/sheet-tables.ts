@@ -28,7 +28,8 @@ async function indexField(tx: Tx, sheet: SheetOf, side: Side, field: SheetField,
   const [byValue, bySort] = indexNames(sheet[side], field);
   await tx.run(`DROP INDEX IF EXISTS ${byValue}`);
   await tx.run(`DROP INDEX IF EXISTS ${bySort}`);
-  if (!field.field.indexed) return;
+  // What must differ in every entry is looked up by each save.
+  if (!field.field.indexed && !field.field.unique) return;
   // What is only counted and found by needs nothing beside it: the narrower, the faster.
   await tx.run(`CREATE INDEX ${byValue} ON ${sheet[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`);
   if (field.sort && field.sort !== field.value) await tx.run(`CREATE INDEX ${bySort} ON ${sheet[side]} (${indexed(side, riders, field.sort)})`);
@@ -43,7 +44,11 @@ async function indexStanding(tx: Tx, sheet: SheetOf, side: Side, riders: readonl
 }
 
 /** What in a field decides how its values lie in the sheet: when it differs, the sheet is filled anew. */
-const lies = (field: Field): Json => ({ kind: field.kind, rules: field.kind === 'choice' ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false } : null });
+function lies(field: Field): Json {
+  const rules: Json = field.kind === 'choice' ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false }
+    : field.kind === 'computed' ? { ...field.rules } : 'multiple' in field.rules ? { multiple: field.rules.multiple ?? false } : null;
+  return { kind: field.kind, rules };
+}
 
 /**
  * Makes the sheets fit a model, from the one in force before: tables for new types, columns and indexes for new
@@ -80,7 +85,7 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
       }
       for (const [id, field] of sheet.fields) {
         const was = oldSheet?.fields.get(id);
-        if ((othersRide && side === 'work') || !was || !sameJson(was.columns, field.columns) || was.field.indexed !== field.field.indexed) await indexField(tx, sheet, side, field, riders);
+        if ((othersRide && side === 'work') || !was || !sameJson(was.columns, field.columns) || was.field.indexed !== field.field.indexed || was.field.unique !== field.field.unique) await indexField(tx, sheet, side, field, riders);
       }
       if (!old || (othersRide && side === 'work')) await indexStanding(tx, sheet, side, riders);
     }

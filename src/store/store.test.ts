@@ -5,7 +5,8 @@ import { readValues } from '../core/content/values';
 import type { Json, JsonObject } from '../core/json';
 import { coverageQuestions } from '../core/mapping/coverage';
 import type { OrderKey } from '../core/mapping/listing-rule';
-import { compareBy, matches } from '../core/mapping/match';
+import { matches } from '../core/mapping/matches';
+import { compareBy } from '../core/mapping/order';
 import { readCondition } from '../core/mapping/read-rule';
 import { countLive, countSteps, coverLive, listLive, placeInListing } from './listing-query';
 import { lockFolder } from './folder-lock';
@@ -61,7 +62,7 @@ describe('the sheets', () => {
     const { house, species, asked, kept } = parts();
     let some = 0;
     await fc.assert(fc.asyncProperty(condition, async (spoken) => {
-      const { condition: read, faults } = readCondition(species, spoken, '');
+      const { condition: read, faults } = readCondition(house.model, species, spoken, '');
       expect(faults).toEqual([]);
       const wanted = kept.filter((values) => matches(read, values, DAY)).length;
       if (wanted > 0 && wanted < kept.length) some += 1;
@@ -77,7 +78,7 @@ describe('the sheets', () => {
     const orders: fc.Arbitrary<OrderKey[]> = fc.array(fc.record({ by, direction: fc.constantFrom('up' as const, 'down' as const) }), { maxLength: 3 });
     const bare = await house.content.all<{ id: number; title: string; uuid: string }>("SELECT r.id, r.uuid, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'entry' ORDER BY r.id LIMIT $1", [given.length]);
     await fc.assert(fc.asyncProperty(orders, simple, async (order, spoken) => {
-      const where = readCondition(species, spoken, '').condition;
+      const where = readCondition(house.model, species, spoken, '').condition;
       const wanted = kept
         .map((values, i) => ({ values, published: NOON - 1000, changed: NOON - 1000, serial: bare[i]?.id ?? 0 }))
         .filter(({ values }) => matches(where, values, DAY)).sort(compareBy(order, species, 'en-GB')).map(({ serial }) => bare.find(({ id }) => id === serial)?.uuid);
@@ -91,13 +92,13 @@ describe('the sheets', () => {
 
   test('count what each condition lets through, one after the other', async () => {
     const { house, species, asked, kept } = parts();
-    const steps = ([{ field: 'group', is: 'filled' }, { field: 'size', is: 'moreThan', value: 2 }] as Json[]).map((each) => readCondition(species, each, '').condition);
+    const steps = ([{ field: 'group', is: 'filled' }, { field: 'size', is: 'moreThan', value: 2 }] as Json[]).map((each) => readCondition(house.model, species, each, '').condition);
     expect(await countSteps(house.content, asked, steps)).toEqual([1, 2].map((n) => kept.filter((values) => steps.slice(0, n).every((step) => matches(step, values, DAY))).length));
   });
 
   test('tell the coverage of a face as a scan would', async () => {
     const { house, species, asked, kept } = parts();
-    const questions = coverageQuestions(species.is.face);
+    const questions = coverageQuestions(species.is.face.mapping);
     const has = (key: string) => (values: (typeof kept)[number]) => values[field(species, key).id] !== undefined;
     const { total, parts: covered } = await coverLive(house.content, asked, { all: [] }, questions);
     const summary = covered.find(({ part }) => part === 'summary');

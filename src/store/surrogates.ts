@@ -1,24 +1,39 @@
 import type { Id } from '../core/ids';
-import type { ModelDocument } from '../core/model/document';
+import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../core/model/document';
+import { rowsOf } from '../core/model/entries';
 import type { Asker, Tx } from './database';
 
-/** The integer keys that stand inside for the ids of types, fields and choices. Once given they never change. */
+/** The ids in a sheet of fields that need a number: the fields at the top, and their choices. */
+const idsIn = (entries: readonly FieldEntry[]): Id[] =>
+  rowsOf(entries).flatMap(({ entry }) => (isInclude(entry) ? [] : [entry.id, ...(entry.kind === 'choice' ? entry.rules.choices.map(({ id }) => id) : [])]));
+
+/**
+ * The integer keys that stand inside for ids: of types, fields, choices, and of whatever a value refers to. Once given
+ * they never change, and within a process none is given twice, even where the write that gave it failed.
+ */
 export class Surrogates {
-  private constructor(private readonly numbers: Map<Id, number>) {}
+  private constructor(private readonly numbers: Map<Id, number>, private next: number) {}
 
   static async load(asker: Asker): Promise<Surrogates> {
     const rows = await asker.all<{ n: number; uuid: string }>('SELECT n, uuid FROM ids');
-    return new Surrogates(new Map(rows.map(({ n, uuid }) => [uuid, n])));
+    return new Surrogates(new Map(rows.map(({ n, uuid }) => [uuid, n])), rows.reduce((most, { n }) => Math.max(most, n), 0) + 1);
   }
 
-  /** Gives a number to every id of a model that has none yet, and answers with the whole. */
-  static async extend(tx: Tx, model: ModelDocument): Promise<Surrogates> {
-    const ids = [...model.contentTypes, ...model.pageTypes].flatMap((type) => [
-      type.id,
-      ...type.fields.flatMap((field) => [field.id, ...(field.kind === 'choice' ? field.rules.choices.map(({ id }) => id) : [])]),
-    ]);
-    await tx.insertMany('ids', ['uuid'], ids.map((id) => [id]), 'INSERT OR IGNORE');
-    return Surrogates.load(tx);
+  /** Gives a number to every id of a model that has none yet. */
+  extend(tx: Tx, model: ModelDocument): Promise<void> {
+    return this.know(tx, shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)])));
+  }
+
+  /** Gives numbers to ids that have none, and keeps them all. */
+  async know(tx: Tx, ids: readonly Id[]): Promise<void> {
+    const different = [...new Set(ids)];
+    for (const id of different) {
+      if (this.numbers.has(id)) continue;
+      this.numbers.set(id, this.next);
+      this.next += 1;
+    }
+    // One given in a write that failed is not kept yet, so all are offered again.
+    await tx.insertMany('ids', ['n', 'uuid'], different.map((id) => [this.of(id), id]), 'INSERT OR IGNORE');
   }
 
   /** The number of an id that is in the model. */
@@ -28,7 +43,7 @@ export class Surrogates {
     return n;
   }
 
-  /** The number of an id, or -1 (which no row has) for one that the model never had. */
+  /** The number of an id, or -1 (which no row has) for one that nothing was ever told of. */
   find(id: Id): number {
     return this.numbers.get(id) ?? -1;
   }

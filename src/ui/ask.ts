@@ -58,5 +58,19 @@ export async function ask<K extends OperationName>(name: K, { path = {}, query, 
   return (response.status === 204 ? undefined : await response.json()) as AnswerOf<K>;
 }
 
+/** Sends a file as it is, with what is said of it in the query. */
+export async function sendFile<K extends OperationName>(name: K, file: Blob, query: QueryOf<K>): Promise<AnswerOf<K>> {
+  const { method, path } = routes[name];
+  const said = new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]));
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}?${said.toString()}`, { method, headers: { 'Content-Type': 'application/octet-stream' }, body: file });
+  } catch {
+    throw new Problem(0, UNREACHABLE);
+  }
+  if (!response.ok) throw await problemOf(response);
+  return (await response.json()) as AnswerOf<K>;
+}
+
 /** The words of whatever went wrong. */
 export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

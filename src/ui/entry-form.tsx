@@ -4,17 +4,17 @@ import type { Fault } from '../core/faults';
 import type { Json, JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { groupId, groupsOf } from './field-groups';
-import { FieldEditor } from './kinds';
-import { faultsAt } from './read-form';
+import { FieldEditor, kindUiOf } from './kinds';
+import { faultsAt, shownFields } from './read-form';
 import styles from './entry-form.module.css';
 
 type Width = 'wide' | 'half' | 'third';
 
 const widthOf = (field: Field | undefined): Width => {
-  if (!field || field.kind === 'paragraphs' || (field.kind === 'choice' && field.rules.multiple)) return 'wide';
+  if (!field || ('multiple' in field.rules && field.rules.multiple)) return 'wide';
   // Answers in words of their own need room.
   if (field.kind === 'yesNo' && (field.rules.yes || field.rules.no)) return 'wide';
-  return field.kind === 'line' || field.kind === 'yesNo' ? 'half' : 'third';
+  return kindUiOf(field).width;
 };
 
 /** Long things take the whole line, short ones share it; a line of words that finds no partner takes the whole line too. */
@@ -33,17 +33,17 @@ function widthsOf(fields: readonly Field[]): Width[] {
 }
 
 /** A form made from the fields of a type. */
-export function EntryForm({ fields, values, faults, onChange, disabled = false }: { fields: readonly Field[]; values: JsonObject; faults: readonly Fault[]; onChange: (key: string, value: Json) => void; disabled?: boolean }): ReactElement {
+export function EntryForm({ id = '', fields, values, faults, onChange, disabled = false }: { /** Sets the inputs of several forms on one screen apart. */ id?: string; fields: readonly Field[]; values: JsonObject; faults: readonly Fault[]; onChange: (key: string, value: Json) => void; disabled?: boolean }): ReactElement {
   return (
     <fieldset className={styles.holder} disabled={disabled}>
       <div className={styles.form}>
-        {groupsOf(fields).map((group) => ({ ...group, widths: widthsOf(group.fields) })).map((group) => (
-          <div className={styles.group} role="group" aria-labelledby={`${groupId(group.heading)}-name`} key={group.heading} id={groupId(group.heading)}>
-            <h2 id={`${groupId(group.heading)}-name`}>{group.heading}</h2>
+        {groupsOf(shownFields(fields, values)).map((group) => ({ ...group, widths: widthsOf(group.fields) })).map((group) => (
+          <div className={styles.group} role="group" aria-labelledby={`${id}${groupId(group.heading)}-name`} key={group.heading} id={`${id}${groupId(group.heading)}`}>
+            <h2 id={`${id}${groupId(group.heading)}-name`}>{group.heading}</h2>
             <div className={styles.fields}>
               {group.fields.map((field, i) => (
                 <div key={field.id} className={styles[group.widths[i] ?? 'wide']}>
-                  <FieldEditor field={field} value={values[field.key]} faults={faultsAt(faults, field.key)} onChange={(value) => onChange(field.key, value)} />
+                  <FieldEditor field={field} {...(id ? { within: id } : {})} value={values[field.key]} faults={faultsAt(faults, field.key)} beside={{ fields, values }} onChange={(value) => onChange(field.key, value)} />
                 </div>
               ))}
             </div>

@@ -2,6 +2,7 @@ import { readValues, ruleFaults, type Values } from '../core/content/values';
 import type { Fault } from '../core/faults';
 import type { JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
+import { standingFields } from '../core/model/kinds';
 
 /** What a form holds, read by the same code as on the server. */
 export interface FormReading {
@@ -13,14 +14,23 @@ export interface FormReading {
   faults: Fault[];
 }
 
+/** The piece of a path that names the field: `/values/guide/0` is about `guide`. */
+const keyOf = (path: string): string => (path.split('/')[2] ?? '').replaceAll('~1', '/').replaceAll('~0', '~');
+
 /** Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601). */
 export function readForm(fields: readonly Field[], given: JsonObject, today: string): FormReading {
   const { values, faults } = readValues(fields, given, {}, '/values');
-  const unreadable = new Set(faults.map(({ path }) => path));
-  const broken = ruleFaults(fields, values, { today }).filter(({ path }) => !unreadable.has(path));
-  const sendable = Object.fromEntries(Object.entries(given).filter(([key]) => !unreadable.has(`/values/${key}`)));
+  const unreadable = new Set(faults.map(({ path }) => keyOf(path)));
+  const broken = ruleFaults(fields, values, { today }).filter(({ path }) => !unreadable.has(keyOf(path)));
+  const sendable = Object.fromEntries(Object.entries(given).filter(([key]) => !unreadable.has(key)));
   return { values, sendable, faults: [...faults, ...broken] };
 }
 
-/** The words of the faults at one field. */
-export const faultsAt = (faults: readonly Fault[], key: string): string[] => faults.filter(({ path }) => path === `/values/${key}`).map(({ message }) => message);
+/** The faults at a place and below it, with paths told from there. */
+export const faultsBelow = (faults: readonly Fault[], at: string): Fault[] => faults.filter(({ path }) => path === at || path.startsWith(`${at}/`)).map((fault) => ({ ...fault, path: fault.path.slice(at.length) }));
+
+/** The faults of one field of a form, with paths below its value. */
+export const faultsAt = (faults: readonly Fault[], key: string): Fault[] => faultsBelow(faults, `/values/${key}`);
+
+/** The fields that stand in a form, given what the others hold now; those that hold nothing readable count as empty. */
+export const shownFields = (fields: readonly Field[], given: JsonObject): Field[] => (fields.some(({ showWhen }) => showWhen) ? standingFields(fields, readValues(fields, given, {}, '').values, new Date().toISOString().slice(0, 10)) : [...fields]);

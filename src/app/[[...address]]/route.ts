@@ -16,10 +16,10 @@ export async function GET(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   const { since } = house.rendered;
   const found = await visit(house, pathname);
-  const { palette } = house.model.document.houseStyle;
-  const stylesheet = stylesheetAddress(palette);
+  const style = house.model.document.houseStyle;
+  const stylesheet = stylesheetAddress(style);
   const missing = (status: number, title: string, text: string) =>
-    renderMissing({ label: house.site.label, palette }, house.site.locale, stylesheet, { title, text }).then((html) => new Response(html, { status, headers: { ...HTML, 'Cache-Control': 'no-store' } }));
+    renderMissing({ label: house.site.label, style }, house.site.locale, stylesheet, { title, text }).then((html) => new Response(html, { status, headers: { ...HTML, 'Cache-Control': 'no-store' } }));
   if (found.found === 'malformed') return missing(400, 'This address cannot be read', 'It holds something that is no part of an address.');
   if (found.found === 'elsewhere') return new Response(null, { status: 308, headers: { Location: encodeURI(found.address) } });
   if (found.found === 'nothing') return missing(404, 'Nothing stands here', 'The page may have been moved or withdrawn.');

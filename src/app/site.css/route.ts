@@ -7,5 +7,5 @@ export const dynamic = 'force-dynamic';
 export async function GET(request: Request): Promise<Response> {
   const { model } = await openHouse();
   const kept = new URL(request.url).searchParams.has('v') ? 'public, max-age=31536000, immutable' : 'no-cache';
-  return new Response(siteStylesheet(model.document.houseStyle.palette), { headers: { 'Content-Type': 'text/css; charset=utf-8', 'Cache-Control': kept } });
+  return new Response(siteStylesheet(model.document.houseStyle), { headers: { 'Content-Type': 'text/css; charset=utf-8', 'Cache-Control': kept } });
 }

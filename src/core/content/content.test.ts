@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { JsonObject } from '../json';
+import type { Field } from '../model/document';
 import { contentType, field, smallCompiled } from '../../../tests/small-model';
 import { dayAt, dayFrom, isDay, nextDayStarts, relativeInWords } from './day';
 import { mergeValues } from './merge';
@@ -139,7 +140,7 @@ describe('values', () => {
     });
   });
   test('begin with the defaults that are values of their kind', () => {
-    const fields = species.fields.map((each) => (each.key === 'group' ? { ...each, default: 'bird' } : each.key === 'size' ? { ...each, default: 'big' } : each)) as typeof species.is.fields;
+    const fields = species.fields.map((each) => (each.key === 'group' ? { ...each, default: 'bird' } : each.key === 'size' ? { ...each, default: 'big' } : each)) as Field[];
     expect(defaultValues(fields)).toEqual({ [field(species, 'group').id]: (field(species, 'group') as { rules: { choices: { id: string }[] } }).rules.choices[0]?.id });
   });
 });

@@ -1,81 +1,218 @@
 import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
-import { emptyModel, TOP } from '../model/document';
+import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
 import { smallWords } from '../model/start';
-
-/**
- * A model written by hand, in which everything is spoken of by key and ids are left out: choices as `{ key: label }`,
- * a face's steps as a field's key, `{ field, shorten, first }` or `{ words }`, placements as `{ parent: [child, ...] }`.
- * Answers with a model document with new ids, not yet checked: give it to `readModelDocument`. A key that names
- * nothing stays as it is, so that the check tells its place.
- */
-export function modelFromKeys(written: JsonObject): JsonObject {
-  const empty = emptyModel('en');
-  const pageTypeIds = new Map<string, Id>(Object.keys(asObject(written.pageTypes)).map((key) => [key, newId()]));
-  const idOf = (key: string): string => (key === TOP ? TOP : pageTypeIds.get(key) ?? key);
-  return {
-    format: empty.format,
-    version: empty.version,
-    locales: written.locales ?? { ...empty.locales },
-    houseStyle: { palette: { ...empty.houseStyle.palette, ...asObject(written.palette) } },
-    contentTypes: Object.entries(asObject(written.contentTypes)).map(([key, type]) => contentType(key, asObject(type))),
-    pageTypes: Object.entries(asObject(written.pageTypes)).map(([key, type]) => pageType(key, idOf(key), asObject(type))),
-    placements: Object.entries(asObject(written.placements)).flatMap(([parent, children]) =>
-      asList(children).map((child) => {
-        const { child: key, ...limits } = isJsonObject(child) ? child : { child };
-        return { id: newId(), parent: idOf(parent), child: idOf(String(key)), ...limits };
-      })),
-  };
-}
 
 const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
 const asList = (value: Json | undefined): Json[] => (Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]);
+const asKey = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 
-function field(key: string, written: JsonObject): JsonObject {
-  const { rules, label, indexed, kind, ...rest } = written;
-  const { choices, ...others } = asObject(rules);
-  const listed: JsonObject = choices === undefined ? {} : { choices: Object.entries(asObject(choices)).map(([each, words]) => ({ id: newId(), key: each, label: words })) };
-  return { id: newId(), key, label: label ?? key, kind: kind ?? 'line', indexed: indexed ?? kind !== 'paragraphs', ...rest, rules: { ...listed, ...others } };
+/** One field as it was written, with the id it gets, and what is written inside it. */
+interface WrittenField {
+  id: Id;
+  key: string;
+  written: JsonObject;
+  inside: WrittenField[];
 }
 
-interface Named {
-  fields: JsonObject[];
-  byKey(key: Json | undefined): Json;
+interface WrittenShape {
+  id: Id;
+  key: string;
+  written: JsonObject;
+  fields: WrittenField[];
+  slots: Map<string, Id>;
 }
 
-function fieldsOf(written: Json | undefined): Named {
-  const fields = Object.entries(asObject(written)).map(([key, each]) => field(key, asObject(each)));
-  const ids = new Map(fields.map(({ key, id }) => [key, id ?? null]));
-  return { fields, byKey: (key) => (typeof key === 'string' ? ids.get(key) ?? key : key ?? null) };
+const unindexed = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
+
+const readFields = (written: Json | undefined): WrittenField[] =>
+  Object.entries(asObject(written)).map(([key, each]) => ({ id: newId(), key, written: asObject(each), inside: readFields(asObject(each).fields) }));
+
+/** Turns keys into ids, all over one written model. A key that names nothing stays as it is, so that the check tells its place. */
+class ByKeys {
+  private readonly shapes: Record<ShapeList, Map<string, WrittenShape>>;
+
+  constructor(private readonly model: JsonObject) {
+    const read = (list: ShapeList) => new Map(Object.entries(asObject(model[list])).map(([key, each]) => {
+      const written = asObject(each);
+      return [key, { id: newId(), key, written, fields: readFields(written.fields), slots: new Map(Object.keys(asObject(written.slots)).map((slot): [string, Id] => [slot, newId()])) }];
+    }));
+    this.shapes = { schemes: read('schemes'), fieldSets: read('fieldSets'), contentTypes: read('contentTypes'), pageTypes: read('pageTypes'), blockTypes: read('blockTypes') };
+  }
+
+  private idOf(list: ShapeList, key: Json | undefined): string {
+    return this.shapes[list].get(asKey(key))?.id ?? asKey(key);
+  }
+
+  private idsOf(list: ShapeList, keys: Json | undefined): string[] {
+    return asList(keys).map((key) => this.idOf(list, key));
+  }
+
+  /** The fields that stand at one level, those of included sets among them. */
+  private reaching(fields: readonly WrittenField[], deep = 0): WrittenField[] {
+    return fields.flatMap((field) => (field.written.include === undefined ? [field] : deep > 8 ? [] : this.reaching(this.shapes.fieldSets.get(asKey(field.written.include))?.fields ?? [], deep + 1)));
+  }
+
+  /** A path of keys as a path of ids, into groups and through entry links. */
+  private path(written: Json | undefined, fields: readonly WrittenField[]): string {
+    const ids: string[] = [];
+    let among = this.reaching(fields);
+    for (const key of asKey(written).split('.')) {
+      const field = among.find((each) => each.key === key);
+      if (!field) return asKey(written);
+      ids.push(field.id);
+      const types = asList(asObject(field.written.rules).types ?? field.written.types);
+      among = field.inside.length > 0 ? this.reaching(field.inside) : types.flatMap((type) => this.reaching(this.shapes.contentTypes.get(asKey(type))?.fields ?? []));
+    }
+    return ids.join('.');
+  }
+
+  private condition(written: Json | undefined, fields: readonly WrittenField[], choices: ReadonlyMap<Id, ReadonlyMap<string, Id>>): Json {
+    const each = asObject(written);
+    if (each.all !== undefined) return { all: asList(each.all).map((inner) => this.condition(inner, fields, choices)) };
+    if (each.any !== undefined) return { any: asList(each.any).map((inner) => this.condition(inner, fields, choices)) };
+    if (each.not !== undefined) return { not: this.condition(each.not, fields, choices) };
+    const field = this.path(each.field, fields);
+    const known = choices.get(field);
+    const value = (one: Json): Json => (typeof one === 'string' ? known?.get(one) ?? one : one);
+    return { ...each, field, ...(each.value === undefined ? {} : { value: Array.isArray(each.value) ? each.value.map(value) : value(each.value) }) };
+  }
+
+  private fields(fields: readonly WrittenField[]): JsonObject[] {
+    const choices = new Map<Id, ReadonlyMap<string, Id>>();
+    const made = fields.map((field): JsonObject => {
+      const { written, id, key } = field;
+      if (written.include !== undefined) return { id, include: this.idOf('fieldSets', written.include) };
+      const { rules: given, label, indexed, kind = 'line', fields: _inside, ...rest } = written;
+      const rules = { ...asObject(given) };
+      if (rules.choices !== undefined) {
+        const listed = Object.entries(asObject(rules.choices)).map(([each, words]) => ({ id: newId(), key: each, label: words }));
+        choices.set(id, new Map(listed.map((choice) => [choice.key, choice.id])));
+        rules.choices = listed;
+      }
+      if (kind === 'category') {
+        rules.scheme = this.idOf('schemes', rules.scheme);
+        if (rules.within !== undefined) rules.within = this.path(rules.within, fields);
+      }
+      if (kind === 'entry') rules.types = this.idsOf('contentTypes', rules.types);
+      if (kind === 'computed') rules.from = asList(rules.from).map((each) => this.path(each, fields));
+      if (kind === 'list' && rules.names !== undefined) rules.names = this.path(rules.names, field.inside);
+      if (kind === 'group' || kind === 'list') rules.fields = this.fields(field.inside);
+      return { id, key, label: label ?? key, kind, indexed: indexed ?? !unindexed.has(asKey(kind)), ...rest, rules };
+    });
+    return made.map((field): JsonObject => (field.showWhen === undefined ? field : { ...field, showWhen: this.condition(field.showWhen, fields, choices) }));
+  }
+
+  private step(written: Json, fields: readonly WrittenField[]): Json {
+    if (!isJsonObject(written)) return { field: this.path(written, fields) };
+    const { field, ...format } = written;
+    if (field === undefined) return written;
+    return { field: this.path(field, fields), ...(Object.keys(format).length > 0 ? { format } : {}) };
+  }
+
+  /** Rows of cells: a cell is its width, then what it holds: parts by name, slots as `slot:key`. */
+  private rows(written: Json | undefined, shape: WrittenShape): Json {
+    const held = (name: Json): Json => (typeof name === 'string' && name.startsWith('slot:') ? { slot: shape.slots.get(name.slice(5)) ?? name } : name);
+    return asList(written).map((row) => ({ cells: asList(row).map((cell) => ({ width: asList(cell)[0] ?? 12, holds: asList(cell).slice(1).map(held) })) }));
+  }
+
+  /** A part has a list of chains; a chain of one step may be written without its brackets. */
+  private face(shape: WrittenShape): JsonObject {
+    const { rows, variants, ...parts } = asObject(shape.written.face);
+    const mapping = Object.fromEntries(Object.entries(parts).map(([part, chains]) => [part, asList(chains).map((chain) => asList(chain).map((each) => this.step(each, shape.fields)))]));
+    return { mapping, ...(rows === undefined ? {} : { rows: this.rows(rows, shape) }), ...(variants === undefined ? {} : { variants }) };
+  }
+
+  private named(shape: WrittenShape, icon: string): JsonObject {
+    const { label = shape.key, plural = label, purpose = '' } = shape.written;
+    return { id: shape.id, key: shape.key, label, plural, purpose, icon: shape.written.icon ?? icon, fields: this.fields(shape.fields) };
+  }
+
+  private slots(shape: WrittenShape): JsonObject[] {
+    return Object.entries(asObject(shape.written.slots)).map(([key, each]) => {
+      const { label = key, allows, preset, ...rest } = asObject(each);
+      const blocks = asList(preset).map((block) => ({ ...asObject(block), id: newId(), type: this.idOf('blockTypes', asObject(block).type) }));
+      return { id: shape.slots.get(key) ?? newId(), key, label, allows: this.idsOf('blockTypes', allows), ...rest, ...(blocks.length > 0 ? { preset: blocks } : {}) };
+    });
+  }
+
+  private slug(from: Json | undefined, shape: WrittenShape): JsonObject {
+    return { from: this.path(from, shape.fields), drop: smallWords, atMost: 60 };
+  }
+
+  private contentType(shape: WrittenShape): JsonObject {
+    const { written } = shape;
+    const roles = (['summary', 'picture', 'date'] as const).flatMap((role): [string, Json][] => (written[role] === undefined ? [] : [[role, this.path(written[role], shape.fields)]]));
+    const title = written.title ?? 'title';
+    return {
+      ...this.named(shape, 'file'), title: this.path(title, shape.fields), face: this.face(shape), ...Object.fromEntries(roles), slug: this.slug(written.slug ?? title, shape), review: written.review ?? false,
+      columns: asList(written.columns).map((column) => this.path(column, shape.fields)), ...(written.settings === undefined ? {} : { settings: written.settings }),
+    };
+  }
+
+  private source(written: Json | undefined): JsonObject {
+    if (!isJsonObject(written)) return { kind: written ?? 'blocks' };
+    if (written.collection !== undefined) return { kind: 'collection', types: this.idsOf('contentTypes', written.collection) };
+    if (written.category !== undefined) return { kind: 'category', scheme: this.idOf('schemes', written.category) };
+    return written.entry === undefined ? written : { kind: 'entry', type: this.idOf('contentTypes', written.entry) };
+  }
+
+  private pageType(shape: WrittenShape): JsonObject {
+    const { written } = shape;
+    const title = written.title ?? 'title';
+    const layouts = Object.entries(asObject(written.layouts)).map(([key, each]) => {
+      const { label = key, rows, ...rest } = asObject(each);
+      return { id: newId(), key, label, rows: this.rows(rows, shape), ...rest };
+    });
+    return {
+      ...this.named(shape, 'page'), title: this.path(title, shape.fields), face: this.face(shape), source: this.source(written.source), slots: this.slots(shape), layouts, address: this.slug(written.address ?? title, shape),
+      inNavigation: written.inNavigation ?? 'yes', childOrder: written.childOrder ?? 'byHand', ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }), ...(written.settings === undefined ? {} : { settings: written.settings }),
+    };
+  }
+
+  private blockType(shape: WrittenShape): JsonObject {
+    const { title, behaves } = shape.written;
+    return { ...this.named(shape, 'block'), ...(title === undefined ? {} : { title: this.path(title, shape.fields) }), slots: this.slots(shape), face: this.face(shape), ...(behaves === undefined ? {} : { behaves }) };
+  }
+
+  private placements(): JsonObject[] {
+    const pageId = (key: Json | undefined) => (key === TOP ? TOP : this.idOf('pageTypes', key));
+    return Object.entries(asObject(this.model.placements)).flatMap(([parent, children]) => asList(children).map((child) => {
+      const { child: key, ...limits } = isJsonObject(child) ? child : { child };
+      return { id: newId(), parent: pageId(parent), child: pageId(key), ...limits };
+    }));
+  }
+
+  document(): JsonObject {
+    const empty = emptyModel('en');
+    const all = (list: ShapeList, make: (shape: WrittenShape) => JsonObject): JsonObject[] => [...this.shapes[list].values()].map(make);
+    const { palette, dark, ...style } = asObject(this.model.houseStyle);
+    return {
+      format: empty.format,
+      version: empty.version,
+      locales: this.model.locales ?? { ...empty.locales },
+      houseStyle: { ...(empty.houseStyle as unknown as JsonObject), ...style, palette: { ...empty.houseStyle.palette, ...asObject(palette) }, dark: { ...empty.houseStyle.dark, ...asObject(dark) } },
+      schemes: all('schemes', (shape) => ({ ...this.named(shape, 'tree'), sort: shape.written.sort ?? 'categories' })),
+      fieldSets: all('fieldSets', (shape) => this.named(shape, 'set')),
+      contentTypes: all('contentTypes', (shape) => this.contentType(shape)),
+      pageTypes: all('pageTypes', (shape) => this.pageType(shape)),
+      blockTypes: all('blockTypes', (shape) => this.blockType(shape)),
+      placements: this.placements(),
+      ...(this.model.settings === undefined ? {} : { settings: this.model.settings }),
+    };
+  }
 }
 
-function step(written: Json, { byKey }: Named): Json {
-  if (!isJsonObject(written)) return { field: byKey(written) };
-  const { field: key, ...format } = written;
-  if (key === undefined) return written;
-  return { field: byKey(key), ...(Object.keys(format).length > 0 ? { format } : {}) };
-}
-
-/** A part has a list of chains; a chain of one step may be written without its brackets. */
-const face = (written: Json | undefined, named: Named): JsonObject =>
-  Object.fromEntries(Object.entries(asObject(written)).map(([part, chains]) => [part, asList(chains).map((chain) => asList(chain).map((each) => step(each, named)))]));
-
-function typeParts(key: string, id: Id, written: JsonObject, named: Named): JsonObject {
-  const { label = key, plural = label, purpose = '', icon = 'file' } = written;
-  return { id, key, label, plural, purpose, icon, fields: named.fields, title: named.byKey(written.title ?? 'title'), face: face(written.face, named) };
-}
-
-function contentType(key: string, written: JsonObject): JsonObject {
-  const named = fieldsOf(written.fields);
-  const optional = (['summary', 'date'] as const).flatMap((role): [string, Json][] => (written[role] === undefined ? [] : [[role, named.byKey(written[role])]]));
-  return { ...typeParts(key, newId(), written, named), ...Object.fromEntries(optional), review: written.review ?? false, columns: asList(written.columns).map(named.byKey) };
-}
-
-function pageType(key: string, id: Id, written: JsonObject): JsonObject {
-  const named = fieldsOf(written.fields);
-  const { source = 'blocks', inNavigation = true, mostInSite } = written;
-  return {
-    ...typeParts(key, id, written, named), source: { kind: source }, inNavigation, ...(mostInSite === undefined ? {} : { mostInSite }),
-    address: { from: named.byKey(written.title ?? 'title'), drop: smallWords, atMost: 60 },
-  };
+/**
+ * A model written by hand, in which everything is spoken of by key and ids are left out: fields, choices and slots as
+ * `{ key: ... }`, an included set as `{ include: key }`, fields inside a group or list as `fields`, a face's steps as a
+ * field's key, `{ field, shorten, first }` or `{ words }`, its rows as lists of `[width, part, ...]`, placements as
+ * `{ parent: [child, ...] }`. Answers with a model document with new ids, not yet checked: give it to
+ * `readModelDocument`.
+ */
+export function modelFromKeys(written: JsonObject): JsonObject {
+  const known = new Set<string>([...shapeLists, 'locales', 'houseStyle', 'placements', 'settings']);
+  const unknown = Object.entries(written).filter(([key]) => !known.has(key));
+  // What nobody knows is carried along, so that the check names it instead of losing it.
+  return { ...new ByKeys(written).document(), ...Object.fromEntries(unknown) };
 }

@@ -1,33 +1,34 @@
 import { relativeInWords } from '../content/day';
 import { isJsonObject, type Json } from '../json';
-import type { CompiledType } from '../model/compile';
 import type { Field } from '../model/document';
-import { dayInWords, kindOf, type Comparison } from '../model/kinds';
+import { dayInWords, kindOf, type Comparison, type Speaking } from '../model/kinds';
 import type { Condition } from './listing-rule';
 
 /** How each comparison is said between a field and a value. */
 export const comparisonWords: Record<Comparison, string> = {
-  equals: 'is', oneOf: 'is one of', allOf: 'has all of', noneOf: 'is none of', contains: 'contains', startsWith: 'starts with', before: 'is before', after: 'is after',
+  equals: 'is', oneOf: 'is one of', allOf: 'has all of', noneOf: 'is none of', under: 'is in', contains: 'contains', startsWith: 'starts with', before: 'is before', after: 'is after',
   between: 'is between', moreThan: 'is more than', lessThan: 'is less than', filled: 'is filled', empty: 'is empty',
 };
 
-function valueInWords(field: Field, value: Json, locale: string): string {
+function valueInWords(field: Field, value: Json, speaking: Speaking): string {
   if (isJsonObject(value)) return typeof value.now === 'string' ? relativeInWords({ now: value.now }) : '';
-  if (field.kind === 'choice') return typeof value === 'string' ? kindOf(field).inWords(value, field.rules, locale) : '';
-  if (field.kind === 'date') return typeof value === 'string' ? dayInWords(value, locale) : '';
-  if (field.kind === 'number') return typeof value === 'number' ? kindOf(field).inWords(value, field.rules, locale) : '';
-  if (field.kind === 'yesNo') return typeof value === 'boolean' ? kindOf(field).inWords(value, field.rules, locale) : '';
+  if (field.kind === 'choice') return typeof value === 'string' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'date') return typeof value === 'string' ? dayInWords(value, speaking.locale) : '';
+  if (field.kind === 'number') return typeof value === 'number' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'yesNo') return typeof value === 'boolean' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'category') return typeof value === 'string' ? speaking.known?.categories.get(value)?.label ?? 'a category' : '';
+  if (field.kind === 'entry') return typeof value === 'string' ? speaking.known?.entries.get(value)?.title ?? 'an entry' : '';
   return `“${String(value)}”`;
 }
 
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
-export function conditionInWords(condition: Condition, type: CompiledType, locale: string): string {
-  const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, locale)})` : conditionInWords(each, type, locale))).join(` ${word} `);
+export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking): string {
+  const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');
-  if ('not' in condition) return `not (${conditionInWords(condition.not, type, locale)})`;
+  if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
   const field = type.field(condition.field);
   if (!field) return 'a field that is gone';
-  const values = (Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]).map((value) => valueInWords(field, value, locale));
+  const values = (Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]).map((value) => valueInWords(field, value, speaking));
   return [field.label, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')].filter(Boolean).join(' ');
 }

@@ -1,18 +1,53 @@
+import type { KnownMedia } from '../content/known';
+import { targetOfHref, type FormattedNode, type FormattedText } from '../content/formatted';
 import type { Values } from '../content/values';
 import type { Id } from '../ids';
-import type { CompiledType } from '../model/compile';
-import { kindOf } from '../model/kinds';
-import { partKeys, type Chain, type Mapping, type PartKey, type Step } from './parts';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { AnyShape, Field } from '../model/document';
+import { addressOfLink, asList, kindOf, plainFields, standingFields, withComputed, wordsOfLink, type Kind, type KindName, type Speaking, type Value } from '../model/kinds';
+import { proposeMapping } from '../model/propose-face';
+import { dateInFormat } from './date-format';
+import { partKeys, type Chain, type Format, type Mapping, type PartKey, type Step } from './parts';
+
+/** A medium as it is drawn: where it is, how large, which words stand for it, which point stays in view. */
+export interface ShownMedia {
+  sort: KnownMedia['sort'];
+  address: string;
+  width?: number;
+  height?: number;
+  alt: string;
+  caption?: string;
+  focus?: { x: number; y: number };
+  ratio?: number;
+}
 
 /** One thing that a part shows, and where it came from: the field, and which step of its chain won (from 0). */
 export interface Shown {
   words: string;
   field?: Id;
   step: number;
+  /** What the words are called, where a part sets names beside them. */
+  label?: string;
+  media?: ShownMedia;
+  /** Where it leads. */
+  href?: string;
+  newWindow?: boolean;
+  text?: FormattedText;
+  /** A thing drawn with a face of its own, in small. */
+  face?: FaceContent;
 }
 
-/** What a visitor sees of one entry or page, ready to be drawn. Parts without a value are absent. */
+/** What a visitor sees of one entry, page or block, ready to be drawn. Parts without a value are absent. */
 export type FaceContent = Partial<Record<PartKey, Shown[]>>;
+
+/** What drawing needs besides values: the model, the language, the day, what is known of things referred to. */
+export interface Drawing extends Speaking {
+  model: CompiledModel;
+  today: string;
+}
+
+/** How many things drawn with their own faces may stand inside one another. */
+const FACES_DEEP = 2;
 
 /** Cuts at a word's end so that at most `most` characters stand, the sign of shortening included. */
 export function shorten(text: string, most: number): string {
@@ -23,33 +58,183 @@ export function shorten(text: string, most: number): string {
   return `${(space > most / 2 ? cut.slice(0, space) : cut).replace(/[\s.,;:!?–-]+$/, '')}…`;
 }
 
-/** What a step shows: its words, or one of each where a field with several values feeds a part that sets them apart. */
-function wordsOf(step: Step, apart: boolean, type: CompiledType, values: Values, locale: string): { words: string[]; field?: Id } | undefined {
-  if ('words' in step) return step.words ? { words: [step.words] } : undefined;
-  const field = type.field(step.field);
+type Found = { field: Field; value: Value };
+
+/** The values at the end of a path: one, or one for each thing the path runs through. */
+export function valuesAt(path: string, fields: readonly Field[], values: Values, drawing: Drawing): Found[] {
+  const [first = '', ...rest] = path.split('.');
+  const field = fields.find(({ id }) => id === first);
   const value = field && values[field.id];
-  if (!field || value === undefined) return undefined;
-  const { format } = step;
-  const some = format?.first !== undefined && Array.isArray(value) ? value.slice(0, format.first) : value;
-  const each = apart && Array.isArray(some) ? some.map((one) => [one]) : [some];
-  const words = each.map((one) => kindOf(field).inWords(one, field.rules, locale)).filter(Boolean).map((one) => (format?.shorten ? shorten(one, format.shorten) : one));
-  return words.length > 0 ? { words, field: field.id } : undefined;
+  if (!field || value === undefined) return [];
+  if (rest.length === 0) return [{ field, value }];
+  const further = rest.join('.');
+  if (field.kind === 'group') return valuesAt(further, plainFields(field.rules.fields), value as Values, drawing);
+  if (field.kind !== 'entry') return [];
+  return asList(value as Id | Id[]).flatMap((id) => {
+    const entry = drawing.known?.entries.get(id);
+    const type = entry && drawing.model.contentType(entry.type);
+    return entry?.live && type ? valuesAt(further, type.fields, entry.live, drawing) : [];
+  });
 }
 
-function follow(chain: Chain, apart: boolean, type: CompiledType, values: Values, locale: string): Shown[] {
+const wordsIn = ({ field, value }: Found, drawing: Drawing, format: Format | undefined): string => {
+  if ((field.kind === 'date' || field.kind === 'moment') && typeof value === 'string' && format?.date) return dateInFormat(value, format.date, drawing.locale);
+  const words = (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, drawing);
+  return format?.shorten ? shorten(words, format.shorten) : words;
+};
+
+/** The value as single things, where it holds several. */
+function apart({ field, value }: Found, format: Format | undefined): Found[] {
+  const many = Array.isArray(value) ? value.map((one) => ({ field, value: [one] as unknown as Value })) : [{ field, value }];
+  return format?.first === undefined ? many : many.slice(0, format.first);
+}
+
+/** A text whose links to things kept here lead to where visitors find them; a link whose way is closed becomes plain words. */
+export function withAddresses(text: FormattedText, drawing: Drawing): FormattedText {
+  const { known } = drawing;
+  const address = (href: string): string | undefined => {
+    const found = targetOfHref(href);
+    if (!found) return href;
+    if (found.sort === 'media') return known?.media.get(found.target)?.address;
+    const page = found.sort === 'page' ? known?.pages.get(found.target) : undefined;
+    return page?.live ? page.address : undefined;
+  };
+  const each = (node: FormattedNode): FormattedNode => {
+    const marks = node.marks?.flatMap((mark) => {
+      if (mark.type !== 'link') return [mark];
+      const to = typeof mark.attrs?.href === 'string' ? address(mark.attrs.href) : undefined;
+      return to ? [{ ...mark, attrs: { href: to } }] : [];
+    });
+    const picture = node.type === 'picture' && typeof node.attrs?.media === 'string' ? known?.media.get(node.attrs.media) : undefined;
+    const attrs = picture ? { ...node.attrs, address: picture.address, width: picture.width ?? null, height: picture.height ?? null, alt: node.attrs?.alt ?? picture.alt } : node.attrs;
+    return { ...node, ...(marks ? { marks } : {}), ...(attrs ? { attrs } : {}), ...(node.content ? { content: node.content.map(each) } : {}) };
+  };
+  return { type: 'doc', content: text.content.map(each) };
+}
+
+function shownMedia(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
+  return apart(found, format).flatMap(({ field, value }) => {
+    const [use] = asList(value as { media: Id; alt?: string; caption?: string; focus?: { x: number; y: number } });
+    const known = use && drawing.known?.media.get(use.media);
+    if (!use || !known) return [];
+    const { label, address, sort, width, height } = known;
+    return [{
+      words: use.caption ?? label, field: field.id, href: address,
+      media: {
+        sort, address, alt: use.alt ?? known.alt, ...(width && height ? { width, height } : {}),
+        ...(use.caption ? { caption: use.caption } : {}), ...(use.focus ? { focus: use.focus } : {}), ...(format?.ratio ? { ratio: format.ratio } : {}),
+      },
+    }];
+  });
+}
+
+/** Entries that are linked to, each with its own type's face in small; those that visitors do not see are left out. */
+function shownEntries(found: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+  const shown = asList(found.value as Id | Id[]).flatMap((id) => {
+    const entry = drawing.known?.entries.get(id);
+    const type = entry && drawing.model.contentType(entry.type);
+    if (!entry?.live || !type) return [];
+    return [{ words: entry.title, field: found.field.id, ...(depth < FACES_DEEP ? { face: inSmall(mapToFace(type.is.face.mapping, type, entry.live, drawing, depth + 1)) } : {}) }];
+  });
+  return format?.first === undefined ? shown : shown.slice(0, format.first);
+}
+
+const smallParts: readonly PartKey[] = ['picture', 'kicker', 'heading', 'date', 'summary', 'button'];
+const inSmall = (face: FaceContent): FaceContent => Object.fromEntries(smallParts.flatMap((part) => (face[part] ? [[part, face[part]]] : [])));
+
+/** The items of a list, each drawn by a face proposed from its fields. */
+function shownItems({ field, value }: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+  if (field.kind !== 'list') return [];
+  const fields = plainFields(field.rules.fields);
+  const title = field.rules.names ?? fields.find(({ kind }) => kind === 'line')?.id;
+  const mapping = proposeMapping(fields, title);
+  const items = (value as { id: Id; values: Values }[]).slice(0, format?.first);
+  return items.map(({ values }) => {
+    const name = title === undefined ? undefined : values[title];
+    return { words: typeof name === 'string' ? name : '', field: field.id, ...(depth < FACES_DEEP ? { face: mapFields(mapping, fields, values, drawing, depth + 1) } : {}) };
+  });
+}
+
+/** What a field shows as facts: a name and what it says, for each field of a group and each item of a list. */
+function shownFacts(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
+  const { field, value } = found;
+  const fact = (label: string, each: Found): Omit<Shown, 'step'>[] => {
+    const words = wordsIn(each, drawing, format);
+    const href = each.field.kind === 'link' ? addressOfLink(each.value as never, drawing) : undefined;
+    return words ? [{ label, words, field: field.id, ...(href ? { href } : {}) }] : [];
+  };
+  if (field.kind === 'group') return plainFields(field.rules.fields).flatMap((inner) => ((value as Values)[inner.id] === undefined ? [] : fact(inner.label, { field: inner, value: (value as Values)[inner.id] as Value })));
+  if (field.kind !== 'list') return fact(field.label, found);
+  const fields = plainFields(field.rules.fields);
+  const name = field.rules.names ?? fields[0]?.id;
+  return (value as { values: Values }[]).slice(0, format?.first).flatMap(({ values }) => {
+    const rest = fields.flatMap((inner) => (inner.id === name || values[inner.id] === undefined ? [] : [wordsIn({ field: inner, value: values[inner.id] as Value }, drawing, format)])).filter(Boolean).join(', ');
+    const naming = fields.find(({ id }) => id === name);
+    const called = naming && values[naming.id] !== undefined ? wordsIn({ field: naming, value: values[naming.id] as Value }, drawing, undefined) : '';
+    return called || rest ? [{ label: called || field.label, words: rest, field: field.id }] : [];
+  });
+}
+
+function shownLink(found: Found, drawing: Drawing): Omit<Shown, 'step'>[] {
+  const { field, value } = found;
+  if (field.kind === 'link') {
+    const href = addressOfLink(value as never, drawing);
+    const words = wordsOfLink(value as never, drawing);
+    return href && words ? [{ words, field: field.id, href, ...((value as { newWindow?: boolean }).newWindow ? { newWindow: true } : {}) }] : [];
+  }
+  if (field.kind !== 'line') return [];
+  const text = String(value);
+  const href = { email: `mailto:${text}`, url: text, phone: `tel:${text.replace(/[^+0-9]/g, '')}`, plain: undefined }[field.rules.format ?? 'plain'];
+  return href ? [{ words: text, field: field.id, href }] : [];
+}
+
+/** What a found value shows in a part: one thing, or one for each where the part sets them apart. */
+function showIn(part: PartKey, found: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+  const { field } = found;
+  if (part === 'picture') return shownMedia(found, drawing, { ...format, first: 1 });
+  if (part === 'facts') return shownFacts(found, drawing, format);
+  if (part === 'button' || (part === 'link' && field.kind !== 'media' && field.kind !== 'entry')) return shownLink(found, drawing);
+  if (field.kind === 'media') return shownMedia(found, drawing, format);
+  if (part === 'further') return field.kind === 'list' ? shownItems(found, drawing, format, depth) : shownEntries(found, drawing, format, depth);
+  if (field.kind === 'formatted') {
+    const words = wordsIn(found, drawing, format);
+    return words ? [{ words, field: field.id, ...(part === 'text' && !format?.shorten ? { text: withAddresses(found.value as FormattedText, drawing) } : {}) }] : [];
+  }
+  const each = part === 'marks' ? apart(found, format) : format?.first !== undefined && Array.isArray(found.value) ? [{ field, value: found.value.slice(0, format.first) as unknown as Value }] : [found];
+  return each.flatMap((one) => {
+    const words = wordsIn(one, drawing, format);
+    return words ? [{ words, field: field.id, ...(part === 'figures' ? { label: field.label } : {}) }] : [];
+  });
+}
+
+function follow(part: PartKey, chain: Chain, fields: readonly Field[], values: Values, drawing: Drawing, depth: number): Shown[] {
   for (const [step, each] of chain.entries()) {
-    const found = wordsOf(each, apart, type, values, locale);
-    if (found) return found.words.map((words) => ({ words, step, ...(found.field ? { field: found.field } : {}) }));
+    const shown = stepShows(part, each, fields, values, drawing, depth);
+    if (shown.length > 0) return shown.map((one) => ({ ...one, step }));
   }
   return [];
 }
 
-/** Maps one entry's values to the parts of a face: each chain gives the first step with a value. */
-export function mapToFace(mapping: Mapping, type: CompiledType, values: Values, locale: string): FaceContent {
+function stepShows(part: PartKey, step: Step, fields: readonly Field[], values: Values, drawing: Drawing, depth: number): Omit<Shown, 'step'>[] {
+  if ('words' in step) return step.words ? [{ words: step.words }] : [];
+  const top = step.field.split('.')[0] ?? step.field;
+  return valuesAt(step.field, fields, values, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth)).map((shown) => ({ ...shown, field: top }));
+}
+
+/** Maps a set of fields to the parts of a face. */
+function mapFields(mapping: Mapping, fields: readonly Field[], kept: Values, drawing: Drawing, depth: number): FaceContent {
+  const standing = standingFields(fields, kept, drawing.today);
+  const values = withComputed(fields, kept, drawing.locale);
   const face: FaceContent = {};
   for (const part of partKeys) {
-    const shown = (mapping[part] ?? []).flatMap((chain) => follow(chain, part === 'marks', type, values, locale));
+    const shown = (mapping[part] ?? []).flatMap((chain) => follow(part, chain, standing, values, drawing, depth));
     if (shown.length > 0) face[part] = shown;
   }
   return face;
 }
+
+/**
+ * Maps what one entry, page or block holds to the parts of a face: each chain gives the first step with a value.
+ * Fields whose condition does not hold show nothing.
+ */
+export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, values: Values, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, values, drawing, depth);

@@ -5,8 +5,9 @@ import { CompiledModel } from '../model/compile';
 import { conditionInWords } from './condition-words';
 import { coverageQuestions } from './coverage';
 import { everyEntry, testsOf, turnsWithTheDay } from './listing-rule';
-import { mapToFace, shorten } from './map';
-import { compareBy, folded, matches, type Sortable } from './match';
+import { mapToFace, shorten, type Drawing } from './map';
+import { folded, matches } from './matches';
+import { compareBy, type Sortable } from './order';
 import { fieldsOfMapping } from './parts';
 import { proposeRule } from './propose-rule';
 import { readCondition, readRule, valuesTaken } from './read-rule';
@@ -15,10 +16,11 @@ import { speakRule } from './speak-rule';
 const model = smallCompiled();
 const species = contentType(model, 'species');
 const today = '2026-11-25';
+const drawing: Drawing = { model, today, locale: 'en-GB' };
 const idOf = (key: string) => field(species, key).id;
 const values = (given: JsonObject): Values => readValues(species.fields, given, {}, '').values;
 const condition = (given: Json) => {
-  const { condition: read, faults } = readCondition(species, given, '/where');
+  const { condition: read, faults } = readCondition(model, species, given, '/where');
   expect(faults).toEqual([]);
   return read;
 };
@@ -57,8 +59,8 @@ describe('conditions', () => {
       { field: 'group', is: 'oneOf', value: ['bird', 'plant'] }, { field: 'seen', is: 'after', value: { now: '-30 days' } },
       { any: [{ field: 'size', is: 'between', value: [1, 9] }, { field: 'name', is: 'contains', value: 'heron' }] }, { not: { field: 'body', is: 'empty' } },
     ] });
-    expect(conditionInWords(given, species, 'en-GB')).toBe('Group is one of Bird, Plant and Last seen is after 30 days ago and (Size is between 1\u00a0cm and 9\u00a0cm or Name contains “heron”) and not (Body is empty)');
-    expect(conditionInWords(everyEntry, species, 'en')).toBe('every entry');
+    expect(conditionInWords(given, species, { locale: 'en-GB' })).toBe('Group is one of Bird, Plant and Last seen is after 30 days ago and (Size is between 1\u00a0cm and 9\u00a0cm or Name contains “heron”) and not (Body is empty)');
+    expect(conditionInWords(everyEntry, species, { locale: 'en' })).toBe('every entry');
   });
   test('know whether the passing of days can change them', () => {
     expect(turnsWithTheDay(condition({ all: [{ not: { field: 'seen', is: 'before', value: { now: '+1 days' } } }] }))).toBe(true);
@@ -83,22 +85,22 @@ describe('bad conditions', () => {
     ['too deep', deep(7), '/not/not/not/not/not/not', 'too-deep'],
     ['too many', { all: Array.from({ length: 61 }, () => ({ field: 'name', is: 'filled' })) }, '/all', 'too-many'],
   ])('%s is refused at its place', (_, given, path, code) => {
-    const { faults } = readCondition(species, given, '');
+    const { faults } = readCondition(model, species, given, '');
     expect(faults.map((fault) => [fault.path, fault.code])).toContainEqual([path, code]);
   });
   test('of a field that is not kept for filtering is refused, unless it asks whether there is a value', () => {
     const plain = { ...model.document, contentTypes: model.document.contentTypes.map((type) => ({ ...type, fields: type.fields.map((each) => ({ ...each, indexed: false })) })) };
     const type = contentType(new CompiledModel(plain, 2), 'species');
-    expect(readCondition(type, { field: 'size', is: 'moreThan', value: 1 }, '').faults[0]?.code).toBe('not-indexed');
-    expect(readCondition(type, { field: 'size', is: 'filled' }, '').faults).toEqual([]);
+    expect(readCondition(model, type, { field: 'size', is: 'moreThan', value: 1 }, '').faults[0]?.code).toBe('not-indexed');
+    expect(readCondition(model, type, { field: 'size', is: 'filled' }, '').faults).toEqual([]);
   });
 });
 
 describe('rules of listings', () => {
-  const whole = { ...proposeRule(species), order: [{ by: 'group', direction: 'up' }, { by: 'published', direction: 'down' }], where: { all: [{ field: 'group', is: 'equals', value: 'bird' }] } };
+  const whole = { ...proposeRule(model, species), order: [{ by: 'group', direction: 'up' }, { by: 'published', direction: 'down' }], where: { all: [{ field: 'group', is: 'equals', value: 'bird' }] } };
   test('are proposed from the type: newest first where it has a date, else by name, with its own face', () => {
-    expect(proposeRule(species)).toMatchObject({ from: 'species', heading: 'Species', order: [{ by: 'seen', direction: 'down' }], mapping: { heading: [[{ field: 'name' }]] } });
-    expect(proposeRule(contentType(model, 'notice'))).toMatchObject({ order: [{ by: 'title', direction: 'up' }] });
+    expect(proposeRule(model, species)).toMatchObject({ from: 'species', heading: 'Species', order: [{ by: 'seen', direction: 'down' }], mapping: { heading: [[{ field: 'name' }]] } });
+    expect(proposeRule(model, contentType(model, 'notice'))).toMatchObject({ order: [{ by: 'title', direction: 'up' }] });
   });
   test('are read by key, kept by id, and spoken as they were read', () => {
     const { rule, faults } = readRule(model, whole);
@@ -137,7 +139,7 @@ describe('rules of listings', () => {
 });
 
 describe('faces', () => {
-  const face = (given: JsonObject) => mapToFace(species.is.face, species, values(given), 'en-GB');
+  const face = (given: JsonObject) => mapToFace(species.is.face.mapping, species, values(given), drawing);
   test('each part shows the first step with a value, and says which it was', () => {
     expect(face({ name: 'Bell heron', body: 'Only a body, of some length, to be cut at a word.' }).summary).toEqual([{ words: 'Only a body, of some length, to be cut…', field: idOf('body'), step: 1 }]);
     expect(face({ name: 'Bell heron', summary: 'Rings.', body: 'More.' }).summary).toEqual([{ words: 'Rings.', field: idOf('summary'), step: 0 }]);
@@ -148,7 +150,7 @@ describe('faces', () => {
   });
   test('figures carry their unit', () => expect(face({ name: 'x', size: 80 }).figures?.[0]?.words).toBe('80\u00a0cm'));
   test('fixed words are the last resort', () => {
-    const shown = mapToFace({ heading: [[{ field: idOf('summary') }, { words: 'Unnamed' }]] }, species, {}, 'en');
+    const shown = mapToFace({ heading: [[{ field: idOf('summary') }, { words: 'Unnamed' }]] }, species, {}, drawing);
     expect(shown.heading).toEqual([{ words: 'Unnamed', step: 1 }]);
   });
   test('long words are cut so that no more than asked for stand', () => {
@@ -158,7 +160,7 @@ describe('faces', () => {
     expect(Array.from(shorten('🐦'.repeat(20), 10))).toHaveLength(10);
   });
   test('ask for the coverage of every step', () => {
-    expect(coverageQuestions(species.is.face).find(({ part }) => part === 'summary')).toEqual({
+    expect(coverageQuestions(species.is.face.mapping).find(({ part }) => part === 'summary')).toEqual({
       part: 'summary', always: false, fields: [idOf('summary'), idOf('body')],
       steps: [{ chain: 0, step: 0, field: idOf('summary'), before: [] }, { chain: 0, step: 1, field: idOf('body'), before: [idOf('summary')] }],
     });

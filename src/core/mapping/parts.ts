@@ -1,8 +1,8 @@
 import type { FieldPath } from '../model/document';
 import type { KindName } from '../model/kinds/kind';
 
-/** The named pieces of what a visitor sees of one thing, in the order in which a face draws them. */
-export const partKeys = ['kicker', 'heading', 'date', 'summary', 'text', 'figures', 'marks'] as const;
+/** The named pieces of what a visitor sees of one thing, in the order in which a face draws them where nothing else is said. */
+export const partKeys = ['picture', 'kicker', 'heading', 'date', 'summary', 'text', 'figures', 'facts', 'further', 'marks', 'button', 'link'] as const;
 export type PartKey = (typeof partKeys)[number];
 
 export interface Format {
@@ -10,7 +10,15 @@ export interface Format {
   shorten?: number;
   /** Of several, only the first so many. */
   first?: number;
+  /** Dates and moments: the day in full, short, the month and year, the weekday with it, or the time alone. */
+  date?: 'long' | 'short' | 'month' | 'weekday' | 'time';
+  /** Pictures: width to height, cropped around the focal point. */
+  ratio?: number;
+  /** Between several. */
+  joint?: string;
 }
+
+export const dateFormats = ['long', 'short', 'month', 'weekday', 'time'] as const;
 
 /** Where a part's words may come from: a field, or fixed words. */
 export type Step = { field: FieldPath; format?: Format } | { words: string };
@@ -25,26 +33,29 @@ export interface Part {
   /** How many chains it may have, each showing one thing beside the other. */
   chains: number;
   takes: readonly KindName[];
-  /** A face without it would name nothing. */
-  needed: boolean;
 }
 
-const short: readonly KindName[] = ['line', 'number', 'yesNo', 'date', 'choice'];
+const short: readonly KindName[] = ['line', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'spot', 'computed'];
 
 export const parts: Record<PartKey, Part> = {
-  kicker: { key: 'kicker', label: 'Kicker', chains: 3, takes: short, needed: false },
-  heading: { key: 'heading', label: 'Heading', chains: 1, takes: ['line'], needed: true },
-  date: { key: 'date', label: 'Date', chains: 2, takes: ['date'], needed: false },
-  summary: { key: 'summary', label: 'Summary', chains: 1, takes: ['line', 'paragraphs'], needed: false },
-  text: { key: 'text', label: 'Text', chains: 1, takes: ['line', 'paragraphs'], needed: false },
-  figures: { key: 'figures', label: 'Figures', chains: 4, takes: ['number'], needed: false },
-  marks: { key: 'marks', label: 'Marks', chains: 6, takes: short, needed: false },
+  picture: { key: 'picture', label: 'Picture', chains: 1, takes: ['media'] },
+  kicker: { key: 'kicker', label: 'Kicker', chains: 3, takes: short },
+  heading: { key: 'heading', label: 'Heading', chains: 1, takes: ['line', 'computed', 'entry', 'category'] },
+  date: { key: 'date', label: 'Date', chains: 2, takes: ['date', 'moment'] },
+  summary: { key: 'summary', label: 'Summary', chains: 1, takes: ['line', 'paragraphs', 'formatted', 'computed'] },
+  text: { key: 'text', label: 'Text', chains: 1, takes: ['line', 'paragraphs', 'formatted'] },
+  figures: { key: 'figures', label: 'Figures', chains: 4, takes: ['number', 'computed'] },
+  facts: { key: 'facts', label: 'Facts', chains: 12, takes: [...short, 'link', 'group', 'list'] },
+  further: { key: 'further', label: 'Further things', chains: 2, takes: ['list', 'entry', 'media'] },
+  marks: { key: 'marks', label: 'Marks', chains: 6, takes: short },
+  button: { key: 'button', label: 'Button', chains: 3, takes: ['link'] },
+  link: { key: 'link', label: 'Link', chains: 4, takes: ['link', 'line', 'media', 'entry'] },
 };
 
-export const mappingBounds = { steps: 6, words: 200, shorten: 2000 } as const;
+export const mappingBounds = { steps: 6, words: 200, shorten: 2000, path: 200 } as const;
 
-/** Every field that a mapping reads. */
+/** Every field that a mapping reads, by the first id of its path. */
 export function fieldsOfMapping(mapping: Mapping): FieldPath[] {
-  const paths = partKeys.flatMap((key) => (mapping[key] ?? []).flatMap((chain) => chain.flatMap((step) => ('field' in step ? [step.field] : []))));
+  const paths = partKeys.flatMap((key) => (mapping[key] ?? []).flatMap((chain) => chain.flatMap((step) => ('field' in step ? [step.field.split('.')[0] ?? step.field] : []))));
   return [...new Set(paths)];
 }

@@ -4,15 +4,15 @@ import { isJsonObject, type Json, type JsonObject } from '../json';
 import { mappingFaults } from '../model/check';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType, Field } from '../model/document';
-import { kindOf, type Comparison } from '../model/kinds';
+import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
 import { arrangements, isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type Test } from './listing-rule';
-import { mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
+import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
 
 /** How many values a comparison takes: none, one, two, or a list. */
 export function valuesTaken(is: Comparison): 'none' | 'one' | 'two' | 'list' {
   if (is === 'filled' || is === 'empty') return 'none';
   if (is === 'between') return 'two';
-  return is === 'oneOf' || is === 'allOf' || is === 'noneOf' ? 'list' : 'one';
+  return is === 'oneOf' || is === 'allOf' || is === 'noneOf' || is === 'under' ? 'list' : 'one';
 }
 
 /** Reads what a listing says at the door, where fields and choices are spoken of by key, and collects every fault. */
@@ -20,7 +20,7 @@ class RuleReader {
   readonly faults: Fault[] = [];
   private tests = 0;
 
-  constructor(private readonly type: CompiledType<ContentType>) {}
+  constructor(private readonly model: CompiledModel, private readonly type: CompiledType<ContentType>) {}
 
   private fault(path: string, code: string, message: string): void {
     this.faults.push({ path, code, message });
@@ -104,16 +104,17 @@ class RuleReader {
   }
 
   private value(field: Field, is: Comparison, input: Json | undefined, path: string): Json | undefined {
-    if (field.kind === 'date' && isJsonObject(input)) {
+    if ((field.kind === 'date' || field.kind === 'moment') && isJsonObject(input)) {
       if (Object.keys(input).length === 1 && typeof input.now === 'string' && isRelative(input.now)) return { now: input.now };
       this.fault(path, 'relative', 'A day told from now is written { "now": "+30 days" }, with days, weeks, months or years.');
       return undefined;
     }
     // A choice of several is asked about one at a time, except where the whole set must be equal.
-    const single = field.kind === 'choice' && field.rules.multiple && is !== 'equals' ? { ...field, rules: { ...field.rules, multiple: false } } : field;
-    const value = kindOf(single).read(input ?? null, single.rules);
-    if (value.ok) return value.value;
-    this.fault(path, value.code, value.message);
+    const several = 'multiple' in field.rules && field.rules.multiple === true;
+    const rules = several && is !== 'equals' ? { ...field.rules, multiple: false } : field.rules;
+    const value = (kindOf(field) as Kind<KindName>).read(input ?? null, rules as never);
+    if (value.ok) return value.value as Json;
+    for (const fault of value.faults) this.fault(path + fault.path, fault.code, fault.message);
     return undefined;
   }
 
@@ -134,7 +135,7 @@ class RuleReader {
       if (typeof each.by === 'string' && isStandingOrder(each.by)) return direction ? [{ by: each.by, direction }] : [];
       const field = this.field(each.by, pointer(at, 'by'));
       if (!field || !direction) return [];
-      if (!field.indexed || kindOf(field).sheetShape(field.rules).sort === 'none') {
+      if (!field.indexed || (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never).sort === 'none') {
         this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
         return [];
       }
@@ -176,18 +177,51 @@ class RuleReader {
       return undefined;
     }
     this.only(input, path, ['field', 'format']);
-    const field = this.field(input.field, pointer(path, 'field'));
+    const field = this.path(input.field, pointer(path, 'field'));
     const format = input.format === undefined ? undefined : this.format(input.format, pointer(path, 'format'));
-    return field && { field: field.id, ...(format ? { format } : {}) };
+    return field === undefined ? undefined : { field, ...(format ? { format } : {}) };
+  }
+
+  /** A path of keys, `guide.name`, as a path of ids. Behind an entry link the keys are those of the types it leads to. */
+  private path(input: Json | undefined, at: string): string | undefined {
+    if (typeof input !== 'string' || input.length > mappingBounds.path) return this.field(input, at)?.id;
+    const [first, ...rest] = input.split('.');
+    const start = this.field(first, at);
+    if (!start || rest.length === 0) return start?.id;
+    const ids = [start.id];
+    let field: Field | undefined = start;
+    for (const key of rest) {
+      const inside: readonly Field[] = field.kind === 'group' ? plainFields(field.rules.fields) : field.kind === 'entry' ? this.linked(field.rules.types) : [];
+      field = inside.find((each) => each.key === key);
+      if (!field) {
+        this.fault(at, 'unknown-field', `There is no field "${key}" on the way ${input}.`);
+        return undefined;
+      }
+      ids.push(field.id);
+    }
+    return ids.join('.');
+  }
+
+  private linked(types: readonly string[]): Field[] {
+    return this.model.contentTypes.filter(({ id }) => types.length === 0 || types.includes(id)).flatMap(({ fields }) => fields);
   }
 
   private format(input: Json, path: string): Format | undefined {
     if (!isJsonObject(input)) {
-      this.fault(path, 'kind', 'A format is { shorten } or { first }.');
+      this.fault(path, 'kind', 'A format is { shorten }, { first }, { date }, { ratio }.');
       return undefined;
     }
-    this.only(input, path, ['shorten', 'first']);
+    this.only(input, path, ['shorten', 'first', 'date', 'ratio']);
     const format: Format = {};
+    if (input.date !== undefined) {
+      const date = dateFormats.find((each) => each === input.date);
+      if (date) format.date = date;
+      else this.fault(pointer(path, 'date'), 'format', `Dates are told as: ${dateFormats.join(', ')}.`);
+    }
+    if (input.ratio !== undefined) {
+      if (typeof input.ratio === 'number' && input.ratio > 0.1 && input.ratio < 10) format.ratio = input.ratio;
+      else this.fault(pointer(path, 'ratio'), 'bound', 'Width to height, from 0.1 to 10.');
+    }
     for (const [key, least, most] of [['shorten', 10, mappingBounds.shorten], ['first', 1, 100]] as const) {
       const value = input[key];
       if (value === undefined) continue;
@@ -208,7 +242,7 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
   const faults: Fault[] = Object.keys(input).filter((key) => !ruleKeys.some((known) => known === key)).map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
   if (!type) return { faults: [...faults, { path: pointer(path, 'from'), code: 'unknown-type', message: `There is no content type ${JSON.stringify(input.from ?? null)}.` }] };
-  const reader = new RuleReader(type);
+  const reader = new RuleReader(model, type);
   const where = reader.condition(input.where, pointer(path, 'where'));
   const order = reader.order(input.order, pointer(path, 'order'));
   const mapping = reader.mapping(input.mapping, pointer(path, 'mapping'));
@@ -223,8 +257,8 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */
-export function readCondition(type: CompiledType<ContentType>, input: Json, path: string): { condition: Condition; faults: Fault[] } {
-  const reader = new RuleReader(type);
+export function readCondition(model: CompiledModel, type: CompiledType<ContentType>, input: Json, path: string): { condition: Condition; faults: Fault[] } {
+  const reader = new RuleReader(model, type);
   const condition = reader.condition(input, path);
   return { condition, faults: reader.faults };
 }

@@ -1,7 +1,7 @@
 import type { Json, JsonObject } from '../json';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { Field } from '../model/document';
-import { kindOf } from '../model/kinds';
+import { kindOf, plainFields } from '../model/kinds';
 import { isStandingOrder, type Condition, type ListingRule } from './listing-rule';
 import { partKeys, type Mapping, type Step } from './parts';
 
@@ -22,14 +22,27 @@ function speakCondition(condition: Condition, type: CompiledType): Json {
   return { field: field.key, is: condition.is, ...(condition.value === undefined ? {} : { value: speakValue(field, condition.value) }) };
 }
 
-function speakStep(step: Step, type: CompiledType): Json {
+/** A path of ids as a path of keys; what is gone is named so. */
+function speakPath(path: string, type: CompiledType, model: CompiledModel): string {
+  const keys: string[] = [];
+  let among: readonly Field[] = type.fields;
+  for (const id of path.split('.')) {
+    const field: Field | undefined = among.find((each) => each.id === id);
+    if (!field) return [...keys, GONE].join('.');
+    keys.push(field.key);
+    among = field.kind === 'group' ? plainFields(field.rules.fields) : field.kind === 'entry' ? model.contentTypes.flatMap(({ fields }) => fields) : [];
+  }
+  return keys.join('.');
+}
+
+function speakStep(step: Step, type: CompiledType, model: CompiledModel): Json {
   if ('words' in step) return { words: step.words };
-  return { field: type.field(step.field)?.key ?? GONE, ...(step.format ? { format: { ...step.format } } : {}) };
+  return { field: speakPath(step.field, type, model), ...(step.format ? { format: { ...step.format } } : {}) };
 }
 
 /** A mapping with its fields by key. */
-export const speakMapping = (mapping: Mapping, type: CompiledType): JsonObject =>
-  Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chain.map((step) => speakStep(step, type)))]] : [])));
+export const speakMapping = (mapping: Mapping, type: CompiledType, model: CompiledModel): JsonObject =>
+  Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chain.map((step) => speakStep(step, type, model)))]] : [])));
 
 /** A listing rule as it is spoken at the door: the reverse of `readRule`. A field that is gone is named "gone". */
 export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
@@ -42,6 +55,6 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     limit: rule.limit,
     heading: rule.heading,
     arrangement: rule.arrangement,
-    mapping: speakMapping(rule.mapping, type),
+    mapping: speakMapping(rule.mapping, type, model),
   };
 }

@@ -1,28 +1,48 @@
 import type { Id } from '../ids';
-import type { TOP} from './document';
-import { type ContentType, type Field, type FieldPath, type ModelDocument, type PageType, type Placement } from './document';
+import { isInclude, type TOP, type AnyShape, type BlockType, type ContentType, type Field, type FieldEntry, type FieldPath, type FieldSet, type ModelDocument, type PageType, type Placement, type Scheme } from './document';
+import { nestingBound, plainFields } from './kinds';
 
-/** A content type or page type with its fields at hand by id and by key. */
-export class CompiledType<T extends ContentType | PageType = ContentType | PageType> {
+/**
+ * The fields themselves, with included sets put in their place, in groups and lists too. A set that includes itself is
+ * left out where the circle closes; the check of the model tells it.
+ */
+export function expandFields(entries: readonly FieldEntry[], sets: ReadonlyMap<Id, FieldSet>, open: readonly Id[] = [], depth = 0): Field[] {
+  return entries.flatMap((entry): Field[] => {
+    if (isInclude(entry)) {
+      const set = sets.get(entry.include);
+      return set && !open.includes(set.id) ? expandFields(set.fields, sets, [...open, set.id], depth) : [];
+    }
+    if (entry.kind !== 'group' && entry.kind !== 'list') return [entry];
+    const fields = depth < nestingBound ? expandFields(entry.rules.fields, sets, open, depth + 1) : [];
+    return [entry.kind === 'group' ? { ...entry, rules: { ...entry.rules, fields } } : { ...entry, rules: { ...entry.rules, fields } }];
+  });
+}
+
+/** A type with its fields at hand by id and by key, those of included sets among them. */
+export class CompiledType<T extends AnyShape = ContentType | PageType | BlockType> {
+  readonly fields: readonly Field[];
   private readonly byId: ReadonlyMap<Id, Field>;
   private readonly byKey: ReadonlyMap<string, Field>;
 
-  constructor(readonly is: T) {
-    this.byId = new Map(is.fields.map((field) => [field.id, field]));
-    this.byKey = new Map(is.fields.map((field) => [field.key, field]));
+  constructor(readonly is: T, sets: ReadonlyMap<Id, FieldSet>) {
+    this.fields = expandFields(is.fields, sets);
+    this.byId = new Map(this.fields.map((field) => [field.id, field]));
+    this.byKey = new Map(this.fields.map((field) => [field.key, field]));
   }
 
   get id(): Id {
     return this.is.id;
   }
 
-  get fields(): readonly Field[] {
-    return this.is.fields;
-  }
-
-  /** The field at the end of a path of ids. */
+  /** The field at the end of a path of ids, which may run into groups. */
   field(path: FieldPath): Field | undefined {
-    return this.byId.get(path);
+    const [first = '', ...rest] = path.split('.');
+    let field = this.byId.get(first);
+    for (const id of rest) {
+      if (field?.kind !== 'group') return undefined;
+      field = plainFields(field.rules.fields).find((inner) => inner.id === id);
+    }
+    return field;
   }
 
   fieldByKey(key: string): Field | undefined {
@@ -34,20 +54,38 @@ export class CompiledType<T extends ContentType | PageType = ContentType | PageT
 export class CompiledModel {
   readonly contentTypes: readonly CompiledType<ContentType>[];
   readonly pageTypes: readonly CompiledType<PageType>[];
+  readonly blockTypes: readonly CompiledType<BlockType>[];
+  readonly schemes: readonly CompiledType<Scheme>[];
+  private readonly byId = new Map<Id, CompiledType<AnyShape>>();
   private readonly content = new Map<string, CompiledType<ContentType>>();
   private readonly page = new Map<string, CompiledType<PageType>>();
+  private readonly block = new Map<string, CompiledType<BlockType>>();
+  private readonly schemeBy = new Map<string, CompiledType<Scheme>>();
   private readonly held = new Map<string, Placement>();
 
   constructor(readonly document: ModelDocument, readonly revision: number) {
-    this.contentTypes = document.contentTypes.map((type) => new CompiledType(type));
-    this.pageTypes = document.pageTypes.map((type) => new CompiledType(type));
-    for (const type of this.contentTypes) this.content.set(type.id, type).set(`key:${type.is.key}`, type);
-    for (const type of this.pageTypes) this.page.set(type.id, type).set(`key:${type.is.key}`, type);
+    const sets = new Map(document.fieldSets.map((set) => [set.id, set]));
+    const compile = <T extends AnyShape>(shapes: readonly T[], found: Map<string, CompiledType<T>>): CompiledType<T>[] =>
+      shapes.map((shape) => {
+        const type = new CompiledType(shape, sets);
+        found.set(shape.id, type).set(`key:${shape.key}`, type);
+        this.byId.set(shape.id, type as unknown as CompiledType<AnyShape>);
+        return type;
+      });
+    this.contentTypes = compile(document.contentTypes, this.content);
+    this.pageTypes = compile(document.pageTypes, this.page);
+    this.blockTypes = compile(document.blockTypes, this.block);
+    this.schemes = compile(document.schemes, this.schemeBy);
     for (const placement of document.placements) this.held.set(`${placement.parent} ${placement.child}`, placement);
   }
 
   get locale(): string {
     return this.document.locales.main;
+  }
+
+  /** Whatever has this id: content type, page type, block type or scheme. */
+  shape(id: Id): CompiledType<AnyShape> | undefined {
+    return this.byId.get(id);
   }
 
   contentType(id: Id): CompiledType<ContentType> | undefined {
@@ -64,6 +102,22 @@ export class CompiledModel {
 
   pageTypeByKey(key: string): CompiledType<PageType> | undefined {
     return this.page.get(`key:${key}`);
+  }
+
+  blockType(id: Id): CompiledType<BlockType> | undefined {
+    return this.block.get(id);
+  }
+
+  blockTypeByKey(key: string): CompiledType<BlockType> | undefined {
+    return this.block.get(`key:${key}`);
+  }
+
+  scheme(id: Id): CompiledType<Scheme> | undefined {
+    return this.schemeBy.get(id);
+  }
+
+  schemeByKey(key: string): CompiledType<Scheme> | undefined {
+    return this.schemeBy.get(`key:${key}`);
   }
 
   /** The placement that lets pages of one type stand under another (or at the top), if there is one. */

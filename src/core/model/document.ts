@@ -1,9 +1,16 @@
 import type { Id } from '../ids';
 import type { Json } from '../json';
-import type { Mapping } from '../mapping/parts';
+import type { Condition } from '../mapping/listing-rule';
+import type { Mapping, PartKey } from '../mapping/parts';
+import type { HouseStyle } from './house-style';
+import { freshHouseStyle } from './house-style';
 import type { KindName, KindRules } from './kinds/kind';
+import type { SettingsLayer } from './settings';
 
-/** A way to a value: a field's id. (Ids are joined by a dot where a path runs through references.) */
+export type { HouseStyle, Palette } from './house-style';
+export { paletteParts } from './house-style';
+
+/** A way to a value: a field's id. Ids are joined by a dot where a path runs into a group or through an entry link. */
 export type FieldPath = string;
 
 interface FieldCommon {
@@ -16,17 +23,31 @@ interface FieldCommon {
   group?: string;
   /** An entry without a value cannot be published. */
   required?: boolean;
+  /** No two entries of the type may have the same value. */
+  unique?: boolean;
+  /** It has a value for each language of the site. */
+  localised?: boolean;
   /** Tables and listings may filter and sort by it. */
   indexed?: boolean;
-  /** The value of a new entry, spoken as at the door. */
+  /** The value of a new entry, spoken as at the door; `{ "new": "now" }` and `{ "new": "person" }` are told from its making. */
   default?: Json;
+  /** Shown only when another field of the same set says so. */
+  showWhen?: Condition;
 }
 
 export type FieldOf<K extends KindName> = FieldCommon & { kind: K; rules: KindRules[K] };
 export type Field = { [K in KindName]: FieldOf<K> }[KindName];
 
-/** What content types and page types have alike. */
-interface TypeCommon {
+/** A field set standing among a type's fields: all its fields stand in its place. */
+export interface Include {
+  id: Id;
+  include: Id;
+}
+export type FieldEntry = Field | Include;
+
+export const isInclude = (entry: FieldEntry): entry is Include => 'include' in entry;
+
+interface Named {
   id: Id;
   key: string;
   label: string;
@@ -34,23 +55,29 @@ interface TypeCommon {
   purpose: string;
   /** A name from the icon set. */
   icon: string;
-  fields: Field[];
-  /** The line that names one of them. */
-  title: FieldPath;
-  /** How one of them looks on its own. */
-  face: Mapping;
 }
 
-export interface ContentType extends TypeCommon {
-  summary?: FieldPath;
-  date?: FieldPath;
-  /** Whether someone who reviews must publish. */
-  review: boolean;
-  /** The columns of the table, at first. */
-  columns: FieldPath[];
+/** What everything that is filled in has. */
+interface Shaped extends Named {
+  fields: FieldEntry[];
 }
 
-export type PageSource = { kind: 'blocks' } | { kind: 'listing' };
+/** One cell of a face: how many of the row's twelve parts it takes, and what stands in it from the top down. */
+export interface FaceCell {
+  width: number;
+  holds: (PartKey | { slot: Id })[];
+}
+export interface FaceRow {
+  cells: FaceCell[];
+}
+
+/** How one filled-in thing looks: what feeds its parts, and where they stand. Without rows they stand as the parts' own order has them. */
+export interface Face {
+  mapping: Mapping;
+  rows?: FaceRow[];
+  /** The variants of the house style, by key, that an editor may choose among. */
+  variants?: string[];
+}
 
 /** How an address is made from words. */
 export interface SlugRule {
@@ -60,11 +87,89 @@ export interface SlugRule {
   atMost: number;
 }
 
-export interface PageType extends TypeCommon {
+export interface ContentType extends Shaped {
+  /** The line that names one of them. */
+  title: FieldPath;
+  face: Face;
+  summary?: FieldPath;
+  picture?: FieldPath;
+  date?: FieldPath;
+  /** How the last piece of an address is made, where a page shows an entry of it. */
+  slug: SlugRule;
+  /** Whether someone who reviews must publish. */
+  review: boolean;
+  /** The columns of the table, at first. */
+  columns: FieldPath[];
+  settings?: SettingsLayer;
+}
+
+export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[] } | { kind: 'category'; scheme: Id } | { kind: 'entry'; type: Id };
+
+/** A block that stands in a slot from the beginning. */
+export interface PresetBlock {
+  id: Id;
+  type: Id;
+  /** Spoken by field key. */
+  values?: { [key: string]: Json };
+  /** What an editor may not change: that it stands there, or also what it says. */
+  held?: 'place' | 'place and values';
+}
+
+/** A named place where blocks stand. */
+export interface Slot {
+  id: Id;
+  key: string;
+  label: string;
+  /** The block types that may stand there, by id. */
+  allows: Id[];
+  min?: number;
+  max?: number;
+  preset?: PresetBlock[];
+  /** Pages below show what stands in it above, until they put their own. */
+  handedDown?: boolean;
+}
+
+/** One way of setting out a page: rows of columns, of twelve parts, holding slots and parts of the page's own face. */
+export interface Layout {
+  id: Id;
+  key: string;
+  label: string;
+  rows: FaceRow[];
+  /** On a narrow screen columns stand one below the other; these rows put their last column first. */
+  lastFirst?: number[];
+}
+
+export interface PageType extends Shaped {
+  title: FieldPath;
+  face: Face;
   source: PageSource;
+  slots: Slot[];
+  layouts: Layout[];
   address: SlugRule;
-  inNavigation: boolean;
+  inNavigation: 'yes' | 'no' | 'editor';
   mostInSite?: number;
+  childOrder: 'byHand' | 'title' | 'date';
+  settings?: SettingsLayer;
+}
+
+/** What a block does besides showing its fields; everything else is a face. */
+export const behaviours = ['listing', 'slideshow', 'trail'] as const;
+export type Behaviour = (typeof behaviours)[number];
+
+export interface BlockType extends Shaped {
+  /** The field that names one of them in outlines. */
+  title?: FieldPath;
+  slots: Slot[];
+  face: Face;
+  behaves?: Behaviour;
+}
+
+/** A group of fields that several types include; changing it changes them all. */
+export type FieldSet = Shaped;
+
+/** A tree of categories, or a flat set of tags. The categories themselves are content. */
+export interface Scheme extends Shaped {
+  sort: 'categories' | 'tags';
 }
 
 export const TOP = 'top';
@@ -75,13 +180,8 @@ export interface Placement {
   parent: Id | typeof TOP;
   child: Id;
   mostUnderOne?: number;
-}
-
-export const paletteParts = ['paper', 'sheet', 'ink', 'soft', 'accent', 'onAccent', 'rule'] as const;
-export type Palette = Record<(typeof paletteParts)[number], string>;
-
-export interface HouseStyle {
-  palette: Palette;
+  /** Only in the branch below the page with this address. */
+  onlyUnder?: string;
 }
 
 export interface ModelDocument {
@@ -89,23 +189,39 @@ export interface ModelDocument {
   version: 1;
   locales: { main: string; others: string[] };
   houseStyle: HouseStyle;
+  schemes: Scheme[];
+  fieldSets: FieldSet[];
   contentTypes: ContentType[];
   pageTypes: PageType[];
+  blockTypes: BlockType[];
   placements: Placement[];
+  /** What is set for the whole site. */
+  settings?: SettingsLayer;
 }
 
-/** A model with nothing in it yet but the page type every site begins with is made by `startModel`. */
+/** What can be opened in Shape as a sheet of fields, by the list of the document it stands in. */
+export interface Shapes {
+  contentTypes: ContentType;
+  pageTypes: PageType;
+  blockTypes: BlockType;
+  fieldSets: FieldSet;
+  schemes: Scheme;
+}
+export type ShapeList = keyof Shapes;
+export type AnyShape = Shapes[ShapeList];
+export const shapeLists: readonly ShapeList[] = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'];
+
+/** A model with nothing in it yet; the one every site begins with is made by `startModel`. */
 export const emptyModel = (locale: string): ModelDocument => ({
   format: 'clear-frame/model',
   version: 1,
   locales: { main: locale, others: [] },
-  houseStyle: {
-    palette: {
-      paper: '#fbfaf5', sheet: '#ffffff', ink: '#1b2a29', soft: '#56635f', accent: '#2f5a52', onAccent: '#ffffff', rule: '#dfdccf',
-    },
-  },
+  houseStyle: freshHouseStyle(),
+  schemes: [],
+  fieldSets: [],
   contentTypes: [],
   pageTypes: [],
+  blockTypes: [],
   placements: [],
 });
 
@@ -115,6 +231,11 @@ export const modelBounds = {
   fieldsPerType: 200,
   choices: 500,
   placements: 4000,
+  slots: 40,
+  layouts: 20,
+  rows: 60,
+  cells: 12,
+  presets: 40,
   label: 80,
   words: 400,
 } as const;

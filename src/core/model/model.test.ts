@@ -6,11 +6,12 @@ import { modelChanges } from './changes';
 import { checkModel } from './check';
 import { CompiledModel } from './compile';
 import { TOP, type ContentType, type Field, type ModelDocument } from './document';
-import { addField, changeType, moveField, removeField, replaceField, rolesOf } from './edit';
-import { kindNames } from './kinds';
+import { addField, changeShape, moveField, removeFields, replaceField } from './edit';
+import { kindNames, plainFields } from './kinds';
 import { isKey, keyFrom } from './naming';
 import { childTypesOf, homesOf, mayStand } from './placement';
-import { proposeFace } from './propose-face';
+import { proposeMapping } from './propose-face';
+import { rolesOf } from './roles';
 import { newContentType, newField, newPageType, startModel } from './start';
 import { typesTouched } from './types-touched';
 
@@ -21,11 +22,11 @@ const codes = (document: ModelDocument) => checkModel(document).map(({ path, cod
 
 describe('the check', () => {
   test('finds nothing but the page type without a home', () => {
-    expect(checkModel(model.document)).toEqual([{ path: '/pageTypes/3', code: 'unreachable', weight: 'warning', about: loose, message: 'No page type may hold Loose leaf.' }]);
+    expect(checkModel(model.document)).toEqual([{ path: '/pageTypes/3', code: 'unreachable', weight: 'warning', about: loose, message: 'No page type may hold Loose leaf.', mend: { label: 'Let it stand under Home', does: 'place under', child: loose, parent: home } }]);
   });
   const species = contentType(model, 'species');
   const at = (key: string) => species.fields.findIndex((each) => each.key === key);
-  const change = (key: string, part: object) => withSpecies((type) => ({ ...type, fields: type.fields.map((each) => (each.key === key ? ({ ...each, ...part } as Field) : each)) }));
+  const change = (key: string, part: object) => withSpecies((type) => ({ ...type, fields: plainFields(type.fields).map((each) => (each.key === key ? ({ ...each, ...part } as Field) : each)) }));
   test.each<[string, ModelDocument, string]>([
     ['keys that differ only by case', change('group', { key: 'NAME' }), `error same-key /contentTypes/0/fields/${at('group')}/key`],
     ['a title that is gone', withSpecies((type) => ({ ...type, title: newId() })), 'error gone /contentTypes/0/title'],
@@ -35,7 +36,7 @@ describe('the check', () => {
     ['a default that is no value', change('size', { default: 'big' }), `error default /contentTypes/0/fields/${at('size')}/default`],
     ['a choice of nothing', change('group', { rules: { choices: [] } }), `warning empty /contentTypes/0/fields/${at('group')}/rules/choices`],
     ['a required choice of nothing', change('group', { required: true, rules: { choices: [] } }), `error empty /contentTypes/0/fields/${at('group')}/rules/choices`],
-    ['a face that names what is gone', withSpecies((type) => ({ ...type, face: { heading: [[{ field: newId() }]] } })), 'error gone /contentTypes/0/face/heading/0/0/field'],
+    ['a face that names what is gone', withSpecies((type) => ({ ...type, face: { mapping: { heading: [[{ field: newId() }]] } } })), 'error gone /contentTypes/0/face/mapping/heading/0/0/field'],
     ['a table that names what is gone', withSpecies((type) => ({ ...type, columns: [newId()] })), 'error gone /contentTypes/0/columns/0'],
     ['a placement that names what is gone', { ...model.document, placements: [...model.document.placements, { id: newId(), parent: home, child: newId() }] }, 'error gone /placements/4'],
     ['a placement there twice', { ...model.document, placements: [...model.document.placements, { id: newId(), parent: home, child: plain }] }, 'error twice /placements/4'],
@@ -82,7 +83,7 @@ describe('placement', () => {
 
 describe('changes', () => {
   const after = (edit: (type: ContentType) => ContentType) => modelChanges(model.document, withSpecies(edit)).map(({ sort, title, touches }) => [sort, title, touches]);
-  const fieldChange = (key: string, part: object) => (type: ContentType): ContentType => ({ ...type, fields: type.fields.map((each) => (each.key === key ? ({ ...each, ...part } as Field) : each)) });
+  const fieldChange = (key: string, part: object) => (type: ContentType): ContentType => ({ ...type, fields: plainFields(type.fields).map((each) => (each.key === key ? ({ ...each, ...part } as Field) : each)) });
   test('there are none between a model and itself', () => expect(modelChanges(model.document, smallDocumentCopy())).toEqual([]));
   const smallDocumentCopy = () => JSON.parse(JSON.stringify(model.document)) as ModelDocument;
   test.each<[string, (type: ContentType) => ContentType, [string, string, string][]]>([
@@ -93,12 +94,12 @@ describe('changes', () => {
     ['other rules', fieldChange('size', { rules: { min: 0, max: 100, unit: 'cm' } }), [['changed', 'Species: Size has other rules', 'entries with a value']]],
     ['another kind', fieldChange('size', { kind: 'line', rules: {} }), [['kind changed', 'Species: Size, from Number to Line', 'entries with a value']]],
     ['another use', fieldChange('size', { indexed: false }), [['changed', 'Species: Size is set otherwise', 'nothing yet']]],
-    ['a field that goes', (type) => ({ ...type, fields: type.fields.filter(({ key }) => key !== 'body') }), [['gone', 'Species loses Body', 'entries with a value']]],
+    ['a field that goes', (type) => ({ ...type, fields: plainFields(type.fields).filter(({ key }) => key !== 'body') }), [['gone', 'Species loses Body', 'entries with a value']]],
     ['another order', (type) => ({ ...type, fields: [...type.fields].reverse() }), [['reordered', 'Species has its fields in another order', 'nothing yet']]],
     ['another purpose and table', (type) => ({ ...type, purpose: 'Birds.', columns: [] }), [['changed', 'Species has another purpose and table', 'nothing yet']]],
   ])('tell %s', (_, edit, wanted) => expect(after(edit)).toEqual(wanted));
   test('tell types that come and go, and what draws every page again', () => {
-    const other = { ...model.document, contentTypes: [newContentType('Place', [])], houseStyle: { palette: { ...model.document.houseStyle.palette, ink: '#000000' } } };
+    const other = { ...model.document, contentTypes: [newContentType('Place', [])], houseStyle: { ...model.document.houseStyle, palette: { ...model.document.houseStyle.palette, ink: '#000000' } } };
     const changes = modelChanges(model.document, other);
     expect(changes.map(({ sort }) => sort)).toEqual(['new', 'gone', 'gone', 'changed']);
     expect(typesTouched(changes).everything).toBe(true);
@@ -108,43 +109,45 @@ describe('changes', () => {
 
 describe('editing', () => {
   const { is: species } = contentType(model, 'species');
+  const sets = new Map();
+  const keysOf = (type: ContentType) => plainFields(type.fields).map(({ key }) => key);
   test('a new field takes a key of its own and the heading of the field before', () => {
-    const grouped = { ...species, fields: species.fields.map((each) => ({ ...each, group: 'Words' })) };
-    const next = addField(addField(grouped, 'Size', 'number'), 'Size', 'number');
-    expect(next.fields.slice(-2).map(({ key, group }) => [key, group])).toEqual([['size2', 'Words'], ['size3', 'Words']]);
+    const grouped = { ...species, fields: plainFields(species.fields).map((each) => ({ ...each, group: 'Words' })) };
+    const next = addField(addField(grouped, 'Size', 'number', sets), 'Size', 'number', sets);
+    expect(plainFields(next.fields).slice(-2).map(({ key, group }) => [key, group])).toEqual([['size2', 'Words'], ['size3', 'Words']]);
   });
   test('a face that nobody drew follows the fields; one that was drawn stays', () => {
     const fresh = newContentType('Place', []);
-    expect(Object.keys(addField(fresh, 'Walk', 'number').face)).toEqual(['heading', 'figures']);
-    expect(addField(species, 'Weight', 'number').face).toEqual(species.face);
+    expect(Object.keys(addField(fresh, 'Walk', 'number', sets).face.mapping)).toEqual(['heading', 'figures']);
+    expect(addField(species, 'Weight', 'number', sets).face).toEqual(species.face);
   });
   test('a field that goes leaves the face, the table and its roles', () => {
-    const summary = species.fields.find(({ key }) => key === 'summary');
-    const group = species.fields.find(({ key }) => key === 'group');
-    const next = removeField(removeField(species, summary?.id ?? ''), group?.id ?? '');
+    const gone = plainFields(species.fields).filter(({ key }) => key === 'summary' || key === 'group').map(({ id }) => id);
+    const next = removeFields(species, gone, sets);
     expect(next).not.toHaveProperty('summary');
     expect(next.columns).toEqual([species.title]);
-    expect(next.face.kicker).toBeUndefined();
-    expect(next.face.summary?.[0]).toHaveLength(1);
+    expect(next.face.mapping.kicker).toBeUndefined();
+    expect(next.face.mapping.summary?.[0]).toHaveLength(1);
     expect(checkModel(withSpecies(() => next)).filter(({ weight }) => weight === 'error')).toEqual([]);
   });
-  test('the field of the title stays', () => expect(removeField(species, species.title)).toBe(species));
+  test('the field of the title stays', () => expect(removeFields(species, [species.title], sets).fields).toEqual(species.fields));
   test('keys follow the label until they were in force, then hold', () => {
-    const size = species.fields.find(({ key }) => key === 'size') as Field;
+    const size = plainFields(species.fields).find(({ key }) => key === 'size') as Field;
+    const keyAfter = (next: Field, wasInForce: boolean) => plainFields(replaceField(species, next, wasInForce, sets).fields).find(({ id }) => id === size.id)?.key;
     const renamed = { ...size, label: 'Body length' };
-    expect(replaceField(species, renamed, false).fields.find(({ id }) => id === size.id)?.key).toBe('bodyLength');
-    expect(replaceField(species, renamed, true).fields.find(({ id }) => id === size.id)?.key).toBe('size');
-    expect(replaceField(species, { ...size, label: 'Name' }, false).fields.find(({ id }) => id === size.id)?.key).toBe('name2');
+    expect(keyAfter(renamed, false)).toBe('bodyLength');
+    expect(keyAfter(renamed, true)).toBe('size');
+    expect(keyAfter({ ...size, label: 'Name' }, false)).toBe('name2');
   });
   test('moving keeps every field, whatever the places', () => {
-    fc.assert(fc.property(fc.integer({ min: -3, max: 12 }), fc.integer({ min: -3, max: 12 }), (from, to) => {
-      const moved = moveField(species, from, to);
+    fc.assert(fc.property(fc.constantFrom(...species.fields.map(({ id }) => id)), fc.integer({ min: -3, max: 12 }), (id, place) => {
+      const moved = moveField(species, id, { place }, sets);
       expect([...moved.fields].map(({ id }) => id).sort()).toEqual(species.fields.map(({ id }) => id).sort());
     }));
-    expect(moveField(species, 0, 2).fields.map(({ key }) => key).slice(0, 3)).toEqual(['group', 'habitats', 'name']);
+    expect(keysOf(moveField(species, species.fields[0]?.id ?? '', { place: 2 }, sets)).slice(0, 3)).toEqual(['group', 'habitats', 'name']);
   });
   test('only the type that is named changes', () => {
-    const next = changeType(model.document, species.id, (type) => ({ ...type, purpose: 'Here.' }));
+    const next = changeShape(model.document, species.id, (type) => ({ ...type, purpose: 'Here.' }));
     expect(next.contentTypes.map(({ purpose }) => purpose)).toEqual(['Here.', '']);
     expect(next.pageTypes).toEqual(model.document.pageTypes);
   });
@@ -173,10 +176,10 @@ describe('beginnings', () => {
   test('the first model of a site is whole', () => expect(checkModel(startModel('en'))).toEqual([]));
   test('a new type, with a field of every kind, is whole and has a face', () => {
     let type = newContentType('Place', []);
-    for (const kind of kindNames) type = addField(type, `A ${kind}`, kind);
+    for (const kind of kindNames) type = addField(type, `A ${kind}`, kind, new Map());
     const document = { ...startModel('en'), contentTypes: [type] };
     expect(checkModel(document).filter(({ weight }) => weight === 'error')).toEqual([]);
-    expect(Object.keys(proposeFace(type.fields, type.title)).sort()).toEqual(['date', 'figures', 'heading', 'kicker', 'summary']);
+    expect(Object.keys(proposeMapping(plainFields(type.fields), type.title)).sort()).toEqual(['button', 'date', 'facts', 'figures', 'further', 'heading', 'kicker', 'picture', 'summary', 'text']);
   });
   test('a new page type makes its address from its title', () => {
     const type = newPageType('Section', { kind: 'blocks' }, ['section']);

@@ -1,6 +1,6 @@
-import type { Id } from '../ids';
+import { newId, type Id } from '../ids';
 import type { CompiledModel, CompiledType } from './compile';
-import { TOP, type PageType } from './document';
+import { TOP, type ModelDocument, type PageType } from './document';
 
 /** A place in a site's tree: under a page of a type, or at the top; with the pages of the child's type that stand there. */
 export interface Place {
@@ -56,4 +56,11 @@ export function homesOf(model: CompiledModel, child: Id): { parent: Id | typeof 
 /** The page types that some placement lets stand under a type, in the order of the model; limits are not counted. */
 export function childTypesOf(model: CompiledModel, parent: Id | typeof TOP): CompiledType<PageType>[] {
   return model.pageTypes.filter((type) => model.placement(parent, type.id));
+}
+
+/** The document in which pages of one type may, or may not, stand under another (or at the top). */
+export function placed(document: ModelDocument, parent: Id | typeof TOP, child: Id, may: boolean): ModelDocument {
+  const stands = document.placements.some((placement) => placement.parent === parent && placement.child === child);
+  if (stands === may) return document;
+  return { ...document, placements: may ? [...document.placements, { id: newId(), parent, child }] : document.placements.filter((placement) => placement.parent !== parent || placement.child !== child) };
 }

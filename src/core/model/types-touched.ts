@@ -5,6 +5,6 @@ import type { ModelChange } from './changes';
 export function typesTouched(changes: readonly ModelChange[]): { everything: boolean; types: Set<Id> } {
   return {
     everything: changes.some(({ of }) => of === 'site'),
-    types: new Set(changes.flatMap(({ type }) => type ?? [])),
+    types: new Set(changes.flatMap(({ type, within }) => [...(type ? [type] : []), ...(within ?? [])])),
   };
 }

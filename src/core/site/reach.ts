@@ -1,7 +1,7 @@
 import { differingFields, type Values } from '../content/values';
 import type { Id } from '../ids';
 import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
-import { matches } from '../mapping/match';
+import { matches, type IsUnder } from '../mapping/matches';
 import { fieldsOfMapping } from '../mapping/parts';
 
 /** A listing that visitors see, as reach asks it. */
@@ -22,10 +22,10 @@ export interface EntryChange {
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
  * publication of an entry in it.
  */
-export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string): boolean {
+export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder): boolean {
   if (rule.from !== change.type) return false;
-  const was = change.before !== undefined && matches(rule.where, change.before, today);
-  const is = change.after !== undefined && matches(rule.where, change.after, today);
+  const was = change.before !== undefined && matches(rule.where, change.before, today, isUnder);
+  const is = change.after !== undefined && matches(rule.where, change.after, today, isUnder);
   if (!was || !is) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);

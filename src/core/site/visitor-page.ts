@@ -1,6 +1,8 @@
-import type { FaceContent } from '../mapping/map';
 import type { Arrangement } from '../mapping/listing-rule';
-import type { Palette } from '../model/document';
+import type { FaceContent } from '../mapping/map';
+import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
+import type { Variant } from '../model/house-style';
+import type { Id } from '../ids';
 
 /** One drawn listing: the faces in order, and how many entries the rule lets through in all. */
 export interface DrawnListing {
@@ -10,10 +12,25 @@ export interface DrawnListing {
   matching: number;
 }
 
+/** One block as it is drawn: its own face, and what stands in its slots. */
+export interface DrawnBlock {
+  id: Id;
+  type: string;
+  behaves?: Behaviour;
+  face: FaceContent;
+  rows?: FaceRow[];
+  variant?: Variant;
+  listing?: DrawnListing;
+  slots: DrawnSlots;
+}
+
+/** Drawn blocks by the id of the slot they stand in. */
+export type DrawnSlots = Record<Id, DrawnBlock[]>;
+
 /** Everything a visitor's page is drawn from: plain data, gathered by the services, drawn by `site`. */
 export interface VisitorPage {
   locale: string;
-  site: { label: string; palette: Palette };
+  site: { label: string; style: HouseStyle };
   title: string;
   address: string;
   isTop: boolean;
@@ -22,7 +39,14 @@ export interface VisitorPage {
   above: { label: string; address: string }[];
   /** The page's own fields, mapped through its type's face. */
   face: FaceContent;
+  /** The layout the page is set out in; without one its face stands first, then every slot in order. */
+  rows?: FaceRow[];
+  /** Rows of the layout that put their last column first on a narrow screen. */
+  lastFirst?: number[];
+  /** The slots in the order of the page's type. */
+  slotOrder: Id[];
+  slots: DrawnSlots;
   listing?: DrawnListing;
-  /** Pages directly below, for a page that has no listing. */
+  /** Pages directly below, for a page that has neither a listing nor blocks. */
   below: { label: string; address: string; summary: string }[];
 }

@@ -12,7 +12,7 @@ import { NumberRule, without, YesRule } from './rule-inputs';
 
 const chosen = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : typeof value === 'string' && value ? [value] : []);
 
-function Choices({ id, rules, onChange }: RulesProps<'choice'>): ReactElement {
+function Choices({ id, rules, onChange }: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'onChange'>): ReactElement {
   const [label, setLabel] = useState('');
   const { choices } = rules;
   const put = (next: ChoiceRules['choices']) => onChange({ ...rules, choices: next });
@@ -91,5 +91,6 @@ export const choice: KindUi<'choice'> = {
     return `${chosen(value).length}${bounds || ' chosen'}`;
   },
   isGroup: ({ multiple }) => multiple ?? false,
+  width: 'third',
 };
 

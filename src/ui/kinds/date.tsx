@@ -9,7 +9,7 @@ import styles from './kinds.module.css';
 import { asText } from './line';
 import { without } from './rule-inputs';
 
-const DayInput = ({ id, value, onChange, invalid = false, describedBy, label }: { id: string; value: string; onChange: (day: string) => void; invalid?: boolean; describedBy?: string; label?: string }): ReactElement => (
+export const DayInput = ({ id, value, onChange, invalid = false, describedBy, label }: { id: string; value: string; onChange: (day: string) => void; invalid?: boolean; describedBy?: string; label?: string }): ReactElement => (
   <OutlinedInput id={id} type="date" fullWidth value={value} error={invalid} onChange={({ target }) => onChange(target.value)} slotProps={{ input: { 'aria-describedby': describedBy, 'aria-label': label, max: '9999-12-31' } }} />
 );
 
@@ -52,4 +52,5 @@ export const date: KindUi<'date'> = {
   ),
   note: () => '',
   isGroup: () => false,
+  width: 'third',
 };

@@ -1,6 +1,8 @@
 import type { LucideIcon } from 'lucide-react';
 import type { ReactElement } from 'react';
+import type { Fault } from '../../core/faults';
 import type { Json } from '../../core/json';
+import type { Field, ModelDocument } from '../../core/model/document';
 import type { KindName, KindRules } from '../../core/model/kinds';
 
 /** A bare input for one value, spoken as at the door. What cannot be read yet (half a number) comes as the words typed. */
@@ -11,14 +13,21 @@ export interface InputProps<K extends KindName> {
   onChange: (value: Json) => void;
   invalid: boolean;
   describedBy: string;
+  /** Faults inside the value, with paths below it. */
+  faults: readonly Fault[];
   /** Named by itself where no label stands over it. */
   label?: string;
+  /** What the other fields of the same set hold, by key, for a field that narrows to another. */
+  beside?: { fields: readonly Field[]; values: { [key: string]: Json } };
 }
 
 export interface RulesProps<K extends KindName> {
   id: string;
   rules: KindRules[K];
   onChange: (rules: KindRules[K]) => void;
+  /** The model the field stands in, and the fields beside it. */
+  model: ModelDocument;
+  siblings: readonly Field[];
 }
 
 /** How one kind is filled in and ruled in the browser. */
@@ -30,4 +39,8 @@ export interface KindUi<K extends KindName> {
   note(value: Json | undefined, rules: KindRules[K]): string;
   /** Whether it is a set of inputs, to be named as a group. */
   isGroup(rules: KindRules[K]): boolean;
+  /** How much of the form's line it takes. */
+  width: 'wide' | 'half' | 'third';
+  /** Whether it shows the faults inside its value itself. */
+  tellsInside?: boolean;
 }

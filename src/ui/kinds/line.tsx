@@ -3,6 +3,7 @@ import { MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Type } from 'lucide-react';
 import { lengthOf, type LengthRules } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
+import { TextBox } from '../text-box';
 import type { KindUi } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without } from './rule-inputs';
@@ -36,8 +37,11 @@ export const line: KindUi<'line'> = {
           {formats.map(([key, words]) => <MenuItem key={key} value={key}>{words}</MenuItem>)}
         </Select>
       </Labelled>
+      <TextBox id={`${id}-pattern`} label="Written as the pattern" value={rules.pattern ?? ''} onChange={(pattern) => onChange(without({ ...rules, pattern: pattern || undefined }))} help="A regular expression that the whole line must fit, such as [A-Z]{2}-[0-9]{3}." slotProps={{ input: { maxLength: 200 } }} />
+      {rules.pattern !== undefined && <TextBox id={`${id}-message`} label="What is said where it does not fit" value={rules.message ?? ''} onChange={(message) => onChange(without({ ...rules, message: message || undefined }))} slotProps={{ input: { maxLength: 200 } }} />}
     </>
   ),
   note: lengthNote,
   isGroup: () => false,
+  width: 'half',
 };

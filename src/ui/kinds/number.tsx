@@ -34,4 +34,5 @@ export const number: KindUi<'number'> = {
   ),
   note: (_value, { unit }) => unit ?? '',
   isGroup: () => false,
+  width: 'third',
 };

@@ -21,4 +21,5 @@ export const paragraphs: KindUi<'paragraphs'> = {
   ),
   note: lengthNote,
   isGroup: () => false,
+  width: 'wide',
 };

@@ -26,4 +26,5 @@ export const yesNo: KindUi<'yesNo'> = {
   ),
   note: () => '',
   isGroup: () => true,
+  width: 'half',
 };

@@ -3,6 +3,7 @@ import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
 import { openHouse, type House } from '../../../services/house';
+import { mediaBounds } from '../../../services/media';
 import { personByToken, type Person } from '../../../services/people';
 import { Refusal } from '../../../services/refusal';
 import { handlers, type Call } from './handlers';
@@ -33,6 +34,22 @@ async function bodyOf(request: Request): Promise<unknown> {
   } catch (error) {
     throw new Refusal(400, `This is not JSON. ${error instanceof Error ? error.message : ''}`.trim(), [{ path: '', code: 'json', message: 'This is not JSON.' }]);
   }
+}
+
+/** A file in full, but never more than the bound. */
+async function fileOf(request: Request): Promise<Buffer> {
+  const tooLarge = new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
+  if (Number(request.headers.get('content-length') ?? 0) > mediaBounds.bytes) throw tooLarge;
+  const pieces: Uint8Array[] = [];
+  let size = 0;
+  for (const reader = request.body?.getReader(); reader;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.length;
+    if (size > mediaBounds.bytes) throw tooLarge;
+    pieces.push(value);
+  }
+  return Buffer.concat(pieces);
 }
 
 /** Writes come from the same origin: a browser says where a call comes from, and a cookie alone is not trusted. */
@@ -79,7 +96,7 @@ async function callOf(request: Request, { operation, pieces }: Matched, house: H
   const body = operation.body ? readInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
   if (body.faults.length > 0) throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
   return {
-    house, person, revision, query: query.value, body: body.value,
+    house, person, revision, query: query.value, body: body.value, bytes: operation.bytes ? await fileOf(request) : Buffer.alloc(0),
     path: (name) => pieces.get(name) ?? '',
     from: { address: request.headers.get('x-clear-frame-address') ?? '', agent: request.headers.get('user-agent') ?? '', secure: request.headers.get('x-forwarded-proto') === 'https' },
   };

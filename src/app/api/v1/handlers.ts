@@ -1,11 +1,15 @@
 import type { Operation, operations } from '../../../contract/operations';
 import type { House } from '../../../services/house';
 import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries';
+import { findEntries, knownByIds } from '../../../services/find-entries';
 import { goTo } from '../../../services/go-to';
 import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
-import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, typeFigures, working } from '../../../services/model';
+import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placementCounts, typeFigures, typeReach, working } from '../../../services/model';
+import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
+import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
 import { overview } from '../../../services/overview';
 import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
+import { pagePreview } from '../../../services/visitor';
 import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people';
 import { endedSession, startedSession, type Reply } from './session-cookie';
 
@@ -15,6 +19,8 @@ export interface Call<Body, Query> {
   person: Person;
   body: Body;
   query: Query;
+  /** A file that was sent as it is. */
+  bytes: Buffer;
   /** A piece of the path, by its name in the operation. */
   path(name: string): string;
   /** The revision named by `If-Match`. */
@@ -49,9 +55,13 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changeSheet: ({ house }) => changeSheet(house),
   applyModel: ({ house, person, revision }) => applyWorking(house, person, revision),
   typeFigures: ({ house, path }) => typeFigures(house, path('id')),
+  typeReach: ({ house, path }) => typeReach(house, path('id')),
+  placementCounts: ({ house }) => placementCounts(house),
   fieldNumbers: async ({ house, path }) => ({ values: await fieldNumbers(house, path('id'), path('field')) }),
 
   entries: ({ house, query }) => entries(house, query),
+  findEntries: ({ house, query }) => findEntries(house, query),
+  known: ({ house, query }) => knownByIds(house, query.ids),
   addEntry: ({ house, person, body }) => addEntry(house, person, body),
   entry: ({ house, path }) => entry(house, path('id')),
   changeEntry: ({ house, person, path, revision, body }) => changeEntry(house, person, path('id'), revision, body),
@@ -79,6 +89,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addressFor: ({ house, query }) => addressFor(house, query),
   topTypes: ({ house }) => typesUnder(house, null),
   page: ({ house, path }) => page(house, path('id')),
+  pagePreview: ({ house, path }) => pagePreview(house, path('id')),
   changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
   binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),
   publishPage: ({ house, person, path, revision, body }) => publishPage(house, person, path('id'), revision, body),
@@ -86,6 +97,21 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   movePage: ({ house, person, path, revision, body }) => movePage(house, person, path('id'), revision, body),
   typesUnder: ({ house, path }) => typesUnder(house, path('id')),
   homesFor: ({ house, path }) => homesFor(house, path('id')),
+
+  categories: ({ house, path }) => categoriesOf(house, path('id')),
+  addCategory: ({ house, person, path, body }) => addCategory(house, person, path('id'), body),
+  categoryCounts: ({ house, path }) => categoryCounts(house, path('id')),
+  sortCategories: ({ house, person, path, body }) => sortCategories(house, person, path('id'), body.parent),
+  importCategories: ({ house, person, path, body }) => importCategories(house, person, path('id'), body),
+  changeCategory: ({ house, person, path, revision, body }) => changeCategory(house, person, path('id'), revision, body),
+  moveCategory: ({ house, person, path, revision, body }) => moveCategory(house, person, path('id'), revision, body),
+  mergeCategory: ({ house, person, path, revision, body }) => mergeCategory(house, person, path('id'), revision, body.into),
+  splitCategory: ({ house, person, path, revision, body }) => splitCategory(house, person, path('id'), revision, body.label, body.entries),
+  removeCategory: ({ house, person, path, revision, query }) => removeCategory(house, person, path('id'), revision, query.to),
+  media: ({ house, query }) => mediaList(house, query),
+  addMedia: ({ house, person, query, bytes }) => addMedia(house, person, query.name, bytes, query.alt),
+  medium: ({ house, path }) => medium(house, path('id')),
+  changeMedium: ({ house, person, path, revision, body }) => changeMedium(house, person, path('id'), revision, body),
 
   overview: ({ house }) => overview(house),
   goTo: ({ house, query }) => goTo(house, query.q ?? ''),

@@ -88,11 +88,11 @@ export const choice: Kind<'choice'> = {
     return rules.multiple ? keys : keys[0] ?? null;
   },
   check(value, rules) {
-    const faults: Omit<Fault, 'path'>[] = [];
+    const faults: Fault[] = [];
     const ids = asList(value);
-    if (ids.some((id) => !rules.choices.some((each) => each.id === id))) faults.push({ code: 'gone', message: 'It names a choice that the type no longer has. Choose again.' });
-    if (rules.multiple && rules.min !== undefined && ids.length < rules.min) faults.push({ code: 'too-few', message: `At least ${countInWords(rules.min)}.` });
-    if (rules.multiple && rules.max !== undefined && ids.length > rules.max) faults.push({ code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
+    if (ids.some((id) => !rules.choices.some((each) => each.id === id))) faults.push({ path: '', code: 'gone', message: 'It names a choice that the type no longer has. Choose again.' });
+    if (rules.multiple && rules.min !== undefined && ids.length < rules.min) faults.push({ path: '', code: 'too-few', message: `At least ${countInWords(rules.min)}.` });
+    if (rules.multiple && rules.max !== undefined && ids.length > rules.max) faults.push({ path: '', code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
     return faults;
   },
   sheetShape: (rules) => (rules.multiple ? { column: 'INTEGER', sort: 'none', many: true } : { column: 'INTEGER', sort: 'rank', many: false }),
@@ -101,7 +101,7 @@ export const choice: Kind<'choice'> = {
     if (rules.multiple) return { value: ids.length, ids };
     return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
   },
-  inWords: (value, rules, locale) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules))),
+  inWords: (value, rules, { locale }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules))),
   rulesInWords({ choices, multiple, min, max }) {
     if (!multiple) return `one of ${choices.length}`;
     if (min && max) return `${min} to ${max} of ${choices.length}`;

@@ -16,9 +16,9 @@ declare module './kind' {
 export const dayInWords = (day: string, locale: string): string =>
   new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
 
-const boundInWords = (bound: DayOrRelative) => (typeof bound === 'string' ? dayInWords(bound, 'en-GB') : relativeInWords(bound));
+export const boundInWords = (bound: DayOrRelative) => (typeof bound === 'string' ? dayInWords(bound, 'en-GB') : relativeInWords(bound));
 
-const boundSchema: JsonObject = {
+export const boundSchema: JsonObject = {
   anyOf: [
     { type: 'string', format: 'date' },
     { type: 'object', additionalProperties: false, required: ['now'], properties: { now: { type: 'string', pattern: relativePattern } } },
@@ -38,13 +38,13 @@ export const date: Kind<'date'> = {
   read: (input) => (typeof input === 'string' && isDay(input) ? read(input) : refuse('kind', 'This takes a day, written 2026-11-24.')),
   speak: (value) => value,
   check(value, { min, max }, { today }) {
-    const faults: Omit<Fault, 'path'>[] = [];
-    if (min !== undefined && value < dayFrom(min, today)) faults.push({ code: 'too-early', message: `Not before ${boundInWords(min)}.` });
-    if (max !== undefined && value > dayFrom(max, today)) faults.push({ code: 'too-late', message: `Not after ${boundInWords(max)}.` });
+    const faults: Fault[] = [];
+    if (min !== undefined && value < dayFrom(min, today)) faults.push({ path: '', code: 'too-early', message: `Not before ${boundInWords(min)}.` });
+    if (max !== undefined && value > dayFrom(max, today)) faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
     return faults;
   },
   sheetShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
   sheetCell: (value) => ({ value }),
-  inWords: (value, _rules, locale) => dayInWords(value, locale),
+  inWords: (value, _rules, { locale }) => dayInWords(value, locale),
   rulesInWords: ({ min, max }) => [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`].filter(Boolean).join(', '),
 };

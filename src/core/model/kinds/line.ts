@@ -1,3 +1,4 @@
+import safeRegex from 'safe-regex2';
 import { read, refuse, type Fault } from '../../faults';
 import type { Kind } from './kind';
 import { lengthFaults, lengthInWords, lengthRulesFaults, textIn, type LengthRules } from './text';
@@ -5,6 +6,9 @@ import { lengthFaults, lengthInWords, lengthRulesFaults, textIn, type LengthRule
 export type LineFormat = 'plain' | 'email' | 'url' | 'phone';
 export interface LineRules extends LengthRules {
   format?: LineFormat;
+  /** A regular expression (ECMAScript, with the `u` flag) that the whole line must fit, and what is said where it does not. */
+  pattern?: string;
+  message?: string;
 }
 declare module './kind' {
   interface KindRules { line: LineRules }
@@ -20,6 +24,15 @@ const formats: Record<LineFormat, { test: (text: string) => boolean; message: st
   phone: { test: (text) => /^\+?[0-9][0-9 ()./-]{3,}$/.test(text), message: 'Write a telephone number: digits, spaces and a leading + only.', words: 'a telephone number' },
 };
 
+/** The pattern at work, or nothing where it is none or could take beyond all measure to try (nested repeats). */
+function compiled(pattern: string): RegExp | undefined {
+  try {
+    return safeRegex(pattern) ? new RegExp(`^(?:${pattern})$`, 'u') : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 export const line: Kind<'line'> = {
   name: 'line',
   label: 'Line',
@@ -31,12 +44,17 @@ export const line: Kind<'line'> = {
       minLength: { type: 'integer', minimum: 0, maximum: bound },
       maxLength: { type: 'integer', minimum: 1, maximum: bound },
       format: { enum: Object.keys(formats) },
+      pattern: { type: 'string', minLength: 1, maxLength: 200 },
+      message: { type: 'string', maxLength: 200 },
     },
   },
   valueSchema: ({ maxLength = bound }) => ({ type: 'string', maxLength }),
   comparisons: ['equals', 'contains', 'startsWith', 'filled', 'empty'],
   freshRules: () => ({ maxLength: 120 }),
-  checkRules: lengthRulesFaults,
+  checkRules: (rules) => [
+    ...lengthRulesFaults(rules),
+    ...(rules.pattern !== undefined && !compiled(rules.pattern) ? [{ path: '/pattern', code: 'pattern', message: 'This is no pattern that can be tried in good time. Write a simpler one.' }] : []),
+  ],
   read(input) {
     const text = textIn(input, bound);
     if (!text.ok) return text;
@@ -45,13 +63,15 @@ export const line: Kind<'line'> = {
   },
   speak: (value) => value,
   check(value, rules) {
-    const faults: Omit<Fault, 'path'>[] = lengthFaults(value, rules);
+    const faults: Fault[] = lengthFaults(value, rules);
     const format = formats[rules.format ?? 'plain'];
-    if (!format.test(value)) faults.push({ code: 'format', message: format.message });
+    if (!format.test(value)) faults.push({ path: '', code: 'format', message: format.message });
+    const pattern = rules.pattern === undefined ? undefined : compiled(rules.pattern);
+    if (pattern && !pattern.test(value)) faults.push({ path: '', code: 'pattern', message: rules.message || 'This is not written as it must be here.' });
     return faults;
   },
   sheetShape: () => ({ column: 'TEXT', sort: 'text', many: false }),
   sheetCell: (value) => ({ value }),
   inWords: (value) => value,
-  rulesInWords: (rules) => [formats[rules.format ?? 'plain'].words, lengthInWords(rules)].filter(Boolean).join(', '),
+  rulesInWords: (rules) => [formats[rules.format ?? 'plain'].words, rules.pattern === undefined ? '' : 'a pattern', lengthInWords(rules)].filter(Boolean).join(', '),
 };

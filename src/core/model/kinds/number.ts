@@ -1,5 +1,5 @@
 import { read, refuse, type Fault } from '../../faults';
-import type { Kind } from './kind';
+import type { Kind, Speaking } from './kind';
 
 export interface NumberRules {
   min?: number;
@@ -13,7 +13,7 @@ declare module './kind' {
   interface KindValues { number: number }
 }
 
-const withUnit = (value: number, rules: NumberRules, locale = 'en') =>
+const withUnit = (value: number, rules: NumberRules, { locale }: Speaking = { locale: 'en' }) =>
   new Intl.NumberFormat(locale, { maximumFractionDigits: rules.decimals ?? 0 }).format(value) + (rules.unit ? `\u00a0${rules.unit}` : '');
 
 export const number: Kind<'number'> = {
@@ -42,12 +42,12 @@ export const number: Kind<'number'> = {
   },
   speak: (value) => value,
   check(value, rules) {
-    const faults: Omit<Fault, 'path'>[] = [];
-    if (rules.min !== undefined && value < rules.min) faults.push({ code: 'too-small', message: `At least ${withUnit(rules.min, rules)}.` });
-    if (rules.max !== undefined && value > rules.max) faults.push({ code: 'too-large', message: `At most ${withUnit(rules.max, rules)}.` });
+    const faults: Fault[] = [];
+    if (rules.min !== undefined && value < rules.min) faults.push({ path: '', code: 'too-small', message: `At least ${withUnit(rules.min, rules)}.` });
+    if (rules.max !== undefined && value > rules.max) faults.push({ path: '', code: 'too-large', message: `At most ${withUnit(rules.max, rules)}.` });
     const decimals = rules.decimals ?? 0;
     if (Number(value.toFixed(decimals)) !== value) {
-      faults.push({ code: 'decimals', message: decimals === 0 ? 'A whole number, without a fraction.' : `At most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}.` });
+      faults.push({ path: '', code: 'decimals', message: decimals === 0 ? 'A whole number, without a fraction.' : `At most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}.` });
     }
     return faults;
   },

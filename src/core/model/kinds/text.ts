@@ -20,10 +20,10 @@ export function textIn(input: Json, bound: number): Reading<string> {
   return read(text);
 }
 
-export function lengthFaults(text: string, rules: LengthRules): Omit<Fault, 'path'>[] {
+export function lengthFaults(text: string, rules: LengthRules): Fault[] {
   const length = lengthOf(text);
-  if (rules.maxLength !== undefined && length > rules.maxLength) return [{ code: 'too-long', message: `At most ${rules.maxLength} characters; this has ${length}.` }];
-  if (rules.minLength !== undefined && length < rules.minLength) return [{ code: 'too-short', message: `At least ${rules.minLength} characters; this has ${length}.` }];
+  if (rules.maxLength !== undefined && length > rules.maxLength) return [{ path: '', code: 'too-long', message: `At most ${rules.maxLength} characters; this has ${length}.` }];
+  if (rules.minLength !== undefined && length < rules.minLength) return [{ path: '', code: 'too-short', message: `At least ${rules.minLength} characters; this has ${length}.` }];
   return [];
 }
 

@@ -2,13 +2,12 @@
 import { Button, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useState, type ReactElement } from 'react';
+import { useEffect, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { Fault } from '../../../../core/faults';
-import { mapToFace } from '../../../../core/mapping/map';
-import type { Arrangement } from '../../../../core/mapping/listing-rule';
 import type { Field } from '../../../../core/model/document';
+import { Blocks } from '../../../../site/block';
 import { Face } from '../../../../site/face';
 import { Listing } from '../../../../site/listing';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
@@ -18,7 +17,7 @@ import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { readForm } from '../../../../ui/read-form';
+import { faultsBelow, readForm } from '../../../../ui/read-form';
 import { useMay } from '../../../../ui/shell/person';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -29,7 +28,9 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { VisitorPreview } from '../visitor-preview';
 import { AddPage } from './add-page';
+import { apart, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PagePlace } from './page-place';
+import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
 
@@ -46,16 +47,26 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const [adding, setAdding] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
-    initial,
-    sendable: (given) => readForm(fields, given, today).sendable,
-    send: (values, revision) => ask('changePage', { path: { id: initial.id }, revision, body: { values } }),
-    other: (current) => keptIn(current, initial),
+    initial: withSlots(initial),
+    sendable: (given) => (type ? sendableOf(model, type, given, today) : {}),
+    send: async (changes, revision) => withSlots(await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes) })),
+    other: (current) => {
+      const other = keptIn(current, initial);
+      return other && withSlots(other);
+    },
   });
   const { kept, given, status } = draft;
-  const { data: result } = useAsk('listingResult', { path: { id: kept.listing ?? '' } }, { enabled: kept.listing !== null });
+  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id } });
+  const { revision } = kept;
+  useEffect(() => {
+    // Kept words are drawn as visitors would see them.
+    if (revision !== initial.revision) void client.invalidateQueries({ queryKey: ['pagePreview'] });
+  }, [client, revision, initial.revision]);
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   if (!type) return null;
-  const reading = readForm(fields, given, today);
+  const { values, slots } = apart(given);
+  const reading = readForm(fields, values, today);
+  const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
   const told = new Set(reading.faults.map(({ path }) => path));
   const others = [...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])].filter(({ path }) => !told.has(path));
   const faults = [...reading.faults, ...others.filter(({ path }) => path.startsWith('/values/'))];
@@ -65,7 +76,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       const settled = await draft.settle();
       if (!settled) throw new Error('What you typed is not kept yet, so this waits.');
       const answer = await what(settled.revision);
-      if (answer) draft.take(answer);
+      if (answer) draft.take(withSlots(answer));
       void client.invalidateQueries();
       tell(done);
       return true;
@@ -83,6 +94,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const listing = listings?.items.find(({ id }) => id === kept.listing);
   const shown = kept.shown.length > 0;
   const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '');
+  const held = [...reading.faults, ...blockFaults];
   const needsListing = type.is.source.kind === 'listing' && kept.listing === null;
   // What is told at its own field is not told again over the bench.
   const words = problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
@@ -90,10 +102,13 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     <>
       <Eyebrow>How it will look</Eyebrow>
       <VisitorPreview label="How the page will look">
-        <div style={{ display: 'grid', gap: 24 }}>
-          <Face face={mapToFace(type.is.face, type, reading.values, model.locale)} level={2} />
-          {result && listing && <Listing level={3} listing={{ heading: String(listing.rule.heading ?? ''), arrangement: listing.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.slice(0, 6) }} />}
-        </div>
+        {drawn && (
+          <div style={{ display: 'grid', gap: 24 }}>
+            <Face face={drawn.page.face} level={2} />
+            {drawn.page.slotOrder.map((slot) => <Blocks key={slot} blocks={drawn.page.slots[slot] ?? []} level={3} around={drawn.page} />)}
+            {drawn.page.listing && <Listing level={3} listing={{ ...drawn.page.listing, faces: drawn.page.listing.faces.slice(0, 6) }} />}
+          </div>
+        )}
       </VisitorPreview>
     </>
   );
@@ -130,7 +145,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
             <>
               <Button onClick={() => setAdding(true)}>Add a page below</Button>
               {shown ? <Button onClick={() => void withdraw()}>Withdraw</Button> : kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>}
-              <Button variant="contained" disabled={reading.faults.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')} onClick={() => void publish()}>Publish</Button>
+              <Button variant="contained" disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')} onClick={() => void publish()}>Publish</Button>
             </>
           )}
         </div>
@@ -140,12 +155,22 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
-            <EntryForm fields={fields} values={given} faults={faults} onChange={draft.change} disabled={!mayArrange} />
+            <EntryForm fields={fields} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
             {type.is.source.kind === 'listing' && (
               <Labelled id="listing" label="Filled by the listing" needed faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
                 <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
                   <MenuItem value="">None yet</MenuItem>
                   {listings?.items.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+                </Select>
+              </Labelled>
+            )}
+            {type.is.slots.map((slot) => (
+              <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
+            ))}
+            {type.is.layouts.length > 1 && (
+              <Labelled id="layout" label="Layout">
+                <Select fullWidth disabled={!mayArrange} value={kept.layout ?? type.is.layouts[0]?.key ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { layout: target.value } }), 'It is set out in another layout.')} labelId="layout-label" SelectDisplayProps={{ id: 'layout' }}>
+                  {type.is.layouts.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
                 </Select>
               </Labelled>
             )}

@@ -3,10 +3,12 @@ import type { Json } from '../../../../core/json';
 import { readRule } from '../../../../core/mapping/read-rule';
 import { partKeys } from '../../../../core/mapping/parts';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
-import { asTest, beginStep, beginTest, chainsOf, comparisonsOf, conditionsOf, feedersOf, stepInWords, withChains } from './rule-edit';
+import { beginStep, byKey, chainsOf, feedersOf, stepInWords, withChains } from '../../../../ui/mapping-edit';
+import { asTest, beginTest, comparisonsOf, conditionsOf } from './rule-edit';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');
+const names = byKey(species.fields);
 
 test('every test that can be begun is one that the server takes', () => {
   for (const each of species.fields) {
@@ -14,7 +16,7 @@ test('every test that can be begun is one that the server takes', () => {
       const begun = beginTest(each, is);
       // Words are the one thing that has to be typed first.
       const value = begun.value === '' ? 'heron' : begun.value;
-      const { faults } = readRule(model, { ...proposeRule(species), where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] } });
+      const { faults } = readRule(model, { ...proposeRule(model, species), where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] } });
       expect([each.key, is, faults]).toEqual([each.key, is, []]);
     }
   }
@@ -22,15 +24,15 @@ test('every test that can be begun is one that the server takes', () => {
 
 test('every step that is offered for a part can feed it', () => {
   for (const part of partKeys) {
-    for (const feeder of feedersOf(species, part)) {
-      const mapping = withChains({ heading: [[{ field: 'name' }]] }, part, [[beginStep(feeder, part)]]);
-      expect(readRule(model, { ...proposeRule(species), mapping }).faults).toEqual([]);
+    for (const feeder of feedersOf(species.fields, part)) {
+      const mapping = withChains({ heading: [[{ field: 'name' }]] }, part, [[beginStep(feeder, part, names)]]);
+      expect(readRule(model, { ...proposeRule(model, species), mapping }).faults).toEqual([]);
     }
   }
 });
 
 test('chains are read and put back; a part without any is absent', () => {
-  const { mapping } = proposeRule(species);
+  const { mapping } = proposeRule(model, species);
   expect(chainsOf(mapping, 'summary')).toHaveLength(1);
   expect(withChains(mapping, 'summary', [[]])).not.toHaveProperty('summary');
   expect(chainsOf({ summary: 'x' }, 'summary')).toEqual([]);
@@ -44,8 +46,8 @@ test('conditions of any shape can be shown, and tests edited', () => {
 });
 
 test('steps are told in words', () => {
-  expect(stepInWords({ field: 'summary', format: { shorten: 80 } }, species)).toBe('Summary, 80 characters');
-  expect(stepInWords(beginStep(field(species, 'habitats'), 'marks'), species)).toBe('Habitats, first 3');
-  expect(stepInWords({ words: 'Unnamed' }, species)).toBe('“Unnamed”');
-  expect(stepInWords({ field: 'gone' }, species)).toBe('a field that is gone');
+  expect(stepInWords({ field: 'summary', format: { shorten: 80 } }, names)).toBe('Summary, 80 characters');
+  expect(stepInWords(beginStep(field(species, 'habitats'), 'marks', names), names)).toBe('Habitats, first 3');
+  expect(stepInWords({ words: 'Unnamed' }, names)).toBe('“Unnamed”');
+  expect(stepInWords({ field: 'gone' }, names)).toBe('a field that is gone');
 });

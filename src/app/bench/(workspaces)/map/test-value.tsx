@@ -13,9 +13,9 @@ const asDay = (value: Json | undefined): DayOrRelative => (isJsonObject(value) &
 
 /** One value that a field is compared with, filled in as the field itself is. */
 function One({ field, value, label, onChange }: { field: Field; value: Json | undefined; label: string; onChange: (value: Json) => void }): ReactElement {
-  if (field.kind === 'date') return <DayOrRelativeInput id={`test-${label.replace(/\W+/g, '-')}`} label={label} value={asDay(value)} quiet mayBeNone={false} onChange={(day) => onChange(typeof day === 'object' ? { ...day } : day ?? '')} />;
+  if (field.kind === 'date' || field.kind === 'moment') return <DayOrRelativeInput id={`test-${label.replace(/\W+/g, '-')}`} label={label} value={asDay(value)} quiet mayBeNone={false} onChange={(day) => onChange(typeof day === 'object' ? { ...day } : day ?? '')} />;
   const ui = kindUiOf(field);
-  return <ui.Input id={`test-${label.replace(/\W+/g, '-')}`} rules={field.rules as never} value={value} onChange={onChange} invalid={false} describedBy="" label={label} />;
+  return <ui.Input id={`test-${label.replace(/\W+/g, '-')}`} rules={field.rules as never} value={value} onChange={onChange} invalid={false} describedBy="" faults={[]} label={label} />;
 }
 
 /** What a test compares with: nothing, one value, two, or several. */
@@ -23,7 +23,9 @@ export function TestValue({ field, test, disabled, onChange }: { field: Field; t
   const takes = valuesTaken(test.is);
   if (takes === 'none') return null;
   const values = Array.isArray(test.value) ? test.value : [];
-  const single: Field = field.kind === 'choice' ? { ...field, rules: { ...field.rules, multiple: takes === 'list' || (field.rules.multiple === true && test.is === 'equals') } } : field;
+  const several = takes === 'list' || ('multiple' in field.rules && field.rules.multiple === true && test.is === 'equals');
+  // What is compared with may be of any number, whatever the field itself asks for.
+  const single = field.kind === 'choice' || field.kind === 'category' || field.kind === 'entry' ? ({ ...field, rules: { ...field.rules, multiple: several } } as Field) : field;
   return (
     <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
       {takes !== 'two' && <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />}

@@ -63,7 +63,7 @@ export function WhichEntries({ type, where, result, figures, disabled, onType, o
             <div className={styles.line} key={i}>
               {test
                 ? <TestLine type={type} test={test} disabled={disabled} onChange={(next) => put(conditions.map((each, j) => (j === i ? { ...next } as Json : each)))} />
-                : <span>{conditionInWords(readCondition(type, condition, '').condition, type, model.locale)}</span>}
+                : <span>{conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale })}</span>}
               <span className={styles.counts}>{passed !== undefined && <><span>{passed}</span><span className={styles.drops}>{before !== undefined && before - passed > 0 ? `−${before - passed}` : ''}</span></>}</span>
               {!disabled && <IconButton aria-label="Take this condition out" onClick={() => put(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
             </div>

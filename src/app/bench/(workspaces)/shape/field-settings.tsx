@@ -1,11 +1,17 @@
 'use client';
-import { Button } from '@mui/material';
+import { Button, MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { TypeFigures } from '../../../../contract/model';
 import { median } from 'd3';
-import { modelBounds, type ContentType, type Field, type PageType } from '../../../../core/model/document';
-import { rolesOf } from '../../../../core/model/edit';
-import { kindOf } from '../../../../core/model/kinds';
+import { isInclude, modelBounds, type AnyShape, type Field } from '../../../../core/model/document';
+import { expandFields } from '../../../../core/model/compile';
+import { rowsOf } from '../../../../core/model/entries';
+import { setsOf } from '../../../../core/model/edit';
+import { isJsonObject, type Json } from '../../../../core/json';
+import { isEmpty, kindOf, type KindName } from '../../../../core/model/kinds';
+import { rolesOf } from '../../../../core/model/roles';
+import type { KindUi } from '../../../../ui/kinds/kind-ui';
+import { ConditionEditor } from './condition-editor';
 import { Histogram } from '../../../../ui/histogram';
 import { kindUiOf, RulesEditor } from '../../../../ui/kinds';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
@@ -19,7 +25,7 @@ import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
 interface Props {
-  type: ContentType | PageType;
+  type: AnyShape;
   field: Field;
   figures: TypeFigures | undefined;
   wasInForce: boolean;
@@ -29,7 +35,7 @@ interface Props {
 }
 
 const roleWords: Record<string, [label: string, detail: string]> = {
-  title: ['Title', 'names every one of them'], address: ['Address', 'made from it'], face: ['Its own face', 'a part of it'], table: ['Table', 'a column at first'],
+  title: ['Title', 'names every one of them'], summary: ['Summary', 'told of it in few words'], picture: ['Picture', 'stands for it'], date: ['Date', 'tells when'], address: ['Address', 'made from it'], face: ['Its own face', 'a part of it'], table: ['Table', 'a column at first'],
 };
 
 function filledInWords(field: Field, filled: number, total: number, least: unknown, most: unknown, middle: number | undefined): StemItem {
@@ -38,21 +44,35 @@ function filledInWords(field: Field, filled: number, total: number, least: unkno
   return { key: 'filled', label: `${filled} of ${total} entries fill it`, detail: [range, middle === undefined ? '' : `median ${middle}`].filter(Boolean).join(', ') };
 }
 
+/** Kinds that a table or listing can filter or sort by. */
+const filterable = new Set<KindName>(['line', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'list', 'computed']);
+
 /** Reach of a field and everything that governs it. */
 export function FieldSettings({ type, field, figures, wasInForce, mayChange, onChange, onTake }: Props): ReactElement {
-  const { faults } = useWorkingModel();
+  const { document, faults } = useWorkingModel();
   const figure = figures?.fields.find((each) => each.field === field.id);
   const { data: numbers } = useAsk('fieldNumbers', { path: { id: type.id, field: field.id } }, { enabled: field.kind === 'number' && (figure?.filled ?? 0) > 0 });
-  const place = type.fields.findIndex(({ id }) => id === field.id);
-  const above = type.fields[place - 1];
-  const ui = kindUiOf(field);
+  const row = rowsOf(type.fields).find(({ entry }) => entry.id === field.id);
+  const beside = rowsOf(type.fields).filter(({ parent }) => parent === row?.parent).map(({ entry }) => entry);
+  const siblings = expandFields(beside, setsOf(document));
+  const above = beside[(row?.place ?? 0) - 1];
+  const ui = kindUiOf(field) as unknown as KindUi<KindName>;
+  const kind = kindOf(field);
   const set = (part: Partial<Field>) => onChange({ ...field, ...part } as Field);
-  const here = faults.filter((fault) => fault.about === type.id && fault.path.includes(`/fields/${place}/`));
-  const roles = rolesOf(type, field.id).map((role): StemItem => ({ key: role, label: roleWords[role]?.[0] ?? role, detail: roleWords[role]?.[1] ?? '' }));
+  const here = faults.filter((fault) => fault.about === type.id && fault.field === field.id);
+  const atTop = row?.depth === 0;
+  const mayDiffer = atTop && 'columns' in type && (field.kind === 'line' || field.kind === 'number');
+  const roles = 'face' in type ? rolesOf(type, field.id).map((role): StemItem => ({ key: role, label: roleWords[role]?.[0] ?? role, detail: roleWords[role]?.[1] ?? '' })) : [];
   const listings = (figure?.usedBy ?? []).map((label): StemItem => ({ key: `listing ${label}`, label, detail: 'listing' }));
+  const setDefault = (value: Json) => {
+    const { default: _gone, ...rest } = field;
+    onChange((isEmpty(value) ? rest : { ...field, default: value }) as Field);
+  };
+  const fresh = field.kind === 'date' || field.kind === 'moment' ? { value: 'now', label: 'The moment it is made' } : field.kind === 'line' ? { value: 'person', label: 'The name of who makes it' } : undefined;
+  const isFresh = isJsonObject(field.default) && 'new' in field.default;
   const goesTo = [...roles, ...listings];
   const from: StemItem[] = [
-    { key: 'form', label: `Form of ${type.label}`, detail: above ? `after ${above.label}` : 'at its head' },
+    { key: 'form', label: `Form of ${type.label}`, detail: above && !isInclude(above) ? `after ${above.label}` : 'at its head' },
     ...(figures && figure ? [filledInWords(field, figure.filled, figures.total, figure.least, figure.most, numbers ? median(numbers.values) : undefined)] : []),
   ];
   return (
@@ -68,23 +88,26 @@ export function FieldSettings({ type, field, figures, wasInForce, mayChange, onC
         <fieldset className={styles.settings} disabled={!mayChange} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>
           <TextBox id={`label-${field.id}`} label="Label" value={field.label} onChange={(label) => set({ label })} faults={field.label.trim() ? [] : ['This needs a name.']} help={wasInForce ? `Its key stays ${field.key}.` : `Its key becomes ${field.key}.`} slotProps={{ input: { maxLength: modelBounds.label } }} />
           <div>
-            <YesRule label="Must be filled in" value={field.required ?? false} onChange={(required) => set({ required })} />
-            {field.kind !== 'paragraphs' && <YesRule label="Filter and sort by it" value={field.indexed ?? false} onChange={(indexed) => set({ indexed })} />}
+            {!kind.derived && <YesRule label="Must be filled in" value={field.required ?? false} onChange={(required) => set({ required })} />}
+            {atTop && filterable.has(field.kind) && <YesRule label="Filter and sort by it" value={field.indexed ?? false} onChange={(indexed) => set({ indexed })} />}
+            {mayDiffer && <YesRule label="Different in every entry" value={field.unique ?? false} onChange={(unique) => set({ unique })} />}
+            {atTop && 'columns' in type && document.locales.others.length > 0 && !kind.derived && <YesRule label="A value for each language" value={field.localised ?? false} onChange={(localised) => set({ localised })} />}
           </div>
-          <RulesEditor key={field.id} field={field} onChange={onChange} />
-          <Labelled id={`default-${field.id}`} label="Value of a new entry" group>
-            <ui.Input id={`default-${field.id}-input`} rules={field.rules as never} value={field.default} invalid={false} describedBy={`default-${field.id}-label`} label={`Value of a new entry: ${field.label}`} onChange={(value) => {
-              const { default: _gone, ...rest } = field;
-              onChange((value === null || value === '' || (Array.isArray(value) && value.length === 0) ? rest : { ...field, default: value }) as Field);
-            }} />
-          </Labelled>
+          <RulesEditor key={field.id} field={field} onChange={onChange} model={document} siblings={siblings.filter(({ id }) => id !== field.id)} />
+          <ConditionEditor field={field} siblings={siblings} onChange={(showWhen) => { const { showWhen: _gone, ...rest } = field; onChange((showWhen ? { ...rest, showWhen } : rest) as Field); }} />
+          {!kind.derived && field.kind !== 'group' && field.kind !== 'list' && (
+            <Labelled id={`default-${field.id}`} label="Value of a new entry" group>
+              {fresh && <Select fullWidth value={isFresh ? fresh.value : 'fixed'} onChange={({ target }) => setDefault(target.value === 'fixed' ? null : { new: target.value })} slotProps={{ input: { 'aria-label': 'How the value of a new entry is told' } }}><MenuItem value="fixed">As said here</MenuItem><MenuItem value={fresh.value}>{fresh.label}</MenuItem></Select>}
+              {!isFresh && <ui.Input id={`default-${field.id}-input`} rules={field.rules as never} value={field.default} invalid={false} faults={[]} describedBy={`default-${field.id}-label`} label={`Value of a new entry: ${field.label}`} onChange={setDefault} />}
+            </Labelled>
+          )}
           <TextBox id={`group-${field.id}`} label="Stands in the form under" value={field.group ?? ''} onChange={(group) => set({ group })} slotProps={{ input: { maxLength: modelBounds.label } }} />
           <TextBox id={`help-${field.id}`} label="Help for editors" value={field.help ?? ''} onChange={(help) => set({ help })} slotProps={{ input: { maxLength: modelBounds.words } }} multiline minRows={2} />
         </fieldset>
       </section>
       {mayChange && (
         <section>
-          {type.title === field.id
+          {'title' in type && type.title === field.id && 'plural' in type && !('slots' in type && !('layouts' in type))
             ? <p className={`${look.pencil} ${look.small}`}>It names every {type.label}, so it cannot be taken out. Give the title to another line first.</p>
             : <Button color="error" onClick={onTake}>Take out of {type.label}</Button>}
         </section>

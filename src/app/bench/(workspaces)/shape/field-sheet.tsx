@@ -2,99 +2,153 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { GripVertical } from 'lucide-react';
-import { useId, useRef, type KeyboardEvent, type ReactElement } from 'react';
+import { Boxes, GripVertical } from 'lucide-react';
+import { useId, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
 import type { TypeFigures } from '../../../../contract/model';
-import type { ContentType, Field, PageType } from '../../../../core/model/document';
-import { addField, rolesOf } from '../../../../core/model/edit';
-import { kindOf } from '../../../../core/model/kinds';
+import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../../../core/model/document';
+import { rowsOf, type SheetRow } from '../../../../core/model/entries';
+import { addField, includeSet, moveField, setsOf } from '../../../../core/model/edit';
+import { kindOf, type Kind, type KindName } from '../../../../core/model/kinds';
+import { rolesOf } from '../../../../core/model/roles';
 import { KindIcon } from '../../../../ui/kinds';
 import look from '../../../../ui/look/look.module.css';
 import { Share } from '../../../../ui/marks';
 import { NewFieldRow } from './new-field-row';
 import styles from './shape.module.css';
+import { useWorkingModel } from './working-model';
 
 interface Props {
-  type: ContentType | PageType;
+  shape: AnyShape;
   figures: TypeFigures | undefined;
   selected: string | undefined;
+  chosen: ReadonlySet<string>;
   mayChange: boolean;
   onSelect: (field: string) => void;
-  onMove: (from: number, to: number) => void;
-  onTake: (field: Field) => void;
-  onEdit: (make: (type: ContentType | PageType) => ContentType | PageType) => void;
+  onChoose: (fields: ReadonlySet<string>) => void;
+  onTake: (ids: string[]) => void;
+  onEdit: (make: (shape: AnyShape) => AnyShape) => void;
 }
 
 /** "required, at most 80 characters". */
-const rulesInWords = (field: Field): string => [field.required ? 'required' : '', kindOf(field).rulesInWords(field.rules)].filter(Boolean).join(', ');
+function rulesInWords(entry: FieldEntry, sets: ReadonlyMap<string, FieldSet>): string {
+  if (isInclude(entry)) {
+    const set = sets.get(entry.include);
+    return set ? `${set.fields.length} ${set.fields.length === 1 ? 'field' : 'fields'} of the set` : 'a set that is gone';
+  }
+  return [
+    entry.required ? 'required' : '', entry.unique ? 'different in every one' : '', entry.localised ? 'in every language' : '', (kindOf(entry) as Kind<KindName>).rulesInWords(entry.rules as never), entry.showWhen ? 'shown on a condition' : '',
+  ].filter(Boolean).join(', ');
+}
 
-function showsIn(type: ContentType | PageType, field: Field, usedBy: readonly string[]): string {
+function showsIn(shape: AnyShape, entry: FieldEntry, usedBy: readonly string[]): string {
   const listings = usedBy.length === 0 ? [] : [`${usedBy.length} ${usedBy.length === 1 ? 'listing' : 'listings'}`];
-  const words = [...rolesOf(type, field.id).filter((role) => role !== 'table'), ...listings].join(', ');
+  const roles = 'face' in shape ? rolesOf(shape, entry.id).filter((role) => role !== 'table') : [];
+  const words = [...roles, ...listings].join(', ');
   return words ? words.charAt(0).toUpperCase() + words.slice(1) : '';
 }
 
-interface RowProps extends Props {
-  field: Field;
-  place: number;
+function Coverage({ entry, figures }: { entry: FieldEntry; figures: TypeFigures | undefined }): ReactElement | null {
+  const figure = figures?.fields.find((each) => each.field === entry.id);
+  if (!figures) return null;
+  if (!figure) return <span className={`${look.faint} ${look.small}`}>{isInclude(entry) ? '' : 'new'}</span>;
+  const { distinct, least, most } = figure;
+  const spread = [distinct === undefined ? '' : `${distinct} different`, least === undefined ? '' : `${String(least)} to ${String(most)}`].filter(Boolean).join(', ');
+  return <><Share part={figure.filled} of={figures.total} />{spread && <small className={styles.spread}>{spread}</small>}</>;
 }
 
-function Row({ type, field, place, figures, selected, mayChange, onSelect, onMove, onTake }: RowProps): ReactElement {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: field.id, disabled: !mayChange });
-  const figure = figures?.fields.find((each) => each.field === field.id);
-  const shows = showsIn(type, field, figure?.usedBy ?? []);
+interface RowProps extends Props {
+  row: SheetRow;
+  number: number;
+  rows: readonly SheetRow[];
+  onMove: (id: string, to: { parent?: string; place: number }) => void;
+}
+
+/** Where Alt and an arrow lead: up, down, out of the group, or into the one right above. */
+function keyedMove(key: string, row: SheetRow, rows: readonly SheetRow[]): { parent?: string; place: number } | undefined {
+  const inside = row.parent === undefined ? {} : { parent: row.parent };
+  if (key === 'ArrowUp') return { ...inside, place: row.place - 1 };
+  if (key === 'ArrowDown') return { ...inside, place: row.place + 1 };
+  if (key === 'ArrowLeft') {
+    const holder = rows.find(({ entry }) => entry.id === row.parent);
+    return holder && { ...(holder.parent === undefined ? {} : { parent: holder.parent }), place: holder.place + 1 };
+  }
+  const above = rows.find((each) => each.parent === row.parent && each.place === row.place - 1)?.entry;
+  return key === 'ArrowRight' && above && !isInclude(above) && (above.kind === 'group' || above.kind === 'list') ? { parent: above.id, place: Number.MAX_SAFE_INTEGER } : undefined;
+}
+
+function Row({ shape, row, number, rows, figures, selected, chosen, mayChange, onSelect, onChoose, onTake, onMove }: RowProps): ReactElement {
+  const { document } = useWorkingModel();
+  const { entry, depth } = row;
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: entry.id, disabled: !mayChange });
+  const sets = setsOf(document);
+  const label = isInclude(entry) ? sets.get(entry.include)?.label ?? 'A set that is gone' : entry.label;
+  const shows = row.depth === 0 ? showsIn(shape, entry, figures?.fields.find((each) => each.field === entry.id)?.usedBy ?? []) : '';
   const keys = (event: KeyboardEvent) => {
     if (!mayChange) return;
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    const to = event.altKey ? keyedMove(event.key, row, rows) : undefined;
+    if (to) {
       event.preventDefault();
-      onMove(place, place + (event.key === 'ArrowUp' ? -1 : 1));
-    } else if (event.key === 'Delete' && field.id !== type.title) {
+      onMove(entry.id, to);
+    } else if (event.key === 'Delete') {
       event.preventDefault();
-      onTake(field);
+      onTake([entry.id]);
+    } else if (event.key === ' ' && event.shiftKey) {
+      event.preventDefault();
+      toggle();
     }
   };
+  const toggle = () => onChoose(chosen.has(entry.id) ? new Set([...chosen].filter((id) => id !== entry.id)) : new Set([...chosen, entry.id]));
   return (
-    <tr ref={setNodeRef} className={styles.row} data-here={selected === field.id} style={{ transform: CSS.Translate.toString(transform), transition, ...(isDragging ? { position: 'relative', zIndex: 1, boxShadow: '0 4px 14px rgb(0 0 0 / 0.15)' } : {}) }} onClick={() => onSelect(field.id)}>
+    <tr ref={setNodeRef} className={styles.row} data-here={selected === entry.id} style={{ transform: CSS.Translate.toString(transform), transition, ...(isDragging ? { position: 'relative', zIndex: 1, boxShadow: '0 4px 14px rgb(0 0 0 / 0.15)' } : {}) }} onClick={() => onSelect(entry.id)}>
       <td className={styles.place}>
-        {place + 1}
-        {mayChange && <button type="button" className={styles.handle} ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${field.label}`} onClick={(event) => event.stopPropagation()}><GripVertical size={14} aria-hidden="true" /></button>}
+        {mayChange && <input type="checkbox" checked={chosen.has(entry.id)} aria-label={`Choose ${label}`} onClick={(event) => event.stopPropagation()} onChange={toggle} />}
+        {number}
+        {mayChange && <button type="button" className={styles.handle} ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${label}`} onClick={(event) => event.stopPropagation()}><GripVertical size={14} aria-hidden="true" /></button>}
       </td>
-      <td><button type="button" className={styles.name} aria-pressed={selected === field.id} onClick={() => onSelect(field.id)} onKeyDown={keys}>{field.label}</button></td>
-      <td><span className={styles.kind}><KindIcon kind={field.kind} />{kindOf(field).label}</span></td>
-      <td className={styles.rules}>{rulesInWords(field)}</td>
-      <td className={styles.shows}>{shows || <span className={look.faint}>nowhere yet</span>}</td>
-      <td>{figures && figure ? <Share part={figure.filled} of={figures.total} /> : <span className={`${look.faint} ${look.small}`}>new</span>}</td>
+      <td style={{ paddingLeft: 10 + depth * 20 }} className={depth > 0 ? styles.nested : undefined}>{depth > 0 && <i className={styles.step} aria-hidden="true" />}<button type="button" className={styles.name} aria-pressed={selected === entry.id} onClick={() => onSelect(entry.id)} onKeyDown={keys}>{label}</button></td>
+      <td><span className={styles.kind}>{isInclude(entry) ? <><Boxes size={15} strokeWidth={1.6} aria-hidden="true" />Field set</> : <><KindIcon kind={entry.kind} />{kindOf(entry).label}</>}</span></td>
+      <td className={styles.rules}>{rulesInWords(entry, sets)}</td>
+      <td className={styles.shows}>{'face' in shape && !isInclude(entry) && depth === 0 ? shows || <span className={look.faint}>nowhere yet</span> : ''}</td>
+      <td className={styles.covered}>{depth === 0 && <Coverage entry={entry} figures={figures} />}</td>
     </tr>
   );
 }
 
-/** The ruled, numbered sheet of a type's fields. The last row adds one. */
+/** The ruled, numbered sheet of a type's fields, those inside groups and lists below them. The last row adds one. */
 export function FieldSheet(props: Props): ReactElement {
-  const { type, mayChange, onMove, onEdit, onSelect } = props;
+  const { shape, mayChange, onEdit, onSelect } = props;
+  const { document } = useWorkingModel();
   const id = useId();
+  const [parent, setParent] = useState<string>();
   const sheet = useRef<HTMLTableElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const rows = rowsOf(shape.fields);
+  const sets = setsOf(document);
+  const move = (field: string, to: { parent?: string; place: number }) => onEdit((each) => moveField(each, field, to, sets));
   const dropped = ({ active, over }: DragEndEvent) => {
-    const from = type.fields.findIndex((field) => field.id === active.id);
-    const to = type.fields.findIndex((field) => field.id === over?.id);
-    if (from >= 0 && to >= 0 && from !== to) onMove(from, to);
+    const target = rows.find(({ entry }) => entry.id === over?.id);
+    if (target && active.id !== over?.id) move(String(active.id), { ...(target.parent === undefined ? {} : { parent: target.parent }), place: target.place });
   };
+  const holders = rows.flatMap(({ entry }) => (!isInclude(entry) && (entry.kind === 'group' || entry.kind === 'list') ? [{ id: entry.id, label: entry.label }] : []));
+  const into = holders.some((holder) => holder.id === parent) ? parent : undefined;
   return (
     <div className={styles.scroll}>
       <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
         <table className={styles.sheet} ref={sheet}>
-          <thead><tr><th scope="col"><span className={look.hidden}>Place</span></th><th scope="col">Field</th><th scope="col">Kind</th><th scope="col">Rules</th><th scope="col">Shows in</th><th scope="col">Coverage</th></tr></thead>
+          <thead><tr><th scope="col"><span className={look.hidden}>Place</span></th><th scope="col">Field</th><th scope="col">Kind</th><th scope="col">Rules</th><th scope="col">{'face' in shape ? 'Shows in' : <span className={look.hidden}>Shows in</span>}</th><th scope="col">{props.figures ? 'Coverage' : <span className={look.hidden}>Coverage</span>}</th></tr></thead>
           <tbody>
-            <SortableContext items={type.fields.map((field) => field.id)} strategy={verticalListSortingStrategy}>
-              {type.fields.map((field, place) => <Row key={field.id} {...props} field={field} place={place} />)}
+            <SortableContext items={rows.map(({ entry }) => entry.id)} strategy={verticalListSortingStrategy}>
+              {rows.map((row, i) => <Row key={row.entry.id} {...props} row={row} number={i + 1} rows={rows} onMove={move} />)}
             </SortableContext>
             {mayChange && (
               <NewFieldRow
-                place={type.fields.length}
+                place={rows.length} holders={holders} into={into} onInto={setParent} sets={document.fieldSets.filter((set) => set.id !== shape.id)}
+                onInclude={(set) => onEdit((each) => includeSet(each, set, sets))}
                 onAdd={(label, kind) => onEdit((each) => {
-                  const next = addField(each, label, kind);
-                  const made = next.fields.at(-1);
-                  if (made) onSelect(made.id);
+                  const next = addField(each, label, kind, sets, into);
+                  const made = rowsOf(next.fields).find(({ entry }) => !rows.some((row) => row.entry.id === entry.id));
+                  if (made) onSelect(made.entry.id);
+                  if (made && (kind === 'group' || kind === 'list')) setParent(made.entry.id);
                   return next;
                 })}
               />

@@ -11,6 +11,6 @@ export default async function ShapeLayout({ children }: { children: ReactNode })
   const { house, person } = await signedIn();
   const inForce = model(house);
   // Only who may shape it sees the working copy; everyone else sees the model in force.
-  const copy = may(person.role, 'shape the model') ? await working(house) : { base: inForce.revision, number: 0, document: inForce.document, faults: [], changes: 0 };
+  const copy = may(person.role, 'shape the model') ? await working(house) : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
   return <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}>{children}</WorkingModelProvider>;
 }

@@ -1,17 +1,19 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
-import { FileDiff, Plus } from 'lucide-react';
+import { FileDiff, Grid3x3, ListChecks, Network, Palette, Plus, SlidersHorizontal } from 'lucide-react';
 import { usePathname, useRouter } from 'next/navigation';
-import { useState, type ReactElement } from 'react';
-import type { ContentType, PageType } from '../../../../core/model/document';
-import { newContentType, newPageType } from '../../../../core/model/start';
+import { useState, type ReactElement, type ReactNode } from 'react';
+import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
+import { addShape, shapesIn } from '../../../../core/model/edit';
+import { newShape } from '../../../../core/model/start';
 import { TypeIcon } from '../../../../ui/icon';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
+import { hrefOf, lists } from './lists';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
-function NewType({ label, onMake }: { label: string; onMake: (name: string) => void }): ReactElement {
+function NewShape({ label, onMake }: { label: string; onMake: (name: string) => void }): ReactElement {
   const [name, setName] = useState<string>();
   if (name === undefined) return <OutlineRow label={label} icon={<Plus size={16} aria-hidden="true" />} onClick={() => setName('')} />;
   return (
@@ -23,7 +25,7 @@ function NewType({ label, onMake }: { label: string; onMake: (name: string) => v
   );
 }
 
-/** Content types, page types, and what concerns them all. */
+/** Everything the model is made of, list by list, and what concerns it all. */
 export function ShapeOutline(): ReactElement {
   const { document, faults, changes, mayChange, change } = useWorkingModel();
   const router = useRouter();
@@ -31,32 +33,40 @@ export function ShapeOutline(): ReactElement {
   const { data: overview } = useAsk('overview');
   const { data: tree } = useAsk('pages');
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
-  const entriesOf = (key: string) => {
-    const counts = overview?.types.find((type) => type.key === key)?.counts;
+  const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
+    if (list === 'pageTypes') return tree?.pages.filter((page) => page.type === key).length;
+    const counts = list === 'contentTypes' ? overview?.types.find((type) => type.key === key)?.counts : undefined;
     return counts ? Object.entries(counts).reduce((sum, [state, n]) => (state === 'binned' ? sum : sum + n), 0) : undefined;
   };
-  const row = (type: ContentType | PageType, base: string, n: number | undefined) => (
-    <OutlineRow key={type.id} label={type.label} icon={<TypeIcon name={type.icon} />} href={`${base}/${type.key}`} here={path === `${base}/${type.key}`} flag={flagOf(type.id)} {...(n === undefined ? {} : { end: n })} />
-  );
-  const make = <T extends ContentType | PageType>(type: T, base: string, add: (type: T) => void) => {
-    add(type);
-    router.push(`${base}/${type.key}`);
+  const make = <L extends ShapeList>(list: L, name: string) => {
+    const shape = newShape[list](name, shapesIn(document, list).map(({ key }) => key));
+    change((model) => addShape(model, list, shape));
+    router.push(hrefOf(list, shape.key));
   };
+  const whole = (label: string, piece: string, icon: ReactNode, end?: ReactNode, endIs?: 'words' | 'due') => {
+    const href = `/bench/shape/${piece}`;
+    return <OutlineRow label={label} icon={icon} href={href} here={path === href} {...(end === undefined ? {} : { end })} {...(endIs ? { endIs } : {})} />;
+  };
+  const icon = { size: 16, strokeWidth: 1.6, 'aria-hidden': true } as const;
   return (
     <>
-      <OutlineGroup title="Content types" count={document.contentTypes.length}>
-        {document.contentTypes.map((type) => row(type, '/bench/shape/content', entriesOf(type.key)))}
-        {mayChange && <NewType label="New content type" onMake={(name) => make(newContentType(name, document.contentTypes.map(({ key }) => key)), '/bench/shape/content', (type) => change((model) => ({ ...model, contentTypes: [...model.contentTypes, type] })))} />}
-      </OutlineGroup>
-      <OutlineGroup title="Page types" count={document.pageTypes.length}>
-        {document.pageTypes.map((type) => row(type, '/bench/shape/pages', tree?.pages.filter((page) => page.type === type.key).length))}
-        {mayChange && <NewType label="New page type" onMake={(name) => make(newPageType(name, { kind: 'blocks' }, document.pageTypes.map(({ key }) => key)), '/bench/shape/pages', (type) => change((model) => ({ ...model, pageTypes: [...model.pageTypes, type] })))} />}
-      </OutlineGroup>
-      {mayChange && (
-        <OutlineGroup title="All types together">
-          <OutlineRow label="Change sheet" icon={<FileDiff size={16} strokeWidth={1.6} aria-hidden="true" />} href="/bench/shape/changes" here={path === '/bench/shape/changes'} end={changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`} endIs="words" />
+      {shapeLists.map((list) => (
+        <OutlineGroup key={list} title={lists[list].title} count={document[list].length}>
+          {shapesIn(document, list).map((shape) => {
+            const n = countOf(list, shape);
+            return <OutlineRow key={shape.id} label={shape.label} icon={<TypeIcon name={shape.icon} />} href={hrefOf(list, shape.key)} here={path === hrefOf(list, shape.key)} flag={flagOf(shape.id)} {...(n === undefined ? {} : { end: n })} />;
+          })}
+          {mayChange && <NewShape label={lists[list].another} onMake={(name) => make(list, name)} />}
         </OutlineGroup>
-      )}
+      ))}
+      <OutlineGroup title="The whole model">
+        {whole('Placement grid', 'placement', <Grid3x3 {...icon} />)}
+        {whole('Type picture', 'picture', <Network {...icon} />)}
+        {whole('House style', 'style', <Palette {...icon} />)}
+        {whole('Settings', 'settings', <SlidersHorizontal {...icon} />)}
+        {whole('Checks', 'checks', <ListChecks {...icon} />, faults.length === 0 ? 'none' : faults.length, faults.length === 0 ? 'words' : 'due')}
+        {mayChange && whole('Change sheet', 'changes', <FileDiff {...icon} />, changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`, 'words')}
+      </OutlineGroup>
     </>
   );
 }

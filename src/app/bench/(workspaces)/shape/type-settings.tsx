@@ -1,87 +1,147 @@
 'use client';
-import { MenuItem, Select } from '@mui/material';
-import type { ReactElement } from 'react';
-import { newId } from '../../../../core/ids';
-import { modelBounds, TOP, type ContentType, type ModelDocument, type PageType } from '../../../../core/model/document';
+import { OutlinedInput } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import { slugFrom } from '../../../../core/content/slug';
+import { expandFields } from '../../../../core/model/compile';
+import { behaviours, modelBounds, TOP, type AnyShape, type Field, type PageSource, type PageType, type SlugRule } from '../../../../core/model/document';
+import { listOf, relabel, setsOf, shapesIn } from '../../../../core/model/edit';
 import { kindOf } from '../../../../core/model/kinds';
+import { placed } from '../../../../core/model/placement';
 import { typeIcons } from '../../../../ui/icon';
-import { YesRule } from '../../../../ui/kinds/rule-inputs';
+import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
+import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
+import { Chosen } from './chosen';
+import { lists } from './lists';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
 interface Props {
-  type: ContentType | PageType;
+  shape: AnyShape;
   mayChange: boolean;
-  onChange: (type: ContentType | PageType) => void;
+  onChange: (shape: AnyShape) => void;
 }
 
-function Chosen({ id, label, value, none, options, onChange, help }: { id: string; label: string; value: string; none?: string; options: [key: string, words: string][]; onChange: (key: string) => void; help?: string }): ReactElement {
+const ofKind = (fields: readonly Field[], ...kinds: Field['kind'][]): [string, string][] => fields.filter(({ kind }) => kinds.includes(kind)).map(({ id, label }) => [id, label]);
+
+/** How an address is made, with a box to try it out. */
+function AddressRule({ rule, fields, locale, locales, disabled, onChange }: { rule: SlugRule; fields: readonly Field[]; locale: string; locales: readonly string[]; disabled: boolean; onChange: (rule: SlugRule) => void }): ReactElement {
+  const [words, setWords] = useState('');
+  const slug = slugFrom(words, rule, locale);
   return (
-    <Labelled id={id} label={label} help={help}>
-      <Select fullWidth displayEmpty value={value} onChange={({ target }) => onChange(target.value)} labelId={`${id}-label`} SelectDisplayProps={{ id }}>
-        {none !== undefined && <MenuItem value="">{none}</MenuItem>}
-        {options.map(([key, words]) => <MenuItem key={key} value={key}>{words}</MenuItem>)}
-      </Select>
-    </Labelled>
+    <section className={styles.rule} aria-label="Rule of addresses">
+      <div className={styles.pair}>
+        <Chosen id="slug-from" label="Address made from" value={rule.from} options={ofKind(fields, 'line', 'computed')} onChange={(from) => onChange({ ...rule, from })} />
+        <NumberRule whole id="slug-most" label="At most, characters" value={rule.atMost} onChange={(atMost) => onChange({ ...rule, atMost: Math.max(8, Math.min(96, atMost ?? 60)) })} />
+      </div>
+      {[...new Set(locales.map((each) => each.split('-')[0] ?? each))].map((language) => (
+        <Labelled key={language} id={`drop-${language}`} label={`Small words left out, ${new Intl.DisplayNames('en', { type: 'language' }).of(language) ?? language}`}>
+          <OutlinedInput id={`drop-${language}`} fullWidth disabled={disabled} value={(rule.drop[language] ?? []).join(' ')} onChange={({ target }) => onChange({ ...rule, drop: { ...rule.drop, [language]: target.value.split(/[\s,]+/).filter(Boolean).slice(0, 200) } })} />
+        </Labelled>
+      ))}
+      <Labelled id="slug-try" label="Try it: type a title" help={words ? <>Its address ends in <Mono>{slug || '…nothing: a plain name is used'}</Mono></> : 'Nothing of this is kept.'}>
+        <OutlinedInput id="slug-try" fullWidth value={words} placeholder="The winter walks of the reserve" onChange={({ target }) => setWords(target.value)} />
+      </Labelled>
+    </section>
   );
 }
 
-/** A model in which a page type may, or may not, stand under another (or at the top). */
-function placed(model: ModelDocument, parent: string, child: string, may: boolean): ModelDocument {
-  const others = model.placements.filter((placement) => placement.parent !== parent || placement.child !== child);
-  return { ...model, placements: may ? [...others, { id: newId(), parent, child }] : others };
+function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageSource) => void }): ReactElement {
+  const { document } = useWorkingModel();
+  const { source } = type;
+  const [firstType, firstScheme] = [document.contentTypes[0]?.id ?? '', document.schemes[0]?.id ?? ''];
+  const begin: Record<PageSource['kind'], PageSource> = { blocks: { kind: 'blocks' }, listing: { kind: 'listing' }, collection: { kind: 'collection', types: [] }, category: { kind: 'category', scheme: firstScheme }, entry: { kind: 'entry', type: firstType } };
+  const possible = (['blocks', 'listing', 'collection', 'category', 'entry'] as const).filter((kind) => (kind === 'category' ? firstScheme : kind === 'entry' ? firstType : true));
+  const words = { blocks: 'Its own words and blocks', listing: 'A listing', collection: 'Entries picked by hand', category: 'The categories of a scheme', entry: 'The entries of a type' };
+  return (
+    <>
+      <Chosen id="type-source" label="Filled by" value={source.kind} options={possible.map((kind) => [kind, words[kind]] as const)} onChange={(kind) => { const found = possible.find((each) => each === kind); if (found) onChange(begin[found]); }} />
+      {source.kind === 'entry' && <Chosen id="source-type" label="Entries of" value={source.type} options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)} onChange={(id) => onChange({ kind: 'entry', type: id })} />}
+      {source.kind === 'category' && <Chosen id="source-scheme" label="Categories of" value={source.scheme} options={document.schemes.map(({ id, label }) => [id, label] as const)} onChange={(id) => onChange({ kind: 'category', scheme: id })} />}
+      {source.kind === 'collection' && <Labelled id="source-types" label="Entries of" group help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}><div>{document.contentTypes.map(({ id, label }) => <YesRule key={id} label={label} value={source.types.includes(id)} onChange={(may) => onChange({ kind: 'collection', types: document.contentTypes.map((each) => each.id).filter((each) => (each === id ? may : source.types.includes(each))) })} />)}</div></Labelled>}
+    </>
+  );
 }
 
-/** How a type is named, how its title is found, what its table shows; for a page type also what fills it and where it may stand. */
-export function TypeSettings({ type, mayChange, onChange }: Props): ReactElement {
+/** Where a page type may stand and what it may hold: the one relation, seen from the type. */
+function Homes({ type }: { type: PageType }): ReactElement {
   const { document, change } = useWorkingModel();
-  const set = (part: Partial<ContentType & PageType>) => onChange({ ...type, ...part } as ContentType | PageType);
-  const ofKind = (...kinds: string[]): [string, string][] => type.fields.filter(({ kind }) => kinds.includes(kind)).map(({ id, label }) => [id, label]);
-  const role = (name: 'summary' | 'date', id: string) => {
-    const { [name]: _gone, ...rest } = type as ContentType;
-    onChange((id ? { ...rest, [name]: id } : rest) as ContentType);
+  const may = (parent: string, child: string) => document.placements.some((placement) => placement.parent === parent && placement.child === child);
+  return (
+    <>
+      <Labelled id="type-homes" label="May stand" group>
+        <div className={styles.answers}>
+          <YesRule label="at the top of a site" value={may(TOP, type.id)} onChange={(yes) => change((model) => placed(model, TOP, type.id, yes))} />
+          {document.pageTypes.map((parent) => <YesRule key={parent.id} label={`under ${parent.label}`} value={may(parent.id, type.id)} onChange={(yes) => change((model) => placed(model, parent.id, type.id, yes))} />)}
+        </div>
+      </Labelled>
+      <Labelled id="type-holds" label="May hold" group>
+        <div className={styles.answers}>{document.pageTypes.map((child) => <YesRule key={child.id} label={child.label} value={may(type.id, child.id)} onChange={(yes) => change((model) => placed(model, type.id, child.id, yes))} />)}</div>
+      </Labelled>
+    </>
+  );
+}
+
+/** How a type is named, how its title, address and other roles are found; for a page type also what fills it and where it may stand. */
+export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElement {
+  const { document, inForce } = useWorkingModel();
+  const list = listOf(document, shape.id) ?? 'contentTypes';
+  const fields = expandFields(shape.fields, setsOf(document));
+  const set = (part: object) => onChange({ ...shape, ...part } as AnyShape);
+  const wasInForce = shapesIn(inForce, list).some(({ id }) => id === shape.id);
+  const role = (name: 'summary' | 'picture' | 'date' | 'title', id: string) => {
+    const { [name]: _gone, ...rest } = shape as AnyShape & Partial<Record<typeof name, string>>;
+    onChange((id ? { ...rest, [name]: id } : rest) as AnyShape);
   };
-  const mayHold = (parent: string) => document.placements.some((placement) => placement.parent === parent && placement.child === type.id);
+  const locales = [document.locales.main, ...document.locales.others];
   return (
     <fieldset disabled={!mayChange} className={styles.form} style={{ border: 0, margin: 0, minWidth: 0 }}>
       <div className={styles.pair}>
-        <TextBox id="type-label" label="Name of one" value={type.label} onChange={(label) => set({ label })} faults={type.label.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: modelBounds.label } }} />
-        <TextBox id="type-plural" label="Name of several" value={type.plural} onChange={(plural) => set({ plural })} faults={type.plural.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: modelBounds.label } }} />
-        <Chosen id="type-icon" label="Icon" value={type.icon} options={Object.entries(typeIcons).map(([key, { label }]) => [key, label])} onChange={(icon) => set({ icon })} />
+        <TextBox id="type-label" label="Name of one" value={shape.label} onChange={(label) => onChange(relabel(shape, label, shapesIn(document, list), wasInForce))} faults={shape.label.trim() ? [] : ['This needs a name.']} help={wasInForce ? `Its key stays ${shape.key}.` : `Its key is ${shape.key}, and follows the name until it is in force.`} slotProps={{ input: { maxLength: modelBounds.label } }} />
+        <TextBox id="type-plural" label="Name of several" value={shape.plural} onChange={(plural) => set({ plural })} faults={shape.plural.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: modelBounds.label } }} />
+        <Chosen id="type-icon" label="Icon" value={typeIcons[shape.icon] ? shape.icon : 'file'} options={Object.entries(typeIcons).map(([key, { label }]) => [key, label] as const)} onChange={(icon) => set({ icon })} />
       </div>
-      <TextBox id="type-purpose" label="What it is for" value={type.purpose} onChange={(purpose) => set({ purpose })} slotProps={{ input: { maxLength: modelBounds.words } }} />
-      <div className={styles.pair}>
-        <Chosen id="type-title" label="Title" value={type.title} options={ofKind('line')} onChange={(title) => set({ title })} help="The line that names one of them." />
-        {'columns' in type && <Chosen id="type-summary" label="Summary" value={type.summary ?? ''} none="None" options={ofKind('line', 'paragraphs')} onChange={(id) => role('summary', id)} />}
-        {'columns' in type && <Chosen id="type-date" label="Date" value={type.date ?? ''} none="None" options={ofKind('date')} onChange={(id) => role('date', id)} />}
-        {'address' in type && <Chosen id="type-address" label="Address made from" value={type.address.from} options={ofKind('line')} onChange={(from) => set({ address: { ...type.address, from } })} />}
-        {'source' in type && <Chosen id="type-source" label="Filled by" value={type.source.kind} options={[['blocks', 'Its own words'], ['listing', 'A listing']]} onChange={(kind) => set({ source: { kind: kind === 'listing' ? 'listing' : 'blocks' } })} />}
-      </div>
-      {'columns' in type && (
+      <TextBox id="type-purpose" label="What it is for" value={shape.purpose} onChange={(purpose) => set({ purpose })} slotProps={{ input: { maxLength: modelBounds.words } }} />
+      {'columns' in shape && (
         <>
+          <div className={styles.pair}>
+            <Chosen id="type-title" label="Title" value={shape.title} options={ofKind(fields, 'line', 'computed')} onChange={(title) => set({ title })} help="The line that names one of them." />
+            <Chosen id="type-summary" label="Summary" value={shape.summary ?? ''} none="None" options={ofKind(fields, 'line', 'paragraphs', 'formatted')} onChange={(id) => role('summary', id)} />
+            <Chosen id="type-picture" label="Picture" value={shape.picture ?? ''} none="None" options={ofKind(fields, 'media')} onChange={(id) => role('picture', id)} />
+            <Chosen id="type-date" label="Date" value={shape.date ?? ''} none="None" options={ofKind(fields, 'date', 'moment')} onChange={(id) => role('date', id)} />
+          </div>
+          <AddressRule rule={shape.slug} fields={fields} locale={document.locales.main} locales={locales} disabled={!mayChange} onChange={(slug) => set({ slug })} />
           <Labelled id="type-columns" label="Columns of the table, at first" group>
-            <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 16px' }}>
-              {type.fields.map((field) => <YesRule key={field.id} label={`${field.label}, ${kindOf(field).label.toLowerCase()}`} value={type.columns.includes(field.id)} onChange={(shown) => set({ columns: type.fields.map(({ id }) => id).filter((id) => (id === field.id ? shown : type.columns.includes(id))) })} />)}
+            <div className={styles.answers}>
+              {fields.map((field) => <YesRule key={field.id} label={`${field.label}, ${kindOf(field).label.toLowerCase()}`} value={shape.columns.includes(field.id)} onChange={(shown) => set({ columns: fields.map(({ id }) => id).filter((id) => (id === field.id ? shown : shape.columns.includes(id))) })} />)}
             </div>
           </Labelled>
-          <YesRule label="Someone who reviews must publish" value={type.review} onChange={(review) => set({ review })} />
+          <YesRule label="Someone who reviews must publish" value={shape.review} onChange={(review) => set({ review })} />
         </>
       )}
-      {'source' in type && (
+      {'layouts' in shape && (
         <>
-          <YesRule label="Stands in the navigation" value={type.inNavigation} onChange={(inNavigation) => set({ inNavigation })} />
-          <Labelled id="type-homes" label="May stand" group>
-            <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 16px' }}>
-              <YesRule label="at the top of a site" value={mayHold(TOP)} onChange={(may) => change((model) => placed(model, TOP, type.id, may))} />
-              {document.pageTypes.map((parent) => <YesRule key={parent.id} label={`under ${parent.label}`} value={mayHold(parent.id)} onChange={(may) => change((model) => placed(model, parent.id, type.id, may))} />)}
-            </div>
-          </Labelled>
+          <div className={styles.pair}>
+            <Chosen id="type-title" label="Title" value={shape.title} options={ofKind(fields, 'line', 'computed')} onChange={(title) => set({ title })} help="The line that names one of them." />
+            <SourceOf type={shape} onChange={(source) => set({ source })} />
+            <Chosen id="type-navigation" label="Stands in the navigation" value={shape.inNavigation} options={[['yes', 'Always'], ['no', 'Never'], ['editor', 'As set on each page']]} onChange={(inNavigation) => set({ inNavigation })} />
+            <Chosen id="type-order" label="Order of what stands below" value={shape.childOrder} options={[['byHand', 'By hand'], ['title', 'By title'], ['date', 'By date of publishing, newest first']]} onChange={(childOrder) => set({ childOrder })} />
+            <NumberRule whole id="type-most" label="At most in a site" value={shape.mostInSite} onChange={(mostInSite) => { const { mostInSite: _gone, ...rest } = shape; onChange(mostInSite === undefined ? rest : { ...rest, mostInSite: Math.max(1, mostInSite) }); }} />
+          </div>
+          <AddressRule rule={shape.address} fields={fields} locale={document.locales.main} locales={locales} disabled={!mayChange} onChange={(address) => set({ address })} />
+          <Homes type={shape} />
         </>
       )}
-      {!mayChange && <p className={look.pencil}>Only an architect may change this.</p>}
+      {list === 'blockTypes' && 'slots' in shape && (
+        <div className={styles.pair}>
+          <Chosen id="type-title" label="Named in outlines by" value={shape.title ?? ''} none="Its first line" options={ofKind(fields, 'line')} onChange={(id) => role('title', id)} />
+          <Chosen id="type-behaves" label="Does" value={'behaves' in shape ? shape.behaves ?? '' : ''} none="Shows its own face" options={behaviours.map((each) => [each, { listing: 'Shows a listing', slideshow: 'Shows further things one after the other', trail: 'Shows the way to the page' }[each]] as const)} onChange={(behaves) => { const { behaves: _gone, ...rest } = shape as typeof shape & { behaves?: string }; onChange((behaves ? { ...rest, behaves } : rest) as AnyShape); }} />
+        </div>
+      )}
+      {'sort' in shape && <Chosen id="scheme-sort" label="It is" value={shape.sort} options={[['categories', 'A tree of categories'], ['tags', 'A flat set of tags']]} onChange={(sort) => set({ sort })} />}
+      {!mayChange && <p className={look.pencil}>Only an architect may change this {lists[list].one.toLowerCase()}.</p>}
     </fieldset>
   );
 }

@@ -4,10 +4,11 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useRef, use
 import type { ModelAnswer, WorkingModelAnswer } from '../../../../contract/model';
 import type { JsonObject } from '../../../../core/json';
 import { modelChanges } from '../../../../core/model/changes';
-import { checkModel, type ModelFault } from '../../../../core/model/check';
+import type { ModelFault } from '../../../../core/model/check';
 import type { ModelDocument } from '../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { useMay } from '../../../../ui/shell/person';
+import { useChecks } from './use-checks';
 
 export interface WorkingModel {
   document: ModelDocument;
@@ -115,8 +116,9 @@ export function WorkingModelProvider({ inForce: began, working, children }: { in
   // Leaving the workspace keeps what the pause still held back.
   useEffect(() => () => void settle(), [settle]);
 
+  const faults = useChecks(document, working.used, working.faults);
   const value = useMemo<WorkingModel>(() => ({
-    document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, changes: modelChanges(inForce, document).length, faults: checkModel(document),
-  }), [document, inForce, number, mayChange, saving, problem, change, settle, drop, apply]);
+    document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, changes: modelChanges(inForce, document).length, faults,
+  }), [document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, faults]);
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -1,7 +1,7 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import type { Values } from '../../../../core/content/values';
+import { referencesIn, type Values } from '../../../../core/content/values';
 import { mapToFace } from '../../../../core/mapping/map';
 import { readRule } from '../../../../core/mapping/read-rule';
 import type { Mapping } from '../../../../core/mapping/parts';
@@ -11,6 +11,7 @@ import { Face } from '../../../../site/face';
 import look from '../../../../ui/look/look.module.css';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
+import { useDrawing } from '../../../../ui/use-known';
 import { VisitorPreview } from '../visitor-preview';
 
 interface Way {
@@ -24,12 +25,13 @@ interface Way {
 export function EntryFaces({ type, values, onField }: { type: CompiledType<ContentType>; values: Values; onField: (field: string) => void }): ReactElement {
   const model = useModel();
   const { data } = useAsk('listings');
+  const drawing = useDrawing(referencesIn(type.fields, values).map(({ target }) => target));
   const [chosen, setChosen] = useState('own');
   const listings = (data?.items ?? []).flatMap(({ id, label, rule: spoken }): Way[] => {
     const { rule } = readRule(model, spoken);
     return rule && rule.from === type.id ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, mapping: rule.mapping }] : [];
   });
-  const ways: Way[] = [{ key: 'own', label: 'On its own', arrangement: 'cards', mapping: type.is.face }, ...listings];
+  const ways: Way[] = [{ key: 'own', label: 'On its own', arrangement: 'cards', mapping: type.is.face.mapping }, ...listings];
   const way = ways.find(({ key }) => key === chosen) ?? ways[0];
   return (
     <div>
@@ -38,7 +40,7 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
       </Select>
       {way && (
         <VisitorPreview label={`How it looks: ${way.label}`} onField={(field) => onField(field)}>
-          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, values, model.locale)} level={3} traced /></li></ul>
+          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, values, drawing)} level={3} traced /></li></ul>
         </VisitorPreview>
       )}
       <p className={`${look.pencil} ${look.small}`} style={{ marginTop: 6 }}>Drawn from what is in the form. Click a part to go to its field.</p>

@@ -11,7 +11,9 @@ import { states, stateLabels, type State } from '../../../../core/content/states
 import { readValues } from '../../../../core/content/values';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
-import { kindOf } from '../../../../core/model/kinds';
+import { namedOnly } from '../../../../core/content/known';
+import { shorten } from '../../../../core/mapping/map';
+import { kindOf, type Kind, type KindName, type Speaking } from '../../../../core/model/kinds';
 import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
@@ -29,13 +31,15 @@ const rowCounts = [25, 50, 100] as const;
 const isState = (text: string | null): text is State => states.some((state) => state === text);
 
 /** The value of a field in words, as a cell shows it. */
-function Cell({ field, row, locale }: { field: Field; row: EntryRow; locale: string }): ReactElement | null {
+function Cell({ field, row, speaking }: { field: Field; row: EntryRow; speaking: Speaking }): ReactElement | null {
+  if (kindOf(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
   const { values } = readValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
   const value = values[field.id];
-  return value === undefined ? <span className={look.faint}>–</span> : <>{kindOf(field).inWords(value, field.rules, locale)}</>;
+  const words = value === undefined ? '' : shorten((kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking), 120);
+  return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
 
-const columnsOf = (type: CompiledType<ContentType>, locale: string) => helper.columns([
+const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking) => helper.columns([
   helper.display({
     id: 'title', header: type.field(type.is.title)?.label ?? 'Title',
     cell: ({ row: { original } }) => (
@@ -48,7 +52,7 @@ const columnsOf = (type: CompiledType<ContentType>, locale: string) => helper.co
   helper.display({ id: 'state', header: 'State', cell: ({ row: { original } }) => <><StateMark state={original.state} />{original.differs && <span className={styles.differs}>changed since</span>}</> }),
   ...type.is.columns.filter((id) => id !== type.is.title).flatMap((id) => {
     const field = type.field(id);
-    return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} locale={locale} /> })] : [];
+    return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} /> })] : [];
   }),
   helper.display({ id: 'changed', header: 'Changed', cell: ({ row: { original } }) => <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>{dayjs(original.changedAt).format('D MMM YYYY')}</span> }),
 ]);
@@ -93,14 +97,14 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
     // The words change with every letter; the page itself need not be asked for again.
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
   }, [q, path]);
-  const columns = useMemo(() => (type ? columnsOf(type, model.locale) : []), [type, model.locale]);
+  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }) : []), [type, model.locale, data]);
   const rows = useMemo(() => data?.items ?? [], [data]);
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
   if (!type) return null;
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
     const field = type.fieldByKey(id);
-    return field?.indexed === true && kindOf(field).sheetShape(field.rules).sort !== 'none';
+    return field?.indexed === true && (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never).sort !== 'none';
   };
   const first = cursors.length * limit + 1;
   const { plural } = type.is;

@@ -1,0 +1,43 @@
+import type { PageAnswer, PagePatch } from '../../../../contract/pages';
+import { readSlots } from '../../../../core/content/blocks';
+import type { Fault } from '../../../../core/faults';
+import type { JsonObject } from '../../../../core/json';
+import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
+import type { PageType } from '../../../../core/model/document';
+import { readForm } from '../../../../ui/read-form';
+
+/** Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by itself. */
+const SLOT = 'slot ';
+export const slotName = (key: string): string => SLOT + key;
+const slotOf = (name: string): string | undefined => (name.startsWith(SLOT) ? name.slice(SLOT.length) : undefined);
+
+/** A page's answer with its slots among its values, as the draft edits it. */
+export const withSlots = (answer: PageAnswer): PageAnswer => ({ ...answer, values: { ...answer.values, ...Object.fromEntries(Object.entries(answer.slots).map(([key, blocks]) => [slotName(key), blocks])) } });
+
+/** What of the draft are fields, and what are slots by their keys. */
+export function apart(given: JsonObject): { values: JsonObject; slots: JsonObject } {
+  const values: JsonObject = {};
+  const slots: JsonObject = {};
+  for (const [name, value] of Object.entries(given)) {
+    const key = slotOf(name);
+    if (key === undefined) values[name] = value;
+    else slots[key] = value;
+  }
+  return { values, slots };
+}
+
+/** A patch of the server's from changes of the draft. */
+export function patchOf(changes: JsonObject): PagePatch {
+  const { values, slots } = apart(changes);
+  return { ...(Object.keys(values).length > 0 ? { values } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
+}
+
+/** The faults of the blocks in a draft that are no value of their kind: they are told at once, and not sent. */
+export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => readSlots(model, type.is.slots, apart(given).slots, {}, '/slots').faults;
+
+/** What of a draft can be sent: fields and slots that can be read. */
+export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, given: JsonObject, today: string): JsonObject {
+  const { values, slots } = apart(given);
+  const broken = new Set(slotFaults(model, type, given).map(({ path }) => path.split('/')[2]));
+  return { ...readForm(type.fields, values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
+}

@@ -1,0 +1,165 @@
+'use client';
+import { Button, IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, X } from 'lucide-react';
+import { useState, type ReactElement } from 'react';
+import { newBlock, speakSlots } from '../../../../core/content/blocks';
+import type { Fault } from '../../../../core/faults';
+import { newId } from '../../../../core/ids';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import { allowedIn } from '../../../../core/model/check';
+import type { CompiledModel } from '../../../../core/model/compile';
+import type { Slot } from '../../../../core/model/document';
+import { TypeIcon } from '../../../../ui/icon';
+import { EntryForm } from '../../../../ui/entry-form';
+import { Labelled } from '../../../../ui/labelled';
+import look from '../../../../ui/look/look.module.css';
+import { faultsBelow } from '../../../../ui/read-form';
+import { useAsk } from '../../../../ui/use-ask';
+import styles from './arrange.module.css';
+
+export const blocksIn = (value: Json | undefined): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
+
+const asText = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
+const valuesIn = (block: JsonObject): JsonObject => (isJsonObject(block.values) ? block.values : {});
+
+/** What names a block in its slot: its title field, else its first words. */
+function nameOf(block: JsonObject, model: CompiledModel): string {
+  const type = model.blockTypeByKey(asText(block.type));
+  const title = type?.is.title ? type.field(type.is.title)?.key : type?.fields.find(({ kind }) => kind === 'line')?.key;
+  return title === undefined ? '' : asText(valuesIn(block)[title]);
+}
+
+/** A copy with ids of its own, as an independent block. */
+const copyOf = (block: JsonObject): JsonObject => {
+  const { preset: _preset, held: _held, slots, ...rest } = block;
+  return { ...rest, id: newId(), ...(isJsonObject(slots) ? { slots: Object.fromEntries(Object.entries(slots).map(([key, inner]) => [key, blocksIn(inner).map(copyOf)])) } : {}) };
+};
+
+interface SlotProps {
+  slot: Slot;
+  model: CompiledModel;
+  blocks: JsonObject[];
+  /** With paths below the slot. */
+  faults: readonly Fault[];
+  disabled: boolean;
+  today: string;
+  path: string;
+  onChange: (blocks: JsonObject[]) => void;
+}
+
+interface BlockProps {
+  block: JsonObject;
+  model: CompiledModel;
+  faults: readonly Fault[];
+  disabled: boolean;
+  today: string;
+  path: string;
+  onChange: (block: JsonObject) => void;
+}
+
+/** The variant a block is shown in, of those its type allows. */
+function VariantOf({ block, model, disabled, onChange }: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
+  const allowed = model.blockTypeByKey(asText(block.type))?.is.face.variants ?? [];
+  const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
+  if (variants.length === 0) return null;
+  const id = `variant-${asText(block.id)}`;
+  return (
+    <Labelled id={id} label="Look">
+      <Select fullWidth displayEmpty disabled={disabled} value={asText(block.variant)} labelId={`${id}-label`} SelectDisplayProps={{ id }} onChange={({ target }) => { const { variant: _v, ...rest } = block; onChange(target.value ? { ...rest, variant: target.value } : rest); }}>
+        <MenuItem value="">As usual</MenuItem>
+        {variants.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
+      </Select>
+    </Labelled>
+  );
+}
+
+function ListingOf({ block, faults, disabled, onChange }: Pick<BlockProps, 'block' | 'faults' | 'disabled' | 'onChange'>): ReactElement {
+  const { data } = useAsk('listings');
+  const id = `listing-${asText(block.id)}`;
+  return (
+    <Labelled id={id} label="Shows the listing" needed faults={faultsBelow(faults, '/listing').map(({ message }) => message)}>
+      <Select fullWidth displayEmpty disabled={disabled} value={data ? asText(block.listing) : ''} labelId={`${id}-label`} SelectDisplayProps={{ id }} onChange={({ target }) => onChange({ ...block, listing: target.value || null })}>
+        <MenuItem value="">None yet</MenuItem>
+        {data?.items.map((listing) => <MenuItem key={listing.id} value={listing.id}>{listing.label}</MenuItem>)}
+      </Select>
+    </Labelled>
+  );
+}
+
+/** What one block says: its fields, its look, its listing, and the slots inside it. */
+function BlockForm({ block, model, faults, disabled, today, path, onChange }: BlockProps): ReactElement {
+  const type = model.blockTypeByKey(asText(block.type));
+  if (!type) return <p>This block is of a type that is gone.</p>;
+  const slots = isJsonObject(block.slots) ? block.slots : {};
+  return (
+    <div className={styles.block}>
+      {type.fields.length > 0 && <EntryForm id={`${path}-`} fields={type.fields} values={valuesIn(block)} faults={faults} onChange={(key, value) => onChange({ ...block, values: { ...valuesIn(block), [key]: value } })} disabled={disabled} />}
+      {type.is.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
+      <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />
+      {type.is.slots.map((slot) => (
+        <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(faults, `/slots/${slot.key}`)} disabled={disabled} today={today} path={`${path}-${slot.key}`} onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })} />
+      ))}
+    </div>
+  );
+}
+
+/** The blocks that stand in one slot, in their order: each can be opened, moved, hidden, copied and taken out. */
+export function SlotForm({ slot, model, blocks, faults, disabled, today, path, onChange }: SlotProps): ReactElement {
+  const [open, setOpen] = useState<string>();
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const allowed = allowedIn(slot, model.document);
+  const own = faults.filter((fault) => fault.path === '').map(({ message }) => message);
+  const full = slot.max !== undefined && blocks.length >= slot.max;
+  const bounds = slot.min && slot.max ? `${slot.min} to ${slot.max}` : slot.max ? `up to ${slot.max}` : slot.min ? `at least ${slot.min}` : '';
+  const move = (from: number, to: number) => {
+    const next = [...blocks];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    onChange(next);
+  };
+  const add = (key: string) => {
+    setAt(null);
+    const type = model.blockTypeByKey(key);
+    if (!type) return;
+    const block = newBlock(model, type, { today });
+    const [spoken] = blocksIn(speakSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key]);
+    if (!spoken) return;
+    onChange([...blocks, spoken]);
+    setOpen(block.id);
+  };
+  return (
+    <section className={styles.slot} aria-label={`Slot ${slot.label}`}>
+      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.handedDown ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
+      {blocks.length === 0 && slot.handedDown && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
+      <ol>
+        {blocks.map((block, i) => {
+          const id = asText(block.id) || String(i);
+          const type = model.blockTypeByKey(asText(block.type));
+          const name = nameOf(block, model);
+          const label = name ? `${type?.is.label ?? 'Block'}: ${name}` : type?.is.label ?? 'Block';
+          const inside = faultsBelow(faults, `/${i}`);
+          const held = asText(block.held);
+          return (
+            <li key={id} data-open={open === id} data-hidden={block.hidden === true}>
+              <div className={styles.blocktop}>
+                <TypeIcon name={type?.is.icon ?? ''} />
+                <button type="button" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}><b>{type?.is.label ?? 'A type that is gone'}</b>{name && <span>{name}</span>}{inside.length > 0 && <em>{inside.length} to mend</em>}{held && <small>held</small>}{block.hidden === true && <small>hidden</small>}</button>
+                <IconButton aria-label={`Move ${label} up`} disabled={disabled || i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
+                <IconButton aria-label={`Move ${label} down`} disabled={disabled || i === blocks.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
+                <IconButton aria-label={`${block.hidden === true ? 'Show' : 'Hide'} ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.map((each, n) => (n === i ? { ...each, hidden: each.hidden !== true } : each)))}>{block.hidden === true ? <EyeOff size={14} /> : <Eye size={14} />}</IconButton>
+                <IconButton aria-label={`Copy ${label}`} disabled={disabled || full} onClick={() => onChange([...blocks.slice(0, i + 1), copyOf(block), ...blocks.slice(i + 1)])}><Copy size={14} /></IconButton>
+                <IconButton aria-label={`Take out ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.filter((_, n) => n !== i))}><X size={14} /></IconButton>
+              </div>
+              {open === id && <BlockForm block={block} model={model} faults={inside} disabled={disabled || held === 'place and values'} today={today} path={`${path}-${i}`} onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))} />}
+            </li>
+          );
+        })}
+      </ol>
+      {own.map((fault) => <p className={styles.slotfault} role="alert" key={fault}>{fault}</p>)}
+      {!disabled && (allowed.length === 0 ? <p className={`${look.pencil} ${look.small}`}>No block type may stand here yet.</p> : <Button startIcon={<Plus size={15} />} disabled={full} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>Add a block to {slot.label}</Button>)}
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {allowed.map((type) => <MenuItem key={type.id} onClick={() => add(type.key)} sx={{ gap: '10px' }}><TypeIcon name={type.icon} /><span>{type.label}{type.purpose && <small style={{ display: 'block', color: 'var(--pencil)', fontSize: 12 }}>{type.purpose}</small>}</span></MenuItem>)}
+      </Menu>
+    </section>
+  );
+}

@@ -1,0 +1,46 @@
+'use client';
+import { ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import type { HouseStyle } from '../../../../../core/model/house-style';
+import { Blocks } from '../../../../../site/block';
+import { Face } from '../../../../../site/face';
+import { Listing } from '../../../../../site/listing';
+import look from '../../../../../ui/look/look.module.css';
+import { Eyebrow } from '../../../../../ui/marks';
+import { useAsk } from '../../../../../ui/use-ask';
+import { VisitorPreview } from '../../visitor-preview';
+import { Chosen } from '../chosen';
+
+/** A real page of the site in a house style, by light or in the dark. */
+export function StylePreview({ style }: { style: HouseStyle }): ReactElement {
+  const [dark, setDark] = useState(false);
+  const [chosen, setChosen] = useState<string>();
+  const { data: tree } = useAsk('pages');
+  const pages = tree?.pages ?? [];
+  const page = chosen ?? pages[0]?.id ?? '';
+  const { data } = useAsk('pagePreview', { path: { id: page } }, { enabled: page !== '' });
+  return (
+    <>
+      <Eyebrow>On a real page</Eyebrow>
+      <div className={look.acts}>
+        {pages.length > 0 && <Chosen id="preview-page" label="Page" value={page} options={pages.map(({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const)} onChange={setChosen} />}
+        <ToggleButtonGroup exclusive size="small" value={dark ? 'dark' : 'light'} aria-label="Light or dark" onChange={(_, next: string | null) => { if (next) setDark(next === 'dark'); }}>
+          <ToggleButton value="light">By light</ToggleButton>
+          <ToggleButton value="dark">In the dark</ToggleButton>
+        </ToggleButtonGroup>
+      </div>
+      <VisitorPreview label="A page in this house style" style={style} dark={dark}>
+        <div style={{ display: 'grid', gap: 24 }}>
+          {style.textStyles.length > 0 && <div>{style.textStyles.map(({ key, label }) => <p key={key} className={`t-${key}`} style={{ margin: '0 0 4px' }}>{label}: the water lay still.</p>)}</div>}
+          {data && (
+            <>
+              <Face face={data.page.face} level={2} />
+              {data.page.slotOrder.map((slot) => <Blocks key={slot} blocks={data.page.slots[slot] ?? []} level={3} around={data.page} />)}
+              {data.page.listing && <Listing level={3} listing={{ ...data.page.listing, faces: data.page.listing.faces.slice(0, 3) }} />}
+            </>
+          )}
+        </div>
+      </VisitorPreview>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+import type { Id } from '../ids';
+import type { Values } from './values';
+
+/** What is kept of an entry that something refers to. */
+export interface KnownEntry {
+  type: Id;
+  title: string;
+  /** What visitors see of it, where they see it. */
+  live?: Values;
+}
+
+export interface KnownCategory {
+  scheme: Id;
+  key: string;
+  label: string;
+  /** From the top of the scheme down to the category itself. */
+  trail: readonly Id[];
+}
+
+export type MediaSort = 'picture' | 'document' | 'sound' | 'film';
+
+/** What is kept of a medium. `width` and `height` in pixels, where it is a picture. */
+export interface KnownMedia {
+  sort: MediaSort;
+  label: string;
+  /** Where visitors get it. */
+  address: string;
+  width?: number;
+  height?: number;
+  alt: string;
+}
+
+export interface KnownPage {
+  title: string;
+  address: string;
+  /** Whether visitors see it. */
+  live: boolean;
+}
+
+/** What is kept of the things that values refer to, gathered once by their ids. What is not there is gone. */
+export interface Known {
+  entries: ReadonlyMap<Id, KnownEntry>;
+  categories: ReadonlyMap<Id, KnownCategory>;
+  media: ReadonlyMap<Id, KnownMedia>;
+  pages: ReadonlyMap<Id, KnownPage>;
+}
+
+export const nothingKnown: Known = { entries: new Map(), categories: new Map(), media: new Map(), pages: new Map() };
+
+/** Things of which only the names are known, as a table needs them: each name answers for whatever has the id. */
+export function namedOnly(names: Readonly<Record<Id, string>>): Known {
+  const each = <T>(make: (name: string) => T) => new Map(Object.entries(names).map(([id, name]) => [id, make(name)]));
+  return {
+    entries: each((title) => ({ type: '', title })), categories: each((label) => ({ scheme: '', key: '', label, trail: [] })),
+    media: each((label) => ({ sort: 'document' as const, label, address: '', alt: label })), pages: each((title) => ({ title, address: '', live: false })),
+  };
+}

@@ -1,0 +1,16 @@
+import type { Format } from './parts';
+
+const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTimeFormatOptions> = {
+  long: { day: 'numeric', month: 'long', year: 'numeric' },
+  short: { day: 'numeric', month: 'short' },
+  month: { month: 'long', year: 'numeric' },
+  weekday: { weekday: 'long', day: 'numeric', month: 'long' },
+};
+
+/** A day or a moment (ISO 8601 without an offset) in one of the formats of a face, in a locale (BCP 47). A day has no time to tell. */
+export function dateInFormat(value: string, format: NonNullable<Format['date']>, locale: string): string {
+  const [day = '', time] = value.split('T');
+  if (format === 'time') return time ?? '';
+  const words = new Intl.DateTimeFormat(locale, { ...styles[format], timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
+  return time ? `${words}, ${time}` : words;
+}

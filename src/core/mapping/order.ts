@@ -1,0 +1,38 @@
+import { sortKey } from '../content/sort-key';
+import type { Values } from '../content/values';
+import type { CompiledType } from '../model/compile';
+import { kindOf, type Kind, type KindName } from '../model/kinds';
+import { isStandingOrder, type OrderKey } from './listing-rule';
+
+/** What an entry is put in order by: besides its values, when it was last published and changed (ms). */
+export interface Sortable {
+  values: Values;
+  published: number;
+  changed: number;
+  /** Settles ties the same way every time. */
+  serial: number;
+}
+
+/** Compares two entries by the order keys. Entries without a value come last, whichever the direction. */
+export function compareBy(order: readonly OrderKey[], type: CompiledType, locale: string): (a: Sortable, b: Sortable) => number {
+  const keyOf = (entry: Sortable, by: string): string | number | undefined => {
+    if (isStandingOrder(by)) return entry[by];
+    const field = type.field(by);
+    const value = field && entry.values[field.id];
+    if (!field || value === undefined) return undefined;
+    const kind: Kind<KindName> = kindOf(field);
+    const cell = kind.sheetCell(value, field.rules as never);
+    const { sort } = kind.sheetShape(field.rules as never);
+    return sort === 'text' ? sortKey(String(cell.value), locale) : sort === 'rank' ? cell.rank : cell.value ?? undefined;
+  };
+  return (a, b) => {
+    for (const { by, direction } of order) {
+      const [x, y] = [keyOf(a, by), keyOf(b, by)];
+      if (x === y) continue;
+      if (x === undefined) return 1;
+      if (y === undefined) return -1;
+      return (x < y) === (direction === 'up') ? -1 : 1;
+    }
+    return a.serial - b.serial;
+  };
+}

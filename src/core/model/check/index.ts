@@ -1,0 +1,110 @@
+import type { Id } from '../../ids';
+import { expandFields } from '../compile';
+import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
+import { hardToRead, paletteWords } from '../house-style';
+import { rolesOf } from '../roles';
+import { aroundOf, fieldFaults, sameKeys, setCircles, type Around } from './fields';
+import { faceFaults, mappingFaults } from './faces';
+import { error, warning, type ModelFault } from './fault';
+import { placementFaults } from './placements';
+import { fillable, slotFaults } from './slots';
+
+export type { Mend, ModelFault } from './fault';
+export { mappingFaults } from './faces';
+export { reachable } from './placements';
+export { allowedIn, fillable } from './slots';
+
+/** What the content tells of the model: the ids of types, sets and fields that something kept uses. */
+export type Used = ReadonlySet<Id>;
+
+function titleFaults(type: ContentType | PageType, fields: readonly Field[], path: string): ModelFault[] {
+  const about = { about: type.id };
+  const title = fields.find(({ id }) => id === type.title);
+  if (!title) return [error(`${path}/title`, 'gone', `${type.label} has no field for its title.`, about)];
+  if (title.kind !== 'line' && title.kind !== 'computed') return [error(`${path}/title`, 'kind', `The title of ${type.label} must be a line.`, about)];
+  if (title.showWhen) return [error(`${path}/title`, 'hidden-title', `${title.label} names ${type.plural}, but is not always shown.`, { ...about, field: title.id, mend: { label: 'Always show it', does: 'drop the condition', type: type.id, field: title.id } })];
+  return title.required || title.kind === 'computed' ? [] : [warning(`${path}/title`, 'optional-title', `${title.label} names ${type.plural}, but may be left empty.`, { ...about, field: title.id, mend: { label: 'It must be filled in', does: 'require', type: type.id, field: title.id } })];
+}
+
+/** The parts of a type that name one of its fields. */
+function namedFaults(type: ContentType | PageType | BlockType, fields: readonly Field[], path: string): ModelFault[] {
+  const named: [Id | undefined, string, string][] = 'columns' in type
+    ? [[type.summary, 'summary', 'summary'], [type.picture, 'picture', 'picture'], [type.date, 'date', 'date'], [type.slug.from, 'slug/from', 'address'], ...type.columns.map((column, i): [Id, string, string] => [column, `columns/${i}`, 'table'])]
+    : 'address' in type ? [[type.address.from, 'address/from', 'address']] : [[type.title, 'title', 'name']];
+  return named.flatMap(([id, place, word]) => (id === undefined || fields.some((field) => field.id === id) ? [] : [error(`${path}/${place}`, 'gone', `The ${word} of ${type.label} names a field that is gone.`, { about: type.id })]));
+}
+
+/** Fields that nothing shows: no part of the own face, no listing, no table. */
+function unshownFaults(type: ContentType | PageType | BlockType, fields: readonly Field[], path: string, used: Used): ModelFault[] {
+  return fields.flatMap((field): ModelFault[] => {
+    if (used.has(field.id) || rolesOf(type, field.id).length > 0) return [];
+    return [warning(`${path}/fields`, 'shows-nowhere', `${field.label} shows nowhere: no face, table or listing has it.`, { about: type.id, field: field.id, mend: { label: 'Show it in the face', does: 'show in the face', type: type.id, field: field.id } })];
+  });
+}
+
+function typeFaults(type: ContentType | PageType | BlockType, path: string, model: ModelDocument, around: Around, canBeFilled: ReadonlySet<Id>, used: Used | undefined): ModelFault[] {
+  const fields = expandFields(type.fields, around.sets);
+  const slots = 'slots' in type ? type.slots : [];
+  return [
+    ...fieldFaults(type, path, around),
+    ...mappingFaults(type.face.mapping, fields, `${path}/face/mapping`, !('slots' in type) || 'layouts' in type).map((fault): ModelFault => ({ ...fault, weight: 'error', about: type.id })),
+    ...faceFaults(type.face, slots, model, `${path}/face`).map((fault) => ({ ...fault, about: type.id })),
+    ...('columns' in type || 'layouts' in type ? titleFaults(type, fields, path) : []),
+    ...namedFaults(type, fields, path),
+    ...('slots' in type ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id })) : []),
+    ...('slots' in type ? sameKeys(type.slots, (i) => `${path}/slots/${i}`).map(({ mend: _none, ...fault }) => ({ ...fault, about: type.id })) : []),
+    ...('layouts' in type ? type.layouts.flatMap(({ rows }, i) => faceFaults({ mapping: {}, rows }, slots, model, `${path}/layouts/${i}`).map((fault) => ({ ...fault, about: type.id }))) : []),
+    ...(used ? unshownFaults(type, fields, path, used) : []),
+  ];
+}
+
+function sourceFaults(type: PageType, path: string, around: Around): ModelFault[] {
+  const { source } = type;
+  const gone = (place: string, words: string) => [error(`${path}/source/${place}`, 'gone', `${type.label} is filled from ${words} that is gone.`, { about: type.id })];
+  if (source.kind === 'entry' && !around.contentTypes.has(source.type)) return gone('type', 'a content type');
+  if (source.kind === 'category' && !around.schemes.has(source.scheme)) return gone('scheme', 'a scheme');
+  if (source.kind === 'collection' && source.types.some((id) => !around.contentTypes.has(id))) return gone('types', 'a content type');
+  return [];
+}
+
+function styleFaults({ houseStyle }: ModelDocument): ModelFault[] {
+  const palettes = [['palette', houseStyle.palette, ''], ['dark', houseStyle.dark, ' in the dark'] ] as const;
+  return [
+    ...palettes.flatMap(([place, palette, where]) => hardToRead(palette).map(({ word, on, least, has }) =>
+      warning(`/houseStyle/${place}/${word}`, 'contrast', `“${paletteWords[word]}” on “${paletteWords[on]}”${where} has a contrast of ${has.toFixed(1)}; readers need ${least}.`))),
+    ...sameKeys(houseStyle.variants.map((variant) => ({ ...variant, id: variant.key })), (i) => `/houseStyle/variants/${i}`).map(({ mend: _none, ...fault }) => fault),
+    ...sameKeys(houseStyle.textStyles.map((style) => ({ ...style, id: style.key })), (i) => `/houseStyle/textStyles/${i}`).map(({ mend: _none, ...fault }) => fault),
+  ];
+}
+
+/** Field sets and schemes that nothing includes, and content types with neither entries nor a listing. */
+function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
+  const text = JSON.stringify([model.contentTypes, model.pageTypes, model.blockTypes, model.fieldSets.map(({ fields }) => fields)]);
+  const named = (id: Id) => text.includes(id);
+  return [
+    ...model.fieldSets.flatMap((set, i) => (named(set.id) ? [] : [warning(`/fieldSets/${i}`, 'unused', `No type includes ${set.label}.`, { about: set.id })])),
+    ...model.schemes.flatMap((scheme, i) => (named(scheme.id) ? [] : [warning(`/schemes/${i}`, 'unused', `No field is filled from ${scheme.label}.`, { about: scheme.id })])),
+    ...model.contentTypes.flatMap((type, i) => (used.has(type.id) ? [] : [warning(`/contentTypes/${i}`, 'unused', `${type.label} has no entries yet, and no listing shows it.`, { about: type.id })])),
+  ];
+}
+
+/**
+ * Everything that is wrong with a model whose shape is right, in reading order. `used` are the ids of types and fields
+ * that content and listings use; without it, what only they can tell (unused types, fields that show nowhere) is left out.
+ * `today` (ISO 8601) is the day that bounds told from now are held against.
+ */
+export function checkModel(model: ModelDocument, used?: Used, today = new Date().toISOString().slice(0, 10)): ModelFault[] {
+  const around = aroundOf(model, today);
+  const canBeFilled = fillable(model);
+  const lists = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'] as const;
+  return [
+    ...lists.flatMap((list) => sameKeys(model[list], (i) => `/${list}/${i}`)),
+    ...setCircles(model.fieldSets),
+    ...(['contentTypes', 'pageTypes', 'blockTypes'] as const).flatMap((list) => model[list].flatMap((type, i) => typeFaults(type, `/${list}/${i}`, model, around, canBeFilled, used))),
+    ...(['fieldSets', 'schemes'] as const).flatMap((list) => model[list].flatMap((shape, i) => fieldFaults(shape, `/${list}/${i}`, around))),
+    ...model.pageTypes.flatMap((type, i) => sourceFaults(type, `/pageTypes/${i}`, around)),
+    ...placementFaults(model),
+    ...styleFaults(model),
+    ...(used ? unusedFaults(model, used) : []),
+  ];
+}

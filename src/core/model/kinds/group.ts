@@ -1,0 +1,33 @@
+import type { FieldEntry } from '../document';
+import type { Kind } from './kind';
+import { plainFields, type FieldValues, type Nesting } from './nested';
+
+export interface GroupRules {
+  fields: FieldEntry[];
+}
+declare module './kind' {
+  interface KindRules { group: GroupRules }
+  interface KindValues { group: FieldValues }
+}
+
+/** Fields that belong together under one name. Made with what is asked of a set of fields, since it holds one. */
+export const groupKind = (nesting: Nesting): Kind<'group'> => ({
+  name: 'group',
+  label: 'Group',
+  purpose: 'Several fields that belong together, once.',
+  rulesSchema: { type: 'object', additionalProperties: false, required: ['fields'], properties: { fields: { $ref: '#/$defs/fields' } } },
+  valueSchema: () => ({ type: 'object' }),
+  comparisons: ['filled', 'empty'],
+  freshRules: () => ({ fields: [] }),
+  checkRules: ({ fields }) => (fields.length === 0 ? [{ path: '/fields', code: 'empty', message: 'It holds no fields yet.' }] : []),
+  read: (input, { fields }) => nesting.readGroup(plainFields(fields), input, undefined),
+  speak: (value, { fields }) => nesting.speakFields(plainFields(fields), value),
+  check: (value, { fields }, here) => nesting.checkFields(plainFields(fields), value, here),
+  refers: (value, { fields }) => nesting.referencesOf(plainFields(fields), value),
+  inside: ({ fields }) => fields,
+  isBlank: (value) => Object.keys(value).length === 0,
+  sheetShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
+  sheetCell: () => ({ value: 1 }),
+  inWords: (value, { fields }, speaking) => nesting.fieldsInWords(plainFields(fields), value, speaking),
+  rulesInWords: ({ fields }) => `${fields.length} ${fields.length === 1 ? 'field' : 'fields'}`,
+});

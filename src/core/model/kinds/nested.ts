@@ -1,0 +1,120 @@
+import { matches } from '../../mapping/matches';
+import { pointer, read, refuse, refuseAll, under, type Fault, type Reading } from '../../faults';
+import type { Id } from '../../ids';
+import { isJsonObject, type Json, type JsonObject } from '../../json';
+import type { Field, FieldEntry } from '../document';
+import { isEmpty, type Kind, type KindName, type Reference, type Speaking, type Surroundings, type Value } from './kind';
+
+/** What a set of fields holds: values by field id. A field without a value is absent. */
+export type FieldValues = { [field: Id]: Value };
+
+export type KindOf = <K extends KindName>(field: { kind: K }) => Kind<K>;
+
+/** How deep groups and lists may nest, the outermost counted as one. */
+export const nestingBound = 6;
+
+/** The fields themselves. Once a model is compiled there are no others: included sets have been put in their place. */
+export const plainFields = (entries: readonly FieldEntry[]): Field[] => entries.filter((entry): entry is Field => !('include' in entry));
+
+/** Whether a value counts as left empty, by its kind where only the kind can tell. */
+const isBlank = (kind: Kind<KindName>, value: Value): boolean => isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
+
+/** The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks nothing. */
+export const standingFields = (fields: readonly Field[], values: FieldValues, today: string): Field[] =>
+  fields.filter(({ showWhen }) => !showWhen || matches(showWhen, values, today));
+
+/**
+ * What is asked of a set of fields at once: of a whole type, of a group, of one item of a list. The kinds that hold
+ * fields are made with these, and these look up kinds, so the look-up is handed in.
+ */
+export function nesting(kindOf: KindOf) {
+  /** Lays what was given (by key; null empties) over what is kept. With any fault nothing may be kept. */
+  function readFields(fields: readonly Field[], given: JsonObject, kept: FieldValues): { values: FieldValues; faults: Fault[] } {
+    const byKey = new Map(fields.map((field) => [field.key, field]));
+    const values: FieldValues = { ...kept };
+    const faults: Fault[] = [];
+    for (const [key, input] of Object.entries(given)) {
+      const field = byKey.get(key);
+      const at = pointer('', key);
+      if (!field) {
+        faults.push({ path: at, code: 'unknown-field', message: `There is no field "${key}" here.` });
+        continue;
+      }
+      const kind: Kind<KindName> = kindOf(field);
+      if (kind.derived) {
+        // What was read may be sent back whole; a derived value in it says nothing.
+        continue;
+      }
+      if (isEmpty(input)) {
+        delete values[field.id];
+        continue;
+      }
+      const value = field.kind === 'group' ? readGroup(plainFields(field.rules.fields), input, values[field.id]) : kind.read(input, field.rules as never);
+      if (!value.ok) faults.push(...under(at, value.faults));
+      else if (isBlank(kind, value.value)) delete values[field.id];
+      else values[field.id] = value.value;
+    }
+    return { values, faults };
+  }
+
+  /** A patch of a group changes the fields it names and leaves the others, as a merge patch does (RFC 7396). */
+  function readGroup(fields: readonly Field[], input: Json, kept: Value | undefined): Reading<FieldValues> {
+    if (!isJsonObject(input)) return refuse('kind', 'This takes the fields of the group, by their keys.');
+    const { values, faults } = readFields(fields, input, (kept ?? {}) as FieldValues);
+    return faults.length > 0 ? refuseAll(faults) : read(values);
+  }
+
+  function speakFields(fields: readonly Field[], values: FieldValues): JsonObject {
+    return Object.fromEntries(fields.map((field) => {
+      const value = values[field.id];
+      return [field.key, value === undefined ? null : (kindOf(field) as Kind<KindName>).speak(value, field.rules as never)];
+    }));
+  }
+
+  function checkFields(fields: readonly Field[], values: FieldValues, here: Surroundings): Fault[] {
+    return standingFields(fields, values, here.today).flatMap((field): Fault[] => {
+      const kind: Kind<KindName> = kindOf(field);
+      if (kind.derived) return [];
+      const value = values[field.id];
+      const at = pointer('', field.key);
+      if (value === undefined) {
+        return field.required ? [{ path: at, code: 'required', message: `${field.label} must be filled in before this can be published.` }] : [];
+      }
+      // A value kept from before a field changed its kind may no longer be of the kind: it is told, never thrown away.
+      if (!isOfKind(field, value)) return [{ path: at, code: 'kind', message: `${field.label} holds something of another kind. Fill it in again.` }];
+      return under(at, kind.check(value, field.rules as never, here));
+    });
+  }
+
+  /** Whether a kept value is one of the field's kind as the field is now. */
+  function isOfKind(field: Field, value: Value): boolean {
+    const kind: Kind<KindName> = kindOf(field);
+    try {
+      const spoken = kind.speak(value, field.rules as never);
+      return spoken === null || kind.read(spoken, field.rules as never).ok;
+    } catch {
+      return false;
+    }
+  }
+
+  function referencesOf(fields: readonly Field[], values: FieldValues): Reference[] {
+    return fields.flatMap((field) => {
+      const value = values[field.id];
+      if (value === undefined || !isOfKind(field, value)) return [];
+      return ((kindOf(field) as Kind<KindName>).refers?.(value, field.rules as never) ?? []).map((ref) => ({ ...ref, path: pointer('', field.key) + ref.path }));
+    });
+  }
+
+  /** The values of a set of fields in words, those without left out: "Length: 70 cm, Weight: 1 kg". */
+  function fieldsInWords(fields: readonly Field[], values: FieldValues, speaking: Speaking): string {
+    return fields.flatMap((field) => {
+      const value = values[field.id];
+      if (value === undefined || !isOfKind(field, value)) return [];
+      return [(kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking)];
+    }).filter(Boolean).join(', ');
+  }
+
+  return { readFields, readGroup, speakFields, checkFields, referencesOf, fieldsInWords, isOfKind };
+}
+
+export type Nesting = ReturnType<typeof nesting>;

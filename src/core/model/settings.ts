@@ -1,0 +1,60 @@
+/** What can be set on the site, the type, the listing and the page; the later of these wins. */
+export const settingKeys = ['showTitle', 'showDates', 'showAuthor', 'showVisits', 'firstState', 'inNavigation'] as const;
+export type SettingKey = (typeof settingKeys)[number];
+
+export interface SettingWords {
+  label: string;
+  /** What it may be, in order, each with its words. */
+  choices: readonly { value: string; label: string }[];
+}
+
+const yesNo = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }] as const;
+
+/** Every setting, with its words and what it is where nobody has set it. */
+export const settings: Record<SettingKey, SettingWords & { standard: string }> = {
+  showTitle: { label: 'Title is shown', choices: yesNo, standard: 'yes' },
+  showDates: { label: 'Dates are shown', choices: yesNo, standard: 'yes' },
+  showAuthor: { label: 'Author is shown', choices: yesNo, standard: 'no' },
+  showVisits: { label: 'Visits are shown', choices: yesNo, standard: 'no' },
+  firstState: { label: 'Something new begins as', choices: [{ value: 'draft', label: 'Draft' }, { value: 'review', label: 'In review' }], standard: 'draft' },
+  inNavigation: { label: 'Stands in the navigation', choices: yesNo, standard: 'yes' },
+};
+
+/** What one place says: the settings it sets, and on a type or site, which of them an editor may change below. */
+export interface SettingsLayer {
+  set?: { [K in SettingKey]?: string };
+  editorMay?: SettingKey[];
+}
+
+export type SettingSource = 'standard' | 'site' | 'type' | 'listing' | 'page';
+export const settingSources: readonly SettingSource[] = ['standard', 'site', 'type', 'listing', 'page'];
+
+/** A setting as it holds at a place: its value, where that comes from, what it would be if this place did not set it, and whether an editor may change it here. */
+export interface Held {
+  value: string;
+  from: SettingSource;
+  inherited: { value: string; from: SettingSource };
+  editorMay: boolean;
+}
+
+/**
+ * Resolves one setting through layers in their order (site, type, listing, page). The last layer given is the place
+ * that asks. A value that is no longer one of the setting's counts as not set.
+ */
+export function settle(key: SettingKey, layers: readonly { source: Exclude<SettingSource, 'standard'>; layer: SettingsLayer | undefined }[]): Held {
+  const valid = (value: string | undefined): value is string => value !== undefined && settings[key].choices.some((choice) => choice.value === value);
+  let held: Held['inherited'] = { value: settings[key].standard, from: 'standard' };
+  let inherited = held;
+  layers.forEach(({ source, layer }, i) => {
+    if (i === layers.length - 1) inherited = held;
+    const value = layer?.set?.[key];
+    if (valid(value)) held = { value, from: source };
+  });
+  return { ...held, inherited, editorMay: layers.some(({ layer }) => layer?.editorMay?.includes(key) ?? false) };
+}
+
+/** A layer in which a setting is set, or (with nothing) inherited again. */
+export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, value: string | undefined): SettingsLayer {
+  const { [key]: _gone, ...rest } = layer?.set ?? {};
+  return { ...layer, set: value === undefined ? rest : { ...rest, [key]: value } };
+}

@@ -1,0 +1,77 @@
+import { Categories, type Category } from '../core/content/categories';
+import type { Values } from '../core/content/values';
+import type { Id } from '../core/ids';
+import type { Asker, Tx } from './database';
+
+interface Row {
+  uuid: Id;
+  scheme: Id;
+  parent: Id | null;
+  position: string;
+  key: string;
+  slug: string;
+  label: string;
+  body: string;
+  revision: number;
+}
+
+/** Every category, as trees. */
+export async function allCategories(asker: Asker): Promise<Categories> {
+  const rows = await asker.all<Row>(
+    `SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
+     FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent ORDER BY c.id`,
+  );
+  return new Categories(rows.map(({ uuid, body, ...row }) => ({ id: uuid, ...row, ...(JSON.parse(body) as { labels: Record<string, string>; values: Values }) })));
+}
+
+/** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id. */
+export async function putCategories(tx: Tx, categories: readonly Category[], n: (id: Id) => number, at: number, by: number | null): Promise<void> {
+  const columns = ['id', 'uuid', 'scheme', 'parent', 'position', 'key', 'slug', 'label', 'body', 'revision', 'changed_at', 'changed_by'];
+  const rest = columns.slice(3).map((column) => `${column} = excluded.${column}`).join(', ');
+  const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
+  const rows = categories.map((each) => [n(each.id), each.id, n(each.scheme), each.parent === null ? null : n(each.parent), each.position, each.key, each.slug, each.label, JSON.stringify({ labels: each.labels, values: each.values }), each.revision, at, by]);
+  for (let from = 0; from < rows.length; from += 500) {
+    await tx.run(`INSERT INTO categories (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ON CONFLICT (id) DO UPDATE SET ${rest}`, [JSON.stringify(rows.slice(from, from + 500))]);
+  }
+}
+
+export async function dropCategory(tx: Tx, id: Id): Promise<void> {
+  await tx.run('DELETE FROM categories WHERE uuid = $1', [id]);
+}
+
+/** Writes who stands below whom in a scheme anew. */
+export async function fitClosure(tx: Tx, scheme: number): Promise<void> {
+  await tx.run('DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = $1) OR descendant NOT IN (SELECT id FROM categories)', [scheme]);
+  await tx.run(
+    `INSERT INTO closure (ancestor, descendant, depth)
+     WITH RECURSIVE above(ancestor, descendant, depth) AS (
+       SELECT id, id, 0 FROM categories WHERE scheme = $1
+       UNION ALL SELECT c.parent, a.descendant, a.depth + 1 FROM above a JOIN categories c ON c.id = a.ancestor WHERE c.parent IS NOT NULL)
+     SELECT ancestor, descendant, depth FROM above`,
+    [scheme],
+  );
+}
+
+/** Where the values of one category field lie: a column of a sheet, or rows of their own. */
+export interface CategoryColumn {
+  sheet: string;
+  field: number;
+  column: string;
+  many: boolean;
+}
+
+/** How many entries stand in each category of a scheme, by integer key: in it alone, and in it or below it. The bin is left out. */
+export async function countByCategory(asker: Asker, columns: readonly CategoryColumn[]): Promise<Map<number, { own: number; all: number }>> {
+  const counts = new Map<number, { own: number; all: number }>();
+  for (const { sheet, field, column, many } of columns) {
+    const pairs = many
+      ? `SELECT m.value AS category, m.row AS entry FROM many m JOIN ${sheet} s ON s.entry = m.row AND s.binned = 0 WHERE m.side = 0 AND m.field = ${field}`
+      : `SELECT s.${column} AS category, s.entry FROM ${sheet} s WHERE s.binned = 0 AND s.${column} IS NOT NULL`;
+    const own = await asker.all<{ category: number; n: number }>(`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`);
+    const all = await asker.all<{ category: number; n: number }>(`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`);
+    const at = (category: number) => counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
+    for (const { category, n } of own) at(category).own += n;
+    for (const { category, n } of all) at(category).all += n;
+  }
+  return counts;
+}

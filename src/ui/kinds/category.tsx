@@ -1,0 +1,86 @@
+'use client';
+import { Autocomplete, MenuItem, OutlinedInput, Select, TextField } from '@mui/material';
+import { ListTree } from 'lucide-react';
+import type { ReactElement } from 'react';
+import type { CategoryAnswer } from '../../contract/categories';
+import { Labelled } from '../labelled';
+import { useAsk } from '../use-ask';
+import { ChosenList } from './chosen-list';
+import type { InputProps, KindUi, RulesProps } from './kind-ui';
+import { without } from './rule-inputs';
+import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
+
+/** The trail of each category in words, from the top down. */
+function trailsOf(items: readonly CategoryAnswer[]): Map<string, string> {
+  const way: string[] = [];
+  return new Map(items.map(({ id, depth, label }) => {
+    way.length = depth;
+    way.push(label);
+    return [id, way.join(' › ')];
+  }));
+}
+
+function Input({ id, rules, value, onChange, invalid, describedBy, label, beside }: InputProps<'category'>): ReactElement {
+  const { data } = useAsk('categories', { path: { id: rules.scheme } }, { enabled: rules.scheme !== '' });
+  const items = data?.items ?? [];
+  const chosen = idsIn(value);
+  const trails = trailsOf(items);
+  // First the branch, then the leaf: only what stands below what the other field holds is offered.
+  const branchField = rules.within === undefined ? undefined : beside?.fields.find((field) => field.id === rules.within);
+  const branches = branchField ? idsIn(beside?.values[branchField.key]) : undefined;
+  const parents = new Map(items.map((item) => [item.id, item.parent]));
+  const under = (item: string, test: (id: string) => boolean): boolean => {
+    for (let at: string | null | undefined = item; at; at = parents.get(at)) if (test(at)) return true;
+    return false;
+  };
+  const keyed = rules.under === undefined ? undefined : items.find(({ key }) => key === rules.under)?.id;
+  const offered = items.filter((item) => (keyed === undefined || (item.id !== keyed && under(item.id, (at) => at === keyed))) && (branches === undefined || under(item.id, (at) => branches.includes(at))));
+  const add = (added: string) => onChange(rules.multiple ? [...chosen, added] : added);
+  return (
+    <div>
+      <ChosenList label="Chosen categories" items={chosen.map((each) => ({ id: each, label: trails.get(each) ?? 'A category that is gone' }))} onChange={(ids) => onChange(rules.multiple ? ids : ids[0] ?? null)} />
+      {(rules.multiple || chosen.length === 0) && (
+        <Autocomplete
+          id={id} options={offered.filter((item) => !chosen.includes(item.id))} value={null} blurOnSelect={false} clearOnBlur openOnFocus
+          getOptionLabel={(item) => trails.get(item.id) ?? item.label} getOptionKey={(item) => item.id}
+          renderOption={({ key: _key, ...props }, item) => <li key={item.id} {...props} style={{ paddingLeft: 12 + item.depth * 16 }}>{item.label}</li>}
+          onChange={(_, item) => { if (item) add(item.id); }}
+          noOptionsText={branchField && branches?.length === 0 ? `Choose ${branchField.label} first.` : 'Nothing has these words in its name.'}
+          renderInput={(params) => <TextField {...params} error={invalid} placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-describedby': describedBy, ...(label ? { 'aria-label': label } : {}) } }} />}
+        />
+      )}
+    </div>
+  );
+}
+
+function Rules({ id, rules, onChange, model, siblings }: RulesProps<'category'>): ReactElement {
+  const others = siblings.filter((field) => field.kind === 'category' && field.rules.scheme === rules.scheme && field.rules !== rules);
+  return (
+    <>
+      <Labelled id={`${id}-scheme`} label="Filled from" faults={rules.scheme ? [] : ['Choose a scheme or a set of tags.']}>
+        <Select fullWidth displayEmpty value={model.schemes.some((scheme) => scheme.id === rules.scheme) ? rules.scheme : ''} labelId={`${id}-scheme-label`} SelectDisplayProps={{ id: `${id}-scheme` }} onChange={({ target }) => onChange({ ...rules, scheme: target.value })}>
+          <MenuItem value="">Nothing yet</MenuItem>
+          {model.schemes.map((scheme) => <MenuItem key={scheme.id} value={scheme.id}>{scheme.label}</MenuItem>)}
+        </Select>
+      </Labelled>
+      <SeveralRulesInputs id={id} rules={rules} onChange={onChange} />
+      <Labelled id={`${id}-under`} label="Only below the category with the key" help="Left empty, every category may be chosen.">
+        <OutlinedInput id={`${id}-under`} fullWidth value={rules.under ?? ''} onChange={({ target }) => onChange(without({ ...rules, under: target.value.trim() || undefined }))} />
+      </Labelled>
+      {others.length > 0 && (
+        <Labelled id={`${id}-within`} label="Only below what another field holds">
+          <Select fullWidth displayEmpty value={rules.within ?? ''} labelId={`${id}-within-label`} SelectDisplayProps={{ id: `${id}-within` }} onChange={({ target }) => onChange(without({ ...rules, within: target.value || undefined }))}>
+            <MenuItem value="">No other field</MenuItem>
+            {others.map((field) => <MenuItem key={field.id} value={field.id}>{field.label}</MenuItem>)}
+          </Select>
+        </Labelled>
+      )}
+    </>
+  );
+}
+
+export const category: KindUi<'category'> = {
+  icon: ListTree, Input, Rules, width: 'half',
+  note: (value, rules) => severalNote(idsIn(value).length, rules),
+  isGroup: () => false,
+};

@@ -1,0 +1,59 @@
+import { isJsonObject, type Json, type JsonObject } from '../core/json';
+import { parts, type Format, type PartKey } from '../core/mapping/parts';
+import type { Field } from '../core/model/document';
+
+/** How fields are spoken of in a mapping that is edited: by key in a listing's rule, by id in the model. */
+export interface FieldNames {
+  nameOf(field: Field): string;
+  fieldOf(name: string): Field | undefined;
+  fields: readonly Field[];
+}
+
+export const byKey = (fields: readonly Field[]): FieldNames => ({ fields, nameOf: ({ key }) => key, fieldOf: (name) => fields.find(({ key }) => key === name.split('.')[0]) });
+export const byId = (fields: readonly Field[]): FieldNames => ({ fields, nameOf: ({ id }) => id, fieldOf: (name) => fields.find(({ id }) => id === name.split('.')[0]) });
+
+export const chainsOf = (mapping: Json | undefined, part: PartKey): Json[][] => {
+  const chains = isJsonObject(mapping) ? mapping[part] : undefined;
+  return Array.isArray(chains) ? chains.filter((chain): chain is Json[] => Array.isArray(chain)) : [];
+};
+
+/** The mapping with other chains for a part; a part without chains is absent. */
+export function withChains(mapping: Json | undefined, part: PartKey, chains: Json[][]): JsonObject {
+  const { [part]: _before, ...rest } = isJsonObject(mapping) ? mapping : {};
+  const filled = chains.filter((chain) => chain.length > 0);
+  return filled.length > 0 ? { ...rest, [part]: filled } : rest;
+}
+
+/** The fields that can feed a part. */
+export const feedersOf = (fields: readonly Field[], part: PartKey): Field[] => fields.filter(({ kind }) => parts[part].takes.includes(kind));
+
+export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
+
+/** The step a field begins with in a part: long text is shortened, of several choices the first few are shown. */
+export function beginStep(field: Field, part: PartKey, names: FieldNames): JsonObject {
+  const name = names.nameOf(field);
+  if (isLong(field) && part === 'summary') return { field: name, format: { shorten: 180 } };
+  if ((field.kind === 'choice' || field.kind === 'category') && field.rules.multiple) return { field: name, format: { first: 3 } };
+  return { field: name };
+}
+
+/** A step with one thing of its format set, or (with nothing) not set. */
+export function withFormat(step: Json, part: Partial<{ [K in keyof Format]: Format[K] | undefined }>): JsonObject {
+  const { format, ...rest } = isJsonObject(step) ? step : {};
+  const next = Object.fromEntries(Object.entries({ ...(isJsonObject(format) ? format : {}), ...part }).filter(([, value]) => value !== undefined)) as JsonObject;
+  return Object.keys(next).length > 0 ? { ...rest, format: next } : rest;
+}
+
+/** "Summary, 180 characters". */
+export function stepInWords(step: Json, names: FieldNames): string {
+  if (!isJsonObject(step)) return '';
+  if (typeof step.words === 'string') return `“${step.words}”`;
+  const label = names.fieldOf(String(step.field))?.label ?? 'a field that is gone';
+  const format = isJsonObject(step.format) ? step.format : {};
+  return [
+    label, typeof format.shorten === 'number' ? `${format.shorten} characters` : '', typeof format.first === 'number' ? `first ${format.first}` : '', typeof format.date === 'string' ? dateFormatWords[format.date] ?? '' : '',
+    typeof format.ratio === 'number' ? `${format.ratio} to 1` : '',
+  ].filter(Boolean).join(', ');
+}
+
+export const dateFormatWords: Record<string, string> = { long: 'the day in full', short: 'day and month', month: 'month and year', weekday: 'with the weekday', time: 'the time' };

@@ -1,0 +1,101 @@
+'use client';
+import { Divider, IconButton, ListSubheader, Menu, MenuItem } from '@mui/material';
+import { Plus } from 'lucide-react';
+import { Fragment, useState, type ReactElement } from 'react';
+import type { Json, JsonObject } from '../core/json';
+import { isJsonObject } from '../core/json';
+import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
+import look from './look/look.module.css';
+import { Share } from './marks';
+import { beginStep, chainsOf, dateFormatWords, feedersOf, isLong, stepInWords, withChains, withFormat, type FieldNames } from './mapping-edit';
+import styles from './mapping-parts.module.css';
+
+const lengths = [80, 140, 180, 280];
+const ratios = [1, 1.333, 1.5, 1.778];
+
+interface Cover {
+  total: number;
+  parts: readonly { part: string; filled: number; chains: number[][] }[];
+}
+
+/** One step of a chain as a tag; its menu formats it, moves it, takes it out. */
+function StepTag({ chain, at, names, disabled, feeds, onChain }: { chain: Json[]; at: number; names: FieldNames; disabled: boolean; feeds: number | undefined; onChain: (chain: Json[]) => void }): ReactElement {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const step = chain[at] ?? null;
+  const field = isJsonObject(step) && typeof step.field === 'string' ? names.fieldOf(step.field) : undefined;
+  const words = stepInWords(step, names);
+  const put = (next: Json[]) => { setAnchor(null); onChain(next); };
+  const format = (part: Parameters<typeof withFormat>[1]) => put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
+  const several = field && 'multiple' in field.rules && field.rules.multiple;
+  const offers: { label: string; act: () => void }[] = [
+    ...(field && isLong(field) ? [...lengths.map((to) => ({ label: `Shorten to ${to} characters`, act: () => format({ shorten: to }) })), { label: 'Do not shorten', act: () => format({ shorten: undefined }) }] : []),
+    ...(field?.kind === 'date' || field?.kind === 'moment' ? dateFormats.filter((each) => each !== 'time' || field.kind === 'moment').map((date) => ({ label: `Show ${dateFormatWords[date] ?? date}`, act: () => format({ date }) })) : []),
+    ...(field?.kind === 'media' ? [...ratios.map((ratio) => ({ label: `Crop to ${ratio} to 1`, act: () => format({ ratio }) })), { label: 'Do not crop', act: () => format({ ratio: undefined }) }] : []),
+    ...(several || field?.kind === 'list' ? [...[1, 3, 6].map((first) => ({ label: `Only the first ${first}`, act: () => format({ first }) })), { label: 'Show all', act: () => format({ first: undefined }) }] : []),
+  ];
+  return (
+    <>
+      <button type="button" className={styles.tag} disabled={disabled} aria-haspopup="menu" title={feeds === undefined ? undefined : `feeds ${feeds}`} onClick={(event) => setAnchor(event.currentTarget)}>{words}</button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {offers.map(({ label, act }) => <MenuItem key={label} onClick={act}>{label}</MenuItem>)}
+        {offers.length > 0 && <Divider />}
+        {at > 0 && <MenuItem onClick={() => put([...chain.slice(0, at - 1), step, chain[at - 1] ?? null, ...chain.slice(at + 1)])}>Try it earlier</MenuItem>}
+        <MenuItem onClick={() => put(chain.filter((_, i) => i !== at))}>Take out {words}</MenuItem>
+      </Menu>
+    </>
+  );
+}
+
+/** Offers the fields that can feed a part: instead, where what stands there is empty, or beside it. */
+function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: HTMLElement; part: PartKey; names: FieldNames; chains: Json[][]; onClose: () => void; onChains: (chains: Json[][]) => void }): ReactElement {
+  const last = chains.at(-1);
+  const feeders = feedersOf(names.fields, part);
+  const offer = (heading: string, make: (step: JsonObject) => Json[][]) => [
+    <ListSubheader key={heading} disableSticky sx={{ lineHeight: '28px', bgcolor: 'transparent' }}>{heading}</ListSubheader>,
+    ...feeders.map((field) => <MenuItem key={`${heading} ${field.id}`} onClick={() => { onChains(make(beginStep(field, part, names))); onClose(); }}>{field.label}</MenuItem>),
+  ];
+  return (
+    <Menu anchorEl={anchor} open onClose={onClose}>
+      {last && last.length < mappingBounds.steps && offer(`Where ${stepInWords(last.at(-1) ?? null, names)} is empty`, (step) => [...chains.slice(0, -1), [...last, step]])}
+      {chains.length < parts[part].chains && offer(last ? 'Beside it' : 'Fill it with', (step) => [...chains, [step]])}
+    </Menu>
+  );
+}
+
+/** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered. */
+export function MappingParts({ names, mapping, cover, disabled, onChange }: { names: FieldNames; mapping: Json | undefined; cover?: Cover | undefined; disabled: boolean; onChange: (mapping: JsonObject) => void }): ReactElement {
+  const [adding, setAdding] = useState<{ anchor: HTMLElement; part: PartKey }>();
+  const put = (part: PartKey, chains: Json[][]) => onChange(withChains(mapping, part, chains));
+  return (
+    <>
+      {partKeys.map((part) => {
+        const chains = chainsOf(mapping, part);
+        const covered = cover?.parts.find((each) => each.part === part);
+        const feeders = feedersOf(names.fields, part);
+        if (feeders.length === 0 && chains.length === 0) return null;
+        return (
+          <div className={styles.part} key={part}>
+            <b>{parts[part].label}</b>
+            <div className={styles.chains}>
+              {chains.map((chain, c) => (
+                <Fragment key={c}>
+                  {c > 0 && <span className={styles.else}>and</span>}
+                  {chain.map((_, s) => (
+                    <Fragment key={s}>
+                      {s > 0 && <span className={styles.else}>else</span>}
+                      <StepTag chain={chain} at={s} names={names} disabled={disabled} feeds={covered?.chains[c]?.[s]} onChain={(next) => put(part, chains.map((each, i) => (i === c ? next : each)))} />
+                    </Fragment>
+                  ))}
+                </Fragment>
+              ))}
+              {chains.length === 0 && <span className={look.faint}>nothing</span>}
+              {!disabled && feeders.length > 0 && <IconButton sx={{ p: '2px' }} aria-haspopup="menu" aria-label={`${parts[part].label}: add a field`} onClick={(event) => setAdding({ anchor: event.currentTarget, part })}><Plus size={14} /></IconButton>}
+            </div>
+            {cover && chains.length > 0 ? <Share narrow part={covered?.filled ?? 0} of={cover.total} /> : <span />}
+          </div>
+        );
+      })}
+      {adding && <AddStep {...adding} names={names} chains={chainsOf(mapping, adding.part)} onClose={() => setAdding(undefined)} onChains={(chains) => put(adding.part, chains)} />}
+    </>
+  );
+}
