@@ -100,6 +100,26 @@ export class PlacementCounts {
   @IsArray() @ValidateNested({ each: true }) @Type(() => PlacementCount) items!: PlacementCount[];
 }
 
+/** What a model document would be, if it were put in force. */
+export class ModelTrial {
+  /** The document as it was read. */
+  @IsObject() document!: ModelDocument;
+  @IsInt() changes!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
+}
+
+/** A small model to begin from. */
+export class Starter {
+  @IsString() key!: string;
+  @IsString() label!: string;
+  @IsString() purpose!: string;
+  @IsObject() document!: ModelDocument;
+}
+
+export class StartersAnswer {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => Starter) items!: Starter[];
+}
+
 export class NumbersAnswer {
   @IsArray() @IsNumber({}, { each: true }) values!: number[];
 }

@@ -17,6 +17,8 @@ export const routes = {
   typeFigures: { method: 'GET', path: '/types/{id}/figures' },
   typeReach: { method: 'GET', path: '/model/types/{id}/reach' },
   placementCounts: { method: 'GET', path: '/model/placements/counts' },
+  tryModel: { method: 'POST', path: '/model/try' },
+  starters: { method: 'GET', path: '/model/starters' },
   fieldNumbers: { method: 'GET', path: '/types/{id}/numbers/{field}' },
   entries: { method: 'GET', path: '/entries' },
   findEntries: { method: 'GET', path: '/entries/found' },

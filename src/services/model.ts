@@ -1,4 +1,4 @@
-import type { ChangeRow, ChangeSheet, ModelAnswer, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../contract/model';
+import type { ChangeRow, ChangeSheet, ModelAnswer, ModelTrial, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../contract/model';
 import { ruleFaults, titleOf } from '../core/content/values';
 import { readModelDocument } from '../core/formats/model-schema';
 import type { Id } from '../core/ids';
@@ -19,7 +19,7 @@ import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
 import type { Person } from './people';
-import { listingsInForce, reachOfTypes } from './reach';
+import { listingsInForce, reachOfTypes, type ReachedPage } from './reach';
 import { against, changedSince, notFound, unreadable } from './refusal';
 
 /** Entries whose sheets are written again at one go. */
@@ -56,6 +56,13 @@ export async function keepWorking(house: House, person: Person, number: number, 
     await putWorkingModel(tx, row?.base ?? house.model.revision, number + 1, document, house.now(), person.id);
     return workingAnswer(tx, house, await workingModel(tx));
   });
+}
+
+/** Reads a model document from outside and tells what is wrong with it; nothing is kept. */
+export function tryModel(house: House, given: JsonObject): ModelTrial {
+  const { document, faults } = readModelDocument(given, '/document');
+  if (!document) throw unreadable(faults);
+  return { document, faults: checkModel(document, undefined, today(house)), changes: modelChanges(house.model.document, document).length };
 }
 
 export async function dropWorking(house: House, person: Person, number: number): Promise<void> {
@@ -173,19 +180,41 @@ export async function applyWorking(house: House, person: Person, number: number)
     if (!row) throw against('There is no working copy to put in force.');
     const inForce = await modelInForce(tx);
     if (row.number !== number || row.base !== inForce?.number) throw changedSince({ ...(await workingAnswer(tx, house, row)) } as unknown as JsonObject, {});
-    const changes = modelChanges(house.model.document, row.document);
-    const errors = [...checkModel(row.document), ...(await contentFaults(tx, house, changes))].filter(({ weight }) => weight === 'error');
-    if (errors.length > 0) throw against(errors.length === 1 ? errors[0]?.message ?? '' : `${errors.length} faults hold this back.`, errors);
-    const next = new CompiledModel(row.document, row.base + 1);
-    const { everything, types } = typesTouched(changes);
-    const reached = everything ? undefined : await reachOfTypes(tx, house, types);
-    await enforce(tx, house, next, person.id);
+    const taken = await takeOver(tx, house, row.document, person.id);
     await dropWorkingModel(tx);
-    await note(tx, house.now(), person.id, `put revision ${next.revision} of the model in force`, null);
-    return { next, reached };
+    await note(tx, house.now(), person.id, `put revision ${taken.next.revision} of the model in force`, null);
+    return taken;
   });
-  house.model = done.next;
-  if (done.reached) house.rendered.renew(done.reached.map(({ address }) => address));
+  return inForceNow(house, done);
+}
+
+/** Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was begun is left, and told that it is behind. */
+export async function importModel(house: House, document: ModelDocument): Promise<ModelAnswer> {
+  return inForceNow(house, await house.content.write((tx) => takeOver(tx, house, document, null)));
+}
+
+interface Taken {
+  next: CompiledModel;
+  /** The pages that differ; nothing where all may. */
+  reached: ReachedPage[] | undefined;
+}
+
+/** Checks a model against itself and against what is kept, and puts it in force inside a write. */
+async function takeOver(tx: Tx, house: House, document: ModelDocument, person: number | null): Promise<Taken> {
+  const changes = modelChanges(house.model.document, document);
+  const errors = [...checkModel(document), ...(await contentFaults(tx, house, changes))].filter(({ weight }) => weight === 'error');
+  if (errors.length > 0) throw against(errors.length === 1 ? errors[0]?.message ?? '' : `${errors.length} faults hold this back.`, errors);
+  const next = new CompiledModel(document, house.model.revision + 1);
+  const { everything, types } = typesTouched(changes);
+  const reached = everything ? undefined : await reachOfTypes(tx, house, types);
+  await enforce(tx, house, next, person);
+  return { next, reached };
+}
+
+/** From here on everyone sees the model that was taken over, and pages that differ are drawn anew. */
+function inForceNow(house: House, { next, reached }: Taken): ModelAnswer {
+  house.model = next;
+  if (reached) house.rendered.renew(reached.map(({ address }) => address));
   else house.rendered.renewAll();
   return model(house);
 }

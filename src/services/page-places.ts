@@ -7,18 +7,22 @@ import type { CompiledType } from '../core/model/compile';
 import { mayStand, type Verdict } from '../core/model/placement';
 import { addressOf, whyReserved } from '../core/site/address';
 import type { Asker } from '../store/database';
-import { childrenOf, countOfType, placeOf, type PlacedPage } from '../store/pages';
+import { childrenOf, countOfType, pagesAbove, placeOf, titlesOf, type PlacedPage } from '../store/pages';
 import type { House } from './house';
 import { unreadable } from './refusal';
 
 /** Whether a page of a type may stand under another, as the tree is now. `moving` is the page itself, if it stands already. */
 export async function verdictFor(asker: Asker, house: House, type: CompiledType<PageType>, parent: PlacedPage | null, moving: number | null): Promise<Verdict> {
   const siblings = (await childrenOf(asker, house.site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
+  const onlyUnder = house.model.placement(parent?.type ?? TOP, type.id)?.onlyUnder;
+  // The branch is asked for only where the placement is bound to one.
+  const branch = onlyUnder === undefined || parent === null ? [] : await pagesAbove(asker, parent.record);
+  const titles = onlyUnder === undefined ? new Map<Id, string>() : await titlesOf(asker, [onlyUnder]);
   return mayStand(house.model, type.id, {
-    parentType: parent?.type ?? TOP,
+    parentType: parent?.type ?? TOP, branch,
     sameTypeThere: siblings.filter((page) => page.type === type.id).length,
     sameTypeInSite: await countOfType(asker, house.site.id, house.surrogates.of(type.id), moving),
-  });
+  }, (page) => titles.get(page));
 }
 
 /** For every page type whether it may stand at a place, the allowed ones first. */

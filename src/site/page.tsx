@@ -41,6 +41,10 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
 export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: string }): ReactElement {
   const { site, navigation, above, face, listing, below, isTop } = page;
   const description = face.summary?.[0]?.words;
+  // Where no layout says otherwise, what fills the page stands right behind its first slot.
+  const [first, ...others] = page.slotOrder;
+  const slot = (id: string) => (page.slots[id]?.length ? <div className="slot wide" key={id}><Blocks blocks={page.slots[id] ?? []} level={2} around={page} /></div> : null);
+  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} /></div></section>;
   return (
     <html lang={page.locale}>
       <head>
@@ -75,10 +79,12 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
                 <div className="wide"><Face face={face} level={1} /></div>
                 {isTop && <Horizon />}
               </div>
-              {page.slotOrder.map((slot) => (page.slots[slot]?.length ? <div className="slot wide" key={slot}><Blocks blocks={page.slots[slot] ?? []} level={2} around={page} /></div> : null))}
+              {first !== undefined && slot(first)}
+              {list}
+              {others.map(slot)}
             </>
           )}
-          {listing && <section><div className="wide"><Listing listing={listing} level={2} /></div></section>}
+          {page.rows && page.rows.length > 0 && list}
           {below.length > 0 && (
             <section aria-label="Further pages">
               <div className="wide">

@@ -48,7 +48,7 @@ export async function readByListings(asker: Asker): Promise<Id[]> {
 
 /** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
 export const placedCounts = (asker: Asker): Promise<{ parent: number; child: number; n: number }[]> =>
-  asker.all(`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM pages p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`);
+  asker.all(`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`);
 
 export const categoryCount = async (asker: Asker, scheme: number): Promise<number> => (await asker.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ?? 0;
 

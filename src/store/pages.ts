@@ -51,6 +51,15 @@ export const branchOf = (asker: Asker, record: number): Promise<PlacedPage[]> =>
   asker.all(`WITH RECURSIVE below(id) AS (SELECT $1 UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
     ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`, [record]);
 
+/** A page and those above it, from itself up. */
+export const pagesAbove = (asker: Asker, record: number): Promise<{ id: Id; title: string }[]> =>
+  asker.all(`WITH RECURSIVE above(id, step) AS (SELECT $1, 0 UNION ALL SELECT p.parent, step + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    SELECT r.uuid AS id, w.title FROM above JOIN records r ON r.id = above.id JOIN working w ON w.record = r.id ORDER BY step`, [record]);
+
+/** The titles of pages that are there, by their ids. */
+export const titlesOf = async (asker: Asker, pages: readonly Id[]): Promise<Map<Id, string>> =>
+  new Map((await asker.all<{ id: Id; title: string }>("SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(pages)])).map(({ id, title }) => [id, title]));
+
 export const countOfType = async (asker: Asker, site: number, type: number, but: number | null): Promise<number> =>
   (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3', [site, type, but]))?.n ?? 0;
 

@@ -76,7 +76,7 @@ export const modelSchema: JsonObject = {
     }), modelBounds.types),
     blockTypes: listOf(closed([...namedKeys, 'slots', 'face'], { ...named, title: id, slots: listOf(ref('slot'), modelBounds.slots), face: ref('face'), behaves: { enum: [...behaviours] } }), modelBounds.types),
     placements: listOf(closed(['id', 'parent', 'child'], {
-      id, parent: { anyOf: [{ const: 'top' }, id] }, child: id, mostUnderOne: count(1, 100_000), onlyUnder: { type: 'string', pattern: '^/[a-z0-9/-]*$', maxLength: 400 },
+      id, parent: { anyOf: [{ const: 'top' }, id] }, child: id, mostUnderOne: count(1, 100_000), onlyUnder: id,
     }), modelBounds.placements),
   }),
   $defs: {

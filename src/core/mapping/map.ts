@@ -218,7 +218,9 @@ function follow(part: PartKey, chain: Chain, fields: readonly Field[], values: V
 function stepShows(part: PartKey, step: Step, fields: readonly Field[], values: Values, drawing: Drawing, depth: number): Omit<Shown, 'step'>[] {
   if ('words' in step) return step.words ? [{ words: step.words }] : [];
   const top = step.field.split('.')[0] ?? step.field;
-  return valuesAt(step.field, fields, values, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth)).map((shown) => ({ ...shown, field: top }));
+  // What another entry says stands under the name by which one refers to it: "Guide", not "Name".
+  const through = step.field === top ? undefined : fields.find(({ id, kind }) => id === top && kind === 'entry');
+  return valuesAt(step.field, fields, values, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth)).map((shown) => ({ ...shown, field: top, ...(shown.label && through ? { label: through.label } : {}) }));
 }
 
 /** Maps a set of fields to the parts of a face. */

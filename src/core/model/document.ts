@@ -180,8 +180,8 @@ export interface Placement {
   parent: Id | typeof TOP;
   child: Id;
   mostUnderOne?: number;
-  /** Only in the branch below the page with this address. */
-  onlyUnder?: string;
+  /** Only in the branch of this page: right below it, or below what stands there. */
+  onlyUnder?: Id;
 }
 
 export interface ModelDocument {

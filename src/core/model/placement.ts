@@ -9,6 +9,8 @@ export interface Place {
   sameTypeThere: number;
   /** How many pages of the child's type the site has, the moving page itself not counted. */
   sameTypeInSite: number;
+  /** The page above, and those above that one, with their titles. */
+  branch?: readonly { id: Id; title: string }[];
 }
 
 export interface Verdict {
@@ -19,10 +21,12 @@ export interface Verdict {
 
 const yes: Verdict = { allowed: true, reasons: [] };
 const no = (...reasons: string[]): Verdict => ({ allowed: false, reasons });
+/** How a branch is spoken of by the title of its page, which may be gone. */
+export const branchName = (title: string | undefined): string => (title === undefined ? 'a page that is gone' : `“${title}”`);
 const pagesOf = (type: PageType, count: number) => `${count} ${count === 1 ? type.label : type.plural}`;
 
-/** Whether a page of a type may stand at a place, and if not, why. */
-export function mayStand(model: CompiledModel, child: Id, place: Place): Verdict {
+/** Whether a page of a type may stand at a place, and if not, why. `pageName` tells the title of a page by its id. */
+export function mayStand(model: CompiledModel, child: Id, place: Place, pageName: (page: Id) => string | undefined = () => undefined): Verdict {
   const type = model.pageType(child)?.is;
   if (!type) return no('There is no such page type.');
   const parent = place.parentType === TOP ? undefined : model.pageType(place.parentType)?.is;
@@ -35,6 +39,8 @@ export function mayStand(model: CompiledModel, child: Id, place: Place): Verdict
       homes.length > 0 ? `${type.label} may stand ${homes.join(', or ')}.` : `No page type may hold ${type.label} yet.`,
     );
   }
+  const { onlyUnder } = placement;
+  if (onlyUnder !== undefined && !place.branch?.some(({ id }) => id === onlyUnder)) return no(`${type.label} may stand under ${parent?.label ?? 'the top'} only in the branch of ${branchName(pageName(onlyUnder))}.`);
   if (placement.mostUnderOne !== undefined && place.sameTypeThere >= placement.mostUnderOne) {
     return no(`${parent ? `One ${parent.label}` : 'The top of a site'} may hold at most ${pagesOf(type, placement.mostUnderOne)}.`);
   }

@@ -1,7 +1,7 @@
 import type { Id } from '../ids';
 import type { CompiledModel } from './compile';
 import { TOP } from './document';
-import { homesOf } from './placement';
+import { branchName, homesOf } from './placement';
 
 /** Whether one page type may stand under another (or at the top), and the reasons in the order one asks them. */
 export interface Standing {
@@ -26,8 +26,8 @@ export function wayTo(model: CompiledModel, type: Id): Id[] | undefined {
   return way;
 }
 
-/** Why pages of a type may, or may not, stand under pages of another (or at the top), as one asks: is it allowed there, can that place be reached, how many. */
-export function standing(model: CompiledModel, child: Id, parent: Id | typeof TOP): Standing {
+/** Why pages of a type (`pageName` tells the title of a page by its id) may, or may not, stand under pages of another (or at the top), as one asks: is it allowed there, can that place be reached, how many. */
+export function standing(model: CompiledModel, child: Id, parent: Id | typeof TOP, pageName: (page: Id) => string | undefined = () => undefined): Standing {
   const type = model.pageType(child)?.is;
   const above = parent === TOP ? undefined : model.pageType(parent)?.is;
   if (!type || (parent !== TOP && !above)) return { allowed: false, reasons: ['One of the two is gone.'] };
@@ -45,7 +45,7 @@ export function standing(model: CompiledModel, child: Id, parent: Id | typeof TO
   if (!way) return { allowed: false, reasons: [...reasons, `But ${above?.label} can itself stand nowhere: no chain of placements leads to it from the top.`] };
   const steps = way.map((id) => model.pageType(id)?.is.label ?? '');
   if (steps.length > 0) reasons.push(`${above?.label} is reached so: the top › ${steps.join(' › ')}.`);
-  if (placement.onlyUnder !== undefined) reasons.push(`Only in the branch below ${placement.onlyUnder}.`);
+  if (placement.onlyUnder !== undefined) reasons.push(`Only in the branch of ${branchName(pageName(placement.onlyUnder))}.`);
   if (placement.mostUnderOne !== undefined) reasons.push(`At most ${placement.mostUnderOne} under one ${above?.label ?? 'site'}.`);
   if (type.mostInSite !== undefined) reasons.push(`At most ${type.mostInSite} in the whole site.`);
   return { allowed: true, reasons };

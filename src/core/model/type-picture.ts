@@ -81,7 +81,7 @@ function layersOf({ nodes, links, starts }: Drawn): Map<string, number> {
 }
 
 /** The most nodes beside one another; a fuller layer goes on in the line below. */
-const ACROSS = 9;
+const ACROSS = 6;
 
 /**
  * A layered drawing of the types: each as near to the top as the fewest steps lead to it, each layer in the order of

@@ -33,7 +33,7 @@ function Input({ id, rules, value, onChange, invalid, describedBy, label }: Inpu
     immediatelyRender: false,
     // The policy of this site lets no script write a stylesheet; the rules stand in our own.
     injectCSS: false,
-    editorProps: { attributes: { id, role: 'textbox', 'aria-multiline': 'true', 'aria-labelledby': `${id}-label`, 'aria-describedby': describedBy, class: styles.prose ?? '' } },
+    editorProps: { attributes: { id, role: 'textbox', 'aria-multiline': 'true', 'aria-label': label ?? '', 'aria-describedby': describedBy, class: styles.prose ?? '' } },
     onUpdate: ({ editor: now }) => {
       const text = textIn(now.getJSON() as Json);
       told.current = text;

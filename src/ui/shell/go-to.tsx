@@ -11,6 +11,7 @@ import styles from './go-to.module.css';
 export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
   const router = useRouter();
   const [words, setWords] = useState('');
+  const [at, setAt] = useState('');
   const { data, isFetching } = useAsk('goTo', { query: words.trim() ? { q: words } : {} }, { enabled: open });
   const places = stations.filter(({ label }) => label.toLowerCase().includes(words.trim().toLowerCase()));
   const go = (href: string) => {
@@ -22,9 +23,11 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
     ...places.map(({ label, href }) => ({ label, detail: 'Workspace', href })),
     ...(data?.items ?? []),
   ];
+  // Where what was chosen is no longer in the list, Enter takes the first.
+  const chosen = rows.some(({ href }) => href === at) ? at : rows[0]?.href ?? '';
   return (
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Go to' } }} sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: '8vh' } }}>
-      <Command label="Go to" shouldFilter={false} loop>
+      <Command label="Go to" shouldFilter={false} loop value={chosen} onValueChange={setAt}>
         <Command.Input className={styles.input} autoFocus value={words} onValueChange={setWords} placeholder="A type, an entry, a listing, a page" />
         <Command.List className={styles.list} label="What there is">
           {rows.length === 0 && <div className={styles.empty}>{isFetching ? 'Looking…' : 'Nothing has these words in its name.'}</div>}

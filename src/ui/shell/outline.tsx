@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import type { ReactElement, ReactNode } from 'react';
+import { useEffect, useRef, type ReactElement, type ReactNode } from 'react';
 import look from '../look/look.module.css';
 import styles from './outline.module.css';
 
@@ -39,6 +39,11 @@ export function OutlineRow({ label, icon, end, endIs = 'number', here = false, f
       {end !== undefined && <span className={endStyles[endIs]}>{end}</span>}
     </>
   );
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    // A long outline opens where one is.
+    if (here) row.current?.scrollIntoView({ block: 'nearest' });
+  }, [here]);
   const common = { className: styles.row, style: { paddingLeft: 16 + depth * 16 }, ...(here ? { 'aria-current': 'page' as const } : {}) };
-  return <li>{href ? <Link href={href} {...common}>{inside}</Link> : <button type="button" onClick={onClick} {...common}>{inside}</button>}</li>;
+  return <li ref={row}>{href ? <Link href={href} prefetch={false} {...common}>{inside}</Link> : <button type="button" onClick={onClick} {...common}>{inside}</button>}</li>;
 }

@@ -4,9 +4,10 @@ import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevis
 import { findEntries, knownByIds } from '../../../services/find-entries';
 import { goTo } from '../../../services/go-to';
 import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
-import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placementCounts, typeFigures, typeReach, working } from '../../../services/model';
+import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
 import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
+import { starters } from '../../../services/starters';
 import { overview } from '../../../services/overview';
 import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
 import { pagePreview } from '../../../services/visitor';
@@ -57,6 +58,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   typeFigures: ({ house, path }) => typeFigures(house, path('id')),
   typeReach: ({ house, path }) => typeReach(house, path('id')),
   placementCounts: ({ house }) => placementCounts(house),
+  tryModel: ({ house, body }) => tryModel(house, body.document),
+  starters: () => starters(),
   fieldNumbers: async ({ house, path }) => ({ values: await fieldNumbers(house, path('id'), path('field')) }),
 
   entries: ({ house, query }) => entries(house, query),

@@ -6,7 +6,7 @@ import { faceStyles } from '../../../site/stylesheet';
 import type { HouseStyle } from '../../../core/model/document';
 import { useModel } from '../../../ui/model-in-force';
 
-const pointing = '.as-visitor { background: var(--paper); color: var(--ink); padding: 14px; border: 1px solid var(--rule); overflow: hidden; } .as-visitor [data-field] { cursor: pointer; } .as-visitor [data-field]:hover { outline: 1.5px solid var(--accent); outline-offset: 3px; }';
+const pointing = '.as-visitor { background: var(--paper); color: var(--ink); padding: 14px; border: 1px solid var(--rule); overflow: hidden; } .as-visitor .own > .face > .heading { font-size: calc(var(--h2) * 1.2); } .as-visitor [data-field] { cursor: pointer; } .as-visitor [data-field]:hover { outline: 1.5px solid var(--accent); outline-offset: 3px; }';
 
 /** A piece of the visitors' site, drawn by the site's own components in the house style. A click on a part tells the field it shows. */
 export function VisitorPreview({ children, label, style, dark = false, onField }: { children: ReactNode; label: string; style?: HouseStyle; dark?: boolean; onField?: (field: string, entry: string | undefined) => void }): ReactElement {

@@ -7,9 +7,6 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
-import { Blocks } from '../../../../site/block';
-import { Face } from '../../../../site/face';
-import { Listing } from '../../../../site/listing';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { Frame } from '../../../../ui/frame';
@@ -26,7 +23,7 @@ import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
-import { VisitorPreview } from '../visitor-preview';
+import { PageDrawing } from '../page-drawing';
 import { AddPage } from './add-page';
 import { apart, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PagePlace } from './page-place';
@@ -101,15 +98,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const preview = (
     <>
       <Eyebrow>How it will look</Eyebrow>
-      <VisitorPreview label="How the page will look">
-        {drawn && (
-          <div style={{ display: 'grid', gap: 24 }}>
-            <Face face={drawn.page.face} level={2} />
-            {drawn.page.slotOrder.map((slot) => <Blocks key={slot} blocks={drawn.page.slots[slot] ?? []} level={3} around={drawn.page} />)}
-            {drawn.page.listing && <Listing level={3} listing={{ ...drawn.page.listing, faces: drawn.page.listing.faces.slice(0, 6) }} />}
-          </div>
-        )}
-      </VisitorPreview>
+      {drawn && <PageDrawing page={drawn.page} label="How the page will look" items={6} />}
     </>
   );
   return (

@@ -149,7 +149,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
         )}
       </div>
       {problem && <Note sort="error" role="alert">{problem}</Note>}
-      <Tabs value={shown} onChange={(_, next: string) => setView(next)} aria-label="What to see of the type" variant="scrollable" scrollButtons="auto" allowScrollButtonsMobile>
+      <Tabs value={shown} onChange={(_, next: string) => setView(next)} aria-label="What to see of the type" variant="scrollable" scrollButtons={false}>
         {views[list].map(([key, label]) => <Tab key={key} value={key} label={label} id={`view-${key}`} aria-controls="view" />)}
       </Tabs>
       <div role="tabpanel" id="view" aria-labelledby={`view-${shown}`}>

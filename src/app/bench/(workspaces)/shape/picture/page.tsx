@@ -15,9 +15,9 @@ import { useWorkingModel } from '../working-model';
 import type { ToDraw } from './picture.worker';
 import styles from './picture.module.css';
 
-const ACROSS = 168;
-const DOWN = 104;
-const WIDE = 148;
+const ACROSS = 150;
+const DOWN = 100;
+const WIDE = 136;
 const HIGH = 40;
 
 /** The drawing of a model, laid out by a worker. */

@@ -23,7 +23,7 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const child = chosen.child ?? here?.child ?? document.pageTypes[0]?.id ?? '';
   const parent = chosen.parent ?? here?.parent ?? TOP;
   const model = new CompiledModel(document, 0);
-  const { allowed, reasons } = standing(model, child, parent);
+  const { allowed, reasons } = standing(model, child, parent, (id) => tree?.pages.find((each) => each.id === id)?.title);
   const verdict = homes?.items.find(({ id }) => (id ?? TOP) === place);
   return (
     <section className={styles.asking}>

@@ -1,12 +1,11 @@
 'use client';
-import { OutlinedInput } from '@mui/material';
 import type { ReactElement } from 'react';
 import { TOP, type Placement } from '../../../../../core/model/document';
 import { NumberRule, without, YesRule } from '../../../../../ui/kinds/rule-inputs';
-import { Labelled } from '../../../../../ui/labelled';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
+import { Chosen } from '../chosen';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './placement-grid';
 
@@ -28,10 +27,7 @@ export function PlacementCell({ cell, pages, onSet }: { cell: Cell; pages: numbe
         {placement && (
           <>
             <NumberRule whole id="placement-most" label={`At most under one ${parent?.label ?? 'site'}`} value={placement.mostUnderOne} onChange={(most) => set({ mostUnderOne: most === undefined ? undefined : Math.max(1, most) } as Partial<Placement>)} />
-            <Labelled id="placement-branch" label="Only in the branch below the page at" help="An address, such as /walks. Left empty, everywhere.">
-              <OutlinedInput id="placement-branch" fullWidth value={placement.onlyUnder ?? ''} onChange={({ target }) => set({ onlyUnder: target.value.trim() || undefined } as Partial<Placement>)} inputProps={{ list: 'branches', maxLength: 500 }} />
-            </Labelled>
-            <datalist id="branches">{tree?.pages.map(({ id, address }) => <option key={id} value={address} />)}</datalist>
+            <Chosen id="placement-branch" label="Only in the branch of" value={placement.onlyUnder ?? ''} none="Any page" options={(tree?.pages ?? []).map(({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const)} onChange={(page) => set({ onlyUnder: page || undefined } as Partial<Placement>)} />
           </>
         )}
       </fieldset>

@@ -90,7 +90,7 @@ export function PlacementGrid({ rows, columns, here, stands, pagesAt, limitAt, m
                 const cell = { parent: above.id, child: below.id };
                 const may = stands(cell);
                 const [{ most, branch }, pages] = [limitAt(cell), pagesAt(cell)];
-                const words = [`${above.id === TOP ? 'The top of a site' : above.label} ${may ? 'may hold' : 'may not hold'} ${below.label}`, most === undefined ? '' : `at most ${most}`, branch === undefined ? '' : `only below ${branch}`, pages > 0 ? `${pages} ${pages === 1 ? 'page stands' : 'pages stand'} so` : ''].filter(Boolean).join(', ');
+                const words = [`${above.id === TOP ? 'The top of a site' : above.label} ${may ? 'may hold' : 'may not hold'} ${below.label}`, most === undefined ? '' : `at most ${most}`, branch === undefined ? '' : 'only in one branch', pages > 0 ? `${pages} ${pages === 1 ? 'page stands' : 'pages stand'} so` : ''].filter(Boolean).join(', ');
                 const at = here?.parent === above.id && here.child === below.id;
                 return (
                   <div

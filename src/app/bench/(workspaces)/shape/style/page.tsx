@@ -31,7 +31,7 @@ export default function StylePage(): ReactElement {
           <p className={look.pencil}>Every page of the site follows it. Visitors see a change when the working copy is put in force.</p>
         </div>
       </div>
-      <Tabs value={view} onChange={(_, next: typeof view) => setView(next)} aria-label="What to set" variant="scrollable" scrollButtons="auto">
+      <Tabs value={view} onChange={(_, next: typeof view) => setView(next)} aria-label="What to set" variant="scrollable" scrollButtons={false}>
         {views.map(([key, label]) => <Tab key={key} value={key} label={label} id={`style-${key}`} aria-controls="style-view" />)}
       </Tabs>
       <SideBySide beside={<StylePreview style={style} />}>

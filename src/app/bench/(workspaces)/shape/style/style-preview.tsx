@@ -2,12 +2,10 @@
 import { ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import type { HouseStyle } from '../../../../../core/model/house-style';
-import { Blocks } from '../../../../../site/block';
-import { Face } from '../../../../../site/face';
-import { Listing } from '../../../../../site/listing';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
+import { PageDrawing } from '../../page-drawing';
 import { VisitorPreview } from '../../visitor-preview';
 import { Chosen } from '../chosen';
 
@@ -29,18 +27,8 @@ export function StylePreview({ style }: { style: HouseStyle }): ReactElement {
           <ToggleButton value="dark">In the dark</ToggleButton>
         </ToggleButtonGroup>
       </div>
-      <VisitorPreview label="A page in this house style" style={style} dark={dark}>
-        <div style={{ display: 'grid', gap: 24 }}>
-          {style.textStyles.length > 0 && <div>{style.textStyles.map(({ key, label }) => <p key={key} className={`t-${key}`} style={{ margin: '0 0 4px' }}>{label}: the water lay still.</p>)}</div>}
-          {data && (
-            <>
-              <Face face={data.page.face} level={2} />
-              {data.page.slotOrder.map((slot) => <Blocks key={slot} blocks={data.page.slots[slot] ?? []} level={3} around={data.page} />)}
-              {data.page.listing && <Listing level={3} listing={{ ...data.page.listing, faces: data.page.listing.faces.slice(0, 3) }} />}
-            </>
-          )}
-        </div>
-      </VisitorPreview>
+      {style.textStyles.length > 0 && <VisitorPreview label="Text styles" style={style} dark={dark}>{style.textStyles.map(({ key, label }) => <p key={key} className={`t-${key}`} style={{ margin: '0 0 4px' }}>{label}: the water lay still.</p>)}</VisitorPreview>}
+      {data && <PageDrawing page={data.page} label="A page in this house style" items={3} style={style} dark={dark} />}
     </>
   );
 }

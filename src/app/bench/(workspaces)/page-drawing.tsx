@@ -1,0 +1,24 @@
+'use client';
+import type { ReactElement } from 'react';
+import type { HouseStyle } from '../../../core/model/document';
+import type { VisitorPage } from '../../../core/site/visitor-page';
+import { Blocks } from '../../../site/block';
+import { Face } from '../../../site/face';
+import { Listing } from '../../../site/listing';
+import { VisitorPreview } from './visitor-preview';
+
+/** A page's own parts, its slots and the first items of its listing, one below the other, as far as a narrow sheet can show them. */
+export function PageDrawing({ page, label, items, style, dark = false }: { page: VisitorPage; label: string; items: number; style?: HouseStyle; dark?: boolean }): ReactElement {
+  const [first, ...others] = page.slotOrder;
+  const slot = (id: string) => <Blocks key={id} blocks={page.slots[id] ?? []} level={3} around={page} />;
+  return (
+    <VisitorPreview label={label} dark={dark} {...(style ? { style } : {})}>
+      <div style={{ display: 'grid', gap: 24 }}>
+        <div className="own"><Face face={page.face} level={2} /></div>
+        {first !== undefined && slot(first)}
+        {page.listing && <Listing level={3} listing={{ ...page.listing, faces: page.listing.faces.slice(0, items) }} />}
+        {others.map(slot)}
+      </div>
+    </VisitorPreview>
+  );
+}
