@@ -1,5 +1,5 @@
 // Packages that come only as ES modules are compiled like our own code.
-const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec'];
+const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates'];
 
 export default {
   testEnvironment: 'node',
@@ -8,7 +8,7 @@ export default {
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {
-    '^.+\\.(t|j)sx?$': ['@swc/jest', {
+    '^.+\\.(mjs|[tj]sx?)$': ['@swc/jest', {
       jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, useDefineForClassFields: false, react: { runtime: 'automatic' } } },
       module: { type: 'commonjs' },
     }],

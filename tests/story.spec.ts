@@ -48,11 +48,16 @@ test('Shape: a field is added, ruled, moved and made to be filled; applying says
   await row.getByRole('button', { name: 'Size', exact: true }).focus();
   await page.keyboard.press('Alt+ArrowUp');
   await page.keyboard.press('Alt+ArrowUp');
-  await expect(page.getByRole('row').nth(8)).toContainText('Size');
+  await expect(page.getByRole('row').nth(10)).toContainText('Size');
 
   await page.getByRole('button', { name: 'Scientific name', exact: true }).click();
   await page.getByLabel('Must be filled in').check();
   await expect(page.getByRole('row', { name: /Scientific name/ })).toContainText('required');
+
+  await page.getByRole('tab', { name: 'Face' }).click();
+  await page.getByLabel('Figures: add a field').click();
+  await page.getByRole('menuitem', { name: 'Size' }).click();
+  await expect(page.getByRole('button', { name: /^Size/ }).first()).toBeVisible();
 
   await page.getByRole('tab', { name: 'As the editor sees it' }).click();
   await page.getByLabel(/^Size/).fill('720');
@@ -188,7 +193,7 @@ test('Stopped hard in the middle of work and started again, all that was saved i
   // More writes are under way when it stops.
   const address = page.url().split('/').pop() ?? '';
   const entry = await (await page.request.get(`/api/v1/entries/${address}`)).json() as { revision: number };
-  const racing = page.request.patch(`/api/v1/entries/${address}`, { data: { values: { body: 'x'.repeat(3000) } }, headers: { 'if-match': `"${entry.revision}"` } }).catch(() => undefined);
+  const racing = page.request.patch(`/api/v1/entries/${address}`, { data: { values: { scientificName: 'x'.repeat(80) } }, headers: { 'if-match': `"${entry.revision}"` } }).catch(() => undefined);
   await running.killAndRestart();
   await racing;
   await page.reload();

@@ -4,7 +4,7 @@ import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import type { Tx } from '../store/database';
-import { makeRecords, putLive, setRefs } from '../store/records';
+import { makeRecords, putLive, setRefs, putStage } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { sheetIn, today, type House } from './house';
 import type { EntryBody } from './kept-body';
@@ -31,7 +31,7 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   }));
   const ids = await makeRecords(tx, made.map(({ uuid, title, body, faults, at, by }) => ({ uuid, sort: 'entry', type: surrogates.of(type.id), title, body, faults, at, by })));
   const reviewed = ids.filter((_, i) => made[i]?.stage === 'review');
-  for (const id of reviewed) await tx.run('UPDATE working SET stage = $1 WHERE record = $2', ['review', id]);
+  for (const id of reviewed) await putStage(tx, id, 'review');
   const shown = made.flatMap((entry, i) => (entry.shown ? [{ ...entry, record: ids[i] ?? 0, span: { starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER } }] : []));
   const versions = await putLive(tx, shown.map(({ record, title, body, at, by, span }) => ({ record, title, body, at, by, ...span })));
   await putWorkRows(tx, sheet, surrogates, model.locale, made.map((entry, i) => ({

@@ -13,9 +13,10 @@ import type { EntryChange } from '../core/site/reach';
 import { isJsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { pointer, type Fault } from '../core/faults';
+import { settle } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
 import { placeInListing } from '../store/listing-query';
-import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
+import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, putStage, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
 import { expectThere, knowReferences, knownOf, namesIn, narrowFaults, takenFaults, valuesRefs } from './known';
@@ -153,6 +154,8 @@ export async function addEntry(house: House, person: Person, { type: key, values
     const [id = 0] = await makeRecords(tx, [{
       uuid, sort: 'entry', type: house.surrogates.of(type.id), title: titleOf(type.is, values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body, null)).length, at: house.now(), by: person.id,
     }]);
+    const begins = settle('firstState', [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }]).value;
+    if (begins === 'review') await putStage(tx, id, 'review');
     const record = await need(tx, uuid);
     await fitEntry(tx, house, record);
     await note(tx, house.now(), person.id, 'made an entry', id);

@@ -3,13 +3,13 @@ import type { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePa
 import { stateAt } from '../core/content/states';
 import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, titleOf } from '../core/content/values';
 import { blocksIn, firstContents, readSlots, referencesInSlots, slotRuleFaults, speakSlots } from '../core/content/blocks';
-import { pointer, type Fault } from '../core/faults';
+import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import type { Reference } from '../core/model/kinds';
-import { settingKeys, settings, settle, withSetting, type SettingsLayer } from '../core/model/settings';
+import { readLayer, type SettingsLayer } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
 import { branchOf, childrenOf, placeOf, putPlaces, tree, type PlacedPage } from '../store/pages';
 import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
@@ -64,17 +64,7 @@ async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>
 
 /** The settings a page sets itself: only what the site or the type lets an editor change. */
 function settingsGiven(house: House, type: CompiledType<PageType>, given: JsonObject): SettingsLayer {
-  const faults: Fault[] = [];
-  let layer: SettingsLayer = {};
-  for (const [name, value] of Object.entries(given)) {
-    const key = settingKeys.find((each) => each === name);
-    const at = pointer('/settings', name);
-    if (!key) faults.push({ path: at, code: 'unknown', message: `There is no setting "${name}".` });
-    else if (value === null) layer = withSetting(layer, key, undefined);
-    else if (!settle(key, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }]).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed on a page.` });
-    else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value)) faults.push({ path: at, code: 'value', message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.` });
-    else layer = withSetting(layer, key, value);
-  }
+  const { layer, faults } = readLayer(given, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }], '/settings');
   if (faults.length > 0) throw unreadable(faults);
   return layer;
 }

@@ -4,7 +4,8 @@ import { FOREVER } from '../core/content/states';
 import { referencesIn } from '../core/content/values';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
-import { settle } from '../core/model/settings';
+import { settle, type Layers } from '../core/model/settings';
+import { shownBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import { isId } from '../core/ids';
@@ -32,7 +33,8 @@ async function drawListing(house: House, rule: ListingRule): Promise<DrawnListin
   const { matching, versions } = await listLive(house.content, asked, rule);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
-  return { ...nothing, matching, faces: entries.map(({ id, values }) => ({ id, face: mapToFace(rule.mapping, type, values, drawing) })) };
+  const layers: Layers = [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'listing', layer: rule.settings }];
+  return { ...nothing, matching, faces: entries.map(({ id, values }) => ({ id, face: shownBySettings(mapToFace(rule.mapping, type, values, drawing), layers) })) };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
@@ -87,19 +89,14 @@ function standingIn(house: House, type: CompiledType<PageType>, body: PageBody, 
   return contents;
 }
 
-/** What is shown of a face, as the settings of the site, the type and the page have it. */
-function asSet(house: House, type: CompiledType<PageType>, body: PageBody, face: FaceContent): FaceContent {
-  const shown = (key: 'showTitle' | 'showDates') => settle(key, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: body.settings }]).value === 'yes';
-  const { date, heading, ...rest } = face;
-  return { ...rest, ...(heading && shown('showTitle') ? { heading } : {}), ...(date && shown('showDates') ? { date } : {}) };
-}
+const layersOf = (house: House, type: CompiledType<PageType>, body: PageBody): Layers => [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: body.settings }];
 
 /** Whether a page stands in the navigation: its type may decide it for all, or leave it to each page. */
 function inNavigation(house: House, page: LivePage): boolean {
   const type = house.model.pageType(page.type);
   if (!type) return false;
   if (type.is.inNavigation !== 'editor') return type.is.inNavigation === 'yes';
-  return settle('inNavigation', [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: pageBody(page.body).settings }]).value === 'yes';
+  return settle('inNavigation', layersOf(house, type, pageBody(page.body))).value === 'yes';
 }
 
 /** The pages below one in the order its type asks for. */
@@ -120,13 +117,14 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
   const listingIds = [...new Set([body.listing, ...blocksIn(contents).map(({ listing }) => listing)].filter((id): id is string => id !== undefined))];
   const rules = (await Promise.all(listingIds.map(async (id) => [id, await ruleOf(house, id)] as const))).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
   const rule = rules.find(([id]) => id === body.listing)?.[1];
-  const isPlain = !rule && blocksIn(contents).length === 0;
-  const [below, main] = await Promise.all([isPlain ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
+  // The pages below the top stand in its navigation; those below any other page are named on it.
+  const namesBelow = !rule && page.parent !== null;
+  const [below, main] = await Promise.all([namesBelow ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
   const fieldsOf = (each: LivePage) => house.model.pageType(each.type)?.fields ?? [];
   const drawing = await drawingOf(content, house, [
     ...referencesIn(type.fields, body.values), ...below.flatMap((each) => referencesIn(fieldsOf(each), pageBody(each.body).values)), ...referencesInSlots(house.model, type.is.slots, contents),
   ]);
-  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => asSet(house, of, each, mapToFace(of.is.face.mapping, of, each.values, drawing));
+  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => shownBySettings(mapToFace(of.is.face.mapping, of, each.values, drawing), layersOf(house, of, each));
   const summaryOfPage = (each: LivePage) => {
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
@@ -140,6 +138,7 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
         .map((each) => ({ label: each.title, address: each.address, here: address === each.address || address.startsWith(`${each.address}/`) })),
       above: above.map((each) => ({ label: each.title, address: each.address })),
       face: faceOf(type, body),
+      ...(page.publishedBy && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author: page.publishedBy } : {}),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: type.is.slots.map(({ id }) => id),
       slots: await new BlockDrawer(house, drawing, rules).slots(contents),
@@ -170,6 +169,6 @@ export async function pagePreview(house: House, id: string): Promise<{ page: Vis
   const place = record && record.binnedAt === null ? await placeOf(house.content, record.id) : undefined;
   const type = house.model.pageType(record?.type ?? '');
   if (!record || !place || !type) throw notFound('page');
-  const as: LivePage = { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now() };
+  const as: LivePage = { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now(), publishedBy: record.changedBy };
   return { page: (await gather(house, as, pageBody(record.body), type)).page };
 }

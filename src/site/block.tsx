@@ -15,7 +15,7 @@ function Slideshow({ block, level }: { block: DrawnBlock; level: Level }): React
     <section className="slideshow" aria-label={name}>
       {Object.keys(rest).length > 0 && <Face face={rest} level={level} />}
       <ul tabIndex={0} aria-label={`${name}: ${slides.length} slides, moved along sideways`}>
-        {slides.map((slide, i) => <li key={i} id={`s-${block.id}-${i + 1}`}>{slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={level === 1 ? 2 : (Math.min(4, level + 1) as Level)} /> : slide.words}</li>)}
+        {slides.map((slide, i) => <li key={i} id={`s-${block.id}-${i + 1}`}>{slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={rest.heading ? (Math.min(4, level + 1) as Level) : level} /> : slide.words}</li>)}
       </ul>
       {slides.length > 1 && <p className="turns">{slides.map((_, i) => <a key={i} href={`#s-${block.id}-${i + 1}`}>{i + 1}</a>)}</p>}
     </section>

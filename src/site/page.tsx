@@ -93,7 +93,7 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
             </section>
           )}
         </main>
-        <footer className="end"><div className="wide">{site.label}</div></footer>
+        <footer className="end"><div className="wide">{page.author && <p className="author">{page.author}</p>}{site.label}</div></footer>
       </body>
     </html>
   );

@@ -90,11 +90,13 @@ export interface LivePage extends LiveVersion {
   parent: number | null;
   position: string;
   address: string;
+  /** The name of who let visitors see it. */
+  publishedBy: string | null;
 }
 
-const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address
+const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address, h.name AS publishedBy
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
-  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 WHERE p.site = $1`;
+  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 LEFT JOIN people h ON h.id = v.published_by WHERE p.site = $1`;
 
 /** Every page visitors see. */
 export const livePages = (asker: Asker, site: number, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [site, now]);

@@ -133,6 +133,8 @@ export async function changeWorking(tx: Tx, record: KeptRecord, change: WorkingC
   return revision;
 }
 
+export const putStage = (tx: Tx, record: number, stage: 'draft' | 'review'): Promise<number> => tx.run('UPDATE working SET stage = $1 WHERE record = $2', [stage, record]);
+
 export async function setBinned(tx: Tx, record: number, at: number | null): Promise<void> {
   await tx.run('UPDATE records SET binned_at = $1 WHERE id = $2', [at, record]);
 }

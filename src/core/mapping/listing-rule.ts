@@ -2,6 +2,7 @@ import type { Id } from '../ids';
 import type { Json } from '../json';
 import type { FieldPath } from '../model/document';
 import type { Comparison } from '../model/kinds';
+import type { SettingsLayer } from '../model/settings';
 import type { Mapping } from './parts';
 
 /** One question to one field. Values are kept as the field keeps them: choices by id. */
@@ -34,6 +35,8 @@ export interface ListingRule {
   heading: string;
   arrangement: Arrangement;
   mapping: Mapping;
+  /** What it sets itself of the settings that site and type leave open. */
+  settings?: SettingsLayer;
 }
 
 export const listingBounds = { limit: 1000, tests: 60, depth: 6, order: 4, heading: 160, values: 100 } as const;

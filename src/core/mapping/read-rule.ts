@@ -1,3 +1,4 @@
+import { readLayer } from '../model/settings';
 import { isRelative } from '../content/day';
 import { pointer, type Fault } from '../faults';
 import { isJsonObject, type Json, type JsonObject } from '../json';
@@ -232,11 +233,11 @@ class RuleReader {
   }
 }
 
-const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'arrangement', 'mapping'] as const;
+const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'arrangement', 'mapping', 'settings'] as const;
 
 /**
  * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit`,
- * `heading`, `arrangement`, `mapping`. All faults found are returned with their paths; with any, there is no rule.
+ * `heading`, `arrangement`, `mapping`, and perhaps `settings`. All faults found are returned with their paths; with any, there is no rule.
  */
 export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
   const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
@@ -251,9 +252,12 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   if (!arrangement) faults.push({ path: pointer(path, 'arrangement'), code: 'arrangement', message: `Arrangements are: ${arrangements.join(', ')}.` });
   if (typeof limit !== 'number' || !Number.isInteger(limit) || limit < 1 || limit > listingBounds.limit) faults.push({ path: pointer(path, 'limit'), code: 'bound', message: `How many: a whole number from 1 to ${listingBounds.limit}.` });
   if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
-  faults.push(...reader.faults);
+  const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
+  if (set === null) faults.push({ path: pointer(path, 'settings'), code: 'kind', message: 'Settings are given by their keys.' });
+  const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
+  faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || typeof limit !== 'number' || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), arrangement, mapping }, faults };
+  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), arrangement, mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */

@@ -56,5 +56,6 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     heading: rule.heading,
     arrangement: rule.arrangement,
     mapping: speakMapping(rule.mapping, type, model),
+    ...(rule.settings?.set ? { settings: { ...rule.settings.set } } : {}),
   };
 }

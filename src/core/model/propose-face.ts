@@ -34,10 +34,11 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
   if (figures.length > 0) mapping.figures = figures.slice(0, 3).map(step);
 
   const lines = ofKind('line').filter((field) => field !== heading);
-  const facts = [...lines, ...ofKind('entry', 'spot', 'group')].slice(0, 8);
+  // Lists draw each of their items, entry links the linked entry's own face in small; what finds no room there is told as a fact.
+  const things = [...ofKind('list', 'entry'), ...pictures.slice(1)];
+  if (things.length > 0) mapping.further = things.slice(0, 2).map(step);
+  const facts = [...lines, ...things.slice(2).filter(({ kind }) => kind === 'entry' || kind === 'list'), ...ofKind('spot', 'group')].slice(0, 8);
   if (facts.length > 0) mapping.facts = facts.map(step);
-  const lists = [...ofKind('list'), ...pictures.slice(1)].slice(0, 2);
-  if (lists.length > 0) mapping.further = lists.map(step);
   const links = ofKind('link');
   if (links.length > 0) mapping.button = links.slice(0, 3).map(step);
   return mapping;

@@ -1,3 +1,6 @@
+import { pointer, type Fault } from '../faults';
+import type { JsonObject } from '../json';
+
 /** What can be set on the site, the type, the listing and the page; the later of these wins. */
 export const settingKeys = ['showTitle', 'showDates', 'showAuthor', 'showVisits', 'firstState', 'inNavigation'] as const;
 export type SettingKey = (typeof settingKeys)[number];
@@ -29,6 +32,9 @@ export interface SettingsLayer {
 export type SettingSource = 'standard' | 'site' | 'type' | 'listing' | 'page';
 export const settingSources: readonly SettingSource[] = ['standard', 'site', 'type', 'listing', 'page'];
 
+/** Layers in their order, from the site down. */
+export type Layers = readonly { source: Exclude<SettingSource, 'standard'>; layer: SettingsLayer | undefined }[];
+
 /** A setting as it holds at a place: its value, where that comes from, what it would be if this place did not set it, and whether an editor may change it here. */
 export interface Held {
   value: string;
@@ -41,7 +47,7 @@ export interface Held {
  * Resolves one setting through layers in their order (site, type, listing, page). The last layer given is the place
  * that asks. A value that is no longer one of the setting's counts as not set.
  */
-export function settle(key: SettingKey, layers: readonly { source: Exclude<SettingSource, 'standard'>; layer: SettingsLayer | undefined }[]): Held {
+export function settle(key: SettingKey, layers: Layers): Held {
   const valid = (value: string | undefined): value is string => value !== undefined && settings[key].choices.some((choice) => choice.value === value);
   let held: Held['inherited'] = { value: settings[key].standard, from: 'standard' };
   let inherited = held;
@@ -57,4 +63,23 @@ export function settle(key: SettingKey, layers: readonly { source: Exclude<Setti
 export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, value: string | undefined): SettingsLayer {
   const { [key]: _gone, ...rest } = layer?.set ?? {};
   return { ...layer, set: value === undefined ? rest : { ...rest, [key]: value } };
+}
+
+/**
+ * Reads what a listing or a page sets itself, by key (null goes back to the inherited value): only what the layers
+ * above leave open. With any fault nothing may be kept.
+ */
+export function readLayer(given: JsonObject, above: Layers, path: string): { layer: SettingsLayer; faults: Fault[] } {
+  const faults: Fault[] = [];
+  let layer: SettingsLayer = {};
+  for (const [name, value] of Object.entries(given)) {
+    const key = settingKeys.find((each) => each === name);
+    const at = pointer(path, name);
+    if (!key) faults.push({ path: at, code: 'unknown', message: `There is no setting "${name}".` });
+    else if (value === null) layer = withSetting(layer, key, undefined);
+    else if (!settle(key, above).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed here.` });
+    else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value)) faults.push({ path: at, code: 'value', message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.` });
+    else layer = withSetting(layer, key, value);
+  }
+  return { layer, faults };
 }

@@ -39,6 +39,8 @@ export interface VisitorPage {
   above: { label: string; address: string }[];
   /** The page's own fields, mapped through its type's face. */
   face: FaceContent;
+  /** Who published it, where the settings show that. */
+  author?: string;
   /** The layout the page is set out in; without one its face stands first, then every slot in order. */
   rows?: FaceRow[];
   /** Rows of the layout that put their last column first on a narrow screen. */
@@ -47,6 +49,6 @@ export interface VisitorPage {
   slotOrder: Id[];
   slots: DrawnSlots;
   listing?: DrawnListing;
-  /** Pages directly below, for a page that has neither a listing nor blocks. */
+  /** Pages directly below, for a page that is neither the top nor filled by a listing. */
   below: { label: string; address: string; summary: string }[];
 }

@@ -61,6 +61,7 @@ export const theme = createTheme({
     MuiDrawer: { styleOverrides: { paper: { backgroundColor: 'var(--paper)', backgroundImage: 'none' } } },
     MuiTooltip: { defaultProps: { enterDelay: 500 }, styleOverrides: { tooltip: { backgroundColor: 'var(--ink)', color: 'var(--paper)', fontSize: 12.5, borderRadius: 2 } } },
     MuiTabs: { styleOverrides: { root: { minHeight: 34, borderBottom: '1px solid var(--rule)' }, list: { gap: 22 } } },
+    MuiToggleButton: { styleOverrides: { root: { color: 'var(--pencil)', borderColor: 'var(--rule)', textTransform: 'none', '&.Mui-selected': { color: 'var(--ink)', backgroundColor: 'var(--rule-soft)', fontWeight: 600 } } } },
     MuiTab: { styleOverrides: { root: { minHeight: 34, minWidth: 0, padding: '0 0 8px', fontSize: 14, color: 'var(--pencil)', letterSpacing: 0, '&.Mui-selected': { color: 'var(--ink)', fontWeight: 600 } } } },
     MuiCheckbox: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 6, color: 'var(--edge)' } } },
     MuiRadio: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 6, color: 'var(--edge)' } } },

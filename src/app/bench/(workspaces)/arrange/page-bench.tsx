@@ -16,6 +16,7 @@ import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { faultsBelow, readForm } from '../../../../ui/read-form';
 import { useMay } from '../../../../ui/shell/person';
+import { SettingsHere } from '../../../../ui/settings-here';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { Stem } from '../../../../ui/stem';
@@ -107,6 +108,14 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       reach={(
         <>
           {mayArrange && <PagePlace page={kept} act={act} slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)} />}
+          <section className={styles.settings}>
+            <Eyebrow>Settings</Eyebrow>
+            <SettingsHere
+              id="page-setting" keys={type.is.inNavigation === 'editor' ? ['showTitle', 'showDates', 'showAuthor', 'inNavigation'] : ['showTitle', 'showDates', 'showAuthor']} disabled={!mayArrange}
+              layers={[{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }]}
+              onChange={(key, value) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.')}
+            />
+          </section>
           <section>
             <Eyebrow>Reach of this page</Eyebrow>
             <Stem

@@ -2,13 +2,15 @@
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures } from '../../../../contract/listings';
-import type { Json, JsonObject } from '../../../../core/json';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangements, listingBounds } from '../../../../core/mapping/listing-rule';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
 import { MappingParts } from '../../../../ui/mapping-parts';
+import { useModel } from '../../../../ui/model-in-force';
+import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
 import styles from './map.module.css';
 
@@ -18,11 +20,13 @@ interface Props {
   rule: JsonObject;
   figures: ListingFigures | undefined;
   disabled: boolean;
-  onChange: (key: 'heading' | 'arrangement' | 'mapping', value: Json) => void;
+  onChange: (key: 'heading' | 'arrangement' | 'mapping' | 'settings', value: Json) => void;
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
 export function ShownHow({ type, rule, figures, disabled, onChange }: Props): ReactElement {
+  const { document } = useModel();
+  const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
   return (
     <Frame label="Shown how">
       <div className={styles.step}>
@@ -34,6 +38,7 @@ export function ShownHow({ type, rule, figures, disabled, onChange }: Props): Re
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
           <TextBox id="heading" label="Heading over the list" value={typeof rule.heading === 'string' ? rule.heading : ''} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
         </fieldset>
+        <SettingsHere id="listing-setting" keys={['showTitle', 'showDates']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: type.is.settings }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
       </div>
     </Frame>
   );

@@ -56,7 +56,7 @@ function Row({ shown: { item, hasBelow, open }, count, top, here, mayChange, onT
       <span className={styles.twist} aria-hidden="true" onClick={(event) => { if (!hasBelow) return; event.stopPropagation(); onToggle(); }}>{hasBelow ? (open ? <ChevronDown size={14} /> : <ChevronRight size={14} />) : null}</span>
       <span className={styles.label}>{item.label}</span>
       <Mono>{item.slug}</Mono>
-      <span className={styles.counts}>{count && <>{count.all}{count.all !== count.own && <span className={look.faint}> {count.own} itself</span>}</>}</span>
+      <span className={styles.counts}>{count && <>{count.all}{count.all !== count.own && <span> · {count.own} itself</span>}</>}</span>
     </div>
   );
 }

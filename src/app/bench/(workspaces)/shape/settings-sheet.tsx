@@ -1,14 +1,11 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
-import { settingKeys, settings, settle, withSetting, type SettingKey, type SettingsLayer, type SettingSource } from '../../../../core/model/settings';
+import { settingKeys, settings, settle, withSetting, type Layers, type SettingKey, type SettingsLayer } from '../../../../core/model/settings';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
+import { settingSourceWords } from '../../../../ui/setting-source-words';
 import look from '../../../../ui/look/look.module.css';
 import styles from './shape.module.css';
-
-const sourceWords: Record<SettingSource, string> = { standard: 'the product', site: 'the site', type: 'the type', listing: 'the listing', page: 'this page' };
-
-type Layers = readonly { source: Exclude<SettingSource, 'standard'>; layer: SettingsLayer | undefined }[];
 
 /** The settings of one place: what each is, where that comes from, and whether an editor may change it further down. The last layer is the place itself. */
 export function SettingsSheet({ layers, disabled, onChange }: { layers: Layers; disabled: boolean; onChange: (layer: SettingsLayer) => void }): ReactElement {
@@ -32,7 +29,7 @@ export function SettingsSheet({ layers, disabled, onChange }: { layers: Layers; 
                   </Select>
                 </td>
                 <td>
-                  {isOwn ? <><b style={{ fontWeight: 600 }}>set here</b>{!disabled && <Button size="small" onClick={() => onChange(withSetting(own?.layer, key, undefined))}>Back to {labelOf(key, held.inherited.value).toLowerCase()}, from {sourceWords[held.inherited.from]}</Button>}</> : <span className={look.pencil}>{sourceWords[held.from]}</span>}
+                  {isOwn ? <><b style={{ fontWeight: 600 }}>set here</b>{!disabled && <Button size="small" onClick={() => onChange(withSetting(own?.layer, key, undefined))}>Back to {labelOf(key, held.inherited.value).toLowerCase()}, from {settingSourceWords[held.inherited.from]}</Button>}</> : <span className={look.pencil}>{settingSourceWords[held.from]}</span>}
                 </td>
                 <td><YesRule label="may change it" value={own?.layer?.editorMay?.includes(key) ?? false} onChange={(may) => onChange({ ...own?.layer, editorMay: settingKeys.filter((each) => (each === key ? may : own?.layer?.editorMay?.includes(each))) })} /></td>
               </tr>

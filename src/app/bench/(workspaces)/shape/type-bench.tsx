@@ -161,7 +161,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
         )}
         {shown === 'slots' && 'slots' in shape && <Frame label={`Slots of ${shape.label}`}><SlotsBench type={shape} mayChange={mayChange} onChange={(slots) => setPart({ slots })} /></Frame>}
         {shown === 'layouts' && 'layouts' in shape && <Frame label={`Layouts of ${shape.label}`}><LayoutsBench type={shape} mayChange={mayChange} onChange={(layouts) => setPart({ layouts })} /></Frame>}
-        {shown === 'face' && 'face' in shape && list !== 'fieldSets' && list !== 'schemes' && <Frame label={`Face of ${shape.label}`}><FaceBench key={shape.id} type={shape} of={list} mayChange={mayChange} onChange={(face) => setPart({ face })} /></Frame>}
+        {shown === 'face' && 'face' in shape && list !== 'fieldSets' && list !== 'schemes' && <Frame label={`How ${shape.label} looks`}><FaceBench key={shape.id} type={shape} of={list} mayChange={mayChange} onChange={(face) => setPart({ face })} /></Frame>}
         {shown === 'type' && <Frame label={`Naming of ${shape.label}`}><TypeSettings shape={shape} mayChange={mayChange} onChange={(next) => edit(() => next)} /></Frame>}
         {shown === 'settings' && ('columns' in shape || 'layouts' in shape) && <Frame label={`Settings of ${shape.label}`}><SettingsSheet layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: shape.settings }]} disabled={!mayChange} onChange={(settings) => setPart({ settings })} /></Frame>}
         {shown === 'categories' && 'sort' in shape && <CategoriesBench scheme={shape} inForce={before !== undefined} mayChange={mayChange} />}

@@ -36,12 +36,12 @@ export default function StylePage(): ReactElement {
       </Tabs>
       <SideBySide beside={<StylePreview style={style} />}>
         <Frame label="House style">
-          <fieldset disabled={!mayChange} role="tabpanel" id="style-view" aria-labelledby={`style-${view}`} style={{ border: 0, margin: 0, padding: 16, minWidth: 0 }}>
+          <div role="tabpanel" id="style-view" aria-labelledby={`style-${view}`}><fieldset disabled={!mayChange} style={{ border: 0, margin: 0, padding: 16, minWidth: 0 }}>
             {view === 'colours' && <ColoursSheet style={style} onChange={set} />}
             {view === 'sizes' && <SizesSheet style={style} onChange={set} />}
             {view === 'words' && <TextStylesSheet styles={style.textStyles} disabled={!mayChange} onChange={(textStyles) => set({ textStyles })} />}
             {view === 'variants' && <VariantsSheet variants={style.variants} disabled={!mayChange} onChange={(variants) => set({ variants })} />}
-          </fieldset>
+          </fieldset></div>
         </Frame>
       </SideBySide>
     </Workspace>
