@@ -70,6 +70,28 @@ test('a content type, a block type and a page type are made from nothing by keyb
   await putInForce(page);
 });
 
+test('a sample of two tables becomes two types and their entries, one referring to the other', async () => {
+  const page = architect;
+  await page.goto('/bench/shape/sample');
+  const boats = `Name;Length;Kind;Launched;Keeper\n${Array.from({ length: 20 }, (_, i) => `Boat ${i + 1};${i + 2},5 m;${i % 2 ? 'punt' : 'skiff'};${i + 1}.05.2019;${i % 3 ? 'Odile Larkmoor' : 'Bram Fenwright'}`).join('\n')}\nShort;1\n`;
+  const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await page.locator('#sample-files').setInputFiles([file('boats.csv', boats), file('keepers.csv', 'Name,Role\nOdile Larkmoor,Keeper\nBram Fenwright,Mate\n')]);
+  await expect(page.getByText('Line 22 has 2 cells, the headings 5.')).toBeVisible();
+  await expect(page.getByText('21 of 21 are numbers, 1 to 21.5, in m')).toBeVisible();
+  await expect(page.getByText('2 different values all name a row of keepers.csv')).toBeVisible();
+  await page.getByRole('button', { name: 'Make 2 types' }).click();
+  await expect(page.getByText('It is the content type Boats in the working copy.')).toBeVisible();
+  await putInForce(page);
+  await page.getByRole('link', { name: 'Start from a sample' }).click();
+  await page.getByRole('button', { name: 'Bring in the 2 rows as drafts' }).click();
+  await expect(page.getByText('2 entries are in Write, as drafts.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in the 21 rows as drafts' }).click();
+  await expect(page.getByText('21 entries are in Write, as drafts.')).toBeVisible();
+  const { items } = await (await page.request.get('/api/v1/entries?type=boats&sort=name&limit=1')).json() as { items: { title: string; values: Record<string, unknown> }[] };
+  expect(items[0]).toMatchObject({ title: 'Boat 1', values: { length: 2.5, launched: '2019-05-01', kind: 'skiff' } });
+  expect(items[0]?.values.keeper).toMatch(/^[0-9a-f-]{36}$/);
+});
+
 test('an editor fills them in, and a visitor sees both in good order, with no restart', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   await page.goto('/bench/write/recipe');

@@ -153,6 +153,7 @@ test('Arrange: only page types that may stand there are offered, and the address
   const page = editor;
   await page.getByRole('link', { name: /^Arrange/ }).click();
   await page.getByRole('navigation', { name: 'Site tree' }).getByRole('link', { name: 'Visit' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Visit' })).toBeVisible();
   await page.getByRole('button', { name: 'Add a page below' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('radio', { name: /^Species index/ })).toBeDisabled();

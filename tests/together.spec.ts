@@ -11,19 +11,19 @@ test('a working copy that someone else changed is not overwritten without a word
   const { page: other } = await signedIn(browser, running.address, 'architect');
   await other.goto('/bench/shape/content/place');
   await one.goto('/bench/shape/content/place');
-  await one.getByRole('button', { name: 'Getting in', exact: true }).click();
+  await one.getByRole('button', { name: 'In words', exact: true }).click();
   await one.getByLabel('Must be filled in').check();
   await expect(one.getByText('Working copy: 1 change')).toBeVisible();
 
-  await other.getByRole('button', { name: 'In words', exact: true }).click();
+  await other.getByRole('button', { name: 'Getting in', exact: true }).click();
   await other.getByLabel('Help for editors').fill('Two sentences at most.');
   await expect(other.getByRole('alert').filter({ hasText: 'Someone else changed the working copy meanwhile' })).toBeVisible();
   await other.reload();
   await expect(other.getByText('Working copy: 1 change')).toBeVisible();
-  await expect(other.getByRole('row', { name: /Getting in/ })).toContainText('required');
+  await expect(other.getByRole('row', { name: /In words/ })).toContainText('required');
 
   await other.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
-  await expect(other.getByRole('listitem').filter({ hasText: 'Place: Getting in must be filled in' })).toContainText('9 entries');
+  await expect(other.getByRole('listitem').filter({ hasText: 'Place: In words must be filled in' })).toContainText('1 entry');
   await other.getByRole('button', { name: 'Drop the working copy' }).click();
   await other.getByRole('button', { name: 'Drop it' }).click();
   await expect(other.getByText('The working copy is dropped.')).toBeVisible();

@@ -1,9 +1,25 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
 import { states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
+
+/** Rows that come from outside, each the values of one entry by field key. */
+export class EntriesImport {
+  @IsArray() @ArrayMaxSize(500, { message: 'At most 500 rows at a time' }) @IsObject({ each: true }) rows!: JsonObject[];
+}
+
+export class RowFault extends FaultAnswer {
+  /** The row, from 0. */
+  @IsInt() row!: number;
+}
+
+export class EntriesImported {
+  /** The id of the entry each row became; null for one that was left out. */
+  @IsArray() ids!: (string | null)[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RowFault) faults!: RowFault[];
+}
 
 export class NewEntry {
   @IsString() @MaxLength(60) type!: string;

@@ -1,6 +1,6 @@
 import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
-import { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
+import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
 import { Destinations, GoToQuery } from './go-to';
 import { ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingsAnswer, ListingTrial, NewListing } from './listings';
 import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
@@ -63,6 +63,7 @@ export const operations = {
   findEntries: define('findEntries', { summary: 'Entries by the words in their titles, to link to', act: 'read', query: FindEntriesQuery, answer: FoundEntries }),
   known: define('known', { summary: 'What is kept of things that values refer to, by their ids', act: 'read', query: KnownQuery, answer: KnownAnswer }),
   addEntry: define('addEntry', { summary: 'Make an entry', act: 'write entries', body: NewEntry, answer: EntryAnswer, status: 201 }),
+  importEntries: define('importEntries', { summary: 'Make drafts from rows that come from outside', act: 'write entries', body: EntriesImport, answer: EntriesImported, status: 201 }),
   entry: define('entry', { summary: 'One entry', act: 'read', answer: EntryAnswer }),
   changeEntry: define('changeEntry', { summary: 'Change the working version of an entry', act: 'write entries', body: EntryPatch, answer: EntryAnswer, guarded: true }),
   binEntry: define('binEntry', { summary: 'Put an entry in the bin; visitors no longer see it', act: 'write entries', answer: EntryAnswer, guarded: true }),

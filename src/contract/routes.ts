@@ -21,6 +21,7 @@ export const routes = {
   starters: { method: 'GET', path: '/model/starters' },
   fieldNumbers: { method: 'GET', path: '/types/{id}/numbers/{field}' },
   entries: { method: 'GET', path: '/entries' },
+  importEntries: { method: 'POST', path: '/types/{id}/entries' },
   findEntries: { method: 'GET', path: '/entries/found' },
   known: { method: 'GET', path: '/known' },
   addEntry: { method: 'POST', path: '/entries' },

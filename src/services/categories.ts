@@ -239,11 +239,13 @@ export async function mergeCategory(house: House, person: Person, id: Id, revisi
   return answerOf(house, into);
 }
 
+/** Moves what stands below a category to another place: into the room that the category leaves, or behind those that are there. */
 async function moveBelow(tx: Tx, house: House, person: Person, categories: Categories, from: Category, to: Id | null): Promise<void> {
   const beside = categories.below(from.scheme, to);
   const below = categories.below(from.scheme, from.id);
   const slugs = new Set(beside.filter(({ id }) => id !== from.id).map(({ slug }) => slug));
-  const positions = generateNKeysBetween(beside.at(-1)?.position ?? null, null, below.length);
+  const next = to === from.parent ? beside[beside.findIndex(({ id }) => id === from.id) + 1] : undefined;
+  const positions = to === from.parent ? generateNKeysBetween(from.position, next?.position ?? null, below.length) : generateNKeysBetween(beside.at(-1)?.position ?? null, null, below.length);
   await put(tx, house, person, below.map((child, i) => {
     const slug = freeSlug(child.slug, (each) => slugs.has(each));
     slugs.add(slug);
@@ -319,11 +321,13 @@ export async function importCategories(house: House, person: Person, schemeId: I
     if (categories.inOrder(scheme.id).length + made.length > categoryBounds.inScheme) found.push({ path: '', code: 'too-many', message: `A scheme holds at most ${categoryBounds.inScheme.toLocaleString('en')} categories.` });
     return { made, known, faults: found };
   };
-  const trial = read(house.categories);
+  const before = house.categories;
+  const trial = read(before);
   if (tryOnly) return { made: trial.made.length, known: trial.known, faults: trial.faults };
   if (trial.faults.length > 0) throw unreadable(trial.faults);
   return work(house, person, 'read in categories', async (tx, categories) => {
-    const { made, known } = read(categories);
+    // Where nobody changed anything meanwhile, what was tried holds.
+    const { made, known } = categories === before ? trial : read(categories);
     await put(tx, house, person, made);
     return { scheme: scheme.id, done: { made: made.length, known, faults: [] } };
   });

@@ -2,6 +2,7 @@ import type { Operation, operations } from '../../../contract/operations';
 import type { House } from '../../../services/house';
 import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries';
 import { findEntries, knownByIds } from '../../../services/find-entries';
+import { importEntries } from '../../../services/import-entries';
 import { goTo } from '../../../services/go-to';
 import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
@@ -66,6 +67,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   findEntries: ({ house, query }) => findEntries(house, query),
   known: ({ house, query }) => knownByIds(house, query.ids),
   addEntry: ({ house, person, body }) => addEntry(house, person, body),
+  importEntries: ({ house, person, path, body }) => importEntries(house, person, path('id'), body),
   entry: ({ house, path }) => entry(house, path('id')),
   changeEntry: ({ house, person, path, revision, body }) => changeEntry(house, person, path('id'), revision, body),
   binEntry: ({ house, person, path, revision }) => binEntry(house, person, path('id'), revision),

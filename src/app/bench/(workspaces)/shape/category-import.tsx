@@ -4,6 +4,7 @@ import { useState, type ReactElement } from 'react';
 import type { CategoryImportAnswer } from '../../../../contract/categories';
 import type { Scheme } from '../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { FileButton } from '../../../../ui/file-button';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { Note } from '../../../../ui/marks';
@@ -36,9 +37,7 @@ export function CategoryImport({ scheme, onClose, onDone }: { scheme: Scheme; on
         <Labelled id="read-text" label="The list" help={format === 'csv' ? 'One column a level: Wetland,Reedbed,Reed edge.' : 'Spaces or tabs before a name put it below the one above.'}>
           <OutlinedInput id="read-text" multiline minRows={8} maxRows={16} fullWidth autoFocus value={text} onChange={({ target }) => change(target.value)} sx={{ fontFamily: 'JetBrains Mono', fontSize: 13 }} />
         </Labelled>
-        <Labelled id="read-file" label="Or from a file">
-          <input id="read-file" type="file" accept=".txt,.csv,text/plain,text/csv" onChange={({ target }) => { const file = target.files?.[0]; if (file) void file.text().then(change); }} />
-        </Labelled>
+        <FileButton id="read-file" label="Take it from a file" accept=".txt,.csv,text/plain,text/csv" onFiles={([file]) => { if (file) void file.text().then(change); }} />
         {problem && <Note sort="error" role="alert">{problem}</Note>}
         {trial && <p role="status" className={look.pencil}>{trial.made} new, {trial.known} already there.</p>}
         {trial?.faults.slice(0, 8).map(({ path, message }) => <Note key={path} sort="error">{message}</Note>)}

@@ -1,6 +1,6 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
-import { FileDiff, FileJson, Grid3x3, ListChecks, Network, Palette, Plus, SlidersHorizontal } from 'lucide-react';
+import { FileDiff, FileInput, FileJson, Grid3x3, ListChecks, Network, Palette, Plus, SlidersHorizontal } from 'lucide-react';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
@@ -65,6 +65,7 @@ export function ShapeOutline(): ReactElement {
         {whole('House style', 'style', <Palette {...icon} />)}
         {whole('Settings', 'settings', <SlidersHorizontal {...icon} />)}
         {whole('Checks', 'checks', <ListChecks {...icon} />, faults.length === 0 ? 'none' : faults.length, faults.length === 0 ? 'words' : 'due')}
+        {mayChange && whole('Start from a sample', 'sample', <FileInput {...icon} />)}
         {whole('Model document', 'document', <FileJson {...icon} />)}
         {mayChange && whole('Change sheet', 'changes', <FileDiff {...icon} />, changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`, 'words')}
       </OutlineGroup>

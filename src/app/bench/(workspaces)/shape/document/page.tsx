@@ -6,6 +6,7 @@ import { modelText } from '../../../../../core/formats/model-text';
 import { isJsonObject } from '../../../../../core/json';
 import type { ModelDocument } from '../../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
+import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note } from '../../../../../ui/marks';
@@ -80,7 +81,7 @@ export default function DocumentPage(): ReactElement {
         <Frame label="Bring one in">
           <div className={styles.form}>
             <Eyebrow>Bring one in</Eyebrow>
-            <label htmlFor="model-file">A model document <input id="model-file" type="file" accept=".json,application/json" onChange={({ target }) => { const [file] = target.files ?? []; if (file) void read(file); target.value = ''; }} /></label>
+            <FileButton id="model-file" label="Choose a model document" accept=".json,application/json" onFiles={([file]) => { if (file) void read(file); }} />
             {faults.length > 0 && <Note sort="error" role="alert">This is no model document. Nothing was changed.</Note>}
             {faults.slice(0, 20).map(({ path, message }) => <Note key={path + message} sort="error">{path && <Mono>{path}</Mono>} {message}</Note>)}
             {chosen && (

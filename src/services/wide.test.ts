@@ -1,0 +1,200 @@
+import sharp from 'sharp';
+import { smallHouse, type SmallHouse } from '../../tests/small-house';
+import { wideDocument } from '../../tests/wide-model';
+import type { JsonObject } from '../core/json';
+import { addCategory } from './categories';
+import { addEntry, changeEntry, entry, entryReach, publishEntry, withdrawEntry } from './entries';
+import { findEntries, knownByIds } from './find-entries';
+import { importEntries } from './import-entries';
+import { addMedia, changeMedium, mediaFile, mediaList } from './media';
+import { importModel, placementCounts, typeReach } from './model';
+import { addPage, changePage, page, publishPage } from './pages';
+import { pagePreview, visit } from './visitor';
+
+let small: SmallHouse;
+beforeEach(async () => {
+  small = await smallHouse();
+  await importModel(small.house, wideDocument());
+});
+afterEach(() => small.close());
+
+const editor = () => small.people.editor;
+const architect = () => small.people.architect;
+const type = (key: string) => small.house.model.contentTypeByKey(key)!;
+
+/** A published entry. */
+async function shown(key: string, values: JsonObject): Promise<string> {
+  const made = await addEntry(small.house, editor(), { type: key, values });
+  return (await publishEntry(small.house, editor(), made.id, made.revision, {})).id;
+}
+async function picture(width = 900, name = 'heron.png', colour = '#336655'): Promise<string> {
+  const bytes = await sharp({ create: { width, height: 600, channels: 3, background: colour } }).png().toBuffer();
+  return (await addMedia(small.house, editor(), name, bytes, 'A heron stands.')).id;
+}
+async function home(): Promise<{ id: string; revision: number }> {
+  const made = await addPage(small.house, architect(), { type: 'home', parent: null, values: { title: 'Home' } });
+  return publishPage(small.house, architect(), made.id, made.revision, {});
+}
+const drawn = async (address: string) => {
+  const seen = await visit(small.house, address);
+  if (seen.found !== 'page') throw new Error(`nothing stands at ${address}`);
+  return seen.page;
+};
+
+describe('entries of every kind', () => {
+  test('are kept and spoken as they were given, groups, lists, links and pictures too', async () => {
+    const media = await picture();
+    const heron = await shown('species', { name: 'Bell heron' });
+    const values = {
+      title: 'Dawn walk', starts: '2026-12-01T06:50', shows: [heron], place: { name: 'Second hide', spot: { latitude: 51.5, longitude: -0.9, words: 'By the reeds' } }, book: { to: 'email', email: 'walks@quillwater.example', words: 'Book' },
+    };
+    const made = await addEntry(small.house, editor(), { type: 'walk', values });
+    expect((await entry(small.house, made.id)).values).toEqual(values);
+    const again = await changeEntry(small.house, editor(), heron, 2, { values: { picture: { media, caption: 'At dawn' }, facts: [{ label: 'Length', value: '80 cm' }], body: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'It stands still.' }] }] } } });
+    expect(again.values).toMatchObject({ picture: { media, caption: 'At dawn' }, facts: [{ label: 'Length', value: '80 cm' }], minutes: 1 });
+  });
+
+  test('are refused where they refer to what is not there, and told where it went later', async () => {
+    const nobody = '01a2134c-927b-7258-a75e-2d0fc993d412';
+    await expect(addEntry(small.house, editor(), { type: 'walk', values: { title: 'x', shows: [nobody] } })).rejects.toMatchObject({ status: 422, faults: [{ path: '/values/shows/0', code: 'not-there' }] });
+    await expect(addEntry(small.house, editor(), { type: 'walk', values: { title: 'x', place: { spot: { latitude: 99, longitude: 0 } } } })).rejects.toMatchObject({ faults: [{ path: '/values/place/spot/latitude' }] });
+  });
+
+  test('must differ where their type says so, and narrow to the branch that was chosen', async () => {
+    await shown('species', { name: 'Bell heron' });
+    const twin = await addEntry(small.house, editor(), { type: 'species', values: { name: 'Bell heron' } });
+    expect(twin.faults).toMatchObject([{ path: '/values/name', code: 'taken' }]);
+    const [scheme = ''] = small.house.model.schemes.map(({ id }) => id);
+    const water = await addCategory(small.house, architect(), scheme, { label: 'Water', parent: null });
+    const mere = await addCategory(small.house, architect(), scheme, { label: 'Mere', parent: water.id });
+    const coast = await addCategory(small.house, architect(), scheme, { label: 'Coast', parent: null });
+    const within = await addEntry(small.house, editor(), { type: 'species', values: { name: 'Duck', branch: water.id, habitats: [mere.id] } });
+    expect(within.faults).toEqual([]);
+    const outside = await changeEntry(small.house, editor(), within.id, 1, { values: { branch: coast.id } });
+    expect(outside.faults).toMatchObject([{ path: '/values/habitats', code: 'branch' }]);
+  });
+
+  test('ask for what a condition shows, and only then', async () => {
+    const made = await addEntry(small.house, editor(), { type: 'species', values: { name: 'Owl', rarity: 'common' } });
+    expect(made.faults).toEqual([]);
+    expect((await changeEntry(small.house, editor(), made.id, 1, { values: { rarity: 'rare' } })).faults).toMatchObject([{ path: '/values/secret', code: 'required' }]);
+  });
+
+  test('are found by their words, and known by their ids', async () => {
+    const heron = await shown('species', { name: 'Bell heron' });
+    await shown('walk', { title: 'Heron walk' });
+    expect((await findEntries(small.house, { q: 'heron', types: 'species' })).items.map(({ id }) => id)).toEqual([heron]);
+    expect(JSON.stringify(await knownByIds(small.house, heron))).toContain('Bell heron');
+  });
+});
+
+describe('rows that come from outside', () => {
+  test('become drafts; one with a value that is none is told and left out', async () => {
+    const answer = await importEntries(small.house, editor(), type('species').id, { rows: [{ name: 'Heron' }, { name: 'Duck', rarity: 'huge' }, { name: 'Owl', rarity: 'rare' }] });
+    expect(answer.ids.map((id) => id !== null)).toEqual([true, false, true]);
+    expect(answer.faults).toMatchObject([{ row: 1, path: '/rarity', code: 'not-a-choice' }]);
+    const owl = await entry(small.house, answer.ids[2] ?? '');
+    expect([owl.state, owl.faults.map(({ path }) => path)]).toEqual(['draft', ['/values/secret']]);
+  });
+  test('are not taken for a type that is not in force', async () => {
+    await expect(importEntries(small.house, editor(), '01a2134c-927b-7258-a75e-2d0fc993d412', { rows: [] })).rejects.toMatchObject({ status: 404 });
+  });
+});
+
+describe('blocks on a page', () => {
+  const text = (heading: string) => ({ type: 'text', values: { heading, body: 'Words.' } });
+
+  test('are seen by visitors in their layout, with linked entries in small', async () => {
+    const heron = await shown('species', { name: 'Bell heron', summary: 'Rings twice.' });
+    const { id, revision } = await home();
+    const before = (await page(small.house, id)).slots as { main: JsonObject[] };
+    await publishPage(small.house, architect(), id, (await changePage(small.house, architect(), id, revision, { slots: { main: [...before.main, { type: 'columns', slots: { left: [text('Left')], right: [{ type: 'teaser', values: { what: heron } }] } }] } })).revision, {});
+    const seen = await drawn('/');
+    expect(seen.rows?.[0]?.cells.map(({ width }) => width)).toEqual([8, 4]);
+    expect(JSON.stringify(seen.slots)).toContain('Rings twice.');
+    // What visitors see of the entry reaches the page that shows it.
+    expect((await entryReach(small.house, heron)).pages.map(({ detail }) => detail)).toEqual(['/']);
+    await withdrawEntry(small.house, editor(), heron, 2);
+    expect(JSON.stringify((await drawn('/')).slots)).not.toContain('Bell heron');
+  });
+
+  test('are handed down to the pages below, until they put their own', async () => {
+    const { id, revision } = await home();
+    const footed = await changePage(small.house, architect(), id, revision, { slots: { foot: [text('Foot of all')] } });
+    await publishPage(small.house, architect(), id, footed.revision, {});
+    const below = await addPage(small.house, architect(), { type: 'plain', parent: id, values: { title: 'Below' } });
+    await publishPage(small.house, architect(), below.id, below.revision, {});
+    expect(JSON.stringify((await drawn('/below')).slots)).toContain('Foot of all');
+    const own = await changePage(small.house, architect(), below.id, (await page(small.house, below.id)).revision, { slots: { foot: [text('Mine')] } });
+    await publishPage(small.house, architect(), below.id, own.revision, {});
+    const slots = JSON.stringify((await drawn('/below')).slots);
+    expect(slots).toContain('Mine');
+    expect(slots).not.toContain('Foot of all');
+  });
+
+  test('hold back publishing where they break a rule, and are refused where they are none', async () => {
+    const made = await addPage(small.house, architect(), { type: 'home', parent: null, values: { title: 'Home' } });
+    const broken = await changePage(small.house, architect(), made.id, made.revision, { slots: { main: [{ type: 'text', values: { heading: 'x' } }] } });
+    expect(broken.faults.map(({ path }) => path)).toEqual(expect.arrayContaining(['/slots/main', '/slots/main/0/values/body']));
+    await expect(publishPage(small.house, architect(), made.id, broken.revision, {})).rejects.toMatchObject({ status: 422 });
+    await expect(changePage(small.house, architect(), made.id, broken.revision, { slots: { main: [{ type: 'banner' }] } })).rejects.toMatchObject({ faults: [{ path: '/slots/main/0/type' }] });
+    // Nothing of the refused change was kept, and the preview shows what was.
+    expect(JSON.stringify(await pagePreview(small.house, made.id))).toContain('"x"');
+  });
+
+  test('a hidden block is kept, and not seen', async () => {
+    const { id } = await home();
+    const { slots, revision } = await page(small.house, id);
+    const kept = await changePage(small.house, architect(), id, revision, { slots: { main: [...(slots as { main: JsonObject[] }).main, { ...text('Hidden'), hidden: true }] } });
+    await publishPage(small.house, architect(), id, kept.revision, {});
+    expect(JSON.stringify((await page(small.house, id)).slots)).toContain('Hidden');
+    expect(JSON.stringify((await drawn('/')).slots)).not.toContain('Hidden');
+  });
+
+  test('settings that the site leaves open are set on a page, and go back to the inherited one', async () => {
+    const { id } = await home();
+    const below = await addPage(small.house, architect(), { type: 'plain', parent: id, values: { title: 'Quiet' } });
+    await publishPage(small.house, architect(), below.id, below.revision, {});
+    expect((await drawn('/')).navigation.map(({ label }) => label)).toEqual(['Quiet']);
+    const hidden = await changePage(small.house, architect(), below.id, (await page(small.house, below.id)).revision, { settings: { inNavigation: 'no' } });
+    await publishPage(small.house, architect(), below.id, hidden.revision, {});
+    expect((await drawn('/')).navigation).toEqual([]);
+    await expect(changePage(small.house, architect(), below.id, (await page(small.house, below.id)).revision, { settings: { showTitle: 'no' } })).rejects.toMatchObject({ faults: [{ path: '/settings/showTitle', code: 'held' }] });
+  });
+});
+
+describe('media', () => {
+  test('are what their bytes say, and kept once', async () => {
+    const one = await picture(900, 'heron.exe');
+    expect(await picture(900, 'the same.png')).toBe(one);
+    const { items } = await mediaList(small.house, {});
+    expect(items).toMatchObject([{ id: one, sort: 'picture', mime: 'image/png', width: 900, height: 600, alt: 'A heron stands.' }]);
+    await expect(addMedia(small.house, editor(), 'trick.png', Buffer.from('<svg onload="alert(1)"/>'))).rejects.toMatchObject({ status: 422, faults: [{ code: 'sort' }] });
+    await expect(addMedia(small.house, editor(), 'empty.png', Buffer.alloc(0))).rejects.toMatchObject({ faults: [{ code: 'empty' }] });
+  });
+  test('come in the sizes they are asked for, cropped around their point', async () => {
+    const id = await picture();
+    const [item] = (await mediaList(small.house, {})).items;
+    const file = item?.address.split('/').at(-1) ?? '';
+    const small320 = await mediaFile(small.house, id, file, new URLSearchParams('w=320&r=1'));
+    expect(await sharp(small320!.bytes).metadata()).toMatchObject({ width: 320, height: 320, format: 'webp' });
+    expect(await mediaFile(small.house, id, 'another.png', new URLSearchParams())).toBeUndefined();
+  });
+  test('keep their words, guarded by the revision that was read', async () => {
+    const id = await picture();
+    expect(await changeMedium(small.house, editor(), id, 1, { alt: 'A heron at dawn.' })).toMatchObject({ alt: 'A heron at dawn.', revision: 2 });
+    await expect(changeMedium(small.house, editor(), id, 1, { alt: 'x' })).rejects.toMatchObject({ status: 412 });
+  });
+});
+
+test('what a type reaches, and how pages stand, is counted from what is there', async () => {
+  const { id } = await home();
+  const below = await addPage(small.house, architect(), { type: 'plain', parent: id, values: { title: 'Below' } });
+  await publishPage(small.house, architect(), below.id, below.revision, {});
+  await shown('species', { name: 'Bell heron' });
+  expect(await typeReach(small.house, type('species').id)).toMatchObject({ entries: 1, pages: 0, listings: [] });
+  const plain = small.house.model.pageTypeByKey('plain')!.id;
+  expect(await typeReach(small.house, plain)).toMatchObject({ pages: 1, shown: 1 });
+  const homeType = small.house.model.pageTypeByKey('home')!.id;
+  expect((await placementCounts(small.house)).items).toEqual(expect.arrayContaining([{ parent: 'top', child: homeType, pages: 1 }, { parent: homeType, child: plain, pages: 1 }]));
+});
