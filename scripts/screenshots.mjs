@@ -59,6 +59,18 @@ try {
   await architect.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
   await architect.getByRole('heading', { name: 'Event: Price must be filled in' }).waitFor();
   await shoot(architect, 'change-sheet');
+  await architect.goto(`${address}/bench/shape/placement`);
+  await architect.getByRole('gridcell', { name: /^Home may hold Section/ }).click();
+  await shoot(architect, 'placement');
+  await architect.goto(`${address}/bench/shape/pages/section`);
+  await architect.getByRole('tab', { name: 'Layouts' }).click();
+  await shoot(architect, 'layouts');
+  await architect.goto(`${address}/bench/shape/style`);
+  await architect.getByText('On a real page').waitFor();
+  await shoot(architect, 'style');
+  await architect.goto(`${address}/bench/shape/schemes/habitat`);
+  await architect.getByRole('treeitem', { name: /^Open water/ }).click();
+  await shoot(architect, 'categories');
   await architect.goto(`${address}/bench/map`);
   await architect.getByRole('link', { name: /^Walks for families/ }).click();
   await architect.getByRole('heading', { name: 'With children' }).waitFor();

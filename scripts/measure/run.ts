@@ -14,6 +14,7 @@ import { countRows, pageOfRows, type TableQuestion } from '../../src/store/table
 import { ByHand } from './by-hand';
 import { collection } from './collection';
 import { inTurn, median, report } from './pairs';
+import { measureModel } from './model';
 import { measureVisits } from './visits';
 
 const FEW = 1_000;
@@ -63,6 +64,7 @@ async function main(): Promise<void> {
   const [{ k3 = 0 } = {}] = (await hand.all("SELECT n AS k3 FROM c.ids WHERE uuid = ?", [(type.fieldByKey('kind')?.rules as { choices: { key: string; id: string }[] }).choices.find(({ key }) => key === 'k3')?.id ?? ''])) as { k3?: number }[];
 
   console.log(`\nRatios in this run, ${MANY.toLocaleString('en')} entries, nine of ten published. Medians; times in ms only to show the scale.\n`);
+  await measureModel();
   const now = house.now();
   const day = today(house);
   const answered = (rows: readonly { body: unknown }[]) => rows.map(({ body }) => JSON.parse(String(body)) as unknown);

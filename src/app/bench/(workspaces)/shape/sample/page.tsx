@@ -25,7 +25,7 @@ const nameOf = (file: string) => { const bare = file.replace(/\.[^.]*$/, '').rep
 
 /** Content types made from files: what they hold is proposed with its evidence, and the architect corrects it. */
 export default function SamplePage(): ReactElement {
-  const { document, mayChange, change } = useWorkingModel();
+  const { document, mayChange, change, changes } = useWorkingModel();
   const { samples, setSamples } = useSamples();
   const tell = useTell();
   const [progress, setProgress] = useState<{ file: string; share: number; rows: number }>();
@@ -84,7 +84,12 @@ export default function SamplePage(): ReactElement {
           <h1>Start from a sample</h1>
           <p className={look.pencil}>Tables (CSV, TSV), lists of objects (JSON) or a JSON Schema. They are read in this browser, row by row, however large; nothing is sent until you bring entries in.</p>
         </div>
-        {mayChange && open > 0 && <div className={look.acts}><Button variant="contained" onClick={make}>{open === 1 ? 'Make the type' : `Make ${open} types`}</Button></div>}
+        {mayChange && (open > 0 || changes > 0) && (
+          <div className={look.acts}>
+            {changes > 0 && <Button component={Link} href="/bench/shape/changes" variant={open > 0 ? 'outlined' : 'contained'}>Change sheet</Button>}
+            {open > 0 && <Button variant="contained" onClick={make}>{open === 1 ? 'Make the type' : `Make ${open} types`}</Button>}
+          </div>
+        )}
       </div>
       {mayChange ? (
         <div className={styles.drop} data-over={over} onDragOver={(event) => { event.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={drop}>
