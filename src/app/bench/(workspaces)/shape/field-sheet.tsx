@@ -5,6 +5,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { Boxes, GripVertical } from 'lucide-react';
 import { useId, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
 import type { TypeFigures } from '../../../../contract/model';
+import { isDay } from '../../../../core/content/day';
 import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../../../core/model/document';
 import { rowsOf, type SheetRow } from '../../../../core/model/entries';
 import { addField, includeSet, moveField, setsOf } from '../../../../core/model/edit';
@@ -47,12 +48,19 @@ function showsIn(shape: AnyShape, entry: FieldEntry, usedBy: readonly string[]):
   return words ? words.charAt(0).toUpperCase() + words.slice(1) : '';
 }
 
+/** The least or the most of a field: a number as it is, a day in short. */
+function spanEnd(value: number | string | undefined): string {
+  if (typeof value === 'number') return value.toLocaleString('en');
+  const day = (value ?? '').slice(0, 10);
+  return isDay(day) ? new Date(`${day}T00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' }) : value ?? '';
+}
+
 function Coverage({ entry, figures }: { entry: FieldEntry; figures: TypeFigures | undefined }): ReactElement | null {
   const figure = figures?.fields.find((each) => each.field === entry.id);
   if (!figures) return null;
   if (!figure) return <span className={`${look.faint} ${look.small}`}>{isInclude(entry) ? '' : 'new'}</span>;
   const { distinct, least, most } = figure;
-  const spread = [distinct === undefined ? '' : `${distinct} different`, least === undefined ? '' : `${String(least)} to ${String(most)}`].filter(Boolean).join(', ');
+  const spread = [distinct === undefined ? '' : `${distinct} different`, least === undefined ? '' : `${spanEnd(least)} to ${spanEnd(most)}`].filter(Boolean).join(', ');
   return <><Share part={figure.filled} of={figures.total} />{spread && <small className={styles.spread}>{spread}</small>}</>;
 }
 

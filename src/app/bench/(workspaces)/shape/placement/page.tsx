@@ -56,7 +56,7 @@ export default function PlacementPage(): ReactElement {
         <div>
           <div className={look.eyebrow}><span>The whole model</span></div>
           <h1>Placement grid</h1>
-          <p className={look.pencil}>Rows hold columns. Arrows walk, Space allows or not, the headings set a whole row or column.</p>
+          <p className={look.pencil}>Rows hold columns. A click goes to a cell, another allows it or not; so do the arrows and Space. The headings set a whole row or column.</p>
         </div>
         <div className={look.acts}>
           <OutlinedInput size="small" placeholder="Only types named…" value={words} onChange={({ target }) => setWords(target.value)} slotProps={{ input: { 'aria-label': 'Only types named' } }} />

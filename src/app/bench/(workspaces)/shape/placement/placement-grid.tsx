@@ -37,6 +37,8 @@ const COLUMN = 44;
 /** Rows hold columns. Only the cells in view are drawn; the heads stand still. */
 export function PlacementGrid({ rows, columns, here, stands, pagesAt, limitAt, mayChange, onHere, onSet }: Props): ReactElement {
   const scroller = useRef<HTMLDivElement>(null);
+  // A click goes to a cell; a click on the cell one is at allows it or not.
+  const wasHere = useRef(false);
   // eslint-disable-next-line react-hooks/incompatible-library -- The rows in view are found anew at each drawing, which is what is wanted.
   const down = useVirtualizer({ count: rows.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 6, scrollMargin: TALL, scrollPaddingStart: TALL });
   const across = useVirtualizer({ horizontal: true, count: columns.length, getScrollElement: () => scroller.current, estimateSize: () => COLUMN, overscan: 6, scrollMargin: HEAD, scrollPaddingStart: HEAD });
@@ -97,8 +99,8 @@ export function PlacementGrid({ rows, columns, here, stands, pagesAt, limitAt, m
                     key={below.id} id={`cell-${index}-${c}`} role="gridcell" aria-colindex={c + 2} aria-selected={at} aria-label={words} title={words} tabIndex={index === row && c === column ? 0 : -1}
                     className={styles.cell} data-may={may} data-stray={!may && pages > 0} style={{ left, width: COLUMN, height: ROW }}
                     onFocus={() => { if (!at) onHere(cell); }}
-                    onClick={() => { onHere(cell); if (mayChange && at) onSet([cell], !may); }}
-                    onDoubleClick={(event) => event.preventDefault()}
+                    onMouseDown={() => { wasHere.current = at; }}
+                    onClick={() => { if (mayChange && wasHere.current) onSet([cell], !may); }}
                     onKeyDown={(event) => { if (mayChange && (event.key === ' ' || event.key === 'Enter')) { event.preventDefault(); onSet([cell], !may); } }}
                   >
                     <i aria-hidden="true" />
