@@ -66,7 +66,7 @@ test('a page is moved among its siblings and to another home, and its address fo
   const tree = page.getByRole('navigation', { name: 'Site tree' });
   await tree.getByRole('link', { name: 'Getting here' }).click();
   await page.getByRole('button', { name: 'Move up' }).click();
-  await expect(page.getByText('1 of 5 beside one another')).toBeVisible();
+  await expect(page.getByText('1 of 8 beside one another')).toBeVisible();
   await page.getByRole('button', { name: 'Give it another home' }).click();
   const homes = page.getByRole('group', { name: 'Homes for this page' });
   await expect(homes.getByRole('button', { name: /^Species Species index may not hold Plain page/ })).toBeDisabled();

@@ -13,6 +13,8 @@ import { knownOf, knowReferences, valuesRefs } from './known';
 /** An entry that comes from outside with its past: when it was last changed, since when visitors see it, and until when. */
 export interface BulkEntry {
   values: Values;
+  /** What it says in other languages, by locale. */
+  translations?: Record<string, Values>;
   at: number;
   by: number | null;
   stage: 'draft' | 'review';
@@ -27,7 +29,7 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   const { surrogates, model } = house;
   const sheet = sheetIn(house, type);
   const made = entries.map((entry) => ({
-    ...entry, uuid: newId(), title: titleOf(type.is, entry.values), body: JSON.stringify({ values: entry.values } satisfies EntryBody), faults: ruleFaults(type.fields, entry.values, here).length,
+    ...entry, uuid: newId(), title: titleOf(type.is, entry.values), body: JSON.stringify({ values: entry.values, ...(entry.translations ? { translations: entry.translations } : {}) } satisfies EntryBody), faults: ruleFaults(type.fields, entry.values, here).length,
   }));
   const ids = await makeRecords(tx, made.map(({ uuid, title, body, faults, at, by }) => ({ uuid, sort: 'entry', type: surrogates.of(type.id), title, body, faults, at, by })));
   const reviewed = ids.filter((_, i) => made[i]?.stage === 'review');

@@ -4,7 +4,7 @@ import type { Fault } from '../core/faults';
 import { modelFromKeys } from '../core/formats/model-by-keys';
 import { readModelDocument } from '../core/formats/model-schema';
 import type { Id } from '../core/ids';
-import type { Json, JsonObject } from '../core/json';
+import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType, Scheme } from '../core/model/document';
 import type { Role } from '../core/roles';
@@ -60,14 +60,15 @@ const refuse = (where: string, faults: readonly Fault[]) => new Error(`${where}:
 /** The order in which types are filled, so that what an entry refers to is there before it. */
 const referredFirst = ['place', 'person', 'species'];
 
-/** One entry as its file tells it: besides its values, how far it has come (`state`) and how old it is (`age`, in days). */
+/** One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come (`state`) and how old it is (`age`, in days). */
 function readEntry(house: House, names: SampleNames, type: CompiledType<ContentType>, written: JsonObject, place: number, by: number): BulkEntry {
-  const { state = 'published', age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160), ...given } = written;
+  const { state = 'published', age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160), fr, ...given } = written;
   const { values, faults } = readValues(type.fields, names.said(type.fields, given), {}, '');
-  if (faults.length > 0) throw refuse(`demo/entries/${type.is.key}, entry ${place + 1}`, faults);
+  const french = isJsonObject(fr) ? readValues(type.fields.filter(({ localised }) => localised), names.said(type.fields, fr), {}, '/fr') : undefined;
+  if (faults.length > 0 || (french && french.faults.length > 0)) throw refuse(`demo/entries/${type.is.key}, entry ${place + 1}`, [...faults, ...(french?.faults ?? [])]);
   const at = house.now() - Number(age) * DAY - place * 61_000;
   const shown = { published: { starts: at }, scheduled: { starts: house.now() + 9 * DAY }, withdrawn: { starts: at - 90 * DAY, ends: at } }[String(state)];
-  return { values, at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
+  return { values, ...(french ? { translations: { fr: french.values } } : {}), at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
 }
 
 async function fillCategories(house: House, architect: Person, names: SampleNames, scheme: CompiledType<Scheme>, written: readonly SampleCategory[], parent: Id | null): Promise<void> {

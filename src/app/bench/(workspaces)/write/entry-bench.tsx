@@ -1,5 +1,5 @@
 'use client';
-import { Button } from '@mui/material';
+import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import Link from 'next/link';
@@ -27,6 +27,7 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
+import { entryPatchOf, fieldsIn, languageName, withLanguages } from './entry-languages';
 import styles from './write.module.css';
 
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
@@ -58,12 +59,18 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const client = useQueryClient();
   const type = model.contentTypeByKey(initial.type);
   const fields: readonly Field[] = type?.fields ?? [];
+  const locales = model.document.locales.others;
+  const everyField: readonly Field[] = [...fields, ...locales.flatMap((locale) => fieldsIn(fields, locale))];
+  const [locale, setLocale] = useState('');
   const mayWrite = useMay('write entries');
   const draft = useDraft<EntryAnswer>({
-    initial,
-    sendable: (given) => readForm(fields, given, today).sendable,
-    send: (values, revision) => ask('changeEntry', { path: { id: initial.id }, revision, body: { values } }),
-    other: (current) => keptIn(current, initial),
+    initial: withLanguages(initial, fields, locales),
+    sendable: (given) => readForm(everyField, given, today).sendable,
+    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: entryPatchOf(changes, locales) }), fields, locales),
+    other: (current) => {
+      const other = keptIn(current, initial);
+      return other && withLanguages(other, fields, locales);
+    },
   });
   const { kept, given, status } = draft;
   const { id, revision } = kept;
@@ -75,7 +82,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   }, [client, revision, initial.revision]);
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   if (!type) return null;
-  const reading = readForm(fields, given, today);
+  const reading = readForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
   const faults = [...reading.faults, ...[...draft.faults, ...(problem?.faults ?? [])].filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
   const mends = (inside: readonly Field[]) => inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
@@ -136,7 +143,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
           <EntryActs
             entry={kept} asksReview={type.is.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}
-            onDone={draft.take} onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
+            onDone={(answer) => draft.take(withLanguages(answer, fields, locales))} onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
           />
         </div>
       </div>
@@ -150,16 +157,26 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             <section className={styles.faults} aria-label="Before it can go out">
               <Eyebrow>Before it can go out</Eyebrow>
               {faults.map(({ path, code, message }) => {
-                const field = fields.find(({ key }) => path === `/values/${key}`);
+                const field = everyField.find(({ key }) => path === `/values/${key}`);
                 return <Note key={path + code} sort="error"><button type="button" onClick={() => field && goToField(field.key)}>{field && !message.startsWith(field.label) ? `${field.label}: ${message}` : message}</button></Note>;
               })}
             </section>
           )}
         </>
       )}>
-        <Frame label="Fields"><div className={styles.sheet}><EntryForm fields={fields} values={given} faults={faults} onChange={draft.change} disabled={locked} /></div></Frame>
+        <Frame label="Fields">
+          <div className={styles.sheet}>
+            {fields.some(({ localised }) => localised) && locales.length > 0 && (
+              <ToggleButtonGroup exclusive size="small" value={locale} aria-label="Language" sx={{ mb: 3 }} onChange={(_, next: string | null) => { if (next !== null) setLocale(next); }}>
+                <ToggleButton value="">{languageName(model.locale)}</ToggleButton>
+                {locales.map((each) => <ToggleButton key={each} value={each}>{languageName(each)}</ToggleButton>)}
+              </ToggleButtonGroup>
+            )}
+            <EntryForm fields={locale ? fieldsIn(fields, locale) : fields} values={given} faults={faults} onChange={draft.change} disabled={locked} />
+          </div>
+        </Frame>
       </SideBySide>
-      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />}
+      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={everyField} by={kept.changedBy} onDecide={draft.decide} />}
     </Workspace>
   );
 }
