@@ -46,12 +46,15 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
   ['go to', async (page) => { await page.goto('/bench/watch'); await page.keyboard.press('Control+k'); await expect(page.getByRole('option').first()).toBeVisible(); }],
 ];
 
+/** The screens on which every colour there is stands somewhere. */
+const coloured = new Set(['a type in Shape', 'layouts', 'categories', 'the placement grid', 'the type picture', 'the house style', 'the change sheet', 'the table', 'an entry', 'a listing', 'a page', 'go to']);
+
 for (const look of ['light', 'dark'] as const) {
-  test(`axe finds nothing on any screen of the workspaces, ${look}`, async ({ browser }) => {
+  test(look === 'light' ? 'axe finds nothing on any screen of the workspaces' : 'axe finds no colour too faint in the dark', async ({ browser }) => {
     test.setTimeout(420_000);
     const { page } = await signedIn(browser, running.address, 'architect');
     await page.emulateMedia({ colorScheme: look });
-    for (const [name, open] of screens) {
+    for (const [name, open] of screens.filter(([each]) => look === 'light' || coloured.has(each))) {
       await test.step(name, async () => {
         await open(page);
         await expectNothingFound(page, look === 'dark' ? 'colours' : 'all');

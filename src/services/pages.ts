@@ -62,7 +62,7 @@ async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>
   return body;
 }
 
-/** The settings a page sets itself: only what the site or the type lets an editor change. */
+/** The settings that a page has of its own: only what the site or the type lets an editor change. */
 function settingsGiven(house: House, type: CompiledType<PageType>, given: JsonObject): SettingsLayer {
   const { layer, faults } = readLayer(given, [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }], '/settings');
   if (faults.length > 0) throw unreadable(faults);

@@ -6,7 +6,7 @@ import { settings, settle, type Layers, type SettingKey } from '../core/model/se
 import { Labelled } from './labelled';
 import { settingSourceWords } from './setting-source-words';
 
-/** What a listing or a page sets itself: each setting with where its value comes from, and one step back to the inherited one. The last layer is the place. */
+/** Settings of a listing or a page of its own: each setting with where its value comes from, and one step back to the inherited one. The last layer is the place. */
 export function SettingsHere({ id, keys, layers, disabled, onChange }: { id: string; keys: readonly SettingKey[]; layers: Layers; disabled: boolean; onChange: (key: SettingKey, value: Json) => void }): ReactElement {
   const own = layers.at(-1)?.source;
   const words = (key: SettingKey, value: string) => settings[key].choices.find((choice) => choice.value === value)?.label ?? value;

@@ -66,7 +66,7 @@ export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, v
 }
 
 /**
- * Reads what a listing or a page sets itself, by key (null goes back to the inherited value): only what the layers
+ * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value): only what the layers
  * above leave open. With any fault nothing may be kept.
  */
 export function readLayer(given: JsonObject, above: Layers, path: string): { layer: SettingsLayer; faults: Fault[] } {
