@@ -10,11 +10,11 @@ import { readCondition } from '../core/mapping/read-rule';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import { withComputed } from '../core/model/kinds';
-import { addInBulk } from '../services/bulk-entries';
-import { addCategory, importCategories } from '../services/categories';
-import { importModel } from '../services/model';
-import { countLive, listLive } from './listing-query';
-import { sheetOf } from './sheet-shape';
+import { addInBulk } from './bulk-entries';
+import { addCategory, importCategories } from './categories';
+import { importModel } from './model';
+import { countLive, listLive } from '../store/listing-query';
+import { sheetOf } from '../store/sheet-shape';
 
 const DAY = '2026-11-25';
 let small: SmallHouse;
