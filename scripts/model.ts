@@ -33,7 +33,7 @@ function tell(document: ModelDocument): boolean {
   const faults = checkModel(document);
   for (const { weight, path, message } of faults) console.log(`${weight}  ${path}  ${message}`);
   const errors = faults.filter(({ weight }) => weight === 'error').length;
-  console.log(`${document.contentTypes.length} content types, ${document.pageTypes.length} page types, ${document.blockTypes.length} block types: ${errors} errors, ${faults.length - errors} warnings.`);
+  console.log(`${document.contentTypes.length} content types, ${document.pageTypes.length} page types, ${document.blockTypes.length} block types: errors: ${errors}, warnings: ${faults.length - errors}.`);
   return errors === 0;
 }
 
@@ -55,7 +55,7 @@ async function run([what, path]: readonly string[]): Promise<void> {
     const changes = modelChanges(house.model.document, document);
     const { revision } = await importModel(house, document);
     for (const { title } of changes) console.log(title);
-    console.log(`${changes.length} changes are in force, as revision ${revision}.`);
+    console.log(`${changes.length} ${changes.length === 1 ? 'change is' : 'changes are'} in force, as revision ${revision}.`);
   } finally {
     await closeHouse(house);
   }
