@@ -9,6 +9,7 @@ import { mapToFace, type FaceContent } from '../core/mapping/map';
 import { referencesIn } from '../core/content/values';
 import { drawingOf } from './known';
 import { fieldsOfMapping } from '../core/mapping/parts';
+import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import { proposeRule } from '../core/mapping/propose-rule';
 import { readRule } from '../core/mapping/read-rule';
 import { speakRule } from '../core/mapping/speak-rule';
@@ -162,7 +163,8 @@ export async function resultOf(house: House, rule: ListingRule): Promise<Listing
   const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
-  return { matching, of, entries: entries.map(({ id, values }) => ({ id, face: byKeys(mapToFace(rule.mapping, type, values, drawing), type) })) };
+  const layers = listingLayers(house.model.document, type.is, rule);
+  return { matching, of, entries: entries.map(({ id, values }) => ({ id, face: byKeys(itemBySettings(mapToFace(rule.mapping, type, values, drawing), layers), type) })) };
 }
 
 /** A drawn face with its fields spoken of by key. */

@@ -5,7 +5,7 @@ import { referencesIn } from '../core/content/values';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
-import { shownBySettings } from '../core/site/shown-by-settings';
+import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import { isId } from '../core/ids';
@@ -33,8 +33,8 @@ async function drawListing(house: House, rule: ListingRule): Promise<DrawnListin
   const { matching, versions } = await listLive(house.content, asked, rule);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
-  const layers: Layers = [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'listing', layer: rule.settings }];
-  return { ...nothing, matching, faces: entries.map(({ id, values }) => ({ id, face: shownBySettings(mapToFace(rule.mapping, type, values, drawing), layers) })) };
+  const layers = listingLayers(house.model.document, type.is, rule);
+  return { ...nothing, heading: headingBySettings(rule, layers), matching, faces: entries.map(({ id, values }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, values, drawing), layers) })) };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
@@ -124,7 +124,7 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
   const drawing = await drawingOf(content, house, [
     ...referencesIn(type.fields, body.values), ...below.flatMap((each) => referencesIn(fieldsOf(each), pageBody(each.body).values)), ...referencesInSlots(house.model, type.is.slots, contents),
   ]);
-  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => shownBySettings(mapToFace(of.is.face.mapping, of, each.values, drawing), layersOf(house, of, each));
+  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => pageBySettings(mapToFace(of.is.face.mapping, of, each.values, drawing), layersOf(house, of, each));
   const summaryOfPage = (each: LivePage) => {
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';

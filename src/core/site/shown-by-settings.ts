@@ -1,9 +1,26 @@
+import type { ListingRule } from '../mapping/listing-rule';
 import type { FaceContent } from '../mapping/map';
+import type { ContentType, ModelDocument } from '../model/document';
 import { settle, type Layers } from '../model/settings';
 
-/** What is shown of a face where its place settles whether titles and dates are shown. */
-export function shownBySettings(face: FaceContent, layers: Layers): FaceContent {
-  const shown = (key: 'showTitle' | 'showDates') => settle(key, layers).value === 'yes';
-  const { date, heading, ...rest } = face;
-  return { ...rest, ...(heading && shown('showTitle') ? { heading } : {}), ...(date && shown('showDates') ? { date } : {}) };
+const yes = (key: 'showTitle' | 'showDates', layers: Layers): boolean => settle(key, layers).value === 'yes';
+
+/** What is shown of a page's own face, where its settings say whether title and dates are shown. */
+export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
+  const { heading, ...rest } = itemBySettings(face, layers);
+  return heading && yes('showTitle', layers) ? { ...rest, heading } : rest;
 }
+
+/** The layers under which a listing of entries of a type stands. */
+export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'>, rule: Pick<ListingRule, 'settings'>): Layers => [
+  { source: 'site', layer: settings }, { source: 'type', layer: type.settings }, { source: 'listing', layer: rule.settings },
+];
+
+/** What is shown of one item of a listing: its heading names it and always stands, its dates where the settings show them. */
+export function itemBySettings(face: FaceContent, layers: Layers): FaceContent {
+  const { date, ...rest } = face;
+  return date && yes('showDates', layers) ? { ...rest, date } : rest;
+}
+
+/** The heading over a listing, where the settings show it. */
+export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string => (yes('showTitle', layers) ? heading : '');

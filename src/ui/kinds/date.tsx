@@ -41,15 +41,23 @@ export function DayOrRelativeInput({ id, label, value, onChange, quiet = false, 
   );
 }
 
+interface Bounds {
+  min?: DayOrRelative;
+  max?: DayOrRelative;
+}
+
+/** The first and the last day on which something may fall. */
+export const DayBounds = ({ id, rules, onChange }: { id: string; rules: Bounds; onChange: (rules: Bounds) => void }): ReactElement => (
+  <>
+    <DayOrRelativeInput id={`${id}-min`} label="Not before" value={rules.min} onChange={(min) => onChange(without({ ...rules, min } as Bounds))} />
+    <DayOrRelativeInput id={`${id}-max`} label="Not after" value={rules.max} onChange={(max) => onChange(without({ ...rules, max } as Bounds))} />
+  </>
+);
+
 export const date: KindUi<'date'> = {
   icon: CalendarDays,
   Input: ({ id, value, onChange, invalid, describedBy, label }) => <DayInput id={id} value={asText(value)} onChange={onChange} invalid={invalid} describedBy={describedBy} {...(label ? { label } : {})} />,
-  Rules: ({ id, rules, onChange }) => (
-    <>
-      <DayOrRelativeInput id={`${id}-min`} label="Not before" value={rules.min} onChange={(min) => onChange(without({ ...rules, min }))} />
-      <DayOrRelativeInput id={`${id}-max`} label="Not after" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
-    </>
-  ),
+  Rules: DayBounds,
   note: () => '',
   isGroup: () => false,
   width: 'third',

@@ -9,6 +9,7 @@ import { isJsonObject, type Json, type JsonObject } from '../../../../core/json'
 import type { Arrangement } from '../../../../core/mapping/listing-rule';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
 import { readRule } from '../../../../core/mapping/read-rule';
+import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
 import look from '../../../../ui/look/look.module.css';
@@ -136,7 +137,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 <DrawnToScale width={width}>
                   {result && result.matching > 0 && read.rule && (
                     <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/write/entry/${entry}`); }}>
-                      <Listing level={2} traced listing={{ heading: String(rule.heading ?? ''), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
+                      <Listing level={2} traced listing={{ heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
                     </VisitorPreview>
                   )}
                 </DrawnToScale>

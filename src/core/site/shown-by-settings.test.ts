@@ -1,0 +1,17 @@
+import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from './shown-by-settings';
+
+const shown = (words: string) => [{ words, field: 'f', step: 0 }];
+const face = { heading: shown('Bell heron'), date: shown('24 November'), summary: shown('Rings.') };
+const layers = (site: object, listing: object = {}) => listingLayers({ settings: { set: site } }, {}, { settings: { set: listing } });
+
+test('a page hides its title and its dates, each for itself', () => {
+  expect(Object.keys(pageBySettings(face, layers({ showTitle: 'no' })))).toEqual(['summary', 'date']);
+  expect(Object.keys(pageBySettings(face, layers({ showDates: 'no' })))).toEqual(['summary', 'heading']);
+});
+
+test('an item of a listing keeps its name whatever the title’s setting, which is the listing’s own', () => {
+  expect(itemBySettings(face, layers({ showTitle: 'no' }))).toHaveProperty('heading');
+  expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }))).toBe('');
+  expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }, { showTitle: 'yes' }))).toBe('Birds');
+  expect(itemBySettings(face, layers({}, { showDates: 'no' }))).not.toHaveProperty('date');
+});
