@@ -17,7 +17,7 @@ export const smallModel: JsonObject = {
         size: { kind: 'number', label: 'Size', rules: { min: 0, max: 500, unit: 'cm' } },
         rare: { kind: 'yesNo', label: 'Rare' },
         seen: { kind: 'date', label: 'Last seen' },
-        summary: { kind: 'paragraphs', label: 'Summary', rules: { maxLength: 280 } },
+        summary: { kind: 'paragraphs', label: 'Summary', localised: true, rules: { maxLength: 280 } },
         body: { kind: 'paragraphs', label: 'Body' },
       },
       face: { kicker: ['group'], heading: ['name'], summary: [[{ field: 'summary', shorten: 80 }, { field: 'body', shorten: 40 }]], marks: [{ field: 'habitats', first: 2 }], figures: ['size'] },

@@ -85,7 +85,7 @@ async function main(): Promise<void> {
 
   const { rule } = readRule(house.model, listing.rule);
   if (!rule) throw new Error('no rule');
-  const drawn = (rows: Record<string, unknown>[]) => rows.map(({ body }) => mapToFace(rule.mapping, type, (JSON.parse(String(body)) as { values: Record<string, never> }).values, { model: house.model, locale: 'en', today: day }));
+  const drawn = (rows: Record<string, unknown>[]) => rows.map(({ body }) => mapToFace(rule.mapping, type, JSON.parse(String(body)) as { values: Record<string, never> }, { model: house.model, locale: 'en', today: day }));
   const asked = { sheet, surrogates: house.surrogates, now, today: today(house) };
   const results = await inTurn(60,
     async () => drawn((await listLive(house.content, asked, rule)).versions.map((version) => ({ ...version }))),

@@ -11,6 +11,8 @@ export class NewPage {
   /** The page it stands under; null for the top of the site. */
   @ValidateIf((page: NewPage) => page.parent !== null) @IsUUID() parent!: string | null;
   @IsObject() @IsOptional() values?: JsonObject;
+  /** Values of localised fields in other languages, by locale and field key. */
+  @IsObject() @IsOptional() translations?: JsonObject;
   /** The last piece of the address. Left out, it is made from the title. */
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
   /** The listing that fills it, for a page type whose source is a listing. */
@@ -25,6 +27,7 @@ export class NewPage {
 
 export class PagePatch {
   @IsObject() @IsOptional() values?: JsonObject;
+  @IsObject() @IsOptional() translations?: JsonObject;
   /** Blocks by slot key: a slot that is named is replaced whole, null empties it, the others stay. */
   @IsObject() @IsOptional() slots?: JsonObject;
   @IsString() @MaxLength(60) @IsOptional() layout?: string;
@@ -60,8 +63,10 @@ export class TreeAnswer {
 export class PageAnswer extends TreePage {
   @IsIn(['draft', 'review']) stage!: Stage;
   @IsObject() values!: JsonObject;
+  /** What it says in the other languages, by locale: the localised fields. */
+  @IsObject() translations!: JsonObject;
   @IsUUID() @IsOptional() listing!: string | null;
-  /** Blocks by slot key: id, type, values by field key, variant, listing, and blocks in slots of their own. */
+  /** Blocks by slot key: id, type, values by field key, translations, variant, listing, and blocks in slots of their own. */
   @IsObject() slots!: JsonObject;
   @IsString() @IsOptional() layout!: string | null;
   /** The settings it sets itself. */
@@ -74,6 +79,11 @@ export class PageAnswer extends TreePage {
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
+export class PreviewQuery {
+  /** One of the site's other languages. */
+  @IsString() @MaxLength(35) @IsOptional() language?: string;
 }
 
 /** Everything a visitor's page is drawn from, as plain data. */

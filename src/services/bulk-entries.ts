@@ -1,5 +1,6 @@
 import { FOREVER } from '../core/content/states';
-import { referencesIn, ruleFaults, titleOf, type Values } from '../core/content/values';
+import { referencesInSaid, saidFaults, type Said } from '../core/content/said';
+import { titleOf } from '../core/content/values';
 import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
@@ -8,13 +9,11 @@ import { makeRecords, putLive, setRefs, putStage } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { sheetIn, today, type House } from './house';
 import type { EntryBody } from './kept-body';
-import { knownOf, knowReferences, valuesRefs } from './known';
+import { knownOf } from './known';
+import { knowReferences, refRows } from './references';
 
 /** An entry that comes from outside with its past: when it was last changed, since when visitors see it, and until when. */
-export interface BulkEntry {
-  values: Values;
-  /** What it says in other languages, by locale. */
-  translations?: Record<string, Values>;
+export interface BulkEntry extends Said {
   at: number;
   by: number | null;
   stage: 'draft' | 'review';
@@ -23,13 +22,13 @@ export interface BulkEntry {
 
 /** Makes many entries of a type inside a write, and answers with their ids. Values must have been read; entries with faults are kept as they are. */
 export async function addInBulk(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly BulkEntry[]): Promise<Id[]> {
-  const refs = entries.flatMap(({ values }) => referencesIn(type.fields, values));
+  const refs = entries.flatMap((entry) => referencesInSaid(type.fields, entry));
   await knowReferences(tx, house, refs);
   const here = { today: today(house), known: await knownOf(tx, house, refs) };
   const { surrogates, model } = house;
   const sheet = sheetIn(house, type);
   const made = entries.map((entry) => ({
-    ...entry, uuid: newId(), title: titleOf(type.is, entry.values), body: JSON.stringify({ values: entry.values, ...(entry.translations ? { translations: entry.translations } : {}) } satisfies EntryBody), faults: ruleFaults(type.fields, entry.values, here).length,
+    ...entry, uuid: newId(), title: titleOf(type.is, entry.values), body: JSON.stringify({ values: entry.values, ...(entry.translations ? { translations: entry.translations } : {}) } satisfies EntryBody), faults: saidFaults(type.fields, entry, here).length,
   }));
   const ids = await makeRecords(tx, made.map(({ uuid, title, body, faults, at, by }) => ({ uuid, sort: 'entry', type: surrogates.of(type.id), title, body, faults, at, by })));
   const reviewed = ids.filter((_, i) => made[i]?.stage === 'review');
@@ -43,8 +42,9 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   await putLiveRows(tx, sheet, surrogates, model.locale, shown.map((entry, i) => ({
     version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, values: entry.values,
   })));
-  for (const [i, { values, shown: seen }] of made.entries()) {
-    const kept = valuesRefs(type.fields, values);
+  for (const [i, entry] of made.entries()) {
+    const { shown: seen } = entry;
+    const kept = refRows(type.fields, referencesInSaid(type.fields, entry));
     if (kept.length === 0) continue;
     await setRefs(tx, ids[i] ?? 0, 0, kept);
     if (seen && (seen.ends ?? FOREVER) > house.now()) await setRefs(tx, ids[i] ?? 0, 1, kept);

@@ -1,6 +1,7 @@
 import type { EntriesAnswer, EntriesQuery, EntryAnswer, EntryPatch, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from '../contract/entries';
 import { isLive } from '../core/content/states';
-import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, titleOf, type Values } from '../core/content/values';
+import { readSaid, referencesInSaid, speakSaid } from '../core/content/said';
+import { defaultValues, referencesIn, speakValues, titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
 import { isId, newId } from '../core/ids';
 import type { Json, JsonObject } from '../core/json';
@@ -10,20 +11,19 @@ import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import { mayPublish } from '../core/roles';
 import type { EntryChange } from '../core/site/reach';
-import { isJsonObject } from '../core/json';
-import type { Field } from '../core/model/document';
-import { pointer, type Fault } from '../core/faults';
 import { settle } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
 import { placeInListing } from '../store/listing-query';
 import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, putStage, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
-import { expectThere, knowReferences, knownOf, namesIn, narrowFaults, takenFaults, valuesRefs } from './known';
+import { faultsOfEntry } from './entry-faults';
+import { knownOf, namesIn } from './known';
 import { minuteNow, sheetIn, today, type House } from './house';
 import { entryBody, type EntryBody } from './kept-body';
 import type { Person } from './people';
 import { listingsInForce, pageLink, reachOfEntry, type ReachedPage } from './reach';
+import { expectThere, knowReferences, refRows } from './references';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
 
@@ -35,42 +35,15 @@ function typeOf(house: House, record: Pick<KeptRecord, 'type'>): CompiledType<Co
   return type;
 }
 
-/** Everything that holds back publishing: rules broken, in every language, and what must differ in every entry but does not. */
-async function faultsOf(asker: Asker, house: House, type: CompiledType<ContentType>, body: EntryBody, self: number | null): Promise<Fault[]> {
-  const refs = [...referencesIn(type.fields, body.values), ...Object.values(body.translations ?? {}).flatMap((values) => referencesIn(type.fields, values))];
-  const here = { today: today(house), known: await knownOf(asker, house, refs) };
-  const localised = localisedFields(type).map((field) => ({ ...field, required: false }));
-  return [
-    ...ruleFaults(type.fields, body.values, here), ...narrowFaults(type.fields, body.values, house.categories),
-    ...Object.entries(body.translations ?? {}).flatMap(([locale, values]) => ruleFaults(localised, values, here, pointer('/translations', locale))),
-    ...(await takenFaults(asker, sheetIn(house, type), type.fields, body.values, self)),
-  ];
-}
-
-const localisedFields = (type: CompiledType<ContentType>): Field[] => type.fields.filter(({ localised }) => localised);
-
-/** What a patch makes of the values, in the main language and the others; refuses what is no value, and references to what is not there. */
-async function bodyFrom(asker: Asker, house: House, type: CompiledType<ContentType>, kept: EntryBody, given: { values?: JsonObject; translations?: JsonObject }): Promise<EntryBody> {
-  const { values, faults } = readValues(type.fields, given.values ?? {}, kept.values, '/values');
-  const translations: Record<string, Values> = { ...kept.translations };
-  for (const [locale, each] of Object.entries(given.translations ?? {})) {
-    const at = pointer('/translations', locale);
-    if (!house.model.document.locales.others.includes(locale)) faults.push({ path: at, code: 'locale', message: `The site is not written in "${locale}".` });
-    else if (!isJsonObject(each)) faults.push({ path: at, code: 'kind', message: 'A language has values by field key.' });
-    else {
-      const read = readValues(localisedFields(type), each, translations[locale] ?? {}, at);
-      faults.push(...read.faults);
-      if (Object.keys(read.values).length > 0) translations[locale] = read.values;
-      else delete translations[locale];
-    }
-  }
+/** What a patch makes of what it says; refuses what is no value, and references to what is not there. */
+async function bodyFrom(asker: Asker, house: House, type: CompiledType<ContentType>, kept: EntryBody, given: Pick<EntryPatch, 'values' | 'translations'>): Promise<EntryBody> {
+  const { said, faults } = readSaid(type.fields, given, kept, '', house.model.document.locales.others);
   if (faults.length > 0) throw unreadable(faults);
-  const body: EntryBody = { values, ...(Object.keys(translations).length > 0 ? { translations } : {}) };
-  await expectThere(asker, house, referencesIn(type.fields, values), referencesIn(type.fields, kept.values));
-  return body;
+  await expectThere(asker, house, referencesInSaid(type.fields, said), referencesInSaid(type.fields, kept));
+  return said;
 }
 
-const refsOf = (type: CompiledType<ContentType>, { values, translations = {} }: EntryBody) => [values, ...Object.values(translations)].flatMap((each) => valuesRefs(type.fields, each));
+const refsOf = (type: CompiledType<ContentType>, body: EntryBody) => refRows(type.fields, referencesInSaid(type.fields, body));
 
 async function answer(asker: Asker, house: House, record: KeptRecord, versions: readonly LiveVersion[]): Promise<EntryAnswer> {
   const type = typeOf(house, record);
@@ -78,9 +51,8 @@ async function answer(asker: Asker, house: House, record: KeptRecord, versions: 
   return {
     id: record.uuid, type: type.is.key, revision: record.revision, title: record.title, stage: record.stage,
     ...standingOf(record, versions, house.now()),
-    values: speakValues(type.fields, body.values, house.model.locale),
-    translations: Object.fromEntries(Object.entries(body.translations ?? {}).map(([locale, values]) => [locale, speakValues(localisedFields(type), values, locale)])),
-    faults: await faultsOf(asker, house, type, body, record.id),
+    ...speakSaid(type.fields, body, house.model.locale),
+    faults: await faultsOfEntry(asker, house, type, body, record.id),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',
   };
@@ -95,7 +67,7 @@ async function need(asker: Asker, id: Id): Promise<KeptRecord> {
 /** What visitors see of an entry now. */
 const seen = (versions: readonly LiveVersion[], now: number) => {
   const version = versions.find((each) => isLive(each, now));
-  return version && entryBody(version.body).values;
+  return version && entryBody(version.body);
 };
 
 /** Writes both sides of an entry's sheet to what its versions are now. */
@@ -105,7 +77,7 @@ export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: 
   const { surrogates, model } = house;
   const versions = live?.versions ?? (await liveOf(tx, record.id));
   const body = entryBody(record.body);
-  await knowReferences(tx, house, [...referencesIn(type.fields, body.values), ...versions.flatMap((version) => referencesIn(type.fields, entryBody(version.body).values))]);
+  await knowReferences(tx, house, [body, ...versions.map((version) => entryBody(version.body))].flatMap((said) => referencesInSaid(type.fields, said)));
   await setRefs(tx, record.id, 0, refsOf(type, body));
   await putWorkRows(tx, sheet, surrogates, model.locale, [{
     entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, values: body.values,
@@ -137,7 +109,7 @@ async function work(
     const pages: ReachedPage[] = live ? await reachOfEntry(tx, house, id, change) : [];
     return { done: await answer(tx, house, after, live?.versions ?? before), reached: pages };
   });
-  if (reached.length > 0) house.rendered.renew(reached.map(({ address }) => address));
+  if (reached.length > 0) house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
 }
 
@@ -152,7 +124,7 @@ export async function addEntry(house: House, person: Person, { type: key, values
     const { values } = body;
     const uuid = newId();
     const [id = 0] = await makeRecords(tx, [{
-      uuid, sort: 'entry', type: house.surrogates.of(type.id), title: titleOf(type.is, values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body, null)).length, at: house.now(), by: person.id,
+      uuid, sort: 'entry', type: house.surrogates.of(type.id), title: titleOf(type.is, values), body: JSON.stringify(body), faults: (await faultsOfEntry(tx, house, type, body, null)).length, at: house.now(), by: person.id,
     }]);
     const begins = settle('firstState', [{ source: 'site', layer: house.model.document.settings }, { source: 'type', layer: type.is.settings }]).value;
     if (begins === 'review') await putStage(tx, id, 'review');
@@ -172,7 +144,7 @@ export const changeEntry = (house: House, person: Person, id: Id, revision: numb
   work(house, person, id, revision, { values: patch.values ?? {} }, async (tx, record, type) => {
     if (record.binnedAt !== null) throw against('This entry is in the bin. Take it out before changing it.');
     const body = await bodyFrom(tx, house, type, entryBody(record.body), patch);
-    await changeWorking(tx, record, { title: titleOf(type.is, body.values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body, record.id)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await changeWorking(tx, record, { title: titleOf(type.is, body.values), body: JSON.stringify(body), faults: (await faultsOfEntry(tx, house, type, body, record.id)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     return { what: 'changed an entry' };
   });
 
@@ -180,7 +152,7 @@ export const publishEntry = (house: House, person: Person, id: Id, revision: num
   work(house, person, id, revision, {}, async (tx, record, type) => {
     if (!mayPublish(person.role, type.is.review)) throw forbidden(`Someone who reviews must publish ${type.is.plural}. Send it for review instead.`);
     if (record.binnedAt !== null) throw against('This entry is in the bin. Take it out before publishing it.');
-    const faults = await faultsOf(tx, house, type, entryBody(record.body), record.id);
+    const faults = await faultsOfEntry(tx, house, type, entryBody(record.body), record.id);
     if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
     const live = await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
     await changeWorking(tx, record, { ...stays(record), stage: 'draft', at: house.now(), by: person.id, why: 'published' });
@@ -294,7 +266,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
   const record = await need(house.content, id);
   const type = typeOf(house, record);
   const before = seen(await liveOf(house.content, record.id), house.now());
-  const change: EntryChange = { type: type.id, before, after: entryBody(record.body).values };
+  const change: EntryChange = { type: type.id, before, after: entryBody(record.body) };
   const day = today(house);
   const listings = (await listingsInForce(house.content, house)).filter(({ rule }) => rule.from === type.id);
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: day };

@@ -1,5 +1,5 @@
 import type { FindEntriesQuery, FoundEntries, KnownAnswer } from '../contract/entries';
-import { referencesIn } from '../core/content/values';
+import { referencesInSaid } from '../core/content/said';
 import { isId } from '../core/ids';
 import type { Reference } from '../core/model/kinds';
 import { searchWords } from '../store/table-query';
@@ -33,6 +33,6 @@ export async function knownByIds(house: House, ids: string): Promise<KnownAnswer
   if (asked.length > MOST_KNOWN) throw unreadable([{ path: '/ids', code: 'bound', message: `At most ${MOST_KNOWN} things are told of at once.` }]);
   const refs = asked.flatMap((target): Reference[] => (['entry', 'page', 'category', 'media'] as const).map((sort) => ({ path: '', sort, target })));
   const { entries, pages, media, categories } = await knownOf(house.content, house, refs, 2);
-  const named = new Set([...asked, ...[...entries.values()].flatMap(({ type, live }) => (live ? referencesIn(house.model.contentType(type)?.fields ?? [], live).map(({ target }) => target) : []))]);
+  const named = new Set([...asked, ...[...entries.values()].flatMap(({ type, live }) => (live ? referencesInSaid(house.model.contentType(type)?.fields ?? [], live).map(({ target }) => target) : []))]);
   return { entries: Object.fromEntries(entries), pages: Object.fromEntries(pages), media: Object.fromEntries(media), categories: Object.fromEntries([...categories].filter(([id]) => named.has(id))) };
 }

@@ -1,17 +1,12 @@
 import type { SlotContents } from '../core/content/blocks';
-import type { Values } from '../core/content/values';
+import type { Said } from '../core/content/said';
 import type { Id } from '../core/ids';
 import type { ListingRule } from '../core/mapping/listing-rule';
 import type { SettingsLayer } from '../core/model/settings';
 
 /** What the store keeps as the body of a record, by its sort. */
-export interface EntryBody {
-  values: Values;
-  /** Values of localised fields in the other languages of the site; where one is missing the main language's stands. */
-  translations?: Record<string, Values>;
-}
-export interface PageBody {
-  values: Values;
+export type EntryBody = Said;
+export interface PageBody extends Said {
   /** The listing that fills the page. */
   listing?: Id;
   slots?: SlotContents;

@@ -6,7 +6,7 @@ import type { JsonObject } from '../core/json';
 import { coverageQuestions } from '../core/mapping/coverage';
 import { everyEntry, isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
 import { mapToFace, type FaceContent } from '../core/mapping/map';
-import { referencesIn } from '../core/content/values';
+import { referencesInSaid } from '../core/content/said';
 import { drawingOf } from './known';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
@@ -137,7 +137,7 @@ export async function publishListing(house: House, person: Person, id: Id, revis
     await note(tx, house.now(), person.id, 'put a listing in force', record.id);
     return { done: await answer(tx, house, await need(tx, id), versions), reached: await pagesShowing(tx, house, new Set([id])) };
   });
-  house.rendered.renew(reached.map(({ address }) => address));
+  house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
 }
 
@@ -161,10 +161,10 @@ export async function resultOf(house: House, rule: ListingRule): Promise<Listing
   if (!type) return { matching: 0, of: 0, entries: [] };
   const asked = askedOf(house, type);
   const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
+  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)));
   const layers = listingLayers(house.model.document, type.is, rule);
-  return { matching, of, entries: entries.map(({ id, values }) => ({ id, face: byKeys(itemBySettings(mapToFace(rule.mapping, type, values, drawing), layers), type) })) };
+  return { matching, of, entries: entries.map(({ id, said }) => ({ id, face: byKeys(itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers), type) })) };
 }
 
 /** A drawn face with its fields spoken of by key. */

@@ -88,7 +88,7 @@ export async function changeMedium(house: House, person: Person, id: Id, revisio
     await note(tx, house.now(), person.id, 'changed a medium', null);
     return reachOfMedia(tx, house, id);
   });
-  house.rendered.renew(pages.map(({ address }) => address));
+  house.rendered.renew(pages.map(({ uuid }) => uuid));
   return medium(house, id);
 }
 

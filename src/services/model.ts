@@ -214,7 +214,7 @@ async function takeOver(tx: Tx, house: House, document: ModelDocument, person: n
 /** From here on everyone sees the model that was taken over, and pages that differ are drawn anew. */
 function inForceNow(house: House, { next, reached }: Taken): ModelAnswer {
   house.model = next;
-  if (reached) house.rendered.renew(reached.map(({ address }) => address));
+  if (reached) house.rendered.renew(reached.map(({ uuid }) => uuid));
   else house.rendered.renewAll();
   return model(house);
 }

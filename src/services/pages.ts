@@ -1,7 +1,8 @@
 import type { Publication } from '../contract/entries';
 import type { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from '../contract/pages';
 import { stateAt } from '../core/content/states';
-import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, titleOf } from '../core/content/values';
+import { readSaid, referencesInSaid, saidFaults, speakSaid } from '../core/content/said';
+import { defaultValues, titleOf } from '../core/content/values';
 import { blocksIn, firstContents, readSlots, referencesInSlots, slotRuleFaults, speakSlots } from '../core/content/blocks';
 import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
@@ -14,11 +15,12 @@ import type { Asker, Tx } from '../store/database';
 import { branchOf, childrenOf, placeOf, putPlaces, tree, type PlacedPage } from '../store/pages';
 import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
 import { minuteNow, today, type House } from './house';
-import { expectThere, knownOf, namesIn } from './known';
+import { knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
 import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
 import type { Person } from './people';
 import { pageLink, reachOfPage, type ReachedPage } from './reach';
+import { expectThere } from './references';
 import { against, changedSince, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
 
@@ -34,12 +36,12 @@ function typeByKey(house: House, key: string): CompiledType<PageType> {
   return type;
 }
 
-const refsIn = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesIn(type.fields, body.values), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {})];
+const refsIn = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesInSaid(type.fields, body), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {})];
 
 async function faultsOf(asker: Asker, house: House, type: CompiledType<PageType>, body: PageBody): Promise<Fault[]> {
   const here = { today: today(house), known: await knownOf(asker, house, refsIn(house, type, body)) };
   return [
-    ...ruleFaults(type.fields, body.values, here),
+    ...saidFaults(type.fields, body, here),
     ...(type.is.source.kind === 'listing' && !body.listing ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : []),
     ...slotRuleFaults(house.model, type.is.slots, body.slots ?? {}, here),
   ];
@@ -48,15 +50,15 @@ async function faultsOf(asker: Asker, house: House, type: CompiledType<PageType>
 const newness = (house: House, person: Person) => ({ today: today(house), minute: minuteNow(house), person: person.name });
 
 /** What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what is not there. */
-async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>, kept: PageBody, given: Pick<PagePatch, 'values' | 'slots' | 'listing' | 'layout' | 'settings'>): Promise<PageBody> {
-  const { values, faults } = readValues(type.fields, given.values ?? {}, kept.values, '/values');
+async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>, kept: PageBody, given: Pick<PagePatch, 'values' | 'translations' | 'slots' | 'listing' | 'layout' | 'settings'>): Promise<PageBody> {
+  const { said, faults } = readSaid(type.fields, given, kept, '', house.model.document.locales.others);
   const { slots, faults: slotFaults } = given.slots ? readSlots(house.model, type.is.slots, given.slots, kept.slots ?? {}, '/slots') : { slots: kept.slots ?? {}, faults: [] };
   const layout = given.layout === undefined ? kept.layout : type.is.layouts.find(({ key }) => key === given.layout)?.id;
   if (given.layout && !layout) slotFaults.push({ path: '/layout', code: 'layout', message: `${type.is.label} has no layout "${given.layout}".` });
   if (faults.length + slotFaults.length > 0) throw unreadable([...faults, ...slotFaults]);
   const listing = given.listing === undefined ? kept.listing : await listingGiven(asker, type, given.listing);
   const settings = given.settings === undefined ? kept.settings : settingsGiven(house, type, given.settings);
-  const body: PageBody = { values, ...(listing ? { listing } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
+  const body: PageBody = { ...said, ...(listing ? { listing } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
   await expectThere(asker, house, refsIn(house, type, body), refsIn(house, type, kept));
   for (const [i, block] of blocksIn(slots).entries()) if (block.listing && !(await listingThere(asker, block.listing))) throw unreadable([{ path: `/slots/${i}/listing`, code: 'not-there', message: 'There is no such listing.' }]);
   return body;
@@ -102,7 +104,7 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
   return {
     id: record.uuid, parent: (await parentPlace(asker, place.parent))?.uuid ?? null, type: type.is.key, title: record.title, slug: place.slug, address: place.address,
     revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
-    values: speakValues(type.fields, body.values, house.model.locale), listing: body.listing ?? null, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
+    ...speakSaid(type.fields, body, house.model.locale), listing: body.listing ?? null, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
     layout: type.is.layouts.find(({ id }) => id === body.layout)?.key ?? null, settings: { ...body.settings?.set },
     faults: await faultsOf(asker, house, type, body), names: namesIn(await knownOf(asker, house, refsIn(house, type, body)), refsIn(house, type, body)),
     changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
@@ -193,7 +195,7 @@ async function work(house: House, person: Person, id: Id, revision: number, your
     const reached: ReachedPage[] = shows ? [...before, ...(await reachOfPage(tx, house, standing.record.id))] : [];
     return { done: await answer(tx, house, await need(tx, id), await liveOf(tx, standing.record.id)), reached };
   });
-  if (reached.length > 0) house.rendered.renew(reached.map(({ address }) => address));
+  if (reached.length > 0) house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
 }
 
@@ -271,7 +273,7 @@ export async function binPage(house: House, person: Person, id: Id, revision: nu
     await note(tx, house.now(), person.id, 'binned a page', record.id);
     return pages;
   });
-  house.rendered.renew(reached.map(({ address }) => address));
+  house.rendered.renew(reached.map(({ uuid }) => uuid));
 }
 
 export async function typesUnder(house: House, id: Id | null): Promise<PlacesAnswer> {

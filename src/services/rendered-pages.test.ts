@@ -5,28 +5,28 @@ const ALWAYS = Number.MAX_SAFE_INTEGER;
 
 test('a page is kept as it goes out: plain, packed, and with a mark that changes with its words', () => {
   const rendered = new RenderedPages();
-  const page = rendered.keep('/visit', '<p>Reed</p>', ALWAYS, rendered.since);
+  const page = rendered.keep('v', '/visit', '<p>Reed</p>', ALWAYS, rendered.since);
   expect(page.html.toString()).toBe('<p>Reed</p>');
   expect(gunzipSync(page.gzip).toString()).toBe('<p>Reed</p>');
   expect(rendered.find('/visit', 0)).toBe(page);
-  expect(rendered.keep('/visit', '<p>Reed</p>', ALWAYS, rendered.since).etag).toBe(page.etag);
-  expect(rendered.keep('/visit', '<p>Sedge</p>', ALWAYS, rendered.since).etag).not.toBe(page.etag);
+  expect(rendered.keep('v', '/visit', '<p>Reed</p>', ALWAYS, rendered.since).etag).toBe(page.etag);
+  expect(rendered.keep('v', '/visit', '<p>Sedge</p>', ALWAYS, rendered.since).etag).not.toBe(page.etag);
 });
 
-test('only what is named is taken out, and counted', () => {
+test('only what is named is taken out, in every language, and counted', () => {
   const rendered = new RenderedPages();
-  for (const address of ['/a', '/b', '/c']) rendered.keep(address, address, ALWAYS, rendered.since);
-  rendered.renew(['/b', '/never']);
-  expect(['/a', '/b', '/c'].map((address) => rendered.find(address, 0) !== undefined)).toEqual([true, false, true]);
-  expect([rendered.renewed, rendered.rendered]).toEqual([1, 3]);
+  for (const [of, address] of [['a', '/a'], ['b', '/b'], ['b', '/fr/b'], ['c', '/c']] as const) rendered.keep(of, address, address, ALWAYS, rendered.since);
+  rendered.renew(['b', 'never']);
+  expect(['/a', '/b', '/fr/b', '/c'].map((address) => rendered.find(address, 0) !== undefined)).toEqual([true, false, false, true]);
+  expect([rendered.renewed, rendered.rendered]).toEqual([2, 4]);
   rendered.renewAll();
   expect(rendered.find('/a', 0)).toBeUndefined();
-  expect(rendered.renewed).toBe(3);
+  expect(rendered.renewed).toBe(4);
 });
 
 test('memory is bounded: the oldest page makes room', () => {
   const rendered = new RenderedPages();
-  for (let i = 0; i <= 20_000; i += 1) rendered.keep(`/${i}`, '', ALWAYS, rendered.since);
+  for (let i = 0; i <= 20_000; i += 1) rendered.keep(String(i), `/${i}`, '', ALWAYS, rendered.since);
   expect(rendered.find('/0', 0)).toBeUndefined();
   expect(rendered.find('/1', 0)).toBeDefined();
   expect(rendered.find('/20000', 0)).toBeDefined();

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
+import type { Id } from '../core/ids';
 
 /** One visitor's page as it goes out. */
 export interface RenderedPage {
@@ -13,11 +14,13 @@ export interface RenderedPage {
 const MOST_PAGES = 20_000;
 
 /**
- * The visitors' pages that are ready, by address. What reach names is taken out and rendered again when next asked
+ * The visitors' pages that are ready, by address; one page may be ready in several languages. What reach names is taken out and rendered again when next asked
  * for. A rendering that began before a change and ended after it is not kept: `since` tells.
  */
 export class RenderedPages {
   private readonly pages = new Map<string, RenderedPage>();
+  /** The addresses at which each page is ready, by the page's id. */
+  private readonly addresses = new Map<Id, Set<string>>();
   private turn = 0;
   /** Counted for the bench and the tests: how many pages were taken out, how many rendered. */
   renewed = 0;
@@ -36,7 +39,8 @@ export class RenderedPages {
     return undefined;
   }
 
-  keep(address: string, html: string, validUntil: number, since: number): RenderedPage {
+  /** Keeps what page `of` is at an address, if nothing changed since the turn `since`. */
+  keep(of: Id, address: string, html: string, validUntil: number, since: number): RenderedPage {
     const bytes = Buffer.from(html);
     const page = { html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
     this.rendered += 1;
@@ -46,17 +50,23 @@ export class RenderedPages {
       if (!oldest.done) this.pages.delete(oldest.value);
     }
     this.pages.set(address, page);
+    this.addresses.set(of, (this.addresses.get(of) ?? new Set()).add(address));
     return page;
   }
 
-  renew(addresses: Iterable<string>): void {
+  /** Takes pages out, in every language they are ready in. */
+  renew(pages: Iterable<Id>): void {
     this.turn += 1;
-    for (const address of addresses) if (this.pages.delete(address)) this.renewed += 1;
+    for (const id of pages) {
+      for (const address of this.addresses.get(id) ?? []) if (this.pages.delete(address)) this.renewed += 1;
+      this.addresses.delete(id);
+    }
   }
 
   renewAll(): void {
     this.turn += 1;
     this.renewed += this.pages.size;
     this.pages.clear();
+    this.addresses.clear();
   }
 }

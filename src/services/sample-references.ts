@@ -56,10 +56,10 @@ export class SampleNames {
     if (!isJsonObject(written)) return {};
     return Object.fromEntries(Object.entries(written).map(([slot, blocks]) => [slot, (Array.isArray(blocks) ? blocks : []).map((block): Json => {
       if (!isJsonObject(block)) return block;
-      const { values, listing, slots, ...rest } = block;
+      const { values, fr, listing, slots, ...rest } = block;
       const type = this.model.blockTypeByKey(typeof rest.type === 'string' ? rest.type : '');
       return {
-        ...rest, values: this.said(type?.fields ?? [], isJsonObject(values) ? values : {}),
+        ...rest, values: this.said(type?.fields ?? [], isJsonObject(values) ? values : {}), ...(isJsonObject(fr) ? { translations: { fr: this.said(type?.fields ?? [], fr) } } : {}),
         ...(typeof listing === 'string' ? { listing: this.listings.get(listing) ?? listing } : {}), ...(slots === undefined ? {} : { slots: this.blocks(slots) }),
       };
     })]));

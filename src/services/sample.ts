@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { readValues } from '../core/content/values';
+import { readSaid } from '../core/content/said';
 import type { Fault } from '../core/faults';
 import { modelFromKeys } from '../core/formats/model-by-keys';
 import { readModelDocument } from '../core/formats/model-schema';
@@ -44,6 +44,8 @@ interface SampleCategory {
 interface SamplePage {
   type: string;
   values: JsonObject;
+  /** What it says in French. */
+  fr?: JsonObject;
   /** The name of the listing that fills it. */
   listing?: string;
   slug?: string;
@@ -63,12 +65,11 @@ const referredFirst = ['place', 'person', 'species'];
 /** One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come (`state`) and how old it is (`age`, in days). */
 function readEntry(house: House, names: SampleNames, type: CompiledType<ContentType>, written: JsonObject, place: number, by: number): BulkEntry {
   const { state = 'published', age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160), fr, ...given } = written;
-  const { values, faults } = readValues(type.fields, names.said(type.fields, given), {}, '');
-  const french = isJsonObject(fr) ? readValues(type.fields.filter(({ localised }) => localised), names.said(type.fields, fr), {}, '/fr') : undefined;
-  if (faults.length > 0 || (french && french.faults.length > 0)) throw refuse(`demo/entries/${type.is.key}, entry ${place + 1}`, [...faults, ...(french?.faults ?? [])]);
+  const { said, faults } = readSaid(type.fields, { values: names.said(type.fields, given), ...(isJsonObject(fr) ? { translations: { fr: names.said(type.fields, fr) } } : {}) }, { values: {} }, '', house.model.document.locales.others);
+  if (faults.length > 0) throw refuse(`demo/entries/${type.is.key}, entry ${place + 1}`, faults);
   const at = house.now() - Number(age) * DAY - place * 61_000;
   const shown = { published: { starts: at }, scheduled: { starts: house.now() + 9 * DAY }, withdrawn: { starts: at - 90 * DAY, ends: at } }[String(state)];
-  return { values, ...(french ? { translations: { fr: french.values } } : {}), at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
+  return { ...said, at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
 }
 
 async function fillCategories(house: House, architect: Person, names: SampleNames, scheme: CompiledType<Scheme>, written: readonly SampleCategory[], parent: Id | null): Promise<void> {
@@ -112,7 +113,7 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   const makePages = async (pages: readonly SamplePage[], parent: Id | null): Promise<void> => {
     for (const page of pages) {
       const type = house.model.pageTypeByKey(page.type);
-      const { id, address } = await addPage(house, architect, { type: page.type, parent, values: names.said(type?.fields ?? [], page.values), ...(page.slug === undefined ? {} : { slug: page.slug }) });
+      const { id, address } = await addPage(house, architect, { type: page.type, parent, values: names.said(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.said(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
       names.pages.set(address, id);
       made.push({ page, id });
       await makePages(page.below ?? [], id);

@@ -1,40 +1,41 @@
 import { nextDayStarts } from '../core/content/day';
 import { blocksIn, referencesInSlots, type Block, type SlotContents } from '../core/content/blocks';
 import { FOREVER } from '../core/content/states';
-import { referencesIn } from '../core/content/values';
+import { referencesInSaid } from '../core/content/said';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
 import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
-import { isId } from '../core/ids';
-import { canonicalAddress } from '../core/site/address';
+import { isId, type Id } from '../core/ids';
+import { addressIn, canonicalAddress, splitLanguage } from '../core/site/address';
 import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
 import { listLive } from '../store/listing-query';
 import { liveAbove, liveChildren, livePageAt, placeOf, type LivePage } from '../store/pages';
 import { liveAt, nextTurn, recordByUuid } from '../store/records';
 import { sheetIn, today, type House } from './house';
 import { entryBody, listingBody, pageBody, type PageBody } from './kept-body';
-import { drawingOf } from './known';
-import { notFound } from './refusal';
+import { drawingOf, pageTitle } from './known';
+import { notFound, unreadable } from './refusal';
 
 /** What an address asks for: a page, another spelling of its address, or nothing that stands. */
-export type Visit = { found: 'page'; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string } | { found: 'nothing' } | { found: 'malformed' };
+export type Visit = { found: 'page'; id: Id; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string } | { found: 'nothing' } | { found: 'malformed' };
 
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-async function drawListing(house: House, rule: ListingRule): Promise<DrawnListing> {
+async function drawListing(house: House, rule: ListingRule, language?: string): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
-  const nothing = { heading: rule.heading, arrangement: rule.arrangement, faces: [], matching: 0 };
+  const heading = (language && rule.headings?.[language]) || rule.heading;
+  const nothing = { heading, arrangement: rule.arrangement, faces: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
   const { matching, versions } = await listLive(house.content, asked, rule);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ values }) => referencesIn(type.fields, values)));
+  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
   const layers = listingLayers(house.model.document, type.is, rule);
-  return { ...nothing, heading: headingBySettings(rule, layers), matching, faces: entries.map(({ id, values }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, values, drawing), layers) })) };
+  return { ...nothing, heading: headingBySettings({ heading }, layers), matching, faces: entries.map(({ id, said }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers) })) };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
@@ -65,8 +66,8 @@ class BlockDrawer {
     const rule = block.listing ? this.rules.get(block.listing) : undefined;
     const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
     return {
-      id: block.id, type: key, face: mapToFace(face.mapping, type, block.values, this.drawing), slots: await this.slots(block.slots ?? {}),
-      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule) } : {}),
+      id: block.id, type: key, face: mapToFace(face.mapping, type, block, this.drawing), slots: await this.slots(block.slots ?? {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.drawing.language) } : {}),
     };
   }
 }
@@ -106,8 +107,15 @@ function inOrder(house: House, parent: LivePage | undefined, children: LivePage[
   return order === 'date' ? [...children].sort((a, b) => b.publishedAt - a.publishedAt || a.id - b.id) : children;
 }
 
+/** The languages a page can be read in, each with where. Empty where there is only one. */
+function languagesOf(house: House, address: string, here?: string): VisitorPage['languages'] {
+  const { others } = house.model.document.locales;
+  const ways = [{ locale: house.site.locale, address, here: here === undefined }, ...others.map((each) => ({ locale: each, address: addressIn(each, address), here: each === here }))];
+  return others.length === 0 ? [] : ways;
+}
+
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
-async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>): Promise<{ page: VisitorPage; turnsDaily: boolean }> {
+async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, language?: string): Promise<{ page: VisitorPage; turnsDaily: boolean }> {
   const now = house.now();
   const { content, site } = house;
   const { address } = page;
@@ -122,9 +130,10 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
   const [below, main] = await Promise.all([namesBelow ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
   const fieldsOf = (each: LivePage) => house.model.pageType(each.type)?.fields ?? [];
   const drawing = await drawingOf(content, house, [
-    ...referencesIn(type.fields, body.values), ...below.flatMap((each) => referencesIn(fieldsOf(each), pageBody(each.body).values)), ...referencesInSlots(house.model, type.is.slots, contents),
-  ]);
-  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => pageBySettings(mapToFace(of.is.face.mapping, of, each.values, drawing), layersOf(house, of, each));
+    ...referencesInSaid(type.fields, body), ...below.flatMap((each) => referencesInSaid(fieldsOf(each), pageBody(each.body))), ...referencesInSlots(house.model, type.is.slots, contents),
+  ], language);
+  const link = (each: LivePage) => ({ label: pageTitle(house, each, language), address: addressIn(language, each.address) });
+  const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent => pageBySettings(mapToFace(of.is.face.mapping, of, each, drawing), layersOf(house, of, each));
   const summaryOfPage = (each: LivePage) => {
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
@@ -133,42 +142,44 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
   return {
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: site.locale, site: { label: site.label, style: house.model.document.houseStyle }, title: page.title, address, isTop: page.parent === null,
+      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: pageTitle(house, page, language), address: addressIn(language, address), languages: languagesOf(house, address, language), isTop: page.parent === null,
       navigation: inOrder(house, top, main).filter((each) => inNavigation(house, each))
-        .map((each) => ({ label: each.title, address: each.address, here: address === each.address || address.startsWith(`${each.address}/`) })),
-      above: above.map((each) => ({ label: each.title, address: each.address })),
+        .map((each) => ({ ...link(each), here: address === each.address || address.startsWith(`${each.address}/`) })),
+      above: above.map(link),
       face: faceOf(type, body),
       ...(page.publishedBy && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author: page.publishedBy } : {}),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: type.is.slots.map(({ id }) => id),
       slots: await new BlockDrawer(house, drawing, rules).slots(contents),
-      ...(rule ? { listing: await drawListing(house, rule) } : {}),
-      below: inOrder(house, page, below).map((each) => ({ label: each.title, address: each.address, summary: summaryOfPage(each) })),
+      ...(rule ? { listing: await drawListing(house, rule, language) } : {}),
+      below: inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
     },
   };
 }
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */
 export async function visit(house: House, path: string): Promise<Visit> {
-  const address = canonicalAddress(path);
-  if (address === undefined) return { found: 'malformed' };
+  const asked = canonicalAddress(path);
+  if (asked === undefined) return { found: 'malformed' };
   const now = house.now();
+  const { language, address } = splitLanguage(asked, house.model.document.locales.others);
   const page = await livePageAt(house.content, house.site.id, now, address);
   if (!page) return { found: 'nothing' };
-  if (address !== path) return { found: 'elsewhere', address };
+  if (asked !== path) return { found: 'elsewhere', address: asked };
   const type = house.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
-  const { page: drawn, turnsDaily } = await gather(house, page, pageBody(page.body), type);
+  const { page: drawn, turnsDaily } = await gather(house, page, pageBody(page.body), type, language);
   const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
-  return { found: 'page', validUntil: Math.min(FOREVER, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
+  return { found: 'page', id: page.uuid, validUntil: Math.min(FOREVER, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
 }
 
 /** A page as visitors would see it if its working version were published now. */
-export async function pagePreview(house: House, id: string): Promise<{ page: VisitorPage }> {
+export async function pagePreview(house: House, id: string, language?: string): Promise<{ page: VisitorPage }> {
+  if (language !== undefined && !house.model.document.locales.others.includes(language)) throw unreadable([{ path: '/language', code: 'locale', message: `The site has no other language "${language}".` }]);
   const record = isId(id) ? await recordByUuid(house.content, id, 'page') : undefined;
   const place = record && record.binnedAt === null ? await placeOf(house.content, record.id) : undefined;
   const type = house.model.pageType(record?.type ?? '');
   if (!record || !place || !type) throw notFound('page');
   const as: LivePage = { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now(), publishedBy: record.changedBy };
-  return { page: (await gather(house, as, pageBody(record.body), type)).page };
+  return { page: (await gather(house, as, pageBody(record.body), type, language)).page };
 }

@@ -12,7 +12,7 @@ import { Medium } from './picture';
 import { renderPage } from './render';
 
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
-const around = { above: [{ label: 'Home', address: '/' }], title: 'Visit' };
+const around = { above: [{ label: 'Home', address: '/' }], title: 'Visit', locale: 'en' };
 const block = (part: Partial<DrawnBlock>): DrawnBlock => ({ id: 'b1', type: 'text', face: {}, slots: {}, ...part });
 const html = (part: Partial<DrawnBlock>, level: 2 | 3 = 2) => renderToStaticMarkup(createElement(Block, { block: block(part), level, around }));
 const style = emptyModel('en').houseStyle;
@@ -84,7 +84,7 @@ describe('a formatted text', () => {
 
 test('a page is set out in its layout, or its listing stands behind its first slot', async () => {
   const page: VisitorPage = {
-    locale: 'en-GB', site: { label: 'Quillwater', style }, title: 'Visit', address: '/visit', isTop: false, navigation: [], above: [], below: [], face: { heading: shown('Visit') }, slotOrder: ['s1', 's2'],
+    locale: 'en-GB', site: { label: 'Quillwater', home: '/', style }, languages: [], title: 'Visit', address: '/visit', isTop: false, navigation: [], above: [], below: [], face: { heading: shown('Visit') }, slotOrder: ['s1', 's2'],
     slots: { s1: [block({ face: { text: shown('Above.') } })], s2: [block({ id: 'b3', face: { text: shown('Foot.') } })] }, listing: { heading: 'Walks', arrangement: 'rows', faces: [], matching: 0 },
   };
   expect((await renderPage(page, '/site.css')).replace(/\s+/g, ' ')).toMatch(/Visit<\/h1>.*Above\..*Walks.*Foot\./s);

@@ -21,7 +21,8 @@ export interface FaceProps {
 
 type Draw = { face: FaceContent; level: Level; traced: boolean };
 
-const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => (traced ? { 'data-part': part, 'data-field': shown?.field } : {});
+/** What a drawn thing carries besides its words: the language they are in, where it is another; and where they come from, for an editor who points at them. */
+const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => ({ ...(shown?.lang ? { lang: shown.lang } : {}), ...(traced ? { 'data-part': part, 'data-field': shown?.field } : {}) });
 const deeper = (level: Level): Level => Math.min(4, level + 1) as Level;
 
 /** Words, or a link where they lead somewhere. */

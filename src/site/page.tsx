@@ -3,6 +3,7 @@ import type { VisitorPage } from '../core/site/visitor-page';
 import { Blocks } from './block';
 import { Face } from './face';
 import { Listing } from './listing';
+import { nameOfLanguage, wordsFor } from './words';
 
 /** The land's line at the foot of the top page's opening, in the house's colours. */
 const Horizon = () => (
@@ -39,12 +40,13 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
 export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: string }): ReactElement {
-  const { site, navigation, above, face, listing, below, isTop } = page;
+  const { site, navigation, above, face, listing, below, isTop, languages } = page;
+  const words = wordsFor(page.locale);
   const description = face.summary?.[0]?.words;
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
   const slot = (id: string) => (page.slots[id]?.length ? <div className="slot wide" key={id}><Blocks blocks={page.slots[id] ?? []} level={2} around={page} /></div> : null);
-  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} /></div></section>;
+  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} /></div></section>;
   return (
     <html lang={page.locale}>
       <head>
@@ -52,16 +54,22 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <title>{isTop ? site.label : `${page.title} – ${site.label}`}</title>
         {description && <meta name="description" content={description} />}
+        {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
       </head>
       <body className={isTop ? 'top' : undefined}>
-        <a className="skip" href="#main">To the content</a>
+        <a className="skip" href="#main">{words.toContent}</a>
         <header className="site">
           <div className="wide">
-            <a className="name" href="/">{site.label}</a>
+            <a className="name" href={site.home}>{site.label}</a>
+            {languages.length > 0 && (
+              <nav className="languages" aria-label={words.languages}>
+                <ul>{languages.map(({ locale, address, here }) => <li key={locale}><a href={address} lang={locale} hrefLang={locale} aria-current={here ? 'true' : undefined}>{nameOfLanguage(locale)}</a></li>)}</ul>
+              </nav>
+            )}
             {navigation.length > 0 && (
-              <nav aria-label="Main">
+              <nav className="main" aria-label={words.main}>
                 <ul>{navigation.map((item) => <li key={item.address}><a href={item.address} aria-current={item.here ? (item.address === page.address ? 'page' : 'true') : undefined}>{item.label}</a></li>)}</ul>
               </nav>
             )}
@@ -69,7 +77,7 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
         </header>
         <main id="main">
           {above.length > 1 && (
-            <nav className="trail wide" aria-label="Where you are">
+            <nav className="trail wide" aria-label={words.way}>
               <ol>{above.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a></li>)}</ol>
             </nav>
           )}
@@ -86,7 +94,7 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
           )}
           {page.rows && page.rows.length > 0 && list}
           {below.length > 0 && (
-            <section aria-label="Further pages">
+            <section aria-label={words.further}>
               <div className="wide">
                 <ul className="below">{below.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a>{item.summary && <p>{item.summary}</p>}</li>)}</ul>
               </div>

@@ -1,5 +1,6 @@
 import type { VisitorPage } from '../core/site/visitor-page';
 import { Page } from './page';
+import { wordsFor } from './words';
 
 /** A visitor's page as the HTML that goes out. `stylesheet` is the address of the site's stylesheet. */
 export async function renderPage(page: VisitorPage, stylesheet: string): Promise<string> {
@@ -11,7 +12,7 @@ export async function renderPage(page: VisitorPage, stylesheet: string): Promise
 export async function renderMissing(site: VisitorPage['site'], locale: string, stylesheet: string, words: { title: string; text: string }): Promise<string> {
   const shown = (text: string) => [{ words: text, step: 0 }];
   return renderPage({
-    locale, site, title: words.title, address: '', isTop: false, navigation: [], above: [], slotOrder: [], slots: {}, below: [{ label: `To the first page of ${site.label}`, address: '/', summary: '' }],
+    locale, site, languages: [], title: words.title, address: '', isTop: false, navigation: [], above: [], slotOrder: [], slots: {}, below: [{ label: wordsFor(locale).toTop(site.label), address: site.home, summary: '' }],
     face: { heading: shown(words.title), summary: shown(words.text) },
   }, stylesheet);
 }

@@ -10,7 +10,7 @@ const style = emptyModel('en').houseStyle;
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
 const face = { kicker: shown('Bird', 'Rare'), heading: shown('Bell heron'), summary: shown('Rings.'), text: shown('One.\n\nTwo.'), marks: shown('Reedbed', 'Open water') };
 const page = {
-  locale: 'en-GB', site: { label: 'Quillwater', style }, title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
+  locale: 'en-GB', site: { label: 'Quillwater', home: '/', style }, languages: [], title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
   above: [{ label: 'Home', address: '/' }, { label: 'About', address: '/about' }], face: { heading: shown('Visit'), summary: shown('Opening times.') }, below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }], slotOrder: [], slots: {},
 };
 
@@ -27,7 +27,7 @@ test('a traced face names the field behind each part', () => {
 
 test('an empty listing says so, and has no list', () => {
   const listing = { heading: 'Species', arrangement: 'cards' as const, faces: [], matching: 0 };
-  const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2 }));
+  const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2, locale: 'en' }));
   expect(html).toContain('Nothing stands here yet.');
   expect(html).not.toContain('<ul');
 });

@@ -66,6 +66,7 @@ a { color: var(--accent); text-underline-offset: 3px; }
 .site ul { list-style: none; display: flex; flex-wrap: wrap; gap: 2px 26px; margin: 0; padding: 0; }
 .site li a { display: block; padding: 6px 0; color: var(--ink); text-decoration: none; font-weight: 500; border-bottom: 2px solid transparent; }
 .site li a:hover, .site li a[aria-current] { border-bottom-color: var(--accent); }
+.site .languages { order: 1; } .site .languages ul { gap: 2px 14px; } .site .languages a { font-size: 14px; font-weight: 400; color: var(--soft); }
 .trail { font-size: 15px; color: var(--soft); padding: 18px 0 0; } .trail ol { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 8px; } .trail li + li::before { content: '/'; margin-right: 8px; color: var(--rule); }
 .opening { padding: 40px 0 12px; }
 .opening .face { gap: 10px; max-width: 46rem; }

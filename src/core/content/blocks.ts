@@ -5,13 +5,13 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, PresetBlock, Slot } from '../model/document';
 import { allowedIn } from '../model/check';
 import type { Reference, Surroundings } from '../model/kinds';
-import { defaultValues, readValues, referencesIn, ruleFaults, speakValues, type Newness, type Values } from './values';
+import { readSaid, referencesInSaid, saidFaults, speakSaid, type Said } from './said';
+import { defaultValues, readValues, type Newness } from './values';
 
 /** One filled-in block type where it stands in a slot. */
-export interface Block {
+export interface Block extends Said {
   id: Id;
   type: Id;
-  values: Values;
   /** The variant of the house style it is shown in, by key. */
   variant?: string;
   /** The listing that a block which behaves as one shows. */
@@ -61,19 +61,20 @@ class SlotReader {
     this.count += 1;
     if (this.count > blockBounds.blocks) return this.count === blockBounds.blocks + 1 ? refuse('too-many', `A page holds at most ${blockBounds.blocks} blocks.`) : undefined;
     if (!isJsonObject(given)) return refuse('kind', 'A block says of what type it is, and what it holds.');
-    for (const key of Object.keys(given)) if (!['id', 'type', 'values', 'variant', 'listing', 'hidden', 'preset', 'slots', 'held'].includes(key)) refuse('unknown', `"${key}" means nothing on a block.`, pointer(path, key));
+    for (const key of Object.keys(given)) if (!['id', 'type', 'values', 'translations', 'variant', 'listing', 'hidden', 'preset', 'slots', 'held'].includes(key)) refuse('unknown', `"${key}" means nothing on a block.`, pointer(path, key));
     const type = typeof given.type === 'string' ? this.model.blockTypeByKey(given.type) : undefined;
     if (!type) return refuse('unknown-type', `There is no block type ${JSON.stringify(given.type ?? null)}.`, pointer(path, 'type'));
     const id = typeof given.id === 'string' && isId(given.id) && !this.seen.has(given.id) ? given.id : newId();
     this.seen.add(id);
-    const values = isJsonObject(given.values) ? readValues(type.fields, given.values, {}, pointer(path, 'values')) : { values: {}, faults: [] };
-    this.faults.push(...values.faults);
+    const { values, translations } = given;
+    const { said, faults } = readSaid(type.fields, { ...(values === undefined ? {} : { values }), ...(translations === undefined ? {} : { translations }) }, { values: {} }, path, this.model.document.locales.others);
+    this.faults.push(...faults);
     const { variant, listing, preset } = given;
     if (typeof variant === 'string' && variant !== '' && !(type.is.face.variants ?? []).includes(variant)) refuse('variant', `${type.is.label} may not be shown as “${variant}”.`, pointer(path, 'variant'));
     if (listing !== undefined && listing !== null && (typeof listing !== 'string' || !isId(listing))) refuse('listing', 'This takes the id of a listing.', pointer(path, 'listing'));
     const slots = given.slots === undefined ? {} : this.contents(type.is.slots, given.slots, {}, pointer(path, 'slots'), depth + 1);
     return {
-      id, type: type.id, values: values.values, ...(typeof variant === 'string' && variant ? { variant } : {}), ...(typeof listing === 'string' ? { listing } : {}),
+      id, type: type.id, ...said, ...(typeof variant === 'string' && variant ? { variant } : {}), ...(typeof listing === 'string' ? { listing } : {}),
       ...(given.hidden === true ? { hidden: true } : {}), ...(typeof preset === 'string' && isId(preset) ? { preset } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}),
     };
   }
@@ -92,8 +93,9 @@ export function speakSlots(model: CompiledModel, slots: readonly Slot[], content
     const type = model.blockType(block.type);
     if (!type) return [];
     const held = presetOf(slot, block)?.held;
+    const { values, translations } = speakSaid(type.fields, block, model.locale);
     return [{
-      id: block.id, type: type.is.key, values: speakValues(type.fields, block.values, model.locale), ...(block.variant ? { variant: block.variant } : {}), ...(block.listing ? { listing: block.listing } : {}),
+      id: block.id, type: type.is.key, values, ...(Object.keys(translations).length > 0 ? { translations } : {}), ...(block.variant ? { variant: block.variant } : {}), ...(block.listing ? { listing: block.listing } : {}),
       ...(block.hidden ? { hidden: true } : {}), ...(block.preset ? { preset: block.preset } : {}), ...(held ? { held } : {}), ...(type.is.slots.length > 0 ? { slots: speakSlots(model, type.is.slots, block.slots ?? {}) } : {}),
     }];
   })]));
@@ -148,7 +150,7 @@ export function slotRuleFaults(model: CompiledModel, slots: readonly Slot[], con
         const fixed = readValues(type.fields, preset.values ?? {}, {}, '').values;
         for (const field of type.fields) if (fixed[field.id] !== undefined && JSON.stringify(fixed[field.id]) !== JSON.stringify(block.values[field.id])) faults.push({ path: pointer(place, 'values', field.key), code: 'held', message: `${field.label} is held as it was.` });
       }
-      faults.push(...ruleFaults(type.fields, block.values, here, pointer(place, 'values')), ...slotRuleFaults(model, type.is.slots, block.slots ?? {}, here, pointer(place, 'slots')));
+      faults.push(...saidFaults(type.fields, block, here, place), ...slotRuleFaults(model, type.is.slots, block.slots ?? {}, here, pointer(place, 'slots')));
     });
     return faults;
   });
@@ -163,7 +165,7 @@ export function referencesInSlots(model: CompiledModel, slots: readonly Slot[], 
     const type = model.blockType(block.type);
     if (!type) return [];
     const at = pointer(path, slot.key, i);
-    return [...referencesIn(type.fields, block.values, pointer(at, 'values')), ...referencesInSlots(model, type.is.slots, block.slots ?? {}, pointer(at, 'slots'))];
+    return [...referencesInSaid(type.fields, block, at), ...referencesInSlots(model, type.is.slots, block.slots ?? {}, pointer(at, 'slots'))];
   }));
 }
 

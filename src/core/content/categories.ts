@@ -33,6 +33,7 @@ export class Categories {
   private readonly inside = new Map<string, Category[]>();
   /** What values need to know of each. */
   readonly known: ReadonlyMap<Id, KnownCategory>;
+  private readonly byLanguage = new Map<string, ReadonlyMap<Id, KnownCategory>>();
 
   constructor(readonly all: readonly Category[]) {
     this.byId = new Map(all.map((category) => [category.id, category]));
@@ -44,6 +45,14 @@ export class Categories {
       else this.inside.set(place, [category]);
     }
     this.known = new Map(all.map(({ id, scheme, key, label }) => [id, { scheme, key, label, trail: this.trail(id).map((above) => above.id) }]));
+  }
+
+  /** What values need to know of each, named in a language where it has a name there. */
+  knownIn(language?: string): ReadonlyMap<Id, KnownCategory> {
+    if (language === undefined) return this.known;
+    const made = this.byLanguage.get(language) ?? new Map([...this.known].map(([id, known]) => [id, { ...known, label: this.byId.get(id)?.labels[language] ?? known.label }]));
+    this.byLanguage.set(language, made);
+    return made;
   }
 
   get(id: Id): Category | undefined {

@@ -1,12 +1,12 @@
 import type { Id } from '../ids';
-import type { Values } from './values';
+import type { Said } from './said';
 
 /** What is kept of an entry that something refers to. */
 export interface KnownEntry {
   type: Id;
   title: string;
   /** What visitors see of it, where they see it. */
-  live?: Values;
+  live?: Said;
 }
 
 export interface KnownCategory {

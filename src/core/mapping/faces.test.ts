@@ -23,13 +23,13 @@ const heronLive = values(species, { name: 'Bell heron', summary: 'Rings twice.',
 const drawing: Drawing = {
   model, today: '2026-11-25', locale: 'en-GB',
   known: {
-    entries: new Map([[heron, { type: species.id, title: 'Bell heron', live: heronLive }]]),
+    entries: new Map([[heron, { type: species.id, title: 'Bell heron', live: { values: heronLive } }]]),
     categories: new Map([[water, { scheme, key: 'water', label: 'Water', trail: [water] }], [mere, { scheme, key: 'mere', label: 'Mere', trail: [water, mere] }]]),
     media: new Map([[picture, { sort: 'picture', label: 'heron', address: '/media/x/heron.png', alt: 'A heron', width: 900, height: 600 }]]), pages: new Map(),
   },
 };
 const id = (type: typeof species, key: string) => type.fieldByKey(key)?.id ?? '';
-const draw = (type: typeof species, mapping: Mapping, given: JsonObject) => mapToFace(mapping, type, values(type, given), drawing);
+const draw = (type: typeof species, mapping: Mapping, given: JsonObject) => mapToFace(mapping, type, { values: values(type, given) }, drawing);
 
 describe('a face', () => {
   test('draws pictures at their ratio around their point, with the words of the place before those of the medium', () => {
@@ -49,7 +49,7 @@ describe('a face', () => {
 
   test('leaves out an entry that visitors do not see, and what is gone', () => {
     const hidden: Drawing = { ...drawing, known: { ...drawing.known!, entries: new Map([[heron, { type: species.id, title: 'Bell heron' }]]) } };
-    expect(mapToFace(walk.is.face.mapping, walk, values(walk, { title: 'Dawn', shows: [heron, newId()] }), hidden)).not.toHaveProperty('further');
+    expect(mapToFace(walk.is.face.mapping, walk, { values: values(walk, { title: 'Dawn', shows: [heron, newId()] }) }, hidden)).not.toHaveProperty('further');
   });
 
   test('tells lists and groups as facts, by the names of their items and fields', () => {

@@ -33,6 +33,8 @@ export interface ListingRule {
   /** From 1 to `listingBounds.limit`. */
   limit: number;
   heading: string;
+  /** The heading in other languages, by locale. */
+  headings?: Record<string, string>;
   arrangement: Arrangement;
   mapping: Mapping;
   /** What it sets itself of the settings that site and type leave open. */

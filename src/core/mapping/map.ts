@@ -1,5 +1,6 @@
 import type { KnownMedia } from '../content/known';
 import { targetOfHref, type FormattedNode, type FormattedText } from '../content/formatted';
+import { saidIn, type Said } from '../content/said';
 import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { CompiledModel, CompiledType } from '../model/compile';
@@ -32,6 +33,8 @@ export interface Shown {
   /** Where it leads. */
   href?: string;
   newWindow?: boolean;
+  /** The language (BCP 47) of the words, where it is not the page's: nobody has translated them yet. */
+  lang?: string;
   text?: FormattedText;
   /** A thing drawn with a face of its own, in small. */
   face?: FaceContent;
@@ -44,6 +47,8 @@ export type FaceContent = Partial<Record<PartKey, Shown[]>>;
 export interface Drawing extends Speaking {
   model: CompiledModel;
   today: string;
+  /** One of the model's other locales, where the page is drawn in it and not in the main one. */
+  language?: string;
 }
 
 /** How many things drawn with their own faces may stand inside one another. */
@@ -58,22 +63,31 @@ export function shorten(text: string, most: number): string {
   return `${(space > most / 2 ? cut.slice(0, space) : cut).replace(/[\s.,;:!?–-]+$/, '')}…`;
 }
 
-type Found = { field: Field; value: Value };
+type Found = { field: Field; value: Value; lang?: string };
+
+/** Values with those among them that are said in the page's own language; without these all are. */
+interface Spoken {
+  values: Values;
+  translated?: Values;
+}
+
+const spokenIn = (said: Said, { language }: Drawing): Spoken => ({ values: saidIn(said, language), ...(language === undefined ? {} : { translated: said.translations?.[language] ?? {} }) });
 
 /** The values at the end of a path: one, or one for each thing the path runs through. */
-export function valuesAt(path: string, fields: readonly Field[], values: Values, drawing: Drawing): Found[] {
+function valuesAt(path: string, fields: readonly Field[], { values, translated }: Spoken, drawing: Drawing): Found[] {
   const [first = '', ...rest] = path.split('.');
   const field = fields.find(({ id }) => id === first);
   const value = field && values[field.id];
   if (!field || value === undefined) return [];
-  if (rest.length === 0) return [{ field, value }];
+  const lang = field.localised && translated && translated[field.id] === undefined ? { lang: drawing.model.document.locales.main } : {};
+  if (rest.length === 0) return [{ field, value, ...lang }];
   const further = rest.join('.');
-  if (field.kind === 'group') return valuesAt(further, plainFields(field.rules.fields), value as Values, drawing);
+  if (field.kind === 'group') return valuesAt(further, plainFields(field.rules.fields), { values: value as Values }, drawing).map((found) => ({ ...found, ...lang }));
   if (field.kind !== 'entry') return [];
   return asList(value as Id | Id[]).flatMap((id) => {
     const entry = drawing.known?.entries.get(id);
     const type = entry && drawing.model.contentType(entry.type);
-    return entry?.live && type ? valuesAt(further, type.fields, entry.live, drawing) : [];
+    return entry?.live && type ? valuesAt(further, type.fields, spokenIn(entry.live, drawing), drawing) : [];
   });
 }
 
@@ -151,7 +165,7 @@ function shownItems({ field, value }: Found, drawing: Drawing, format: Format | 
   const items = (value as { id: Id; values: Values }[]).slice(0, format?.first);
   return items.map(({ values }) => {
     const name = title === undefined ? undefined : values[title];
-    return { words: typeof name === 'string' ? name : '', field: field.id, ...(depth < FACES_DEEP ? { face: mapFields(mapping, fields, values, drawing, depth + 1) } : {}) };
+    return { words: typeof name === 'string' ? name : '', field: field.id, ...(depth < FACES_DEEP ? { face: mapFields(mapping, fields, { values }, drawing, depth + 1) } : {}) };
   });
 }
 
@@ -207,36 +221,39 @@ function showIn(part: PartKey, found: Found, drawing: Drawing, format: Format | 
   });
 }
 
-function follow(part: PartKey, chain: Chain, fields: readonly Field[], values: Values, drawing: Drawing, depth: number): Shown[] {
+function follow(part: PartKey, chain: Chain, fields: readonly Field[], spoken: Spoken, drawing: Drawing, depth: number): Shown[] {
   for (const [step, each] of chain.entries()) {
-    const shown = stepShows(part, each, fields, values, drawing, depth);
+    const shown = stepShows(part, each, fields, spoken, drawing, depth);
     if (shown.length > 0) return shown.map((one) => ({ ...one, step }));
   }
   return [];
 }
 
-function stepShows(part: PartKey, step: Step, fields: readonly Field[], values: Values, drawing: Drawing, depth: number): Omit<Shown, 'step'>[] {
+function stepShows(part: PartKey, step: Step, fields: readonly Field[], spoken: Spoken, drawing: Drawing, depth: number): Omit<Shown, 'step'>[] {
   if ('words' in step) return step.words ? [{ words: step.words }] : [];
   const top = step.field.split('.')[0] ?? step.field;
   // What another entry says stands under the name by which one refers to it: "Guide", not "Name".
   const through = step.field === top ? undefined : fields.find(({ id, kind }) => id === top && kind === 'entry');
-  return valuesAt(step.field, fields, values, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth)).map((shown) => ({ ...shown, field: top, ...(shown.label && through ? { label: through.label } : {}) }));
+  return valuesAt(step.field, fields, spoken, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth).map((shown) => ({
+    ...shown, field: top, ...(found.lang ? { lang: found.lang } : {}), ...(shown.label && through ? { label: through.label } : {}),
+  })));
 }
 
 /** Maps a set of fields to the parts of a face. */
-function mapFields(mapping: Mapping, fields: readonly Field[], kept: Values, drawing: Drawing, depth: number): FaceContent {
-  const standing = standingFields(fields, kept, drawing.today);
-  const values = withComputed(fields, kept, drawing.locale);
+function mapFields(mapping: Mapping, fields: readonly Field[], kept: Spoken, drawing: Drawing, depth: number): FaceContent {
+  const standing = standingFields(fields, kept.values, drawing.today);
+  const spoken = { ...kept, values: withComputed(fields, kept.values, drawing.locale) };
   const face: FaceContent = {};
   for (const part of partKeys) {
-    const shown = (mapping[part] ?? []).flatMap((chain) => follow(part, chain, standing, values, drawing, depth));
+    const shown = (mapping[part] ?? []).flatMap((chain) => follow(part, chain, standing, spoken, drawing, depth));
     if (shown.length > 0) face[part] = shown;
   }
   return face;
 }
 
 /**
- * Maps what one entry, page or block holds to the parts of a face: each chain gives the first step with a value.
+ * Maps what one entry, page or block says to the parts of a face, in the language of the drawing: each chain gives the
+ * first step with a value.
  * Fields whose condition does not hold show nothing.
  */
-export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, values: Values, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, values, drawing, depth);
+export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, said: Said, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, spokenIn(said, drawing), drawing, depth);

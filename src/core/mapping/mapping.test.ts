@@ -139,7 +139,7 @@ describe('rules of listings', () => {
 });
 
 describe('faces', () => {
-  const face = (given: JsonObject) => mapToFace(species.is.face.mapping, species, values(given), drawing);
+  const face = (given: JsonObject) => mapToFace(species.is.face.mapping, species, { values: values(given) }, drawing);
   test('each part shows the first step with a value, and says which it was', () => {
     expect(face({ name: 'Bell heron', body: 'Only a body, of some length, to be cut at a word.' }).summary).toEqual([{ words: 'Only a body, of some length, to be cut…', field: idOf('body'), step: 1 }]);
     expect(face({ name: 'Bell heron', summary: 'Rings.', body: 'More.' }).summary).toEqual([{ words: 'Rings.', field: idOf('summary'), step: 0 }]);
@@ -150,7 +150,7 @@ describe('faces', () => {
   });
   test('figures carry their unit', () => expect(face({ name: 'x', size: 80 }).figures?.[0]?.words).toBe('80\u00a0cm'));
   test('fixed words are the last resort', () => {
-    const shown = mapToFace({ heading: [[{ field: idOf('summary') }, { words: 'Unnamed' }]] }, species, {}, drawing);
+    const shown = mapToFace({ heading: [[{ field: idOf('summary') }, { words: 'Unnamed' }]] }, species, { values: {} }, drawing);
     expect(shown.heading).toEqual([{ words: 'Unnamed', step: 1 }]);
   });
   test('long words are cut so that no more than asked for stand', () => {

@@ -233,11 +233,27 @@ class RuleReader {
   }
 }
 
-const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'arrangement', 'mapping', 'settings'] as const;
+const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'headings', 'arrangement', 'mapping', 'settings'] as const;
+
+/** The heading in other languages; an empty one goes back to that of the main language. */
+function readHeadings(model: CompiledModel, given: Json | undefined, path: string, faults: Fault[]): Record<string, string> {
+  if (given === undefined) return {};
+  if (!isJsonObject(given)) {
+    faults.push({ path, code: 'kind', message: 'Headings are given by language.' });
+    return {};
+  }
+  return Object.fromEntries(Object.entries(given).flatMap(([locale, words]) => {
+    const at = pointer(path, locale);
+    if (!model.document.locales.others.includes(locale)) faults.push({ path: at, code: 'locale', message: `The site is not written in "${locale}".` });
+    else if (typeof words !== 'string' || words.length > listingBounds.heading) faults.push({ path: at, code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+    else if (words.trim()) return [[locale, words.trim()]];
+    return [];
+  }));
+}
 
 /**
  * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit`,
- * `heading`, `arrangement`, `mapping`, and perhaps `settings`. All faults found are returned with their paths; with any, there is no rule.
+ * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages and `settings`. All faults found are returned with their paths; with any, there is no rule.
  */
 export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
   const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
@@ -252,12 +268,13 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   if (!arrangement) faults.push({ path: pointer(path, 'arrangement'), code: 'arrangement', message: `Arrangements are: ${arrangements.join(', ')}.` });
   if (typeof limit !== 'number' || !Number.isInteger(limit) || limit < 1 || limit > listingBounds.limit) faults.push({ path: pointer(path, 'limit'), code: 'bound', message: `How many: a whole number from 1 to ${listingBounds.limit}.` });
   if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+  const headings = readHeadings(model, input.headings, pointer(path, 'headings'), faults);
   const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
   if (set === null) faults.push({ path: pointer(path, 'settings'), code: 'kind', message: 'Settings are given by their keys.' });
   const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
   faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || typeof limit !== 'number' || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), arrangement, mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */

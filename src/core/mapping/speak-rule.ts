@@ -54,6 +54,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : type.field(by)?.key ?? GONE, direction })),
     limit: rule.limit,
     heading: rule.heading,
+    ...(rule.headings ? { headings: rule.headings } : {}),
     arrangement: rule.arrangement,
     mapping: speakMapping(rule.mapping, type, model),
     ...(rule.settings?.set ? { settings: { ...rule.settings.set } } : {}),

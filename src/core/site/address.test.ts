@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { slugBound } from '../content/slug';
-import { addressOf, canonicalAddress, reservedNames, whyReserved } from './address';
+import { addressIn, addressOf, canonicalAddress, reservedNames, splitLanguage, whyReserved } from './address';
 
 test('an address has one spelling, and that spelling stays as it is', () => {
   expect(canonicalAddress('//Visit/%57inter/')).toBe('/visit/winter');
@@ -21,4 +21,12 @@ test('the product’s own names are kept at the top, those of lists everywhere, 
   expect(whyReserved('FR', true, ['en', 'fr'])).toMatch(/language/);
   expect(whyReserved('fr', false, ['fr'])).toBeUndefined();
   expect(slugBound).toBeGreaterThan(60);
+});
+
+test('an address in another language stands under its prefix, and is told apart again', () => {
+  expect([addressIn(undefined, '/visit'), addressIn('fr', '/'), addressIn('pt-BR', '/visit')]).toEqual(['/visit', '/fr', '/pt-br/visit']);
+  fc.assert(fc.property(fc.array(fc.stringMatching(/^[a-z0-9-]{4,12}$/), { maxLength: 4 }), fc.constantFrom(undefined, 'fr', 'pt-BR'), (slugs, language) => {
+    expect(splitLanguage(addressIn(language, addressOf(slugs)), ['fr', 'pt-BR'])).toEqual({ ...(language ? { language } : {}), address: addressOf(slugs) });
+  }));
+  expect(splitLanguage('/french/visit', ['fr'])).toEqual({ address: '/french/visit' });
 });

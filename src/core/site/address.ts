@@ -27,3 +27,13 @@ export function canonicalAddress(path: string): string | undefined {
   if (plain.length > 2000 || plain.includes('\u0000')) return undefined;
   return addressOf(plain.toLowerCase().split('/').filter(Boolean));
 }
+
+/** Where visitors find a page in a language: as it stands in the main one, under the language's own prefix in another. */
+export const addressIn = (language: string | undefined, address: string): string => (language === undefined ? address : `/${language.toLowerCase()}${address === '/' ? '' : address}`);
+
+/** The page that an address asks for, and in which of the other languages. */
+export function splitLanguage(path: string, languages: readonly string[]): { language?: string; address: string } {
+  const [, first = '', ...rest] = path.split('/');
+  const language = languages.find((each) => each.toLowerCase() === first);
+  return language === undefined ? { address: path } : { language, address: addressOf(rest) };
+}

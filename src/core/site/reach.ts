@@ -1,4 +1,4 @@
-import { differingFields, type Values } from '../content/values';
+import { differingSaid, type Said } from '../content/said';
 import type { Id } from '../ids';
 import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
 import { matches, type IsUnder } from '../mapping/matches';
@@ -10,11 +10,11 @@ export interface LiveListing {
   rule: ListingRule;
 }
 
-/** What visitors saw of an entry and will see: its values, or nothing where it is not shown. */
+/** What visitors saw of an entry and will see: what it says, or nothing where it is not shown. */
 export interface EntryChange {
   type: Id;
-  before: Values | undefined;
-  after: Values | undefined;
+  before: Said | undefined;
+  after: Said | undefined;
 }
 
 /**
@@ -24,10 +24,10 @@ export interface EntryChange {
  */
 export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder): boolean {
   if (rule.from !== change.type) return false;
-  const was = change.before !== undefined && matches(rule.where, change.before, today, isUnder);
-  const is = change.after !== undefined && matches(rule.where, change.after, today, isUnder);
-  if (!was || !is) return was !== is;
+  const was = change.before !== undefined && matches(rule.where, change.before.values, today, isUnder);
+  const is = change.after !== undefined && matches(rule.where, change.after.values, today, isUnder);
+  if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);
-  return differingFields(change.before ?? {}, change.after ?? {}).some((field) => read.has(field));
+  return differingSaid(change.before, change.after).some((field) => read.has(field));
 }

@@ -30,7 +30,10 @@ export type DrawnSlots = Record<Id, DrawnBlock[]>;
 /** Everything a visitor's page is drawn from: plain data, gathered by the services, drawn by `site`. */
 export interface VisitorPage {
   locale: string;
-  site: { label: string; style: HouseStyle };
+  /** `home`: where its top page stands in the page's language. */
+  site: { label: string; home: string; style: HouseStyle };
+  /** The languages it can be read in, this one among them; empty where there is only one. */
+  languages: { locale: string; address: string; here: boolean }[];
   title: string;
   address: string;
   isTop: boolean;

@@ -94,7 +94,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addressFor: ({ house, query }) => addressFor(house, query),
   topTypes: ({ house }) => typesUnder(house, null),
   page: ({ house, path }) => page(house, path('id')),
-  pagePreview: ({ house, path }) => pagePreview(house, path('id')),
+  pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query.language),
   changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
   binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),
   publishPage: ({ house, person, path, revision, body }) => publishPage(house, person, path('id'), revision, body),

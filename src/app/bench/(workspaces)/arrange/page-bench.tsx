@@ -9,8 +9,10 @@ import type { Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
+import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { Labelled } from '../../../../ui/labelled';
+import { LanguageChoice } from '../../../../ui/language-choice';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -26,7 +28,7 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { PageDrawing } from '../page-drawing';
 import { AddPage } from './add-page';
-import { apart, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
+import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PagePlace } from './page-place';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
@@ -42,19 +44,22 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const fields: readonly Field[] = type?.fields ?? [];
   const mayArrange = useMay('arrange pages');
   const { data: listings } = useAsk('listings');
+  const locales = model.document.locales.others;
+  const drafted = (answer: PageAnswer) => withSlots(withLanguages(answer, fields, locales));
+  const [language, setLanguage] = useState('');
   const [adding, setAdding] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
-    initial: withSlots(initial),
+    initial: drafted(initial),
     sendable: (given) => (type ? sendableOf(model, type, given, today) : {}),
-    send: async (changes, revision) => withSlots(await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes) })),
+    send: async (changes, revision) => drafted(await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes, locales) })),
     other: (current) => {
       const other = keptIn(current, initial);
-      return other && withSlots(other);
+      return other && drafted(other);
     },
   });
   const { kept, given, status } = draft;
-  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id } });
+  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id }, ...(language ? { query: { language } } : {}) });
   const { revision } = kept;
   useEffect(() => {
     // Kept words are drawn as visitors would see them.
@@ -63,10 +68,10 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   if (!type) return null;
   const { values, slots } = apart(given);
-  const reading = readForm(fields, values, today);
+  const reading = readForm(everyFieldOf(model, type), values, today);
   const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
   const told = new Set(reading.faults.map(({ path }) => path));
-  const others = [...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])].filter(({ path }) => !told.has(path));
+  const others = faultsInForm([...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])]).filter(({ path }) => !told.has(path));
   const faults = [...reading.faults, ...others.filter(({ path }) => path.startsWith('/values/'))];
   const act = async (what: (revision: number) => Promise<PageAnswer | void>, done: string): Promise<boolean> => {
     setProblem(undefined);
@@ -74,7 +79,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       const settled = await draft.settle();
       if (!settled) throw new Error('What you typed is not kept yet, so this waits.');
       const answer = await what(settled.revision);
-      if (answer) draft.take(withSlots(answer));
+      if (answer) draft.take(drafted(answer));
       void client.invalidateQueries();
       tell(done);
       return true;
@@ -153,7 +158,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
-            <EntryForm fields={fields} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
+            <LanguageChoice value={language} onChange={setLanguage} />
+            <EntryForm fields={fieldsFor(fields, language)} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
             {type.is.source.kind === 'listing' && (
               <Labelled id="listing" label="Filled by the listing" needed faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
                 <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
@@ -163,7 +169,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
               </Labelled>
             )}
             {type.is.slots.map((slot) => (
-              <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
+              <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} language={language} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
             ))}
             {type.is.layouts.length > 1 && (
               <Labelled id="layout" label="Layout">

@@ -10,8 +10,8 @@ const answer = { values: { title: 'Home' }, slots: { main: [block], foot: [] } }
 test('slots stand beside the fields in a draft, and go back to their places', () => {
   const { values } = withSlots(answer);
   expect(apart(values)).toEqual({ values: { title: 'Home' }, slots: { main: [block], foot: [] } });
-  expect(patchOf({ title: 'Start', [slotName('main')]: [] })).toEqual({ values: { title: 'Start' }, slots: { main: [] } });
-  expect(patchOf({ title: 'Start' })).toEqual({ values: { title: 'Start' } });
+  expect(patchOf({ title: 'Start', fr_title: 'Début', [slotName('main')]: [] }, ['fr'])).toEqual({ values: { title: 'Start' }, translations: { fr: { title: 'Début' } }, slots: { main: [] } });
+  expect(patchOf({ title: 'Start' }, [])).toEqual({ values: { title: 'Start' } });
   // No field can have the name of a slot.
   expect(slotName('main')).toMatch(/ /);
 });

@@ -3,7 +3,8 @@ import { readSlots } from '../../../../core/content/blocks';
 import type { Fault } from '../../../../core/faults';
 import type { JsonObject } from '../../../../core/json';
 import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
-import type { PageType } from '../../../../core/model/document';
+import type { Field, PageType } from '../../../../core/model/document';
+import { fieldsIn, saidPatchOf } from '../../../../ui/form-languages';
 import { readForm } from '../../../../ui/read-form';
 
 /** Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by itself. */
@@ -27,17 +28,20 @@ export function apart(given: JsonObject): { values: JsonObject; slots: JsonObjec
 }
 
 /** A patch of the server's from changes of the draft. */
-export function patchOf(changes: JsonObject): PagePatch {
+export function patchOf(changes: JsonObject, locales: readonly string[]): PagePatch {
   const { values, slots } = apart(changes);
-  return { ...(Object.keys(values).length > 0 ? { values } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
+  return { ...saidPatchOf(values, locales), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
 }
 
 /** The faults of the blocks in a draft that are no value of their kind: they are told at once, and not sent. */
 export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => readSlots(model, type.is.slots, apart(given).slots, {}, '/slots').faults;
 
+/** The fields of a page as its draft holds them: its own, and the localised ones in every other language. */
+export const everyFieldOf = (model: CompiledModel, type: CompiledType<PageType>): Field[] => [...type.fields, ...model.document.locales.others.flatMap((locale) => fieldsIn(type.fields, locale))];
+
 /** What of a draft can be sent: fields and slots that can be read. */
 export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, given: JsonObject, today: string): JsonObject {
   const { values, slots } = apart(given);
   const broken = new Set(slotFaults(model, type, given).map(({ path }) => path.split('/')[2]));
-  return { ...readForm(type.fields, values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
+  return { ...readForm(everyFieldOf(model, type), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
 }

@@ -11,6 +11,7 @@ import type { CompiledModel } from '../../../../core/model/compile';
 import type { Slot } from '../../../../core/model/document';
 import { TypeIcon } from '../../../../ui/icon';
 import { EntryForm } from '../../../../ui/entry-form';
+import { faultsInForm, fieldsFor, saidPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { faultsBelow } from '../../../../ui/read-form';
@@ -21,6 +22,17 @@ export const blocksIn = (value: Json | undefined): JsonObject[] => (Array.isArra
 
 const asText = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 const valuesIn = (block: JsonObject): JsonObject => (isJsonObject(block.values) ? block.values : {});
+
+const translationsIn = (block: JsonObject): JsonObject => (isJsonObject(block.translations) ? block.translations : {});
+
+/** A block that says something else, in the main language or another. */
+function saying(block: JsonObject, change: JsonObject, language: string): JsonObject {
+  const { values = {}, translations = {} } = saidPatchOf(change, language ? [language] : []);
+  const kept = translationsIn(block);
+  const own = kept[language];
+  const next = language ? { ...kept, [language]: { ...(isJsonObject(own) ? own : {}), ...(translations[language] as JsonObject) } } : kept;
+  return { ...block, values: { ...valuesIn(block), ...values }, ...(Object.keys(next).length > 0 ? { translations: next } : {}) };
+}
 
 /** What names a block in its slot: its title field, else its first words. */
 function nameOf(block: JsonObject, model: CompiledModel): string {
@@ -43,6 +55,8 @@ interface SlotProps {
   faults: readonly Fault[];
   disabled: boolean;
   today: string;
+  /** The other language that is filled in, or empty for the main one. */
+  language: string;
   path: string;
   onChange: (blocks: JsonObject[]) => void;
 }
@@ -53,6 +67,7 @@ interface BlockProps {
   faults: readonly Fault[];
   disabled: boolean;
   today: string;
+  language: string;
   path: string;
   onChange: (block: JsonObject) => void;
 }
@@ -87,24 +102,27 @@ function ListingOf({ block, faults, disabled, onChange }: Pick<BlockProps, 'bloc
 }
 
 /** What one block says: its fields, its look, its listing, and the slots inside it. */
-function BlockForm({ block, model, faults, disabled, today, path, onChange }: BlockProps): ReactElement {
+function BlockForm({ block, model, faults, disabled, today, language, path, onChange }: BlockProps): ReactElement {
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
+  const fields = fieldsFor(type.fields, language);
+  const said = withLanguages({ values: valuesIn(block), translations: translationsIn(block) }, type.fields, language ? [language] : []);
   return (
     <div className={styles.block}>
-      {type.fields.length > 0 && <EntryForm id={`${path}-`} fields={type.fields} values={valuesIn(block)} faults={faults} onChange={(key, value) => onChange({ ...block, values: { ...valuesIn(block), [key]: value } })} disabled={disabled} />}
-      {type.is.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
-      <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />
+      {fields.length > 0 && <EntryForm id={`${path}-`} fields={fields} values={said.values} faults={faultsInForm(faults)} onChange={(key, value) => onChange(saying(block, { [key]: value }, language))} disabled={disabled} />}
+      {language && fields.length === 0 && type.is.slots.length === 0 && <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>}
+      {!language && type.is.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
+      {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
       {type.is.slots.map((slot) => (
-        <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(faults, `/slots/${slot.key}`)} disabled={disabled} today={today} path={`${path}-${slot.key}`} onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })} />
+        <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(faults, `/slots/${slot.key}`)} disabled={disabled} today={today} language={language} path={`${path}-${slot.key}`} onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })} />
       ))}
     </div>
   );
 }
 
 /** The blocks that stand in one slot, in their order: each can be opened, moved, hidden, copied and taken out. */
-export function SlotForm({ slot, model, blocks, faults, disabled, today, path, onChange }: SlotProps): ReactElement {
+export function SlotForm({ slot, model, blocks, faults, disabled, today, language, path, onChange }: SlotProps): ReactElement {
   const [open, setOpen] = useState<string>();
   const [at, setAt] = useState<HTMLElement | null>(null);
   const allowed = allowedIn(slot, model.document);
@@ -150,7 +168,7 @@ export function SlotForm({ slot, model, blocks, faults, disabled, today, path, o
                 <IconButton aria-label={`Copy ${label}`} disabled={disabled || full} onClick={() => onChange([...blocks.slice(0, i + 1), copyOf(block), ...blocks.slice(i + 1)])}><Copy size={14} /></IconButton>
                 <IconButton aria-label={`Take out ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.filter((_, n) => n !== i))}><X size={14} /></IconButton>
               </div>
-              {open === id && <BlockForm block={block} model={model} faults={inside} disabled={disabled || held === 'place and values'} today={today} path={`${path}-${i}`} onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))} />}
+              {open === id && <BlockForm block={block} model={model} faults={inside} disabled={disabled || held === 'place and values'} today={today} language={language} path={`${path}-${i}`} onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))} />}
             </li>
           );
         })}

@@ -137,7 +137,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 <DrawnToScale width={width}>
                   {result && result.matching > 0 && read.rule && (
                     <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/write/entry/${entry}`); }}>
-                      <Listing level={2} traced listing={{ heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
+                      <Listing level={2} traced locale={model.locale} listing={{ heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
                     </VisitorPreview>
                   )}
                 </DrawnToScale>

@@ -10,23 +10,27 @@ import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
 import { MappingParts } from '../../../../ui/mapping-parts';
 import { useModel } from '../../../../ui/model-in-force';
+import { languageName } from '../../../../ui/form-languages';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
 import styles from './map.module.css';
 
 const arrangementWords: Record<(typeof arrangements)[number], string> = { cards: 'Cards', rows: 'Rows' };
+const textIn = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
+
 interface Props {
   type: CompiledType<ContentType>;
   rule: JsonObject;
   figures: ListingFigures | undefined;
   disabled: boolean;
-  onChange: (key: 'heading' | 'arrangement' | 'mapping' | 'settings', value: Json) => void;
+  onChange: (key: 'heading' | 'headings' | 'arrangement' | 'mapping' | 'settings', value: Json) => void;
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
 export function ShownHow({ type, rule, figures, disabled, onChange }: Props): ReactElement {
   const { document } = useModel();
   const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
+  const headings = isJsonObject(rule.headings) ? rule.headings : {};
   return (
     <Frame label="Shown how">
       <div className={styles.step}>
@@ -36,7 +40,10 @@ export function ShownHow({ type, rule, figures, disabled, onChange }: Props): Re
         </header>
         <MappingParts names={byKey(type.fields)} mapping={rule.mapping} cover={figures} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
-          <TextBox id="heading" label="Heading over the list" value={typeof rule.heading === 'string' ? rule.heading : ''} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
+          <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
+          {document.locales.others.map((locale) => (
+            <TextBox key={locale} id={`heading-${locale}`} label={`Heading in ${languageName(locale)}`} value={textIn(headings[locale])} onChange={(words) => onChange('headings', { ...headings, [locale]: words })} slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }} />
+          ))}
         </fieldset>
         <SettingsHere id="listing-setting" keys={['showTitle', 'showDates']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: type.is.settings }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
       </div>

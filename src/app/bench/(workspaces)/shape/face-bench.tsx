@@ -42,7 +42,7 @@ export function FaceBench({ type, of, mayChange, onChange }: { type: ContentType
   // Real content where there is some; else each field says what it is.
   const values = real ? readForm(fields, known, new Date().toISOString().slice(0, 10)).values : sampleValues(fields);
   const drawing = useDrawing(referencesIn(fields, values).map(({ target }) => target), model);
-  const content = compiled ? mapToFace(face.mapping, compiled, values, drawing) : {};
+  const content = compiled ? mapToFace(face.mapping, compiled, { values }, drawing) : {};
   const slots = 'slots' in type ? type.slots : [];
   const pieces: Piece[] = [...partKeys.filter((part) => face.mapping[part]).map((part) => ({ held: part, label: parts[part].label })), ...(of === 'blockTypes' ? slots.map((slot) => ({ held: { slot: slot.id }, label: `Slot ${slot.label}` })) : [])];
   const title = 'title' in type ? type.title : undefined;

@@ -1,5 +1,5 @@
 'use client';
-import { Button, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import Link from 'next/link';
@@ -11,7 +11,9 @@ import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { groupId, groupsOf } from '../../../../ui/field-groups';
+import { faultsInForm, fieldsFor, fieldsIn, saidPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
+import { LanguageChoice } from '../../../../ui/language-choice';
 import { inputId } from '../../../../ui/kinds';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
@@ -27,7 +29,6 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
-import { entryPatchOf, fieldsIn, languageName, withLanguages } from './entry-languages';
 import styles from './write.module.css';
 
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
@@ -66,7 +67,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
     sendable: (given) => readForm(everyField, given, today).sendable,
-    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: entryPatchOf(changes, locales) }), fields, locales),
+    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: saidPatchOf(changes, locales) }), fields, locales),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && withLanguages(other, fields, locales);
@@ -84,7 +85,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   if (!type) return null;
   const reading = readForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
-  const faults = [...reading.faults, ...[...draft.faults, ...(problem?.faults ?? [])].filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
+  const faults = [...reading.faults, ...faultsInForm([...draft.faults, ...(problem?.faults ?? [])]).filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
   const mends = (inside: readonly Field[]) => inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
   const filled = (inside: readonly Field[]) => inside.filter((field) => reading.values[field.id] !== undefined).length;
   const locked = !mayWrite || kept.state === 'binned';
@@ -166,13 +167,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       )}>
         <Frame label="Fields">
           <div className={styles.sheet}>
-            {fields.some(({ localised }) => localised) && locales.length > 0 && (
-              <ToggleButtonGroup exclusive size="small" value={locale} aria-label="Language" sx={{ mb: 3 }} onChange={(_, next: string | null) => { if (next !== null) setLocale(next); }}>
-                <ToggleButton value="">{languageName(model.locale)}</ToggleButton>
-                {locales.map((each) => <ToggleButton key={each} value={each}>{languageName(each)}</ToggleButton>)}
-              </ToggleButtonGroup>
-            )}
-            <EntryForm fields={locale ? fieldsIn(fields, locale) : fields} values={given} faults={faults} onChange={draft.change} disabled={locked} />
+            {fields.some(({ localised }) => localised) && <LanguageChoice value={locale} onChange={setLocale} />}
+            <EntryForm fields={fieldsFor(fields, locale)} values={given} faults={faults} onChange={draft.change} disabled={locked} />
           </div>
         </Frame>
       </SideBySide>

@@ -40,7 +40,7 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
       </Select>
       {way && (
         <VisitorPreview label={`How it looks: ${way.label}`} onField={(field) => onField(field)}>
-          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, values, drawing)} level={3} traced /></li></ul>
+          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, { values }, drawing)} level={3} traced /></li></ul>
         </VisitorPreview>
       )}
       <p className={`${look.pencil} ${look.small}`} style={{ marginTop: 6 }}>Drawn from what is in the form. Click a part to go to its field.</p>

@@ -1,22 +1,22 @@
-import { contentType } from '../../../../../tests/small-model';
-import { wideCompiled } from '../../../../../tests/wide-model';
-import type { EntryAnswer } from '../../../../contract/entries';
-import { readForm } from '../../../../ui/read-form';
-import { entryPatchOf, fieldsIn, languageName, withLanguages } from './entry-languages';
+import { contentType } from '../../tests/small-model';
+import { wideCompiled } from '../../tests/wide-model';
+import { faultsInForm, fieldsIn, languageName, saidPatchOf, withLanguages } from './form-languages';
+import { readForm } from './read-form';
 
 const fields = contentType(wideCompiled(), 'species').fields.map((field) => (field.key === 'summary' || field.key === 'name' ? { ...field, localised: true } : field));
-const answer = { values: { name: 'Heron', summary: 'Rings.' }, translations: { fr: { summary: 'Il sonne.' } } } as unknown as EntryAnswer;
+const answer = { values: { name: 'Heron', summary: 'Rings.' }, translations: { fr: { summary: 'Il sonne.' } } };
 
 test('what is said in another language stands beside the rest, and goes back to its place', () => {
   const { values } = withLanguages(answer, fields, ['fr']);
   expect(values).toEqual({ name: 'Heron', summary: 'Rings.', fr_summary: 'Il sonne.', fr_name: null });
-  expect(entryPatchOf({ summary: 'Rings twice.', fr_summary: 'Il sonne deux fois.', fr_name: null }, ['fr'])).toEqual({ values: { summary: 'Rings twice.' }, translations: { fr: { summary: 'Il sonne deux fois.', name: null } } });
-  expect(entryPatchOf({ summary: 'x' }, ['fr'])).toEqual({ values: { summary: 'x' } });
+  expect(saidPatchOf({ summary: 'Rings twice.', fr_summary: 'Il sonne deux fois.', fr_name: null }, ['fr'])).toEqual({ values: { summary: 'Rings twice.' }, translations: { fr: { summary: 'Il sonne deux fois.', name: null } } });
+  expect(saidPatchOf({ summary: 'x' }, ['fr'])).toEqual({ values: { summary: 'x' } });
 });
 
 test('nothing is required in another language, and its rules are told at its own field', () => {
   const french = fieldsIn(fields, 'fr');
   expect(french.map(({ label }) => label)).toEqual([`Name, in ${languageName('fr')}`, `Summary, in ${languageName('fr')}`]);
   expect(readForm(french, { fr_name: '', fr_summary: null }, '2026-11-25').faults).toEqual([]);
+  expect(faultsInForm([{ path: '/translations/fr/name/x', code: 'c', message: '' }, { path: '/values/name', code: 'c', message: '' }]).map(({ path }) => path)).toEqual(['/values/fr_name/x', '/values/name']);
   expect(readForm(french, { fr_name: 'x'.repeat(200) }, '2026-11-25').faults).toMatchObject([{ path: '/values/fr_name', code: 'too-long' }]);
 });

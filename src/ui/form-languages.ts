@@ -1,6 +1,13 @@
-import type { EntryAnswer, EntryPatch } from '../../../../contract/entries';
-import { isJsonObject, type JsonObject } from '../../../../core/json';
-import type { Field } from '../../../../core/model/document';
+import { localisedOf } from '../core/content/said';
+import { pointer, type Fault } from '../core/faults';
+import { isJsonObject, type JsonObject } from '../core/json';
+import type { Field } from '../core/model/document';
+
+/** What something says at the door: values by field key, translations by locale and field key. */
+export interface SpokenSaid {
+  values: JsonObject;
+  translations: JsonObject;
+}
 
 /** What is said in another language stands in the draft beside the rest, under a name that no field can have, so that each is merged by itself. */
 const named = (locale: string, key: string): string => `${locale}_${key}`;
@@ -10,14 +17,17 @@ export const languageName = (locale: string): string => new Intl.DisplayNames('e
 
 /** The localised fields of a type as they are filled in for another language: nothing is required there, since the main language stands in. */
 export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
-  fields.filter(({ localised }) => localised).map((field) => {
+  localisedOf(fields).map((field) => {
     const { required: _required, showWhen: _showWhen, ...rest } = field;
     return { ...rest, id: `${locale} ${field.id}`, key: named(locale, field.key), label: `${field.label}, in ${languageName(locale)}` } as Field;
   });
 
-/** An entry's answer with what it says in other languages among its values, as the draft edits it. */
-export function withLanguages(answer: EntryAnswer, fields: readonly Field[], locales: readonly string[]): EntryAnswer {
-  const localised = fields.filter((field) => field.localised);
+/** The fields of a form that is filled in for a language; without one, for the main language. */
+export const fieldsFor = (fields: readonly Field[], locale: string): readonly Field[] => (locale ? fieldsIn(fields, locale) : fields);
+
+/** An answer with what it says in other languages among its values, as the draft edits it. */
+export function withLanguages<A extends SpokenSaid>(answer: A, fields: readonly Field[], locales: readonly string[]): A {
+  const localised = localisedOf(fields);
   const said = locales.flatMap((locale) => {
     const values = answer.translations[locale];
     return localised.map(({ key }) => [named(locale, key), isJsonObject(values) ? values[key] ?? null : null] as const);
@@ -25,8 +35,8 @@ export function withLanguages(answer: EntryAnswer, fields: readonly Field[], loc
   return { ...answer, values: { ...answer.values, ...Object.fromEntries(said) } };
 }
 
-/** A patch of the server's from changes of the draft. */
-export function entryPatchOf(changes: JsonObject, locales: readonly string[]): EntryPatch {
+/** Changes of the draft as a patch: which of them are values, which translations. */
+export function saidPatchOf(changes: JsonObject, locales: readonly string[]): Partial<SpokenSaid> {
   const values: JsonObject = {};
   const translations: Record<string, JsonObject> = {};
   for (const [name, value] of Object.entries(changes)) {
@@ -36,3 +46,10 @@ export function entryPatchOf(changes: JsonObject, locales: readonly string[]): E
   }
   return { ...(Object.keys(values).length > 0 ? { values } : {}), ...(Object.keys(translations).length > 0 ? { translations } : {}) };
 }
+
+/** Faults at translations, at the names under which these stand in the form. */
+export const faultsInForm = (faults: readonly Fault[]): Fault[] =>
+  faults.map((fault) => {
+    const [, locale, key, rest = ''] = /^\/translations\/([^/]+)\/([^/]+)(\/.*)?$/.exec(fault.path) ?? [];
+    return locale && key ? { ...fault, path: pointer('/values', named(locale, key)) + rest } : fault;
+  });
