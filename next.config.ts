@@ -1,7 +1,7 @@
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', '@node-rs/argon2', 'sharp'],
+  serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', '@node-rs/argon2', 'sharp', 'nodemailer'],
   poweredByHeader: false,
   reactStrictMode: true,
   // `npm test` checks the types of everything at once; the build need not do it again.

@@ -45,12 +45,13 @@ export const wideModel: JsonObject = {
     text: { label: 'Text', plural: 'Texts', title: 'heading', fields: { heading: { label: 'Heading', rules: { maxLength: 60 } }, body: { kind: 'paragraphs', label: 'Body', required: true } }, face: { heading: ['heading'], text: ['body'], variants: ['tinted'] } },
     columns: { label: 'Columns', plural: 'Columns', fields: {}, slots: { left: { label: 'Left', allows: ['text', 'teaser'], max: 2 }, right: { label: 'Right', allows: ['text', 'teaser'], max: 2 } }, face: { rows: [[[6, 'slot:left'], [6, 'slot:right']]] } },
     teaser: { label: 'Teaser', plural: 'Teasers', fields: { what: { kind: 'entry', label: 'What', rules: { types: ['species', 'walk'] } } }, face: { further: ['what'] } },
+    contact: { label: 'Contact form', plural: 'Contact forms', behaves: 'contact', fields: { heading: { label: 'Heading', localised: true }, to: { label: 'Sent to', required: true, rules: { format: 'email' } } }, face: { heading: ['heading'], link: ['to'] } },
     walks: { label: 'List of walks', plural: 'Lists of walks', behaves: 'listing', fields: {}, face: {} },
   },
   pageTypes: {
     home: {
       label: 'Home', plural: 'Homes', mostInSite: 1, inNavigation: 'no', fields: { title: { label: 'Title', required: true } },
-      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text'], handedDown: true } },
+      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks', 'contact'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text'], handedDown: true } },
       face: { heading: ['title'] },
       layouts: { wide: { label: 'Wide', rows: [[[8, 'heading', 'slot:main'], [4, 'slot:foot']]] } },
     },

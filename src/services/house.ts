@@ -26,6 +26,8 @@ export interface House {
   categories: Categories;
   /** The folder in which the files of media lie. */
   mediaFolder: string;
+  /** The folder in which letters lie that a mail service would send. */
+  outboxFolder: string;
   site: SiteRow;
   rendered: RenderedPages;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
@@ -83,6 +85,7 @@ export async function buildHouse(folder: string): Promise<House> {
     surrogates: await Surrogates.load(content),
     categories: await allCategories(content),
     mediaFolder: join(folder, 'media'),
+    outboxFolder: join(folder, 'outbox'),
     rendered: new RenderedPages(),
     demo: (await setting(content, 'demo')) === 'yes',
   };

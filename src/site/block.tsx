@@ -1,11 +1,12 @@
 import type { ReactElement, ReactNode } from 'react';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
+import { Contact } from './contact';
 import { Face, type Level } from './face';
 import { Listing } from './listing';
 import { Medium } from './picture';
 import { wordsFor } from './words';
 
-type Around = Pick<VisitorPage, 'above' | 'title' | 'locale'>;
+type Around = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'>;
 
 /** What a block shows one after the other: a strip that is moved along by hand, by keyboard or by touch, without script. */
 function Slideshow({ block, level, locale }: { block: DrawnBlock; level: Level; locale: string }): ReactElement {
@@ -38,7 +39,7 @@ export function Block({ block, level, around }: { block: DrawnBlock; level: Leve
   return (
     <section className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`} id={`b-${block.id}`}>
       <div className="inner">
-        {behaves === 'slideshow' ? <Slideshow block={block} level={level} locale={around.locale} /> : (
+        {behaves === 'slideshow' ? <Slideshow block={block} level={level} locale={around.locale} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
           <>
             {behaves === 'trail' && <Trail {...around} />}
             {(Object.keys(face).length > 0 || placed.size > 0) && <Face face={face} level={level} rows={rows} slot={slot} />}

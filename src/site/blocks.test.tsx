@@ -12,7 +12,7 @@ import { Medium } from './picture';
 import { renderPage } from './render';
 
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
-const around = { above: [{ label: 'Home', address: '/' }], title: 'Visit', locale: 'en' };
+const around = { above: [{ label: 'Home', address: '/' }], title: 'Visit', locale: 'en', address: '/visit' };
 const block = (part: Partial<DrawnBlock>): DrawnBlock => ({ id: 'b1', type: 'text', face: {}, slots: {}, ...part });
 const html = (part: Partial<DrawnBlock>, level: 2 | 3 = 2) => renderToStaticMarkup(createElement(Block, { block: block(part), level, around }));
 const style = emptyModel('en').houseStyle;

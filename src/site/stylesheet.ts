@@ -38,6 +38,7 @@ audio, video { width: 100%; max-width: 100%; }
 .face .marks { display: flex; flex-wrap: wrap; gap: 6px; padding: 6px 0 0; list-style: none; }
 .face .marks li { font: 500 13px/20px 'Hanken Grotesk', sans-serif; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; color: var(--soft); }
 .buttons { display: flex; flex-wrap: wrap; gap: 10px; padding-top: 8px; } .button { display: inline-block; font: 600 15px/22px 'Hanken Grotesk', sans-serif; background: var(--accent); color: var(--on-accent); padding: 10px 18px; border-radius: var(--corner); text-decoration: none; } .button:hover { text-decoration: underline; }
+.contact { display: grid; gap: 14px; max-width: 36rem; font: 400 16px/24px 'Hanken Grotesk', sans-serif; } .contact p { margin: 0; display: grid; gap: 4px; justify-items: start; } .contact label { font-weight: 600; font-size: 15px; } .contact input, .contact textarea { font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--soft); border-radius: var(--corner); padding: 9px 12px; width: 100%; } .contact [aria-invalid] { border-width: 2px; } .contact button { border: 0; cursor: pointer; } .contact .trap { position: absolute; left: -9999px; } .contact .fault { font-weight: 600; border-left: 3px solid currentColor; padding-left: 10px; } .sent { font: 600 17px/26px 'Hanken Grotesk', sans-serif; border-left: 3px solid var(--accent); padding-left: 12px; margin: 0; }
 .links { list-style: none; padding: 0; font: 500 15px/26px 'Hanken Grotesk', sans-serif; }
 .set { gap: var(--space); container-type: inline-size; }
 .row { display: grid; grid-template-columns: minmax(0, 1fr); gap: var(--space); } .cell { display: flex; flex-direction: column; gap: 8px; min-width: 0; }
@@ -67,7 +68,7 @@ a { color: var(--accent); text-underline-offset: 3px; }
 .site li a { display: block; padding: 6px 0; color: var(--ink); text-decoration: none; font-weight: 500; border-bottom: 2px solid transparent; }
 .site li a:hover, .site li a[aria-current] { border-bottom-color: var(--accent); }
 .site .languages { order: 1; } .site .languages ul { gap: 2px 14px; } .site .languages a { font-size: 14px; font-weight: 400; color: var(--soft); }
-.trail { font-size: 15px; color: var(--soft); padding: 18px 0 0; } .trail ol { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 8px; } .trail li + li::before { content: '/'; margin-right: 8px; color: var(--rule); }
+.trail { font-size: 15px; color: var(--soft); padding-top: 18px; } .trail ol { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 8px; } .trail li + li::before { content: '/'; margin-right: 8px; color: var(--rule); }
 .opening { padding: 40px 0 12px; }
 .opening .face { gap: 10px; max-width: 46rem; }
 .opening .face .heading, .laid > .wide > .row > .cell > .face > .heading { font-size: max(34px, var(--h1)); line-height: 1.18; letter-spacing: -0.02em; }

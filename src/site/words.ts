@@ -1,3 +1,5 @@
+import type { ContactFault, ContactField } from '../core/site/contact';
+
 /** What the site itself says around the content. Languages that are not here read it in English. */
 export interface SiteWords {
   toContent: string;
@@ -9,11 +11,27 @@ export interface SiteWords {
   slides: (name: string, n: number) => string;
   slideshow: string;
   toTop: (site: string) => string;
+  contact: {
+    fields: Record<ContactField, string>;
+    /** With the most characters that the field may have. */
+    faults: Record<ContactFault, (most: number) => string>;
+    toMend: string;
+    tooMany: string;
+    send: string;
+    sent: string;
+    leaveEmpty: string;
+  };
 }
 
 const english: SiteWords = {
   toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`, slideshow: 'Slideshow', toTop: (site) => `To the first page of ${site}`,
+  contact: {
+    fields: { name: 'Your name', email: 'Your e-mail', message: 'Your message' },
+    faults: { missing: () => 'This is still empty.', long: (most) => `At most ${most} characters.`, email: () => 'Write an e-mail address, such as ada@example.org.' },
+    toMend: 'It is not sent yet: something is still to mend.', tooMany: 'Many messages came from where you are. Please try again in a quarter of an hour.',
+    send: 'Send', sent: 'Thank you. Your message is on its way.', leaveEmpty: 'Leave this empty',
+  },
 };
 
 const byLanguage: Record<string, SiteWords> = {
@@ -21,10 +39,22 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`, slideshow: 'Diaporama', toTop: (site) => `Vers la première page de ${site}`,
+    contact: {
+      fields: { name: 'Votre nom', email: 'Votre courriel', message: 'Votre message' },
+      faults: { missing: () => 'Ceci est encore vide.', long: (most) => `${most} caractères au plus.`, email: () => 'Écrivez une adresse, par exemple ada@example.org.' },
+      toMend: 'Rien n’est encore envoyé : il reste à corriger.', tooMany: 'Beaucoup de messages viennent de chez vous. Réessayez dans un quart d’heure.',
+      send: 'Envoyer', sent: 'Merci. Votre message est en route.', leaveEmpty: 'Laissez ceci vide',
+    },
   },
   de: {
     toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`, slideshow: 'Bilderfolge', toTop: (site) => `Zur ersten Seite von ${site}`,
+    contact: {
+      fields: { name: 'Ihr Name', email: 'Ihre E-Mail', message: 'Ihre Nachricht' },
+      faults: { missing: () => 'Hier steht noch nichts.', long: (most) => `Höchstens ${most} Zeichen.`, email: () => 'Schreiben Sie eine Adresse, etwa ada@example.org.' },
+      toMend: 'Noch ist nichts abgeschickt: etwas ist noch zu richten.', tooMany: 'Von Ihnen kamen viele Nachrichten. Bitte versuchen Sie es in einer Viertelstunde noch einmal.',
+      send: 'Abschicken', sent: 'Danke. Ihre Nachricht ist unterwegs.', leaveEmpty: 'Lassen Sie dies leer',
+    },
   },
 };
 

@@ -1,11 +1,35 @@
-import { openHouse } from '../../services/house';
-import { visit } from '../../services/visitor';
+import { nothingWritten, type ContactState } from '../../core/site/contact';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { openHouse, type House } from '../../services/house';
+import { CONTACT_BYTES, takeMessage } from '../../services/messages';
+import { visit, type Visit } from '../../services/visitor';
 import { renderMissing, renderPage } from '../../site/render';
+import { readBytes } from '../read-bytes';
+import { isFromHere } from '../same-origin';
 import { stylesheetAddress } from '../site.css/stylesheet-address';
 
 export const dynamic = 'force-dynamic';
 
 const HTML = { 'Content-Type': 'text/html; charset=utf-8' };
+const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
+
+const stylesheetOf = (house: House) => stylesheetAddress(house.model.document.houseStyle);
+
+async function missing(house: House, status: number, title: string, text: string): Promise<Response> {
+  const style = house.model.document.houseStyle;
+  return new Response(await renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, stylesheetOf(house), { title, text }), { status, headers: NO_STORE });
+}
+
+/** What an address that shows no page answers. */
+function without(house: House, found: Exclude<Visit, { found: 'page' }>): Promise<Response> | Response {
+  if (found.found === 'malformed') return missing(house, 400, 'This address cannot be read', 'It holds something that is no part of an address.');
+  if (found.found === 'elsewhere') return new Response(null, { status: 308, headers: { Location: encodeURI(found.address) } });
+  return missing(house, 404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
+}
+
+/** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
+const answering = async (house: House, page: VisitorPage, contact: ContactState, status = 200): Promise<Response> =>
+  new Response(await renderPage({ ...page, contact }, stylesheetOf(house)), { status, headers: NO_STORE });
 
 /**
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
@@ -13,16 +37,28 @@ const HTML = { 'Content-Type': 'text/html; charset=utf-8' };
  */
 export async function GET(request: Request): Promise<Response> {
   const house = await openHouse();
-  const { pathname } = new URL(request.url);
+  const { pathname, searchParams } = new URL(request.url);
   const { since } = house.rendered;
   const found = await visit(house, pathname);
-  const style = house.model.document.houseStyle;
-  const stylesheet = stylesheetAddress(style);
-  const missing = (status: number, title: string, text: string) =>
-    renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, stylesheet, { title, text }).then((html) => new Response(html, { status, headers: { ...HTML, 'Cache-Control': 'no-store' } }));
-  if (found.found === 'malformed') return missing(400, 'This address cannot be read', 'It holds something that is no part of an address.');
-  if (found.found === 'elsewhere') return new Response(null, { status: 308, headers: { Location: encodeURI(found.address) } });
-  if (found.found === 'nothing') return missing(404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
-  const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, stylesheet), found.validUntil, since);
+  if (found.found !== 'page') return without(house, found);
+  const sent = searchParams.get('sent');
+  if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
+  const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, stylesheetOf(house)), found.validUntil, since);
   return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
+}
+
+/** What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page comes back with every word. */
+export async function POST(request: Request): Promise<Response> {
+  const house = await openHouse();
+  const { pathname } = new URL(request.url);
+  if (!isFromHere(request)) return missing(house, 403, 'This form was sent from elsewhere', 'Open the page itself and send it from there.');
+  const found = await visit(house, pathname);
+  if (found.found !== 'page') return without(house, found);
+  const isForm = request.headers.get('content-type')?.split(';')[0]?.trim() === 'application/x-www-form-urlencoded';
+  const bytes = isForm ? await readBytes(request, CONTACT_BYTES) : Buffer.alloc(0);
+  if (!bytes) return missing(house, 413, 'This is too long', `A message may bring at most ${CONTACT_BYTES / 1024} KB.`);
+  const state = await takeMessage(house, found.page, Object.fromEntries(new URLSearchParams(bytes.toString('utf8'))), request.headers.get('x-clear-frame-address') ?? '');
+  if (!state) return missing(house, 400, 'This form cannot be read', 'The page has changed meanwhile. Open it again and write from there.');
+  if (!state.sent) return answering(house, found.page, state, state.tooMany ? 429 : 422);
+  return new Response(null, { status: 303, headers: { Location: `${encodeURI(found.page.address)}?sent=${state.block}#b-${state.block}` } });
 }

@@ -86,7 +86,7 @@ class ByKeys {
       const { rules: given, label, indexed, kind = 'line', fields: _inside, ...rest } = written;
       const rules = { ...asObject(given) };
       if (rules.choices !== undefined) {
-        const listed = Object.entries(asObject(rules.choices)).map(([each, words]) => ({ id: newId(), key: each, label: words }));
+        const listed = Object.entries(asObject(rules.choices)).map(([each, words]) => ({ id: newId(), key: each, ...(isJsonObject(words) ? words : { label: words }) }));
         choices.set(id, new Map(listed.map((choice) => [choice.key, choice.id])));
         rules.choices = listed;
       }

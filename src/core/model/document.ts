@@ -153,7 +153,7 @@ export interface PageType extends Shaped {
 }
 
 /** What a block does besides showing its fields; everything else is a face. */
-export const behaviours = ['listing', 'slideshow', 'trail'] as const;
+export const behaviours = ['listing', 'slideshow', 'trail', 'contact'] as const;
 export type Behaviour = (typeof behaviours)[number];
 
 export interface BlockType extends Shaped {

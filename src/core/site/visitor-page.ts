@@ -3,6 +3,7 @@ import type { FaceContent } from '../mapping/map';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { Variant } from '../model/house-style';
 import type { Id } from '../ids';
+import type { ContactState } from './contact';
 
 /** One drawn listing: the faces in order, and how many entries the rule lets through in all. */
 export interface DrawnListing {
@@ -52,6 +53,8 @@ export interface VisitorPage {
   slotOrder: Id[];
   slots: DrawnSlots;
   listing?: DrawnListing;
+  /** What a visitor wrote in one of its contact forms, right after it was sent. */
+  contact?: ContactState;
   /** Pages directly below, for a page that is neither the top nor filled by a listing. */
   below: { label: string; address: string; summary: string }[];
 }

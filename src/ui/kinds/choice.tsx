@@ -3,8 +3,9 @@ import { IconButton, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { ArrowDown, ArrowUp, ListChecks, X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { newId } from '../../core/ids';
-import type { ChoiceRules } from '../../core/model/kinds';
+import type { Choice, ChoiceRules } from '../../core/model/kinds';
 import { keyFrom } from '../../core/model/naming';
+import { languageName } from '../form-languages';
 import { Labelled } from '../labelled';
 import type { KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
@@ -12,10 +13,14 @@ import { NumberRule, without, YesRule } from './rule-inputs';
 
 const chosen = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : typeof value === 'string' && value ? [value] : []);
 
-function Choices({ id, rules, onChange }: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'onChange'>): ReactElement {
+/** Names by language with one of them changed; an empty one goes. */
+const named = (labels: Choice['labels'], locale: string, words: string): Record<string, string> => Object.fromEntries(Object.entries({ ...labels, [locale]: words }).filter(([, each]) => each !== ''));
+
+function Choices({ id, rules, model, onChange }: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'model' | 'onChange'>): ReactElement {
   const [label, setLabel] = useState('');
   const { choices } = rules;
   const put = (next: ChoiceRules['choices']) => onChange({ ...rules, choices: next });
+  const set = (choice: string, change: Partial<Choice>) => put(choices.map((each) => (each.id === choice ? { ...each, ...change } : each)));
   const move = (from: number, to: number) => {
     const next = [...choices];
     const [moved] = next.splice(from, 1);
@@ -32,7 +37,12 @@ function Choices({ id, rules, onChange }: Pick<RulesProps<'choice'>, 'id' | 'rul
       <ul className={styles.list}>
         {choices.map((choice, i) => (
           <li className={styles.item} key={choice.id}>
-            <OutlinedInput value={choice.label} title={choice.key} onChange={({ target }) => put(choices.map((each) => (each.id === choice.id ? { ...each, label: target.value } : each)))} slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }} />
+            <div className={styles.names}>
+              <OutlinedInput value={choice.label} title={choice.key} onChange={({ target }) => set(choice.id, { label: target.value })} slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }} />
+              {model.locales.others.map((locale) => (
+                <OutlinedInput key={locale} value={choice.labels?.[locale] ?? ''} placeholder={`in ${languageName(locale)}`} onChange={({ target }) => set(choice.id, { labels: named(choice.labels, locale, target.value) })} slotProps={{ input: { 'aria-label': `Choice ${i + 1} in ${languageName(locale)}`, lang: locale } }} />
+              ))}
+            </div>
             <IconButton aria-label={`Move ${choice.label} up`} disabled={i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
             <IconButton aria-label={`Move ${choice.label} down`} disabled={i === choices.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
             <IconButton aria-label={`Take out ${choice.label}`} onClick={() => put(choices.filter((each) => each.id !== choice.id))}><X size={14} /></IconButton>
@@ -73,7 +83,7 @@ export const choice: KindUi<'choice'> = {
       </div>
     );
   },
-  Rules: ({ id, rules, onChange }) => (
+  Rules: ({ id, rules, model, onChange }) => (
     <>
       <YesRule label="Several may be chosen" value={rules.multiple ?? false} onChange={(multiple) => onChange(without(multiple ? { ...rules, multiple } : { choices: rules.choices }))} />
       {rules.multiple && (
@@ -82,7 +92,7 @@ export const choice: KindUi<'choice'> = {
           <NumberRule whole id={`${id}-max`} label="At most" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
         </div>
       )}
-      <Choices id={id} rules={rules} onChange={onChange} />
+      <Choices id={id} rules={rules} model={model} onChange={onChange} />
     </>
   ),
   note(value, { multiple, min, max }) {

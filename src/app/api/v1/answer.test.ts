@@ -1,40 +1,19 @@
+import { callsTo, faultPaths as paths, type Call, type Given } from '../../../../tests/call';
 import { smallHouse, type SmallHouse } from '../../../../tests/small-house';
 import { contentType } from '../../../../tests/small-model';
 import { operations, type Operation } from '../../../contract/operations';
 import { openApi } from '../../../contract/openapi';
 import { routes } from '../../../contract/routes';
-import type { Fault } from '../../../core/faults';
-import { may, roles, type Role } from '../../../core/roles';
-import { signIn } from '../../../services/people';
-import { answer } from './answer';
+import { may, roles } from '../../../core/roles';
 import { matchOperation } from './match-operation';
 
 let small: SmallHouse;
-const tokens: Partial<Record<Role, string>> = {};
+let call: Call;
 beforeAll(async () => {
   small = await smallHouse();
-  Object.assign(globalThis, { [Symbol.for('clear-frame.house')]: Promise.resolve(small.house) });
-  for (const role of roles) tokens[role] = (await signIn(small.house, { email: `${role}@quillwater.example`, password: 'quillwater' }, 'here', 'jest')).token;
+  call = await callsTo(small);
 });
 afterAll(() => small.close());
-
-interface Given {
-  as?: Role;
-  body?: unknown;
-  raw?: string;
-  headers?: Record<string, string>;
-}
-
-async function call(method: string, path: string, { as = 'architect', body, raw, headers = {} }: Given = {}): Promise<{ status: number; headers: Headers; body: { title: string; errors: Fault[]; [key: string]: unknown } }> {
-  const text = raw ?? (body === undefined ? undefined : JSON.stringify(body));
-  const response = await answer(new Request(`http://localhost:4100/api/v1${path}`, {
-    method, headers: { host: 'localhost:4100', cookie: `clear_frame_session=${tokens[as] ?? ''}`, ...(text === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, ...(text === undefined ? {} : { body: text }),
-  }));
-  const told = await response.text();
-  return { status: response.status, headers: response.headers, body: told ? JSON.parse(told) : {} };
-}
-
-const paths = (errors: Fault[]) => errors.map(({ path }) => path);
 
 describe('the door', () => {
   test('asks who is there, and lets only those in who may', async () => {
@@ -82,7 +61,7 @@ describe('the door', () => {
     const count = async () => (await small.house.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
     const before = await count();
     const refused = await call('POST', '/entries', given);
-    expect([refused.status, paths(refused.body.errors)]).toEqual([status, [path]]);
+    expect([refused.status, paths(refused)]).toEqual([status, [path]]);
     expect(refused.headers.get('content-type')).toBe('application/problem+json');
     expect(await count()).toBe(before);
   });
@@ -95,7 +74,7 @@ describe('the door', () => {
   test('refuses questions that are not as they should be', async () => {
     for (const [question, path] of [['type=species&limit=0', '/limit'], ['type=species&limit=many', '/limit'], ['type=species&state=lost', '/state'], ['type=species&colour=red', '/colour'], ['', '/type']] as const) {
       const refused = await call('GET', `/entries?${question}`);
-      expect([question, refused.status, paths(refused.body.errors)]).toEqual([question, 400, [path]]);
+      expect([question, refused.status, paths(refused)]).toEqual([question, 400, [path]]);
     }
     expect((await call('GET', '/overview?x=1')).status).toBe(400);
   });

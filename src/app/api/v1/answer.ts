@@ -6,6 +6,8 @@ import { openHouse, type House } from '../../../services/house';
 import { mediaBounds } from '../../../services/media';
 import { personByToken, type Person } from '../../../services/people';
 import { Refusal } from '../../../services/refusal';
+import { readBytes } from '../../read-bytes';
+import { isFromHere } from '../../same-origin';
 import { handlers, type Call } from './handlers';
 import { matchOperation, type Matched } from './match-operation';
 import { Reply } from './session-cookie';
@@ -17,16 +19,15 @@ function problem(refusal: Refusal): Response {
   return new Response(JSON.stringify(body), { status: refusal.status, headers: { ...NO_STORE, 'Content-Type': 'application/problem+json' } });
 }
 
-/** Reads a body in full, but never more than the bound. */
+/** Reads a body of JSON, but never more than the bound. */
 async function bodyOf(request: Request): Promise<unknown> {
-  const tooLarge = new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
-  if (Number(request.headers.get('content-length') ?? 0) > inputBounds.bytes) throw tooLarge;
   // A call that only says "do it" may come without a body.
   if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0') return {};
   const type = request.headers.get('content-type')?.split(';')[0]?.trim();
   if (type !== 'application/json' && type !== 'application/merge-patch+json') throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
-  const text = await request.text();
-  if (Buffer.byteLength(text) > inputBounds.bytes) throw tooLarge;
+  const bytes = await readBytes(request, inputBounds.bytes);
+  if (!bytes) throw new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
+  const text = bytes.toString('utf8');
   // The reader of classes would pass over this name without a word.
   if (/"__proto__"\s*:/.test(text)) throw new Refusal(400, '"__proto__" is no name that can be kept.', [{ path: '', code: 'unknown', message: '"__proto__" is no name that can be kept.' }]);
   try {
@@ -38,26 +39,9 @@ async function bodyOf(request: Request): Promise<unknown> {
 
 /** A file in full, but never more than the bound. */
 async function fileOf(request: Request): Promise<Buffer> {
-  const tooLarge = new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
-  if (Number(request.headers.get('content-length') ?? 0) > mediaBounds.bytes) throw tooLarge;
-  const pieces: Uint8Array[] = [];
-  let size = 0;
-  for (const reader = request.body?.getReader(); reader;) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    size += value.length;
-    if (size > mediaBounds.bytes) throw tooLarge;
-    pieces.push(value);
-  }
-  return Buffer.concat(pieces);
-}
-
-/** Writes come from the same origin: a browser says where a call comes from, and a cookie alone is not trusted. */
-function expectSameOrigin(request: Request): void {
-  const origin = request.headers.get('origin');
-  const site = request.headers.get('sec-fetch-site');
-  const foreign = (origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host')) || origin === 'null' || (site !== null && site !== 'same-origin' && site !== 'none');
-  if (foreign) throw new Refusal(403, 'Changes are only taken from this site itself.');
+  const bytes = await readBytes(request, mediaBounds.bytes);
+  if (!bytes) throw new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
+  return bytes;
 }
 
 function cookieOf(request: Request): string | undefined {
@@ -120,7 +104,7 @@ export async function answer(request: Request): Promise<Response> {
       refused.headers.set('Allow', matched.allow.join(', '));
       return refused;
     }
-    if (request.method !== 'GET') expectSameOrigin(request);
+    if (request.method !== 'GET' && !isFromHere(request)) throw new Refusal(403, 'Changes are only taken from this site itself.');
     const call = await callOf(request, matched, await openHouse());
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;

@@ -1,46 +1,22 @@
 import sharp from 'sharp';
+import { callsTo, faultPaths as paths, type Call } from '../../../../tests/call';
 import { smallHouse, type SmallHouse } from '../../../../tests/small-house';
 import { wideDocument } from '../../../../tests/wide-model';
-import type { Fault } from '../../../core/faults';
 import type { JsonObject } from '../../../core/json';
-import { roles, type Role } from '../../../core/roles';
 import { importModel } from '../../../services/model';
-import { signIn } from '../../../services/people';
-import { answer } from './answer';
 
 let small: SmallHouse;
+let call: Call;
 let scheme: string;
 let species: string;
-const tokens: Partial<Record<Role, string>> = {};
 beforeAll(async () => {
   small = await smallHouse();
   await importModel(small.house, wideDocument());
   [scheme = ''] = small.house.model.schemes.map(({ id }) => id);
   species = small.house.model.contentTypeByKey('species')!.id;
-  Object.assign(globalThis, { [Symbol.for('clear-frame.house')]: Promise.resolve(small.house) });
-  for (const role of roles) tokens[role] = (await signIn(small.house, { email: `${role}@quillwater.example`, password: 'quillwater' }, 'here', 'jest')).token;
+  call = await callsTo(small);
 });
 afterAll(() => small.close());
-
-interface Given {
-  as?: Role;
-  body?: unknown;
-  bytes?: Buffer;
-  revision?: number;
-}
-type Told = { status: number; body: JsonObject & { title: string; errors: Fault[]; id: string; revision: number; items: JsonObject[] } };
-
-async function call(method: string, path: string, { as = 'architect', body, bytes, revision }: Given = {}): Promise<Told> {
-  const headers: Record<string, string> = { host: 'localhost:4100', cookie: `clear_frame_session=${tokens[as] ?? ''}` };
-  if (body !== undefined) headers['content-type'] = 'application/json';
-  if (bytes) headers['content-type'] = 'application/octet-stream';
-  if (revision !== undefined) headers['if-match'] = `"${revision}"`;
-  const sent = bytes ? new Uint8Array(bytes) : body === undefined ? undefined : JSON.stringify(body);
-  const response = await answer(new Request(`http://localhost:4100/api/v1${path}`, { method, headers, ...(sent === undefined ? {} : { body: sent }) }));
-  const told = await response.text();
-  return { status: response.status, body: told ? JSON.parse(told) : {} };
-}
-const paths = ({ body }: Told) => body.errors.map(({ path }) => path);
 
 describe('categories over HTTP', () => {
   test('are made by an architect, guarded by their revision, and refused with a path', async () => {
@@ -117,11 +93,12 @@ describe('entries of every kind over HTTP', () => {
     const body = { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }] };
     expect(paths(await call('POST', '/entries', { as: 'editor', body: { type: 'species', values: { name: 'x', body } } }))).toEqual(['/values/body/content/0/content/0/marks/0/attrs/href']);
   });
+  const rowsOf = () => `/types/${species}/entries`;
   test('rows come in at most five hundred at a time', async () => {
     const rows = (n: number) => ({ rows: Array.from({ length: n }, (_, i) => ({ name: `Bird ${i}` })) });
-    expect((await call('POST', `/types/${species}/entries`, { as: 'editor', body: rows(501) })).body.errors).toMatchObject([{ path: '/rows', message: 'At most 500 rows at a time.' }]);
-    expect((await call('POST', `/types/${species}/entries`, { as: 'reviewer', body: rows(1) })).status).toBe(403);
-    const made = await call('POST', `/types/${species}/entries`, { as: 'editor', body: rows(3) });
+    expect((await call('POST', rowsOf(), { as: 'editor', body: rows(501) })).body.errors).toMatchObject([{ path: '/rows', message: 'At most 500 rows at a time.' }]);
+    expect((await call('POST', rowsOf(), { as: 'reviewer', body: rows(1) })).status).toBe(403);
+    const made = await call('POST', rowsOf(), { as: 'editor', body: rows(3) });
     expect([made.status, (made.body as unknown as { ids: string[] }).ids.length]).toEqual([201, 3]);
   });
 });

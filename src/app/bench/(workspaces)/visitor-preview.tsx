@@ -13,11 +13,13 @@ export function VisitorPreview({ children, label, style, dark = false, onField }
   const inForce = useModel().document.houseStyle;
   const house = style ?? inForce;
   const point = (event: MouseEvent) => {
+    // What is drawn here leads nowhere: it is looked at and pointed at.
+    if (event.target instanceof Element && event.target.closest('a')) event.preventDefault();
     const part = event.target instanceof Element ? event.target.closest<HTMLElement>('[data-field]') : null;
     if (part?.dataset.field) onField?.(part.dataset.field, part.closest<HTMLElement>('[data-entry]')?.dataset.entry);
   };
   return (
-    <section className="as-visitor" aria-label={label} onClick={point}>
+    <section className="as-visitor" aria-label={label} onClick={point} onSubmit={(event) => event.preventDefault()}>
       <GlobalStyles styles={`${houseRule('.as-visitor', house, dark)} ${faceStyles} ${namedRules(house)} ${pointing}`} />
       {children}
     </section>

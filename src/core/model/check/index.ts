@@ -54,6 +54,7 @@ function typeFaults(type: ContentType | PageType | BlockType, path: string, mode
     ...('slots' in type ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id })) : []),
     ...('slots' in type ? sameKeys(type.slots, (i) => `${path}/slots/${i}`).map(({ mend: _none, ...fault }) => ({ ...fault, about: type.id })) : []),
     ...('layouts' in type ? type.layouts.flatMap(({ rows }, i) => faceFaults({ mapping: {}, rows }, slots, model, `${path}/layouts/${i}`).map((fault) => ({ ...fault, about: type.id }))) : []),
+    ...('behaves' in type && type.behaves === 'contact' && !type.face.mapping.link?.length ? [error(`${path}/face/mapping/link`, 'nobody-receives', `Nobody receives what visitors write in ${type.label}: feed its link with an e-mail address.`, { about: type.id })] : []),
     ...(used ? unshownFaults(type, fields, path, used) : []),
   ];
 }

@@ -8,6 +8,8 @@ export interface Choice {
   /** How the choice is spoken of at the door. */
   key: string;
   label: string;
+  /** What it is called in other languages, by locale. */
+  labels?: Record<string, string>;
 }
 export interface ChoiceRules {
   choices: Choice[];
@@ -22,7 +24,10 @@ declare module './kind' {
 }
 
 const asList = (value: Id | Id[]): Id[] => (Array.isArray(value) ? value : [value]);
-const labelOf = (id: Id, { choices }: ChoiceRules) => choices.find((choice) => choice.id === id)?.label ?? 'a choice that is gone';
+const labelOf = (id: Id, { choices }: ChoiceRules, locale: string) => {
+  const found = choices.find((choice) => choice.id === id);
+  return found?.labels?.[locale] ?? found?.label ?? 'a choice that is gone';
+};
 const countInWords = (count: number) => `${count} ${count === 1 ? 'choice' : 'choices'}`;
 const listed = ({ choices }: ChoiceRules) => choices.slice(0, 12).map(({ key }) => key).join(', ') + (choices.length > 12 ? ', ...' : '');
 
@@ -42,7 +47,7 @@ export const choice: Kind<'choice'> = {
           type: 'object',
           additionalProperties: false,
           required: ['id', 'key', 'label'],
-          properties: { id: { $ref: '#/$defs/id' }, key: { $ref: '#/$defs/key' }, label: { $ref: '#/$defs/label' } },
+          properties: { id: { $ref: '#/$defs/id' }, key: { $ref: '#/$defs/key' }, label: { $ref: '#/$defs/label' }, labels: { type: 'object', propertyNames: { $ref: '#/$defs/locale' }, additionalProperties: { $ref: '#/$defs/label' } } },
         },
       },
       multiple: { type: 'boolean' },
@@ -101,7 +106,7 @@ export const choice: Kind<'choice'> = {
     if (rules.multiple) return { value: ids.length, ids };
     return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
   },
-  inWords: (value, rules, { locale }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules))),
+  inWords: (value, rules, { locale }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules, locale))),
   rulesInWords({ choices, multiple, min, max }) {
     if (!multiple) return `one of ${choices.length}`;
     if (min && max) return `${min} to ${max} of ${choices.length}`;

@@ -8,6 +8,7 @@ import type { Scheme } from '../../../../core/model/document';
 import { setsOf } from '../../../../core/model/edit';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
+import { languageName } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { idsIn } from '../../../../ui/kinds/several-rules';
 import look from '../../../../ui/look/look.module.css';
@@ -93,14 +94,13 @@ export function CategoryDetail({ scheme, category, items, counts, mayChange, act
   const [way, setWay] = useState<'merge' | 'remove' | 'split'>();
   const fields = expandFields(scheme.fields, setsOf(document));
   const others = document.locales.others;
-  const named = (locale: string) => new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale;
   const keep = () => act(() => ask('changeCategory', { path: { id: category.id }, revision: category.revision, body: { label: label.trim(), slug, labels, values } }), `${label.trim()} is kept.`);
   return (
     <Frame label={category.label}>
       <form className={styles.detail} onSubmit={(event) => { event.preventDefault(); void keep(); }}>
         <fieldset disabled={!mayChange}>
           <TextBox id="category-label" label="Name" value={label} onChange={setLabel} faults={label.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: 120 } }} help={<>Its key is {category.key} and stays so.</>} />
-          {others.map((locale) => <TextBox key={locale} id={`category-${locale}`} label={`Name in ${named(locale)}`} value={labels[locale] ?? ''} onChange={(text) => setLabels({ ...labels, [locale]: text })} />)}
+          {others.map((locale) => <TextBox key={locale} id={`category-${locale}`} label={`Name in ${languageName(locale)}`} value={labels[locale] ?? ''} onChange={(text) => setLabels({ ...labels, [locale]: text })} />)}
           <TextBox id="category-slug" label="In its address" value={slug} onChange={setSlug} slotProps={{ input: { maxLength: 96 } }} />
           {fields.length > 0 && <EntryForm id="category" fields={fields} values={values} faults={category.faults} onChange={(key, value) => setValues({ ...values, [key]: value })} disabled={!mayChange} />}
           {counts && <p className={`${look.pencil} ${look.small}`}>{counts.own} {counts.own === 1 ? 'entry names' : 'entries name'} it; {counts.all} with what stands below it.</p>}

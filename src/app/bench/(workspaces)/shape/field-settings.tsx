@@ -91,7 +91,7 @@ export function FieldSettings({ type, field, figures, wasInForce, mayChange, onC
             {!kind.derived && <YesRule label="Must be filled in" value={field.required ?? false} onChange={(required) => set({ required })} />}
             {atTop && filterable.has(field.kind) && <YesRule label="Filter and sort by it" value={field.indexed ?? false} onChange={(indexed) => set({ indexed })} />}
             {mayDiffer && <YesRule label="Different in every entry" value={field.unique ?? false} onChange={(unique) => set({ unique })} />}
-            {atTop && 'columns' in type && document.locales.others.length > 0 && !kind.derived && <YesRule label="A value for each language" value={field.localised ?? false} onChange={(localised) => set({ localised })} />}
+            {atTop && !('sort' in type) && document.locales.others.length > 0 && !kind.derived && <YesRule label="A value for each language" value={field.localised ?? false} onChange={(localised) => set({ localised })} />}
           </div>
           <RulesEditor key={field.id} field={field} onChange={onChange} model={document} siblings={siblings.filter(({ id }) => id !== field.id)} />
           <ConditionEditor field={field} siblings={siblings} onChange={(showWhen) => { const { showWhen: _gone, ...rest } = field; onChange((showWhen ? { ...rest, showWhen } : rest) as Field); }} />

@@ -137,7 +137,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
       {list === 'blockTypes' && 'slots' in shape && (
         <div className={styles.pair}>
           <Chosen id="type-title" label="Named in outlines by" value={shape.title ?? ''} none="Its first line" options={ofKind(fields, 'line')} onChange={(id) => role('title', id)} />
-          <Chosen id="type-behaves" label="Does" value={'behaves' in shape ? shape.behaves ?? '' : ''} none="Shows its own face" options={behaviours.map((each) => [each, { listing: 'Shows a listing', slideshow: 'Shows further things one after the other', trail: 'Shows the way to the page' }[each]] as const)} onChange={(behaves) => { const { behaves: _gone, ...rest } = shape as typeof shape & { behaves?: string }; onChange((behaves ? { ...rest, behaves } : rest) as AnyShape); }} />
+          <Chosen id="type-behaves" label="Does" value={'behaves' in shape ? shape.behaves ?? '' : ''} none="Shows its own face" options={behaviours.map((each) => [each, { listing: 'Shows a listing', slideshow: 'Shows further things one after the other', trail: 'Shows the way to the page', contact: 'Takes messages from visitors' }[each]] as const)} onChange={(behaves) => { const { behaves: _gone, ...rest } = shape as typeof shape & { behaves?: string }; onChange((behaves ? { ...rest, behaves } : rest) as AnyShape); }} />
         </div>
       )}
       {'sort' in shape && <Chosen id="scheme-sort" label="It is" value={shape.sort} options={[['categories', 'A tree of categories'], ['tags', 'A flat set of tags']]} onChange={(sort) => set({ sort })} />}

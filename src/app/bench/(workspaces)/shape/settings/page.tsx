@@ -5,6 +5,7 @@ import look from '../../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { SettingsSheet } from '../settings-sheet';
 import { ShapeOutline } from '../shape-outline';
+import { SiteLanguages } from '../site-languages';
 import { useWorkingModel } from '../working-model';
 
 /** The settings of the whole site, from which types, listings and pages take theirs. */
@@ -20,6 +21,7 @@ export default function SettingsPage(): ReactElement {
         </div>
       </div>
       <Frame label="Settings of the site"><SettingsSheet layers={[{ source: 'site', layer: document.settings }]} disabled={!mayChange} onChange={(settings) => change((model) => ({ ...model, settings }))} /></Frame>
+      <Frame label="Languages"><SiteLanguages /></Frame>
     </Workspace>
   );
 }

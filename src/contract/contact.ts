@@ -1,0 +1,16 @@
+import { IsEmail, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
+import { contactBounds } from '../core/site/contact';
+
+/** The most bytes that the form of a visitor may bring. */
+export const CONTACT_BYTES = 64 * 1024;
+
+/** What a visitor sends from a contact form. */
+export class ContactMessage {
+  /** The block whose form it is. */
+  @IsUUID() block!: string;
+  @IsString() @IsNotEmpty() @MaxLength(contactBounds.name) name!: string;
+  @IsEmail() @MaxLength(contactBounds.email) email!: string;
+  @IsString() @IsNotEmpty() @MaxLength(contactBounds.message) message!: string;
+  /** Out of a person's sight: what fills it in is none. */
+  @IsString() @MaxLength(1000) @IsOptional() website?: string;
+}

@@ -1,0 +1,23 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { createTransport } from 'nodemailer';
+
+/** A letter as it is handed to the mail service. */
+export interface Letter {
+  from: { name: string; address: string };
+  to: string;
+  replyTo: { name: string; address: string };
+  subject: string;
+  text: string;
+}
+
+/**
+ * The mail service that ships with the product: nothing leaves the machine. Each letter lies in the outbox as a file
+ * of its own (RFC 5322), named by its moment (ms) and `name`, where a real service would take it from.
+ */
+export async function putInOutbox(folder: string, letter: Letter, at: number, name: string): Promise<void> {
+  const { message } = await createTransport({ streamTransport: true, buffer: true }).sendMail({ ...letter, date: new Date(at), messageId: `<${name}@clear-frame.local>` });
+  if (!Buffer.isBuffer(message)) throw new Error('The letter was not written whole.');
+  await mkdir(folder, { recursive: true });
+  await writeFile(join(folder, `${at}-${name}.eml`), message, { flag: 'wx' });
+}
