@@ -3,7 +3,10 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import next from 'next';
 import { closeHouse, openHouse, type House } from './services/house';
 import { isNew } from './services/people';
+import { countVisit, keepVisits } from './services/visits';
 
+/** How often (ms) visits are written down. */
+const KEEP_VISITS = 10_000;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
@@ -23,6 +26,7 @@ function fromMemory(house: House, request: IncomingMessage, response: ServerResp
   if (request.method !== 'GET' && request.method !== 'HEAD') return false;
   const page = house.rendered.find(path, house.now());
   if (!page) return false;
+  if (request.method === 'GET') countVisit(house, page.of);
   const headers: Record<string, string | number> = { ...standing, 'Content-Security-Policy': visitorPolicy, ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
   if (request.headers['if-none-match'] === page.etag) {
     response.writeHead(304, headers).end();
@@ -76,10 +80,12 @@ async function start(): Promise<void> {
     prepare(request, response, path);
     void handle(request, response);
   });
+  const keeping = setInterval(() => void keepVisits(house).catch(console.error), KEEP_VISITS);
   server.listen(port, () => void announce(house, port));
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
-    server.close(() => void closeHouse(house).then(() => process.exit(0)));
+    clearInterval(keeping);
+    server.close(() => void keepVisits(house).catch(console.error).then(() => closeHouse(house)).then(() => process.exit(0)));
     server.closeIdleConnections();
   };
   process.on('SIGTERM', stop);

@@ -1,8 +1,9 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsIn, IsInt, IsISO8601, IsNumber, IsObject, IsOptional, IsString, IsUUID, ValidateNested } from 'class-validator';
+import { IsArray, IsIn, IsInt, IsISO8601, IsNumber, IsObject, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
 import type { JsonObject } from '../core/json';
 import type { Mend } from '../core/model/check';
 import type { ModelDocument } from '../core/model/document';
+import { ReachLink } from './entries';
 import { FaultAnswer } from './faults';
 
 export class ModelAnswer {
@@ -98,6 +99,16 @@ export class PlacementCount {
 
 export class PlacementCounts {
   @IsArray() @ValidateNested({ each: true }) @Type(() => PlacementCount) items!: PlacementCount[];
+}
+
+export class PlacedQuery {
+  /** Pairs of the ids of a page type (or `top`) and of one that stands under it, as `above>below`, joined by commas. */
+  @IsString() @MaxLength(8000) cells!: string;
+}
+
+/** Pages that stand as some placements say, in the order of their addresses. */
+export class PlacedPages {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) items!: ReachLink[];
 }
 
 /** What a model document would be, if it were put in force. */

@@ -3,7 +3,7 @@ import type { Act } from '../core/roles';
 import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
 import { Destinations, GoToQuery } from './go-to';
 import { ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingsAnswer, ListingTrial, NewListing } from './listings';
-import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
+import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacedPages, PlacedQuery, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
 import { OverviewAnswer } from './overview';
 import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, PreviewQuery, TreeAnswer } from './pages';
 import { CategoriesAnswer, CategoryAnswer, CategoryCounts, CategoryImport, CategoryImportAnswer, CategoryMerge, CategoryMove, CategoryPatch, CategorySort, CategorySplit, DropQuery, NewCategory } from './categories';
@@ -55,6 +55,7 @@ export const operations = {
   typeFigures: define('typeFigures', { summary: 'Coverage of the fields of a content type, from real content', act: 'read', answer: TypeFigures }),
   typeReach: define('typeReach', { summary: 'What a type, field set or scheme reaches: entries, pages, listings', act: 'read', answer: TypeReach }),
   placementCounts: define('placementCounts', { summary: 'How many pages of each type stand under each', act: 'read', answer: PlacementCounts }),
+  placedPages: define('placedPages', { summary: 'The pages that stand as some placements say, at most 60 of them', act: 'read', query: PlacedQuery, answer: PlacedPages }),
   tryModel: define('tryModel', { summary: 'Read a model document and tell what is wrong with it, without keeping it', act: 'shape the model', body: WorkingModelPut, answer: ModelTrial, status: 200 }),
   starters: define('starters', { summary: 'Small models to begin from', act: 'read', answer: StartersAnswer }),
   fieldNumbers: define('fieldNumbers', { summary: 'The numbers a field holds, least first, at most 2,000 of them', act: 'read', answer: NumbersAnswer }),

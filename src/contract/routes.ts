@@ -16,6 +16,7 @@ export const routes = {
   applyModel: { method: 'POST', path: '/model/working/apply' },
   typeFigures: { method: 'GET', path: '/types/{id}/figures' },
   typeReach: { method: 'GET', path: '/model/types/{id}/reach' },
+  placedPages: { method: 'GET', path: '/model/placements/pages' },
   placementCounts: { method: 'GET', path: '/model/placements/counts' },
   tryModel: { method: 'POST', path: '/model/try' },
   starters: { method: 'GET', path: '/model/starters' },

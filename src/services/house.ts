@@ -7,6 +7,7 @@ import type { Categories } from '../core/content/categories';
 import { startModel } from '../core/model/start';
 import { allCategories } from '../store/categories';
 import { Database } from '../store/database';
+import { VisitCounter } from '../standins/visit-counter';
 import { contentMigrations, migrate, sessionMigrations } from '../store/migrate';
 import { lockFolder } from '../store/folder-lock';
 import { modelInForce, putModelInForce } from '../store/model';
@@ -30,6 +31,7 @@ export interface House {
   outboxFolder: string;
   site: SiteRow;
   rendered: RenderedPages;
+  visits: VisitCounter;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
   demo: boolean;
   /** Milliseconds since 1970. */
@@ -87,6 +89,7 @@ export async function buildHouse(folder: string): Promise<House> {
     mediaFolder: join(folder, 'media'),
     outboxFolder: join(folder, 'outbox'),
     rendered: new RenderedPages(),
+    visits: new VisitCounter(),
     demo: (await setting(content, 'demo')) === 'yes',
   };
 }

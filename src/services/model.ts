@@ -1,4 +1,4 @@
-import type { ChangeRow, ChangeSheet, ModelAnswer, ModelTrial, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../contract/model';
+import type { ChangeRow, ChangeSheet, ModelAnswer, ModelTrial, PlacedPages, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../contract/model';
 import { ruleFaults, titleOf } from '../core/content/values';
 import { readModelDocument } from '../core/formats/model-schema';
 import type { Id } from '../core/ids';
@@ -11,7 +11,7 @@ import { TOP, type ContentType, type ModelDocument } from '../core/model/documen
 import { typesTouched } from '../core/model/types-touched';
 import type { Asker, Tx } from '../store/database';
 import { fieldFigures, numbersOf } from '../store/field-figures';
-import { categoryCount, dropWorkingModel, modelInForce, placedCounts, putModelInForce, putWorkingModel, readByListings, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
+import { categoryCount, dropWorkingModel, modelInForce, pagesPlaced, placedCounts, putModelInForce, putWorkingModel, readByListings, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
 import { liveOfMany, note, recordsOfType, referrers } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { fitSheets, unindexListing } from '../store/sheet-tables';
@@ -19,7 +19,7 @@ import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
 import type { Person } from './people';
-import { listingsInForce, reachOfTypes, type ReachedPage } from './reach';
+import { listingsInForce, pageLink, reachOfTypes, type ReachedPage } from './reach';
 import { against, changedSince, notFound, unreadable } from './refusal';
 
 /** Entries whose sheets are written again at one go. */
@@ -258,6 +258,19 @@ export async function placementCounts(house: House): Promise<PlacementCounts> {
       return above !== undefined && below !== undefined ? [{ parent: above, child: below, pages: n }] : [];
     }),
   };
+}
+
+/** The most pages that are named where a placement is taken away. */
+const MOST_PLACED = 60;
+
+/** The pages that stand as some placements say: pairs of types, as `above>below`, joined by commas. */
+export async function placedPages(house: House, cells: string): Promise<PlacedPages> {
+  const number = (id: string): number | undefined => (id === TOP ? 0 : house.model.pageType(id) && house.surrogates.find(id));
+  const pairs = cells.split(',').flatMap((cell): [number, number][] => {
+    const [above, below] = cell.split('>').map(number);
+    return above !== undefined && below ? [[above, below]] : [];
+  });
+  return { items: (await pagesPlaced(house.content, pairs, MOST_PLACED)).map(pageLink) };
 }
 
 export async function fieldNumbers(house: House, id: Id, field: Id): Promise<number[]> {

@@ -4,6 +4,8 @@ import type { Id } from '../core/ids';
 
 /** One visitor's page as it goes out. */
 export interface RenderedPage {
+  /** The id of the page. */
+  of: Id;
   html: Buffer;
   gzip: Buffer;
   etag: string;
@@ -42,7 +44,7 @@ export class RenderedPages {
   /** Keeps what page `of` is at an address, if nothing changed since the turn `since`. */
   keep(of: Id, address: string, html: string, validUntil: number, since: number): RenderedPage {
     const bytes = Buffer.from(html);
-    const page = { html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
+    const page = { of, html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
     this.rendered += 1;
     if (since !== this.turn) return page;
     if (this.pages.size >= MOST_PAGES) {

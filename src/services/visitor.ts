@@ -18,6 +18,7 @@ import { sheetIn, today, type House } from './house';
 import { entryBody, listingBody, pageBody, type PageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
 import { notFound, unreadable } from './refusal';
+import { pageVisits, VISITS_FRESH } from './visits';
 
 /** What an address asks for: a page, another spelling of its address, or nothing that stands. */
 export type Visit = { found: 'page'; id: Id; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string } | { found: 'nothing' } | { found: 'malformed' };
@@ -115,7 +116,7 @@ function languagesOf(house: House, address: string, here?: string): VisitorPage[
 }
 
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
-async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, language?: string): Promise<{ page: VisitorPage; turnsDaily: boolean }> {
+async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, language?: string): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
   const now = house.now();
   const { content, site } = house;
   const { address } = page;
@@ -138,8 +139,10 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
   };
+  const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   return {
+    freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
       locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: pageTitle(house, page, language), address: addressIn(language, address), languages: languagesOf(house, address, language), isTop: page.parent === null,
@@ -148,6 +151,7 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
       above: above.map(link),
       face: faceOf(type, body),
       ...(page.publishedBy && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author: page.publishedBy } : {}),
+      ...(showsVisits ? { visits: await pageVisits(house, page.uuid) } : {}),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: type.is.slots.map(({ id }) => id),
       slots: await new BlockDrawer(house, drawing, rules).slots(contents),
@@ -168,9 +172,9 @@ export async function visit(house: House, path: string): Promise<Visit> {
   if (asked !== path) return { found: 'elsewhere', address: asked };
   const type = house.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
-  const { page: drawn, turnsDaily } = await gather(house, page, pageBody(page.body), type, language);
+  const { page: drawn, turnsDaily, freshUntil } = await gather(house, page, pageBody(page.body), type, language);
   const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
-  return { found: 'page', id: page.uuid, validUntil: Math.min(FOREVER, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
+  return { found: 'page', id: page.uuid, validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
 }
 
 /** A page as visitors would see it if its working version were published now. */

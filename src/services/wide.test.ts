@@ -7,7 +7,7 @@ import { addEntry, changeEntry, entry, entryReach, publishEntry, withdrawEntry }
 import { findEntries, knownByIds } from './find-entries';
 import { importEntries } from './import-entries';
 import { addMedia, changeMedium, mediaFile, mediaList } from './media';
-import { importModel, placementCounts, typeReach } from './model';
+import { importModel, placedPages, placementCounts, typeReach } from './model';
 import { addPage, changePage, page, publishPage } from './pages';
 import { pagePreview, visit } from './visitor';
 
@@ -196,5 +196,7 @@ test('what a type reaches, and how pages stand, is counted from what is there', 
   const plain = small.house.model.pageTypeByKey('plain')!.id;
   expect(await typeReach(small.house, plain)).toMatchObject({ pages: 1, shown: 1 });
   const homeType = small.house.model.pageTypeByKey('home')!.id;
+  expect((await placedPages(small.house, `${homeType}>${plain},nothing>${plain}`)).items).toMatchObject([{ sort: 'page', label: 'Below' }]);
+  expect((await placedPages(small.house, `${plain}>${plain},top>${homeType}`)).items).toMatchObject([{ detail: '/' }]);
   expect((await placementCounts(small.house)).items).toEqual(expect.arrayContaining([{ parent: 'top', child: homeType, pages: 1 }, { parent: homeType, child: plain, pages: 1 }]));
 });

@@ -101,7 +101,7 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
             </section>
           )}
         </main>
-        <footer className="end"><div className="wide">{page.author && <p className="author">{page.author}</p>}{site.label}</div></footer>
+        <footer className="end"><div className="wide">{page.author && <p className="author">{page.author}</p>}{page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}{site.label}</div></footer>
       </body>
     </html>
   );

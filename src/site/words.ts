@@ -11,6 +11,7 @@ export interface SiteWords {
   slides: (name: string, n: number) => string;
   slideshow: string;
   toTop: (site: string) => string;
+  visits: (n: number) => string;
   contact: {
     fields: Record<ContactField, string>;
     /** With the most characters that the field may have. */
@@ -26,6 +27,7 @@ export interface SiteWords {
 const english: SiteWords = {
   toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`, slideshow: 'Slideshow', toTop: (site) => `To the first page of ${site}`,
+  visits: (n) => (n === 1 ? 'Read once' : `Read ${n.toLocaleString('en')} times`),
   contact: {
     fields: { name: 'Your name', email: 'Your e-mail', message: 'Your message' },
     faults: { missing: () => 'This is still empty.', long: (most) => `At most ${most} characters.`, email: () => 'Write an e-mail address, such as ada@example.org.' },
@@ -39,6 +41,7 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`, slideshow: 'Diaporama', toTop: (site) => `Vers la première page de ${site}`,
+    visits: (n) => `Lu ${n.toLocaleString('fr')} fois`,
     contact: {
       fields: { name: 'Votre nom', email: 'Votre courriel', message: 'Votre message' },
       faults: { missing: () => 'Ceci est encore vide.', long: (most) => `${most} caractères au plus.`, email: () => 'Écrivez une adresse, par exemple ada@example.org.' },
@@ -49,6 +52,7 @@ const byLanguage: Record<string, SiteWords> = {
   de: {
     toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`, slideshow: 'Bilderfolge', toTop: (site) => `Zur ersten Seite von ${site}`,
+    visits: (n) => `${n.toLocaleString('de')}-mal gelesen`,
     contact: {
       fields: { name: 'Ihr Name', email: 'Ihre E-Mail', message: 'Ihre Nachricht' },
       faults: { missing: () => 'Hier steht noch nichts.', long: (most) => `Höchstens ${most} Zeichen.`, email: () => 'Schreiben Sie eine Adresse, etwa ada@example.org.' },

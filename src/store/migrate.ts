@@ -3,6 +3,7 @@ import type { Database, Tx } from './database';
 import { begin } from './migrations/001-begin';
 import { wholeModel } from './migrations/002-whole-model';
 import { beginSessions } from './migrations/sessions-001-begin';
+import { visits } from './migrations/sessions-002-visits';
 
 interface Migration {
   name: string;
@@ -11,7 +12,7 @@ interface Migration {
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
 export const contentMigrations: readonly Migration[] = [begin, wholeModel];
-export const sessionMigrations: readonly Migration[] = [beginSessions];
+export const sessionMigrations: readonly Migration[] = [beginSessions, visits];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {

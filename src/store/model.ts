@@ -50,6 +50,14 @@ export async function readByListings(asker: Asker): Promise<Id[]> {
 export const placedCounts = (asker: Asker): Promise<{ parent: number; child: number; n: number }[]> =>
   asker.all(`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`);
 
+/** Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site, at most `most` of them. */
+export const pagesPlaced = (asker: Asker, cells: readonly (readonly [number, number])[], most: number): Promise<{ uuid: Id; title: string; address: string }[]> =>
+  asker.all(
+    `SELECT r.uuid, w.title, p.address FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN working w ON w.record = r.id LEFT JOIN records a ON a.id = p.parent
+     WHERE EXISTS (SELECT 1 FROM json_each($1) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT $2`,
+    [JSON.stringify(cells), most],
+  );
+
 export const categoryCount = async (asker: Asker, scheme: number): Promise<number> => (await asker.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ?? 0;
 
 export const recordCounts = (asker: Asker): Promise<{ type: number; n: number }[]> => asker.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');

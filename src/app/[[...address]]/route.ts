@@ -3,6 +3,7 @@ import type { VisitorPage } from '../../core/site/visitor-page';
 import { openHouse, type House } from '../../services/house';
 import { CONTACT_BYTES, takeMessage } from '../../services/messages';
 import { visit, type Visit } from '../../services/visitor';
+import { countVisit } from '../../services/visits';
 import { renderMissing, renderPage } from '../../site/render';
 import { readBytes } from '../read-bytes';
 import { isFromHere } from '../same-origin';
@@ -43,6 +44,7 @@ export async function GET(request: Request): Promise<Response> {
   if (found.found !== 'page') return without(house, found);
   const sent = searchParams.get('sent');
   if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
+  countVisit(house, found.id);
   const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, stylesheetOf(house)), found.validUntil, since);
   return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
 }

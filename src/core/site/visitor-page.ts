@@ -45,6 +45,8 @@ export interface VisitorPage {
   face: FaceContent;
   /** Who published it, where the settings show that. */
   author?: string;
+  /** How often it was read, where the settings show that. */
+  visits?: number;
   /** The layout the page is set out in; without one its face stands first, then every slot in order. */
   rows?: FaceRow[];
   /** Rows of the layout that put their last column first on a narrow screen. */

@@ -5,7 +5,7 @@ import { findEntries, knownByIds } from '../../../services/find-entries';
 import { importEntries } from '../../../services/import-entries';
 import { goTo } from '../../../services/go-to';
 import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
-import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
+import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
 import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
 import { starters } from '../../../services/starters';
@@ -58,6 +58,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   applyModel: ({ house, person, revision }) => applyWorking(house, person, revision),
   typeFigures: ({ house, path }) => typeFigures(house, path('id')),
   typeReach: ({ house, path }) => typeReach(house, path('id')),
+  placedPages: ({ house, query }) => placedPages(house, query.cells),
   placementCounts: ({ house }) => placementCounts(house),
   tryModel: ({ house, body }) => tryModel(house, body.document),
   starters: () => starters(),

@@ -7,6 +7,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
+import { settingKeys } from '../../../../core/model/settings';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
@@ -116,7 +117,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
-              id="page-setting" keys={type.is.inNavigation === 'editor' ? ['showTitle', 'showDates', 'showAuthor', 'inNavigation'] : ['showTitle', 'showDates', 'showAuthor']} disabled={!mayArrange}
+              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
               layers={[{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }]}
               onChange={(key, value) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.')}
             />

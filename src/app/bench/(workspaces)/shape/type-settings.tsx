@@ -6,7 +6,6 @@ import { expandFields } from '../../../../core/model/compile';
 import { behaviours, modelBounds, TOP, type AnyShape, type Field, type PageSource, type PageType, type SlugRule } from '../../../../core/model/document';
 import { listOf, relabel, setsOf, shapesIn } from '../../../../core/model/edit';
 import { kindOf } from '../../../../core/model/kinds';
-import { placed } from '../../../../core/model/placement';
 import { typeIcons } from '../../../../ui/icon';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
@@ -16,6 +15,7 @@ import { TextBox } from '../../../../ui/text-box';
 import { Chosen } from './chosen';
 import { lists } from './lists';
 import styles from './shape.module.css';
+import { usePlacing, type Cell } from './placement/use-placing';
 import { useWorkingModel } from './working-model';
 
 interface Props {
@@ -67,19 +67,21 @@ function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageS
 
 /** Where a page type may stand and what it may hold: the one relation, seen from the type. */
 function Homes({ type }: { type: PageType }): ReactElement {
-  const { document, change } = useWorkingModel();
-  const may = (parent: string, child: string) => document.placements.some((placement) => placement.parent === parent && placement.child === child);
+  const { document } = useWorkingModel();
+  const { stands, set, asked } = usePlacing();
+  const answer = (cell: Cell, label: string) => <YesRule key={`${cell.parent} ${cell.child}`} label={label} value={stands(cell)} onChange={(may) => set([cell], may)} />;
   return (
     <>
       <Labelled id="type-homes" label="May stand" group>
         <div className={styles.answers}>
-          <YesRule label="at the top of a site" value={may(TOP, type.id)} onChange={(yes) => change((model) => placed(model, TOP, type.id, yes))} />
-          {document.pageTypes.map((parent) => <YesRule key={parent.id} label={`under ${parent.label}`} value={may(parent.id, type.id)} onChange={(yes) => change((model) => placed(model, parent.id, type.id, yes))} />)}
+          {answer({ parent: TOP, child: type.id }, 'at the top of a site')}
+          {document.pageTypes.map((parent) => answer({ parent: parent.id, child: type.id }, `under ${parent.label}`))}
         </div>
       </Labelled>
       <Labelled id="type-holds" label="May hold" group>
-        <div className={styles.answers}>{document.pageTypes.map((child) => <YesRule key={child.id} label={child.label} value={may(type.id, child.id)} onChange={(yes) => change((model) => placed(model, type.id, child.id, yes))} />)}</div>
+        <div className={styles.answers}>{document.pageTypes.map((child) => answer({ parent: type.id, child: child.id }, child.label))}</div>
       </Labelled>
+      {asked}
     </>
   );
 }

@@ -9,7 +9,7 @@ import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
 import { Chosen } from '../chosen';
 import { useWorkingModel } from '../working-model';
-import type { Cell } from './placement-grid';
+import type { Cell } from './use-placing';
 import styles from './placement.module.css';
 
 /** "May this stand there?" for two types, or for a page and a place in the tree, with the chain of reasons. */

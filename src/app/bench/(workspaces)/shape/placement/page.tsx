@@ -1,48 +1,27 @@
 'use client';
-import { Button, Checkbox, Dialog, DialogActions, DialogContent, DialogTitle, FormControlLabel, OutlinedInput } from '@mui/material';
+import { Checkbox, FormControlLabel, OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { TOP } from '../../../../../core/model/document';
-import { placed } from '../../../../../core/model/placement';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../../ui/shell/workspace';
-import { useTell } from '../../../../../ui/telling';
-import { useAsk } from '../../../../../ui/use-ask';
 import { ShapeOutline } from '../shape-outline';
 import { useWorkingModel } from '../working-model';
 import { MayItStand } from './may-it-stand';
 import { PlacementCell } from './placement-cell';
-import { PlacementGrid, type Cell } from './placement-grid';
-import styles from './placement.module.css';
+import { PlacementGrid } from './placement-grid';
+import { usePlacing, type Cell } from './use-placing';
 
 /** All placements at once: which page type may hold which, with its limits and the pages that stand so. */
 export default function PlacementPage(): ReactElement {
-  const { document, mayChange, change } = useWorkingModel();
-  const tell = useTell();
-  const { data } = useAsk('placementCounts');
+  const { document, mayChange } = useWorkingModel();
+  const { stands, pagesAt, set, asked: relying } = usePlacing();
   const [here, setHere] = useState<Cell>();
   const [words, setWords] = useState('');
   const [onlyPlaced, setOnlyPlaced] = useState(false);
-  const [asking, setAsking] = useState<{ cells: Cell[]; pages: number }>();
-  const counts = new Map(data?.items.map(({ parent, child, pages }) => [`${parent} ${child}`, pages]));
-  const pagesAt = ({ parent, child }: Cell) => counts.get(`${parent} ${child}`) ?? 0;
-  const stands = ({ parent, child }: Cell) => document.placements.some((placement) => placement.parent === parent && placement.child === child);
-  const put = (cells: readonly Cell[], may: boolean) => {
-    const before = document;
-    change((model) => cells.reduce((next, { parent, child }) => placed(next, parent, child, may), model));
-    if (!may || cells.length > 1) tell(may ? `${cells.length} placements are allowed.` : cells.length === 1 ? 'That placement is taken away.' : `${cells.length} placements are taken away.`, () => change(() => before));
-  };
-  // Taking away what pages rely on shows them first.
-  const set = (cells: readonly Cell[], may: boolean) => {
-    const changed = cells.filter((cell) => stands(cell) !== may);
-    const pages = may ? 0 : changed.reduce((sum, cell) => sum + pagesAt(cell), 0);
-    if (pages > 0) setAsking({ cells: changed, pages });
-    else if (changed.length > 0) put(changed, may);
-  };
   const asked = words.trim().toLowerCase();
   const matters = (id: string) => !onlyPlaced || document.placements.some(({ parent, child }) => parent === id || child === id);
   const types = document.pageTypes.filter(({ id, label }) => matters(id) && (!asked || label.toLowerCase().includes(asked)));
-  const labelOf = (id: string) => (id === TOP ? 'The top of a site' : document.pageTypes.find((type) => type.id === id)?.label ?? '');
   // A type that is looked for is shown with everything that may hold it or stand under it.
   const near = (id: string, side: 'parent' | 'child') => !asked || types.some((type) => type.id === id) || document.placements.some((placement) => placement[side] === id && types.some((type) => type.id === placement[side === 'parent' ? 'child' : 'parent']));
   const columns = document.pageTypes.filter(({ id }) => matters(id) && near(id, 'child'));
@@ -68,16 +47,7 @@ export default function PlacementPage(): ReactElement {
           ? <div className={look.empty}><strong>{document.pageTypes.length === 0 ? 'No page types yet.' : 'No page type has these words in its name.'}</strong><p>{document.pageTypes.length === 0 ? 'Make the first one in the outline; then say here where it may stand.' : 'Try fewer words.'}</p></div>
           : <PlacementGrid rows={rows} columns={columns} here={here} stands={stands} pagesAt={pagesAt} limitAt={({ parent, child }) => { const found = document.placements.find((placement) => placement.parent === parent && placement.child === child); return { most: found?.mostUnderOne, branch: found?.onlyUnder }; }} mayChange={mayChange} onHere={setHere} onSet={set} />}
       </Frame>
-      {asking && (
-        <Dialog open onClose={() => setAsking(undefined)} aria-labelledby="rely">
-          <DialogTitle id="rely">{asking.pages} {asking.pages === 1 ? 'page stands' : 'pages stand'} so</DialogTitle>
-          <DialogContent>
-            <ul className={styles.relying}>{asking.cells.filter((cell) => pagesAt(cell) > 0).map((cell) => <li key={`${cell.parent} ${cell.child}`}>{pagesAt(cell)} {labelOf(cell.child)} {cell.parent === TOP ? 'at the top of a site' : `under ${labelOf(cell.parent)}`}</li>)}</ul>
-            <p>They stay where they are and visitors still see them, but none may be added or moved there again.</p>
-          </DialogContent>
-          <DialogActions><Button onClick={() => setAsking(undefined)}>Leave it</Button><Button color="error" onClick={() => { put(asking.cells, false); setAsking(undefined); }}>Take it away</Button></DialogActions>
-        </Dialog>
-      )}
+      {relying}
     </Workspace>
   );
 }

@@ -7,7 +7,7 @@ import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
 import { Chosen } from '../chosen';
 import { useWorkingModel } from '../working-model';
-import type { Cell } from './placement-grid';
+import type { Cell } from './use-placing';
 
 /** One placement: whether it is allowed, how many, and in which branch. */
 export function PlacementCell({ cell, pages, onSet }: { cell: Cell; pages: number; onSet: (may: boolean) => void }): ReactElement | null {

@@ -5,13 +5,9 @@ import type { Id } from '../../../../../core/ids';
 import { TOP } from '../../../../../core/model/document';
 import look from '../../../../../ui/look/look.module.css';
 import styles from './placement.module.css';
+import type { Cell } from './use-placing';
 
 /** A child type under a parent type, or at the top. */
-export interface Cell {
-  parent: Id | typeof TOP;
-  child: Id;
-}
-
 interface Named {
   id: Id;
   label: string;
