@@ -110,7 +110,7 @@ function Row({ shape, row, number, rows, figures, selected, chosen, mayChange, o
     <tr ref={setNodeRef} className={styles.row} data-here={selected === entry.id} style={{ transform: CSS.Translate.toString(transform), transition, ...(isDragging ? { position: 'relative', zIndex: 1, boxShadow: '0 4px 14px rgb(0 0 0 / 0.15)' } : {}) }} onClick={() => onSelect(entry.id)}>
       <td className={styles.place}>
         {mayChange && <input type="checkbox" checked={chosen.has(entry.id)} aria-label={`Choose ${label}`} onClick={(event) => event.stopPropagation()} onChange={toggle} />}
-        {number}
+        <span>{number}</span>
         {mayChange && <button type="button" className={styles.handle} ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${label}`} onClick={(event) => event.stopPropagation()}><GripVertical size={14} aria-hidden="true" /></button>}
       </td>
       <td style={{ paddingLeft: 10 + depth * 20 }} className={depth > 0 ? styles.nested : undefined}>{depth > 0 && <i className={styles.step} aria-hidden="true" />}<button type="button" className={styles.name} aria-pressed={selected === entry.id} onClick={() => onSelect(entry.id)} onKeyDown={keys}>{label}</button></td>

@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { languageName } from '../../../../ui/form-languages';
 import look from '../../../../ui/look/look.module.css';
-import { Mono } from '../../../../ui/marks';
+import { Eyebrow, Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { useWorkingModel } from './working-model';
 import styles from './shape.module.css';
@@ -40,6 +40,7 @@ export function SiteLanguages(): ReactElement {
   };
   return (
     <div className={styles.languages}>
+      <Eyebrow end={others.length + 1}>Languages</Eyebrow>
       <ul>
         <li><b>{languageName(main)}</b> <Mono>{main}</Mono> <span className={look.pencil}>the main one: it stands in where nothing is translated</span></li>
         {others.map((each) => (

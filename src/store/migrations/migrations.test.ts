@@ -1,0 +1,74 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { readModelDocument } from '../../core/formats/model-schema';
+import { newId } from '../../core/ids';
+import type { JsonObject } from '../../core/json';
+import { checkModel } from '../../core/model/check';
+import { Database } from '../database';
+import { contentMigrations, migrate, sessionMigrations } from '../migrate';
+import { begin } from './001-begin';
+import { wholeDocument } from './002-whole-model';
+
+const [type, page, name, title] = [newId(), newId(), newId(), newId()];
+
+/** A model as the first version of the product kept it: no blocks, faces as bare mappings, a style of colours only. */
+const first: JsonObject = {
+  format: 'clear-frame/model', version: 1, locales: { main: 'en', others: [] },
+  houseStyle: { palette: { paper: '#fcfbf5', sheet: '#ffffff', ink: '#17292a', soft: '#55625f', accent: '#2f5a52', onAccent: '#ffffff', rule: '#e0dccd' } },
+  contentTypes: [{ id: type, key: 'bird', label: 'Bird', plural: 'Birds', purpose: '', icon: 'bird', fields: [{ id: name, key: 'name', label: 'Name', kind: 'line', rules: {}, required: true }], title: name, face: { heading: [[{ field: name }]] }, review: false, columns: [name] }],
+  pageTypes: [{ id: page, key: 'home', label: 'Home', plural: 'Homes', purpose: '', icon: 'home', fields: [{ id: title, key: 'title', label: 'Title', kind: 'line', rules: {}, required: true }], title, face: { heading: [[{ field: title }]] }, source: { kind: 'blocks' }, address: { from: title, drop: {}, atMost: 60 }, inNavigation: false }],
+  placements: [{ id: newId(), parent: 'top', child: page }],
+};
+
+let folder: string;
+beforeEach(() => { folder = mkdtempSync(join(tmpdir(), 'clear-frame-')); });
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+async function inDatabase(work: (database: Database) => Promise<void>): Promise<void> {
+  const database = new Database(join(folder, 'content.db'));
+  try {
+    await work(database);
+  } finally {
+    await database.close();
+  }
+}
+
+test('a database from the first version comes to the newest, its model whole and without an error', async () => {
+  await inDatabase(async (database) => {
+    await migrate(database, [begin]);
+    await database.write((tx) => tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [JSON.stringify(first)]));
+    await migrate(database, contentMigrations);
+    const [kept] = await database.all<{ body: string }>('SELECT body FROM model_revisions');
+    const { document, faults } = readModelDocument(JSON.parse(kept?.body ?? '') as JsonObject);
+    expect(faults).toEqual([]);
+    expect(document?.contentTypes[0]).toMatchObject({ id: type, key: 'bird', slug: { from: name }, face: { mapping: { heading: [[{ field: name }]] } } });
+    expect(document?.pageTypes[0]).toMatchObject({ inNavigation: 'no', slots: [], layouts: [] });
+    expect(document?.houseStyle.palette.accent).toBe('#2f5a52');
+    expect(document && checkModel(document).filter(({ weight }) => weight === 'error')).toEqual([]);
+  });
+});
+
+test('each step is done once, and opening again changes nothing', async () => {
+  await inDatabase(async (database) => {
+    for (let i = 0; i < 2; i += 1) {
+      await migrate(database, contentMigrations);
+      await migrate(database, sessionMigrations);
+    }
+    expect(await database.all('SELECT name FROM migrations ORDER BY name')).toEqual([...contentMigrations, ...sessionMigrations].map((step) => ({ name: step.name })).sort((a, b) => (a.name < b.name ? -1 : 1)));
+  });
+});
+
+test('a step that fails leaves the database as it was', async () => {
+  await inDatabase(async (database) => {
+    const failing = { name: '003-fails', up: async (tx: Parameters<typeof begin.up>[0]) => { await tx.run('CREATE TABLE half (id INTEGER)'); throw new Error('no more'); } };
+    await expect(migrate(database, [begin, failing])).rejects.toThrow(/no more/);
+    expect(await database.all("SELECT name FROM sqlite_master WHERE name = 'half'")).toEqual([]);
+    expect(await database.all('SELECT name FROM migrations')).toEqual([{ name: begin.name }]);
+  });
+});
+
+test('a document that is whole stays as it is', () => {
+  const whole = wholeDocument(first);
+  expect(wholeDocument(whole)).toBe(whole);
+});
