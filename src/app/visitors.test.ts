@@ -52,7 +52,7 @@ const pageAt = new Map<string, string>();
 async function html(address: string): Promise<string> {
   const found = await visit(small.house, address);
   if (found.found === 'page') pageAt.set(address, found.id);
-  return found.found === 'page' ? renderPage(found.page, '/site.css') : found.found;
+  return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
 }
 
 /** Every address of the site in both its languages, with what visitors get there. */
@@ -112,7 +112,7 @@ describe('a visitor’s page', () => {
     for (const now of [NOON, NOON + 60_000, NOON + 120_000]) {
       small.at(now);
       const found = await visit(small.house, '/all-birds');
-      if (found.found === 'page') moments.push([found.page.listing?.faces.length, found.validUntil]);
+      if (found.found === 'page') moments.push([found.page.listing?.items.length, found.validUntil]);
     }
     expect(moments.slice(0, 2)).toEqual([[2, NOON + 60_000], [3, NOON + 120_000]]);
     expect(moments[2]?.[0]).toBe(2);

@@ -2,6 +2,7 @@ import { nextDayStarts } from '../core/content/day';
 import { blocksIn, referencesInSlots, type Block, type SlotContents } from '../core/content/blocks';
 import { FOREVER } from '../core/content/states';
 import { referencesInSaid } from '../core/content/said';
+import { columnsOf, inRatio } from '../core/mapping/arrange';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
@@ -29,14 +30,15 @@ const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 async function drawListing(house: House, rule: ListingRule, language?: string): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
   const heading = (language && rule.headings?.[language]) || rule.heading;
-  const nothing = { heading, arrangement: rule.arrangement, faces: [], matching: 0 };
+  const nothing = { heading, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, columns: [], items: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
   const { matching, versions } = await listLive(house.content, asked, rule);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
   const layers = listingLayers(house.model.document, type.is, rule);
-  return { ...nothing, heading: headingBySettings({ heading }, layers), matching, faces: entries.map(({ id, said }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers) })) };
+  const items = entries.map(({ id, said }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers) }));
+  return { ...nothing, heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */

@@ -4,24 +4,20 @@ import { Contact } from './contact';
 import { Face, type Level } from './face';
 import { Listing } from './listing';
 import { Medium } from './picture';
+import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
 type Around = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'>;
 
-/** What a block shows one after the other: a strip that is moved along by hand, by keyboard or by touch, without script. */
-function Slideshow({ block, level, locale }: { block: DrawnBlock; level: Level; locale: string }): ReactElement {
-  const words = wordsFor(locale);
-  const slides = block.face.further ?? [];
-  const { further: _slides, ...rest } = block.face;
-  const name = block.face.heading?.[0]?.words ?? words.slideshow;
+/** What a block shows one after the other, under what else it says. */
+function Slides({ block, level, locale }: { block: DrawnBlock; level: Level; locale: string }): ReactElement {
+  const { further: slides = [], ...rest } = block.face;
+  const inside = rest.heading ? (Math.min(4, level + 1) as Level) : level;
   return (
-    <section className="slideshow" aria-label={name}>
+    <>
       {Object.keys(rest).length > 0 && <Face face={rest} level={level} />}
-      <ul tabIndex={0} aria-label={words.slides(name, slides.length)}>
-        {slides.map((slide, i) => <li key={i} id={`s-${block.id}-${i + 1}`}>{slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={rest.heading ? (Math.min(4, level + 1) as Level) : level} /> : slide.words}</li>)}
-      </ul>
-      {slides.length > 1 && <p className="turns">{slides.map((_, i) => <a key={i} href={`#s-${block.id}-${i + 1}`}>{i + 1}</a>)}</p>}
-    </section>
+      <Slideshow id={block.id} name={rest.heading?.[0]?.words ?? ''} locale={locale} slides={slides.map((slide, i) => ({ key: String(i), shown: slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={inside} /> : slide.words }))} />
+    </>
   );
 }
 
@@ -39,11 +35,11 @@ export function Block({ block, level, around }: { block: DrawnBlock; level: Leve
   return (
     <section className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`} id={`b-${block.id}`}>
       <div className="inner">
-        {behaves === 'slideshow' ? <Slideshow block={block} level={level} locale={around.locale} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
+        {behaves === 'slideshow' ? <Slides block={block} level={level} locale={around.locale} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
           <>
             {behaves === 'trail' && <Trail {...around} />}
             {(Object.keys(face).length > 0 || placed.size > 0) && <Face face={face} level={level} rows={rows} slot={slot} />}
-            {listing && <Listing listing={face.heading ? { ...listing, heading: '' } : listing} level={2} locale={around.locale} />}
+            {listing && <Listing listing={face.heading ? { ...listing, heading: '' } : listing} level={2} locale={around.locale} id={`b-${block.id}`} />}
             {rest.map((id) => <div key={id}>{slot(id)}</div>)}
           </>
         )}

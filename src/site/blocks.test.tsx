@@ -15,6 +15,7 @@ const shown = (...words: string[]) => words.map((each) => ({ words: each, field:
 const around = { above: [{ label: 'Home', address: '/' }], title: 'Visit', locale: 'en', address: '/visit' };
 const block = (part: Partial<DrawnBlock>): DrawnBlock => ({ id: 'b1', type: 'text', face: {}, slots: {}, ...part });
 const html = (part: Partial<DrawnBlock>, level: 2 | 3 = 2) => renderToStaticMarkup(createElement(Block, { block: block(part), level, around }));
+const files = { stylesheet: '/site.css', script: '/site.js' };
 const style = emptyModel('en').houseStyle;
 
 describe('a block', () => {
@@ -33,12 +34,12 @@ describe('a block', () => {
     const drawn = html({ behaves: 'slideshow', face: { further: [{ words: 'A', field: 'f', step: 0, face: { heading: shown('First') } }, { words: 'B', field: 'f', step: 0, face: { heading: shown('Second') } }] } });
     expect(drawn).toMatch(/aria-label="Slideshow: 2 slides/);
     expect(drawn).toMatch(/<h2[^>]*>First<\/h2>.*<h2[^>]*>Second<\/h2>/s);
-    expect(drawn).toContain('href="#s-b1-2"');
+    expect(drawn).toContain('href="#b1-s2"');
     expect(drawn).not.toContain('<script');
   });
   test('that shows the way leads back up', () => expect(html({ behaves: 'trail' })).toMatch(/<a href="\/">Home<\/a>.*aria-current="page">Visit/s));
   test('with a listing shows its items', () => {
-    expect(html({ behaves: 'listing', listing: { heading: 'Walks', arrangement: 'cards', matching: 1, faces: [{ id: 'e', face: { heading: shown('Dawn') } }] } })).toMatch(/Walks.*Dawn/s);
+    expect(html({ behaves: 'listing', listing: { heading: 'Walks', arrangement: 'cards', setOut: {}, columns: [], matching: 1, items: [{ id: 'e', face: { heading: shown('Dawn') } }] } })).toMatch(/Walks.*Dawn/s);
   });
 });
 
@@ -85,10 +86,10 @@ describe('a formatted text', () => {
 test('a page is set out in its layout, or its listing stands behind its first slot', async () => {
   const page: VisitorPage = {
     locale: 'en-GB', site: { label: 'Quillwater', home: '/', style }, languages: [], title: 'Visit', address: '/visit', isTop: false, navigation: [], above: [], below: [], face: { heading: shown('Visit') }, slotOrder: ['s1', 's2'],
-    slots: { s1: [block({ face: { text: shown('Above.') } })], s2: [block({ id: 'b3', face: { text: shown('Foot.') } })] }, listing: { heading: 'Walks', arrangement: 'rows', faces: [], matching: 0 },
+    slots: { s1: [block({ face: { text: shown('Above.') } })], s2: [block({ id: 'b3', face: { text: shown('Foot.') } })] }, listing: { heading: 'Walks', arrangement: 'rows', setOut: {}, columns: [], items: [], matching: 0 },
   };
-  expect((await renderPage(page, '/site.css')).replace(/\s+/g, ' ')).toMatch(/Visit<\/h1>.*Above\..*Walks.*Foot\./s);
-  const laid = await renderPage({ ...page, rows: [{ cells: [{ width: 4, holds: [{ slot: 's2' }] }, { width: 8, holds: ['heading'] }] }], lastFirst: [0] }, '/site.css');
+  expect((await renderPage(page, files)).replace(/\s+/g, ' ')).toMatch(/Visit<\/h1>.*Above\..*Walks.*Foot\./s);
+  const laid = await renderPage({ ...page, rows: [{ cells: [{ width: 4, holds: [{ slot: 's2' }] }, { width: 8, holds: ['heading'] }] }], lastFirst: [0] }, files);
   expect(laid).toMatch(/class="row last-first".*Foot\..*<h1/s);
   expect(laid).not.toContain('Above.');
 });

@@ -51,7 +51,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
       const Heading = `h${level}` as const;
       return <Heading key={part} className="heading" {...trace(traced, first, part)}>{first.words}</Heading>;
     }
-    case 'date': return <p key={part} className="date">{several(draw, part, ' – ')}</p>;
+    case 'date': return <p key={part} className="date">{all.map((shown, i) => <span key={i}>{i > 0 && ' – '}<time dateTime={shown.at} {...trace(traced, shown, part)}>{shown.words}</time></span>)}</p>;
     case 'summary': return <p key={part} className="summary" {...trace(traced, first, part)}>{first.words}</p>;
     case 'text': return <div key={part} className="text" {...trace(traced, first, part)}>{first.text ? <Formatted text={first.text} level={level} /> : first.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)}</div>;
     case 'figures': return <dl key={part} className="figures">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}>{shown.label && <dt>{shown.label}</dt>}<dd>{shown.words}</dd></div>)}</dl>;
@@ -62,6 +62,9 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
     case 'link': return <ul key={part} className="links">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.media && shown.media.sort !== 'picture' ? <Medium media={shown.media} words={shown.words} /> : <Worded shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown} />}</li>)}</ul>;
   }
 }
+
+/** One part alone, where it stands apart from the others. */
+export const FacePart = ({ part, face, level, traced = false }: { part: PartKey } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => <>{drawPart(part, { face, level, traced })}</>;
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
 export function Face({ face, level, rows, slot, traced = false }: FaceProps): ReactElement {

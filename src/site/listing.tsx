@@ -1,18 +1,39 @@
 import type { ReactElement } from 'react';
+import type { Arrangement } from '../core/mapping/arrangement';
 import type { DrawnListing } from '../core/site/visitor-page';
+import type { Arranged } from './arrangements/arranged';
+import { Gallery } from './arrangements/gallery';
+import { IndexByLetter } from './arrangements/index-by-letter';
+import { Items, Strip } from './arrangements/items';
+import { Table } from './arrangements/table';
+import { Timeline } from './arrangements/timeline';
 import { Face } from './face';
+import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
-/** A listing in its arrangement: cards side by side, or rows one below the other. */
-export function Listing({ listing, level, locale, traced = false }: { listing: DrawnListing; level: 2 | 3; locale: string; traced?: boolean }): ReactElement {
+const Slides = ({ listing, level, locale, id, traced }: Arranged): ReactElement => (
+  <Slideshow id={id} name={listing.heading} locale={locale} slides={listing.items.map((item) => ({ key: item.id, shown: <Face face={item.face} level={level} traced={traced} />, ...(traced ? { entry: item.id } : {}) }))} />
+);
+
+const drawn: Record<Arrangement, (arranged: Arranged) => ReactElement> = { cards: Items, rows: Items, lead: Items, strip: Strip, index: IndexByLetter, table: Table, timeline: Timeline, gallery: Gallery, slideshow: Slides };
+
+interface Props {
+  listing: DrawnListing;
+  level: 2 | 3;
+  locale: string;
+  /** What the ids of its parts begin with. */
+  id: string;
+  traced?: boolean;
+}
+
+/** A listing in its arrangement, under its heading. */
+export function Listing({ listing, level, locale, id, traced = false }: Props): ReactElement {
   const Heading = `h${level}` as const;
-  const { heading, faces, arrangement } = listing;
+  const Arranged = drawn[listing.arrangement];
   return (
     <section className="listing">
-      {heading && <Heading className="listing-head">{heading}</Heading>}
-      {faces.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : (
-        <ul className={`items ${arrangement}`}>{faces.map(({ id, face }) => <li key={id} data-entry={traced ? id : undefined}><Face face={face} level={3} traced={traced} /></li>)}</ul>
-      )}
+      {listing.heading && <Heading className="listing-head">{listing.heading}</Heading>}
+      {listing.items.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : <Arranged listing={listing} level={3} locale={locale} id={id} traced={traced} />}
     </section>
   );
 }

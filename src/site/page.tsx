@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import type { VisitorPage } from '../core/site/visitor-page';
+import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { Blocks } from './block';
 import { Face } from './face';
 import { Listing } from './listing';
@@ -13,6 +13,10 @@ const Horizon = () => (
     <path className="near" d="M0 124 C 280 96 520 108 760 126 S 1130 140 1280 112 V160 H0 Z" />
   </svg>
 );
+
+/** Whether anything on the page is shown one after the other: all that a visitor's page ever needs script for. */
+const turnsSlides = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
+  listing?.arrangement === 'slideshow' || Object.values(slots).some((blocks) => blocks.some((block) => block.behaves === 'slideshow' || turnsSlides(block)));
 
 /** The page's own parts and its slots, set out in the rows of its layout. */
 function LaidOut({ page }: { page: VisitorPage }): ReactElement {
@@ -39,14 +43,14 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
 }
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
-export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: string }): ReactElement {
+export function Page({ page, stylesheet, script }: { page: VisitorPage; stylesheet: string; script: string }): ReactElement {
   const { site, navigation, above, face, listing, below, isTop, languages } = page;
   const words = wordsFor(page.locale);
   const description = face.summary?.[0]?.words;
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
   const slot = (id: string) => (page.slots[id]?.length ? <div className="slot wide" key={id}><Blocks blocks={page.slots[id] ?? []} level={2} around={page} /></div> : null);
-  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} /></div></section>;
+  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} id="list" /></div></section>;
   return (
     <html lang={page.locale}>
       <head>
@@ -57,6 +61,7 @@ export function Page({ page, stylesheet }: { page: VisitorPage; stylesheet: stri
         {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
+        {turnsSlides(page) && <script defer src={script} />}
       </head>
       <body className={isTop ? 'top' : undefined}>
         <a className="skip" href="#main">{words.toContent}</a>

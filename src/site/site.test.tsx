@@ -7,6 +7,7 @@ import { renderMissing, renderPage } from './render';
 import { siteStylesheet } from './stylesheet';
 
 const style = emptyModel('en').houseStyle;
+const files = { stylesheet: '/site.css?v=1', script: '/site.js?v=1' };
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
 const face = { kicker: shown('Bird', 'Rare'), heading: shown('Bell heron'), summary: shown('Rings.'), text: shown('One.\n\nTwo.'), marks: shown('Reedbed', 'Open water') };
 const page = {
@@ -26,14 +27,14 @@ test('a traced face names the field behind each part', () => {
 });
 
 test('an empty listing says so, and has no list', () => {
-  const listing = { heading: 'Species', arrangement: 'cards' as const, faces: [], matching: 0 };
-  const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2, locale: 'en' }));
+  const listing = { heading: 'Species', arrangement: 'cards' as const, setOut: {}, columns: [], items: [], matching: 0 };
+  const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2, locale: 'en', id: 'list' }));
   expect(html).toContain('Nothing stands here yet.');
   expect(html).not.toContain('<ul');
 });
 
 test('a page names itself, its language, where it stands and where one is', async () => {
-  const html = await renderPage(page, '/site.css?v=1');
+  const html = await renderPage(page, files);
   expect(html).toContain('<html lang="en-GB">');
   expect(html).toContain('<title>Visit – Quillwater</title>');
   expect(html).toContain('<meta name="description" content="Opening times."/>');
@@ -43,7 +44,7 @@ test('a page names itself, its language, where it stands and where one is', asyn
 });
 
 test('a missing page leads back, without naming what is not there', async () => {
-  const html = await renderMissing(page.site, 'en', '/site.css', { title: 'Nothing stands here', text: 'It may have moved.' });
+  const html = await renderMissing(page.site, 'en', files, { title: 'Nothing stands here', text: 'It may have moved.' });
   expect(html).toMatch(/<h1[^>]*>Nothing stands here<\/h1>.*<a href="\/">To the first page of Quillwater<\/a>/s);
 });
 

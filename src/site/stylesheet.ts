@@ -1,21 +1,12 @@
 import type { HouseStyle } from '../core/model/document';
+import { arrangementStyles } from './arrangement-styles';
 import { fontFaces } from './font-faces';
 import { houseRules, namedRules } from './house-rules';
 
 const columns = Array.from({ length: 12 }, (_, i) => `.w-${i + 1} { grid-column: span ${i + 1}; }`).join(' ');
 
 /** How faces and arrangements look, wherever they are drawn: by the width of where they stand, not of the window. */
-export const faceStyles = `
-.listing { container-type: inline-size; }
-.listing-head { font: 600 var(--h2)/1.25 var(--headings); letter-spacing: -0.01em; margin: 0 0 14px; }
-.items { list-style: none; margin: 0; padding: 0; display: grid; }
-.cards { grid-template-columns: repeat(auto-fill, minmax(min(100%, 290px), 1fr)); gap: var(--space); }
-.cards .face { background: var(--sheet); border-top: 3px solid var(--accent); border-radius: var(--corner); padding: 16px 18px 18px; height: 100%; }
-.cards .face .shows { margin: -16px -18px 8px; }
-.rows { border-top: 1px solid var(--rule); }
-.rows .face { padding: 18px 0; border-bottom: 1px solid var(--rule); }
-@container (min-width: 620px) { .rows .face { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 2fr); column-gap: 32px; grid-auto-flow: row; } .rows .face > * { grid-column: 1; } .rows .face > .summary, .rows .face > .text { grid-column: 2; grid-row: 1 / span 5; } }
-.face { color: var(--ink); display: flex; flex-direction: column; gap: 5px; min-width: 0; overflow-wrap: anywhere; }
+export const faceStyles = `${arrangementStyles}.face { color: var(--ink); display: flex; flex-direction: column; gap: 5px; min-width: 0; overflow-wrap: anywhere; }
 .face > *, .cell > * { margin: 0; }
 .face .kicker { font: 400 14px/20px 'Hanken Grotesk', sans-serif; color: var(--soft); }
 .face .heading { font: 600 var(--h3)/1.28 var(--headings); letter-spacing: -0.005em; text-wrap: balance; }
@@ -48,8 +39,6 @@ audio, video { width: 100%; max-width: 100%; }
 .block .face { gap: 10px; }
 .block .heading { font-size: var(--h2); }
 .block .block .heading, .block .items .heading { font-size: var(--h3); }
-.slideshow { min-width: 0; } .slideshow > ul { list-style: none; margin: 12px 0 0; padding: 0 0 10px; display: grid; grid-auto-flow: column; grid-auto-columns: min(88%, 640px); gap: var(--space); overflow-x: auto; scroll-snap-type: x mandatory; } .slideshow > ul > li { scroll-snap-align: start; min-width: 0; background: var(--sheet); padding: 18px; border-radius: var(--corner); }
-.turns { display: flex; gap: 6px; } .turns a { display: grid; place-items: center; min-width: 28px; height: 28px; border: 1px solid var(--rule); border-radius: 14px; text-decoration: none; font: 500 13px/1 'Hanken Grotesk', sans-serif; }
 .way { list-style: none; display: flex; flex-wrap: wrap; gap: 0 8px; margin: 0; padding: 0; font: 400 15px/24px 'Hanken Grotesk', sans-serif; color: var(--soft); } .way li + li::before { content: '/'; margin-right: 8px; color: var(--soft); }
 `;
 

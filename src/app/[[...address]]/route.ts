@@ -7,18 +7,18 @@ import { countVisit } from '../../services/visits';
 import { renderMissing, renderPage } from '../../site/render';
 import { readBytes } from '../read-bytes';
 import { isFromHere } from '../same-origin';
-import { stylesheetAddress } from '../site.css/stylesheet-address';
+import { siteFiles } from '../site-files';
 
 export const dynamic = 'force-dynamic';
 
 const HTML = { 'Content-Type': 'text/html; charset=utf-8' };
 const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
 
-const stylesheetOf = (house: House) => stylesheetAddress(house.model.document.houseStyle);
+const filesOf = (house: House) => siteFiles(house.model.document.houseStyle);
 
 async function missing(house: House, status: number, title: string, text: string): Promise<Response> {
   const style = house.model.document.houseStyle;
-  return new Response(await renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, stylesheetOf(house), { title, text }), { status, headers: NO_STORE });
+  return new Response(await renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, filesOf(house), { title, text }), { status, headers: NO_STORE });
 }
 
 /** What an address that shows no page answers. */
@@ -30,7 +30,7 @@ function without(house: House, found: Exclude<Visit, { found: 'page' }>): Promis
 
 /** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
 const answering = async (house: House, page: VisitorPage, contact: ContactState, status = 200): Promise<Response> =>
-  new Response(await renderPage({ ...page, contact }, stylesheetOf(house)), { status, headers: NO_STORE });
+  new Response(await renderPage({ ...page, contact }, filesOf(house)), { status, headers: NO_STORE });
 
 /**
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
@@ -45,7 +45,7 @@ export async function GET(request: Request): Promise<Response> {
   const sent = searchParams.get('sent');
   if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
   countVisit(house, found.id);
-  const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, stylesheetOf(house)), found.validUntil, since);
+  const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, filesOf(house)), found.validUntil, since);
   return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
 }
 

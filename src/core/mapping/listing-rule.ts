@@ -3,6 +3,7 @@ import type { Json } from '../json';
 import type { FieldPath } from '../model/document';
 import type { Comparison } from '../model/kinds';
 import type { SettingsLayer } from '../model/settings';
+import type { Arrangement, SetOut } from './arrangement';
 import type { Mapping } from './parts';
 
 /** One question to one field. Values are kept as the field keeps them: choices by id. */
@@ -21,9 +22,6 @@ export interface OrderKey {
   direction: 'up' | 'down';
 }
 
-export const arrangements = ['cards', 'rows'] as const;
-export type Arrangement = (typeof arrangements)[number];
-
 /** A listing: which entries, in what order, how many, shown how. */
 export interface ListingRule {
   /** The content type the entries are of, by id. */
@@ -36,6 +34,8 @@ export interface ListingRule {
   /** The heading in other languages, by locale. */
   headings?: Record<string, string>;
   arrangement: Arrangement;
+  /** What is chosen of the arrangement. */
+  setOut?: SetOut;
   mapping: Mapping;
   /** What it sets itself of the settings that site and type leave open. */
   settings?: SettingsLayer;

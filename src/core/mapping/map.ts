@@ -36,6 +36,8 @@ export interface Shown {
   /** The language (BCP 47) of the words, where it is not the page's: nobody has translated them yet. */
   lang?: string;
   text?: FormattedText;
+  /** The day or moment (ISO 8601) that a date tells. */
+  at?: string;
   /** A thing drawn with a face of its own, in small. */
   face?: FaceContent;
 }
@@ -217,7 +219,8 @@ function showIn(part: PartKey, found: Found, drawing: Drawing, format: Format | 
   const each = part === 'marks' ? apart(found, format) : format?.first !== undefined && Array.isArray(found.value) ? [{ field, value: found.value.slice(0, format.first) as unknown as Value }] : [found];
   return each.flatMap((one) => {
     const words = wordsIn(one, drawing, format);
-    return words ? [{ words, field: field.id, ...(part === 'figures' ? { label: field.label } : {}) }] : [];
+    const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
+    return words ? [{ words, field: field.id, ...at, ...(part === 'figures' ? { label: field.label } : {}) }] : [];
   });
 }
 

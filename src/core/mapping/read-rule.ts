@@ -6,8 +6,10 @@ import { mappingFaults } from '../model/check';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType, Field } from '../model/document';
 import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
-import { arrangements, isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type Test } from './listing-rule';
+import { arrangements } from './arrangement';
+import { isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
+import { readSetOut } from './read-set-out';
 
 /** How many values a comparison takes: none, one, two, or a list. */
 export function valuesTaken(is: Comparison): 'none' | 'one' | 'two' | 'list' {
@@ -233,7 +235,7 @@ class RuleReader {
   }
 }
 
-const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'headings', 'arrangement', 'mapping', 'settings'] as const;
+const ruleKeys = ['from', 'where', 'order', 'limit', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
 
 /** The heading in other languages; an empty one goes back to that of the main language. */
 function readHeadings(model: CompiledModel, given: Json | undefined, path: string, faults: Fault[]): Record<string, string> {
@@ -253,7 +255,7 @@ function readHeadings(model: CompiledModel, given: Json | undefined, path: strin
 
 /**
  * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit`,
- * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages and `settings`. All faults found are returned with their paths; with any, there is no rule.
+ * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut` and `settings`. All faults found are returned with their paths; with any, there is no rule.
  */
 export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
   const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
@@ -266,6 +268,7 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const { limit, heading } = input;
   const arrangement = arrangements.find((each) => each === input.arrangement);
   if (!arrangement) faults.push({ path: pointer(path, 'arrangement'), code: 'arrangement', message: `Arrangements are: ${arrangements.join(', ')}.` });
+  const setOut = readSetOut(input.setOut, pointer(path, 'setOut'), faults);
   if (typeof limit !== 'number' || !Number.isInteger(limit) || limit < 1 || limit > listingBounds.limit) faults.push({ path: pointer(path, 'limit'), code: 'bound', message: `How many: a whole number from 1 to ${listingBounds.limit}.` });
   if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
   const headings = readHeadings(model, input.headings, pointer(path, 'headings'), faults);
@@ -274,7 +277,7 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
   faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || typeof limit !== 'number' || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  return { rule: { from: type.id, where, order, limit, heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */

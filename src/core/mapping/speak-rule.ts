@@ -56,6 +56,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     heading: rule.heading,
     ...(rule.headings ? { headings: rule.headings } : {}),
     arrangement: rule.arrangement,
+    ...(rule.setOut ? { setOut: { ...rule.setOut } } : {}),
     mapping: speakMapping(rule.mapping, type, model),
     ...(rule.settings?.set ? { settings: { ...rule.settings.set } } : {}),
   };

@@ -1,5 +1,5 @@
 /** First pieces of an address that the product itself answers. Compared without case, after a locale's prefix too. */
-export const reservedNames = ['bench', 'api', '_next', 'fonts', 'favicon.ico', 'site.css', 'feed.atom', 'feed.json', 'robots.txt', 'sitemap.xml', 'media', 'page', '.well-known'] as const;
+export const reservedNames = ['bench', 'api', '_next', 'fonts', 'favicon.ico', 'site.css', 'site.js', 'feed.atom', 'feed.json', 'robots.txt', 'sitemap.xml', 'media', 'page', '.well-known'] as const;
 
 /** Why a slug may not stand at a place, or nothing when it may. `atTop` is directly below the top page. */
 export function whyReserved(slug: string, atTop: boolean, locales: readonly string[]): string | undefined {

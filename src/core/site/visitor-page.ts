@@ -1,15 +1,19 @@
-import type { Arrangement } from '../mapping/listing-rule';
+import type { Column, Item } from '../mapping/arrange';
+import type { Arrangement, SetOut } from '../mapping/arrangement';
 import type { FaceContent } from '../mapping/map';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { Variant } from '../model/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
 
-/** One drawn listing: the faces in order, and how many entries the rule lets through in all. */
+/** One drawn listing: the items in order, and how many entries the rule lets through in all. */
 export interface DrawnListing {
   heading: string;
   arrangement: Arrangement;
-  faces: { id: string; face: FaceContent }[];
+  setOut: SetOut;
+  /** What a table has for columns. */
+  columns: Column[];
+  items: readonly Item[];
   matching: number;
 }
 

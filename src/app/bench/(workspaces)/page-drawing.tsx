@@ -16,7 +16,7 @@ export function PageDrawing({ page, label, items, style, dark = false }: { page:
       <div style={{ display: 'grid', gap: 24 }}>
         <div className="own"><Face face={page.face} level={2} /></div>
         {first !== undefined && slot(first)}
-        {page.listing && <Listing level={3} locale={page.locale} listing={{ ...page.listing, faces: page.listing.faces.slice(0, items) }} />}
+        {page.listing && <Listing level={3} locale={page.locale} id="drawn" listing={{ ...page.listing, items: page.listing.items.slice(0, items) }} />}
         {others.map(slot)}
       </div>
     </VisitorPreview>

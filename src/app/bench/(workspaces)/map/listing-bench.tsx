@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ListingAnswer } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import type { Arrangement } from '../../../../core/mapping/listing-rule';
+import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
 import { readRule } from '../../../../core/mapping/read-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
@@ -137,7 +137,13 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 <DrawnToScale width={width}>
                   {result && result.matching > 0 && read.rule && (
                     <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/write/entry/${entry}`); }}>
-                      <Listing level={2} traced locale={model.locale} listing={{ heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement as Arrangement, matching: result.matching, faces: result.entries.map(({ id, face }) => ({ id, face })) }} />
+                      <Listing
+                        level={2} traced locale={model.locale} id="result"
+                        listing={{
+                          heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
+                          columns: columnsOf(read.rule.mapping, type.fields), items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
+                        }}
+                      />
                     </VisitorPreview>
                   )}
                 </DrawnToScale>

@@ -3,7 +3,8 @@ import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { arrangements, listingBounds } from '../../../../core/mapping/listing-rule';
+import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement';
+import { listingBounds } from '../../../../core/mapping/listing-rule';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { Frame } from '../../../../ui/frame';
@@ -13,9 +14,9 @@ import { useModel } from '../../../../ui/model-in-force';
 import { languageName } from '../../../../ui/form-languages';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
+import { SetOutChoice } from './set-out-choice';
 import styles from './map.module.css';
 
-const arrangementWords: Record<(typeof arrangements)[number], string> = { cards: 'Cards', rows: 'Rows' };
 const textIn = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 
 interface Props {
@@ -23,21 +24,26 @@ interface Props {
   rule: JsonObject;
   figures: ListingFigures | undefined;
   disabled: boolean;
-  onChange: (key: 'heading' | 'headings' | 'arrangement' | 'mapping' | 'settings', value: Json) => void;
+  onChange: (key: 'heading' | 'headings' | 'arrangement' | 'setOut' | 'mapping' | 'settings', value: Json) => void;
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
 export function ShownHow({ type, rule, figures, disabled, onChange }: Props): ReactElement {
   const { document } = useModel();
   const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
+  const arrangement: Arrangement | undefined = arrangements.find((each) => each === rule.arrangement);
+  const livesBy = arrangement && arrangementKinds[arrangement].livesBy;
+  const cover = livesBy && figures?.parts.find(({ part }) => part === livesBy);
+  const missing = livesBy && figures ? figures.total - (cover?.filled ?? 0) : 0;
   const headings = isJsonObject(rule.headings) ? rule.headings : {};
   return (
     <Frame label="Shown how">
       <div className={styles.step}>
         <header>
           <span>3</span><h2>Shown how</h2>
-          <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementWords[each]}</MenuItem>)}</Select>
+          <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementKinds[each].label}</MenuItem>)}</Select>
         </header>
+        {arrangement && <SetOutChoice arrangement={arrangement} setOut={isJsonObject(rule.setOut) ? rule.setOut : {}} missing={missing} disabled={disabled} onChange={(setOut) => onChange('setOut', setOut)} />}
         <MappingParts names={byKey(type.fields)} mapping={rule.mapping} cover={figures} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
           <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />

@@ -12,7 +12,7 @@ import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
-import { Chosen } from './chosen';
+import { Chosen } from '../../../../ui/chosen';
 import { lists } from './lists';
 import styles from './shape.module.css';
 import { usePlacing, type Cell } from './placement/use-placing';

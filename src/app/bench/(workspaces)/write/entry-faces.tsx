@@ -2,12 +2,15 @@
 import { MenuItem, Select } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { referencesIn, type Values } from '../../../../core/content/values';
+import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
+import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement';
 import { mapToFace } from '../../../../core/mapping/map';
 import { readRule } from '../../../../core/mapping/read-rule';
 import type { Mapping } from '../../../../core/mapping/parts';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { Face } from '../../../../site/face';
+import { Listing } from '../../../../site/listing';
 import look from '../../../../ui/look/look.module.css';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
@@ -17,8 +20,10 @@ import { VisitorPreview } from '../visitor-preview';
 interface Way {
   key: string;
   label: string;
-  arrangement: 'cards' | 'rows';
   mapping: Mapping;
+  /** As which listing sets it out; without, it stands alone. */
+  arrangement?: Arrangement;
+  setOut?: SetOut;
 }
 
 /** How an entry looks on its own and in each listing of its type. A click on a part goes to its field. */
@@ -29,10 +34,11 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
   const [chosen, setChosen] = useState('own');
   const listings = (data?.items ?? []).flatMap(({ id, label, rule: spoken }): Way[] => {
     const { rule } = readRule(model, spoken);
-    return rule && rule.from === type.id ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, mapping: rule.mapping }] : [];
+    return rule && rule.from === type.id ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, mapping: rule.mapping }] : [];
   });
-  const ways: Way[] = [{ key: 'own', label: 'On its own', arrangement: 'cards', mapping: type.is.face.mapping }, ...listings];
+  const ways: Way[] = [{ key: 'own', label: 'On its own', mapping: type.is.face.mapping }, ...listings];
   const way = ways.find(({ key }) => key === chosen) ?? ways[0];
+  const face = way ? mapToFace(way.mapping, type, { values }, drawing) : {};
   return (
     <div>
       <Select fullWidth value={way?.key ?? 'own'} onChange={({ target }) => setChosen(target.value)} sx={{ mb: '10px' }} slotProps={{ input: { 'aria-label': 'How it looks' } }}>
@@ -40,7 +46,12 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
       </Select>
       {way && (
         <VisitorPreview label={`How it looks: ${way.label}`} onField={(field) => onField(field)}>
-          <ul className={`items ${way.arrangement}`}><li><Face face={mapToFace(way.mapping, type, { values }, drawing)} level={3} traced /></li></ul>
+          {way.arrangement ? (
+            <Listing
+              level={2} traced locale={model.locale} id="face"
+              listing={{ heading: '', arrangement: way.arrangement, setOut: way.setOut ?? {}, matching: 1, columns: columnsOf(way.mapping, type.fields), items: inRatio([{ id: '', face }], way.arrangement, way.setOut ?? {}) }}
+            />
+          ) : <Face face={face} level={3} traced />}
         </VisitorPreview>
       )}
       <p className={`${look.pencil} ${look.small}`} style={{ marginTop: 6 }}>Drawn from what is in the form. Click a part to go to its field.</p>

@@ -7,7 +7,7 @@ import { standing } from '../../../../../core/model/standing';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './use-placing';
 import styles from './placement.module.css';

@@ -5,7 +5,7 @@ import { NumberRule, without, YesRule } from '../../../../../ui/kinds/rule-input
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './use-placing';
 

@@ -3,7 +3,7 @@ import { Slider } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { HouseStyle } from '../../../../../core/model/house-style';
 import { Labelled } from '../../../../../ui/labelled';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 import styles from './style.module.css';
 
 const faces = [['reading', 'Literata, for reading'], ['plain', 'Hanken Grotesk, plain']] as const;

@@ -7,7 +7,7 @@ import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
 import { PageDrawing } from '../../page-drawing';
 import { VisitorPreview } from '../../visitor-preview';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 
 /** A real page of the site in a house style, by light or in the dark. */
 export function StylePreview({ style }: { style: HouseStyle }): ReactElement {

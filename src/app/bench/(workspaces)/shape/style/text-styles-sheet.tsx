@@ -6,7 +6,7 @@ import type { TextStyle } from '../../../../../core/model/house-style';
 import { keyFrom } from '../../../../../core/model/naming';
 import { NumberRule, YesRule } from '../../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../../ui/labelled';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 import styles from './style.module.css';
 
 /** Named looks of words, which a formatted text may allow. */

@@ -5,7 +5,7 @@ import type { ReactElement } from 'react';
 import type { Variant } from '../../../../../core/model/house-style';
 import { keyFrom } from '../../../../../core/model/naming';
 import { Labelled } from '../../../../../ui/labelled';
-import { Chosen } from '../chosen';
+import { Chosen } from '../../../../../ui/chosen';
 import styles from './style.module.css';
 
 const rooms = [['0', 'None'], ['1', 'One step'], ['2', 'Two steps']] as const;

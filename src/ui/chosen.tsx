@@ -1,7 +1,7 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
-import { Labelled } from '../../../../ui/labelled';
+import { Labelled } from './labelled';
 
 /** One of several named answers, under its label. */
 export function Chosen<K extends string>({ id, label, value, none, options, onChange, help }: { id: string; label: string; value: K; /** The words for none of them, told as ''. */ none?: string; options: readonly (readonly [key: K, words: string])[]; onChange: (key: K) => void; help?: string }): ReactElement {
