@@ -100,6 +100,26 @@ describe('a visitor’s page', () => {
     expect(await visit(small.house, '/de/all-birds')).toEqual({ found: 'nothing' });
     expect(await visit(small.house, '/FR/All-birds')).toEqual({ found: 'elsewhere', address: '/fr/all-birds' });
   });
+  test('has its further results at addresses of their own, as long as there are any', async () => {
+    await fill(small, 'species', Array.from({ length: 5 }, (_, i) => ({ values: { name: `Gull ${i}`, group: 'bird' } })));
+    const kept = await changeListing(small.house, person(), ids.Birds ?? '', 2, { rule: { limit: 'all', perPage: 3 } });
+    await publishListing(small.house, person(), ids.Birds ?? '', kept.revision, {});
+    const names = async (address: string) => [...(await html(address)).matchAll(/<h3[^>]*>([^<]*)/g)].map(([, words]) => words);
+    expect(await names('/all-birds')).toEqual(['Amber piper', 'Bell heron', 'Gull 0']);
+    expect(await names('/all-birds/page/2')).toEqual(['Gull 1', 'Gull 2', 'Gull 3']);
+    expect(await names('/fr/all-birds/page/3')).toEqual(['Gull 4']);
+    const second = await html('/all-birds/page/2');
+    expect(second).toMatch(/<title>All birds – Page 2 – .*hrefLang="fr" href="\/fr\/all-birds\/page\/2".*rel="prev" href="\/all-birds".*rel="next" href="\/all-birds\/page\/3".*aria-label="Page 2" aria-current="page"/s);
+    for (const nowhere of ['/all-birds/page/4', '/all-birds/page/1', '/about/page/2']) expect(await visit(small.house, nowhere)).toEqual({ found: 'nothing' });
+    // One entry less: what stood on the last page moves up, and every page of results is drawn anew.
+    await keepAll();
+    for (const address of ['/all-birds/page/2', '/fr/all-birds/page/3']) small.house.rendered.keep(pageAt.get(address) ?? '', address, await html(address), Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+    const gull = await entryOf('Gull 0');
+    await withdrawEntry(small.house, person(), gull.id, gull.revision);
+    for (const address of ['/all-birds', '/all-birds/page/2', '/fr/all-birds/page/3']) expect(small.house.rendered.find(address, NOON)).toBeUndefined();
+    expect(await names('/all-birds/page/2')).toEqual(['Gull 2', 'Gull 3', 'Gull 4']);
+    expect(await visit(small.house, '/all-birds/page/3')).toEqual({ found: 'nothing' });
+  });
   test('stands at one spelling of its address', async () => {
     expect(await visit(small.house, '/About/')).toEqual({ found: 'elsewhere', address: '/about' });
     expect(await visit(small.house, '/nothing/here')).toEqual({ found: 'nothing' });

@@ -4,13 +4,14 @@ import { FOREVER } from '../core/content/states';
 import { referencesInSaid } from '../core/content/said';
 import { columnsOf, inRatio } from '../core/mapping/arrange';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
+import { resultPages } from '../core/mapping/result-pages';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
 import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import { isId, type Id } from '../core/ids';
-import { addressIn, canonicalAddress, splitLanguage } from '../core/site/address';
+import { addressIn, canonicalAddress, resultAddress, splitLanguage, splitResults } from '../core/site/address';
 import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
 import { listLive } from '../store/listing-query';
 import { liveAbove, liveChildren, livePageAt, placeOf, type LivePage } from '../store/pages';
@@ -27,18 +28,24 @@ export type Visit = { found: 'page'; id: Id; page: VisitorPage; validUntil: numb
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-async function drawListing(house: House, rule: ListingRule, language?: string): Promise<DrawnListing> {
+async function drawListing(house: House, rule: ListingRule, language?: string, page = 1): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
   const heading = (language && rule.headings?.[language]) || rule.heading;
   const nothing = { heading, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, columns: [], items: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  const { matching, versions } = await listLive(house.content, asked, rule);
+  const { matching, versions } = await listLive(house.content, asked, rule, page);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
   const layers = listingLayers(house.model.document, type.is, rule);
   const items = entries.map(({ id, said }) => ({ id, face: itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers) }));
   return { ...nothing, heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+}
+
+/** A listing that fills a page, with where its pages of results stand. */
+function paged(drawn: DrawnListing, rule: ListingRule, address: string, here: number): DrawnListing {
+  const pages = resultPages(rule, drawn.matching);
+  return pages === 1 ? drawn : { ...drawn, results: { here, addresses: Array.from({ length: pages }, (_, i) => resultAddress(address, i + 1)) } };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
@@ -111,14 +118,15 @@ function inOrder(house: House, parent: LivePage | undefined, children: LivePage[
 }
 
 /** The languages a page can be read in, each with where. Empty where there is only one. */
-function languagesOf(house: House, address: string, here?: string): VisitorPage['languages'] {
+function languagesOf(house: House, page: string, results: number, here?: string): VisitorPage['languages'] {
+  const address = resultAddress(page, results);
   const { others } = house.model.document.locales;
   const ways = [{ locale: house.site.locale, address, here: here === undefined }, ...others.map((each) => ({ locale: each, address: addressIn(each, address), here: each === here }))];
   return others.length === 0 ? [] : ways;
 }
 
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
-async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, language?: string): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
+async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, language?: string, results = 1): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
   const now = house.now();
   const { content, site } = house;
   const { address } = page;
@@ -141,13 +149,14 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
   };
+  const filled = rule && paged(await drawListing(house, rule, language, results), rule, addressIn(language, address), results);
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   return {
     freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: pageTitle(house, page, language), address: addressIn(language, address), languages: languagesOf(house, address, language), isTop: page.parent === null,
+      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,
       navigation: inOrder(house, top, main).filter((each) => inNavigation(house, each))
         .map((each) => ({ ...link(each), here: address === each.address || address.startsWith(`${each.address}/`) })),
       above: above.map(link),
@@ -157,7 +166,7 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: type.is.slots.map(({ id }) => id),
       slots: await new BlockDrawer(house, drawing, rules).slots(contents),
-      ...(rule ? { listing: await drawListing(house, rule, language) } : {}),
+      ...(filled ? { listing: filled } : {}),
       below: inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
     },
   };
@@ -168,13 +177,18 @@ export async function visit(house: House, path: string): Promise<Visit> {
   const asked = canonicalAddress(path);
   if (asked === undefined) return { found: 'malformed' };
   const now = house.now();
-  const { language, address } = splitLanguage(asked, house.model.document.locales.others);
+  const { language, address: within } = splitLanguage(asked, house.model.document.locales.others);
+  const split = splitResults(within);
+  if (!split) return { found: 'nothing' };
+  const { address, page: results } = split;
   const page = await livePageAt(house.content, house.site.id, now, address);
   if (!page) return { found: 'nothing' };
   if (asked !== path) return { found: 'elsewhere', address: asked };
   const type = house.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
-  const { page: drawn, turnsDaily, freshUntil } = await gather(house, page, pageBody(page.body), type, language);
+  const { page: drawn, turnsDaily, freshUntil } = await gather(house, page, pageBody(page.body), type, language, results);
+  // A page of results stands only where there is something on it.
+  if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
   return { found: 'page', id: page.uuid, validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
 }

@@ -46,6 +46,8 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
 export function Page({ page, stylesheet, script }: { page: VisitorPage; stylesheet: string; script: string }): ReactElement {
   const { site, navigation, above, face, listing, below, isTop, languages } = page;
   const words = wordsFor(page.locale);
+  const results = listing?.results;
+  const [previous, next] = results ? [results.addresses[results.here - 2], results.addresses[results.here]] : [];
   const description = face.summary?.[0]?.words;
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
@@ -56,9 +58,11 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <title>{isTop ? site.label : `${page.title} – ${site.label}`}</title>
+        <title>{[isTop ? '' : page.title, results && results.here > 1 ? words.resultPage(results.here) : '', site.label].filter(Boolean).join(' – ')}</title>
         {description && <meta name="description" content={description} />}
         {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
+        {previous !== undefined && <link rel="prev" href={previous} />}
+        {next !== undefined && <link rel="next" href={next} />}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}

@@ -8,6 +8,8 @@ export interface SiteWords {
   further: string;
   nothing: string;
   undated: string;
+  results: string;
+  resultPage: (n: number) => string;
   letters: string;
   larger: (name: string) => string;
   close: string;
@@ -33,7 +35,7 @@ export interface SiteWords {
 }
 
 const english: SiteWords = {
-  toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', undated: 'Without a date', letters: 'Letters', larger: (name) => `${name}, larger`, close: 'Close', previous: 'Previous', next: 'Next', pause: 'Pause', play: 'Play', languages: 'Languages',
+  toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', undated: 'Without a date', results: 'Pages of results', resultPage: (n) => `Page ${n}`, letters: 'Letters', larger: (name) => `${name}, larger`, close: 'Close', previous: 'Previous', next: 'Next', pause: 'Pause', play: 'Play', languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`, slideshow: 'Slideshow', toTop: (site) => `To the first page of ${site}`,
   visits: (n) => (n === 1 ? 'Read once' : `Read ${n.toLocaleString('en')} times`),
   contact: {
@@ -47,7 +49,7 @@ const english: SiteWords = {
 const byLanguage: Record<string, SiteWords> = {
   en: english,
   fr: {
-    toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', undated: 'Sans date', letters: 'Lettres', larger: (name) => `${name}, en grand`, close: 'Fermer', previous: 'Précédente', next: 'Suivante', pause: 'Pause', play: 'Lecture', languages: 'Langues',
+    toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', undated: 'Sans date', results: 'Pages de résultats', resultPage: (n) => `Page ${n}`, letters: 'Lettres', larger: (name) => `${name}, en grand`, close: 'Fermer', previous: 'Précédente', next: 'Suivante', pause: 'Pause', play: 'Lecture', languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`, slideshow: 'Diaporama', toTop: (site) => `Vers la première page de ${site}`,
     visits: (n) => `Lu ${n.toLocaleString('fr')} fois`,
     contact: {
@@ -58,7 +60,7 @@ const byLanguage: Record<string, SiteWords> = {
     },
   },
   de: {
-    toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', undated: 'Ohne Datum', letters: 'Buchstaben', larger: (name) => `${name}, größer`, close: 'Schließen', previous: 'Zurück', next: 'Weiter', pause: 'Anhalten', play: 'Weiterlaufen', languages: 'Sprachen',
+    toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', undated: 'Ohne Datum', results: 'Ergebnisseiten', resultPage: (n) => `Seite ${n}`, letters: 'Buchstaben', larger: (name) => `${name}, größer`, close: 'Schließen', previous: 'Zurück', next: 'Weiter', pause: 'Anhalten', play: 'Weiterlaufen', languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`, slideshow: 'Bilderfolge', toTop: (site) => `Zur ersten Seite von ${site}`,
     visits: (n) => `${n.toLocaleString('de')}-mal gelesen`,
     contact: {

@@ -1,5 +1,6 @@
 import type { CoverageQuestion } from '../core/mapping/coverage';
 import { isStandingOrder, type Condition, type ListingRule, type OrderKey } from '../core/mapping/listing-rule';
+import { resultWindow } from '../core/mapping/result-pages';
 import { Binds, conditionSql, FEW } from './condition-sql';
 import type { Asker } from './database';
 import type { SheetOf } from './sheet-shape';
@@ -46,17 +47,18 @@ export interface ListedVersion {
   body: string;
 }
 
-/** The entries of a listing as visitors see them now, in order, and how many match in all. */
-export async function listLive(asker: Asker, asked: Asked, rule: Pick<ListingRule, 'where' | 'order' | 'limit'>): Promise<{ matching: number; versions: ListedVersion[] }> {
+/** The entries of a listing as visitors see them now, in order, those of one page of results, and how many match in all. */
+export async function listLive(asker: Asker, asked: Asked, rule: Pick<ListingRule, 'where' | 'order' | 'limit' | 'perPage'>, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> {
   const { sheet, surrogates, now, today } = asked;
   const matching = await countLive(asker, asked, rule.where);
   const binds = new Binds();
   const condition = conditionSql(rule.where, { side: 'live', sheet, surrogates, today, binds, leading: matching <= FEW ? 'filter' : 'equality' });
   const order = orderSql(rule.order, sheet, matching <= FEW);
+  const { offset, count } = resultWindow(rule, page);
   const versions = await asker.all<ListedVersion>(
     `SELECT r.uuid, v.body FROM (
        SELECT s.version, s.entry, row_number() OVER () AS place FROM (
-         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, matching > FEW)} ORDER BY ${order} LIMIT ${binds.add(rule.limit)}) s) p
+         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, matching > FEW)} ORDER BY ${order} LIMIT ${binds.add(count)} OFFSET ${binds.add(offset)}) s) p
      JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`,
     binds.values,
   );

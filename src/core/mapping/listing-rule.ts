@@ -28,8 +28,10 @@ export interface ListingRule {
   from: Id;
   where: Condition;
   order: OrderKey[];
-  /** From 1 to `listingBounds.limit`. */
-  limit: number;
+  /** From 1 to `listingBounds.limit`, or all of them, in pages. */
+  limit: number | 'all';
+  /** How many stand on one page of results, where a page of its own shows the listing. From 1 to `listingBounds.perPage`. */
+  perPage?: number;
   heading: string;
   /** The heading in other languages, by locale. */
   headings?: Record<string, string>;
@@ -41,7 +43,7 @@ export interface ListingRule {
   settings?: SettingsLayer;
 }
 
-export const listingBounds = { limit: 1000, tests: 60, depth: 6, order: 4, heading: 160, values: 100 } as const;
+export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100 } as const;
 
 export const everyEntry: Condition = { all: [] };
 

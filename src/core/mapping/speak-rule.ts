@@ -53,6 +53,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     where: speakCondition(rule.where, type),
     order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : type.field(by)?.key ?? GONE, direction })),
     limit: rule.limit,
+    ...(rule.perPage === undefined ? {} : { perPage: rule.perPage }),
     heading: rule.heading,
     ...(rule.headings ? { headings: rule.headings } : {}),
     arrangement: rule.arrangement,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { slugBound } from '../content/slug';
-import { addressIn, addressOf, canonicalAddress, reservedNames, splitLanguage, whyReserved } from './address';
+import { addressIn, addressOf, canonicalAddress, reservedNames, resultAddress, splitLanguage, splitResults, whyReserved } from './address';
 
 test('an address has one spelling, and that spelling stays as it is', () => {
   expect(canonicalAddress('//Visit/%57inter/')).toBe('/visit/winter');
@@ -29,4 +29,14 @@ test('an address in another language stands under its prefix, and is told apart 
     expect(splitLanguage(addressIn(language, addressOf(slugs)), ['fr', 'pt-BR'])).toEqual({ ...(language ? { language } : {}), address: addressOf(slugs) });
   }));
   expect(splitLanguage('/french/visit', ['fr'])).toEqual({ address: '/french/visit' });
+});
+
+test('a page of results stands below its page, the first at the page itself', () => {
+  expect([resultAddress('/species', 1), resultAddress('/species', 2), resultAddress('/', 3)]).toEqual(['/species', '/species/page/2', '/page/3']);
+  fc.assert(fc.property(fc.array(fc.stringMatching(/^[a-z]{1,8}$/).filter((slug) => slug !== 'page'), { maxLength: 3 }), fc.integer({ min: 1, max: 99_999 }), (slugs, page) => {
+    expect(splitResults(resultAddress(addressOf(slugs), page))).toEqual({ address: addressOf(slugs), page });
+  }));
+  // Each has one address only.
+  for (const path of ['/species/page/1', '/species/page/0', '/species/page/02', '/species/page/9999999']) expect(splitResults(path)).toBeUndefined();
+  expect(splitResults('/species/page/two')).toEqual({ address: '/species/page/two', page: 1 });
 });

@@ -28,6 +28,16 @@ export function canonicalAddress(path: string): string | undefined {
   return addressOf(plain.toLowerCase().split('/').filter(Boolean));
 }
 
+/** Where a page of results stands: the first at the page itself, every other below it. */
+export const resultAddress = (address: string, page: number): string => (page === 1 ? address : `${address === '/' ? '' : address}/page/${page}`);
+
+/** The page that an address asks for, and which of its pages of results; the first has no other address than the page. */
+export function splitResults(path: string): { address: string; page: number } | undefined {
+  const [, address, number] = /^(.*)\/page\/(\d+)$/.exec(path) ?? [];
+  if (address === undefined || number === undefined) return { address: path, page: 1 };
+  return /^([2-9]|[1-9]\d{1,5})$/.test(number) ? { address: address || '/', page: Number(number) } : undefined;
+}
+
 /** Where visitors find a page in a language: as it stands in the main one, under the language's own prefix in another. */
 export const addressIn = (language: string | undefined, address: string): string => (language === undefined ? address : `/${language.toLowerCase()}${address === '/' ? '' : address}`);
 

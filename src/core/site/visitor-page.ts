@@ -15,6 +15,8 @@ export interface DrawnListing {
   columns: Column[];
   items: readonly Item[];
   matching: number;
+  /** Its pages of results, where there are several: which one this is (from 1), and where each of them stands. */
+  results?: { here: number; addresses: string[] };
 }
 
 /** One block as it is drawn: its own face, and what stands in its slots. */

@@ -3,10 +3,12 @@ import { IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { listingBounds } from '../../../../core/mapping/listing-rule';
+import { listingBounds, type ListingRule } from '../../../../core/mapping/listing-rule';
+import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/result-pages';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
 import { kindOf } from '../../../../core/model/kinds';
+import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
 import styles from './map.module.css';
@@ -15,7 +17,7 @@ const standing: [key: string, words: string][] = [['published', 'When it was pub
 
 /** The two directions in words that fit the kind. */
 function ways(field: Field | undefined): [up: string, down: string] {
-  if (!field || field.kind === 'date') return ['oldest first', 'newest first'];
+  if (!field || field.kind === 'date' || field.kind === 'moment') return ['earliest first', 'latest first'];
   if (field.kind === 'number') return ['least first', 'most first'];
   if (field.kind === 'choice') return ['as the choices stand', 'the choices from the end'];
   return field.kind === 'yesNo' ? ['no first', 'yes first'] : ['A to Z', 'Z to A'];
@@ -25,24 +27,28 @@ interface Props {
   type: CompiledType<ContentType>;
   order: Json | undefined;
   limit: Json | undefined;
+  perPage: Json | undefined;
   matching: number | undefined;
   disabled: boolean;
   onOrder: (order: Json) => void;
-  onLimit: (limit: number) => void;
+  onLimit: (limit: number | 'all') => void;
+  onPerPage: (perPage: number | null) => void;
 }
 
 /** Second step: by what they are sorted, and how many are shown. */
-export function WhatOrder({ type, order, limit, matching, disabled, onOrder, onLimit }: Props): ReactElement {
+export function WhatOrder({ type, order, limit, perPage, matching, disabled, onOrder, onLimit, onPerPage }: Props): ReactElement {
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
   const options: [string, string][] = [...type.fields.filter((field) => field.indexed && kindOf(field).sheetShape(field.rules).sort !== 'none').map(({ key, label }): [string, string] => [key, label]), ...standing];
   const put = (next: JsonObject[]) => onOrder(next);
-  const most = typeof limit === 'number' ? limit : 24;
-  const unseen = matching === undefined ? 0 : Math.max(0, matching - most);
+  const rule: Pick<ListingRule, 'limit' | 'perPage'> = { limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE, ...(typeof perPage === 'number' ? { perPage } : {}) };
+  const unseen = matching === undefined ? 0 : matching - shownInAll(rule, matching);
+  const pages = matching === undefined ? 1 : resultPages(rule, matching);
+  const seen = unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown';
   return (
     <Frame label="In what order">
       <div className={styles.step}>
-        <header><span>2</span><h2>In what order</h2><span>{unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown'}</span></header>
+        <header><span>2</span><h2>In what order</h2><span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span></header>
         {keys.map((key, i) => {
           const [up, down] = ways(type.fieldByKey(String(key.by)));
           return (
@@ -59,7 +65,9 @@ export function WhatOrder({ type, order, limit, matching, disabled, onOrder, onL
           {options.map(([by, words]) => <MenuItem key={by} onClick={() => { setAt(null); put([...keys, { by, direction: 'up' }]); }}>{words}</MenuItem>)}
         </Menu>
         <fieldset className={styles.settings} disabled={disabled} style={{ border: 0, margin: 0, paddingInline: 0 }}>
-          <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={most} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />
+          <Chosen id="how-many" label="How many" value={limit === 'all' ? 'all' : 'most'} options={[['most', 'At most so many'], ['all', 'All, in pages']]} onChange={(how) => onLimit(how === 'all' ? 'all' : PER_PAGE)} />
+          {rule.limit !== 'all' && <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={rule.limit} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />}
+          <NumberRule whole id="per-page" label={`On one page, 1 to ${listingBounds.perPage}`} value={rule.perPage} onChange={(value) => { if (value === undefined || (value >= 1 && value <= listingBounds.perPage)) onPerPage(value ?? null); }} />
         </fieldset>
       </div>
     </Frame>
