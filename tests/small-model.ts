@@ -39,6 +39,13 @@ export function documentFrom(written: JsonObject): ModelDocument {
   return document;
 }
 
+/** The small reserve, whose species each have a page of their own below an index. */
+export const withSpeciesPages = (): ModelDocument => documentFrom({
+  ...smallModel,
+  pageTypes: { ...(smallModel.pageTypes as JsonObject), speciesPage: { label: 'Species page', plural: 'Species pages', source: { entry: 'species' }, fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } } },
+  placements: { ...(smallModel.placements as JsonObject), index: ['speciesPage'] },
+});
+
 export const smallDocument = (): ModelDocument => documentFrom(smallModel);
 export const smallCompiled = (): CompiledModel => new CompiledModel(smallDocument(), 1);
 

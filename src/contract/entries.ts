@@ -79,6 +79,8 @@ export class EntryAnswer {
   @IsBoolean() differs!: boolean;
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
+  /** Where visitors find a page of its own; null where none shows it. */
+  @IsString() @IsOptional() address!: string | null;
 }
 
 export class EntryRow {

@@ -7,6 +7,7 @@ import type { ContentType } from '../core/model/document';
 import type { Tx } from '../store/database';
 import { makeRecords, putLive, setRefs, putStage } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
+import { giveSlugs } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import type { EntryBody } from './kept-body';
 import { knownOf } from './known';
@@ -35,6 +36,7 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   for (const id of reviewed) await putStage(tx, id, 'review');
   const shown = made.flatMap((entry, i) => (entry.shown ? [{ ...entry, record: ids[i] ?? 0, span: { starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER } }] : []));
   const versions = await putLive(tx, shown.map(({ record, title, body, at, by, span }) => ({ record, title, body, at, by, ...span })));
+  await giveSlugs(tx, house, type, shown);
   await putWorkRows(tx, sheet, surrogates, model.locale, made.map((entry, i) => ({
     entry: ids[i] ?? 0, title: entry.title, changed: entry.at, stage: entry.stage, binned: false, values: entry.values,
     spans: entry.shown ? [{ starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER }] : [],

@@ -17,6 +17,7 @@ import { placeInListing } from '../store/listing-query';
 import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, putStage, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
+import { entryAddresses, giveSlugs } from './entry-addresses';
 import { faultsOfEntry } from './entry-faults';
 import { knownOf, namesIn } from './known';
 import { minuteNow, sheetIn, today, type House } from './house';
@@ -55,6 +56,7 @@ async function answer(asker: Asker, house: House, record: KeptRecord, versions: 
     faults: await faultsOfEntry(asker, house, type, body, record.id),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',
+    address: seen(versions, house.now()) ? (await entryAddresses(asker, house, [{ id: record.uuid, type: type.id }])).get(record.uuid) ?? null : null,
   };
 }
 
@@ -83,6 +85,8 @@ export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: 
     entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, values: body.values,
   }], house.now());
   if (!live) return;
+  const [first] = versions;
+  if (first) await giveSlugs(tx, house, type, [{ record: record.id, title: first.title, values: entryBody(first.body).values }]);
   await setRefs(tx, record.id, 1, versions.filter(({ ends }) => ends > house.now()).flatMap((version) => refsOf(type, entryBody(version.body))));
   await dropRows(tx, 'live', sheet, live.dropped);
   await putLiveRows(tx, sheet, surrogates, model.locale, versions.map((version) => ({

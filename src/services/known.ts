@@ -7,6 +7,7 @@ import type { Reference } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
 import type { Asker } from '../store/database';
 import { knownMedia, mediaAmong } from '../store/media';
+import { entryAddresses } from './entry-addresses';
 import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 
@@ -26,10 +27,12 @@ async function knownEntries(asker: Asker, house: House, ids: readonly Id[], lang
      WHERE r.uuid IN (SELECT value FROM json_each($1)) AND r.sort = 'entry' AND r.binned_at IS NULL`,
     [JSON.stringify(ids), house.now()],
   );
+  const addresses = await entryAddresses(asker, house, rows.flatMap(({ uuid, type, live }) => (live === null ? [] : [{ id: uuid, type }])), language);
   return new Map(rows.map(({ uuid, type: of, title, live }) => {
     const said = live === null ? undefined : entryBody(live);
+    const address = addresses.get(uuid);
     const type = house.model.contentType(of);
-    return [uuid, { type: of, title: (language && type && said && titleOf(type.is, saidIn(said, language))) || title, ...(said ? { live: said } : {}) }];
+    return [uuid, { type: of, title: (language && type && said && titleOf(type.is, saidIn(said, language))) || title, ...(said ? { live: said } : {}), ...(address === undefined ? {} : { address }) }];
   }));
 }
 

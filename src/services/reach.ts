@@ -6,16 +6,19 @@ import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
 import { referrers } from '../store/records';
+import { entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
 import { listingBody } from './kept-body';
 
 export interface ReachedPage {
+  /** The page's id, or that of the entry whose own page it is. */
   uuid: Id;
+  sort?: 'entry';
   title: string;
   address: string;
 }
 
-export const pageLink = ({ uuid, title, address }: ReachedPage): ReachLink => ({ sort: 'page', id: uuid, label: title, detail: address });
+export const pageLink = ({ uuid, sort, title, address }: ReachedPage): ReachLink => ({ sort: sort ?? 'page', id: uuid, label: title, detail: address });
 
 /** Every listing that visitors see now. */
 export async function listingsInForce(asker: Asker, house: House): Promise<(LiveListing & { record: number })[]> {
@@ -66,7 +69,19 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
     }
     edge = next;
   }
-  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn]))]);
+  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn])), ...(await ownPages(asker, house, [...drawn]))]);
+}
+
+/** The pages of their own that some entries have. */
+async function ownPages(asker: Asker, house: House, ids: readonly Id[]): Promise<ReachedPage[]> {
+  const entries = await asker.all<{ id: Id; type: Id; title: string }>(
+    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(ids)],
+  );
+  const addresses = await entryAddresses(asker, house, entries);
+  return entries.flatMap(({ id, title }) => {
+    const address = addresses.get(id);
+    return address === undefined ? [] : [{ uuid: id, sort: 'entry' as const, title, address }];
+  });
 }
 
 /** Every page visitors see that shows a medium, straight or in an entry it shows. */
@@ -75,7 +90,7 @@ export async function reachOfMedia(asker: Asker, house: House, id: Id): Promise<
   const entries = (await referrers(asker, id, 1)).filter(({ sort }) => sort === 'entry');
   const types = new Set(entries.flatMap(({ type }) => type ?? []));
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
-  return distinct([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid)))]);
+  return distinct([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid))), ...(await ownPages(asker, house, entries.map(({ uuid }) => uuid)))]);
 }
 
 /** Pages that refer to an entry of one of the types. */
@@ -92,8 +107,9 @@ export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySe
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
   const showing = await pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
   const ofType = (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  const homes = [...(await entryHomes(asker, house))].flatMap(([type, { page: { uuid, title, address } }]) => (types.has(type) ? [{ uuid, title, address }] : []));
   // Blocks of a type, and pages that show an entry of one: both are kept as references of the page.
-  return distinct([...showing, ...ofType, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
+  return distinct([...showing, ...ofType, ...homes, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
 }
 
 /**
@@ -112,5 +128,8 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
     return false;
   };
   const near = all.filter((page) => inNavigation || page.record === above || isBelow(page.record)).map(({ uuid, title, address }) => ({ uuid, title, address }));
-  return distinct([...near, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
+  // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
+  const entryTypes = new Set(all.filter((page) => isBelow(page.record)).flatMap((page) => entryTypeOf(house, house.model.pageType(page.type))?.id ?? []));
+  const linking = entryTypes.size > 0 ? await reachOfTypes(asker, house, entryTypes) : [];
+  return distinct([...near, ...linking, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
 }

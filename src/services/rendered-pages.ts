@@ -4,7 +4,7 @@ import type { Id } from '../core/ids';
 
 /** One visitor's page as it goes out. */
 export interface RenderedPage {
-  /** The id of the page. */
+  /** The id of the page, or of the entry that it shows. */
   of: Id;
   html: Buffer;
   gzip: Buffer;
@@ -41,10 +41,10 @@ export class RenderedPages {
     return undefined;
   }
 
-  /** Keeps what page `of` is at an address, if nothing changed since the turn `since`. */
-  keep(of: Id, address: string, html: string, validUntil: number, since: number): RenderedPage {
+  /** Keeps a page at an address, if nothing changed since the turn `since`. It is told by the first of `ids`, and taken out with any of them. */
+  keep(ids: readonly [Id, ...Id[]], address: string, html: string, validUntil: number, since: number): RenderedPage {
     const bytes = Buffer.from(html);
-    const page = { of, html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
+    const page = { of: ids[0], html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
     this.rendered += 1;
     if (since !== this.turn) return page;
     if (this.pages.size >= MOST_PAGES) {
@@ -52,7 +52,7 @@ export class RenderedPages {
       if (!oldest.done) this.pages.delete(oldest.value);
     }
     this.pages.set(address, page);
-    this.addresses.set(of, (this.addresses.get(of) ?? new Set()).add(address));
+    for (const id of ids) this.addresses.set(id, (this.addresses.get(id) ?? new Set()).add(address));
     return page;
   }
 

@@ -49,7 +49,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
     case 'kicker': return <p key={part} className="kicker">{several(draw, part, ' · ')}</p>;
     case 'heading': {
       const Heading = `h${level}` as const;
-      return <Heading key={part} className="heading" {...trace(traced, first, part)}>{first.words}</Heading>;
+      return <Heading key={part} className="heading" {...trace(traced, first, part)}><Worded shown={first} /></Heading>;
     }
     case 'date': return <p key={part} className="date">{all.map((shown, i) => <span key={i}>{i > 0 && ' – '}<time dateTime={shown.at} {...trace(traced, shown, part)}>{shown.words}</time></span>)}</p>;
     case 'summary': return <p key={part} className="summary" {...trace(traced, first, part)}>{first.words}</p>;

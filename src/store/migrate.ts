@@ -2,6 +2,7 @@ import { Umzug } from 'umzug';
 import type { Database, Tx } from './database';
 import { begin } from './migrations/001-begin';
 import { wholeModel } from './migrations/002-whole-model';
+import { entrySlugs } from './migrations/003-entry-slugs';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 
@@ -11,7 +12,7 @@ interface Migration {
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
-export const contentMigrations: readonly Migration[] = [begin, wholeModel];
+export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

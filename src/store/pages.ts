@@ -101,6 +101,9 @@ const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.publis
 /** Every page visitors see. */
 export const livePages = (asker: Asker, site: number, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [site, now]);
 export const livePageAt = (asker: Asker, site: number, now: number, address: string): Promise<LivePage | undefined> => asker.one(`${live} AND p.address = $3`, [site, now, address]);
+/** The pages of some types (by integer key) that visitors see, the first made first. */
+export const livePagesOfTypes = (asker: Asker, site: number, now: number, types: readonly number[]): Promise<LivePage[]> =>
+  asker.all(`${live} AND r.type IN (SELECT value FROM json_each($3)) ORDER BY p.record`, [site, now, JSON.stringify(types)]);
 export const liveChildren = (asker: Asker, site: number, now: number, parent: number): Promise<LivePage[]> => asker.all(`${live} AND p.parent = $3 ORDER BY p.position`, [site, now, parent]);
 export const livePagesAmong = (asker: Asker, site: number, now: number, records: readonly number[]): Promise<LivePage[]> =>
   asker.all(`${live} AND p.record IN (SELECT value FROM json_each($3)) ORDER BY p.address`, [site, now, JSON.stringify(records)]);

@@ -44,8 +44,8 @@ export async function GET(request: Request): Promise<Response> {
   if (found.found !== 'page') return without(house, found);
   const sent = searchParams.get('sent');
   if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
-  countVisit(house, found.id);
-  const page = house.rendered.keep(found.id, pathname, await renderPage(found.page, filesOf(house)), found.validUntil, since);
+  countVisit(house, found.ids[0]);
+  const page = house.rendered.keep(found.ids, pathname, await renderPage(found.page, filesOf(house)), found.validUntil, since);
   return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
 }
 

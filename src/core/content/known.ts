@@ -7,6 +7,8 @@ export interface KnownEntry {
   title: string;
   /** What visitors see of it, where they see it. */
   live?: Said;
+  /** Where visitors find a page of its own, if one shows it. */
+  address?: string;
 }
 
 export interface KnownCategory {

@@ -112,6 +112,7 @@ export function withAddresses(text: FormattedText, drawing: Drawing): FormattedT
     const found = targetOfHref(href);
     if (!found) return href;
     if (found.sort === 'media') return known?.media.get(found.target)?.address;
+    if (found.sort === 'entry') return known?.entries.get(found.target)?.address;
     const page = found.sort === 'page' ? known?.pages.get(found.target) : undefined;
     return page?.live ? page.address : undefined;
   };
@@ -150,10 +151,15 @@ function shownEntries(found: Found, drawing: Drawing, format: Format | undefined
     const entry = drawing.known?.entries.get(id);
     const type = entry && drawing.model.contentType(entry.type);
     if (!entry?.live || !type) return [];
-    return [{ words: entry.title, field: found.field.id, ...(depth < FACES_DEEP ? { face: inSmall(mapToFace(type.is.face.mapping, type, entry.live, drawing, depth + 1)) } : {}) }];
+    const { address } = entry;
+    const face = depth < FACES_DEEP ? inSmall(mapToFace(type.is.face.mapping, type, entry.live, drawing, depth + 1)) : undefined;
+    return [{ words: entry.title, field: found.field.id, ...(address === undefined ? {} : { href: address }), ...(face ? { face: address === undefined ? face : leadingTo(face, address) } : {}) }];
   });
   return format?.first === undefined ? shown : shown.slice(0, format.first);
 }
+
+/** A face whose heading leads somewhere. */
+export const leadingTo = (face: FaceContent, href: string): FaceContent => (face.heading ? { ...face, heading: face.heading.map((shown) => ({ ...shown, href })) } : face);
 
 const smallParts: readonly PartKey[] = ['picture', 'kicker', 'heading', 'date', 'summary', 'button'];
 const inSmall = (face: FaceContent): FaceContent => Object.fromEntries(smallParts.flatMap((part) => (face[part] ? [[part, face[part]]] : [])));

@@ -63,7 +63,7 @@ export function addressOfLink(link: Link, { known }: Speaking): string | undefin
       return page?.live ? page.address + (link.block ? `#b-${link.block}` : '') : undefined;
     }
     // An entry has an address only where a page shows it.
-    case 'entry': return undefined;
+    case 'entry': return known?.entries.get(link.entry)?.address;
   }
 }
 

@@ -1,0 +1,65 @@
+import { freeSlug, slugFrom } from '../core/content/slug';
+import type { Values } from '../core/content/values';
+import type { Id } from '../core/ids';
+import type { CompiledType } from '../core/model/compile';
+import type { ContentType, PageType } from '../core/model/document';
+import { addressIn, addressOf, whyReserved } from '../core/site/address';
+import type { Asker, Tx } from '../store/database';
+import { putSlugs, slugsLike, slugsOf, withSlugs } from '../store/entry-slugs';
+import { livePagesOfTypes, type LivePage } from '../store/pages';
+import type { House } from './house';
+
+/** Gives entries that visitors see a slug of their own. Once given it stays, whatever they are called later. */
+export async function giveSlugs(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly { record: number; title: string; values: Values }[]): Promise<void> {
+  const having = await withSlugs(tx, entries.map(({ record }) => record));
+  const rule = type.is.slug;
+  const wanted = entries.filter(({ record }) => !having.has(record)).map(({ record, title, values }) => {
+    const from = values[rule.from];
+    return { record, slug: slugFrom(typeof from === 'string' ? from : title, rule, house.site.locale) || type.is.key.toLowerCase() };
+  });
+  if (wanted.length === 0) return;
+  const n = house.surrogates.of(type.id);
+  const taken = await slugsLike(tx, n, [...new Set(wanted.map(({ slug }) => slug))]);
+  await putSlugs(tx, n, wanted.map(({ record, slug }) => {
+    const free = freeSlug(slug, (each) => taken.has(each) || whyReserved(each, false, []) !== undefined);
+    taken.add(free);
+    return { record, slug: free };
+  }));
+}
+
+/** The content type whose entries a page type shows, each on a page of its own. */
+export const entryTypeOf = (house: House, type: CompiledType<PageType> | undefined): CompiledType<ContentType> | undefined =>
+  type?.is.source.kind === 'entry' ? house.model.contentType(type.is.source.type) : undefined;
+
+/** Where the entries of a type stand: the page that says how each of their pages is, and the address they stand under. */
+export interface EntryHome {
+  page: LivePage;
+  under: string;
+}
+
+/** The homes of entries, by content type. Where several pages could show a type's entries, the first that was made is their home. */
+export async function entryHomes(asker: Asker, house: House): Promise<Map<Id, EntryHome>> {
+  const types = house.model.pageTypes.filter((type) => entryTypeOf(house, type));
+  if (types.length === 0) return new Map();
+  const pages = await livePagesOfTypes(asker, house.site.id, house.now(), types.map(({ id }) => house.surrogates.of(id)));
+  const homes = new Map<Id, EntryHome>();
+  for (const page of pages) {
+    const of = entryTypeOf(house, house.model.pageType(page.type));
+    if (of && !homes.has(of.id)) homes.set(of.id, { page, under: addressOf(page.address.split('/').filter(Boolean).slice(0, -1)) });
+  }
+  return homes;
+}
+
+export const entryAddress = (home: EntryHome, slug: string, language?: string): string => addressIn(language, addressOf([...home.under.split('/').filter(Boolean), slug]));
+
+/** Where visitors find entries, by their ids; those that no page shows are left out. */
+export async function entryAddresses(asker: Asker, house: House, entries: readonly { id: Id; type: Id }[], language?: string): Promise<Map<Id, string>> {
+  const homes = entries.length === 0 ? new Map<Id, EntryHome>() : await entryHomes(asker, house);
+  const housed = entries.filter(({ type }) => homes.has(type));
+  if (housed.length === 0) return new Map();
+  const slugs = await slugsOf(asker, housed.map(({ id }) => id));
+  return new Map(housed.flatMap(({ id, type }) => {
+    const [home, slug] = [homes.get(type), slugs.get(id)];
+    return home && slug !== undefined ? [[id, entryAddress(home, slug, language)] as const] : [];
+  }));
+}
