@@ -48,6 +48,10 @@ try {
   await shoot(visitor, 'visitor-home');
   await visitor.goto(`${address}/species`);
   await shoot(visitor, 'visitor-species');
+  await visitor.goto(`${address}/whats-on`);
+  await shoot(visitor, 'visitor-timeline');
+  await visitor.goto(`${address}/fr/species/carr-lantern-moth`);
+  await shoot(visitor, 'visitor-entry-french');
 
   const architect = await open({ who: 'architect' });
   await architect.goto(`${address}/bench/shape/content/event`);
@@ -72,8 +76,8 @@ try {
   await architect.getByRole('treeitem', { name: /^Open water/ }).click();
   await shoot(architect, 'categories');
   await architect.goto(`${address}/bench/map`);
-  await architect.getByRole('link', { name: /^Walks for families/ }).click();
-  await architect.getByRole('heading', { name: 'With children' }).waitFor();
+  await architect.getByRole('link', { name: /^What's on/ }).click();
+  await architect.getByRole('heading', { name: 'To come' }).waitFor();
   await shoot(architect, 'map');
 
   const editor = await open({ who: 'editor' });

@@ -10,7 +10,9 @@ const KEEP_VISITS = 10_000;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
-const visitorPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'";
+/** Visitors' pages run nothing but the one script of slides, told by the host that was asked for. */
+const visitorPolicy = (host: string | undefined) =>
+  `default-src 'none'; script-src ${host && /^[\w.:[\]-]+$/.test(host) ? `${host}/site.js` : "'none'"}; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'`;
 const benchPolicy = (nonce: string) =>
   `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'strict-dynamic'; style-src 'self' 'nonce-${nonce}'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
 
@@ -27,7 +29,7 @@ function fromMemory(house: House, request: IncomingMessage, response: ServerResp
   const page = house.rendered.find(path, house.now());
   if (!page) return false;
   if (request.method === 'GET') countVisit(house, page.of);
-  const headers: Record<string, string | number> = { ...standing, 'Content-Security-Policy': visitorPolicy, ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
+  const headers: Record<string, string | number> = { ...standing, 'Content-Security-Policy': visitorPolicy(request.headers.host), ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
   if (request.headers['if-none-match'] === page.etag) {
     response.writeHead(304, headers).end();
     return true;
@@ -64,7 +66,7 @@ function prepare(request: IncomingMessage, response: ServerResponse, path: strin
     request.headers['x-nonce'] = nonce;
     request.headers['content-security-policy'] = benchPolicy(nonce);
     response.setHeader('Content-Security-Policy', benchPolicy(nonce));
-  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy);
+  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy(request.headers.host));
 }
 
 async function start(): Promise<void> {

@@ -64,7 +64,7 @@ for (const look of ['light', 'dark'] as const) {
 }
 
 test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ page }) => {
-  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/nothing-here']) {
+  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/nothing-here']) {
     await page.goto(`${running.address}${path}`);
     await expectNothingFound(page);
   }

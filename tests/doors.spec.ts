@@ -6,11 +6,11 @@ let running: Running;
 test.beforeAll(async () => { running = await serve(); });
 test.afterAll(() => running.stop());
 
-test('visitors’ pages may run nothing, and come from memory the second time, the same', async () => {
+test('visitors’ pages may run nothing but the script of slides, and come from memory the second time, the same', async () => {
   const first = await fetch(`${running.address}/species`);
   const second = await fetch(`${running.address}/species`);
   for (const { headers } of [first, second]) {
-    expect(headers.get('content-security-policy')).toContain("default-src 'none'");
+    expect(headers.get('content-security-policy')).toContain(`default-src 'none'; script-src ${new URL(running.address).host}/site.js;`);
     expect(headers.get('x-content-type-options')).toBe('nosniff');
     expect(headers.get('set-cookie')).toBeNull();
   }

@@ -223,7 +223,8 @@ async function anyOwnPage(house: House, type: CompiledType<ContentType>, page: L
   const [version] = (await listLive(house.content, asked, { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions;
   if (!version) return undefined;
   const said = entryBody(version.body);
-  return { id: version.uuid, type, said, title: titleOf(type.is, said.values), address: page.address, publishedBy: page.publishedBy };
+  const address = (await entryAddresses(house.content, house, [{ id: version.uuid, type: type.id }])).get(version.uuid) ?? page.address;
+  return { id: version.uuid, type, said, title: titleOf(type.is, said.values), address, publishedBy: page.publishedBy };
 }
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */

@@ -1,7 +1,9 @@
 import type { ReactElement } from 'react';
+import type { PartKey } from '../core/mapping/parts';
+import type { FaceCell } from '../core/model/document';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { Blocks } from './block';
-import { Face } from './face';
+import { Face, FacePart } from './face';
 import { Listing } from './listing';
 import { nameOfLanguage, wordsFor } from './words';
 
@@ -18,6 +20,18 @@ const Horizon = () => (
 const turnsSlides = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
   listing?.arrangement === 'slideshow' || Object.values(slots).some((blocks) => blocks.some((block) => block.behaves === 'slideshow' || turnsSlides(block)));
 
+/** What a cell holds from the top down: slots by their ids, and between them the parts that stand together. */
+function runsOf(holds: FaceCell['holds']): (string | PartKey[])[] {
+  const runs: (string | PartKey[])[] = [];
+  for (const held of holds) {
+    const last = runs.at(-1);
+    if (typeof held !== 'string') runs.push(held.slot);
+    else if (Array.isArray(last)) last.push(held);
+    else runs.push([held]);
+  }
+  return runs;
+}
+
 /** The page's own parts and its slots, set out in the rows of its layout. */
 function LaidOut({ page }: { page: VisitorPage }): ReactElement {
   const { rows = [], lastFirst = [], slots } = page;
@@ -28,11 +42,9 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
           <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
             {cells.map(({ width, holds }, c) => (
               <div className={`cell w-${width}`} key={c}>
-                {holds.map((held) => {
-                  if (typeof held !== 'string') return <Blocks key={held.slot} blocks={slots[held.slot] ?? []} level={2} around={page} />;
-                  const part = page.face[held];
-                  return part ? <Face key={held} face={{ [held]: part }} level={1} /> : null;
-                })}
+                {runsOf(holds).map((run, i) => (typeof run === 'string'
+                  ? <Blocks key={run} blocks={slots[run] ?? []} level={2} around={page} />
+                  : run.some((part) => page.face[part]) && <article className="face" key={i}>{run.map((part) => <FacePart key={part} part={part} face={page.face} level={1} />)}</article>))}
               </div>
             ))}
           </div>

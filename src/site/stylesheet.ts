@@ -10,6 +10,8 @@ export const faceStyles = `${arrangementStyles}.face { color: var(--ink); displa
 .face > *, .cell > * { margin: 0; }
 .face .kicker { font: 400 14px/20px 'Hanken Grotesk', sans-serif; color: var(--soft); }
 .face .heading { font: 600 var(--h3)/1.28 var(--headings); letter-spacing: -0.005em; text-wrap: balance; }
+
+.face .heading a { color: inherit; text-decoration: none; } .face .heading a:hover { text-decoration: underline; text-decoration-thickness: 2px; }
 .face .date { font: 500 15px/21px 'Hanken Grotesk', sans-serif; color: var(--accent); }
 .face .summary, .face .text { font: 400 calc(var(--text) - 0.5px)/1.5 var(--reading); }
 .text > * { margin: 0 0 0.9em; } .text > :last-child { margin-bottom: 0; }
@@ -61,7 +63,7 @@ a { color: var(--accent); text-underline-offset: 3px; }
 .opening { padding: 40px 0 12px; }
 .opening .face { gap: 10px; max-width: 46rem; }
 .opening .face .heading, .laid > .wide > .row > .cell > .face > .heading { font-size: max(34px, var(--h1)); line-height: 1.18; letter-spacing: -0.02em; }
-.slot { display: grid; gap: calc(var(--space) * 2); padding-top: calc(var(--space) * 0.75); padding-bottom: var(--space); } .laid { display: grid; gap: calc(var(--space) * 1.5); padding: 40px 0; } .laid > .wide { width: 100%; container-type: inline-size; } .laid .cell { gap: calc(var(--space) * 1.25); }
+.slot { display: grid; gap: calc(var(--space) * 2); padding-top: calc(var(--space) * 0.75); padding-bottom: var(--space); } .laid { display: grid; gap: calc(var(--space) * 1.5); padding: 40px 0; } .laid > .wide { width: 100%; container-type: inline-size; } .laid > .wide > .row > .cell > .face { gap: 10px; } .laid .cell { gap: calc(var(--space) * 1.25); }
 .opening .face .summary { font: 400 19px/29px 'Hanken Grotesk', sans-serif; color: var(--soft); }
 .opening .face .text { padding-top: 14px; font-size: 18px; line-height: 29px; }
 .top .opening { position: relative; padding: 72px 0 150px; background: linear-gradient(color-mix(in oklab, var(--accent) 10%, #f0dcae), color-mix(in oklab, var(--accent) 22%, var(--paper))); overflow: hidden; }

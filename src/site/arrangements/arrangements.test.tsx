@@ -52,12 +52,12 @@ test('a timeline tells its days to machines too', () => {
   expect(draw('timeline')).toMatch(/November 2026.*<time dateTime="2026-11-25">25 November<\/time>.*December 2026.*Without a date.*Carr moth/s);
 });
 
-test('a gallery opens each picture, leads on to those beside it, and tells what has none', () => {
+test('a gallery opens each picture, closes it again, and tells what has none', () => {
   const html = draw('gallery');
   expect(html.match(/popover="auto"/g)).toHaveLength(2);
   expect(html).toContain('aria-label="Bell heron, larger"');
   expect(html).toMatch(/<li class="told">.*Carr moth/s);
-  // What a way leads to is there, and no way leads on to an item that does not open.
+  // What a button opens or closes is there.
   for (const [, to] of html.matchAll(/popoverTarget="([^"]+)"/gi)) expect(html).toContain(`id="${to}"`);
 });
 

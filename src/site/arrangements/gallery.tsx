@@ -11,15 +11,12 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
   const words = wordsFor(locale);
   const { items } = listing;
   const large = (place: number) => `${id}-g${place + 1}`;
-  // The ways lead past what has no picture to open.
-  const opening = items.flatMap(({ face }, i) => (face.picture?.[0]?.media ? [i] : []));
   return (
     <ul className={`items ${setOutClasses(listing)}`}>
       {items.map((item, i) => {
         const { picture, ...rest } = item.face;
         if (!picture?.[0]?.media) return <li key={item.id} className="told" {...entryOf(traced, item.id)}><Face face={item.face} level={level} traced={traced} /></li>;
         const name = nameOf(item);
-        const [last, next] = [opening[opening.indexOf(i) - 1], opening[opening.indexOf(i) + 1]];
         return (
           <li key={item.id} {...entryOf(traced, item.id)}>
             <button type="button" className="opens" popoverTarget={large(i)} aria-label={words.larger(name)}><FacePart part="picture" face={item.face} level={level} /></button>
@@ -28,8 +25,6 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
               <FacePart part="picture" face={{ picture: picture.map((shown) => ({ ...shown, ...(shown.media ? { media: { ...shown.media, ratio: undefined } } : {}) })) as typeof picture }} level={level} />
               <Face face={rest} level={level} traced={traced} />
               <p className="ways">
-                {last !== undefined && <button type="button" popoverTarget={large(last)} popoverTargetAction="show">{words.previous}</button>}
-                {next !== undefined && <button type="button" popoverTarget={large(next)} popoverTargetAction="show">{words.next}</button>}
                 <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">{words.close}</button>
               </p>
             </div>

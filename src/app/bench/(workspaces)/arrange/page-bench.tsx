@@ -68,6 +68,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   }, [client, revision, initial.revision]);
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   if (!type) return null;
+  const entries = type.is.source.kind === 'entry' ? model.contentType(type.is.source.type) : undefined;
   const { values, slots } = apart(given);
   const reading = readForm(everyFieldOf(model, type), values, today);
   const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
@@ -144,7 +145,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           </div>
         </div>
         <div className={look.acts}>
-          {shown && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
+          {shown && <Button component="a" href={entries ? drawn?.page.address ?? kept.address : kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
           {mayArrange && (
             <>
               <Button onClick={() => setAdding(true)}>Add a page below</Button>
@@ -155,6 +156,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </div>
       </div>
       {words && <Note sort="error" role="alert">{words}</Note>}
+      {entries && <Note sort="info">It says how the page of each {entries.is.label} is, at <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them. Beside the form stands one as an example.</Note>}
       {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
       <SideBySide beside={preview}>
         <Frame label="Fields">

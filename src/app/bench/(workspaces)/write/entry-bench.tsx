@@ -141,6 +141,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           </div>
         </div>
         <div className={look.acts}>
+          {kept.address && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
           {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
           <EntryActs
             entry={kept} asksReview={type.is.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}

@@ -1,0 +1,97 @@
+import { expect, test, type Page } from '@playwright/test';
+import { signedIn } from './people';
+import { serve, type Running } from './serve';
+
+let running: Running;
+test.beforeAll(async () => { running = await serve(); });
+test.afterAll(() => running.stop());
+
+/** Sets a listing out in another way, in force at once. */
+async function setOut(page: Page, label: string, rule: object): Promise<void> {
+  const { items } = await (await page.request.get('/api/v1/listings')).json() as { items: { id: string; label: string }[] };
+  const path = `/api/v1/listings/${items.find((each) => each.label === label)?.id}`;
+  const headers = async () => ({ Origin: running.address, 'If-Match': (await page.request.get(path)).headers().etag ?? '' });
+  expect((await page.request.patch(path, { headers: await headers(), data: { rule } })).status()).toBe(200);
+  expect((await page.request.post(`${path}/publish`, { headers: await headers() })).status()).toBe(200);
+}
+
+test('A visitor goes from a list to an entry, reads it in French, and finds the way back', async ({ page }) => {
+  await page.goto(`${running.address}/species`);
+  await expect(page.locator('.cards > li')).toHaveCount(36);
+  await page.getByRole('navigation', { name: 'Pages of results' }).getByRole('link', { name: 'Next' }).click();
+  await expect(page).toHaveURL(/\/species\/page\/2$/);
+  await page.goto(`${running.address}/species`);
+  await page.getByRole('link', { name: 'Carr lantern moth' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Carr lantern moth' })).toBeVisible();
+  await page.getByRole('link', { name: 'français' }).click();
+  await expect(page).toHaveURL(/\/fr\/species\/carr-lantern-moth$/);
+  await expect(page.getByText('Se voit au crépuscule').first()).toBeVisible();
+  expect(await page.locator('html').getAttribute('lang')).toBe('fr');
+  // What nobody has translated says in which language it is.
+  await expect(page.locator('.text[lang="en-GB"]')).toContainText('Two broods');
+  await page.getByRole('navigation', { name: 'Où vous êtes' }).getByRole('link', { name: 'Espèces' }).click();
+  await expect(page).toHaveURL(/\/fr\/species$/);
+});
+
+test('A visitor writes to the reserve without script, and keeps every word until it is sent', async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${running.address}/about/write-to-us`);
+  await page.getByLabel('Your name').fill('Ada Reed');
+  await page.getByLabel('Your e-mail').fill('nowhere');
+  await page.getByLabel('Your message').fill('The path is fine.');
+  await page.getByRole('button', { name: 'Send' }).click();
+  await expect(page.getByLabel('Your e-mail')).toHaveAccessibleDescription(/Write an e-mail address/);
+  await expect(page.getByLabel('Your message')).toHaveValue('The path is fine.');
+  await page.getByLabel('Your e-mail').fill('ada@example.org');
+  await page.getByRole('button', { name: 'Send' }).click();
+  await expect(page.getByRole('status')).toHaveText('Thank you. Your message is on its way.');
+  await context.close();
+});
+
+test('Slides turn by their ways and stand still where less motion is asked for', async ({ browser }) => {
+  const context = await browser.newContext({ reducedMotion: 'reduce' });
+  const page = await context.newPage();
+  await page.goto(running.address);
+  const slides = page.getByRole('region', { name: 'Slideshow' });
+  await expect(slides.getByText('1 / 4')).toBeVisible();
+  await expect(slides.getByRole('button', { name: 'Play' })).toBeVisible();
+  await slides.getByRole('button', { name: 'Next' }).click();
+  await expect(slides.getByText('2 / 4')).toBeVisible();
+  await slides.getByRole('button', { name: 'Previous' }).click();
+  await expect(slides.getByText('1 / 4')).toBeVisible();
+  await slides.getByRole('button', { name: 'Play' }).click();
+  await expect(slides.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await context.close();
+});
+
+test('A gallery opens a picture and closes it by keyboard, without script', async ({ browser }) => {
+  const { page: architect } = await signedIn(browser, running.address, 'architect');
+  await setOut(architect, 'Species index', { arrangement: 'gallery', setOut: { density: 'dense' } });
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${running.address}/species`);
+  await page.getByRole('button', { name: 'Alder siskling, larger' }).focus();
+  await page.keyboard.press('Enter');
+  const open = page.getByRole('dialog', { name: 'Alder siskling' });
+  await expect(open).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(open).toBeHidden();
+  await page.getByRole('button', { name: 'Amber sedge piper, larger' }).click();
+  await page.getByRole('dialog', { name: 'Amber sedge piper' }).getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await context.close();
+});
+
+test('Every arrangement fits a telephone', async ({ browser }) => {
+  const { page: architect } = await signedIn(browser, running.address, 'architect');
+  const context = await browser.newContext({ viewport: { width: 390, height: 800 } });
+  const page = await context.newPage();
+  for (const arrangement of ['cards', 'rows', 'lead', 'strip', 'index', 'table', 'timeline', 'gallery', 'slideshow']) {
+    await setOut(architect, "What's on", { arrangement, setOut: {} });
+    await page.goto(`${running.address}/whats-on`);
+    await expect(page.locator('.listing')).toContainText('First frost ramble');
+    expect([arrangement, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([arrangement, 390]);
+  }
+  await context.close();
+});
