@@ -16,7 +16,7 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => running.stop());
 
 const visitor = async (path: string) => (await fetch(`${running.address}${path}`)).text();
-const headings = (html: string) => [...html.matchAll(/<h3[^>]*>([^<]*)/g)].map(([, words]) => words);
+const headings = (html: string) => [...html.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words);
 
 test('the sign-in page shows the sample people, and a wrong password says so at its field', async ({ page }) => {
   await page.goto(`${running.address}/bench`);
@@ -105,7 +105,7 @@ test('Write: a value out of bounds is told at its field; visitors see nothing un
   await page.getByRole('region', { name: /How it looks/ }).getByText('4 cm').click();
   await expect(size).toBeFocused();
 
-  await page.getByRole('button', { name: /^Publish, on 1 page/ }).click();
+  await page.getByRole('button', { name: /^Publish, on 2 pages/ }).click();
   await expect(page.getByText(/Visitors see this version/)).toBeVisible();
   const seen = headings(await visitor('/species'));
   expect(seen).toContain('Blue-footed skimmer');

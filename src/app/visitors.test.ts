@@ -6,7 +6,7 @@ import { changeShape, replaceField } from '../core/model/edit';
 import { plainFields } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
 import { renderPage } from '../site/render';
-import { addEntry, binEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
+import { addEntry, binEntry, changeEntry, entries, entryReach, publishEntry, withdrawEntry } from '../services/entries';
 import { entryAddresses } from '../services/entry-addresses';
 import { addListing, changeListing, publishListing } from '../services/listings';
 import { applyWorking, importModel, keepWorking } from '../services/model';
@@ -105,6 +105,8 @@ describe('a visitor’s page', () => {
     // What says how these pages are is none itself, and stands in no list of pages.
     expect(await visit(small.house, '/all-birds/each-species')).toEqual({ found: 'nothing' });
     expect(await html('/')).not.toContain('Each species');
+    const owl = await addEntry(small.house, person(), { type: 'species', values: { name: 'Oak owl' } });
+    expect((await entryReach(small.house, owl.id)).pages.map(({ sort, detail }) => [sort, detail])).toEqual([['entry', '/all-birds/oak-owl']]);
     // Two of one name stand side by side; one that nobody sees has no page.
     await fill(small, 'species', [{ values: { name: 'Amber piper' } }, { values: { name: 'Hidden' }, shown: false }]);
     expect(await html('/all-birds/amber-piper-2')).toContain('Amber piper');

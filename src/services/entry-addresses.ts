@@ -1,5 +1,5 @@
 import { freeSlug, slugFrom } from '../core/content/slug';
-import type { Values } from '../core/content/values';
+import { titleOf, type Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType, PageType } from '../core/model/document';
@@ -9,14 +9,16 @@ import { putSlugs, slugsLike, slugsOf, withSlugs } from '../store/entry-slugs';
 import { livePagesOfTypes, type LivePage } from '../store/pages';
 import type { House } from './house';
 
+/** The slug that an entry would like, made as its type says. */
+function wantedSlug(house: House, type: CompiledType<ContentType>, title: string, values: Values): string {
+  const from = values[type.is.slug.from];
+  return slugFrom(typeof from === 'string' ? from : title, type.is.slug, house.site.locale) || type.is.key.toLowerCase();
+}
+
 /** Gives entries that visitors see a slug of their own. Once given it stays, whatever they are called later. */
 export async function giveSlugs(tx: Tx, house: House, type: CompiledType<ContentType>, entries: readonly { record: number; title: string; values: Values }[]): Promise<void> {
   const having = await withSlugs(tx, entries.map(({ record }) => record));
-  const rule = type.is.slug;
-  const wanted = entries.filter(({ record }) => !having.has(record)).map(({ record, title, values }) => {
-    const from = values[rule.from];
-    return { record, slug: slugFrom(typeof from === 'string' ? from : title, rule, house.site.locale) || type.is.key.toLowerCase() };
-  });
+  const wanted = entries.filter(({ record }) => !having.has(record)).map(({ record, title, values }) => ({ record, slug: wantedSlug(house, type, title, values) }));
   if (wanted.length === 0) return;
   const n = house.surrogates.of(type.id);
   const taken = await slugsLike(tx, n, [...new Set(wanted.map(({ slug }) => slug))]);
@@ -51,6 +53,12 @@ export async function entryHomes(asker: Asker, house: House): Promise<Map<Id, En
 }
 
 export const entryAddress = (home: EntryHome, slug: string, language?: string): string => addressIn(language, addressOf([...home.under.split('/').filter(Boolean), slug]));
+
+/** Where an entry that nobody sees yet would be found if it were published, as long as no other has that address. */
+export async function addressToBe(asker: Asker, house: House, type: CompiledType<ContentType>, values: Values): Promise<string | undefined> {
+  const home = (await entryHomes(asker, house)).get(type.id);
+  return home && entryAddress(home, wantedSlug(house, type, titleOf(type.is, values), values));
+}
 
 /** Where visitors find entries, by their ids; those that no page shows are left out. */
 export async function entryAddresses(asker: Asker, house: House, entries: readonly { id: Id; type: Id }[], language?: string): Promise<Map<Id, string>> {

@@ -1,4 +1,5 @@
 import type { ReachLink } from '../contract/entries';
+import { titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { listingDiffers, type EntryChange, type LiveListing } from '../core/site/reach';
@@ -6,7 +7,7 @@ import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
 import { referrers } from '../store/records';
-import { entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
+import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
 import { listingBody } from './kept-body';
 
@@ -69,7 +70,12 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
     }
     edge = next;
   }
-  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn])), ...(await ownPages(asker, house, [...drawn]))]);
+  const own = await ownPages(asker, house, [...drawn]);
+  const type = house.model.contentType(change.type);
+  // One that nobody sees yet has no page so far: it would come up.
+  const coming = type && change.after && !own.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
+  const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.is, change.after.values), address: coming }];
+  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
 }
 
 /** The pages of their own that some entries have. */
