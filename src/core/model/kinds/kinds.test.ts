@@ -186,7 +186,7 @@ describe('normalise, keep, speak and read again', () => {
   const given: Record<Exclude<KindName, 'computed'>, fc.Arbitrary<Json>> = {
     line: words(60), paragraphs: words(200), formatted: words(200).map((text) => formattedFrom(text)),
     number: fc.double({ min: -1e9, max: 1e9, noNaN: true }), yesNo: fc.boolean(), date: day, moment, choice: fc.constantFrom('bird', 'insect', 'plant'), category: id, entry: id,
-    link: fc.oneof(fc.webUrl().map((url) => ({ to: 'url', url, words: 'There' })), id.map((page) => ({ to: 'page', page, newWindow: true })), fc.constant({ to: 'email', email: 'warden@quillwater.example' })),
+    link: fc.oneof(fc.tuple(fc.webUrl(), words(20)).map(([url, said]) => ({ to: 'url', url, words: said })), id.map((page) => ({ to: 'page', page, newWindow: true })), fc.constant({ to: 'email', email: 'warden@quillwater.example' })),
     media: fc.record({ media: id, alt: words(30) }, { requiredKeys: ['media'] }), spot: fc.record({ latitude: fc.double({ min: -90, max: 90, noNaN: true }), longitude: fc.double({ min: -180, max: 180, noNaN: true }), words: words(20) }),
     group: inner as fc.Arbitrary<Json>, list: fc.array(inner, { maxLength: 4 }) as fc.Arbitrary<Json>,
   };

@@ -97,7 +97,8 @@ export function readLink(input: Json): Reading<Link> {
     if (given === undefined || given === null || given === '') continue;
     const text = textIn(given, 300);
     if (!text.ok) return { ok: false, faults: text.faults.map((fault) => ({ ...fault, path: `/${key}` })) };
-    link[key] = text.value.replace(/\s+/g, ' ').trim();
+    const told = text.value.replace(/\s+/g, ' ').trim();
+    if (told) link[key] = told;
   }
   if (input.newWindow !== undefined && typeof input.newWindow !== 'boolean') return refuse('kind', 'A new window: yes or no.', '/newWindow');
   return read<Link>(input.newWindow === true ? { ...link, newWindow: true } : link);

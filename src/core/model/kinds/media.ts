@@ -45,7 +45,8 @@ function readUse(input: Json): Reading<MediaUse> {
     if (given === undefined || given === null || given === '') continue;
     const text = textIn(given, textBound);
     if (!text.ok) return { ok: false, faults: text.faults.map((fault) => ({ ...fault, path: `/${key}` })) };
-    use[key] = text.value.trim();
+    const told = text.value.trim();
+    if (told) use[key] = told;
   }
   if (input.focus !== undefined && input.focus !== null) {
     const { focus } = input;

@@ -43,7 +43,9 @@ export const spot: Kind<'spot'> = {
     const value: Spot = { latitude: sixth(input.latitude), longitude: sixth(input.longitude) };
     if (input.words === undefined || input.words === null || input.words === '') return read(value);
     const words = textIn(input.words, 200);
-    return words.ok ? read<Spot>({ ...value, words: words.value.replace(/\s+/g, ' ').trim() }) : words;
+    if (!words.ok) return words;
+    const told = words.value.replace(/\s+/g, ' ').trim();
+    return read<Spot>(told ? { ...value, words: told } : value);
   },
   speak: (value) => ({ ...value }),
   check(value, { bounds }) {
