@@ -8,7 +8,7 @@ export const withSlugs = async (asker: Asker, records: readonly number[]): Promi
 
 /** The slugs of a type that are one of these words, or one with a number behind it. */
 export const slugsLike = async (asker: Asker, type: number, words: readonly string[]): Promise<Set<string>> =>
-  new Set((await asker.all<{ slug: string }>("SELECT s.slug FROM json_each($2) w JOIN entry_slugs s ON s.type = $1 AND (s.slug = w.value OR (s.slug >= w.value || '-' AND s.slug < w.value || '.'))", [type, JSON.stringify(words)])).map(({ slug }) => slug));
+  new Set((await asker.all<{ slug: string }>("SELECT s.slug FROM json_each($2) w JOIN entry_slugs s ON s.type = $1 AND s.slug >= w.value AND s.slug < w.value || '.'", [type, JSON.stringify(words)])).map(({ slug }) => slug));
 
 export const putSlugs = (tx: Tx, type: number, slugs: readonly { record: number; slug: string }[]): Promise<void> =>
   tx.insertMany('entry_slugs', ['record', 'type', 'slug'], slugs.map(({ record, slug }) => [record, type, slug]));
