@@ -6,9 +6,9 @@ import type { LiveVersion } from './records';
 export const withSlugs = async (asker: Asker, records: readonly number[]): Promise<Set<number>> =>
   new Set((await asker.all<{ record: number }>('SELECT record FROM entry_slugs WHERE record IN (SELECT value FROM json_each($1))', [JSON.stringify(records)])).map(({ record }) => record));
 
-/** The slugs of a type that are one of these words, or one with a number behind it. */
+/** The slugs of a type that are one of these words, or one with a number behind it. The words lead (CROSS JOIN): the planner would walk the whole type for each. */
 export const slugsLike = async (asker: Asker, type: number, words: readonly string[]): Promise<Set<string>> =>
-  new Set((await asker.all<{ slug: string }>("SELECT s.slug FROM json_each($2) w JOIN entry_slugs s ON s.type = $1 AND s.slug >= w.value AND s.slug < w.value || '.'", [type, JSON.stringify(words)])).map(({ slug }) => slug));
+  new Set((await asker.all<{ slug: string }>("SELECT s.slug FROM json_each($2) w CROSS JOIN entry_slugs s ON s.type = $1 AND s.slug >= w.value AND s.slug < w.value || '.'", [type, JSON.stringify(words)])).map(({ slug }) => slug));
 
 export const putSlugs = (tx: Tx, type: number, slugs: readonly { record: number; slug: string }[]): Promise<void> =>
   tx.insertMany('entry_slugs', ['record', 'type', 'slug'], slugs.map(({ record, slug }) => [record, type, slug]));
