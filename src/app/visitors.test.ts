@@ -1,11 +1,11 @@
 import fc from 'fast-check';
+import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import { contentType, withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { changeShape, replaceField } from '../core/model/edit';
 import { plainFields } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
-import { renderPage } from '../site/render';
 import { addEntry, binEntry, changeEntry, entries, entryReach, publishEntry, withdrawEntry } from '../services/entries';
 import { entryAddresses } from '../services/entry-addresses';
 import { addListing, changeListing, publishListing } from '../services/listings';
@@ -14,6 +14,7 @@ import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPag
 import { visit } from '../services/visitor';
 
 let small: SmallHouse;
+let drawn: DrawnPages;
 const ids: Record<string, string> = {};
 const person = () => small.people.architect;
 
@@ -33,6 +34,7 @@ async function addShown(label: string, rule: JsonObject): Promise<string> {
 
 beforeEach(async () => {
   small = await smallHouse();
+  drawn = new DrawnPages(small.house, everyAddress);
   await importModel(small.house, withSpeciesPages());
   await fill(small, 'species', [
     { values: { name: 'Amber piper', group: 'bird', size: 14 } }, { values: { name: 'Bell heron', group: 'bird', size: 80, summary: 'Rings.' } },
@@ -49,26 +51,13 @@ beforeEach(async () => {
 });
 afterEach(() => small.close());
 
-/** The page that stands at each address that was drawn. */
-const pageAt = new Map<string, readonly [string, ...string[]]>();
+const html = (address: string) => drawn.html(address);
 
-async function html(address: string): Promise<string> {
-  const found = await visit(small.house, address);
-  if (found.found === 'page') pageAt.set(address, found.ids);
-  return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
-}
-
-/** Every address of the site in both its languages, with what visitors get there. */
-async function everyPage(): Promise<Map<string, string>> {
+/** Every address of the site in both its languages. */
+async function everyAddress(): Promise<string[]> {
   const type = contentType(small.house.model, 'species').id;
   const own = [...(await entryAddresses(small.house.content, small.house, (await entries(small.house, { type: 'species' })).items.map(({ id }) => ({ id, type })))).values()];
-  const addresses = [...own.flatMap((address) => [address, addressIn('fr', address)]), ...(await siteTree(small.house)).pages.flatMap((each) => [each.address, addressIn('fr', each.address)])];
-  return new Map(await Promise.all(addresses.map(async (address): Promise<[string, string]> => [address, await html(address)])));
-}
-
-async function keepAll(): Promise<void> {
-  small.house.rendered.renewAll();
-  for (const [address, page] of await everyPage()) if (page.startsWith('<!doctype')) small.house.rendered.keep(pageAt.get(address) ?? [''], address, page, Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+  return [...own, ...(await siteTree(small.house)).pages.map((each) => each.address)].flatMap((address) => [address, addressIn('fr', address)]);
 }
 
 const entryOf = async (name: string) => {
@@ -139,8 +128,8 @@ describe('a visitor’s page', () => {
     expect(second).toMatch(/<title>All birds – Page 2 – .*hrefLang="fr" href="\/fr\/all-birds\/page\/2".*rel="prev" href="\/all-birds".*rel="next" href="\/all-birds\/page\/3".*aria-label="Page 2" aria-current="page"/s);
     for (const nowhere of ['/all-birds/page/4', '/all-birds/page/1', '/about/page/2']) expect(await visit(small.house, nowhere)).toEqual({ found: 'nothing' });
     // One entry less: what stood on the last page moves up, and every page of results is drawn anew.
-    await keepAll();
-    for (const address of ['/all-birds/page/2', '/fr/all-birds/page/3']) small.house.rendered.keep(pageAt.get(address) ?? [''], address, await html(address), Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+    await drawn.keepAll();
+    for (const address of ['/all-birds/page/2', '/fr/all-birds/page/3']) await drawn.keep(address);
     const gull = await entryOf('Gull 0');
     await withdrawEntry(small.house, person(), gull.id, gull.revision);
     for (const address of ['/all-birds', '/all-birds/page/2', '/fr/all-birds/page/3']) expect(small.house.rendered.find(address, NOON)).toBeUndefined();
@@ -202,13 +191,8 @@ describe('reach', () => {
   const wasted: number[] = [];
 
   test.each(Object.keys(edits))('misses no page that differs: %s', async (name) => {
-    await keepAll();
-    const before = await everyPage();
     small.at(NOON + 5000);
-    await edits[name]?.();
-    const after = await everyPage();
-    const differing = [...before].filter(([address, was]) => was !== (after.get(address) ?? (was.startsWith('<!doctype') ? 'nothing' : was))).map(([address]) => address);
-    const renewed = [...before.keys()].filter((address) => before.get(address)?.startsWith('<!doctype') && !small.house.rendered.find(address, NOON + 5000));
+    const { differing, renewed } = await drawn.after(async () => edits[name]?.());
     expect(renewed).toEqual(expect.arrayContaining(differing));
     wasted.push(renewed.length - differing.length);
   });
@@ -223,10 +207,10 @@ describe('reach', () => {
     const names = ['publish a new bird', 'publish another name', 'let a moth grow', 'withdraw a bird', 'bin a plant', 'publish another title', 'withdraw a page'];
     const [order = []] = fc.sample(fc.shuffledSubarray(names, { minLength: names.length }), { numRuns: 1, seed: 11 });
     for (const [i, name] of order.entries()) {
-      await keepAll();
+      await drawn.keepAll();
       small.at(NOON + 10_000 * (i + 1));
       await edits[name]?.();
-      for (const [address, is] of await everyPage()) {
+      for (const [address, is] of await drawn.all()) {
         const kept = small.house.rendered.find(address, small.house.now());
         if (kept) expect([address, kept.html.toString()]).toEqual([address, is]);
       }

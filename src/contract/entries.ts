@@ -117,7 +117,7 @@ export class RevisionsAnswer {
 
 /** Where a thing comes from and goes to. */
 export class ReachLink {
-  @IsIn(['listing', 'page', 'entry', 'type']) sort!: 'listing' | 'page' | 'entry' | 'type';
+  @IsIn(['listing', 'page', 'entry', 'category', 'type']) sort!: 'listing' | 'page' | 'entry' | 'category' | 'type';
   @IsUUID() id!: string;
   @IsString() label!: string;
   /** In words: the place it has there, or the address. */

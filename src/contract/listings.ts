@@ -17,9 +17,17 @@ export class ListingPatch {
   @IsObject() @IsOptional() rule?: JsonObject;
 }
 
+/** Where a rule stands, for what it takes from there. What is left out is chosen. */
+export class ListingPlace {
+  @IsUUID() @IsOptional() category?: string;
+  @IsUUID() @IsOptional() entry?: string;
+  @IsUUID() @IsOptional() page?: string;
+}
+
 /** A rule to try, without keeping it. */
 export class ListingTrial {
   @IsObject() rule!: JsonObject;
+  @ValidateNested() @Type(() => ListingPlace) @IsOptional() at?: ListingPlace;
 }
 
 export class ListingAnswer {
@@ -47,12 +55,23 @@ export class DrawnEntry {
   @IsObject() face!: FaceContent;
 }
 
+/** A place at which a rule is tried. */
+export class PlaceShown {
+  @IsIn(['category', 'entry', 'page']) sort!: 'category' | 'entry' | 'page';
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+  /** The scheme of a category. */
+  @IsUUID() @IsOptional() of?: string;
+}
+
 /** What a rule gives, as visitors would see it now. */
 export class ListingResult {
   @IsInt() matching!: number;
   /** All entries of the type that visitors see. */
   @IsInt() of!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => DrawnEntry) entries!: DrawnEntry[];
+  /** Where it was tried, for what the rule takes from its place. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PlaceShown) places!: PlaceShown[];
 }
 
 export class PartCovered {

@@ -15,8 +15,10 @@ export class NewPage {
   @IsObject() @IsOptional() translations?: JsonObject;
   /** The last piece of the address. Left out, it is made from the title. */
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
-  /** The listing that fills it, for a page type whose source is a listing. */
+  /** The listing that fills it, for a page type whose source is a listing or the categories of a scheme. */
   @IsUUID() @IsOptional() listing?: string;
+  /** The category whose words it holds, below the page that says how the pages of its scheme are. */
+  @IsUUID() @IsOptional() category?: string;
   /** Blocks by slot key. Left out, the slots begin as their type says. */
   @IsObject() @IsOptional() slots?: JsonObject;
   /** The key of the layout it is set out in. */
@@ -47,6 +49,8 @@ export class TreePage {
   @IsUUID() id!: string;
   @IsUUID() @IsOptional() parent!: string | null;
   @IsString() type!: string;
+  /** The category whose words it holds: it stands on that category's page. */
+  @IsUUID() @IsOptional() category!: string | null;
   @IsString() title!: string;
   @IsString() slug!: string;
   @IsString() address!: string;
@@ -84,6 +88,8 @@ export class PageAnswer extends TreePage {
 export class PreviewQuery {
   /** One of the site's other languages. */
   @IsString() @MaxLength(35) @IsOptional() language?: string;
+  /** The category to look at it by, for a page that shows the categories of a scheme. */
+  @IsUUID() @IsOptional() category?: string;
 }
 
 /** Everything a visitor's page is drawn from, as plain data. */

@@ -11,11 +11,14 @@ import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { Scheme } from '../core/model/document';
 import { keyFrom } from '../core/model/naming';
-import { allCategories, countByCategory, dropCategory, fitClosure, putCategories, type CategoryColumn } from '../store/categories';
+import { whyReserved } from '../core/site/address';
+import { allCategories, countByCategory, dropCategory, fitClosure, putCategories } from '../store/categories';
 import type { Tx } from '../store/database';
 import { changeWorking, liveOf, note, recordById } from '../store/records';
+import { categoryColumns } from './category-counts';
+import { handOverWords } from './category-words';
 import { fitEntry } from './entries';
-import { sheetIn, today, type House } from './house';
+import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import type { Person } from './people';
 import { against, changedSince, notFound, unreadable } from './refusal';
@@ -45,20 +48,9 @@ export function categoriesOf(house: House, scheme: Id): CategoriesAnswer {
   return { items: house.categories.inOrder(scheme).map(({ category, depth }) => answer(house, category, depth)) };
 }
 
-/** The columns of every content type's sheet that are filled from a scheme. */
-function columnsOf(house: House, scheme: Id): CategoryColumn[] {
-  return house.model.contentTypes.flatMap((type) => {
-    const sheet = sheetIn(house, type);
-    return type.fields.flatMap((field): CategoryColumn[] => {
-      const column = sheet.fields.get(field.id);
-      return field.kind === 'category' && field.rules.scheme === scheme && column ? [{ sheet: sheet.work, field: column.n, column: column.value, many: column.many }] : [];
-    });
-  });
-}
-
 export async function categoryCounts(house: House, scheme: Id): Promise<CategoryCounts> {
   schemeOf(house, scheme);
-  const counts = await countByCategory(house.content, columnsOf(house, scheme));
+  const counts = await countByCategory(house.content, categoryColumns(house, scheme, 'work'));
   return { items: house.categories.inOrder(scheme).map(({ category: { id } }) => ({ id, ...(counts.get(house.surrogates.find(id)) ?? { own: 0, all: 0 }) })) };
 }
 
@@ -102,7 +94,7 @@ function parentGiven(categories: Categories, scheme: CompiledType<Scheme>, id: I
 function fresh(scheme: Id, label: string, parent: Id | null, position: string, taken: { keys: Set<string>; slugs: (parent: Id | null) => Set<string> }): Category {
   const key = keyFrom(label, taken.keys);
   const beside = taken.slugs(parent);
-  const slug = freeSlug(slugFrom(label, { drop: {}, atMost: 60 }, 'en') || key.toLowerCase(), (each) => beside.has(each));
+  const slug = freeSlug(slugFrom(label, { drop: {}, atMost: 60 }, 'en') || key.toLowerCase(), (each) => beside.has(each) || whyReserved(each, false, []) !== undefined);
   taken.keys.add(key);
   beside.add(slug);
   return { id: newId(), scheme, parent, position, key, slug, label, labels: {}, values: {}, revision: 1 };
@@ -148,6 +140,7 @@ export async function changeCategory(house: House, person: Person, id: Id, revis
     }
     if (patch.slug !== undefined) {
       if (!isSlug(patch.slug)) faults.push({ path: '/slug', code: 'slug', message: 'An address is made of small letters, digits and single hyphens: reed-beds.' });
+      else if (whyReserved(patch.slug, false, [])) faults.push({ path: '/slug', code: 'reserved', message: whyReserved(patch.slug, false, []) ?? '' });
       else if (categories.below(category.scheme, category.parent).some((other) => other.id !== id && other.slug === patch.slug)) faults.push({ path: '/slug', code: 'taken', message: 'A category beside it has this already.' });
     }
     if (faults.length > 0) throw unreadable(faults);
@@ -232,6 +225,7 @@ export async function mergeCategory(house: House, person: Person, id: Id, revisi
     if (!other || other.scheme !== category.scheme) throw unreadable([{ path: '/into', code: 'gone', message: 'There is no such category in this scheme.' }]);
     if (categories.isUnder(into, id)) throw unreadable([{ path: '/into', code: 'circle', message: 'A category cannot become part of itself or of one below it.' }]);
     await regive(tx, house, person, id, into);
+    await handOverWords(tx, house, person, id, into);
     await moveBelow(tx, house, person, categories, category, into);
     await dropCategory(tx, id);
     return { scheme: category.scheme, done: undefined };
@@ -273,6 +267,7 @@ export async function removeCategory(house: House, person: Person, id: Id, revis
     const other = to === undefined ? undefined : categories.get(to);
     if (to !== undefined && (!other || other.scheme !== category.scheme || other.id === id)) throw unreadable([{ path: '/to', code: 'gone', message: 'There is no such category in this scheme.' }]);
     await regive(tx, house, person, id, to);
+    await handOverWords(tx, house, person, id, to);
     await moveBelow(tx, house, person, categories, category, category.parent);
     await dropCategory(tx, id);
     return { scheme: category.scheme, done: undefined };

@@ -23,7 +23,8 @@ import { knownOf, namesIn } from './known';
 import { minuteNow, sheetIn, today, type House } from './house';
 import { entryBody, type EntryBody } from './kept-body';
 import type { Person } from './people';
-import { listingsInForce, pageLink, reachOfEntry, type ReachedPage } from './reach';
+import { listingsInForce, reachOfEntry } from './reach';
+import { pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
@@ -109,7 +110,7 @@ async function work(
     const after = await need(tx, id);
     await fitEntry(tx, house, after, live);
     await note(tx, house.now(), person.id, what, record.id);
-    const change: EntryChange = { type: type.id, before: seen(before, house.now()), after: live ? seen(live.versions, house.now()) : seen(before, house.now()) };
+    const change: EntryChange = { id, type: type.id, before: seen(before, house.now()), after: live ? seen(live.versions, house.now()) : seen(before, house.now()) };
     const pages: ReachedPage[] = live ? await reachOfEntry(tx, house, id, change) : [];
     return { done: await answer(tx, house, after, live?.versions ?? before), reached: pages };
   });
@@ -270,7 +271,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
   const record = await need(house.content, id);
   const type = typeOf(house, record);
   const before = seen(await liveOf(house.content, record.id), house.now());
-  const change: EntryChange = { type: type.id, before, after: entryBody(record.body) };
+  const change: EntryChange = { id, type: type.id, before, after: entryBody(record.body) };
   const day = today(house);
   const listings = (await listingsInForce(house.content, house)).filter(({ rule }) => rule.from === type.id);
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: day };

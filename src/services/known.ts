@@ -7,6 +7,7 @@ import type { Reference } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
 import type { Asker } from '../store/database';
 import { knownMedia, mediaAmong } from '../store/media';
+import { addressOfPlaced } from './category-pages';
 import { entryAddresses } from './entry-addresses';
 import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
@@ -38,14 +39,15 @@ async function knownEntries(asker: Asker, house: House, ids: readonly Id[], lang
 
 async function knownPages(asker: Asker, house: House, ids: readonly Id[], language?: string): Promise<Map<Id, KnownPage>> {
   if (ids.length === 0) return new Map();
-  const rows = await asker.all<{ uuid: Id; type: Id; title: string; address: string; live: string | null }>(
-    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id JOIN working w ON w.record = r.id
+  const rows = await asker.all<{ uuid: Id; type: Id; title: string; address: string; above: string | null; category: Id | null; live: string | null }>(
+    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above, c.uuid AS category, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id JOIN working w ON w.record = r.id
+     LEFT JOIN page_places a ON a.record = p.parent LEFT JOIN category_words g ON g.record = r.id LEFT JOIN ids c ON c.n = g.category
      LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
      WHERE r.uuid IN (SELECT value FROM json_each($1)) AND r.sort = 'page' AND r.binned_at IS NULL`,
     [JSON.stringify(ids), house.now()],
   );
-  return new Map(rows.map(({ uuid, type, title, address, live }) => [uuid, {
-    title: live === null ? title : pageTitle(house, { type, title, body: live }, language), address: addressIn(language, address), live: live !== null,
+  return new Map(rows.map(({ uuid, type, title, address, above, category, live }) => [uuid, {
+    title: live === null ? title : pageTitle(house, { type, title, body: live }, language), address: addressIn(language, addressOfPlaced(house, { category, address }, above ?? undefined)), live: live !== null,
   }]));
 }
 

@@ -1,6 +1,7 @@
 import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import type { JsonObject } from '../core/json';
-import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from './listings';
+import { listingResult, tryListing, tryListingFigures } from './listing-trials';
+import { addListing, binListing, changeListing, listing, listings, publishListing } from './listings';
 
 let small: SmallHouse;
 beforeEach(async () => {
@@ -19,24 +20,24 @@ const birds = { where: { field: 'group', is: 'equals', value: 'bird' }, order: [
 
 describe('a rule that is tried', () => {
   test('gives what visitors would see now, each part with the field it comes from', async () => {
-    const result = await tryListing(small.house, { from: 'species', ...birds });
+    const result = await tryListing(small.house, { rule: { from: 'species', ...birds } });
     expect(result).toMatchObject({ matching: 2, of: 3 });
     expect(names(result)).toEqual(['Amber piper', 'Bell heron']);
     expect(result.entries[0]?.face.summary).toEqual([{ words: 'Sings.', field: 'summary', step: 0 }]);
   });
   test('tells how many more it would let through than it shows', async () => {
-    const result = await tryListing(small.house, { from: 'species', limit: 1, order: [{ by: 'size', direction: 'down' }] });
+    const result = await tryListing(small.house, { rule: { from: 'species', limit: 1, order: [{ by: 'size', direction: 'down' }] } });
     expect([result.matching, names(result)]).toEqual([3, ['Bell heron']]);
   });
   test('tells coverage of every part and every step, and what each condition drops', async () => {
-    const figures = await tryListingFigures(small.house, { from: 'species', where: { all: [{ field: 'size', is: 'moreThan', value: 5 }, { field: 'summary', is: 'filled' }] } });
+    const figures = await tryListingFigures(small.house, { rule: { from: 'species', where: { all: [{ field: 'size', is: 'moreThan', value: 5 }, { field: 'summary', is: 'filled' }] } } });
     expect([figures.steps, figures.total]).toEqual([[2, 1], 1]);
-    const all = await tryListingFigures(small.house, { from: 'species' });
+    const all = await tryListingFigures(small.house, { rule: { from: 'species' } });
     expect(all.parts.find(({ part }) => part === 'summary')).toEqual({ part: 'summary', filled: 2, chains: [[1, 1]] });
     expect(all.parts.find(({ part }) => part === 'heading')).toEqual({ part: 'heading', filled: 3, chains: [[3]] });
   });
   test('is refused with the path of its fault, and keeps nothing', async () => {
-    await expect(tryListing(small.house, { from: 'species', limit: 0 })).rejects.toMatchObject({ status: 422, faults: [{ path: '/rule/limit' }] });
+    await expect(tryListing(small.house, { rule: { from: 'species', limit: 0 } })).rejects.toMatchObject({ status: 422, faults: [{ path: '/rule/limit' }] });
     await expect(make({ arrangement: 'spiral' })).rejects.toMatchObject({ faults: [{ path: '/rule/arrangement' }] });
     expect((await listings(small.house)).items).toEqual([]);
   });
@@ -79,7 +80,7 @@ test('an entry that the clock brings in stands in the listing from that moment',
   const seen = [];
   for (const moment of [NOON, NOON + 500, NOON + 900]) {
     small.at(moment);
-    seen.push((await tryListing(small.house, { from: 'species', ...birds })).matching);
+    seen.push((await tryListing(small.house, { rule: { from: 'species', ...birds } })).matching);
   }
   expect(seen).toEqual([2, 3, 2]);
 });

@@ -1,32 +1,25 @@
-import type { ListingAnswer, ListingFigures, ListingPatch, ListingResult, NewListing } from '../contract/listings';
+import type { ListingAnswer, ListingPatch, NewListing } from '../contract/listings';
 import type { Publication } from '../contract/entries';
 import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
-import { coverageQuestions } from '../core/mapping/coverage';
-import { everyEntry, isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
-import { mapToFace, type FaceContent } from '../core/mapping/map';
-import { referencesInSaid } from '../core/content/said';
-import { drawingOf } from './known';
+import { isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
-import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import { proposeRule } from '../core/mapping/propose-rule';
 import { readRule } from '../core/mapping/read-rule';
 import { speakRule } from '../core/mapping/speak-rule';
 import { mappingFaults } from '../core/model/check';
-import type { CompiledType } from '../core/model/compile';
-import type { ContentType } from '../core/model/document';
 import { keyFrom } from '../core/model/naming';
 import { equalColumns } from '../store/condition-sql';
 import type { Asker, Tx } from '../store/database';
-import { countLive, countSteps, coverLive, listLive, type Asked } from '../store/listing-query';
 import { keyOfListing, listingKeys, setListingKey } from '../store/listings';
 import { changeWorking, liveOf, makeRecords, note, recordByUuid, recordsOf, referrers, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
 import { indexListing, unindexListing } from '../store/sheet-tables';
-import { sheetIn, today, type House } from './house';
-import { entryBody, listingBody, type ListingBody } from './kept-body';
+import { sheetIn, type House } from './house';
+import { listingBody, type ListingBody } from './kept-body';
 import type { Person } from './people';
-import { pageLink, pagesShowing } from './reach';
+import { pagesShowing } from './reach';
+import { pageLink } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
 
@@ -54,7 +47,7 @@ async function answer(asker: Asker, house: House, record: KeptRecord, versions: 
   };
 }
 
-async function need(asker: Asker, id: Id): Promise<KeptRecord> {
+export async function needListing(asker: Asker, id: Id): Promise<KeptRecord> {
   const record = isId(id) ? await recordByUuid(asker, id, 'listing') : undefined;
   if (!record || record.binnedAt !== null) throw notFound('listing');
   return record;
@@ -66,7 +59,8 @@ function completed(house: House, given: JsonObject): JsonObject {
   return type ? { ...proposeRule(house.model, type), ...given } : given;
 }
 
-function ruleFrom(house: House, given: JsonObject): ListingRule {
+/** Reads a rule that may say only where it is from; refuses one that cannot be read. */
+export function ruleFrom(house: House, given: JsonObject): ListingRule {
   const { rule, faults } = readRule(house.model, completed(house, given), '/rule');
   if (!rule) throw unreadable(faults);
   return rule;
@@ -78,7 +72,7 @@ export async function listings(house: House): Promise<{ items: ListingAnswer[] }
 }
 
 export async function listing(house: House, id: Id): Promise<ListingAnswer> {
-  const record = await need(house.content, id);
+  const record = await needListing(house.content, id);
   return answer(house.content, house, record, await liveOf(house.content, record.id));
 }
 
@@ -90,12 +84,12 @@ export async function addListing(house: House, person: Person, { label, rule: gi
     await setListingKey(tx, id, keyFrom(label, (await listingKeys(tx)).map(({ key }) => key)));
     await setRefs(tx, id, 0, refsOf(rule));
     await note(tx, house.now(), person.id, 'made a listing', id);
-    return answer(tx, house, await need(tx, uuid), []);
+    return answer(tx, house, await needListing(tx, uuid), []);
   });
 }
 
 async function guarded(tx: Tx, house: House, id: Id, revision: number, yours: JsonObject): Promise<{ record: KeptRecord; versions: LiveVersion[] }> {
-  const record = await need(tx, id);
+  const record = await needListing(tx, id);
   const versions = await liveOf(tx, record.id);
   const current = { ...(await answer(tx, house, record, versions)) } as unknown as JsonObject;
   expectRevision(record, revision, () => changedSince(current, yours));
@@ -110,7 +104,7 @@ export async function changeListing(house: House, person: Person, id: Id, revisi
     await changeWorking(tx, record, { title: label?.trim() ?? record.title, body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     await setRefs(tx, record.id, 0, refsOf(rule));
     await note(tx, house.now(), person.id, 'changed a listing', record.id);
-    return answer(tx, house, await need(tx, id), versions);
+    return answer(tx, house, await needListing(tx, id), versions);
   });
 }
 
@@ -135,7 +129,7 @@ export async function publishListing(house: House, person: Person, id: Id, revis
     await setRefs(tx, record.id, 1, refsOf(rule));
     await fitListingIndex(tx, house, record.id, rule);
     await note(tx, house.now(), person.id, 'put a listing in force', record.id);
-    return { done: await answer(tx, house, await need(tx, id), versions), reached: await pagesShowing(tx, house, new Set([id])) };
+    return { done: await answer(tx, house, await needListing(tx, id), versions), reached: await pagesShowing(tx, house, new Set([id])) };
   });
   house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
@@ -151,49 +145,4 @@ export async function binListing(house: House, person: Person, id: Id, revision:
     await unindexListing(tx, record.id);
     await note(tx, house.now(), person.id, 'binned a listing', record.id);
   });
-}
-
-const askedOf = (house: House, type: CompiledType<ContentType>): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
-
-/** What a rule gives visitors now: entries in order, mapped to their faces. */
-export async function resultOf(house: House, rule: ListingRule): Promise<ListingResult> {
-  const type = house.model.contentType(rule.from);
-  if (!type) return { matching: 0, of: 0, entries: [] };
-  const asked = askedOf(house, type);
-  const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)));
-  const layers = listingLayers(house.model.document, type.is, rule);
-  return { matching, of, entries: entries.map(({ id, said }) => ({ id, face: byKeys(itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers), type) })) };
-}
-
-/** A drawn face with its fields spoken of by key. */
-const byKeys = (face: FaceContent, type: CompiledType<ContentType>): FaceContent =>
-  Object.fromEntries(Object.entries(face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => ({ ...rest, ...(field ? { field: type.field(field)?.key ?? '' } : {}) }))]));
-
-export const tryListing = async (house: House, given: JsonObject): Promise<ListingResult> => resultOf(house, ruleFrom(house, given));
-
-/** Visitors' result where the listing is in force, else what its working version would give. */
-export async function listingResult(house: House, id: Id): Promise<ListingResult> {
-  const record = await need(house.content, id);
-  const now = house.now();
-  const live = (await liveOf(house.content, record.id)).find(({ starts, ends }) => starts <= now && now < ends);
-  return resultOf(house, listingBody((live ?? record).body).rule);
-}
-
-export async function tryListingFigures(house: House, given: JsonObject): Promise<ListingFigures> {
-  const rule = ruleFrom(house, given);
-  const type = house.model.contentType(rule.from);
-  if (!type) return { total: 0, parts: [], steps: [] };
-  const asked = askedOf(house, type);
-  const questions = coverageQuestions(rule.mapping);
-  const [{ total, parts }, steps] = await Promise.all([coverLive(house.content, asked, rule.where, questions), countSteps(house.content, asked, 'all' in rule.where ? rule.where.all : [rule.where])]);
-  return {
-    total, steps,
-    parts: parts.map(({ part, filled, steps: counts }, i) => {
-      const chains: number[][] = [];
-      questions[i]?.steps.forEach(({ chain }, s) => (chains[chain] ??= []).push(counts[s] ?? 0));
-      return { part, filled, chains };
-    }),
-  };
 }

@@ -6,7 +6,8 @@ import type { ContentType, Field, ModelDocument } from '../core/model/document';
 import { addField, removeFields, replaceField } from '../core/model/edit';
 import { plainFields } from '../core/model/kinds';
 import { entries, entry, publishEntry } from './entries';
-import { addListing, publishListing, resultOf, tryListing } from './listings';
+import { resultOf, tryListing } from './listing-trials';
+import { addListing, publishListing } from './listings';
 import { readRule } from '../core/mapping/read-rule';
 import { applyWorking, changeSheet, dropWorking, keepWorking, typeFigures, working } from './model';
 
@@ -92,7 +93,7 @@ describe('putting a model in force', () => {
     const { rule: kept } = readRule(small.house.model, { ...rule, limit: 9, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] } });
     await apply(edited((type) => addField({ ...type, fields: plainFields(type.fields).map((field) => (field.id === size.id ? { ...field, key: 'length', label: 'Length' } : field)) }, 'Weight', 'number', sets)));
     expect(kept && (await resultOf(small.house, kept)).entries.map(({ face }) => face.heading?.[0]?.words)).toEqual(['Bell heron']);
-    await expect(tryListing(small.house, rule)).rejects.toMatchObject({ faults: [{ path: '/rule/where/field' }] });
+    await expect(tryListing(small.house, { rule })).rejects.toMatchObject({ faults: [{ path: '/rule/where/field' }] });
   });
 });
 

@@ -19,7 +19,8 @@ import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
 import type { Person } from './people';
-import { listingsInForce, pageLink, reachOfTypes, type ReachedPage } from './reach';
+import { listingsInForce, reachOfTypes } from './reach';
+import { pageLink, type ReachedPage } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
 
 /** Entries whose sheets are written again at one go. */

@@ -1,25 +1,28 @@
 import type { Publication } from '../contract/entries';
 import type { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PlacesAnswer, TreeAnswer } from '../contract/pages';
 import { stateAt } from '../core/content/states';
-import { readSaid, referencesInSaid, saidFaults, speakSaid } from '../core/content/said';
+import { readSaid, speakSaid } from '../core/content/said';
 import { defaultValues, titleOf } from '../core/content/values';
-import { blocksIn, firstContents, readSlots, referencesInSlots, slotRuleFaults, speakSlots } from '../core/content/blocks';
-import type { Fault } from '../core/faults';
+import { blocksIn, firstContents, readSlots, speakSlots } from '../core/content/blocks';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
-import type { Reference } from '../core/model/kinds';
 import { readLayer, type SettingsLayer } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
+import { putCategoryWords } from '../store/category-words';
 import { branchOf, childrenOf, placeOf, putPlaces, tree, type PlacedPage } from '../store/pages';
 import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
+import { addressOfPlaced } from './category-pages';
+import { expectWords, placeOfWords } from './category-words';
 import { minuteNow, today, type House } from './house';
 import { knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
 import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
+import { pageFaults, pageReferences } from './page-faults';
 import type { Person } from './people';
-import { pageLink, reachOfPage, type ReachedPage } from './reach';
+import { reachOfPage } from './reach';
+import { pageLink, type ReachedPage } from './reached-pages';
 import { expectThere } from './references';
 import { against, changedSince, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
@@ -36,16 +39,8 @@ function typeByKey(house: House, key: string): CompiledType<PageType> {
   return type;
 }
 
-const refsIn = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesInSaid(type.fields, body), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {})];
-
-async function faultsOf(asker: Asker, house: House, type: CompiledType<PageType>, body: PageBody): Promise<Fault[]> {
-  const here = { today: today(house), known: await knownOf(asker, house, refsIn(house, type, body)) };
-  return [
-    ...saidFaults(type.fields, body, here),
-    ...(type.is.source.kind === 'listing' && !body.listing ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : []),
-    ...slotRuleFaults(house.model, type.is.slots, body.slots ?? {}, here),
-  ];
-}
+/** What a page is called: its title, or for the words of a category, where they have none, the category's name. */
+const titleFor = (house: House, type: CompiledType<PageType>, { values }: PageBody, category: Id | null): string => titleOf(type.is, values) || (category === null ? '' : house.categories.get(category)?.label ?? '');
 
 const newness = (house: House, person: Person) => ({ today: today(house), minute: minuteNow(house), person: person.name });
 
@@ -59,7 +54,7 @@ async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>
   const listing = given.listing === undefined ? kept.listing : await listingGiven(asker, type, given.listing);
   const settings = given.settings === undefined ? kept.settings : settingsGiven(house, type, given.settings);
   const body: PageBody = { ...said, ...(listing ? { listing } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
-  await expectThere(asker, house, refsIn(house, type, body), refsIn(house, type, kept));
+  await expectThere(asker, house, pageReferences(house, type, body), pageReferences(house, type, kept));
   for (const [i, block] of blocksIn(slots).entries()) if (block.listing && !(await listingThere(asker, block.listing))) throw unreadable([{ path: `/slots/${i}/listing`, code: 'not-there', message: 'There is no such listing.' }]);
   return body;
 }
@@ -82,7 +77,7 @@ function refsOf(house: House, type: CompiledType<PageType>, body: PageBody): { r
   return [
     ...[body.listing, ...blocks.map(({ listing }) => listing)].flatMap((target) => (target ? [{ role: 'listing', target }] : [])),
     ...blocks.map(({ type: target }) => ({ role: 'block', target })),
-    ...refsIn(house, type, body).map(({ sort, target }) => ({ role: `${sort}:`, target })),
+    ...pageReferences(house, type, body).map(({ sort, target }) => ({ role: `${sort}:`, target })),
   ];
 }
 
@@ -101,12 +96,13 @@ async function need(asker: Asker, id: Id): Promise<Standing> {
 async function answer(asker: Asker, house: House, { record, place }: Standing, versions: readonly LiveVersion[]): Promise<PageAnswer> {
   const type = typeOf(house, record.type);
   const body = pageBody(record.body);
+  const parent = await parentPlace(asker, place.parent);
   return {
-    id: record.uuid, parent: (await parentPlace(asker, place.parent))?.uuid ?? null, type: type.is.key, title: record.title, slug: place.slug, address: place.address,
+    id: record.uuid, parent: parent?.uuid ?? null, type: type.is.key, category: place.category, title: titleFor(house, type, body, place.category), slug: place.slug, address: addressOfPlaced(house, place, parent?.address),
     revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
     ...speakSaid(type.fields, body, house.model.locale), listing: body.listing ?? null, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
     layout: type.is.layouts.find(({ id }) => id === body.layout)?.key ?? null, settings: { ...body.settings?.set },
-    faults: await faultsOf(asker, house, type, body), names: namesIn(await knownOf(asker, house, refsIn(house, type, body)), refsIn(house, type, body)),
+    faults: await pageFaults(asker, house, type, body, place.category !== null), names: namesIn(await knownOf(asker, house, pageReferences(house, type, body)), pageReferences(house, type, body)),
     changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
     pages: (await reachOfPage(asker, house, record.id)).map(pageLink),
   };
@@ -115,7 +111,7 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
 export async function siteTree(house: House): Promise<TreeAnswer> {
   const pages = await tree(house.content, house.site.id);
   const live = await liveOfMany(house.content, pages.map(({ record }) => record));
-  const ids = new Map(pages.map((page) => [page.record, page.uuid]));
+  const byRecord = new Map(pages.map((page) => [page.record, page]));
   const inOrder: PlacedPage[] = [];
   const add = (parent: number | null) => {
     for (const page of pages) {
@@ -128,8 +124,8 @@ export async function siteTree(house: House): Promise<TreeAnswer> {
   return {
     site: house.site.label,
     pages: inOrder.map((page) => ({
-      id: page.uuid, parent: page.parent === null ? null : ids.get(page.parent) ?? null, type: house.model.pageType(page.type)?.is.key ?? '', title: page.title,
-      slug: page.slug, address: page.address, revision: page.revision, state: stateAt({ stage: page.stage, spans: live.get(page.record) ?? [], binned: false }, house.now()),
+      id: page.uuid, parent: byRecord.get(page.parent ?? 0)?.uuid ?? null, type: house.model.pageType(page.type)?.is.key ?? '', category: page.category, title: page.title || (house.categories.get(page.category ?? '')?.label ?? ''),
+      slug: page.slug, address: addressOfPlaced(house, page, byRecord.get(page.parent ?? 0)?.address), revision: page.revision, state: stateAt({ stage: page.stage, spans: live.get(page.record) ?? [], binned: false }, house.now()),
     })),
   };
 }
@@ -150,7 +146,7 @@ async function parentGiven(asker: Asker, id: Id | null): Promise<PlacedPage | nu
 async function listingGiven(asker: Asker, type: CompiledType<PageType>, id: Id | null | undefined): Promise<Id | undefined> {
   if (id === null || id === undefined) return undefined;
   const refuse = (message: string) => unreadable([{ path: '/listing', code: 'listing', message }]);
-  if (type.is.source.kind !== 'listing') throw refuse(`${type.is.label} is not filled by a listing.`);
+  if (type.is.source.kind !== 'listing' && type.is.source.kind !== 'category') throw refuse(`${type.is.label} is not filled by a listing.`);
   const record = isId(id) ? await recordByUuid(asker, id, 'listing') : undefined;
   if (!record || record.binnedAt !== null) throw refuse('There is no such listing.');
   return id;
@@ -161,15 +157,19 @@ export async function addPage(house: House, person: Person, given: NewPage): Pro
   const type = typeByKey(house, given.type);
   return house.content.write(async (tx) => {
     const parent = await parentGiven(tx, given.parent);
-    const verdict = await verdictFor(tx, house, type, parent, null);
+    const { category = null } = given;
+    if (category !== null) await expectWords(tx, house, type, parent, category);
+    const verdict = category === null ? await verdictFor(tx, house, type, parent, null) : { allowed: true, reasons: [] };
     if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
-    const first: PageBody = { values: defaultValues(type.fields, newness(house, person)), slots: firstContents(house.model, type.is.slots, newness(house, person)) };
+    // Words of a category begin with nothing: what all of them say stands until there is something else.
+    const first: PageBody = category === null ? { values: defaultValues(type.fields, newness(house, person)), slots: firstContents(house.model, type.is.slots, newness(house, person)) } : { values: {} };
     const body = await bodyFrom(tx, house, type, first, given);
-    const title = titleOf(type.is, body.values);
-    const slug = given.slug === undefined ? await slugFor(tx, house, type.is, title, parent, null) : await slugGiven(tx, house, given.slug, parent, null);
+    const title = titleFor(house, type, body, category);
+    const slug = category !== null ? '' : given.slug === undefined ? await slugFor(tx, house, type.is, title, parent, null) : await slugGiven(tx, house, given.slug, parent, null);
     const uuid = newId();
-    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body)).length, at: house.now(), by: person.id }]);
-    await putPlaces(tx, [{ record, site: house.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, house, parent, undefined, null), slug, address: addressUnder(parent, slug) }]);
+    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: (await pageFaults(tx, house, type, body, category !== null)).length, at: house.now(), by: person.id }]);
+    await putPlaces(tx, [{ record, site: house.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, house, parent, undefined, null), slug, address: category === null ? addressUnder(parent, slug) : placeOfWords(uuid) }]);
+    if (category !== null) await putCategoryWords(tx, record, house.surrogates.of(category));
     await setRefs(tx, record, 0, refsOf(house, type, body));
     await note(tx, house.now(), person.id, 'made a page', record);
     return answer(tx, house, await need(tx, uuid), []);
@@ -208,6 +208,7 @@ async function readdress(tx: Tx, house: House, record: number, parent: PlacedPag
     const above = rows[i];
     if (!above) continue;
     for (const child of byParent(above.record)) {
+      if (child.category !== null) continue;
       rows.push({ record: child.record, site: child.site, parent: above.record, position: child.position, slug: child.slug, address: above.address === '/' ? `/${child.slug}` : `${above.address}/${child.slug}` });
     }
   }
@@ -218,17 +219,18 @@ export const changePage = (house: House, person: Person, id: Id, revision: numbe
   work(house, person, id, revision, { ...patch } as unknown as JsonObject, async (tx, { record, place }, type) => {
     const body = await bodyFrom(tx, house, type, pageBody(record.body), patch);
     const parent = await parentPlace(tx, place.parent);
+    if (place.category !== null && patch.slug !== undefined) throw unreadable([{ path: '/slug', code: 'category', message: 'The address is that of the category. Change it there, in Shape.' }]);
     const slug = patch.slug === undefined ? place.slug : await slugGiven(tx, house, patch.slug, parent, record.id);
     if (slug !== place.slug) await readdress(tx, house, record.id, parent, place.position, slug);
-    await changeWorking(tx, record, { title: titleOf(type.is, body.values), body: JSON.stringify(body), faults: (await faultsOf(tx, house, type, body)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await changeWorking(tx, record, { title: titleFor(house, type, body, place.category), body: JSON.stringify(body), faults: (await pageFaults(tx, house, type, body, place.category !== null)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     await setRefs(tx, record.id, 0, refsOf(house, type, body));
     return { shows: slug !== place.slug, what: 'changed a page' };
   });
 
 export const publishPage = (house: House, person: Person, id: Id, revision: number, asked: Publication): Promise<PageAnswer> =>
-  work(house, person, id, revision, {}, async (tx, { record }, type) => {
+  work(house, person, id, revision, {}, async (tx, { record, place }, type) => {
     const body = pageBody(record.body);
-    const faults = await faultsOf(tx, house, type, body);
+    const faults = await pageFaults(tx, house, type, body, place.category !== null);
     if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
     await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
     await setRefs(tx, record.id, 1, refsOf(house, type, body));
@@ -247,6 +249,7 @@ export const withdrawPage = (house: House, person: Person, id: Id, revision: num
 export const movePage = (house: House, person: Person, id: Id, revision: number, { parent: to, after }: PageMove): Promise<PageAnswer> =>
   work(house, person, id, revision, { parent: to, after: after ?? null }, async (tx, { record, place }, type) => {
     const parent = await parentGiven(tx, to);
+    if (place.category !== null) throw against('It stands where its category stands. Move the category, in Shape.');
     if (parent && (await branchOf(tx, record.id)).some((below) => below.record === parent.record)) throw against('A page cannot stand below itself.', [{ path: '/parent', code: 'circle', message: 'A page cannot stand below itself.' }]);
     if ((parent?.record ?? null) !== place.parent) {
       const verdict = await verdictFor(tx, house, type, parent, record.id);

@@ -1,25 +1,17 @@
-import type { ReachLink } from '../contract/entries';
 import { titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
+import { matches } from '../core/mapping/matches';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { listingDiffers, type EntryChange, type LiveListing } from '../core/site/reach';
 import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
-import { referrers } from '../store/records';
+import { liveAt, referrers } from '../store/records';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
-import { listingBody } from './kept-body';
-
-export interface ReachedPage {
-  /** The page's id, or that of the entry whose own page it is. */
-  uuid: Id;
-  sort?: 'entry';
-  title: string;
-  address: string;
-}
-
-export const pageLink = ({ uuid, sort, title, address }: ReachedPage): ReachLink => ({ sort: sort ?? 'page', id: uuid, label: title, detail: address });
+import { entryBody, listingBody } from './kept-body';
+import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
+import { distinctPages, livePagesReferring, reachedPages, type ReachedPage } from './reached-pages';
 
 /** Every listing that visitors see now. */
 export async function listingsInForce(asker: Asker, house: House): Promise<(LiveListing & { record: number })[]> {
@@ -27,22 +19,11 @@ export async function listingsInForce(asker: Asker, house: House): Promise<(Live
 }
 
 /** The pages visitors see now that show one of the listings. */
-export async function pagesShowing(asker: Asker, house: House, listings: ReadonlySet<Id>): Promise<ReachedPage[]> {
-  if (listings.size === 0) return [];
-  const using = new Set<number>();
-  for (const listing of listings) for (const { source, role } of await referrers(asker, listing, 1)) if (role === 'listing') using.add(source);
-  if (using.size === 0) return [];
-  return (await livePagesAmong(asker, house.site.id, house.now(), [...using])).map(({ uuid, title, address }) => ({ uuid, title, address }));
-}
+export const pagesShowing = async (asker: Asker, house: House, listings: ReadonlySet<Id>): Promise<ReachedPage[]> =>
+  reachedPages(asker, house, await livePagesReferring(asker, house, listings, 'listing'));
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
-async function pagesReferring(asker: Asker, house: House, targets: readonly Id[]): Promise<ReachedPage[]> {
-  const using = new Set<number>();
-  for (const target of targets) for (const { source, sort } of await referrers(asker, target, 1)) if (sort === 'page') using.add(source);
-  return using.size === 0 ? [] : (await livePagesAmong(asker, house.site.id, house.now(), [...using])).map(({ uuid, title, address }) => ({ uuid, title, address }));
-}
-
-const distinct = (pages: readonly ReachedPage[]): ReachedPage[] => [...new Map(pages.map((page) => [page.uuid, page])).values()];
+const pagesReferring = async (asker: Asker, house: House, targets: readonly Id[]): Promise<ReachedPage[]> => reachedPages(asker, house, await livePagesReferring(asker, house, targets));
 
 /** How many steps of references a face draws: the linked entry, and what its own face in small shows. */
 const DRAWN_DEEP = 2;
@@ -55,18 +36,29 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   const day = today(house);
   const inForce = await listingsInForce(asker, house);
   const isUnder = house.categories.isUnder;
-  const differing = new Set(inForce.filter((listing) => listingDiffers(listing, change, day, isUnder)).map((listing) => listing.id));
+  const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
+  const differing = new Set(anywhere.filter((listing) => listingDiffers(listing, change, day, isUnder)).map((listing) => listing.id));
+  const values = [change.before, change.after].flatMap((said) => (said ? [said.values] : []));
+  const byPlace: ReachedPage[] = [];
+  for (const { id: listing, rule } of inForce) {
+    if (!takesFromPlace(rule) || rule.from !== change.type) continue;
+    byPlace.push(...(await placesTelling(asker, house, { id: listing, rule }, { values, tells: (where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, isUnder) })));
+  }
   const drawn = new Set<Id>([id]);
   let edge = [id];
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const next: Id[] = [];
-    for (const target of edge) for (const { uuid, sort, role, type } of await referrers(asker, target, 1)) {
+    for (const target of edge) for (const { source, uuid, sort, role, type } of await referrers(asker, target, 1)) {
       if (sort !== 'entry' || drawn.has(uuid)) continue;
       drawn.add(uuid);
       next.push(uuid);
       // A listing shows it through a field that its items show.
       const field = role.split(':')[1] ?? '';
-      for (const listing of inForce) if (listing.rule.from === type && fieldsOfMapping(listing.rule.mapping).includes(field)) differing.add(listing.id);
+      for (const listing of inForce) {
+        if (listing.rule.from !== type || !fieldsOfMapping(listing.rule.mapping).includes(field)) continue;
+        if (!takesFromPlace(listing.rule)) differing.add(listing.id);
+        else byPlace.push(...(await placesShowing(asker, house, listing, source, uuid)));
+      }
     }
     edge = next;
   }
@@ -75,7 +67,16 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   // One that nobody sees yet has no page so far: it would come up.
   const coming = type && change.after && !own.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
   const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.is, change.after.values), address: coming }];
-  return distinct([...(await pagesShowing(asker, house, differing)), ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
+  const counting = await pagesCounting(asker, house, change.type, change.before?.values, change.after?.values);
+  return distinctPages([...(await pagesShowing(asker, house, differing)), ...byPlace, ...counting, ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
+}
+
+/** The pages on which a listing that goes by its place shows an entry. */
+async function placesShowing(asker: Asker, house: House, listing: LiveListing, record: number, id: Id): Promise<ReachedPage[]> {
+  const version = await liveAt(asker, record, house.now());
+  if (!version) return [];
+  const { values } = entryBody(version.body);
+  return placesTelling(asker, house, listing, { values: [values], tells: (where) => matches(where, values, today(house), house.categories.isUnder, id) });
 }
 
 /** The pages of their own that some entries have. */
@@ -96,7 +97,7 @@ export async function reachOfMedia(asker: Asker, house: House, id: Id): Promise<
   const entries = (await referrers(asker, id, 1)).filter(({ sort }) => sort === 'entry');
   const types = new Set(entries.flatMap(({ type }) => type ?? []));
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
-  return distinct([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid))), ...(await ownPages(asker, house, entries.map(({ uuid }) => uuid)))]);
+  return distinctPages([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid))), ...(await ownPages(asker, house, entries.map(({ uuid }) => uuid)))]);
 }
 
 /** Pages that refer to an entry of one of the types. */
@@ -105,17 +106,17 @@ async function pagesShowingEntriesOf(asker: Asker, house: House, types: Readonly
   const rows = await asker.all<{ source: number }>(
     `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`, [JSON.stringify(numbers)],
   );
-  return rows.length === 0 ? [] : (await livePagesAmong(asker, house.site.id, house.now(), rows.map(({ source }) => source))).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  return rows.length === 0 ? [] : reachedPages(asker, house, await livePagesAmong(asker, house.site.id, house.now(), rows.map(({ source }) => source)));
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */
 export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
   const showing = await pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
-  const ofType = (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  const ofType = await reachedPages(asker, house, (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)));
   const homes = [...(await entryHomes(asker, house))].flatMap(([type, { page: { uuid, title, address } }]) => (types.has(type) ? [{ uuid, title, address }] : []));
   // Blocks of a type, and pages that show an entry of one: both are kept as references of the page.
-  return distinct([...showing, ...ofType, ...homes, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
+  return distinctPages([...showing, ...ofType, ...homes, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
 }
 
 /**
@@ -133,9 +134,9 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
     for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at)) if (at === record) return true;
     return false;
   };
-  const near = all.filter((page) => inNavigation || page.record === above || isBelow(page.record)).map(({ uuid, title, address }) => ({ uuid, title, address }));
+  const near = await reachedPages(asker, house, self?.category ? [self] : all.filter((page) => inNavigation || page.record === above || isBelow(page.record)));
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
   const entryTypes = new Set(all.filter((page) => isBelow(page.record)).flatMap((page) => entryTypeOf(house, house.model.pageType(page.type))?.id ?? []));
   const linking = entryTypes.size > 0 ? await reachOfTypes(asker, house, entryTypes) : [];
-  return distinct([...near, ...linking, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
+  return distinctPages([...near, ...linking, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
 }

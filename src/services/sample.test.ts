@@ -8,11 +8,13 @@ import { checkModel } from '../core/model/check';
 import { modelChanges } from '../core/model/changes';
 import { entries } from './entries';
 import { buildHouse, closeHouse, type House } from './house';
-import { listings, resultOf } from './listings';
+import { resultOf } from './listing-trials';
+import { listings } from './listings';
 import { readRule } from '../core/mapping/read-rule';
 import { overview } from './overview';
 import { siteTree } from './pages';
 import { fillWithSample, type Sample } from './sample';
+import { saysHowOthersAre } from './standing';
 import { visit } from './visitor';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
@@ -50,10 +52,10 @@ test('the sample is whole: its model holds, every listing in force shows somethi
       expect([listing.label, listing.faults, (result?.matching ?? 0) > 0]).toEqual([listing.label, [], true]);
       expect(result?.entries.every(({ face }) => (face.heading?.[0]?.words ?? '') !== '')).toBe(true);
     }
-    // What says how the pages of entries are is no page itself; the entries' own are.
-    const isPage = (key: string) => house.model.pageTypeByKey(key)?.is.source.kind !== 'entry';
-    for (const page of (await siteTree(house)).pages) expect([page.address, (await visit(house, page.address)).found]).toEqual([page.address, page.state === 'published' && isPage(page.type) ? 'page' : 'nothing']);
-    for (const address of ['/species/bell-heron', '/fr/whats-on/starling-hour', '/notices/grazing-ends', '/fr/species/page/2']) expect([address, (await visit(house, address)).found]).toEqual([address, 'page']);
+    // What says how the pages of entries or categories are is no page itself; theirs are.
+    const isPage = ({ type, category }: { type: string; category: string | null }) => category !== null || !saysHowOthersAre(house, house.model.pageTypeByKey(type));
+    for (const page of (await siteTree(house)).pages) expect([page.address, (await visit(house, page.address)).found]).toEqual([page.address, page.state === 'published' && isPage(page) ? 'page' : 'nothing']);
+    for (const address of ['/species/bell-heron', '/fr/whats-on/starling-hour', '/notices/grazing-ends', '/fr/species/page/2', '/habitats/water', '/fr/habitats/coast/dune']) expect([address, (await visit(house, address)).found]).toEqual([address, 'page']);
 
     const { types, inReview, drafts, checks } = await overview(house);
     const total = (state: 'scheduled' | 'withdrawn' | 'published') => types.reduce((sum, { counts }) => sum + counts[state], 0);

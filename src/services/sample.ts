@@ -45,6 +45,8 @@ interface SampleCategory {
 
 interface SamplePage {
   type: string;
+  /** The category whose words it holds, as `scheme/key`. */
+  category?: string;
   values: JsonObject;
   /** What it says in French. */
   fr?: JsonObject;
@@ -115,7 +117,8 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   const makePages = async (pages: readonly SamplePage[], parent: Id | null): Promise<void> => {
     for (const page of pages) {
       const type = house.model.pageTypeByKey(page.type);
-      const { id, address } = await addPage(house, architect, { type: page.type, parent, values: names.said(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.said(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
+      const category = page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
+      const { id, address } = await addPage(house, architect, { type: page.type, parent, ...(category === undefined ? {} : { category }), values: names.said(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.said(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
       names.pages.set(address, id);
       made.push({ page, id });
       await makePages(page.below ?? [], id);

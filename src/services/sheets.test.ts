@@ -62,7 +62,7 @@ async function agrees(key: 'species' | 'walk', conditions: fc.Arbitrary<Json>): 
   await fc.assert(fc.asyncProperty(conditions, async (spoken) => {
     const { condition, faults } = readCondition(small.house.model, typeOf(key), spoken, '');
     expect([spoken, faults]).toEqual([spoken, []]);
-    const many = wanted(key).filter((values) => matches(condition, values, DAY, small.house.categories.isUnder)).length;
+    const many = wanted(key).filter((values, i) => matches(condition, values, DAY, small.house.categories.isUnder, key === 'species' ? entries[i] : undefined)).length;
     if (many > 0 && many < kept[key].length) telling += 1;
     expect([spoken, await countLive(small.house.content, asked(key), condition)]).toEqual([spoken, many]);
   }), { numRuns: 120 });
@@ -83,6 +83,11 @@ test('categories are found in themselves and in branches, as core means it', asy
     ...['branch', 'habitats'].flatMap((field) => [ask(field, 'under', several()), ask(field, 'filled'), ask(field, 'empty'), ...['oneOf', 'noneOf'].map((is) => ask(field, is, several()))]),
     ask('branch', 'equals', any()), ask('habitats', 'allOf', several()),
   ));
+});
+
+test('entries are found by which they are, and nothing is like what a place does not have', async () => {
+  const nothing = fc.constant<Json>({ here: 'entry.habitats' });
+  await agrees('species', either(fc.subarray(entries, { minLength: 1, maxLength: 40 }).map((entry): Json => ({ entry })), ...['oneOf', 'noneOf', 'allOf', 'under'].map((is) => ask('habitats', is, nothing)), ask('branch', 'filled')));
 });
 
 test('computed numbers are found and put in order', async () => {

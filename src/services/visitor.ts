@@ -1,43 +1,52 @@
+import type { PreviewQuery } from '../contract/pages';
 import { nextDayStarts } from '../core/content/day';
 import { blocksIn, referencesInSlots, type Block, type SlotContents } from '../core/content/blocks';
+import type { Category } from '../core/content/categories';
 import { FOREVER } from '../core/content/states';
-import { referencesInSaid, saidIn, type Said } from '../core/content/said';
+import { referencesInSaid, saidIn } from '../core/content/said';
 import { titleOf } from '../core/content/values';
 import { columnsOf, inRatio } from '../core/mapping/arrange';
 import { leadingTo, mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { resultPages } from '../core/mapping/result-pages';
-import { everyEntry, turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
+import { settled, type Standpoint } from '../core/mapping/here';
+import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
 import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
-import type { ContentType, PageType } from '../core/model/document';
+import type { PageType } from '../core/model/document';
 import { isId, type Id } from '../core/ids';
-import { addressIn, addressOf, canonicalAddress, resultAddress, splitLanguage, splitResults } from '../core/site/address';
+import { addressIn, canonicalAddress, resultAddress, splitLanguage, splitResults } from '../core/site/address';
 import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
-import { liveEntryBySlug } from '../store/entry-slugs';
 import { listLive } from '../store/listing-query';
-import { liveAbove, liveChildren, livePageAt, placeOf, type LivePage } from '../store/pages';
-import { liveAt, nextTurn, recordByUuid } from '../store/records';
-import { entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
+import { liveAbove, liveChildren, placeOf, type LivePage } from '../store/pages';
+import { liveAt, nextTurn, recordById, recordByUuid, type KeptRecord } from '../store/records';
+import { liveCounts } from './category-counts';
+import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
+import { entryAddresses, entryTypeOf } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import { entryBody, listingBody, pageBody, type PageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
 import { notFound, unreadable } from './refusal';
+import { MOST_BESIDE } from './reach-by-place';
+import { anyOwnPage, saysHowOthersAre, standingAt, type CategoryPage, type Standing } from './standing';
 import { pageVisits, VISITS_FRESH } from './visits';
 
-/** What an address asks for: a page with the ids of what it is made from (the entry first, where it shows one), another spelling of its address, or nothing that stands. */
-export type Visit = { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string } | { found: 'nothing' } | { found: 'malformed' };
+/** What an address asks for: a page with the ids of what it is made from (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
+export type Visit = { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string; forNow?: boolean } | { found: 'nothing' } | { found: 'malformed' };
+
+/** Among how many categories one is sought to look at a page by. */
+const EXAMPLES = 200;
 
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-async function drawListing(house: House, rule: ListingRule, language?: string, page = 1): Promise<DrawnListing> {
+async function drawListing(house: House, rule: ListingRule, place: Standpoint, language?: string, page = 1): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
   const heading = (language && rule.headings?.[language]) || rule.heading;
   const nothing = { heading, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, columns: [], items: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  const { matching, versions } = await listLive(house.content, asked, rule, page);
+  const { matching, versions } = await listLive(house.content, asked, { ...rule, where: settled(rule.where, place) }, page);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
   const layers = listingLayers(house.model.document, type.is, rule);
@@ -67,7 +76,7 @@ async function ruleOf(house: House, listing: string): Promise<ListingRule | unde
 class BlockDrawer {
   private readonly rules: Map<string, ListingRule>;
 
-  constructor(private readonly house: House, private readonly drawing: Drawing, rules: readonly (readonly [string, ListingRule])[]) {
+  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly place: Standpoint, rules: readonly (readonly [string, ListingRule])[]) {
     this.rules = new Map(rules);
   }
 
@@ -85,7 +94,7 @@ class BlockDrawer {
     const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
     return {
       id: block.id, type: key, face: mapToFace(face.mapping, type, block, this.drawing), slots: await this.slots(block.slots ?? {}),
-      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.drawing.language) } : {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.place, this.drawing.language) } : {}),
     };
   }
 }
@@ -133,28 +142,33 @@ function languagesOf(house: House, page: string, results: number, here?: string)
   return others.length === 0 ? [] : ways;
 }
 
-/** An entry that has a page of its own: what visitors see of it, and where. */
-interface OwnPage {
-  id: Id;
-  type: CompiledType<ContentType>;
-  said: Said;
-  title: string;
-  address: string;
-  publishedBy: string | null;
-}
-
-/** What is asked of a page besides itself: a language, a page of its results, the entry that it shows. */
+/** What is asked of a page besides itself: a language, a page of its results. */
 interface Asked {
   language?: string;
   results?: number;
-  entry?: OwnPage;
+}
+
+/** The ways that lead on from a page: to the pages below it, and for a category to those beside it. */
+async function waysOn(house: House, { page, entry, category }: Standing, children: readonly LivePage[], language?: string): Promise<{ categories: CategoryWay[]; beside: CategoryWay[] }> {
+  if (category) {
+    const { home, category: { id, scheme, parent } } = category;
+    const siblings = house.categories.below(scheme, parent);
+    return {
+      categories: await waysTo(house.content, house, home, house.categories.below(scheme, id), language),
+      beside: siblings.length > 1 && siblings.length <= MOST_BESIDE ? await waysTo(house.content, house, home, siblings, language) : [],
+    };
+  }
+  const homes = entry ? [] : [...(await categoryHomes(house.content, house)).values()].filter((home) => home.page.parent === page.record && children.some(({ record }) => record === home.page.record));
+  return { categories: (await Promise.all(homes.map((home) => waysTo(house.content, house, home, house.categories.below(home.scheme, null), language)))).flat(), beside: [] };
 }
 
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
-async function gather(house: House, page: LivePage, body: PageBody, type: CompiledType<PageType>, { language, results = 1, entry }: Asked = {}): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
+async function gather(house: House, standing: Standing, body: PageBody, type: CompiledType<PageType>, { language, results = 1 }: Asked = {}): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
   const now = house.now();
   const { content, site } = house;
-  const address = entry?.address ?? page.address;
+  const { page, entry, category } = standing;
+  const address = entry?.address ?? category?.address ?? page.address;
+  const place: Standpoint = { page: { values: body.values }, ...(entry ? { entry: { id: entry.id, values: entry.said.values } } : {}), ...(category ? { category: category.category.id } : {}) };
   const above = await liveAbove(content, site.id, now, page.record);
   const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
   const contents = standingIn(house, type, body, above);
@@ -163,9 +177,11 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
   const rule = rules.find(([id]) => id === body.listing)?.[1];
   // The pages below the top stand in its navigation; those below any other page are named on it.
   const namesBelow = !rule && !entry && page.parent !== null;
-  // What only says how the pages of entries are is no page to go to.
-  const placesIn = async (above: number) => (await liveChildren(content, site.id, now, above)).filter(({ type: of }) => !entryTypeOf(house, house.model.pageType(of)));
-  const [below, main] = await Promise.all([namesBelow ? placesIn(page.record) : [], top ? placesIn(top.record) : []]);
+  // What only says how others are is no page to go to.
+  const isPlace = ({ type: of }: LivePage) => !saysHowOthersAre(house, house.model.pageType(of));
+  const [children, mainChildren] = await Promise.all([namesBelow ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
+  const [below, main] = [category ? [] : children.filter(isPlace), mainChildren.filter(isPlace)];
+  const { categories, beside } = await waysOn(house, standing, children, language);
   const fieldsOf = (each: LivePage) => house.model.pageType(each.type)?.fields ?? [];
   const drawing = await drawingOf(content, house, [
     ...(entry ? referencesInSaid(entry.type.fields, entry.said) : referencesInSaid(type.fields, body)), ...below.flatMap((each) => referencesInSaid(fieldsOf(each), pageBody(each.body))), ...referencesInSlots(house.model, type.is.slots, contents),
@@ -176,55 +192,37 @@ async function gather(house: House, page: LivePage, body: PageBody, type: Compil
     const of = house.model.pageType(each.type);
     return of ? summaryOf(faceOf(of, pageBody(each.body))) : '';
   };
-  const filled = rule && paged(await drawListing(house, rule, language, results), rule, addressIn(language, address), results);
-  const author = entry ? entry.publishedBy : page.publishedBy;
+  const summaryOfCategory = (home: CategoryHome, each: Category) => {
+    const of = house.model.pageType(home.page.type);
+    return of ? summaryOf(faceOf(of, bodyOfCategory(of, pageBody(home.page.body), undefined, each, schemeShownBy(house, of)))) : '';
+  };
+  const filled = rule && paged(await drawListing(house, rule, place, language, results), rule, addressIn(language, address), results);
+  const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
+
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   return {
     freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,
+      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : category ? titleOf(type.is, saidIn(body, language)) : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,
       navigation: inOrder(house, top, main).filter((each) => inNavigation(house, each))
         .map((each) => ({ ...link(each), here: address === each.address || address.startsWith(`${each.address}/`) })),
-      above: above.map(link),
+      above: [...above.map(link), ...(category ? house.categories.trail(category.category.id).slice(0, -1).map((each) => ({ label: categoryLabel(each, language), address: categoryAddress(house, category.home, each.id, language) })) : [])],
       face: entry ? pageBySettings(mapToFace(entry.type.is.face.mapping, entry.type, entry.said, drawing), layersOf(house, type, body)) : faceOf(type, body),
       ...(author && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author } : {}),
-      ...(showsVisits ? { visits: await pageVisits(house, entry?.id ?? page.uuid) } : {}),
+      ...(showsVisits ? { visits: await pageVisits(house, entry?.id ?? category?.category.id ?? page.uuid) } : {}),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: type.is.slots.map(({ id }) => id),
-      slots: await new BlockDrawer(house, drawing, rules).slots(contents),
+      slots: await new BlockDrawer(house, drawing, place, rules).slots(contents),
       ...(filled ? { listing: filled } : {}),
-      below: inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
+      below: [
+        ...inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
+        ...categories.map(({ label, address: at, count, home, category: each }) => ({ label, address: at, summary: summaryOfCategory(home, each), count })),
+      ],
+      ...(beside.length > 0 ? { beside: beside.map(({ category: each, label, address: at, count }) => ({ label, address: at, count, here: each.id === category?.category.id })) } : {}),
     },
   };
-}
-
-/** What stands at an address in the main language: a page, or the page of an entry. */
-async function standingAt(house: House, address: string): Promise<{ page: LivePage; entry?: OwnPage } | undefined> {
-  const { content, site } = house;
-  const page = await livePageAt(content, site.id, house.now(), address);
-  if (page && !entryTypeOf(house, house.model.pageType(page.type))) return { page };
-  const pieces = address.split('/').filter(Boolean);
-  const slug = pieces.pop();
-  const under = addressOf(pieces);
-  if (slug === undefined) return undefined;
-  for (const [typeId, home] of await entryHomes(content, house)) {
-    const type = home.under === under ? house.model.contentType(typeId) : undefined;
-    const found = type && (await liveEntryBySlug(content, house.surrogates.of(type.id), slug, house.now()));
-    if (type && found) return { page: home.page, entry: { id: found.uuid, type, said: entryBody(found.body), title: found.title, address, publishedBy: found.publishedBy } };
-  }
-  return undefined;
-}
-
-/** One entry as a page that shows entries would show it, to look at the page by. */
-async function anyOwnPage(house: House, type: CompiledType<ContentType>, page: LivePage): Promise<OwnPage | undefined> {
-  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  const [version] = (await listLive(house.content, asked, { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions;
-  if (!version) return undefined;
-  const said = entryBody(version.body);
-  const address = (await entryAddresses(house.content, house, [{ id: version.uuid, type: type.id }])).get(version.uuid) ?? page.address;
-  return { id: version.uuid, type, said, title: titleOf(type.is, said.values), address, publishedBy: page.publishedBy };
 }
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */
@@ -239,25 +237,49 @@ export async function visit(house: House, path: string): Promise<Visit> {
   const standing = await standingAt(house, address);
   if (!standing) return { found: 'nothing' };
   if (asked !== path) return { found: 'elsewhere', address: asked };
-  const { page, entry } = standing;
+  const { page, entry, category } = standing;
   const type = house.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
-  const { page: drawn, turnsDaily, freshUntil } = await gather(house, page, pageBody(page.body), type, { ...(language === undefined ? {} : { language }), results, ...(entry ? { entry } : {}) });
+  const elsewhere = category && (await leadsElsewhere(house.content, house, category.home, category.category.id));
+  if (elsewhere !== undefined) return elsewhere === null ? { found: 'nothing' } : { found: 'elsewhere', address: addressIn(language, elsewhere), forNow: true };
+  const own = category?.words && pageBody(category.words.body);
+  const body = category ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(house, type)) : pageBody(page.body);
+  const { page: drawn, turnsDaily, freshUntil } = await gather(house, standing, body, type, { ...(language === undefined ? {} : { language }), results });
   // A page of results stands only where there is something on it.
   if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
-  return { found: 'page', ids: entry ? [entry.id, page.uuid] : [page.uuid], validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
+  const ids: [Id, ...Id[]] = entry ? [entry.id, page.uuid] : category ? [category.category.id, page.uuid] : [page.uuid];
+  return { found: 'page', ids, validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
 }
 
-/** A page as visitors would see it if its working version were published now. */
-export async function pagePreview(house: House, id: string, language?: string): Promise<{ page: VisitorPage }> {
+/** The category to look at a page by that shows categories: the one asked for, else the first in which something stands. */
+async function exampleCategory(house: House, page: LivePage, asked: Id | undefined): Promise<CategoryPage | undefined> {
+  const home = categoryHomeAt(house, page);
+  if (!home) return undefined;
+  const all = house.categories.inOrder(home.scheme).map(({ category }) => category);
+  const counts = asked === undefined ? await liveCounts(house.content, house, home.scheme, all.slice(0, EXAMPLES).map(({ id }) => id)) : new Map<Id, number>();
+  const category = asked === undefined ? all.find(({ id }) => (counts.get(id) ?? 0) > 0) ?? all[0] : all.find(({ id }) => id === asked);
+  return category && { category, home, address: categoryAddress(house, home, category.id) };
+}
+
+/** A page as visitors would see it if its working version were published now; one that shows categories, by one of them. */
+export async function pagePreview(house: House, id: string, { language, category: asked }: PreviewQuery = {}): Promise<{ page: VisitorPage }> {
   if (language !== undefined && !house.model.document.locales.others.includes(language)) throw unreadable([{ path: '/language', code: 'locale', message: `The site has no other language "${language}".` }]);
+  const placeWorking = async (record: KeptRecord): Promise<LivePage | undefined> => {
+    const place = await placeOf(house.content, record.id);
+    return place && { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now(), publishedBy: record.changedBy };
+  };
   const record = isId(id) ? await recordByUuid(house.content, id, 'page') : undefined;
-  const place = record && record.binnedAt === null ? await placeOf(house.content, record.id) : undefined;
-  const type = house.model.pageType(record?.type ?? '');
-  if (!record || !place || !type) throw notFound('page');
-  const as: LivePage = { ...place, id: 0, body: record.body, title: record.title, starts: 0, ends: FOREVER, publishedAt: house.now(), publishedBy: record.changedBy };
+  const as = record && record.binnedAt === null ? await placeWorking(record) : undefined;
+  // Words of a category are looked at on the page that they stand on.
+  const above = as?.category && as.parent !== null ? await recordById(house.content, as.parent) : undefined;
+  const all = above ? await placeWorking(above) : as;
+  const type = house.model.pageType(all?.type ?? '');
+  if (!as || !all || !type) throw notFound('page');
   const shown = entryTypeOf(house, type);
-  const entry = shown && (await anyOwnPage(house, shown, as));
-  return { page: (await gather(house, as, pageBody(record.body), type, { ...(language === undefined ? {} : { language }), ...(entry ? { entry } : {}) })).page };
+  const entry = shown && (await anyOwnPage(house, shown, all));
+  const category = await exampleCategory(house, all, as.category ?? asked);
+  const words = category && (above ? as : await wordsOf(house.content, house, category.home, category.category.id));
+  const body = category ? bodyOfCategory(type, pageBody(all.body), words && pageBody(words.body), category.category, schemeShownBy(house, type)) : pageBody(all.body);
+  return { page: (await gather(house, { page: all, ...(entry ? { entry } : {}), ...(category ? { category } : {}) }, body, type, language === undefined ? {} : { language })).page };
 }

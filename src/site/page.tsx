@@ -5,7 +5,7 @@ import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { Blocks } from './block';
 import { Face, FacePart } from './face';
 import { Listing } from './listing';
-import { nameOfLanguage, wordsFor } from './words';
+import { nameOfLanguage, wordsFor, type SiteWords } from './words';
 
 /** The land's line at the foot of the top page's opening, in the house's colours. */
 const Horizon = () => (
@@ -32,12 +32,12 @@ function runsOf(holds: FaceCell['holds']): (string | PartKey[])[] {
   return runs;
 }
 
-/** The page's own parts and its slots, set out in the rows of its layout. */
-function LaidOut({ page }: { page: VisitorPage }): ReactElement {
+/** The page's own parts and its slots, set out in the rows of its layout from one to before another. */
+function LaidOut({ page, from, until }: { page: VisitorPage; from: number; until: number }): ReactElement {
   const { rows = [], lastFirst = [], slots } = page;
   return (
     <>
-      {rows.map(({ cells }, r) => (
+      {rows.slice(from, until).map(({ cells }, i) => ({ cells, r: from + i })).map(({ cells, r }) => (
         <div className="wide" key={r}>
           <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
             {cells.map(({ width, holds }, c) => (
@@ -54,9 +54,12 @@ function LaidOut({ page }: { page: VisitorPage }): ReactElement {
   );
 }
 
+/** How many entries stand behind a way. */
+const Count = ({ n, words }: { n: number; words: SiteWords }) => <span className="count">{n}<span className="out-of-sight"> {words.entriesUnit(n)}</span></span>;
+
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
 export function Page({ page, stylesheet, script }: { page: VisitorPage; stylesheet: string; script: string }): ReactElement {
-  const { site, navigation, above, face, listing, below, isTop, languages } = page;
+  const { site, navigation, above, face, listing, below, beside = [], isTop, languages } = page;
   const words = wordsFor(page.locale);
   const results = listing?.results;
   const [previous, next] = results ? [results.addresses[results.here - 2], results.addresses[results.here]] : [];
@@ -64,6 +67,9 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
   const slot = (id: string) => (page.slots[id]?.length ? <div className="slot wide" key={id}><Blocks blocks={page.slots[id] ?? []} level={2} around={page} /></div> : null);
+  // Set out in several rows, what fills the page stands before the last of them, which is its foot.
+  const rows = page.rows?.length ?? 0;
+  const beforeList = listing && rows > 1 ? rows - 1 : rows;
   const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} id="list" /></div></section>;
   return (
     <html lang={page.locale}>
@@ -102,7 +108,13 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
               <ol>{above.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a></li>)}</ol>
             </nav>
           )}
-          {page.rows && page.rows.length > 0 ? <div className="laid"><LaidOut page={page} /></div> : (
+          {rows > 0 ? (
+            <>
+              <div className="laid"><LaidOut page={page} from={0} until={beforeList} /></div>
+              {list}
+              {beforeList < rows && <div className="laid"><LaidOut page={page} from={beforeList} until={rows} /></div>}
+            </>
+          ) : (
             <>
               <div className="opening">
                 <div className="wide"><Face face={face} level={1} /></div>
@@ -113,13 +125,19 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
               {others.map(slot)}
             </>
           )}
-          {page.rows && page.rows.length > 0 && list}
           {below.length > 0 && (
             <section aria-label={words.further}>
               <div className="wide">
-                <ul className="below">{below.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a>{item.summary && <p>{item.summary}</p>}</li>)}</ul>
+                <ul className="below">{below.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a>{item.count !== undefined && <Count n={item.count} words={words} />}{item.summary && <p>{item.summary}</p>}</li>)}</ul>
               </div>
             </section>
+          )}
+          {beside.length > 0 && (
+            <nav className="beside" aria-label={words.beside}>
+              <div className="wide">
+                <ul>{beside.map((item) => <li key={item.address}><a href={item.address} aria-current={item.here ? 'page' : undefined}>{item.label}</a><Count n={item.count} words={words} /></li>)}</ul>
+              </div>
+            </nav>
           )}
         </main>
         <footer className="end"><div className="wide">{page.author && <p className="author">{page.author}</p>}{page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}{site.label}</div></footer>

@@ -76,6 +76,8 @@ main > section { padding: 28px 0; }
 .below li { border-top: 1px solid var(--rule); padding: 16px 0 20px; }
 .below a { font: 600 20px/27px Literata, Georgia, serif; text-decoration: none; color: var(--ink); } .below a:hover { text-decoration: underline; color: var(--accent); }
 .below p { margin: 4px 0 0; font: 400 16px/24px Literata, Georgia, serif; color: var(--soft); }
+.count { position: relative; margin-left: 9px; font: 400 14.5px/20px 'Hanken Grotesk', sans-serif; color: var(--soft); font-variant-numeric: tabular-nums; }
+.beside { padding: 20px 0 0; } .beside ul { list-style: none; margin: 0; padding: 16px 0 0; border-top: 1px solid var(--rule); display: flex; flex-wrap: wrap; gap: 8px 26px; } .beside a { text-decoration: none; color: var(--soft); } .beside a:hover { text-decoration: underline; color: var(--accent); } .beside a[aria-current] { color: var(--ink); font-weight: 600; }
 .end p { margin: 0 0 4px; } .end { margin-top: 56px; border-top: 1px solid var(--rule); padding: 22px 0 40px; color: var(--soft); font-size: 15px; }
 @media (max-width: 600px) { .wide { padding: 0 18px; } .opening .face .heading { font-size: 34px; line-height: 41px; } .top .opening { padding: 44px 0 120px; } .top .opening .face .heading { font-size: 40px; line-height: 45px; } .horizon { height: 110px; } }
 @media print { .site ul, .trail, .horizon { display: none; } }

@@ -75,3 +75,21 @@ export async function countByCategory(asker: Asker, columns: readonly CategoryCo
   }
   return counts;
 }
+
+/**
+ * In how many entries that visitors see each of some categories stands, itself or one below it, by integer key. An
+ * entry counts once for a category, however many of its fields name it. The columns are those of the live sheets.
+ */
+export async function countLiveIn(asker: Asker, columns: readonly CategoryColumn[], categories: readonly number[], now: number): Promise<Map<number, number>> {
+  if (columns.length === 0 || categories.length === 0) return new Map();
+  // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
+  const found = columns.map(({ sheet, field, column, many }) => (many
+    ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${sheet} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
+    : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${sheet} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`));
+  const rows = await asker.all<{ category: number; n: number }>(
+    `WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN (SELECT value FROM json_each($1)))
+     SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${found.join(' UNION ALL ')}) GROUP BY ancestor`,
+    [JSON.stringify(categories), now],
+  );
+  return new Map(rows.map(({ category, n }) => [category, n]));
+}

@@ -48,6 +48,7 @@ export function conditionSql(condition: Condition, asking: Asking): string {
   if ('all' in condition) return condition.all.length === 0 ? '1' : `(${condition.all.map(inner).join(' AND ')})`;
   if ('any' in condition) return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
   if ('not' in condition) return `NOT ${inner(condition.not)}`;
+  if ('entry' in condition) return condition.entry === 'here' ? '0' : `${asking.leading === 'filter' ? '' : '+'}s.entry IN (SELECT id FROM records WHERE uuid IN ${asking.binds.list(condition.entry)})`;
   return testSql(condition, asking);
 }
 
@@ -57,11 +58,13 @@ function testSql({ field, is, value }: Test, { side, sheet, surrogates, today, b
   if (!found) return is === 'empty' || is === 'noneOf' ? '1' : '0';
   // The plus takes a column's index away from the planner.
   const column = `${leading === 'filter' || (leading === 'equality' && is === 'equals') ? '' : '+'}s.${found.value}`;
-    const given = resolved(value, today);
+  const given = resolved(value, today);
   const wanted = found.ids ? given.map((id) => surrogates.find(String(id))) : given.map(bindable);
   const [low = null, high = null] = wanted;
   if (is === 'filled') return `${column} IS NOT NULL`;
   if (is === 'empty') return `${column} IS NULL`;
+  // Where there is nothing to compare with, nothing is like it.
+  if (wanted.length === 0) return is === 'noneOf' ? '1' : '0';
   const branch = (values: readonly Bind[]) => `SELECT descendant FROM closure WHERE ancestor IN ${binds.list(values)}`;
   if (found.many) {
     const has = (values: readonly Bind[]) =>

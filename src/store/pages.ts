@@ -30,10 +30,13 @@ export interface PlacedPage {
   title: string;
   revision: number;
   stage: 'draft' | 'review';
+  /** The category whose words it holds, where it is one of those; its address is then told by the category's place. */
+  category: Id | null;
 }
 
-const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage
-  FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type`;
+const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, c.uuid AS category
+  FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
+  LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
 /** The pages that stand in a site's tree, each after its parent's earlier children. */
 export const tree = (asker: Asker, site: number): Promise<PlacedPage[]> =>
@@ -61,7 +64,7 @@ export const titlesOf = async (asker: Asker, pages: readonly Id[]): Promise<Map<
   new Map((await asker.all<{ id: Id; title: string }>("SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(pages)])).map(({ id, title }) => [id, title]));
 
 export const countOfType = async (asker: Asker, site: number, type: number, but: number | null): Promise<number> =>
-  (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3', [site, type, but]))?.n ?? 0;
+  (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3 AND p.record NOT IN (SELECT record FROM category_words)', [site, type, but]))?.n ?? 0;
 
 export interface PlaceRow {
   record: number;
@@ -92,18 +95,23 @@ export interface LivePage extends LiveVersion {
   address: string;
   /** The name of who let visitors see it. */
   publishedBy: string | null;
+  /** The category whose words it holds, where it is one of those. */
+  category: Id | null;
 }
 
-const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address, h.name AS publishedBy
+const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
-  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 LEFT JOIN people h ON h.id = v.published_by WHERE p.site = $1`;
+  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 LEFT JOIN people h ON h.id = v.published_by LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE p.site = $1`;
 
 /** Every page visitors see. */
 export const livePages = (asker: Asker, site: number, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [site, now]);
 export const livePageAt = (asker: Asker, site: number, now: number, address: string): Promise<LivePage | undefined> => asker.one(`${live} AND p.address = $3`, [site, now, address]);
+/** The page with a category's own words below the one that says how such pages are. */
+export const liveWordsOf = (asker: Asker, site: number, now: number, home: number, category: number): Promise<LivePage | undefined> =>
+  asker.one(`${live} AND p.parent = $3 AND g.category = $4`, [site, now, home, category]);
 /** The pages of some types (by integer key) that visitors see, the first made first. */
 export const livePagesOfTypes = (asker: Asker, site: number, now: number, types: readonly number[]): Promise<LivePage[]> =>
-  asker.all(`${live} AND r.type IN (SELECT value FROM json_each($3)) ORDER BY p.record`, [site, now, JSON.stringify(types)]);
+  asker.all(`${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($3)) ORDER BY p.record`, [site, now, JSON.stringify(types)]);
 export const liveChildren = (asker: Asker, site: number, now: number, parent: number): Promise<LivePage[]> => asker.all(`${live} AND p.parent = $3 ORDER BY p.position`, [site, now, parent]);
 export const livePagesAmong = (asker: Asker, site: number, now: number, records: readonly number[]): Promise<LivePage[]> =>
   asker.all(`${live} AND p.record IN (SELECT value FROM json_each($3)) ORDER BY p.address`, [site, now, JSON.stringify(records)]);

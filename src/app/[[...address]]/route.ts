@@ -24,7 +24,7 @@ async function missing(house: House, status: number, title: string, text: string
 /** What an address that shows no page answers. */
 function without(house: House, found: Exclude<Visit, { found: 'page' }>): Promise<Response> | Response {
   if (found.found === 'malformed') return missing(house, 400, 'This address cannot be read', 'It holds something that is no part of an address.');
-  if (found.found === 'elsewhere') return new Response(null, { status: 308, headers: { Location: encodeURI(found.address) } });
+  if (found.found === 'elsewhere') return new Response(null, { status: found.forNow ? 307 : 308, headers: { Location: encodeURI(found.address) } });
   return missing(house, 404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
 }
 

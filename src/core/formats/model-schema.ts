@@ -4,7 +4,7 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 import { comparisons, kinds, kindNames } from '../model/kinds';
 import { dateFormats, mappingBounds, partKeys } from '../mapping/parts';
-import { behaviours, modelBounds, paletteParts, type ModelDocument } from '../model/document';
+import { behaviours, emptyCategories, modelBounds, paletteParts, type ModelDocument } from '../model/document';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
 
@@ -37,7 +37,7 @@ const source: JsonObject = {
   oneOf: [
     closed(['kind'], { kind: { enum: ['blocks', 'listing'] } }),
     closed(['kind', 'types'], { kind: { const: 'collection' }, types: listOf(id, 50) }),
-    closed(['kind', 'scheme'], { kind: { const: 'category' }, scheme: id }),
+    closed(['kind', 'scheme'], { kind: { const: 'category' }, scheme: id, empty: { enum: [...emptyCategories] } }),
     closed(['kind', 'type'], { kind: { const: 'entry' }, type: id }),
   ],
 };

@@ -2,6 +2,7 @@ import { relativeInWords } from '../content/day';
 import { isJsonObject, type Json } from '../json';
 import type { Field } from '../model/document';
 import { dayInWords, kindOf, type Comparison, type Speaking } from '../model/kinds';
+import { hereValue, type HereValue } from './here';
 import type { Condition } from './listing-rule';
 
 /** How each comparison is said between a field and a value. */
@@ -21,14 +22,25 @@ function valueInWords(field: Field, value: Json, speaking: Speaking): string {
   return `“${String(value)}”`;
 }
 
+/** What a test takes from its place: "this category", "this entry’s Habitats". */
+function hereInWords(value: HereValue, type: { field(id: string): Field | undefined }): string {
+  if (value.here === 'category') return 'this category';
+  const named = value.fields.map((id) => type.field(id)?.label).find((label) => label !== undefined);
+  return named === undefined ? `what this ${value.here} says` : `this ${value.here}’s ${named}`;
+}
+
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
 export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking): string {
   const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');
+  if ('entry' in condition) return condition.entry === 'here' ? 'it is the entry of this page' : `it is ${condition.entry.map((id) => speaking.known?.entries.get(id)?.title ?? 'an entry').join(' or ')}`;
+  if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here') return 'it is not the entry of this page';
   if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
   const field = type.field(condition.field);
   if (!field) return 'a field that is gone';
+  const here = hereValue(condition.value);
+  if (here) return `${field.label} ${comparisonWords[condition.is]} ${hereInWords(here, type)}`;
   const values = (Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]).map((value) => valueInWords(field, value, speaking));
   return [field.label, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')].filter(Boolean).join(' ');
 }

@@ -1,5 +1,5 @@
 import type { Id } from '../ids';
-import type { Json } from '../json';
+import { isJsonObject, type Json } from '../json';
 import type { FieldPath } from '../model/document';
 import type { Comparison } from '../model/kinds';
 import type { SettingsLayer } from '../model/settings';
@@ -12,7 +12,11 @@ export interface Test {
   is: Comparison;
   value?: Json;
 }
-export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | Test;
+/** Whether it is one of these entries, or the one on whose own page the listing stands. */
+export interface IsEntry {
+  entry: 'here' | Id[];
+}
+export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | IsEntry | Test;
 
 /** What can be sorted by besides fields: when an entry was last published, last changed. */
 export const standingOrders = ['published', 'changed'] as const;
@@ -54,9 +58,9 @@ export function testsOf(condition: Condition): Test[] {
   if ('all' in condition) return condition.all.flatMap(testsOf);
   if ('any' in condition) return condition.any.flatMap(testsOf);
   if ('not' in condition) return testsOf(condition.not);
-  return [condition];
+  return 'entry' in condition ? [] : [condition];
 }
 
 /** Whether the passing of days alone can change which entries the condition lets through. */
 export const turnsWithTheDay = (condition: Condition): boolean =>
-  testsOf(condition).some(({ value }) => [value].flat().some((each) => typeof each === 'object' && each !== null));
+  testsOf(condition).some(({ value }) => [value].flat().some((each) => isJsonObject(each) && 'now' in each));

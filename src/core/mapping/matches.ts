@@ -1,5 +1,6 @@
 import { dayFrom } from '../content/day';
-import type { Json } from '../json';
+import type { Id } from '../ids';
+import { isJsonObject, type Json } from '../json';
 import type { FieldValues } from '../model/kinds/nested';
 import type { Condition, Test } from './listing-rule';
 
@@ -9,8 +10,9 @@ export const folded = (text: string): string => text.normalize('NFD').replace(/\
 const asArray = (value: Json | undefined): Json[] => (Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]);
 const isRelativeDay = (value: Json): value is { now: string } => typeof value === 'object' && value !== null && !Array.isArray(value) && typeof value.now === 'string';
 
-/** A test's value with days told from now turned into the day they stand for. */
-export const resolved = (value: Json | undefined, today: string): Json[] => asArray(value).map((each) => (isRelativeDay(each) ? dayFrom(each, today) : each));
+/** A test's value with days told from now turned into the day they stand for. What is taken from a place is none until it is settled. */
+export const resolved = (value: Json | undefined, today: string): Json[] =>
+  asArray(value).flatMap((each) => (isRelativeDay(each) ? [dayFrom(each, today)] : isJsonObject(each) && 'here' in each ? [] : [each]));
 
 /** Whether a category stands below another, or is it. Without a way to ask, only being it counts. */
 export type IsUnder = (category: string, above: string) => boolean;
@@ -20,6 +22,8 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
   if (is === 'empty') return has.length === 0;
   if (has.length === 0) return is === 'noneOf';
   const wanted = resolved(value, today);
+  // Where there is nothing to compare with, nothing is like it.
+  if (is !== 'filled' && wanted.length === 0) return is === 'noneOf';
   const [first] = has;
   const [low, high] = wanted;
   const compare = (a: Json | undefined, b: Json | undefined): number => (typeof a === 'number' && typeof b === 'number' ? a - b : String(a) < String(b) ? -1 : String(a) > String(b) ? 1 : 0);
@@ -40,11 +44,14 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
 
 /**
  * Whether values pass a condition on a day. This is what the words of a condition mean; the store asks the same of the
- * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`.
+ * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. `id` is that of the entry
+ * which holds the values. What a condition takes from its place must have been settled (`settled` in here.ts).
  */
-export function matches(condition: Condition, values: FieldValues, today: string, isUnder: IsUnder = (category, above) => category === above): boolean {
-  if ('all' in condition) return condition.all.every((inner) => matches(inner, values, today, isUnder));
-  if ('any' in condition) return condition.any.some((inner) => matches(inner, values, today, isUnder));
-  if ('not' in condition) return !matches(condition.not, values, today, isUnder);
+export function matches(condition: Condition, values: FieldValues, today: string, isUnder: IsUnder = (category, above) => category === above, id?: Id): boolean {
+  const inner = (each: Condition) => matches(each, values, today, isUnder, id);
+  if ('all' in condition) return condition.all.every(inner);
+  if ('any' in condition) return condition.any.some(inner);
+  if ('not' in condition) return !inner(condition.not);
+  if ('entry' in condition) return condition.entry !== 'here' && id !== undefined && condition.entry.includes(id);
   return passes(condition, values, today, isUnder);
 }

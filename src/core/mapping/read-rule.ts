@@ -1,13 +1,15 @@
-import { readLayer } from '../model/settings';
 import { isRelative } from '../content/day';
 import { pointer, type Fault } from '../faults';
+import { isId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { mappingFaults } from '../model/check';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType, Field } from '../model/document';
 import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
+import { readLayer } from '../model/settings';
 import { arrangements } from './arrangement';
-import { isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type Test } from './listing-rule';
+import { comparable, type HereValue } from './here';
+import { isStandingOrder, listingBounds, type Condition, type IsEntry, type ListingRule, type OrderKey, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
 import { readSetOut } from './read-set-out';
 
@@ -69,13 +71,28 @@ class RuleReader {
       this.only(input, path, ['not']);
       return { not: this.condition(input.not, pointer(path, 'not'), depth + 1) };
     }
+    if ('entry' in input) return this.isEntry(input, path) ?? nothing;
     return this.test(input, path) ?? nothing;
+  }
+
+  private counted(path: string): void {
+    this.tests += 1;
+    if (this.tests === listingBounds.tests + 1) this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
+  }
+
+  private isEntry(input: JsonObject, path: string): IsEntry | undefined {
+    this.only(input, path, ['entry']);
+    this.counted(path);
+    const { entry } = input;
+    if (entry === 'here') return { entry };
+    if (Array.isArray(entry) && entry.length > 0 && entry.length <= listingBounds.values && entry.every((id): id is Id => typeof id === 'string' && isId(id))) return { entry };
+    this.fault(pointer(path, 'entry'), 'value', `Say "here" for the entry on whose page the listing stands, or give the ids of 1 to ${listingBounds.values} entries.`);
+    return undefined;
   }
 
   private test(input: JsonObject, path: string): Test | undefined {
     this.only(input, path, ['field', 'is', 'value']);
-    this.tests += 1;
-    if (this.tests === listingBounds.tests + 1) this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
+    this.counted(path);
     const field = this.field(input.field, pointer(path, 'field'));
     if (!field) return undefined;
     const known = kindOf(field).comparisons;
@@ -94,6 +111,11 @@ class RuleReader {
       if (input.value !== undefined && input.value !== null) this.fault(at, 'value', `"${is}" takes no value.`);
       return { field: field.id, is };
     }
+    if (isJsonObject(input.value) && 'here' in input.value) {
+      if (takes === 'two') this.fault(at, 'value', 'Give the first and the last value.');
+      const value = this.here(field, input.value, at);
+      return value && takes !== 'two' ? { field: field.id, is, value: { ...value } } : undefined;
+    }
     if (takes === 'one') {
       const value = this.value(field, is, input.value, at);
       return value === undefined ? undefined : { field: field.id, is, value };
@@ -104,6 +126,26 @@ class RuleReader {
     }
     const values = input.value.map((each, i) => this.value(field, is, each, pointer(at, i)));
     return values.every((value): value is Json => value !== undefined) ? { field: field.id, is, value: values } : undefined;
+  }
+
+  /** What is taken from the place where the listing stands: `category`, or the key of a field of the entry or page there. */
+  private here(field: Field, input: JsonObject, path: string): HereValue | undefined {
+    this.only(input, path, ['here']);
+    const [of, key, ...more] = typeof input.here === 'string' ? input.here.split('.') : [];
+    if (of === 'category' && key === undefined) {
+      if (field.kind === 'category') return { here: 'category' };
+      this.fault(path, 'kind', `${field.label} holds no categories, so it cannot be compared with the category of a page.`);
+      return undefined;
+    }
+    if ((of !== 'entry' && of !== 'page') || key === undefined || more.length > 0) {
+      this.fault(path, 'here', 'From where it stands: "category", "entry." or "page." and the key of a field.');
+      return undefined;
+    }
+    const types: readonly CompiledType[] = of === 'entry' ? this.model.contentTypes : this.model.pageTypes;
+    const fields = [...new Set(types.flatMap((type) => type.fields.filter((each) => each.key === key && comparable(field, each)).map(({ id }) => id)))];
+    if (fields.length > 0) return { here: of, fields };
+    this.fault(path, 'unknown-field', `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" that ${field.label} could be compared with.`);
+    return undefined;
   }
 
   private value(field: Field, is: Comparison, input: Json | undefined, path: string): Json | undefined {

@@ -2,6 +2,7 @@ import type { Json, JsonObject } from '../json';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { Field } from '../model/document';
 import { kindOf, plainFields } from '../model/kinds';
+import { hereValue, type HereValue } from './here';
 import { isStandingOrder, type Condition, type ListingRule } from './listing-rule';
 import { partKeys, type Mapping, type Step } from './parts';
 
@@ -13,12 +14,22 @@ function speakValue(field: Field, value: Json): Json {
   return Array.isArray(value) ? value.map(labelled) : labelled(value);
 }
 
-function speakCondition(condition: Condition, type: CompiledType): Json {
-  if ('all' in condition) return { all: condition.all.map((inner) => speakCondition(inner, type)) };
-  if ('any' in condition) return { any: condition.any.map((inner) => speakCondition(inner, type)) };
-  if ('not' in condition) return { not: speakCondition(condition.not, type) };
+/** What is taken from a place, as a path: `category`, `entry.habitats`. */
+function speakHere(value: HereValue, model: CompiledModel): JsonObject {
+  if (value.here === 'category') return { here: 'category' };
+  const types: readonly CompiledType[] = value.here === 'entry' ? model.contentTypes : model.pageTypes;
+  return { here: `${value.here}.${value.fields.flatMap((id) => types.flatMap((type) => type.field(id)?.key ?? []))[0] ?? GONE}` };
+}
+
+function speakCondition(condition: Condition, type: CompiledType, model: CompiledModel): Json {
+  if ('all' in condition) return { all: condition.all.map((inner) => speakCondition(inner, type, model)) };
+  if ('any' in condition) return { any: condition.any.map((inner) => speakCondition(inner, type, model)) };
+  if ('not' in condition) return { not: speakCondition(condition.not, type, model) };
+  if ('entry' in condition) return { entry: condition.entry };
   const field = type.field(condition.field);
   if (!field) return { field: GONE, is: condition.is };
+  const here = hereValue(condition.value);
+  if (here) return { field: field.key, is: condition.is, value: speakHere(here, model) };
   return { field: field.key, is: condition.is, ...(condition.value === undefined ? {} : { value: speakValue(field, condition.value) }) };
 }
 
@@ -50,7 +61,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
   if (!type) return { from: GONE };
   return {
     from: type.is.key,
-    where: speakCondition(rule.where, type),
+    where: speakCondition(rule.where, type, model),
     order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : type.field(by)?.key ?? GONE, direction })),
     limit: rule.limit,
     ...(rule.perPage === undefined ? {} : { perPage: rule.perPage }),

@@ -103,7 +103,11 @@ export interface ContentType extends Shaped {
   settings?: SettingsLayer;
 }
 
-export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[] } | { kind: 'category'; scheme: Id } | { kind: 'entry'; type: Id };
+/** What becomes of the page of a category in which nothing stands that visitors see: none, or one that leads to the category above. Without either it is shown. */
+export const emptyCategories = ['hidden', 'up'] as const;
+export type EmptyCategories = (typeof emptyCategories)[number];
+
+export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[] } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | { kind: 'entry'; type: Id };
 
 /** A block that stands in a slot from the beginning. */
 export interface PresetBlock {

@@ -18,7 +18,7 @@ function birds(change: JsonObject = {}) {
 }
 
 const differs = (before: JsonObject | undefined, after: JsonObject | undefined, listing = birds(), type = species.id) =>
-  listingDiffers(listing, { type, before: before && { values: values(before) }, after: after && { values: values(after) } }, today);
+  listingDiffers(listing, { id: 'one', type, before: before && { values: values(before) }, after: after && { values: values(after) } }, today);
 
 describe('a listing differs for visitors', () => {
   test.each<[string, JsonObject | undefined, JsonObject | undefined, boolean]>([

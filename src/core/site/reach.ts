@@ -12,6 +12,7 @@ export interface LiveListing {
 
 /** What visitors saw of an entry and will see: what it says, or nothing where it is not shown. */
 export interface EntryChange {
+  id: Id;
   type: Id;
   before: Said | undefined;
   after: Said | undefined;
@@ -20,12 +21,12 @@ export interface EntryChange {
 /**
  * Whether what a listing shows can differ after an entry changed: the entry comes in, goes out, or stays in and
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
- * publication of an entry in it.
+ * publication of an entry in it. What the rule takes from its place must have been settled.
  */
 export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder): boolean {
   if (rule.from !== change.type) return false;
-  const was = change.before !== undefined && matches(rule.where, change.before.values, today, isUnder);
-  const is = change.after !== undefined && matches(rule.where, change.after.values, today, isUnder);
+  const was = change.before !== undefined && matches(rule.where, change.before.values, today, isUnder, change.id);
+  const is = change.after !== undefined && matches(rule.where, change.after.values, today, isUnder, change.id);
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);

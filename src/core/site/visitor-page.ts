@@ -63,6 +63,8 @@ export interface VisitorPage {
   listing?: DrawnListing;
   /** What a visitor wrote in one of its contact forms, right after it was sent. */
   contact?: ContactState;
-  /** Pages directly below, for a page that is neither the top nor filled by a listing. */
-  below: { label: string; address: string; summary: string }[];
+  /** Pages directly below, for a page that is neither the top nor filled by a listing; categories with how many entries stand in each. */
+  below: { label: string; address: string; summary: string; count?: number }[];
+  /** The categories beside one another, for the page of one of them. */
+  beside?: { label: string; address: string; count: number; here: boolean }[];
 }

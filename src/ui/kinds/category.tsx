@@ -1,24 +1,14 @@
 'use client';
-import { Autocomplete, MenuItem, OutlinedInput, Select, TextField } from '@mui/material';
+import { MenuItem, OutlinedInput, Select } from '@mui/material';
 import { ListTree } from 'lucide-react';
 import type { ReactElement } from 'react';
-import type { CategoryAnswer } from '../../contract/categories';
+import { CategoryPick, trailsOf } from '../category-pick';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
 import { ChosenList } from './chosen-list';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import { without } from './rule-inputs';
 import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
-
-/** The trail of each category in words, from the top down. */
-function trailsOf(items: readonly CategoryAnswer[]): Map<string, string> {
-  const way: string[] = [];
-  return new Map(items.map(({ id, depth, label }) => {
-    way.length = depth;
-    way.push(label);
-    return [id, way.join(' › ')];
-  }));
-}
 
 function Input({ id, rules, value, onChange, invalid, describedBy, label, beside }: InputProps<'category'>): ReactElement {
   const { data } = useAsk('categories', { path: { id: rules.scheme } }, { enabled: rules.scheme !== '' });
@@ -40,13 +30,9 @@ function Input({ id, rules, value, onChange, invalid, describedBy, label, beside
     <div>
       <ChosenList label="Chosen categories" items={chosen.map((each) => ({ id: each, label: trails.get(each) ?? 'A category that is gone' }))} onChange={(ids) => onChange(rules.multiple ? ids : ids[0] ?? null)} />
       {(rules.multiple || chosen.length === 0) && (
-        <Autocomplete
-          id={id} options={offered.filter((item) => !chosen.includes(item.id))} value={null} blurOnSelect={false} clearOnBlur openOnFocus
-          getOptionLabel={(item) => trails.get(item.id) ?? item.label} getOptionKey={(item) => item.id}
-          renderOption={({ key: _key, ...props }, item) => <li key={item.id} {...props} style={{ paddingLeft: 12 + item.depth * 16 }}>{item.label}</li>}
-          onChange={(_, item) => { if (item) add(item.id); }}
-          noOptionsText={branchField && branches?.length === 0 ? `Choose ${branchField.label} first.` : 'Nothing has these words in its name.'}
-          renderInput={(params) => <TextField {...params} error={invalid} placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-describedby': describedBy, ...(label ? { 'aria-label': label } : {}) } }} />}
+        <CategoryPick
+          id={id} offered={offered.filter((item) => !chosen.includes(item.id))} trails={trails} onPick={add} placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'} invalid={invalid} describedBy={describedBy} {...(label ? { label } : {})}
+          {...(branchField && branches?.length === 0 ? { nothing: `Choose ${branchField.label} first.` } : {})}
         />
       )}
     </div>

@@ -4,7 +4,8 @@ import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevis
 import { findEntries, knownByIds } from '../../../services/find-entries';
 import { importEntries } from '../../../services/import-entries';
 import { goTo } from '../../../services/go-to';
-import { addListing, binListing, changeListing, listing, listingResult, listings, publishListing, tryListing, tryListingFigures } from '../../../services/listings';
+import { listingResult, tryListing, tryListingFigures } from '../../../services/listing-trials';
+import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
 import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
@@ -82,8 +83,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
 
   listings: ({ house }) => listings(house),
   addListing: ({ house, person, body }) => addListing(house, person, body),
-  tryListing: ({ house, body }) => tryListing(house, body.rule),
-  tryListingFigures: ({ house, body }) => tryListingFigures(house, body.rule),
+  tryListing: ({ house, body }) => tryListing(house, body),
+  tryListingFigures: ({ house, body }) => tryListingFigures(house, body),
   listing: ({ house, path }) => listing(house, path('id')),
   changeListing: ({ house, person, path, revision, body }) => changeListing(house, person, path('id'), revision, body),
   publishListing: ({ house, person, path, revision }) => publishListing(house, person, path('id'), revision, {}),
@@ -95,7 +96,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addressFor: ({ house, query }) => addressFor(house, query),
   topTypes: ({ house }) => typesUnder(house, null),
   page: ({ house, path }) => page(house, path('id')),
-  pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query.language),
+  pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query),
   changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
   binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),
   publishPage: ({ house, person, path, revision, body }) => publishPage(house, person, path('id'), revision, body),

@@ -29,6 +29,7 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { PageDrawing } from '../page-drawing';
 import { AddPage } from './add-page';
+import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PagePlace } from './page-place';
 import { blocksIn, SlotForm } from './slots-form';
@@ -42,17 +43,19 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const router = useRouter();
   const tell = useTell();
   const type = model.pageTypeByKey(initial.type);
-  const fields: readonly Field[] = type?.fields ?? [];
+  // Words of one category only add to what all of them say: nothing of them is needed.
+  const fields: readonly Field[] = (type?.fields ?? []).map((field) => (initial.category === null ? field : { ...field, required: false }));
   const mayArrange = useMay('arrange pages');
   const { data: listings } = useAsk('listings');
   const locales = model.document.locales.others;
   const drafted = (answer: PageAnswer) => withSlots(withLanguages(answer, fields, locales));
   const [language, setLanguage] = useState('');
+  const [shownCategory, setShownCategory] = useState<string>();
   const [adding, setAdding] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
-    sendable: (given) => (type ? sendableOf(model, type, given, today) : {}),
+    sendable: (given) => (type ? sendableOf(model, type, fields, given, today) : {}),
     send: async (changes, revision) => drafted(await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes, locales) })),
     other: (current) => {
       const other = keptIn(current, initial);
@@ -60,7 +63,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     },
   });
   const { kept, given, status } = draft;
-  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id }, ...(language ? { query: { language } } : {}) });
+  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id }, query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) } });
   const { revision } = kept;
   useEffect(() => {
     // Kept words are drawn as visitors would see them.
@@ -69,8 +72,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   if (!type) return null;
   const entries = type.is.source.kind === 'entry' ? model.contentType(type.is.source.type) : undefined;
+  const scheme = type.is.source.kind === 'category' ? model.scheme(type.is.source.scheme) : undefined;
   const { values, slots } = apart(given);
-  const reading = readForm(everyFieldOf(model, type), values, today);
+  const reading = readForm(everyFieldOf(model, fields), values, today);
   const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
   const told = new Set(reading.faults.map(({ path }) => path));
   const others = faultsInForm([...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])]).filter(({ path }) => !told.has(path));
@@ -98,7 +102,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   };
   const listing = listings?.items.find(({ id }) => id === kept.listing);
   const shown = kept.shown.length > 0;
-  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '');
+  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
   const needsListing = type.is.source.kind === 'listing' && kept.listing === null;
   // What is told at its own field is not told again over the bench.
@@ -106,6 +110,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const preview = (
     <>
       <Eyebrow>How it will look</Eyebrow>
+      {scheme && kept.category === null && <CategoryWords page={kept} scheme={scheme.id} shown={shownCategory} onShown={setShownCategory} disabled={!mayArrange} />}
       {drawn && <PageDrawing page={drawn.page} label="How the page will look" items={6} />}
     </>
   );
@@ -114,7 +119,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       outline={<SiteTree here={kept.id} />} outlineLabel="Site tree"
       reach={(
         <>
-          {mayArrange && <PagePlace page={kept} act={act} slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)} />}
+          {mayArrange && kept.category === null && <PagePlace page={kept} act={act} slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)} />}
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
@@ -145,10 +150,10 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           </div>
         </div>
         <div className={look.acts}>
-          {shown && <Button component="a" href={entries ? drawn?.page.address ?? kept.address : kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
+          {shown && <Button component="a" href={entries || scheme ? drawn?.page.address ?? kept.address : kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
           {mayArrange && (
             <>
-              <Button onClick={() => setAdding(true)}>Add a page below</Button>
+              {!scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}
               {shown ? <Button onClick={() => void withdraw()}>Withdraw</Button> : kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>}
               <Button variant="contained" disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')} onClick={() => void publish()}>Publish</Button>
             </>
@@ -157,14 +162,16 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       </div>
       {words && <Note sort="error" role="alert">{words}</Note>}
       {entries && <Note sort="info">It says how the page of each {entries.is.label} is, at <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them. Beside the form stands one as an example.</Note>}
+      {scheme && kept.category === null && <Note sort="info">It says how the page of each {scheme.is.label} is, below <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them, until one has words of its own. Fields that the {scheme.is.label} has itself, under the same key, are taken from it.</Note>}
+      {scheme && kept.category !== null && <Note sort="info">These words stand on the page of {kept.title} alone, and stay with it when it moves or goes into another. What is left empty is as all of them say.</Note>}
       {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
             <LanguageChoice value={language} onChange={setLanguage} />
             <EntryForm fields={fieldsFor(fields, language)} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
-            {type.is.source.kind === 'listing' && (
-              <Labelled id="listing" label="Filled by the listing" needed faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
+            {(type.is.source.kind === 'listing' || (scheme && kept.category === null)) && (
+              <Labelled id="listing" label="Filled by the listing" needed={!scheme} faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
                 <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
                   <MenuItem value="">None yet</MenuItem>
                   {listings?.items.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}

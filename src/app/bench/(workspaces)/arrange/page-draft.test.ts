@@ -19,5 +19,5 @@ test('slots stand beside the fields in a draft, and go back to their places', ()
 test('a slot that cannot be read is told and not sent; the others are', () => {
   const given = { title: 'Home', [slotName('main')]: [{ ...block, values: { heading: 7 } }], [slotName('foot')]: [block] };
   expect(slotFaults(model, home, given)).toMatchObject([{ path: '/slots/main/0/values/heading', code: 'kind' }]);
-  expect(Object.keys(sendableOf(model, home, given, '2026-11-25')).sort()).toEqual([slotName('foot'), 'title'].sort());
+  expect(Object.keys(sendableOf(model, home, home.fields, given, '2026-11-25')).sort()).toEqual([slotName('foot'), 'title'].sort());
 });

@@ -37,11 +37,11 @@ export function patchOf(changes: JsonObject, locales: readonly string[]): PagePa
 export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => readSlots(model, type.is.slots, apart(given).slots, {}, '/slots').faults;
 
 /** The fields of a page as its draft holds them: its own, and the localised ones in every other language. */
-export const everyFieldOf = (model: CompiledModel, type: CompiledType<PageType>): Field[] => [...type.fields, ...model.document.locales.others.flatMap((locale) => fieldsIn(type.fields, locale))];
+export const everyFieldOf = (model: CompiledModel, fields: readonly Field[]): Field[] => [...fields, ...model.document.locales.others.flatMap((locale) => fieldsIn(fields, locale))];
 
 /** What of a draft can be sent: fields and slots that can be read. */
-export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, given: JsonObject, today: string): JsonObject {
+export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, fields: readonly Field[], given: JsonObject, today: string): JsonObject {
   const { values, slots } = apart(given);
   const broken = new Set(slotFaults(model, type, given).map(({ path }) => path.split('/')[2]));
-  return { ...readForm(everyFieldOf(model, type), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
+  return { ...readForm(everyFieldOf(model, fields), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
 }

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { ListingAnswer } from '../../../../contract/listings';
+import type { ListingAnswer, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
@@ -25,6 +25,7 @@ import { DrawnToScale } from './drawn-to-scale';
 import { ListingReach } from './listing-reach';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
+import { TriedAt } from './tried-at';
 import { WhatOrder } from './what-order';
 import { WhichEntries } from './which-entries';
 import styles from './map.module.css';
@@ -54,6 +55,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const router = useRouter();
   const tell = useTell();
   const mayKeep = useMay('keep listings');
+  const [place, setPlace] = useState<ListingPlace>({});
   const [width, setWidth] = useState<number>(720);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -70,8 +72,9 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const read = useMemo(() => readRule(model, rule), [model, rule]);
   const asked = useSettled(rule, 200);
   const readable = readRule(model, asked).rule !== undefined;
-  const { data: result, error } = useAsk('tryListing', { body: { rule: asked } }, { enabled: readable });
-  const { data: figures } = useAsk('tryListingFigures', { body: { rule: asked } }, { enabled: readable });
+  const trial = { body: { rule: asked, at: place } };
+  const { data: result, error } = useAsk('tryListing', trial, { enabled: readable });
+  const { data: figures } = useAsk('tryListingFigures', trial, { enabled: readable });
   const type = model.contentTypeByKey(String(rule.from));
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   const setAll = (next: JsonObject) => { for (const [key, value] of Object.entries(next)) draft.change(key, value); };
@@ -129,6 +132,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
               <ShownHow type={type} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
             </div>
             <div className={styles.result}>
+              <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
               <div className={styles.widths}>
                 {widths.map(([label, px]) => <button key={label} type="button" aria-pressed={width === px} onClick={() => setWidth(px)}>{label}, {px}</button>)}
                 <span>as published</span>

@@ -1,5 +1,7 @@
-import { isJsonObject, type Json } from '../../../../core/json';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import { comparable } from '../../../../core/mapping/here';
 import { valuesTaken } from '../../../../core/mapping/read-rule';
+import type { CompiledModel } from '../../../../core/model/compile';
 import type { Field } from '../../../../core/model/document';
 import { kindOf, type Comparison } from '../../../../core/model/kinds';
 
@@ -10,6 +12,12 @@ export interface SpokenTest {
   value?: Json;
 }
 
+/** Conditions that stand together, spoken by keys: all of them must hold, one of them, or none. */
+export interface SpokenGroup {
+  sort: 'all' | 'any' | 'none';
+  inner: Json[];
+}
+
 /** The conditions that must all hold, of a rule spoken by keys. A rule whose condition is something else has it as its only one. */
 export function conditionsOf(where: Json | undefined): Json[] {
   if (isJsonObject(where) && Array.isArray(where.all)) return where.all;
@@ -18,6 +26,22 @@ export function conditionsOf(where: Json | undefined): Json[] {
 
 export const asTest = (condition: Json): SpokenTest | undefined =>
   isJsonObject(condition) && typeof condition.field === 'string' && typeof condition.is === 'string' ? ({ ...condition } as unknown as SpokenTest) : undefined;
+
+/** A condition as a group, where it is one. */
+export function asGroup(condition: Json): SpokenGroup | undefined {
+  if (!isJsonObject(condition)) return undefined;
+  if (Array.isArray(condition.all)) return { sort: 'all', inner: condition.all };
+  if (Array.isArray(condition.any)) return { sort: 'any', inner: condition.any };
+  const { not } = condition;
+  if (not === undefined || isOtherEntry(condition)) return undefined;
+  return { sort: 'none', inner: isJsonObject(not) && Array.isArray(not.any) ? not.any : [not] };
+}
+
+export const fromGroup = ({ sort, inner }: SpokenGroup): Json => (sort === 'none' ? { not: { any: inner } } : { [sort]: inner });
+
+/** Any entry but the one on whose page the listing stands. */
+export const otherEntry: JsonObject = { not: { entry: 'here' } };
+export const isOtherEntry = (condition: Json): boolean => isJsonObject(condition) && isJsonObject(condition.not) && condition.not.entry === 'here';
 
 /** What a comparison begins with, for a field: its first choice, nought, today. */
 function firstValue(field: Field): Json {
@@ -38,4 +62,15 @@ export function beginTest(field: Field, is: Comparison): SpokenTest {
   if (takes === 'none') return { field: field.key, is };
   if (takes === 'one') return { field: field.key, is, value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one };
   return { field: field.key, is, value: takes === 'two' ? [one, one] : [one] };
+}
+
+/** What a field may be compared with at the place where its listing stands, each in words: the page's category, what the entry or page there says. */
+export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
+  const shown = new Set(model.pageTypes.flatMap(({ is: { source } }) => (source.kind === 'entry' ? [source.type] : [])));
+  const said = (of: 'entry' | 'page', fields: readonly Field[]) => fields.filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each)).map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
+  const places: [string, string][] = [
+    ...(field.kind === 'category' ? [['category', 'this category'] as [string, string]] : []),
+    ...model.contentTypes.filter(({ id }) => shown.has(id)).flatMap(({ fields }) => said('entry', fields)), ...model.pageTypes.flatMap(({ fields }) => said('page', fields)),
+  ];
+  return [...new Map(places)];
 }

@@ -1,4 +1,5 @@
 'use client';
+import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { DayOrRelative } from '../../../../core/content/day';
 import { isJsonObject, type Json } from '../../../../core/json';
@@ -6,7 +7,8 @@ import { valuesTaken } from '../../../../core/mapping/read-rule';
 import type { Field } from '../../../../core/model/document';
 import { kindUiOf } from '../../../../ui/kinds';
 import { DayOrRelativeInput } from '../../../../ui/kinds/date';
-import type { SpokenTest } from './rule-edit';
+import { useModel } from '../../../../ui/model-in-force';
+import { beginTest, placesFor, type SpokenTest } from './rule-edit';
 import styles from './map.module.css';
 
 const asDay = (value: Json | undefined): DayOrRelative => (isJsonObject(value) && typeof value.now === 'string' ? { now: value.now } : typeof value === 'string' ? value : '');
@@ -20,15 +22,24 @@ function One({ field, value, label, onChange }: { field: Field; value: Json | un
 
 /** What a test compares with: nothing, one value, two, or several. */
 export function TestValue({ field, test, disabled, onChange }: { field: Field; test: SpokenTest; disabled: boolean; onChange: (value: Json) => void }): ReactElement | null {
+  const model = useModel();
   const takes = valuesTaken(test.is);
   if (takes === 'none') return null;
+  const places = takes === 'two' ? [] : placesFor(model, field);
+  const here = isJsonObject(test.value) && typeof test.value.here === 'string' ? test.value.here : '';
   const values = Array.isArray(test.value) ? test.value : [];
   const several = takes === 'list' || ('multiple' in field.rules && field.rules.multiple === true && test.is === 'equals');
   // What is compared with may be of any number, whatever the field itself asks for.
   const single = field.kind === 'choice' || field.kind === 'category' || field.kind === 'entry' ? ({ ...field, rules: { ...field.rules, multiple: several } } as Field) : field;
   return (
     <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
-      {takes !== 'two' && <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />}
+      {places.length > 0 && (
+        <Select size="small" value={here} displayEmpty disabled={disabled} onChange={({ target }) => onChange(target.value === '' ? beginTest(field, test.is).value ?? '' : { here: target.value })} slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}>
+          <MenuItem value="">what is chosen here</MenuItem>
+          {places.map(([key, words]) => <MenuItem key={key} value={key}>{words}</MenuItem>)}
+        </Select>
+      )}
+      {takes !== 'two' && here === '' && <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />}
       {takes === 'two' && (
         <>
           <One field={field} value={values[0]} label={`${field.label}: from`} onChange={(value) => onChange([value, values[1] ?? null])} />

@@ -1,0 +1,83 @@
+'use client';
+import { IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { X } from 'lucide-react';
+import { useState, type ReactElement, type ReactNode } from 'react';
+import type { Json } from '../../../../core/json';
+import { comparisonWords, conditionInWords } from '../../../../core/mapping/condition-words';
+import { readCondition } from '../../../../core/mapping/read-rule';
+import type { CompiledType } from '../../../../core/model/compile';
+import type { ContentType } from '../../../../core/model/document';
+import { useModel } from '../../../../ui/model-in-force';
+import { asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type SpokenGroup, type SpokenTest } from './rule-edit';
+import { TestValue } from './test-value';
+import styles from './map.module.css';
+
+/** How deep groups stand inside one another here; what was nested deeper elsewhere is told in words. */
+const GROUPS_DEEP = 2;
+const sorts: Record<SpokenGroup['sort'], string> = { all: 'All of these', any: 'At least one of these', none: 'None of these' };
+
+function TestLine({ type, test, disabled, onChange }: { type: CompiledType<ContentType>; test: SpokenTest; disabled: boolean; onChange: (test: SpokenTest) => void }): ReactElement {
+  const field = type.fieldByKey(test.field);
+  if (!field) return <span>It asks a field that is gone.</span>;
+  return (
+    <>
+      <b style={{ fontWeight: 550 }}>{field.label}</b>
+      <Select variant="standard" disableUnderline disabled={disabled} value={test.is} sx={{ fontSize: 13, color: 'var(--pencil)' }} onChange={({ target }) => onChange(beginTest(field, target.value))} slotProps={{ input: { 'aria-label': `How ${field.label} is compared` } }}>
+        {comparisonsOf(field).map((is) => <MenuItem key={is} value={is}>{comparisonWords[is]}</MenuItem>)}
+      </Select>
+      <TestValue field={field} test={test} disabled={disabled} onChange={(value) => onChange({ ...test, value })} />
+    </>
+  );
+}
+
+interface RowsProps {
+  type: CompiledType<ContentType>;
+  conditions: readonly Json[];
+  disabled: boolean;
+  onChange: (conditions: Json[]) => void;
+  /** What stands at the end of each line: what the condition lets through. */
+  end?: (place: number) => ReactNode;
+  depth?: number;
+}
+
+/** Conditions one below the other, each with a way to change it and to take it out; the last line adds another, or a group of them. */
+export function ConditionRows({ type, conditions, disabled, onChange, end, depth = 0 }: RowsProps): ReactElement {
+  const model = useModel();
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const put = (place: number, condition: Json) => onChange(conditions.map((each, i) => (i === place ? condition : each)));
+  const add = (condition: Json) => { setAt(null); onChange([...conditions, condition]); };
+  const [first] = type.fields;
+  const begun = (field: NonNullable<typeof first>): Json => ({ ...beginTest(field, comparisonsOf(field)[0] ?? 'filled') }) as Json;
+  return (
+    <>
+      {conditions.map((condition, i) => {
+        const test = asTest(condition);
+        const group = depth < GROUPS_DEEP ? asGroup(condition) : undefined;
+        return (
+          <div className={styles.line} key={i}>
+            {test && <TestLine type={type} test={test} disabled={disabled} onChange={(next) => put(i, { ...next } as Json)} />}
+            {group && (
+              <Select variant="standard" disableUnderline disabled={disabled} value={group.sort} sx={{ fontSize: 13, fontWeight: 550 }} onChange={({ target }) => put(i, fromGroup({ ...group, sort: target.value }))} slotProps={{ input: { 'aria-label': 'How the conditions of this group stand together' } }}>
+                {(['all', 'any', 'none'] as const).map((sort) => <MenuItem key={sort} value={sort}>{sorts[sort]}</MenuItem>)}
+              </Select>
+            )}
+            {!test && !group && <span>{isOtherEntry(condition) ? <><b style={{ fontWeight: 550 }}>It</b> is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale })}</span>}
+            <span className={styles.counts}>{end?.(i)}</span>
+            {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
+            {group && (
+              <div className={styles.group} role="group" aria-label={sorts[group.sort]}>
+                <ConditionRows type={type} conditions={group.inner} disabled={disabled} depth={depth + 1} onChange={(inner) => (inner.length === 0 ? onChange(conditions.filter((_, j) => j !== i)) : put(i, fromGroup({ ...group, inner })))} />
+              </div>
+            )}
+          </div>
+        );
+      })}
+      {!disabled && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{depth === 0 ? 'Add a condition' : 'Add to this group'}</button>}
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {type.fields.map((field) => <MenuItem key={field.id} onClick={() => add(begun(field))}>{field.label}</MenuItem>)}
+        {!conditions.some(isOtherEntry) && <MenuItem divider style={{ borderTop: '1px solid var(--rule)' }} onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
+        {depth < GROUPS_DEEP && first && <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>}
+      </Menu>
+    </>
+  );
+}

@@ -1,0 +1,214 @@
+import fc from 'fast-check';
+import { DrawnPages } from '../../tests/drawn-pages';
+import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { contentType, documentFrom, smallModel } from '../../tests/small-model';
+import type { JsonObject } from '../core/json';
+import { addressIn } from '../core/site/address';
+import { changeCategory, categoriesOf, importCategories, mergeCategory, moveCategory, removeCategory } from '../services/categories';
+import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
+import { entryAddresses } from '../services/entry-addresses';
+import { addListing, publishListing } from '../services/listings';
+import { importModel } from '../services/model';
+import { addPage, changePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
+import { visit } from '../services/visitor';
+
+const title = { title: { label: 'Title', required: true, localised: true }, summary: { kind: 'paragraphs', label: 'Summary' } };
+const face = { heading: ['title'], summary: ['summary'] };
+
+/** Species in a tree of habitats: each habitat and each species has a page, and lists what else lives there. */
+const reserve = documentFrom({
+  ...smallModel,
+  schemes: { habitat: { label: 'Habitat', plural: 'Habitats', sort: 'categories', fields: { summary: { kind: 'paragraphs', label: 'In words' } } } },
+  contentTypes: { species: { label: 'Species', plural: 'Species', title: 'name', columns: ['name'], fields: { name: { label: 'Name', required: true }, lives: { kind: 'category', label: 'Lives in', rules: { scheme: 'habitat', multiple: true } } }, face: { heading: ['name'] } } },
+  blockTypes: { listing: { label: 'Listing', plural: 'Listings', behaves: 'listing', fields: {}, face: {} }, text: { label: 'Text', plural: 'Texts', fields: { words: { kind: 'paragraphs', label: 'Words' } }, face: { summary: ['words'] } } },
+  pageTypes: {
+    home: { label: 'Home', plural: 'Homes', inNavigation: 'no', fields: title, face },
+    plain: { label: 'Plain page', plural: 'Plain pages', inNavigation: 'no', fields: title, face },
+    habitatPage: { label: 'Habitat page', plural: 'Habitat pages', inNavigation: 'no', source: { category: 'habitat', empty: 'up' }, fields: title, slots: { main: { label: 'Main', allows: ['text', 'listing'] } }, face },
+    speciesPage: { label: 'Species page', plural: 'Species pages', inNavigation: 'no', source: { entry: 'species' }, fields: title, slots: { main: { label: 'Main', allows: ['text', 'listing'] } }, face },
+  },
+  placements: { top: ['home'], home: ['plain'], plain: ['habitatPage', 'speciesPage'] },
+});
+
+let small: SmallHouse;
+let drawn: DrawnPages;
+const ids: Record<string, string> = {};
+const person = () => small.people.architect;
+const scheme = () => small.house.model.schemeByKey('habitat')?.id ?? '';
+const habitat = (label: string) => {
+  const found = categoriesOf(small.house, scheme()).items.find((each) => each.label === label);
+  if (!found) throw new Error(label);
+  return found;
+};
+
+async function addTo(parent: string | null, type: string, given: JsonObject): Promise<string> {
+  const made = await addPage(small.house, person(), { type, parent, ...given });
+  await publishPage(small.house, person(), made.id, made.revision, {});
+  return made.id;
+}
+
+async function inForce(label: string, rule: JsonObject): Promise<string> {
+  const made = await addListing(small.house, person(), { label, rule: { from: 'species', order: [{ by: 'name', direction: 'up' }], ...rule } });
+  await publishListing(small.house, person(), made.id, made.revision, {});
+  return made.id;
+}
+
+const species = async (name: string) => {
+  const found = (await entries(small.house, { type: 'species', q: name })).items[0];
+  if (!found) throw new Error(name);
+  return found;
+};
+
+async function says(name: string, values: JsonObject): Promise<void> {
+  const { id, revision } = await species(name);
+  const kept = await changeEntry(small.house, person(), id, revision, { values });
+  await publishEntry(small.house, person(), id, kept.revision, {});
+}
+
+async function everyAddress(): Promise<string[]> {
+  const type = contentType(small.house.model, 'species').id;
+  const all = (await entries(small.house, { type: 'species', limit: 100 })).items;
+  const own = [...(await entryAddresses(small.house.content, small.house, all.map(({ id }) => ({ id, type })))).values()];
+  const categories = small.house.categories.inOrder(scheme()).map(({ category }) => `/habitats/${small.house.categories.trail(category.id).map(({ slug }) => slug).join('/')}`);
+  return [...own, ...categories, '/', '/habitats'].flatMap((address) => [address, addressIn('fr', address)]);
+}
+
+beforeEach(async () => {
+  small = await smallHouse();
+  drawn = new DrawnPages(small.house, everyAddress);
+  await importModel(small.house, reserve);
+  await importCategories(small.house, person(), scheme(), { format: 'indented', text: 'Water\n  Mere\n    Edge\n  Dyke\nCoast\n  Dune\nWood' });
+  const water = habitat('Mere');
+  await changeCategory(small.house, person(), water.id, water.revision, { labels: { fr: 'Étang' }, values: { summary: 'Open and deep.' } });
+  const lives = (...labels: string[]) => labels.map((label) => habitat(label).id);
+  await fill(small, 'species', [
+    { values: { name: 'Bell heron', lives: lives('Mere', 'Dyke') } }, { values: { name: 'Amber newt', lives: lives('Edge') } }, { values: { name: 'Dune willow', lives: lives('Dune') } }, { values: { name: 'Carr moth' } },
+  ]);
+  const here = await inForce('Here', { where: { field: 'lives', is: 'under', value: { here: 'category' } }, limit: 'all', perPage: 2 });
+  const more = await inForce('More', { where: { all: [{ field: 'lives', is: 'oneOf', value: { here: 'entry.lives' } }, { not: { entry: 'here' } }] }, limit: 3, heading: 'More' });
+  ids.Home = await addTo(null, 'home', { values: { title: 'Home' } });
+  ids.Habitats = await addTo(ids.Home, 'plain', { values: { title: 'Habitats' } });
+  ids.Each = await addTo(ids.Habitats, 'habitatPage', { values: { title: 'Each habitat', summary: 'A part of the reserve.' }, listing: here, slots: { main: [{ type: 'text', values: { words: 'Keep to the path.' } }] } });
+  ids.Own = await addTo(ids.Habitats, 'speciesPage', { values: { title: 'Each species' }, slots: { main: [{ type: 'listing', listing: more }] } });
+});
+afterEach(() => small.close());
+
+const items = (html: string) => [...html.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words);
+const ways = (html: string, list: string) => [...(html.split(list)[1] ?? '').split('</ul>')[0]!.matchAll(/<a href="([^"]*)"[^>]*>([^<]*)<\/a><span class="count">(\d+)/g)].map(([, href, label, n]) => `${href} ${label} ${n}`);
+
+describe('the page of a category', () => {
+  test('stands where the tree has it, lists what lives there, and leads up, down and beside with rolled-up counts', async () => {
+    const water = await drawn.html('/habitats/water');
+    expect(items(water)).toEqual(['Amber newt', 'Bell heron']);
+    expect(water).toMatch(/<title>Water – .*<a href="\/habitats">Habitats<\/a>.*<h1[^>]*>Water<\/h1>.*Keep to the path\./s);
+    expect(ways(water, '<ul class="below">')).toEqual(['/habitats/water/mere Mere 2', '/habitats/water/dyke Dyke 1']);
+    expect(ways(await drawn.html('/habitats/water/mere'), '<nav class="beside"')).toEqual(['/habitats/water/mere Mere 2', '/habitats/water/dyke Dyke 1']);
+    // What the category itself says stands under the same key of its page, in place of what all of them say.
+    expect(await drawn.html('/fr/habitats/water/mere')).toMatch(/<html lang="fr">.*<h1[^>]*>Étang<\/h1>.*Open and deep\./s);
+    expect(await drawn.html('/habitats/water/mere/edge')).toContain('A part of the reserve.');
+    expect(ways(await drawn.html('/habitats'), '<ul class="below">')).toEqual(['/habitats/water Water 2', '/habitats/coast Coast 1']);
+  });
+  test('where nothing stands leads up for now, or to the page above them all', async () => {
+    const { id, revision } = await species('Amber');
+    expect((await visit(small.house, '/habitats/water/mere/edge')).found).toBe('page');
+    await withdrawEntry(small.house, person(), id, revision);
+    expect(await visit(small.house, '/fr/habitats/water/mere/edge')).toEqual({ found: 'elsewhere', address: '/fr/habitats/water/mere', forNow: true });
+    expect(await visit(small.house, '/habitats/wood')).toEqual({ found: 'elsewhere', address: '/habitats', forNow: true });
+    expect(await visit(small.house, '/habitats/nowhere')).toEqual({ found: 'nothing' });
+    expect(await visit(small.house, '/habitats/each-habitat')).toEqual({ found: 'nothing' });
+  });
+  test('has its further results below itself', async () => {
+    await says('Carr', { lives: [habitat('Dyke').id] });
+    expect(items(await drawn.html('/habitats/water'))).toEqual(['Amber newt', 'Bell heron']);
+    expect(items(await drawn.html('/habitats/water/page/2'))).toEqual(['Carr moth']);
+  });
+  test('of a species lists the others that live there, and never itself', async () => {
+    await says('Carr', { lives: [habitat('Mere').id] });
+    expect(items(await drawn.html('/habitats/carr-moth'))).toEqual(['Bell heron']);
+    expect(items(await drawn.html('/habitats/bell-heron'))).toEqual(['Carr moth']);
+    await says('Carr', { lives: [] });
+    expect(items(await drawn.html('/habitats/carr-moth'))).toEqual([]);
+  });
+});
+
+describe('the words of one category', () => {
+  const words = async (label: string, values: JsonObject) => addTo(ids.Each ?? '', 'habitatPage', { category: habitat(label).id, values, slots: { main: [{ type: 'text', values: { words: `${label}, in its own words.` } }] } });
+
+  test('stand on its page alone, in place of what all of them say', async () => {
+    const id = await words('Mere', { title: 'The great mere' });
+    const mere = await drawn.html('/habitats/water/mere');
+    expect(mere).toMatch(/<h1[^>]*>The great mere<\/h1>.*Open and deep\..*Mere, in its own words\./s);
+    expect(mere).not.toContain('Keep to the path.');
+    expect(items(mere)).toEqual(['Amber newt', 'Bell heron']);
+    expect(await drawn.html('/habitats/water')).toContain('Keep to the path.');
+    const kept = await page(small.house, id);
+    expect([kept.title, kept.address, kept.category, kept.faults]).toEqual(['The great mere', '/habitats/water/mere', habitat('Mere').id, []]);
+    // They are needed nowhere, stand below the one page that holds them, and once for each category.
+    const given = { type: 'habitatPage', parent: ids.Each ?? '', category: habitat('Mere').id };
+    await expect(addPage(small.house, person(), given)).rejects.toMatchObject({ message: 'Mere has words of its own already.' });
+    await expect(addPage(small.house, person(), { ...given, category: habitat('Dune').id, parent: ids.Habitats ?? '' })).rejects.toMatchObject({ faults: [{ path: '/parent' }] });
+    await expect(changePage(small.house, person(), id, kept.revision, { slug: 'mine' })).rejects.toMatchObject({ faults: [{ path: '/slug' }] });
+    await withdrawPage(small.house, person(), id, kept.revision);
+    expect(await drawn.html('/habitats/water/mere')).toContain('Keep to the path.');
+  });
+  test('stay with it when it is renamed, moved or merged, and wait for an editor where the other has some', async () => {
+    const mere = await words('Mere', {});
+    let category = habitat('Mere');
+    await changeCategory(small.house, person(), category.id, category.revision, { label: 'Old mere' });
+    category = habitat('Old mere');
+    await moveCategory(small.house, person(), category.id, category.revision, { parent: habitat('Coast').id });
+    expect(await drawn.html('/habitats/coast/mere')).toMatch(/<h1[^>]*>Old mere<\/h1>.*Mere, in its own words\./s);
+    category = habitat('Old mere');
+    await mergeCategory(small.house, person(), category.id, category.revision, habitat('Dune').id);
+    expect(await drawn.html('/habitats/coast/dune')).toMatch(/<h1[^>]*>Dune<\/h1>.*Mere, in its own words\./s);
+    expect(await page(small.house, mere)).toMatchObject({ title: 'Dune', category: habitat('Dune').id });
+    const dyke = await words('Dyke', { summary: 'Straight.' });
+    const dune = habitat('Dune');
+    await mergeCategory(small.house, person(), dune.id, dune.revision, habitat('Dyke').id);
+    const kept = await page(small.house, dyke);
+    expect((kept.slots.main as JsonObject[]).map(({ values }) => (values as JsonObject).words)).toEqual(['Dyke, in its own words.', 'Mere, in its own words.']);
+    expect([kept.differs, kept.values.summary]).toEqual([true, 'Straight.']);
+    expect(await drawn.html('/habitats/water/dyke')).not.toContain('Mere, in its own words.');
+    const last = habitat('Dyke');
+    await removeCategory(small.house, person(), last.id, last.revision, undefined);
+    expect((await siteTree(small.house)).pages.filter(({ category: of }) => of !== null)).toEqual([]);
+  });
+});
+
+describe('reach', () => {
+  const labels = ['Water', 'Mere', 'Edge', 'Dyke', 'Coast', 'Dune', 'Wood'];
+  const edit = fc.record({ who: fc.constantFrom('Bell', 'Amber', 'Dune', 'Carr'), what: fc.constantFrom('lives', 'lives', 'name', 'withdraw', 'new', 'words'), where: fc.subarray(labels, { maxLength: 2 }) });
+  let serial = 0;
+  const act = async ({ who, what, where }: { who: string; what: string; where: string[] }): Promise<void> => {
+    const lives = where.map((label) => habitat(label).id);
+    const { id, revision } = await species(who);
+    serial += 1;
+    if (what === 'lives') await says(who, { lives });
+    else if (what === 'name') await says(who, { name: `${who} called ${serial}` });
+    else if (what === 'withdraw') await withdrawEntry(small.house, person(), id, revision).catch(() => undefined);
+    else if (what === 'new') {
+      const made = await addEntry(small.house, person(), { type: 'species', values: { name: `Newcomer ${serial}`, lives } });
+      await publishEntry(small.house, person(), made.id, 1, {});
+    } else {
+      const category = habitat(where[0] ?? 'Water').id;
+      const own = (await siteTree(small.house)).pages.find((each) => each.category === category);
+      if (!own) await addTo(ids.Each ?? '', 'habitatPage', { category, slots: { main: [{ type: 'text', values: { words: `Words ${serial}` } }] } });
+      else if (own.state === 'published') await withdrawPage(small.house, person(), own.id, own.revision);
+    }
+  };
+
+  test('misses no page of a category or species over generated edits, and renews few for nothing', async () => {
+    let [differ, renew, pages] = [0, 0, 0];
+    for (const [i, each] of fc.sample(edit, { numRuns: 24, seed: 7 }).entries()) {
+      small.at(NOON + 5000 * (i + 1));
+      const { differing, renewed } = await drawn.after(() => act(each));
+      expect([each, differing.filter((address) => !renewed.includes(address))]).toEqual([each, []]);
+      differ += differing.length;
+      renew += renewed.length;
+      pages += (await everyAddress()).length;
+    }
+    expect(differ).toBeGreaterThan(80);
+    // Of all pages that stand, at most a sixth is renewed although it did not differ.
+    expect((renew - differ) / pages).toBeLessThan(1 / 6);
+  }, 60_000);
+});

@@ -1,0 +1,61 @@
+import type { Values } from '../content/values';
+import type { Id } from '../ids';
+import { isJsonObject, type Json } from '../json';
+import type { Field } from '../model/document';
+import { testsOf, type Condition } from './listing-rule';
+
+/** What a test may take from where its listing stands: the page's category, or what a field of the entry or page there says. */
+export type HereValue = { here: 'category' } | { here: 'entry' | 'page'; fields: Id[] };
+
+/** Where a listing stands, as far as its rule may ask. */
+export interface Standpoint {
+  /** The category whose page it is. */
+  category?: Id;
+  /** The entry whose own page it is. */
+  entry?: { id: Id; values: Values };
+  /** What the page itself says. */
+  page?: { values: Values };
+}
+
+/** A value that is taken from the place, or nothing where it is a fixed one. */
+export function hereValue(value: Json | undefined): HereValue | undefined {
+  if (!isJsonObject(value)) return undefined;
+  if (value.here === 'category') return { here: 'category' };
+  const fields = Array.isArray(value.fields) ? value.fields.filter((id) => typeof id === 'string') : [];
+  return value.here === 'entry' || value.here === 'page' ? { here: value.here, fields } : undefined;
+}
+
+/** Whether a condition asks for the entry on whose page its listing stands. */
+const asksForEntry = (condition: Condition): boolean =>
+  'all' in condition ? condition.all.some(asksForEntry) : 'any' in condition ? condition.any.some(asksForEntry) : 'not' in condition ? asksForEntry(condition.not) : 'entry' in condition && condition.entry === 'here';
+
+/** What a condition takes from its place, each once. */
+export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page')[] {
+  const asked = testsOf(condition).flatMap(({ value }) => hereValue(value)?.here ?? []);
+  return [...new Set([...asked, ...(asksForEntry(condition) ? ['entry' as const] : [])])];
+}
+
+/** The values that a place gives; none where it has nothing of the kind. */
+function given(value: HereValue, place: Standpoint): Json[] {
+  if (value.here === 'category') return place.category === undefined ? [] : [place.category];
+  const values = place[value.here]?.values ?? {};
+  const said = value.fields.map((id) => values[id] as Json | undefined).find((each) => each !== undefined);
+  return Array.isArray(said) ? said : said === undefined ? [] : [said];
+}
+
+/** A condition with everything that it takes from its place put in. Where the place has nothing of the kind, there is nothing to compare with. */
+export function settled(condition: Condition, place: Standpoint): Condition {
+  if ('all' in condition) return { all: condition.all.map((inner) => settled(inner, place)) };
+  if ('any' in condition) return { any: condition.any.map((inner) => settled(inner, place)) };
+  if ('not' in condition) return { not: settled(condition.not, place) };
+  if ('entry' in condition) return condition.entry === 'here' ? { entry: place.entry ? [place.entry.id] : [] } : condition;
+  const value = hereValue(condition.value);
+  return value ? { ...condition, value: given(value, place) } : condition;
+}
+
+/** Whether what one field says can be compared with what another says. */
+export function comparable(field: Field, other: Field): boolean {
+  if (field.kind !== other.kind || field.kind === 'computed') return false;
+  if (field.kind === 'category') return other.kind === 'category' && field.rules.scheme === other.rules.scheme;
+  return field.kind === 'choice' ? field.id === other.id : true;
+}

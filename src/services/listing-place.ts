@@ -1,0 +1,67 @@
+import type { ListingPlace, PlaceShown } from '../contract/listings';
+import type { Id } from '../core/ids';
+import { asksOfPlace, hereValue, type Standpoint } from '../core/mapping/here';
+import { everyEntry, testsOf, type Condition } from '../core/mapping/listing-rule';
+import type { CompiledType } from '../core/model/compile';
+import type { ContentType } from '../core/model/document';
+import { listLive } from '../store/listing-query';
+import { liveAt, recordByUuid } from '../store/records';
+import { liveCounts } from './category-counts';
+import { categoryLabel } from './category-pages';
+import { sheetIn, today, type House } from './house';
+import { entryBody, pageBody } from './kept-body';
+
+/** Among how many categories one with something in it is sought. */
+const EXAMPLES = 200;
+
+/** The category that a rule is tried at: the one asked for, else the first of the scheme it asks about in which something stands. */
+async function categoryFor(house: House, where: Condition, asked: Id | undefined): Promise<Id | undefined> {
+  if (asked !== undefined) return house.categories.get(asked)?.id;
+  const test = testsOf(where).find(({ value }) => hereValue(value)?.here === 'category');
+  const field = house.model.contentTypes.flatMap(({ fields }) => fields).find(({ id }) => id === test?.field);
+  if (field?.kind !== 'category') return undefined;
+  const all = house.categories.inOrder(field.rules.scheme).slice(0, EXAMPLES).map(({ category }) => category.id);
+  const counts = await liveCounts(house.content, house, field.rules.scheme, all);
+  return all.find((id) => (counts.get(id) ?? 0) > 0) ?? all[0];
+}
+
+async function newestOf(house: House, type: CompiledType<ContentType>): Promise<Id | undefined> {
+  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
+  return (await listLive(house.content, asked, { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions[0]?.uuid;
+}
+
+/** The entry that a rule is tried at: the one asked for, else the newest of a type that has what it asks about. */
+async function entryFor(house: House, where: Condition, from: Id, asked: Id | undefined): Promise<{ id: Id; title: string; body: string } | undefined> {
+  const fields = testsOf(where).flatMap(({ value }) => {
+    const here = hereValue(value);
+    return here?.here === 'entry' ? here.fields : [];
+  });
+  const type = house.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ?? house.model.contentType(from);
+  const id = asked ?? (type && (await newestOf(house, type)));
+  const record = id === undefined ? undefined : await recordByUuid(house.content, id, 'entry');
+  const version = record && (await liveAt(house.content, record.id, house.now()));
+  return record && version && { id: record.uuid, title: version.title, body: version.body };
+}
+
+/** Where a rule is tried: what it takes from its place comes from there. `places` tells the places by name, those alone that the rule asks about. */
+export async function placeFor(house: House, { from, where }: { from: Id; where: Condition }, at: ListingPlace): Promise<{ place: Standpoint; places: PlaceShown[] }> {
+  const asks = asksOfPlace(where);
+  const place: Standpoint = {};
+  const places: PlaceShown[] = [];
+  const category = asks.includes('category') ? house.categories.get((await categoryFor(house, where, at.category)) ?? '') : undefined;
+  if (category) {
+    place.category = category.id;
+    places.push({ sort: 'category', id: category.id, label: categoryLabel(category), of: category.scheme });
+  }
+  const entry = asks.includes('entry') ? await entryFor(house, where, from, at.entry) : undefined;
+  if (entry) {
+    place.entry = { id: entry.id, values: entryBody(entry.body).values };
+    places.push({ sort: 'entry', id: entry.id, label: entry.title });
+  }
+  const page = asks.includes('page') && at.page !== undefined ? await recordByUuid(house.content, at.page, 'page') : undefined;
+  if (page) {
+    place.page = { values: pageBody(page.body).values };
+    places.push({ sort: 'page', id: page.uuid, label: page.title });
+  }
+  return { place, places };
+}

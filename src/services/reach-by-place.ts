@@ -1,0 +1,102 @@
+import type { Values } from '../core/content/values';
+import type { Id } from '../core/ids';
+import { asksOfPlace, hereValue, settled } from '../core/mapping/here';
+import type { Condition, ListingRule, Test } from '../core/mapping/listing-rule';
+import { asList } from '../core/model/kinds';
+import type { Asker } from '../store/database';
+import { listLive } from '../store/listing-query';
+import { livePagesAmong, type LivePage } from '../store/pages';
+import { categoryColumns } from './category-counts';
+import { categoryHomeAt, categoryHomes, type CategoryHome } from './category-pages';
+import { entryAddresses, entryTypeOf } from './entry-addresses';
+import { sheetIn, today, type House } from './house';
+import { entryBody, pageBody } from './kept-body';
+import { categoryPages, livePagesReferring, reachedPages, type ReachedPage } from './reached-pages';
+
+/** The most entries whose own pages are looked at one by one; with more, all pages of their sort count as reached. */
+const MOST_PLACES = 500;
+/** The most categories beside one another that name each other on their pages. */
+export const MOST_BESIDE = 40;
+
+/** The tests that must all hold. */
+const needed = (condition: Condition): Test[] => ('all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : []);
+
+/** A change as its places are sought by: what the entry says before and after, and whether it tells in a listing with a settled rule. */
+interface Sought {
+  values: readonly Values[];
+  tells(where: Condition): boolean;
+}
+
+/** The ids that a place must have something of for a test to hold of the values: for a branch, also those above. */
+function idsWanted(house: House, { field, is }: Test, values: readonly Values[]): Id[] | undefined {
+  if (is !== 'oneOf' && is !== 'equals' && is !== 'allOf' && is !== 'under') return undefined;
+  const ids = values.flatMap((each) => (each[field] === undefined ? [] : asList(each[field] as Id | Id[])));
+  return [...new Set(is === 'under' ? ids.flatMap((id) => house.categories.trail(id).map((above) => above.id)) : ids)];
+}
+
+/** The categories on whose pages a listing tells of a change. */
+function amongCategories(house: House, home: CategoryHome, rule: ListingRule, { values, tells }: Sought): ReachedPage[] {
+  const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'category');
+  const candidates = (by && idsWanted(house, by, values)) ?? house.categories.inOrder(home.scheme).map(({ category }) => category.id);
+  const page = { values: pageBody(home.page.body).values };
+  return categoryPages(house, home, candidates.filter((category) => tells(settled(rule.where, { category, page }))));
+}
+
+/** The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page that says how all of them are. */
+async function amongEntries(asker: Asker, house: House, page: LivePage, rule: ListingRule, { values, tells }: Sought): Promise<ReachedPage[]> {
+  const all = { uuid: page.uuid, title: page.title, address: page.address };
+  const type = entryTypeOf(house, house.model.pageType(page.type));
+  const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'entry');
+  const here = hereValue(by?.value);
+  const field = here && here.here !== 'category' ? here.fields.find((id) => type?.field(id)?.indexed) : undefined;
+  const ids = by && idsWanted(house, by, values);
+  if (!type || !ids || field === undefined) return [all];
+  if (ids.length === 0) return [];
+  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
+  const { versions } = await listLive(asker, asked, { where: { field, is: 'oneOf', value: ids }, order: [], limit: MOST_PLACES + 1 });
+  if (versions.length > MOST_PLACES) return [all];
+  const saysPage = { values: pageBody(page.body).values };
+  const places = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values })).filter((entry) => tells(settled(rule.where, { entry, page: saysPage })));
+  const addresses = await entryAddresses(asker, house, places.map(({ id }) => ({ id, type: type.id })));
+  return places.flatMap(({ id, values: said }): ReachedPage[] => {
+    const address = addresses.get(id);
+    return address === undefined ? [] : [{ uuid: id, sort: 'entry', title: String(said[type.is.title] ?? ''), address }];
+  });
+}
+
+/** The pages on which a listing tells of a change, where its rule takes something from the place it stands at. */
+export async function placesTelling(asker: Asker, house: House, listing: { id: Id; rule: ListingRule }, sought: Sought): Promise<ReachedPage[]> {
+  const reached: ReachedPage[] = [];
+  for (const page of await livePagesReferring(asker, house, [listing.id], 'listing')) {
+    const home = categoryHomeAt(house, page);
+    if (page.category !== null) {
+      const { category } = page;
+      if (sought.tells(settled(listing.rule.where, { category, page: { values: pageBody(page.body).values } }))) reached.push(...(await reachedPages(asker, house, [page])));
+    } else if (home) reached.push(...amongCategories(house, home, listing.rule, sought));
+    else if (entryTypeOf(house, house.model.pageType(page.type))) reached.push(...(await amongEntries(asker, house, page, listing.rule, sought)));
+    else if (sought.tells(settled(listing.rule.where, { page: { values: pageBody(page.body).values } }))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
+  }
+  return reached;
+}
+
+export const takesFromPlace = (rule: ListingRule): boolean => asksOfPlace(rule.where).length > 0;
+
+/** The pages that tell how many entries stand in a category, where an entry comes into some of them or leaves them. */
+export async function pagesCounting(asker: Asker, house: House, type: Id, before: Values | undefined, after: Values | undefined): Promise<ReachedPage[]> {
+  const of = house.model.contentType(type);
+  const reached: ReachedPage[] = [];
+  for (const home of (await categoryHomes(asker, house)).values()) {
+    if (!of || categoryColumns(house, home.scheme, 'live').length === 0) continue;
+    const fields = of.fields.filter((field) => field.kind === 'category' && field.rules.scheme === home.scheme);
+    const standing = (values: Values | undefined) => new Set(fields.flatMap(({ id }) => (values?.[id] === undefined ? [] : asList(values[id] as Id | Id[]).flatMap((category) => house.categories.trail(category).map((above) => above.id)))));
+    const [was, is] = [standing(before), standing(after)];
+    const differing = [...new Set([...was, ...is])].filter((id) => was.has(id) !== is.has(id)).flatMap((id) => house.categories.get(id) ?? []);
+    const naming = differing.flatMap(({ id, scheme, parent }) => {
+      const beside = house.categories.below(scheme, parent);
+      return [id, ...(parent === null ? [] : [parent]), ...(beside.length <= MOST_BESIDE ? beside.map((each) => each.id) : [])];
+    });
+    reached.push(...categoryPages(house, home, [...new Set(naming)]));
+    if (differing.some(({ parent }) => parent === null) && home.page.parent !== null) reached.push(...(await reachedPages(asker, house, await livePagesAmong(asker, house.site.id, house.now(), [home.page.parent]))));
+  }
+  return reached;
+}

@@ -1,0 +1,49 @@
+import { renderPage } from '../src/site/render';
+import type { House } from '../src/services/house';
+import { visit } from '../src/services/visitor';
+
+const isPage = (html: string): boolean => html.startsWith('<!doctype');
+
+/** What visitors get at the addresses of a house, drawn as the server draws it and kept as it keeps it. */
+export class DrawnPages {
+  /** The ids that each drawn page is kept by. */
+  private readonly ids = new Map<string, readonly [string, ...string[]]>();
+
+  constructor(private readonly house: House, private readonly addresses: () => Promise<string[]> | string[]) {}
+
+  /** The page at an address as plain HTML, or what else was found there. */
+  async html(address: string): Promise<string> {
+    const found = await visit(this.house, address);
+    if (found.found === 'page') this.ids.set(address, found.ids);
+    return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
+  }
+
+  async all(): Promise<Map<string, string>> {
+    return new Map(await Promise.all((await this.addresses()).map(async (address): Promise<[string, string]> => [address, await this.html(address)])));
+  }
+
+  /** Keeps the page at an address as ready; one that was drawn just now need not be drawn again. */
+  async keep(address: string, drawn?: string): Promise<void> {
+    const html = drawn ?? (await this.html(address));
+    if (isPage(html)) this.house.rendered.keep(this.ids.get(address) ?? [''], address, html, Number.MAX_SAFE_INTEGER, this.house.rendered.since);
+  }
+
+  /** Keeps every page as ready, and none besides. Answers what they say. */
+  async keepAll(): Promise<Map<string, string>> {
+    const all = await this.all();
+    this.house.rendered.renewAll();
+    for (const [address, html] of all) await this.keep(address, html);
+    return all;
+  }
+
+  /** What an edit does to pages that are all ready: those that differ after it, and those that it took out. */
+  async after(edit: () => Promise<unknown>): Promise<{ differing: string[]; renewed: string[] }> {
+    const before = await this.keepAll();
+    await edit();
+    const after = await this.all();
+    return {
+      differing: [...before].filter(([address, was]) => isPage(was) && was !== (after.get(address) ?? 'nothing')).map(([address]) => address),
+      renewed: [...before].filter(([address, was]) => isPage(was) && !this.house.rendered.find(address, this.house.now())).map(([address]) => address),
+    };
+  }
+}
