@@ -39,10 +39,15 @@ export function documentFrom(written: JsonObject): ModelDocument {
   return document;
 }
 
-/** The small reserve, whose species each have a page of their own below an index. */
+/** The small reserve, whose species each have a page of their own below an index, and whose plain pages hold listings. */
 export const withSpeciesPages = (): ModelDocument => documentFrom({
   ...smallModel,
-  pageTypes: { ...(smallModel.pageTypes as JsonObject), speciesPage: { label: 'Species page', plural: 'Species pages', source: { entry: 'species' }, fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } } },
+  blockTypes: { listing: { label: 'Listing', plural: 'Listings', behaves: 'listing', fields: {}, face: {} } },
+  pageTypes: {
+    ...(smallModel.pageTypes as JsonObject),
+    plain: { ...((smallModel.pageTypes as JsonObject).plain as JsonObject), slots: { main: { label: 'Main', allows: ['listing'] } } },
+    speciesPage: { label: 'Species page', plural: 'Species pages', source: { entry: 'species' }, fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } },
+  },
   placements: { ...(smallModel.placements as JsonObject), index: ['speciesPage'] },
 });
 

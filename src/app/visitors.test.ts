@@ -136,6 +136,26 @@ describe('a visitor’s page', () => {
     expect(await names('/all-birds/page/2')).toEqual(['Gull 2', 'Gull 3', 'Gull 4']);
     expect(await visit(small.house, '/all-birds/page/3')).toEqual({ found: 'nothing' });
   });
+  test('shows a rest that leaves out what the listing above it shows, pins among it, and leads to the full list', async () => {
+    const [moth, willow] = [await entryOf('Carr'), await entryOf('Dune')];
+    const rule = { where: { all: [] }, order: [{ by: 'name', direction: 'up' }] };
+    const first = await addShown('First', { ...rule, limit: 2, pins: [{ entry: moth.id }], heading: 'First' });
+    const rest = await addShown('Rest', { ...rule, limit: 5, notAbove: true, pins: [{ entry: moth.id }], leaveOut: [willow.id], heading: 'Rest', fullList: ids.Index ?? '' });
+    await addTo(ids.Home ?? null, 'plain', 'Both');
+    const { id, revision } = await page(small.house, ids.Both ?? '');
+    const kept = await changePage(small.house, person(), id, revision, { slots: { main: [{ type: 'listing', listing: first }, { type: 'listing', listing: rest }] } });
+    await publishPage(small.house, person(), id, kept.revision, {});
+    const both = await html('/both');
+    expect([...both.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words)).toEqual(['Carr moth', 'Amber piper', 'Bell heron']);
+    // The page it leads to has another rule: how many stand there is not told.
+    expect(both).toContain('<p class="full-list"><a href="/all-birds">More: All birds</a></p>');
+    await drawn.keepAll();
+    const index = await page(small.house, ids.Index ?? '');
+    await changePage(small.house, person(), index.id, index.revision, { slug: 'birds' });
+    expect(small.house.rendered.find('/both', NOON)).toBeUndefined();
+    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }, { entry: moth.id, place: 0 }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/1/place' }] });
+    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/0/entry', code: 'not-there' }] });
+  });
   test('stands at one spelling of its address', async () => {
     expect(await visit(small.house, '/About/')).toEqual({ found: 'elsewhere', address: '/about' });
     expect(await visit(small.house, '/nothing/here')).toEqual({ found: 'nothing' });

@@ -278,7 +278,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
   const goesTo: ReachAnswer['goesTo'] = [];
   for (const listing of listings) {
     const kept = await recordByUuid(house.content, listing.id, 'listing');
-    const place = await placeInListing(house.content, asked, listing.rule, record.id);
+    const place = await placeInListing(house.content, asked, listing.rule, { id, record: record.id });
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: listing.rule.limit !== 'all' && place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
   for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });

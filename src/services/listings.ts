@@ -26,7 +26,8 @@ import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versi
 /** What a rule refers to: its type, and every field it asks, sorts by or shows. */
 function refsOf(rule: ListingRule): { role: string; target: Id }[] {
   const fields = [...testsOf(rule.where).map(({ field }) => field), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : [by])), ...fieldsOfMapping(rule.mapping)];
-  return [{ role: 'type', target: rule.from }, ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
+  const picked = [...(rule.pins ?? []).map(({ entry }) => entry), ...(rule.leaveOut ?? [])];
+  return [{ role: 'type', target: rule.from }, ...picked.map((target) => ({ role: 'picked', target })), ...(rule.fullList === undefined ? [] : [{ role: 'full list', target: rule.fullList }]), ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
 }
 
 /** What in a kept rule no longer fits the model. */
@@ -66,6 +67,21 @@ export function ruleFrom(house: House, given: JsonObject): ListingRule {
   return rule;
 }
 
+/** Refuses a rule that picks what is not there. What was picked before and has gone since may stay. */
+async function expectPicked(asker: Asker, house: House, rule: ListingRule, kept?: ListingRule): Promise<void> {
+  const before = new Set([...(kept?.pins ?? []).map(({ entry }) => entry), ...(kept?.leaveOut ?? [])]);
+  const faults: Fault[] = [];
+  const check = async (entry: Id, path: string) => {
+    if (before.has(entry)) return;
+    const record = await recordByUuid(asker, entry, 'entry');
+    if (!record || record.binnedAt !== null || record.type !== rule.from) faults.push({ path, code: 'not-there', message: `There is no such ${house.model.contentType(rule.from)?.is.label ?? 'entry'}.` });
+  };
+  for (const [i, { entry }] of (rule.pins ?? []).entries()) await check(entry, `/rule/pins/${i}/entry`);
+  for (const [i, entry] of (rule.leaveOut ?? []).entries()) await check(entry, `/rule/leaveOut/${i}`);
+  if (rule.fullList !== undefined && rule.fullList !== kept?.fullList && !(await recordByUuid(asker, rule.fullList, 'page'))) faults.push({ path: '/rule/fullList', code: 'not-there', message: 'There is no such page.' });
+  if (faults.length > 0) throw unreadable(faults);
+}
+
 export async function listings(house: House): Promise<{ items: ListingAnswer[] }> {
   const records = await recordsOf(house.content, 'listing');
   return { items: await Promise.all(records.map(async (record) => answer(house.content, house, record, await liveOf(house.content, record.id)))) };
@@ -79,6 +95,7 @@ export async function listing(house: House, id: Id): Promise<ListingAnswer> {
 export async function addListing(house: House, person: Person, { label, rule: given }: NewListing): Promise<ListingAnswer> {
   const rule = ruleFrom(house, given);
   return house.content.write(async (tx) => {
+    await expectPicked(tx, house, rule);
     const uuid = newId();
     const [id = 0] = await makeRecords(tx, [{ uuid, sort: 'listing', type: null, title: label.trim(), body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, at: house.now(), by: person.id }]);
     await setListingKey(tx, id, keyFrom(label, (await listingKeys(tx)).map(({ key }) => key)));
@@ -101,6 +118,7 @@ export async function changeListing(house: House, person: Person, id: Id, revisi
     const { record, versions } = await guarded(tx, house, id, revision, given ?? {});
     // A merge patch, but for the rule's parts: each that is given replaces the kept one as a whole.
     const rule = given ? ruleFrom(house, { ...speakRule(house.model, listingBody(record.body).rule), ...given }) : listingBody(record.body).rule;
+    await expectPicked(tx, house, rule, listingBody(record.body).rule);
     await changeWorking(tx, record, { title: label?.trim() ?? record.title, body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     await setRefs(tx, record.id, 0, refsOf(rule));
     await note(tx, house.now(), person.id, 'changed a listing', record.id);

@@ -138,5 +138,6 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
   const entryTypes = new Set(all.filter((page) => isBelow(page.record)).flatMap((page) => entryTypeOf(house, house.model.pageType(page.type))?.id ?? []));
   const linking = entryTypes.size > 0 ? await reachOfTypes(asker, house, entryTypes) : [];
-  return distinctPages([...near, ...linking, ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
+  const leading = self ? (await referrers(asker, self.uuid, 1)).flatMap(({ uuid, role }) => (role === 'full list' ? [uuid] : [])) : [];
+  return distinctPages([...near, ...linking, ...(await pagesShowing(asker, house, new Set(leading))), ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
 }

@@ -158,12 +158,13 @@ function visitsBefore(house: House, page: Id, place: number): { page: Id; day: s
   });
 }
 
-/** Categories that a rule names by key, as `scheme/key`, become their ids. */
+/** Categories that a rule names by key, as `scheme/key`, and the page of its full list, named by its address, become their ids. */
 function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
   const settle = (value: Json): Json => {
     if (typeof value === 'string') return names.categories.get(value.replace('/', ' ')) ?? value;
     if (Array.isArray(value)) return value.map(settle);
     return typeof value === 'object' && value !== null ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, settle(each)])) : value;
   };
-  return rule.where === undefined ? rule : { ...rule, where: settle(rule.where) };
+  const fullList = typeof rule.fullList === 'string' ? names.pages.get(rule.fullList) : undefined;
+  return { ...rule, ...(rule.where === undefined ? {} : { where: settle(rule.where) }), ...(fullList === undefined ? {} : { fullList }) };
 }

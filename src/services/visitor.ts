@@ -9,7 +9,7 @@ import { columnsOf, inRatio } from '../core/mapping/arrange';
 import { leadingTo, mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { resultPages } from '../core/mapping/result-pages';
 import { settled, type Standpoint } from '../core/mapping/here';
-import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
+import { keepsRule, turnsWithTheDay, type Condition, type ListingRule } from '../core/mapping/listing-rule';
 import { settle, type Layers } from '../core/model/settings';
 import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
@@ -18,7 +18,7 @@ import { isId, type Id } from '../core/ids';
 import { addressIn, canonicalAddress, resultAddress, splitLanguage, splitResults } from '../core/site/address';
 import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
 import { listLive } from '../store/listing-query';
-import { liveAbove, liveChildren, placeOf, type LivePage } from '../store/pages';
+import { liveAbove, liveChildren, livePagesAmong, placeOf, type LivePage } from '../store/pages';
 import { liveAt, nextTurn, recordById, recordByUuid, type KeptRecord } from '../store/records';
 import { liveCounts } from './category-counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
@@ -40,13 +40,16 @@ const EXAMPLES = 200;
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-async function drawListing(house: House, rule: ListingRule, place: Standpoint, language?: string, page = 1): Promise<DrawnListing> {
+/** What visitors see of a listing at a place. `above` are the entries that listings above it on the page show; its own are added to them. */
+async function drawListing(house: House, rule: ListingRule, place: Standpoint, above: Set<Id>, language?: string, page = 1): Promise<DrawnListing> {
   const type = house.model.contentType(rule.from);
   const heading = (language && rule.headings?.[language]) || rule.heading;
   const nothing = { heading, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, columns: [], items: [], matching: 0 };
   if (!type) return nothing;
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  const { matching, versions } = await listLive(house.content, asked, { ...rule, where: settled(rule.where, place) }, page);
+  const where: Condition = rule.notAbove && above.size > 0 ? { all: [settled(rule.where, place), { not: { entry: [...above] } }] } : settled(rule.where, place);
+  const { matching, versions } = await listLive(house.content, asked, { ...rule, where, ...(rule.notAbove && rule.pins ? { pins: rule.pins.filter(({ entry }) => !above.has(entry)) } : {}) }, page);
+  for (const { uuid } of versions) above.add(uuid);
   const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
   const layers = listingLayers(house.model.document, type.is, rule);
@@ -56,7 +59,19 @@ async function drawListing(house: House, rule: ListingRule, place: Standpoint, l
     const address = addresses.get(id);
     return { id, face: address === undefined ? face : leadingTo(face, address) };
   });
-  return { ...nothing, heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+  const fullList = rule.fullList === undefined ? undefined : await fullListOf(house, rule, rule.fullList, matching, language);
+  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+}
+
+/** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
+async function fullListOf(house: House, rule: ListingRule, id: Id, matching: number, language?: string): Promise<DrawnListing['fullList']> {
+  const record = await recordByUuid(house.content, id, 'page');
+  const [page] = record ? await livePagesAmong(house.content, house.site.id, house.now(), [record.id]) : [];
+  if (!page) return undefined;
+  const { listing } = pageBody(page.body);
+  const other = listing === undefined ? undefined : await ruleOf(house, listing);
+  const same = other !== undefined && keepsRule(other, rule);
+  return { label: pageTitle(house, page, language), address: addressIn(language, page.address), ...(same ? { count: matching } : {}) };
 }
 
 /** A listing that fills a page, with where its pages of results stand. */
@@ -76,13 +91,21 @@ async function ruleOf(house: House, listing: string): Promise<ListingRule | unde
 class BlockDrawer {
   private readonly rules: Map<string, ListingRule>;
 
-  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly place: Standpoint, rules: readonly (readonly [string, ListingRule])[]) {
+  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly place: Standpoint, private readonly above: Set<Id>, rules: readonly (readonly [string, ListingRule])[]) {
     this.rules = new Map(rules);
   }
 
+  /** One block after the other, as they stand: a listing may leave out what those above it show. */
   async slots(contents: SlotContents): Promise<DrawnSlots> {
     const drawn: DrawnSlots = {};
-    for (const [slot, blocks] of Object.entries(contents)) drawn[slot] = (await Promise.all(blocks.map((block) => this.block(block)))).filter((block) => block !== undefined);
+    for (const [slot, blocks] of Object.entries(contents)) {
+      const shown: DrawnBlock[] = [];
+      for (const block of blocks) {
+        const each = await this.block(block);
+        if (each) shown.push(each);
+      }
+      drawn[slot] = shown;
+    }
     return drawn;
   }
 
@@ -94,7 +117,7 @@ class BlockDrawer {
     const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
     return {
       id: block.id, type: key, face: mapToFace(face.mapping, type, block, this.drawing), slots: await this.slots(block.slots ?? {}),
-      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.place, this.drawing.language) } : {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.place, this.above, this.drawing.language) } : {}),
     };
   }
 }
@@ -196,11 +219,20 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
     const of = house.model.pageType(home.page.type);
     return of ? summaryOf(faceOf(of, bodyOfCategory(of, pageBody(home.page.body), undefined, each, schemeShownBy(house, of)))) : '';
   };
-  const filled = rule && paged(await drawListing(house, rule, place, language, results), rule, addressIn(language, address), results);
+  const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
+  // In the order in which they stand: what fills the page comes behind its first slot, or before the last row of its layout.
+  const shown = new Set<Id>();
+  const drawer = new BlockDrawer(house, drawing, place, shown, rules);
+  const order = type.is.slots.map(({ id }) => id);
+  const foot = new Set((layout && layout.rows.length > 1 ? layout.rows.at(-1)?.cells ?? [] : []).flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))));
+  const before = layout ? order.filter((id) => !foot.has(id)) : order.slice(0, 1);
+  const among = (some: readonly Id[]): SlotContents => Object.fromEntries(some.map((id) => [id, contents[id] ?? []]));
+  const slotsBefore = await drawer.slots(among(before));
+  const filled = rule && paged(await drawListing(house, rule, place, shown, language, results), rule, addressIn(language, address), results);
+  const slots = { ...slotsBefore, ...(await drawer.slots(among(order.filter((id) => !before.includes(id))))) };
   const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
 
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
-  const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   return {
     freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
@@ -213,8 +245,8 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
       ...(author && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author } : {}),
       ...(showsVisits ? { visits: await pageVisits(house, entry?.id ?? category?.category.id ?? page.uuid) } : {}),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
-      slotOrder: type.is.slots.map(({ id }) => id),
-      slots: await new BlockDrawer(house, drawing, place, rules).slots(contents),
+      slotOrder: order,
+      slots,
       ...(filled ? { listing: filled } : {}),
       below: [
         ...inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),

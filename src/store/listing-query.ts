@@ -1,5 +1,7 @@
+import type { Id } from '../core/ids';
 import type { CoverageQuestion } from '../core/mapping/coverage';
-import { isStandingOrder, type Condition, type ListingRule, type OrderKey } from '../core/mapping/listing-rule';
+import { isStandingOrder, type Condition, type ListingRule, type OrderKey, type Pin } from '../core/mapping/listing-rule';
+import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../core/mapping/pins';
 import { resultWindow } from '../core/mapping/result-pages';
 import { Binds, conditionSql, FEW } from './condition-sql';
 import type { Asker } from './database';
@@ -47,34 +49,61 @@ export interface ListedVersion {
   body: string;
 }
 
-/** The entries of a listing as visitors see them now, in order, those of one page of results, and how many match in all. */
-export async function listLive(asker: Asker, asked: Asked, rule: Pick<ListingRule, 'where' | 'order' | 'limit' | 'perPage'>, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> {
+/** What of a rule decides which entries stand where. */
+export type Listed = Choosing & Pick<ListingRule, 'order' | 'limit' | 'perPage' | 'skip'>;
+
+/** The pinned entries that visitors see, in the order of the rule. */
+async function livePins(asker: Asker, { sheet, now }: Asked, pins: readonly Pin[]): Promise<(ListedVersion & Pin)[]> {
+  if (pins.length === 0) return [];
+  const rows = await asker.all<ListedVersion>(
+    `SELECT r.uuid, v.body FROM records r JOIN ${sheet.live} s ON s.entry = r.id AND s.live_from <= $2 AND s.live_until > $2 JOIN live v ON v.id = s.version WHERE r.uuid IN (SELECT value FROM json_each($1))`,
+    [JSON.stringify(pins.map(({ entry }) => entry)), now],
+  );
+  return pins.flatMap((pin) => rows.filter(({ uuid }) => uuid === pin.entry).map((row) => ({ ...pin, ...row })));
+}
+
+/** The entries of a listing as visitors see them now, in order, those of one page of results, and how many it lets through in all. */
+export async function listLive(asker: Asker, asked: Asked, rule: Listed, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> {
   const { sheet, surrogates, now, today } = asked;
-  const matching = await countLive(asker, asked, rule.where);
+  const where = othersIn(rule);
+  const left = new Set(rule.leaveOut ?? []);
+  const [others, pins] = await Promise.all([countLive(asker, asked, where), livePins(asker, asked, (rule.pins ?? []).filter(({ entry }) => !left.has(entry)))]);
+  const window = resultWindow(rule, page);
+  const part = pinnedWindow(pinPlaces(pins, others), others, window.offset, window.count);
   const binds = new Binds();
-  const condition = conditionSql(rule.where, { side: 'live', sheet, surrogates, today, binds, leading: matching <= FEW ? 'filter' : 'equality' });
-  const order = orderSql(rule.order, sheet, matching <= FEW);
-  const { offset, count } = resultWindow(rule, page);
-  const versions = await asker.all<ListedVersion>(
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: others <= FEW ? 'filter' : 'equality' });
+  const order = orderSql(rule.order, sheet, others <= FEW);
+  const versions = part.count === 0 ? [] : await asker.all<ListedVersion>(
     `SELECT r.uuid, v.body FROM (
        SELECT s.version, s.entry, row_number() OVER () AS place FROM (
-         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, matching > FEW)} ORDER BY ${order} LIMIT ${binds.add(count)} OFFSET ${binds.add(offset)}) s) p
+         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, others > FEW)} ORDER BY ${order} LIMIT ${binds.add(part.count)} OFFSET ${binds.add(part.offset)}) s) p
      JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`,
     binds.values,
   );
-  return { matching, versions };
+  for (const { at, pin } of part.pins) {
+    const pinned = pins[pin];
+    if (pinned) versions.splice(at, 0, { uuid: pinned.uuid, body: pinned.body });
+  }
+  return { matching: others + pins.length, versions };
 }
 
-/** The place (from 1) that an entry has in a listing among all that match, or nothing if it is not in it. */
-export async function placeInListing(asker: Asker, { sheet, surrogates, now, today }: Asked, rule: Pick<ListingRule, 'where' | 'order'>, entry: number): Promise<number | undefined> {
+/** The place (from 1) that an entry has in a listing among all that it lets through, or nothing if it is not in it. */
+export async function placeInListing(asker: Asker, asked: Asked, rule: Choosing & Pick<ListingRule, 'order'>, entry: { id: Id; record: number }): Promise<number | undefined> {
+  const { sheet, surrogates, now, today } = asked;
+  const where = othersIn(rule);
+  const pins = await livePins(asker, asked, rule.pins ?? []);
+  const places = pins.length === 0 ? [] : pinPlaces(pins, await countLive(asker, asked, where));
+  const pin = pins.findIndex(({ uuid }) => uuid === entry.id);
+  if (pin >= 0) return (places[pin] ?? 0) + 1;
   const binds = new Binds();
-  const condition = conditionSql(rule.where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
   const row = await asker.one<{ place: number }>(
     `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, sheet, true)}) AS place
-       FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry)}`,
+       FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry.record)}`,
     binds.values,
   );
-  return row?.place;
+  // Every pin that stands before it moves it on by one.
+  return row && [...places].sort((a, b) => a - b).reduce((place, at) => (at < place ? place + 1 : place), row.place);
 }
 
 /** Answers coverage questions with one query: for each part how many entries fill it, and how many each step feeds. */

@@ -8,6 +8,7 @@ import { coverageQuestions } from '../core/mapping/coverage';
 import type { OrderKey } from '../core/mapping/listing-rule';
 import { matches } from '../core/mapping/matches';
 import { compareBy } from '../core/mapping/order';
+import { pinPlaces } from '../core/mapping/pins';
 import { readCondition } from '../core/mapping/read-rule';
 import { countLive, countSteps, coverLive, listLive, placeInListing } from './listing-query';
 import { lockFolder } from './folder-lock';
@@ -62,7 +63,28 @@ describe('the sheets', () => {
       expect(matching).toBe(wanted.length);
       expect(versions.map(({ uuid }) => uuid)).toEqual(wanted.slice(0, 20));
       const third = bare.find(({ uuid }) => uuid === wanted[2]);
-      if (third) expect(await placeInListing(house.content, asked, { where, order }, third.id)).toBe(3);
+      if (third) expect(await placeInListing(house.content, asked, { where, order }, { id: third.uuid, record: third.id })).toBe(3);
+    }), { numRuns: 60 });
+  });
+
+  test('put pinned entries where they belong, leave others out, and pass over the first', async () => {
+    const { house, species, asked } = parts();
+    const bare = await house.content.all<{ id: number; uuid: string }>("SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT $1", [given.length]);
+    const order: OrderKey[] = [{ by: field(species, 'name').id, direction: 'up' }];
+    const some = fc.shuffledSubarray(bare.slice(0, 8).map(({ uuid }) => uuid));
+    await fc.assert(fc.asyncProperty(some, fc.integer({ min: 0, max: 4 }), fc.array(fc.option(fc.integer({ min: 1, max: 9 }), { nil: undefined }), { minLength: 8, maxLength: 8 }), simple, fc.nat(3), async (picked, cut, places, spoken, skip) => {
+      const where = readCondition(house.model, species, spoken, '').condition;
+      const [leaveOut, pins] = [picked.slice(0, cut), picked.slice(cut).map((entry, i) => ({ entry, ...(places[i] === undefined ? {} : { place: places[i] }) }))];
+      const plain = await listLive(house.content, asked, { where, order, limit: 1000 });
+      const others = plain.versions.map(({ uuid }) => uuid).filter((uuid) => !picked.includes(uuid));
+      const at = pinPlaces(pins, others.length);
+      const whole = [...others];
+      for (const { entry, place } of pins.map(({ entry }, i) => ({ entry, place: at[i] ?? 0 })).sort((a, b) => a.place - b.place)) whole.splice(place, 0, entry);
+      const rule = { where, order, pins, leaveOut, skip, limit: 6 };
+      const { matching, versions } = await listLive(house.content, asked, rule);
+      expect([matching, versions.map(({ uuid }) => uuid)]).toEqual([whole.length, whole.slice(skip, skip + 6)]);
+      const third = bare.find(({ uuid }) => uuid === whole[2]);
+      if (third) expect(await placeInListing(house.content, asked, rule, { id: third.uuid, record: third.id })).toBe(3);
     }), { numRuns: 60 });
   });
 

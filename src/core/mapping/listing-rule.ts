@@ -1,5 +1,5 @@
 import type { Id } from '../ids';
-import { isJsonObject, type Json } from '../json';
+import { isJsonObject, sameJson, type Json } from '../json';
 import type { FieldPath } from '../model/document';
 import type { Comparison } from '../model/kinds';
 import type { SettingsLayer } from '../model/settings';
@@ -26,6 +26,12 @@ export interface OrderKey {
   direction: 'up' | 'down';
 }
 
+/** An entry that a listing shows whatever its conditions say: at a place (from 1), or before all that have none. */
+export interface Pin {
+  entry: Id;
+  place?: number;
+}
+
 /** A listing: which entries, in what order, how many, shown how. */
 export interface ListingRule {
   /** The content type the entries are of, by id. */
@@ -34,6 +40,16 @@ export interface ListingRule {
   order: OrderKey[];
   /** From 1 to `listingBounds.limit`, or all of them, in pages. */
   limit: number | 'all';
+  /** Entries that are shown whatever the conditions say. */
+  pins?: Pin[];
+  /** Entries that are never shown. */
+  leaveOut?: Id[];
+  /** How many are passed over before the first that is shown. */
+  skip?: number;
+  /** Leaves out what the listings above it on the same page show. */
+  notAbove?: boolean;
+  /** The page with the full list, to which it leads. */
+  fullList?: Id;
   /** How many stand on one page of results, where a page of its own shows the listing. From 1 to `listingBounds.perPage`. */
   perPage?: number;
   heading: string;
@@ -47,7 +63,7 @@ export interface ListingRule {
   settings?: SettingsLayer;
 }
 
-export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100 } as const;
+export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000 } as const;
 
 export const everyEntry: Condition = { all: [] };
 
@@ -64,3 +80,6 @@ export function testsOf(condition: Condition): Test[] {
 /** Whether the passing of days alone can change which entries the condition lets through. */
 export const turnsWithTheDay = (condition: Condition): boolean =>
   testsOf(condition).some(({ value }) => [value].flat().some((each) => isJsonObject(each) && 'now' in each));
+
+/** Whether a listing lets through the same entries as another, so that it may be called the other's full list. */
+export const keepsRule = (full: ListingRule, rule: ListingRule): boolean => full.from === rule.from && sameJson(full.where as Json, rule.where as Json);

@@ -11,6 +11,7 @@ import { arrangements } from './arrangement';
 import { comparable, type HereValue } from './here';
 import { isStandingOrder, listingBounds, type Condition, type IsEntry, type ListingRule, type OrderKey, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
+import { pickKeys, readPicks } from './read-picks';
 import { readSetOut } from './read-set-out';
 
 /** How many values a comparison takes: none, one, two, or a list. */
@@ -277,7 +278,7 @@ class RuleReader {
   }
 }
 
-const ruleKeys = ['from', 'where', 'order', 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
+const ruleKeys = ['from', 'where', 'order', ...pickKeys, 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
 
 /** The heading in other languages; an empty one goes back to that of the main language. */
 function readHeadings(model: CompiledModel, given: Json | undefined, path: string, faults: Fault[]): Record<string, string> {
@@ -297,7 +298,7 @@ function readHeadings(model: CompiledModel, given: Json | undefined, path: strin
 
 /**
  * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit` and perhaps `perPage`,
- * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut` and `settings`. All faults found are returned with their paths; with any, there is no rule.
+ * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut`, `settings` and what is picked by hand (`readPicks`). All faults found are returned with their paths; with any, there is no rule.
  */
 export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
   const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
@@ -316,13 +317,14 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const perPage = input.perPage ?? undefined;
   if (perPage !== undefined && !whole(perPage, listingBounds.perPage)) faults.push({ path: pointer(path, 'perPage'), code: 'bound', message: `On one page: a whole number from 1 to ${listingBounds.perPage}.` });
   if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+  const picks = readPicks(input, path, faults);
   const headings = readHeadings(model, input.headings, pointer(path, 'headings'), faults);
   const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
   if (set === null) faults.push({ path: pointer(path, 'settings'), code: 'kind', message: 'Settings are given by their keys.' });
   const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
   faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || (typeof limit !== 'number' && limit !== 'all') || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  return { rule: { from: type.id, where, order, ...picks, limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */

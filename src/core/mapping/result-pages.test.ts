@@ -2,15 +2,15 @@ import fc from 'fast-check';
 import { GAP, numbersAround } from '../site/numbered';
 import { PER_PAGE, perPageOf, resultPages, resultWindow, shownInAll } from './result-pages';
 
-const rule = fc.record({ limit: fc.oneof(fc.integer({ min: 1, max: 1000 }), fc.constant('all' as const)), perPage: fc.option(fc.integer({ min: 1, max: 200 }), { nil: undefined }) })
-  .map(({ limit, perPage }) => ({ limit, ...(perPage === undefined ? {} : { perPage }) }));
+const rule = fc.record({ limit: fc.oneof(fc.integer({ min: 1, max: 1000 }), fc.constant('all' as const)), perPage: fc.option(fc.integer({ min: 1, max: 200 }), { nil: undefined }), skip: fc.constantFrom(0, 0, 1, 40) })
+  .map(({ limit, perPage, skip }) => ({ limit, skip, ...(perPage === undefined ? {} : { perPage }) }));
 
 test('every item that is shown stands on exactly one page of results, and none past the limit', () => {
   fc.assert(fc.property(rule, fc.nat(3000), (asked, matching) => {
     const matched = Array.from({ length: matching }, (_, i) => i);
     const pages = Array.from({ length: resultPages(asked, matching) }, (_, i) => resultWindow(asked, i + 1));
     const shown = pages.flatMap(({ offset, count }) => matched.slice(offset, offset + count));
-    expect(shown).toEqual(matched.slice(0, shownInAll(asked, matching)));
+    expect(shown).toEqual(matched.slice(asked.skip, asked.skip + shownInAll(asked, matching)));
     // No page but the only one is empty.
     if (pages.length > 1) for (const { offset, count } of pages) expect(Math.min(count, matching - offset)).toBeGreaterThan(0);
     expect(resultWindow(asked, pages.length + 1).count === 0 || resultWindow(asked, pages.length + 1).offset >= matching).toBe(true);

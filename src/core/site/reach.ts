@@ -3,6 +3,7 @@ import type { Id } from '../ids';
 import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
 import { matches, type IsUnder } from '../mapping/matches';
 import { fieldsOfMapping } from '../mapping/parts';
+import { allIn } from '../mapping/pins';
 
 /** A listing that visitors see, as reach asks it. */
 export interface LiveListing {
@@ -25,8 +26,9 @@ export interface EntryChange {
  */
 export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder): boolean {
   if (rule.from !== change.type) return false;
-  const was = change.before !== undefined && matches(rule.where, change.before.values, today, isUnder, change.id);
-  const is = change.after !== undefined && matches(rule.where, change.after.values, today, isUnder, change.id);
+  const shown = allIn(rule);
+  const was = change.before !== undefined && matches(shown, change.before.values, today, isUnder, change.id);
+  const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, change.id);
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);

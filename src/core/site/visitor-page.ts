@@ -15,6 +15,8 @@ export interface DrawnListing {
   columns: Column[];
   items: readonly Item[];
   matching: number;
+  /** The page with the full list, and how many stand there, where it keeps the same rule. */
+  fullList?: { label: string; address: string; count?: number };
   /** Its pages of results, where there are several: which one this is (from 1), and where each of them stands. */
   results?: { here: number; addresses: string[] };
 }

@@ -1,7 +1,7 @@
 'use client';
 import { IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
-import { useState, type ReactElement } from 'react';
+import { useState, type ComponentProps, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { listingBounds, type ListingRule } from '../../../../core/mapping/listing-rule';
 import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/result-pages';
@@ -11,6 +11,7 @@ import { kindOf } from '../../../../core/model/kinds';
 import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
+import { PickedByHand } from './picked-by-hand';
 import styles from './map.module.css';
 
 const standing: [key: string, words: string][] = [['published', 'When it was published'], ['changed', 'When it was changed']];
@@ -25,23 +26,24 @@ function ways(field: Field | undefined): [up: string, down: string] {
 
 interface Props {
   type: CompiledType<ContentType>;
-  order: Json | undefined;
-  limit: Json | undefined;
-  perPage: Json | undefined;
+  /** The whole rule, spoken by keys. */
+  rule: JsonObject;
   matching: number | undefined;
   disabled: boolean;
   onOrder: (order: Json) => void;
   onLimit: (limit: number | 'all') => void;
   onPerPage: (perPage: number | null) => void;
+  onPick: ComponentProps<typeof PickedByHand>['onChange'];
 }
 
 /** Second step: by what they are sorted, and how many are shown. */
-export function WhatOrder({ type, order, limit, perPage, matching, disabled, onOrder, onLimit, onPerPage }: Props): ReactElement {
+export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onPick }: Props): ReactElement {
+  const { order, limit, perPage, skip } = spoken;
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
   const options: [string, string][] = [...type.fields.filter((field) => field.indexed && kindOf(field).sheetShape(field.rules).sort !== 'none').map(({ key, label }): [string, string] => [key, label]), ...standing];
   const put = (next: JsonObject[]) => onOrder(next);
-  const rule: Pick<ListingRule, 'limit' | 'perPage'> = { limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE, ...(typeof perPage === 'number' ? { perPage } : {}) };
+  const rule: Pick<ListingRule, 'limit' | 'perPage'> = { limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE, ...(typeof perPage === 'number' ? { perPage } : {}), ...(typeof skip === 'number' ? { skip } : {}) };
   const unseen = matching === undefined ? 0 : matching - shownInAll(rule, matching);
   const pages = matching === undefined ? 1 : resultPages(rule, matching);
   const seen = unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown';
@@ -69,6 +71,7 @@ export function WhatOrder({ type, order, limit, perPage, matching, disabled, onO
           {rule.limit !== 'all' && <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={rule.limit} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />}
           <NumberRule whole id="per-page" label={`On one page, 1 to ${listingBounds.perPage}`} value={rule.perPage} onChange={(value) => { if (value === undefined || (value >= 1 && value <= listingBounds.perPage)) onPerPage(value ?? null); }} />
         </fieldset>
+        <PickedByHand from={type.id} rule={spoken} disabled={disabled} onChange={onPick} />
       </div>
     </Frame>
   );

@@ -1,0 +1,76 @@
+'use client';
+import { OutlinedInput } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import { listingBounds } from '../../../../core/mapping/listing-rule';
+import { Chosen } from '../../../../ui/chosen';
+import { ChosenList } from '../../../../ui/kinds/chosen-list';
+import { EntryFinder, useEntryNames } from '../../../../ui/kinds/entry';
+import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
+import { Labelled } from '../../../../ui/labelled';
+import { useModel } from '../../../../ui/model-in-force';
+import { useAsk } from '../../../../ui/use-ask';
+import styles from './map.module.css';
+
+const idsIn = (value: Json | undefined): string[] => (Array.isArray(value) ? value.filter((id): id is string => typeof id === 'string') : []);
+
+/** The place that a pinned entry is given, written into its row; empty for the first that is free. */
+function PlaceOfPin({ name, place, onPlace }: { name: string; place: number | undefined; onPlace: (place: number | undefined) => void }): ReactElement {
+  const [typed, setTyped] = useState<string>();
+  return (
+    <OutlinedInput
+      size="small" className={styles.pinplace} value={typed ?? place ?? ''} placeholder="first" inputProps={{ 'aria-label': `Place of ${name}`, inputMode: 'numeric' }}
+      onChange={({ target }) => {
+        setTyped(target.value);
+        const given = target.value.trim();
+        if (given === '') onPlace(undefined);
+        else if (/^\d+$/.test(given) && Number(given) >= 1 && Number(given) <= listingBounds.limit) onPlace(Number(given));
+      }}
+      onBlur={() => setTyped(undefined)}
+    />
+  );
+}
+
+interface Props {
+  /** The id of the content type that the entries are of. */
+  from: string;
+  rule: JsonObject;
+  disabled: boolean;
+  onChange: (key: 'pins' | 'leaveOut' | 'skip' | 'notAbove' | 'fullList', value: Json) => void;
+}
+
+/** What a listing shows or leaves out besides its conditions, and the page with the full list. */
+export function PickedByHand({ from, rule, disabled, onChange }: Props): ReactElement {
+  const model = useModel();
+  const { data: tree } = useAsk('pages');
+  const pins = (Array.isArray(rule.pins) ? rule.pins : []).filter(isJsonObject);
+  const pinned = pins.map(({ entry }) => String(entry));
+  const out = idsIn(rule.leaveOut);
+  const names = useEntryNames([...pinned, ...out]);
+  const name = (id: string) => names.get(id) ?? '…';
+  const pages = (tree?.pages ?? []).filter(({ type }) => model.pageTypeByKey(type)?.is.source.kind === 'listing');
+  const told = [pinned.length > 0 && `${pinned.length} pinned`, out.length > 0 && `${out.length} left out`, typeof rule.skip === 'number' && rule.skip > 0 && `from number ${rule.skip + 1}`, rule.notAbove === true && 'the rest', typeof rule.fullList === 'string' && 'leads to the full list'].filter(Boolean).join(', ');
+  return (
+    <details className={styles.byhand}>
+      <summary>By hand<span>{told}</span></summary>
+      <fieldset disabled={disabled}>
+        <Labelled id="pins" label="Pinned, whatever the conditions say" help={pinned.length > 0 ? 'They stand first in this order, or at the place you give.' : undefined}>
+          <ChosenList
+            label="Pinned entries" onChange={(ids) => onChange('pins', ids.flatMap((id) => pins.find(({ entry }) => entry === id) ?? []))}
+            items={pins.map(({ entry, place }) => ({ id: String(entry), label: name(String(entry)), mark: <PlaceOfPin name={name(String(entry))} place={typeof place === 'number' ? place : undefined} onPlace={(next) => onChange('pins', pins.map((pin) => (pin.entry === entry ? { entry: String(entry), ...(next === undefined ? {} : { place: next }) } : pin)))} /> }))}
+          />
+          {pinned.length < listingBounds.pins && <EntryFinder id="pins" types={[from]} taken={[...pinned, ...out]} onChoose={(entry) => onChange('pins', [...pins, { entry }])} />}
+        </Labelled>
+        <Labelled id="left-out" label="Left out, always">
+          <ChosenList label="Entries left out" onChange={(ids) => onChange('leaveOut', ids)} items={out.map((id) => ({ id, label: name(id) }))} />
+          {out.length < listingBounds.leaveOut && <EntryFinder id="left-out" types={[from]} taken={[...pinned, ...out]} onChoose={(entry) => onChange('leaveOut', [...out, entry])} />}
+        </Labelled>
+        <div className={styles.settings}>
+          <NumberRule whole id="skip" label={`Pass over the first, 0 to ${listingBounds.skip}`} value={typeof rule.skip === 'number' ? rule.skip : undefined} onChange={(skip) => { if (skip === undefined || (skip >= 0 && skip <= listingBounds.skip)) onChange('skip', skip ?? null); }} />
+          <Chosen id="full-list" label="Leads to the full list on" none="No page" value={typeof rule.fullList === 'string' ? rule.fullList : ''} options={pages.map(({ id, title }) => [id, title] as const)} onChange={(id) => onChange('fullList', id || null)} />
+        </div>
+        <YesRule label="Not what listings above it on the page show" value={rule.notAbove === true} onChange={(yes) => onChange('notAbove', yes || null)} />
+      </fieldset>
+    </details>
+  );
+}
