@@ -1,5 +1,5 @@
 // Packages that come only as ES modules are compiled like our own code.
-const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates'];
+const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', 'feed'];
 
 export default {
   testEnvironment: 'node',

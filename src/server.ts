@@ -77,7 +77,7 @@ async function start(): Promise<void> {
   const handle = app.getRequestHandler();
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
-    if (request.url === path && fromMemory(house, request, response, path)) return;
+    if (fromMemory(house, request, response, request.url ?? '/')) return;
     if (!isReadable(path)) request.url = UNREADABLE;
     prepare(request, response, path);
     void handle(request, response);

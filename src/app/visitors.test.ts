@@ -11,6 +11,7 @@ import { entryAddresses } from '../services/entry-addresses';
 import { addListing, changeListing, publishListing } from '../services/listings';
 import { applyWorking, importModel, keepWorking } from '../services/model';
 import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
+import { feedOf } from '../services/site-feeds';
 import { visit } from '../services/visitor';
 
 let small: SmallHouse;
@@ -155,6 +156,28 @@ describe('a visitor’s page', () => {
     expect(small.house.rendered.find('/both', NOON)).toBeUndefined();
     await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }, { entry: moth.id, place: 0 }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/1/place' }] });
     await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/0/entry', code: 'not-there' }] });
+  });
+  test('is narrowed by what visitors choose, without script, with counts, and can be followed as a feed', async () => {
+    const kept = await changeListing(small.house, person(), ids.Large ?? '', 2, { rule: { where: { all: [] }, limit: 'all', perPage: 2, facets: ['group'], order: [{ by: 'name', direction: 'up' }] } });
+    await publishListing(small.house, person(), ids.Large ?? '', kept.revision, {});
+    const all = await html('/all-large');
+    expect([...all.matchAll(/<a href="([^"]*)" rel="nofollow">([^<]*)<span class="count">(\d)/g)].map(([, href, label, n]) => `${href} ${label} ${n}`)).toEqual(['/all-large?group=bird Bird 2', '/all-large?group=insect Insect 1', '/all-large?group=plant Plant 1']);
+    const chosen = new URLSearchParams('group=insect&group=plant&from=elsewhere');
+    const found = await visit(small.house, '/fr/all-large', chosen);
+    if (found.found !== 'page') throw new Error(found.found);
+    expect([found.query, found.page.listing?.matching, found.page.filtered, found.page.listing?.facets?.clear]).toEqual(['?group=insect&group=plant', 2, true, '/fr/all-large']);
+    const second = await visit(small.house, '/all-large/page/2', new URLSearchParams('group=bird&group=insect'));
+    expect(second.found === 'page' && second.page.listing?.results?.addresses).toEqual(['/all-large?group=bird&group=insect', '/all-large/page/2?group=bird&group=insect']);
+    // A choice is kept under its own address, and goes with the page.
+    await drawn.keepAll();
+    small.house.rendered.keep(found.ids, '/fr/all-large?group=insect&group=plant', '<p></p>', Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+    const moth = await entryOf('Carr');
+    const changed = await changeEntry(small.house, person(), moth.id, moth.revision, { values: { group: 'bird' } });
+    await publishEntry(small.house, person(), moth.id, changed.revision, {});
+    expect(small.house.rendered.find('/fr/all-large?group=insect&group=plant', NOON)).toBeUndefined();
+    const feed = JSON.parse((await feedOf(small.house, '/all-large', 'json', 'https://reserve.example')) ?? '') as { items: { title: string; url: string }[] };
+    expect(feed.items.map(({ title, url }) => `${title} ${url}`)).toEqual(['Amber piper https://reserve.example/all-birds/amber-piper', 'Bell heron https://reserve.example/all-birds/bell-heron']);
+    expect([await feedOf(small.house, '/about', 'atom', 'https://reserve.example'), await feedOf(small.house, '/nowhere', 'atom', 'https://reserve.example')]).toEqual([undefined, undefined]);
   });
   test('stands at one spelling of its address', async () => {
     expect(await visit(small.house, '/About/')).toEqual({ found: 'elsewhere', address: '/about' });

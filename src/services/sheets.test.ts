@@ -4,6 +4,7 @@ import { wideDocument } from '../../tests/wide-model';
 import { readValues, type Values } from '../core/content/values';
 import type { Json, JsonObject } from '../core/json';
 import type { OrderKey } from '../core/mapping/listing-rule';
+import { facetCondition, readFacets } from '../core/mapping/facets';
 import { matches } from '../core/mapping/matches';
 import { compareBy } from '../core/mapping/order';
 import { readCondition } from '../core/mapping/read-rule';
@@ -13,6 +14,7 @@ import { withComputed } from '../core/model/kinds';
 import { addInBulk } from './bulk-entries';
 import { addCategory, importCategories } from './categories';
 import { importModel } from './model';
+import { countFacets } from '../store/facet-query';
 import { countLive, listLive } from '../store/listing-query';
 import { sheetOf } from '../store/sheet-shape';
 
@@ -88,6 +90,27 @@ test('categories are found in themselves and in branches, as core means it', asy
 test('entries are found by which they are, and nothing is like what a place does not have', async () => {
   const nothing = fc.constant<Json>({ here: 'entry.habitats' });
   await agrees('species', either(fc.subarray(entries, { minLength: 1, maxLength: 40 }).map((entry): Json => ({ entry })), ...['oneOf', 'noneOf', 'allOf', 'under'].map((is) => ask('habitats', is, nothing)), ask('branch', 'filled')));
+});
+
+test('facets count what core would: each value among the entries that the rule and the other choices let through', async () => {
+  const type = typeOf('species');
+  const fields = ['branch', 'habitats'].map((key) => type.fieldByKey(key)!);
+  const { categories: tree, surrogates } = small.house;
+  const rule = fc.constantFrom<Json[]>({ all: [] }, { field: 'body', is: 'filled' }, { not: { field: 'branch', is: 'empty' } });
+  let counted = 0;
+  await fc.assert(fc.asyncProperty(rule, fc.array(fc.constantFrom(...categories), { minLength: 2, maxLength: 2 }), fc.boolean(), async (spoken, [branch = '', lives = ''], both) => {
+    const where = readCondition(small.house.model, type, spoken, '').condition;
+    const query = new URLSearchParams([['branch', tree.get(branch)?.key ?? ''], ...(both ? [['habitats', tree.get(lives)?.key ?? '']] : []), ['else', 'x']]);
+    const chosen = readFacets(fields, query, tree);
+    const questions = fields.map((field) => ({ field: field.id, where: facetCondition(fields, chosen, field.id), categories }));
+    const counts = await countFacets(small.house.content, asked('species'), where, questions);
+    for (const [i, { field, where: others }] of questions.entries()) for (const category of categories) {
+      const plain = wanted('species').filter((values) => matches({ all: [where, others, { field, is: 'under', value: [category] }] }, values, DAY, tree.isUnder)).length;
+      counted += plain;
+      expect([spoken, category, counts[i]?.get(surrogates.find(category)) ?? 0]).toEqual([spoken, category, plain]);
+    }
+  }), { numRuns: 30 });
+  expect(counted).toBeGreaterThan(500);
 });
 
 test('computed numbers are found and put in order', async () => {

@@ -5,34 +5,32 @@ import type { Category } from '../core/content/categories';
 import { FOREVER } from '../core/content/states';
 import { referencesInSaid, saidIn } from '../core/content/said';
 import { titleOf } from '../core/content/values';
-import { columnsOf, inRatio } from '../core/mapping/arrange';
-import { leadingTo, mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
-import { resultPages } from '../core/mapping/result-pages';
-import { settled, type Standpoint } from '../core/mapping/here';
-import { keepsRule, turnsWithTheDay, type Condition, type ListingRule } from '../core/mapping/listing-rule';
+import type { Standpoint } from '../core/mapping/here';
+import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
+import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { settle, type Layers } from '../core/model/settings';
-import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
+import { pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import { isId, type Id } from '../core/ids';
-import { addressIn, canonicalAddress, resultAddress, splitLanguage, splitResults } from '../core/site/address';
-import type { DrawnBlock, DrawnListing, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
-import { listLive } from '../store/listing-query';
-import { liveAbove, liveChildren, livePagesAmong, placeOf, type LivePage } from '../store/pages';
-import { liveAt, nextTurn, recordById, recordByUuid, type KeptRecord } from '../store/records';
+import { addressIn, canonicalAddress, feedsOf, resultAddress, splitLanguage, splitResults } from '../core/site/address';
+import type { DrawnBlock, DrawnSlots, VisitorPage } from '../core/site/visitor-page';
+import { liveAbove, liveChildren, placeOf, type LivePage } from '../store/pages';
+import { nextTurn, recordById, recordByUuid, type KeptRecord } from '../store/records';
 import { liveCounts } from './category-counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
-import { entryAddresses, entryTypeOf } from './entry-addresses';
-import { sheetIn, today, type House } from './house';
-import { entryBody, listingBody, pageBody, type PageBody } from './kept-body';
+import { drawFilling, drawListing, ruleInForce, type ListingSpot } from './drawn-listings';
+import { entryTypeOf } from './entry-addresses';
+import type { House } from './house';
+import { pageBody, type PageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
 import { notFound, unreadable } from './refusal';
 import { MOST_BESIDE } from './reach-by-place';
 import { anyOwnPage, saysHowOthersAre, standingAt, type CategoryPage, type Standing } from './standing';
 import { pageVisits, VISITS_FRESH } from './visits';
 
-/** What an address asks for: a page with the ids of what it is made from (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
-export type Visit = { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; validUntil: number } | { found: 'elsewhere'; address: string; forNow?: boolean } | { found: 'nothing' } | { found: 'malformed' };
+/** What an address asks for: a page with the ids of what it is made from and the one spelling of what was chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
+export type Visit = { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number } | { found: 'elsewhere'; address: string; forNow?: boolean } | { found: 'nothing' } | { found: 'malformed' };
 
 /** Among how many categories one is sought to look at a page by. */
 const EXAMPLES = 200;
@@ -40,58 +38,11 @@ const EXAMPLES = 200;
 /** What a visitor reads of a face in one go, for the line under a title. */
 const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 
-/** What visitors see of a listing at a place. `above` are the entries that listings above it on the page show; its own are added to them. */
-async function drawListing(house: House, rule: ListingRule, place: Standpoint, above: Set<Id>, language?: string, page = 1): Promise<DrawnListing> {
-  const type = house.model.contentType(rule.from);
-  const heading = (language && rule.headings?.[language]) || rule.heading;
-  const nothing = { heading, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, columns: [], items: [], matching: 0 };
-  if (!type) return nothing;
-  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  const where: Condition = rule.notAbove && above.size > 0 ? { all: [settled(rule.where, place), { not: { entry: [...above] } }] } : settled(rule.where, place);
-  const { matching, versions } = await listLive(house.content, asked, { ...rule, where, ...(rule.notAbove && rule.pins ? { pins: rule.pins.filter(({ entry }) => !above.has(entry)) } : {}) }, page);
-  for (const { uuid } of versions) above.add(uuid);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
-  const layers = listingLayers(house.model.document, type.is, rule);
-  const addresses = await entryAddresses(house.content, house, entries.map(({ id }) => ({ id, type: type.id })), language);
-  const items = entries.map(({ id, said }) => {
-    const face = itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers);
-    const address = addresses.get(id);
-    return { id, face: address === undefined ? face : leadingTo(face, address) };
-  });
-  const fullList = rule.fullList === undefined ? undefined : await fullListOf(house, rule, rule.fullList, matching, language);
-  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
-}
-
-/** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
-async function fullListOf(house: House, rule: ListingRule, id: Id, matching: number, language?: string): Promise<DrawnListing['fullList']> {
-  const record = await recordByUuid(house.content, id, 'page');
-  const [page] = record ? await livePagesAmong(house.content, house.site.id, house.now(), [record.id]) : [];
-  if (!page) return undefined;
-  const { listing } = pageBody(page.body);
-  const other = listing === undefined ? undefined : await ruleOf(house, listing);
-  const same = other !== undefined && keepsRule(other, rule);
-  return { label: pageTitle(house, page, language), address: addressIn(language, page.address), ...(same ? { count: matching } : {}) };
-}
-
-/** A listing that fills a page, with where its pages of results stand. */
-function paged(drawn: DrawnListing, rule: ListingRule, address: string, here: number): DrawnListing {
-  const pages = resultPages(rule, drawn.matching);
-  return pages === 1 ? drawn : { ...drawn, results: { here, addresses: Array.from({ length: pages }, (_, i) => resultAddress(address, i + 1)) } };
-}
-
-/** The rule of a listing as visitors see it now, if they see it. */
-async function ruleOf(house: House, listing: string): Promise<ListingRule | undefined> {
-  const record = await recordByUuid(house.content, listing, 'listing');
-  const version = record && (await liveAt(house.content, record.id, house.now()));
-  return version && listingBody(version.body).rule;
-}
-
 /** Draws blocks of a page. Listings are asked once each, however many blocks show them. */
 class BlockDrawer {
   private readonly rules: Map<string, ListingRule>;
 
-  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly place: Standpoint, private readonly above: Set<Id>, rules: readonly (readonly [string, ListingRule])[]) {
+  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly spot: ListingSpot, rules: readonly (readonly [string, ListingRule])[]) {
     this.rules = new Map(rules);
   }
 
@@ -117,7 +68,7 @@ class BlockDrawer {
     const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
     return {
       id: block.id, type: key, face: mapToFace(face.mapping, type, block, this.drawing), slots: await this.slots(block.slots ?? {}),
-      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.place, this.above, this.drawing.language) } : {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.spot) } : {}),
     };
   }
 }
@@ -165,10 +116,11 @@ function languagesOf(house: House, page: string, results: number, here?: string)
   return others.length === 0 ? [] : ways;
 }
 
-/** What is asked of a page besides itself: a language, a page of its results. */
+/** What is asked of a page besides itself: a language, a page of its results, what a visitor chose of them. */
 interface Asked {
   language?: string;
   results?: number;
+  query?: URLSearchParams;
 }
 
 /** The ways that lead on from a page: to the pages below it, and for a category to those beside it. */
@@ -186,7 +138,7 @@ async function waysOn(house: House, { page, entry, category }: Standing, childre
 }
 
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
-async function gather(house: House, standing: Standing, body: PageBody, type: CompiledType<PageType>, { language, results = 1 }: Asked = {}): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number }> {
+async function gather(house: House, standing: Standing, body: PageBody, type: CompiledType<PageType>, { language, results = 1, query = new URLSearchParams() }: Asked = {}): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number; query: string }> {
   const now = house.now();
   const { content, site } = house;
   const { page, entry, category } = standing;
@@ -196,7 +148,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
   const contents = standingIn(house, type, body, above);
   const listingIds = [...new Set([body.listing, ...blocksIn(contents).map(({ listing }) => listing)].filter((id): id is string => id !== undefined))];
-  const rules = (await Promise.all(listingIds.map(async (id) => [id, await ruleOf(house, id)] as const))).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
+  const rules = (await Promise.all(listingIds.map(async (id) => [id, await ruleInForce(house, id)] as const))).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
   const rule = rules.find(([id]) => id === body.listing)?.[1];
   // The pages below the top stand in its navigation; those below any other page are named on it.
   const namesBelow = !rule && !entry && page.parent !== null;
@@ -221,19 +173,20 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   };
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   // In the order in which they stand: what fills the page comes behind its first slot, or before the last row of its layout.
-  const shown = new Set<Id>();
-  const drawer = new BlockDrawer(house, drawing, place, shown, rules);
+  const spot: ListingSpot = { place, above: new Set(), language };
+  const drawer = new BlockDrawer(house, drawing, spot, rules);
   const order = type.is.slots.map(({ id }) => id);
   const foot = new Set((layout && layout.rows.length > 1 ? layout.rows.at(-1)?.cells ?? [] : []).flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))));
   const before = layout ? order.filter((id) => !foot.has(id)) : order.slice(0, 1);
   const among = (some: readonly Id[]): SlotContents => Object.fromEntries(some.map((id) => [id, contents[id] ?? []]));
   const slotsBefore = await drawer.slots(among(before));
-  const filled = rule && paged(await drawListing(house, rule, place, shown, language, results), rule, addressIn(language, address), results);
+  const filled = rule && (await drawFilling(house, rule, spot, { address: addressIn(language, address), results, query }));
   const slots = { ...slotsBefore, ...(await drawer.slots(among(order.filter((id) => !before.includes(id))))) };
   const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
 
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   return {
+    query: filled?.query ?? '',
     freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
@@ -247,7 +200,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: order,
       slots,
-      ...(filled ? { listing: filled } : {}),
+      ...(filled ? { listing: filled.listing, feeds: feedsOf(addressIn(language, address)), ...(filled.query ? { filtered: true } : {}) } : {}),
       below: [
         ...inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
         ...categories.map(({ label, address: at, count, home, category: each }) => ({ label, address: at, summary: summaryOfCategory(home, each), count })),
@@ -258,7 +211,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
 }
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */
-export async function visit(house: House, path: string): Promise<Visit> {
+export async function visit(house: House, path: string, query = new URLSearchParams()): Promise<Visit> {
   const asked = canonicalAddress(path);
   if (asked === undefined) return { found: 'malformed' };
   const now = house.now();
@@ -276,12 +229,12 @@ export async function visit(house: House, path: string): Promise<Visit> {
   if (elsewhere !== undefined) return elsewhere === null ? { found: 'nothing' } : { found: 'elsewhere', address: addressIn(language, elsewhere), forNow: true };
   const own = category?.words && pageBody(category.words.body);
   const body = category ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(house, type)) : pageBody(page.body);
-  const { page: drawn, turnsDaily, freshUntil } = await gather(house, standing, body, type, { ...(language === undefined ? {} : { language }), results });
+  const { page: drawn, turnsDaily, freshUntil, query: chosen } = await gather(house, standing, body, type, { ...(language === undefined ? {} : { language }), results, query });
   // A page of results stands only where there is something on it.
   if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [await nextTurn(house.content, now), turnsDaily ? nextDayStarts(now, house.site.timeZone) : undefined];
   const ids: [Id, ...Id[]] = entry ? [entry.id, page.uuid] : category ? [category.category.id, page.uuid] : [page.uuid];
-  return { found: 'page', ids, validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
+  return { found: 'page', ids, query: chosen, validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)), page: drawn };
 }
 
 /** The category to look at a page by that shows categories: the one asked for, else the first in which something stands. */

@@ -8,6 +8,7 @@ import { Items, Strip } from './arrangements/items';
 import { Table } from './arrangements/table';
 import { Timeline } from './arrangements/timeline';
 import { Face } from './face';
+import { Facets } from './facets';
 import { ResultWays } from './result-ways';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
@@ -34,6 +35,7 @@ export function Listing({ listing, level, locale, id, traced = false }: Props): 
   return (
     <section className="listing">
       {listing.heading && <Heading className="listing-head">{listing.heading}</Heading>}
+      {listing.facets && <Facets facets={listing.facets} matching={listing.matching} locale={locale} />}
       {listing.items.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : <Arranged listing={listing} level={3} locale={locale} id={id} traced={traced} />}
       {listing.fullList && <p className="full-list"><a href={listing.fullList.address}>{wordsFor(locale).fullList(listing.fullList.label, listing.fullList.count)}</a></p>}
       {listing.results && <ResultWays results={listing.results} locale={locale} />}

@@ -70,7 +70,7 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
   // Set out in several rows, what fills the page stands before the last of them, which is its foot.
   const rows = page.rows?.length ?? 0;
   const beforeList = listing && rows > 1 ? rows - 1 : rows;
-  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} id="list" /></div></section>;
+  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} id="list" />{page.feeds && <p className="feeds">{words.feed}: <a href={page.feeds.atom}>Atom</a>, <a href={page.feeds.json}>JSON Feed</a></p>}</div></section>;
   return (
     <html lang={page.locale}>
       <head>
@@ -81,6 +81,9 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
         {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}
+        {page.filtered && <meta name="robots" content="noindex" />}
+        {page.feeds && <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />}
+        {page.feeds && <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}

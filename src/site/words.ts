@@ -23,6 +23,11 @@ export interface SiteWords {
   toTop: (site: string) => string;
   visits: (n: number) => string;
   beside: string;
+  filter: string;
+  /** How many entries a choice leaves. */
+  matching: (n: number) => string;
+  clear: string;
+  feed: string;
   /** The way to a full list by the title of its page, with how many stand there. */
   fullList: (title: string, n: number | undefined) => string;
   /** What a count of entries is followed by. */
@@ -42,7 +47,7 @@ export interface SiteWords {
 const english: SiteWords = {
   toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', undated: 'Without a date', results: 'Pages of results', resultPage: (n) => `Page ${n}`, letters: 'Letters', larger: (name) => `${name}, larger`, close: 'Close', previous: 'Previous', next: 'Next', pause: 'Pause', play: 'Play', languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`, slideshow: 'Slideshow', toTop: (site) => `To the first page of ${site}`,
-  beside: 'Beside this', fullList: (title, n) => (n === undefined ? `More: ${title}` : `${title}: see all ${n}`), entriesUnit: (n) => (n === 1 ? 'entry' : 'entries'),
+  beside: 'Beside this', filter: 'Narrow the list', matching: (n) => (n === 1 ? 'One is left.' : `${n} are left.`), clear: 'Show all again', feed: 'Follow this list', fullList: (title, n) => (n === undefined ? `More: ${title}` : `${title}: see all ${n}`), entriesUnit: (n) => (n === 1 ? 'entry' : 'entries'),
   visits: (n) => (n === 1 ? 'Read once' : `Read ${n.toLocaleString('en')} times`),
   contact: {
     fields: { name: 'Your name', email: 'Your e-mail', message: 'Your message' },
@@ -57,7 +62,7 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', undated: 'Sans date', results: 'Pages de résultats', resultPage: (n) => `Page ${n}`, letters: 'Lettres', larger: (name) => `${name}, en grand`, close: 'Fermer', previous: 'Précédente', next: 'Suivante', pause: 'Pause', play: 'Lecture', languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`, slideshow: 'Diaporama', toTop: (site) => `Vers la première page de ${site}`,
-    beside: 'À côté', fullList: (title, n) => (n === undefined ? `Davantage : ${title}` : `${title} : voir tout (${n})`), entriesUnit: (n) => (n < 2 ? 'fiche' : 'fiches'),
+    beside: 'À côté', filter: 'Affiner la liste', matching: (n) => `Il en reste ${n}.`, clear: 'Tout montrer', feed: 'Suivre cette liste', fullList: (title, n) => (n === undefined ? `Davantage : ${title}` : `${title} : voir tout (${n})`), entriesUnit: (n) => (n < 2 ? 'fiche' : 'fiches'),
     visits: (n) => `Lu ${n.toLocaleString('fr')} fois`,
     contact: {
       fields: { name: 'Votre nom', email: 'Votre courriel', message: 'Votre message' },
@@ -69,7 +74,7 @@ const byLanguage: Record<string, SiteWords> = {
   de: {
     toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', undated: 'Ohne Datum', results: 'Ergebnisseiten', resultPage: (n) => `Seite ${n}`, letters: 'Buchstaben', larger: (name) => `${name}, größer`, close: 'Schließen', previous: 'Zurück', next: 'Weiter', pause: 'Anhalten', play: 'Weiterlaufen', languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`, slideshow: 'Bilderfolge', toTop: (site) => `Zur ersten Seite von ${site}`,
-    beside: 'Daneben', fullList: (title, n) => (n === undefined ? `Mehr: ${title}` : `${title}: alle ${n} ansehen`), entriesUnit: (n) => (n === 1 ? 'Eintrag' : 'Einträge'),
+    beside: 'Daneben', filter: 'Liste eingrenzen', matching: (n) => (n === 1 ? 'Einer bleibt.' : `${n} bleiben.`), clear: 'Wieder alle zeigen', feed: 'Dieser Liste folgen', fullList: (title, n) => (n === undefined ? `Mehr: ${title}` : `${title}: alle ${n} ansehen`), entriesUnit: (n) => (n === 1 ? 'Eintrag' : 'Einträge'),
     visits: (n) => `${n.toLocaleString('de')}-mal gelesen`,
     contact: {
       fields: { name: 'Ihr Name', email: 'Ihre E-Mail', message: 'Ihre Nachricht' },

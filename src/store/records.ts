@@ -178,3 +178,7 @@ export const referrers = (asker: Asker, target: Id, side: 0 | 1): Promise<{ sour
 /** Notes what someone did. */
 export const note = (tx: Tx, at: number, person: number, what: string, record: number | null): Promise<number> =>
   tx.run('INSERT INTO activity (at, person, what, record) VALUES ($1, $2, $3, $4)', [at, person, what, record]);
+
+/** Since when visitors see the versions that they see now, by the ids of their records. */
+export const publishedAmong = async (asker: Asker, ids: readonly Id[], now: number): Promise<Map<Id, number>> =>
+  new Map((await asker.all<{ uuid: Id; starts: number }>('SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, starts }) => [uuid, starts]));

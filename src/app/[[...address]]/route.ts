@@ -1,7 +1,10 @@
+import { createHash } from 'node:crypto';
+import { splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { openHouse, type House } from '../../services/house';
 import { CONTACT_BYTES, takeMessage } from '../../services/messages';
+import { feedOf } from '../../services/site-feeds';
 import { visit, type Visit } from '../../services/visitor';
 import { countVisit } from '../../services/visits';
 import { renderMissing, renderPage } from '../../site/render';
@@ -19,6 +22,20 @@ const filesOf = (house: House) => siteFiles(house.model.document.houseStyle);
 async function missing(house: House, status: number, title: string, text: string): Promise<Response> {
   const style = house.model.document.houseStyle;
   return new Response(await renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, filesOf(house), { title, text }), { status, headers: NO_STORE });
+}
+
+/** How many values a visitor may have chosen for the page still to be kept as ready. */
+const KEPT_CHOICES = 2;
+
+const feedTypes: Record<FeedKind, string> = { atom: 'application/atom+xml; charset=utf-8', json: 'application/feed+json; charset=utf-8' };
+
+/** The list of a page as a feed. */
+async function followed(house: House, address: string, kind: FeedKind, request: Request): Promise<Response> {
+  const feed = await feedOf(house, address, kind, house.site.base || `${new URL(request.url).protocol}//${request.headers.get('host') ?? 'localhost'}`);
+  if (feed === undefined) return missing(house, 404, 'Nothing stands here', 'No list can be followed at this address.');
+  const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
+  const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
+  return request.headers.get('if-none-match') === etag ? new Response(null, { status: 304, headers }) : new Response(feed, { headers });
 }
 
 /** What an address that shows no page answers. */
@@ -39,13 +56,18 @@ const answering = async (house: House, page: VisitorPage, contact: ContactState,
 export async function GET(request: Request): Promise<Response> {
   const house = await openHouse();
   const { pathname, searchParams } = new URL(request.url);
+  const feed = splitFeed(pathname);
+  if (feed) return followed(house, feed.address, feed.kind, request);
   const { since } = house.rendered;
-  const found = await visit(house, pathname);
+  const found = await visit(house, pathname, searchParams);
   if (found.found !== 'page') return without(house, found);
   const sent = searchParams.get('sent');
   if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
   countVisit(house, found.ids[0]);
-  const page = house.rendered.keep(found.ids, pathname, await renderPage(found.page, filesOf(house)), found.validUntil, since);
+  const html = await renderPage(found.page, filesOf(house));
+  // Choices come in more combinations than are worth keeping: those of one or two values are.
+  if (new URLSearchParams(found.query).size > KEPT_CHOICES) return new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache' } });
+  const page = house.rendered.keep(found.ids, `${pathname}${found.query}`, html, found.validUntil, since);
   return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
 }
 

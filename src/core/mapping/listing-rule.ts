@@ -50,6 +50,8 @@ export interface ListingRule {
   notAbove?: boolean;
   /** The page with the full list, to which it leads. */
   fullList?: Id;
+  /** The fields by which visitors may filter, where a page of its own shows the listing. */
+  facets?: Id[];
   /** How many stand on one page of results, where a page of its own shows the listing. From 1 to `listingBounds.perPage`. */
   perPage?: number;
   heading: string;

@@ -8,6 +8,7 @@ import type { ContentType, Field } from '../model/document';
 import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
 import { readLayer } from '../model/settings';
 import { arrangements } from './arrangement';
+import { facetBounds, mayBeFacet } from './facets';
 import { comparable, type HereValue } from './here';
 import { isStandingOrder, listingBounds, type Condition, type IsEntry, type ListingRule, type OrderKey, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
@@ -189,6 +190,20 @@ class RuleReader {
     });
   }
 
+  /** The fields by which visitors may filter. */
+  facets(input: Json | undefined, path: string): Id[] {
+    if (input === undefined || input === null) return [];
+    if (!Array.isArray(input) || input.length > facetBounds.fields) {
+      this.fault(path, 'bound', `Visitors filter by at most ${facetBounds.fields} fields.`);
+      return [];
+    }
+    return [...new Set(input.flatMap((key, i): Id[] => {
+      const field = this.field(key, pointer(path, i));
+      if (field && !mayBeFacet(field)) this.fault(pointer(path, i), 'not-a-facet', `Visitors can filter by choices, categories, and yes or no, where "Filter and sort by it" is on. ${field.label} is none of these.`);
+      return field ? [field.id] : [];
+    }))];
+  }
+
   mapping(input: Json | undefined, path: string): Mapping {
     if (!isJsonObject(input)) {
       this.fault(path, 'kind', 'A mapping names parts, each with a list of chains of steps.');
@@ -278,7 +293,7 @@ class RuleReader {
   }
 }
 
-const ruleKeys = ['from', 'where', 'order', ...pickKeys, 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
+const ruleKeys = ['from', 'where', 'order', ...pickKeys, 'facets', 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
 
 /** The heading in other languages; an empty one goes back to that of the main language. */
 function readHeadings(model: CompiledModel, given: Json | undefined, path: string, faults: Fault[]): Record<string, string> {
@@ -317,6 +332,7 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const perPage = input.perPage ?? undefined;
   if (perPage !== undefined && !whole(perPage, listingBounds.perPage)) faults.push({ path: pointer(path, 'perPage'), code: 'bound', message: `On one page: a whole number from 1 to ${listingBounds.perPage}.` });
   if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+  const facets = reader.facets(input.facets, pointer(path, 'facets'));
   const picks = readPicks(input, path, faults);
   const headings = readHeadings(model, input.headings, pointer(path, 'headings'), faults);
   const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
@@ -324,7 +340,7 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
   faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || (typeof limit !== 'number' && limit !== 'all') || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, ...picks, limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  return { rule: { from: type.id, where, order, ...picks, ...(facets.length > 0 ? { facets } : {}), limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
 /** Reads a condition alone, spoken by keys over a type's fields. */

@@ -68,6 +68,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     ...(rule.skip === undefined ? {} : { skip: rule.skip }),
     ...(rule.notAbove ? { notAbove: true } : {}),
     ...(rule.fullList === undefined ? {} : { fullList: rule.fullList }),
+    ...(rule.facets ? { facets: rule.facets.map((id) => type.field(id)?.key ?? GONE) } : {}),
     limit: rule.limit,
     ...(rule.perPage === undefined ? {} : { perPage: rule.perPage }),
     heading: rule.heading,

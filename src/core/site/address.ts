@@ -47,3 +47,18 @@ export function splitLanguage(path: string, languages: readonly string[]): { lan
   const language = languages.find((each) => each.toLowerCase() === first);
   return language === undefined ? { address: path } : { language, address: addressOf(rest) };
 }
+
+export const feedKinds = ['atom', 'json'] as const;
+export type FeedKind = (typeof feedKinds)[number];
+
+/** Where the list of a page can be followed as a feed. */
+export const feedsOf = (address: string): Record<FeedKind, string> => {
+  const under = address === '/' ? '' : address;
+  return { atom: `${under}/feed.atom`, json: `${under}/feed.json` };
+};
+
+/** The page whose feed an address asks for, and in which format; nothing where it asks for none. */
+export function splitFeed(path: string): { address: string; kind: FeedKind } | undefined {
+  const [, address, kind] = /^(.*)\/feed\.(atom|json)$/.exec(path) ?? [];
+  return address === undefined ? undefined : { address: address || '/', kind: kind === 'json' ? 'json' : 'atom' };
+}

@@ -31,6 +31,6 @@ export function listingDiffers({ rule }: LiveListing, change: EntryChange, today
   const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, change.id);
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
-  const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping)]);
+  const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
   return differingSaid(change.before, change.after).some((field) => read.has(field));
 }

@@ -6,6 +6,13 @@ import type { Variant } from '../model/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
 
+/** A field by which visitors filter: its values, each with how many entries it leaves and where choosing it leads. */
+export interface DrawnFacet {
+  key: string;
+  label: string;
+  values: { label: string; depth: number; count: number; chosen: boolean; address: string }[];
+}
+
 /** One drawn listing: the items in order, and how many entries the rule lets through in all. */
 export interface DrawnListing {
   heading: string;
@@ -15,6 +22,8 @@ export interface DrawnListing {
   columns: Column[];
   items: readonly Item[];
   matching: number;
+  /** What visitors may filter by, and where all that is chosen is undone, if anything is. */
+  facets?: { fields: DrawnFacet[]; clear?: string };
   /** The page with the full list, and how many stand there, where it keeps the same rule. */
   fullList?: { label: string; address: string; count?: number };
   /** Its pages of results, where there are several: which one this is (from 1), and where each of them stands. */
@@ -45,6 +54,10 @@ export interface VisitorPage {
   languages: { locale: string; address: string; here: boolean }[];
   title: string;
   address: string;
+  /** Whether it shows only what a visitor chose of a list: search engines are told to leave it. */
+  filtered?: boolean;
+  /** Where its list can be followed as a feed. */
+  feeds?: { atom: string; json: string };
   isTop: boolean;
   navigation: { label: string; address: string; here: boolean }[];
   /** From the top page down to the one above this. */

@@ -128,7 +128,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 type={type} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)}
                 onType={(key) => { const next = model.contentTypeByKey(key); if (next) setAll(proposeRule(model, next)); }}
               />
-              <WhatOrder type={type} rule={rule} matching={result?.matching} disabled={!mayKeep} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
+              <WhatOrder type={type} rule={rule} matching={result?.matching} disabled={!mayKeep} onFacets={(facets) => draft.change('facets', facets)} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
               <ShownHow type={type} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
             </div>
             <div className={styles.result}>

@@ -12,6 +12,7 @@ import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
 import { PickedByHand } from './picked-by-hand';
+import { VisitorFilters } from './visitor-filters';
 import styles from './map.module.css';
 
 const standing: [key: string, words: string][] = [['published', 'When it was published'], ['changed', 'When it was changed']];
@@ -33,11 +34,12 @@ interface Props {
   onOrder: (order: Json) => void;
   onLimit: (limit: number | 'all') => void;
   onPerPage: (perPage: number | null) => void;
+  onFacets: (facets: Json) => void;
   onPick: ComponentProps<typeof PickedByHand>['onChange'];
 }
 
 /** Second step: by what they are sorted, and how many are shown. */
-export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onPick }: Props): ReactElement {
+export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onFacets, onPick }: Props): ReactElement {
   const { order, limit, perPage, skip } = spoken;
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
@@ -71,6 +73,7 @@ export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onL
           {rule.limit !== 'all' && <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={rule.limit} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />}
           <NumberRule whole id="per-page" label={`On one page, 1 to ${listingBounds.perPage}`} value={rule.perPage} onChange={(value) => { if (value === undefined || (value >= 1 && value <= listingBounds.perPage)) onPerPage(value ?? null); }} />
         </fieldset>
+        <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
         <PickedByHand from={type.id} rule={spoken} disabled={disabled} onChange={onPick} />
       </div>
     </Frame>

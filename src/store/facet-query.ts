@@ -1,0 +1,42 @@
+import type { Id } from '../core/ids';
+import type { Condition } from '../core/mapping/listing-rule';
+import { Binds, conditionSql } from './condition-sql';
+import type { Asker } from './database';
+import type { Asked } from './listing-query';
+
+/** A field whose values are counted among the entries that pass a condition; for categories, which of them. */
+export interface FacetQuestion {
+  field: Id;
+  where: Condition;
+  categories?: readonly Id[];
+}
+
+/** How many entries that visitors see have each value of some fields: for each question by the value's integer key (choices, categories) or 0 and 1. One query for all of them. */
+export async function countFacets(asker: Asker, { sheet, surrogates, now, today }: Asked, shown: Condition, questions: readonly FacetQuestion[]): Promise<Map<number, number>[]> {
+  const counts = questions.map(() => new Map<number, number>());
+  if (questions.length === 0) return counts;
+  const binds = new Binds();
+  const at = binds.add(now);
+  const asking = { side: 'live' as const, sheet, surrogates, today, binds, leading: 'filter' as const };
+  const base = conditionSql(shown, asking);
+  const selects = questions.flatMap(({ field, where, categories }, i) => {
+    const found = sheet.fields.get(field);
+    if (!found) return [];
+    // What is chosen of other facets is asked of the rows that the listing lets through.
+    const narrowed = `s.version IN chosen AND ${conditionSql(where, { ...asking, leading: 'sort' })}`;
+    if (found.many) {
+      const named = `JOIN many m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
+      if (!categories) return [`SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${sheet.live} s ${named} WHERE ${narrowed} GROUP BY m.value`];
+      return [`SELECT ${i}, c.ancestor, count(DISTINCT s.entry) FROM ${sheet.live} s ${named} JOIN closure c ON c.descendant = m.value AND c.ancestor IN ${binds.list(categories.map((id) => surrogates.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`];
+    }
+    if (!categories) return [`SELECT ${i} AS facet, s.${found.value} AS value, count(*) AS n FROM ${sheet.live} s WHERE ${narrowed} AND s.${found.value} IS NOT NULL GROUP BY s.${found.value}`];
+    return [`SELECT ${i}, c.ancestor, count(*) FROM ${sheet.live} s JOIN closure c ON c.descendant = s.${found.value} AND c.ancestor IN ${binds.list(categories.map((id) => surrogates.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`];
+  });
+  if (selects.length === 0) return counts;
+  const rows = await asker.all<{ facet: number; value: number; n: number }>(
+    `WITH chosen AS MATERIALIZED (SELECT s.version FROM ${sheet.live} s WHERE ${base} AND s.live_from <= ${at} AND s.live_until > ${at}), counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`,
+    binds.values,
+  );
+  for (const { facet, value, n } of rows) counts[facet]?.set(value, n);
+  return counts;
+}
