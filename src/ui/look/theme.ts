@@ -51,6 +51,7 @@ export const theme = createTheme({
         multiline: { padding: '6px 10px', '& textarea.MuiOutlinedInput-input': { padding: 0, height: 'auto' } },
       },
     },
+    MuiAutocomplete: { styleOverrides: { inputRoot: { '&.MuiOutlinedInput-root': { paddingTop: 0, paddingBottom: 0, paddingLeft: 0, '& .MuiAutocomplete-input': { padding: '6px 10px' } } } } },
     MuiSelect: { defaultProps: { size: 'small' }, styleOverrides: { select: { padding: '6px 10px', minHeight: '20px !important', lineHeight: '20px' } } },
     MuiMenu: { styleOverrides: { paper: { border: '1px solid var(--rule)', boxShadow: '0 6px 20px rgb(0 0 0 / 0.14)', backgroundImage: 'none' } } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 14, minHeight: 32, padding: '4px 12px' } } },

@@ -6,6 +6,7 @@ import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ListingAnswer, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import { arrangementKinds } from '../../../../core/mapping/arrangement';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
 import { readRule } from '../../../../core/mapping/read-rule';
@@ -21,6 +22,7 @@ import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { useDraft } from '../../../../ui/use-draft';
 import { VisitorPreview } from '../visitor-preview';
+import { CompareArrangements } from './compare-arrangements';
 import { DrawnToScale } from './drawn-to-scale';
 import { ListingReach } from './listing-reach';
 import { MapOutline } from './map-outline';
@@ -55,6 +57,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const router = useRouter();
   const tell = useTell();
   const mayKeep = useMay('keep listings');
+  const [comparing, setComparing] = useState(false);
   const [place, setPlace] = useState<ListingPlace>({});
   const [width, setWidth] = useState<number>(720);
   const [problem, setProblem] = useState<string>();
@@ -111,16 +114,22 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
           <h1>{kept.label}</h1>
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}><StateMark state={kept.state} /><span className={look.pencil} role="status">{status}</span></div>
         </div>
-        {mayKeep && (
-          <div className={look.acts}>
-            <Button disabled={busy} onClick={() => void bin()}>Bin</Button>
-            <Button disabled={busy || draft.status === 'kept' || draft.status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>
-            <Button variant="contained" disabled={busy || read.faults.length > 0 || (kept.state === 'published' && !kept.differs && draft.status === 'kept')} onClick={() => void publish()}>Put in force{inPages(kept.pages.length)}</Button>
-          </div>
-        )}
+        <div className={look.acts}>
+          <Button aria-pressed={comparing} onClick={() => setComparing(!comparing)} disabled={!read.rule || !result || result.matching === 0}>{comparing ? 'Back to the rule' : 'Compare'}</Button>
+          {mayKeep && (
+            <>
+              <Button disabled={busy} onClick={() => void bin()}>Bin</Button>
+              <Button disabled={busy || draft.status === 'kept' || draft.status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>
+              <Button variant="contained" disabled={busy || read.faults.length > 0 || (kept.state === 'published' && !kept.differs && draft.status === 'kept')} onClick={() => void publish()}>Put in force{inPages(kept.pages.length)}</Button>
+            </>
+          )}
+        </div>
       </div>
       {problems.map((words) => <Note key={words} sort="error" role="alert">{words}</Note>)}
-      {type && (
+      {type && comparing && read.rule && result && (
+        <CompareArrangements rule={read.rule} type={type} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
+      )}
+      {type && !comparing && (
         <div className={styles.holder}>
           <div className={styles.pair}>
             <div className={styles.steps}>

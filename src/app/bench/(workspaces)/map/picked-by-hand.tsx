@@ -66,7 +66,7 @@ export function PickedByHand({ from, rule, disabled, onChange }: Props): ReactEl
           {out.length < listingBounds.leaveOut && <EntryFinder id="left-out" types={[from]} taken={[...pinned, ...out]} onChoose={(entry) => onChange('leaveOut', [...out, entry])} />}
         </Labelled>
         <div className={styles.settings}>
-          <NumberRule whole id="skip" label={`Pass over the first, 0 to ${listingBounds.skip}`} value={typeof rule.skip === 'number' ? rule.skip : undefined} onChange={(skip) => { if (skip === undefined || (skip >= 0 && skip <= listingBounds.skip)) onChange('skip', skip ?? null); }} />
+          <NumberRule whole id="skip" label={`Pass over, 0 to ${listingBounds.skip}`} value={typeof rule.skip === 'number' ? rule.skip : undefined} onChange={(skip) => { if (skip === undefined || (skip >= 0 && skip <= listingBounds.skip)) onChange('skip', skip ?? null); }} />
           <Chosen id="full-list" label="Leads to the full list on" none="No page" value={typeof rule.fullList === 'string' ? rule.fullList : ''} options={pages.map(({ id, title }) => [id, title] as const)} onChange={(id) => onChange('fullList', id || null)} />
         </div>
         <YesRule label="Not what listings above it on the page show" value={rule.notAbove === true} onChange={(yes) => onChange('notAbove', yes || null)} />
