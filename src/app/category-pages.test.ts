@@ -9,7 +9,7 @@ import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../
 import { entryAddresses } from '../services/entry-addresses';
 import { addListing, publishListing } from '../services/listings';
 import { importModel } from '../services/model';
-import { addPage, changePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
+import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
 import { visit } from '../services/visitor';
 
 const title = { title: { label: 'Title', required: true, localised: true }, summary: { kind: 'paragraphs', label: 'Summary' } };
@@ -25,9 +25,10 @@ const reserve = documentFrom({
     home: { label: 'Home', plural: 'Homes', inNavigation: 'no', fields: title, face },
     plain: { label: 'Plain page', plural: 'Plain pages', inNavigation: 'no', fields: title, face },
     habitatPage: { label: 'Habitat page', plural: 'Habitat pages', inNavigation: 'no', source: { category: 'habitat', empty: 'up' }, fields: title, slots: { main: { label: 'Main', allows: ['text', 'listing'] } }, face },
+    list: { label: 'List', plural: 'Lists', inNavigation: 'no', source: 'listing', fields: title, face },
     speciesPage: { label: 'Species page', plural: 'Species pages', inNavigation: 'no', source: { entry: 'species' }, fields: title, slots: { main: { label: 'Main', allows: ['text', 'listing'] } }, face },
   },
-  placements: { top: ['home'], home: ['plain'], plain: ['habitatPage', 'speciesPage'] },
+  placements: { top: ['home'], home: ['plain', 'list'], list: ['speciesPage'], plain: ['habitatPage', 'speciesPage'] },
 });
 
 let small: SmallHouse;
@@ -70,7 +71,7 @@ async function everyAddress(): Promise<string[]> {
   const all = (await entries(small.house, { type: 'species', limit: 100 })).items;
   const own = [...(await entryAddresses(small.house.content, small.house, all.map(({ id }) => ({ id, type })))).values()];
   const categories = small.house.categories.inOrder(scheme()).map(({ category }) => `/habitats/${small.house.categories.trail(category.id).map(({ slug }) => slug).join('/')}`);
-  return [...own, ...categories, '/', '/habitats'].flatMap((address) => [address, addressIn('fr', address)]);
+  return [...own, ...categories, '/', '/habitats', '/list'].flatMap((address) => [address, addressIn('fr', address)]);
 }
 
 beforeEach(async () => {
@@ -128,6 +129,35 @@ describe('the page of a category', () => {
     expect(items(await drawn.html('/habitats/bell-heron'))).toEqual(['Carr moth']);
     await says('Carr', { lives: [] });
     expect(items(await drawn.html('/habitats/carr-moth'))).toEqual([]);
+  });
+});
+
+describe('the page of an entry', () => {
+  const names = (html: string, from: string, to: string) => [...(html.split(from)[1] ?? '').split(to)[0]!.matchAll(/<a (?:rel="\w+" )?href="[^"]*">(?:<small>(\w+)<\/small>)?([^<]*)<\/a>(?:<p>([^<]*))?/g)].map(([, way, label, why]) => [way, label, why].filter(Boolean).join(': '));
+
+  test('names those that share the rarest categories, and says which', async () => {
+    const lives = (...labels: string[]) => labels.map((label) => habitat(label).id);
+    await fill(small, 'species', [{ values: { name: 'Mere gull', lives: lives('Mere') } }, { values: { name: 'Mere duck', lives: lives('Mere') } }, { values: { name: 'Dyke rush', lives: lives('Dyke', 'Mere') } }]);
+    const related = async (address: string) => names(await drawn.html(address), 'class="related"', '</section>');
+    // Two share Dyke, four share Mere: the rush has both, the gull and the duck the common one, in the order they were made.
+    expect(await related('/habitats/bell-heron')).toEqual(['Dyke rush: Both in Dyke and Mere', 'Mere gull: Both in Mere', 'Mere duck: Both in Mere']);
+    expect(await related('/fr/habitats/mere-duck')).toEqual(['Bell heron: En commun : Étang', 'Mere gull: En commun : Étang', 'Dyke rush: En commun : Étang']);
+    expect(await related('/habitats/carr-moth')).toEqual([]);
+  });
+  test('leads on to what stands before and after it in the list above', async () => {
+    const all = await inForce('All', { where: { all: [] }, order: [{ by: 'name', direction: 'down' }] });
+    const list = await addTo(ids.Home ?? null, 'list', { values: { title: 'List' }, listing: all });
+    const own = await page(small.house, ids.Own ?? '');
+    await movePage(small.house, person(), own.id, own.revision, { parent: list });
+    const beside = async (address: string) => names(await drawn.html(address), 'class="neighbours"', '</nav>');
+    expect(await beside('/list/bell-heron')).toEqual(['Previous: Carr moth', 'Next: Amber newt']);
+    expect(await beside('/list/dune-willow')).toEqual(['Next: Carr moth']);
+    // One that comes between two is told on both their pages; one that goes, on those beside it.
+    const { differing, renewed } = await drawn.after(() => says('Amber', { name: 'Carr newt' }));
+    expect(differing.length).toBeGreaterThan(4);
+    expect(differing.filter((address) => !renewed.includes(address))).toEqual([]);
+    expect(await beside('/list/bell-heron')).toEqual(['Previous: Carr moth']);
+    expect(await beside('/list/carr-moth')).toEqual(['Previous: Carr newt', 'Next: Bell heron']);
   });
 });
 

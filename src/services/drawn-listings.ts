@@ -13,6 +13,7 @@ import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import { addressIn, resultAddress } from '../core/site/address';
 import { headingBySettings, itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../core/site/visitor-page';
+import type { Asker } from '../store/database';
 import { countFacets } from '../store/facet-query';
 import { listLive, type Asked } from '../store/listing-query';
 import { livePagesAmong } from '../store/pages';
@@ -85,9 +86,9 @@ async function fullListOf(house: House, rule: ListingRule, id: Id, matching: num
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
-export async function ruleInForce(house: House, listing: Id): Promise<ListingRule | undefined> {
-  const record = await recordByUuid(house.content, listing, 'listing');
-  const version = record && (await liveAt(house.content, record.id, house.now()));
+export async function ruleInForce(house: House, listing: Id, asker: Asker = house.content): Promise<ListingRule | undefined> {
+  const record = await recordByUuid(asker, listing, 'listing');
+  const version = record && (await liveAt(asker, record.id, house.now()));
   return version && listingBody(version.body).rule;
 }
 

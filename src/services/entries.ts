@@ -18,13 +18,14 @@ import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revi
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
 import { entryAddresses, giveSlugs } from './entry-addresses';
+import { pagesBeside } from './entry-company';
 import { faultsOfEntry } from './entry-faults';
 import { knownOf, namesIn } from './known';
 import { minuteNow, sheetIn, today, type House } from './house';
 import { entryBody, type EntryBody } from './kept-body';
 import type { Person } from './people';
 import { listingsInForce, reachOfEntry } from './reach';
-import { pageLink, type ReachedPage } from './reached-pages';
+import { distinctPages, pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
@@ -106,12 +107,14 @@ async function work(
     const before = await liveOf(tx, record.id);
     const current = record.revision === revision ? {} : { ...(await answer(tx, house, record, before)) };
     expectRevision(record, revision, () => changedSince(current as unknown as JsonObject, yours));
+    const self = { id, record: record.id };
+    const stoodBeside = await pagesBeside(tx, house, type, self);
     const { live, what } = await act(tx, record, type);
     const after = await need(tx, id);
     await fitEntry(tx, house, after, live);
     await note(tx, house.now(), person.id, what, record.id);
     const change: EntryChange = { id, type: type.id, before: seen(before, house.now()), after: live ? seen(live.versions, house.now()) : seen(before, house.now()) };
-    const pages: ReachedPage[] = live ? await reachOfEntry(tx, house, id, change) : [];
+    const pages: ReachedPage[] = live ? [...stoodBeside, ...(await pagesBeside(tx, house, type, self)), ...(await reachOfEntry(tx, house, id, change))] : [];
     return { done: await answer(tx, house, after, live?.versions ?? before), reached: pages };
   });
   if (reached.length > 0) house.rendered.renew(reached.map(({ uuid }) => uuid));
@@ -282,7 +285,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: listing.rule.limit !== 'all' && place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
   for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
-  return { goesTo: distinctLinks(goesTo), pages: (await reachOfEntry(house.content, house, id, change)).map(pageLink) };
+  return { goesTo: distinctLinks(goesTo), pages: distinctPages([...(await reachOfEntry(house.content, house, id, change)), ...(await pagesBeside(house.content, house, type, { id, record: record.id }))]).map(pageLink) };
 }
 
 const distinctLinks = (links: ReachAnswer['goesTo']): ReachAnswer['goesTo'] => [...new Map(links.map((link) => [link.id, link])).values()];

@@ -15,6 +15,7 @@ import type { Asker, Tx } from '../store/database';
 import { keyOfListing, listingKeys, setListingKey } from '../store/listings';
 import { changeWorking, liveOf, makeRecords, note, recordByUuid, recordsOf, referrers, setBinned, setRefs, type KeptRecord, type LiveVersion } from '../store/records';
 import { indexListing, unindexListing } from '../store/sheet-tables';
+import { homesFollowing } from './entry-company';
 import { sheetIn, type House } from './house';
 import { listingBody, type ListingBody } from './kept-body';
 import type { Person } from './people';
@@ -147,7 +148,7 @@ export async function publishListing(house: House, person: Person, id: Id, revis
     await setRefs(tx, record.id, 1, refsOf(rule));
     await fitListingIndex(tx, house, record.id, rule);
     await note(tx, house.now(), person.id, 'put a listing in force', record.id);
-    return { done: await answer(tx, house, await needListing(tx, id), versions), reached: await pagesShowing(tx, house, new Set([id])) };
+    return { done: await answer(tx, house, await needListing(tx, id), versions), reached: [...(await pagesShowing(tx, house, new Set([id]))), ...(await homesFollowing(tx, house, new Set([id])))] };
   });
   house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;

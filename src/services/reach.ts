@@ -7,6 +7,7 @@ import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
 import { liveAt, referrers } from '../store/records';
+import { pagesRelated } from './entry-company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
 import { entryBody, listingBody } from './kept-body';
@@ -67,8 +68,9 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   // One that nobody sees yet has no page so far: it would come up.
   const coming = type && change.after && !own.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
   const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.is, change.after.values), address: coming }];
+  const related = type ? await pagesRelated(asker, house, type, change.before?.values, change.after?.values) : [];
   const counting = await pagesCounting(asker, house, change.type, change.before?.values, change.after?.values);
-  return distinctPages([...(await pagesShowing(asker, house, differing)), ...byPlace, ...counting, ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
+  return distinctPages([...(await pagesShowing(asker, house, differing)), ...byPlace, ...counting, ...related, ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
 }
 
 /** The pages on which a listing that goes by its place shows an entry. */

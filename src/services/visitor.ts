@@ -21,6 +21,7 @@ import { liveCounts } from './category-counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
 import { drawFilling, drawListing, ruleInForce, type ListingSpot } from './drawn-listings';
 import { entryTypeOf } from './entry-addresses';
+import { companyOf } from './entry-company';
 import type { House } from './house';
 import { pageBody, type PageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
@@ -205,6 +206,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
         ...inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),
         ...categories.map(({ label, address: at, count, home, category: each }) => ({ label, address: at, summary: summaryOfCategory(home, each), count })),
       ],
+      ...(entry ? await companyOf(house, entry.type, entry.id, language) : {}),
       ...(beside.length > 0 ? { beside: beside.map(({ category: each, label, address: at, count }) => ({ label, address: at, count, here: each.id === category?.category.id })) } : {}),
     },
   };

@@ -128,6 +128,22 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
               {others.map(slot)}
             </>
           )}
+          {page.related && (
+            <section className="related" aria-label={words.related}>
+              <div className="wide">
+                <h2>{words.related}</h2>
+                <ul className="below">{page.related.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a><p>{words.shares(item.shared)}</p></li>)}</ul>
+              </div>
+            </section>
+          )}
+          {page.neighbours && (
+            <nav className="neighbours" aria-label={words.neighbours}>
+              <div className="wide">
+                {page.neighbours.previous && <a rel="prev" href={page.neighbours.previous.address}><small>{words.previous}</small>{page.neighbours.previous.label}</a>}
+                {page.neighbours.next && <a rel="next" href={page.neighbours.next.address}><small>{words.next}</small>{page.neighbours.next.label}</a>}
+              </div>
+            </nav>
+          )}
           {below.length > 0 && (
             <section aria-label={words.further}>
               <div className="wide">

@@ -23,6 +23,10 @@ export interface SiteWords {
   toTop: (site: string) => string;
   visits: (n: number) => string;
   beside: string;
+  related: string;
+  /** Why something is related: the categories that both are in. */
+  shares: (categories: string[]) => string;
+  neighbours: string;
   filter: string;
   /** How many entries a choice leaves. */
   matching: (n: number) => string;
@@ -44,10 +48,12 @@ export interface SiteWords {
   };
 }
 
+const joined = (locale: string, words: readonly string[]): string => new Intl.ListFormat(locale).format(words);
+
 const english: SiteWords = {
   toContent: 'To the content', main: 'Main', way: 'Where you are', further: 'Further pages', nothing: 'Nothing stands here yet.', undated: 'Without a date', results: 'Pages of results', resultPage: (n) => `Page ${n}`, letters: 'Letters', larger: (name) => `${name}, larger`, close: 'Close', previous: 'Previous', next: 'Next', pause: 'Pause', play: 'Play', languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`, slideshow: 'Slideshow', toTop: (site) => `To the first page of ${site}`,
-  beside: 'Beside this', filter: 'Narrow the list', matching: (n) => (n === 1 ? 'One is left.' : `${n} are left.`), clear: 'Show all again', feed: 'Follow this list', fullList: (title, n) => (n === undefined ? `More: ${title}` : `${title}: see all ${n}`), entriesUnit: (n) => (n === 1 ? 'entry' : 'entries'),
+  beside: 'Beside this', related: 'Related', shares: (categories) => `Both in ${joined('en', categories)}`, neighbours: 'Before and after this', filter: 'Narrow the list', matching: (n) => (n === 1 ? 'One is left.' : `${n} are left.`), clear: 'Show all again', feed: 'Follow this list', fullList: (title, n) => (n === undefined ? `More: ${title}` : `${title}: see all ${n}`), entriesUnit: (n) => (n === 1 ? 'entry' : 'entries'),
   visits: (n) => (n === 1 ? 'Read once' : `Read ${n.toLocaleString('en')} times`),
   contact: {
     fields: { name: 'Your name', email: 'Your e-mail', message: 'Your message' },
@@ -62,7 +68,7 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu', main: 'Principale', way: 'Où vous êtes', further: 'Autres pages', nothing: 'Rien ici pour le moment.', undated: 'Sans date', results: 'Pages de résultats', resultPage: (n) => `Page ${n}`, letters: 'Lettres', larger: (name) => `${name}, en grand`, close: 'Fermer', previous: 'Précédente', next: 'Suivante', pause: 'Pause', play: 'Lecture', languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`, slideshow: 'Diaporama', toTop: (site) => `Vers la première page de ${site}`,
-    beside: 'À côté', filter: 'Affiner la liste', matching: (n) => `Il en reste ${n}.`, clear: 'Tout montrer', feed: 'Suivre cette liste', fullList: (title, n) => (n === undefined ? `Davantage : ${title}` : `${title} : voir tout (${n})`), entriesUnit: (n) => (n < 2 ? 'fiche' : 'fiches'),
+    beside: 'À côté', related: 'À voir aussi', shares: (categories) => `En commun : ${joined('fr', categories)}`, neighbours: 'Avant et après', filter: 'Affiner la liste', matching: (n) => `Il en reste ${n}.`, clear: 'Tout montrer', feed: 'Suivre cette liste', fullList: (title, n) => (n === undefined ? `Davantage : ${title}` : `${title} : voir tout (${n})`), entriesUnit: (n) => (n < 2 ? 'fiche' : 'fiches'),
     visits: (n) => `Lu ${n.toLocaleString('fr')} fois`,
     contact: {
       fields: { name: 'Votre nom', email: 'Votre courriel', message: 'Votre message' },
@@ -74,7 +80,7 @@ const byLanguage: Record<string, SiteWords> = {
   de: {
     toContent: 'Zum Inhalt', main: 'Haupt', way: 'Wo Sie sind', further: 'Weitere Seiten', nothing: 'Hier steht noch nichts.', undated: 'Ohne Datum', results: 'Ergebnisseiten', resultPage: (n) => `Seite ${n}`, letters: 'Buchstaben', larger: (name) => `${name}, größer`, close: 'Schließen', previous: 'Zurück', next: 'Weiter', pause: 'Anhalten', play: 'Weiterlaufen', languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`, slideshow: 'Bilderfolge', toTop: (site) => `Zur ersten Seite von ${site}`,
-    beside: 'Daneben', filter: 'Liste eingrenzen', matching: (n) => (n === 1 ? 'Einer bleibt.' : `${n} bleiben.`), clear: 'Wieder alle zeigen', feed: 'Dieser Liste folgen', fullList: (title, n) => (n === undefined ? `Mehr: ${title}` : `${title}: alle ${n} ansehen`), entriesUnit: (n) => (n === 1 ? 'Eintrag' : 'Einträge'),
+    beside: 'Daneben', related: 'Verwandt', shares: (categories) => `Gemeinsam: ${joined('de', categories)}`, neighbours: 'Davor und danach', filter: 'Liste eingrenzen', matching: (n) => (n === 1 ? 'Einer bleibt.' : `${n} bleiben.`), clear: 'Wieder alle zeigen', feed: 'Dieser Liste folgen', fullList: (title, n) => (n === undefined ? `Mehr: ${title}` : `${title}: alle ${n} ansehen`), entriesUnit: (n) => (n === 1 ? 'Eintrag' : 'Einträge'),
     visits: (n) => `${n.toLocaleString('de')}-mal gelesen`,
     contact: {
       fields: { name: 'Ihr Name', email: 'Ihre E-Mail', message: 'Ihre Nachricht' },

@@ -11,6 +11,7 @@ import { compareBy } from '../core/mapping/order';
 import { pinPlaces } from '../core/mapping/pins';
 import { readCondition } from '../core/mapping/read-rule';
 import { countLive, countSteps, coverLive, listLive, placeInListing } from './listing-query';
+import { neighboursIn } from './neighbour-query';
 import { lockFolder } from './folder-lock';
 import { findRecords } from './search';
 import { sheetOf } from './sheet-shape';
@@ -86,6 +87,24 @@ describe('the sheets', () => {
       const third = bare.find(({ uuid }) => uuid === whole[2]);
       if (third) expect(await placeInListing(house.content, asked, rule, { id: third.uuid, record: third.id })).toBe(3);
     }), { numRuns: 60 });
+  });
+
+  test('tell what stands before and after each entry, walking the order from where it stands', async () => {
+    const { house, species, asked } = parts();
+    const by = fc.constantFrom(...['name', 'group', 'size', 'rare', 'seen'].map((key) => field(species, key).id), 'published');
+    const orders: fc.Arbitrary<OrderKey[]> = fc.array(fc.record({ by, direction: fc.constantFrom('up' as const, 'down' as const) }), { maxLength: 3 });
+    const bare = await house.content.all<{ id: number; uuid: string }>("SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT $1", [given.length]);
+    await fc.assert(fc.asyncProperty(orders, simple, fc.subarray(bare.slice(0, 5).map(({ uuid }) => uuid), { maxLength: 2 }), fc.nat(), async (order, spoken, pinned, which) => {
+      const rule = { where: readCondition(house.model, species, spoken, '').condition, order, pins: pinned.map((entry) => ({ entry })) };
+      const all = (await listLive(house.content, asked, { ...rule, limit: 1000 })).versions.map(({ uuid }) => uuid);
+      const at = all.length === 0 ? 0 : which % all.length;
+      const record = bare.find(({ uuid }) => uuid === all[at]);
+      if (!record) return;
+      const { previous, next } = await neighboursIn(house.content, asked, rule, { id: record.uuid, record: record.id });
+      expect([previous?.uuid, next?.uuid]).toEqual([all[at - 1], all[at + 1]]);
+      const outside = bare.find(({ uuid }) => !all.includes(uuid));
+      if (outside) expect(await neighboursIn(house.content, asked, rule, { id: outside.uuid, record: outside.id })).toEqual({});
+    }), { numRuns: 80 });
   });
 
   test('count what each condition lets through, one after the other', async () => {

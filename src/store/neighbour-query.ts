@@ -1,0 +1,84 @@
+import { isStandingOrder, type OrderKey } from '../core/mapping/listing-rule';
+import { othersIn, type Choosing } from '../core/mapping/pins';
+import { Binds, conditionSql } from './condition-sql';
+import type { Asker, Bind } from './database';
+import { listLive, placeInListing, type Asked, type ListedVersion } from './listing-query';
+import type { Id } from '../core/ids';
+
+type Ordered = Choosing & { order: readonly OrderKey[] };
+
+/** What stands right before and right after an entry in a list. */
+export interface Neighbours {
+  previous?: ListedVersion;
+  next?: ListedVersion;
+}
+
+/** One key of the order as a column, with what the entry itself has there. */
+interface SortKeyOf {
+  column: string;
+  up: boolean;
+  value: Bind;
+}
+
+/** Whether a row comes after (or before) the entry by one key; rows without a value come last, whichever the direction. */
+function beyond({ column, up, value }: SortKeyOf, forward: boolean, binds: Binds): string {
+  if (value === null) return forward ? '0' : `s.${column} IS NOT NULL`;
+  const sign = up === forward ? '>' : '<';
+  return forward ? `(s.${column} ${sign} ${binds.add(value)} OR s.${column} IS NULL)` : `s.${column} ${sign} ${binds.add(value)}`;
+}
+
+/** Whether a row comes after (or before) the entry by all keys, ties settled by the order in which entries were made. */
+function lexically(keys: readonly SortKeyOf[], entry: number, forward: boolean, binds: Binds): string {
+  const same = (some: readonly SortKeyOf[]) => some.map(({ column, value }) => `s.${column} IS ${binds.add(value)}`);
+  const ways = keys.map((key, i) => [...same(keys.slice(0, i)), beyond(key, forward, binds)].join(' AND '));
+  return `(${[...ways, [...same(keys), `s.entry ${forward ? '>' : '<'} ${binds.add(entry)}`].join(' AND ')].map((way) => `(${way})`).join(' OR ')})`;
+}
+
+const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
+  [...keys.map(({ column, up }) => `s.${column} ${up === forward ? 'ASC' : 'DESC'} NULLS ${forward ? 'LAST' : 'FIRST'}`), `s.entry ${forward ? 'ASC' : 'DESC'}`].join(', ');
+
+/** The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way to the entry is not walked. */
+async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, rule: Ordered, keys: readonly SortKeyOf[], entry: number, forward: boolean): Promise<ListedVersion | undefined> {
+  const [first] = keys;
+  const near = first && (first.value === null ? `s.${first.column} IS NULL` : undefined);
+  const parts: ((binds: Binds) => string)[] = !first ? [() => '1'] : first.value !== null
+    ? [(binds) => `s.${first.column} ${first.up === forward ? '>=' : '<='} ${binds.add(first.value)}`, ...(forward ? [() => `s.${first.column} IS NULL`] : [])]
+    : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
+  for (const part of parts) {
+    const binds = new Binds();
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, binds, leading: 'sort' });
+    const at = binds.add(now);
+    const row = await asker.one<ListedVersion>(
+      `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
+       JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry`,
+      binds.values,
+    );
+    if (row) return row;
+  }
+  return undefined;
+}
+
+/** What stands right before and after an entry in a listing as visitors see it; nothing where it is not in it. */
+export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, entry: { id: Id; record: number }): Promise<Neighbours> {
+  if ((rule.pins ?? []).length > 0) {
+    const place = await placeInListing(asker, asked, { ...rule, order: [...rule.order] }, entry);
+    if (place === undefined) return {};
+    const from = Math.max(0, place - 2);
+    const { versions } = await listLive(asker, asked, { ...rule, order: [...rule.order], skip: from, limit: place - from + 1 });
+    const [previous, next] = [versions[place - 2 - from], versions[place - from]];
+    return { ...(place > 1 && previous ? { previous } : {}), ...(next ? { next } : {}) };
+  }
+  const { sheet, surrogates, now, today } = asked;
+  const columns = rule.order.flatMap(({ by, direction }) => {
+    const column = isStandingOrder(by) ? by : sheet.fields.get(by)?.sort;
+    return column ? [{ column, up: direction === 'up' }] : [];
+  });
+  const binds = new Binds();
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, binds, leading: 'sort' });
+  const at = binds.add(now);
+  const own = await asker.one<Record<string, Bind>>(`SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${sheet.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`, binds.values);
+  if (!own) return {};
+  const keys = columns.map((column, i) => ({ ...column, value: own[`k${i}`] ?? null }));
+  const [previous, next] = await Promise.all([nearest(asker, asked, rule, keys, entry.record, false), nearest(asker, asked, rule, keys, entry.record, true)]);
+  return { ...(previous ? { previous } : {}), ...(next ? { next } : {}) };
+}
