@@ -41,7 +41,10 @@ export interface House {
 }
 
 /** The model as it is inside one piece of work, with the sheets its types lie in. */
-export const sheetIn = (house: Pick<House, 'model' | 'surrogates'>, type: CompiledType<ContentType>): SheetOf => sheetOf(type, house.surrogates, house.model.locale);
+export const sheetIn = ({ model, surrogates }: Pick<House, 'model' | 'surrogates'>, type: CompiledType<ContentType>): SheetOf => ({
+  ...sheetOf(type, surrogates, model.locale),
+  having: (field) => model.contentTypes.filter((each) => each.field(field)).map((each) => sheetOf(each, surrogates, model.locale)),
+});
 
 export const today = (house: House): string => dayAt(house.now(), house.site.timeZone);
 

@@ -1,6 +1,8 @@
+import { referencesInSaid } from '../core/content/said';
 import { titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
-import { matches } from '../core/mapping/matches';
+import { matches, throughLink } from '../core/mapping/matches';
+import { testsOf } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { listingDiffers, type EntryChange, type LiveListing } from '../core/site/reach';
 import type { Asker } from '../store/database';
@@ -11,6 +13,7 @@ import { pagesRelated } from './entry-company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
 import { entryBody, listingBody } from './kept-body';
+import { knownOf } from './known';
 import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
 import { distinctPages, livePagesReferring, reachedPages, type ReachedPage } from './reached-pages';
 
@@ -37,26 +40,33 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   const day = today(house);
   const inForce = await listingsInForce(asker, house);
   const isUnder = house.categories.isUnder;
+  // What the entry links to, for conditions that ask it.
+  const type = house.model.contentType(change.type);
+  const links = [change.before, change.after].flatMap((said) => (said && type ? referencesInSaid(type.fields, said) : []));
+  const { entries } = await knownOf(asker, house, links.filter(({ sort }) => sort === 'entry'));
+  const linked = (entry: Id) => entries.get(entry)?.live?.values;
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
-  const differing = new Set(anywhere.filter((listing) => listingDiffers(listing, change, day, isUnder)).map((listing) => listing.id));
+  const differing = new Set(anywhere.filter((listing) => listingDiffers(listing, change, day, isUnder, linked)).map((listing) => listing.id));
   const values = [change.before, change.after].flatMap((said) => (said ? [said.values] : []));
   const byPlace: ReachedPage[] = [];
   for (const { id: listing, rule } of inForce) {
     if (!takesFromPlace(rule) || rule.from !== change.type) continue;
-    byPlace.push(...(await placesTelling(asker, house, { id: listing, rule }, { values, tells: (where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, isUnder) })));
+    byPlace.push(...(await placesTelling(asker, house, { id: listing, rule }, { values, tells: (where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, isUnder, linked) })));
   }
   const drawn = new Set<Id>([id]);
   let edge = [id];
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const next: Id[] = [];
-    for (const target of edge) for (const { source, uuid, sort, role, type } of await referrers(asker, target, 1)) {
+    for (const target of edge) for (const { source, uuid, sort, role, type: of } of await referrers(asker, target, 1)) {
       if (sort !== 'entry' || drawn.has(uuid)) continue;
       drawn.add(uuid);
       next.push(uuid);
       // A listing shows it through a field that its items show.
       const field = role.split(':')[1] ?? '';
       for (const listing of inForce) {
-        if (listing.rule.from !== type || !fieldsOfMapping(listing.rule.mapping).includes(field)) continue;
+        // A condition may ask what is linked to: it may come in or go out.
+        if (listing.rule.from === of && testsOf(listing.rule.where).some((test) => throughLink(test.field)?.link === field)) differing.add(listing.id);
+        if (listing.rule.from !== of || !fieldsOfMapping(listing.rule.mapping).includes(field)) continue;
         if (!takesFromPlace(listing.rule)) differing.add(listing.id);
         else byPlace.push(...(await placesShowing(asker, house, listing, source, uuid)));
       }
@@ -64,7 +74,6 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
     edge = next;
   }
   const own = await ownPages(asker, house, [...drawn]);
-  const type = house.model.contentType(change.type);
   // One that nobody sees yet has no page so far: it would come up.
   const coming = type && change.after && !own.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
   const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.is, change.after.values), address: coming }];
@@ -78,7 +87,7 @@ async function placesShowing(asker: Asker, house: House, listing: LiveListing, r
   const version = await liveAt(asker, record, house.now());
   if (!version) return [];
   const { values } = entryBody(version.body);
-  return placesTelling(asker, house, listing, { values: [values], tells: (where) => matches(where, values, today(house), house.categories.isUnder, id) });
+  return placesTelling(asker, house, listing, { values: [values], tells: (where) => matches(where, values, today(house), house.categories.isUnder, { id }) });
 }
 
 /** The pages of their own that some entries have. */

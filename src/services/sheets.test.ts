@@ -13,10 +13,10 @@ import type { ContentType } from '../core/model/document';
 import { withComputed } from '../core/model/kinds';
 import { addInBulk } from './bulk-entries';
 import { addCategory, importCategories } from './categories';
+import { sheetIn } from './house';
 import { importModel } from './model';
 import { countFacets } from '../store/facet-query';
 import { countLive, listLive } from '../store/listing-query';
-import { sheetOf } from '../store/sheet-shape';
 
 const DAY = '2026-11-25';
 let small: SmallHouse;
@@ -47,24 +47,30 @@ beforeAll(async () => {
   await addCategory(small.house, small.people.architect, scheme, { label: 'Unused', parent: null });
   categories = small.house.categories.inOrder(scheme).map(({ category }) => category.id);
   const body = fc.integer({ min: 1, max: 900 }).map((words): Json => ({ type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(words).trim() }] }] }));
-  const species: fc.Arbitrary<JsonObject> = fc.record({ name: fc.constantFrom('Heron', 'Owl', 'Duck', 'Newt'), branch: rarely(fc.constantFrom(...categories)), habitats: rarely(fc.subarray(categories, { minLength: 1, maxLength: 3 })), body: rarely(body) });
-  entries = await put('species', fc.sample(species, { numRuns: 60, seed: 11 }).map((each, i) => ({ ...each, name: `${String(each.name)} ${i}` })));
+  const anySpecies: fc.Arbitrary<JsonObject> = fc.record({ name: fc.constantFrom('Heron', 'Owl', 'Duck', 'Newt'), branch: rarely(fc.constantFrom(...categories)), habitats: rarely(fc.subarray(categories, { minLength: 1, maxLength: 3 })), body: rarely(body) });
+  entries = await put('species', fc.sample(anySpecies, { numRuns: 60, seed: 11 }).map((each, i) => ({ ...each, name: `${String(each.name)} ${i}` })));
   const walk: fc.Arbitrary<JsonObject> = fc.record({ title: fc.constantFrom('Dawn', 'Dusk'), starts: rarely(fc.constantFrom('2026-11-24T06:30', '2026-11-25T10:00', '2026-12-24T18:00')), shows: rarely(fc.subarray(entries.slice(0, 6), { minLength: 1 })) });
   await put('walk', fc.sample(walk, { numRuns: 60, seed: 12 }));
 });
 afterAll(() => small.close());
 
-const asked = (key: 'species' | 'walk') => ({ sheet: sheetOf(typeOf(key), small.house.surrogates, small.house.model.locale), surrogates: small.house.surrogates, now: NOON, today: DAY });
+const asked = (key: 'species' | 'walk') => ({ sheet: sheetIn(small.house, typeOf(key)), surrogates: small.house.surrogates, now: NOON, today: DAY });
 
 /** What core says of the entries as they are kept, computed values worked out. */
 const wanted = (key: 'species' | 'walk') => kept[key].map((values) => withComputed(typeOf(key).fields, values, 'en'));
 
+let species: ReturnType<typeof wanted> = [];
+/** What is kept of a species that a walk shows. */
+const linked = (id: string) => species[entries.indexOf(id)];
+
 async function agrees(key: 'species' | 'walk', conditions: fc.Arbitrary<Json>): Promise<void> {
+  species = wanted('species');
+  const mine = wanted(key);
   let telling = 0;
   await fc.assert(fc.asyncProperty(conditions, async (spoken) => {
     const { condition, faults } = readCondition(small.house.model, typeOf(key), spoken, '');
     expect([spoken, faults]).toEqual([spoken, []]);
-    const many = wanted(key).filter((values, i) => matches(condition, values, DAY, small.house.categories.isUnder, key === 'species' ? entries[i] : undefined)).length;
+    const many = mine.filter((values, i) => matches(condition, values, DAY, small.house.categories.isUnder, key === 'species' ? { id: entries[i] ?? '', linked } : { linked })).length;
     if (many > 0 && many < kept[key].length) telling += 1;
     expect([spoken, await countLive(small.house.content, asked(key), condition)]).toEqual([spoken, many]);
   }), { numRuns: 120 });
@@ -121,6 +127,17 @@ test('moments are found by days and by now, linked entries by which they are', a
   const day = fc.constantFrom<Json[]>({ now: '+0 days' }, { now: '+1 weeks' }, { now: '-1 days' });
   const linked = () => fc.subarray(entries.slice(0, 6), { minLength: 1, maxLength: 3 }) as fc.Arbitrary<Json>;
   await agrees('walk', either(ask('starts', 'before', day), ask('starts', 'after', day), ask('starts', 'filled'), ask('starts', 'equals', fc.constant<Json>('2026-11-25T10:00')), ...['oneOf', 'allOf', 'noneOf'].map((is) => ask('shows', is, linked())), ask('shows', 'empty')));
+});
+
+test('what linked entries say is asked through the link', async () => {
+  const some = () => fc.subarray(categories, { minLength: 1, maxLength: 3 }) as fc.Arbitrary<Json>;
+  await agrees('walk', either(
+    ask('shows.name', 'contains', fc.constantFrom<Json[]>('owl', 'HER', 'w')), ask('shows.body', 'filled'), ask('shows.branch', 'empty'), ask('shows', 'filled'),
+    ...['under', 'oneOf', 'noneOf'].flatMap((is) => [ask('shows.habitats', is, some()), ask('shows.branch', is, some())]),
+  ));
+  const type = typeOf('walk');
+  const faults = (field: string) => readCondition(small.house.model, type, { field, is: 'filled' }, '').faults.map(({ path, code }) => `${path} ${code}`);
+  expect([faults('shows.wings'), faults('title.name'), faults('shows.name.more')]).toEqual([['/field unknown-field'], ['/field link'], ['/field link']]);
 });
 
 test('moments and names put entries in the order that core has', async () => {

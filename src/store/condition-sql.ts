@@ -1,6 +1,6 @@
 import type { Json } from '../core/json';
 import type { Condition, Test } from '../core/mapping/listing-rule';
-import { folded, resolved } from '../core/mapping/matches';
+import { folded, resolved, throughLink } from '../core/mapping/matches';
 import type { Bind } from './database';
 import { rowKey, sideNumber, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
@@ -35,6 +35,8 @@ interface Asking {
   sheet: SheetOf;
   surrogates: Surrogates;
   today: string;
+  /** The moment (ms) at which linked entries are looked at. */
+  now: number;
   binds: Binds;
   leading: Leading;
 }
@@ -49,7 +51,26 @@ export function conditionSql(condition: Condition, asking: Asking): string {
   if ('any' in condition) return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
   if ('not' in condition) return `NOT ${inner(condition.not)}`;
   if ('entry' in condition) return condition.entry === 'here' ? '0' : `${asking.leading === 'filter' ? '' : '+'}s.entry IN (SELECT id FROM records WHERE uuid IN ${asking.binds.list(condition.entry)})`;
-  return testSql(condition, asking);
+  const through = throughLink(condition.field);
+  return through ? linkedSql(condition, through, asking) : testSql(condition, asking);
+}
+
+/** A test of what linked entries say, as `matches` means it: some of them passes it, or none passes its opposite. */
+function linkedSql({ is, value }: Test, { link, field }: { link: string; field: string }, asking: Asking): string {
+  const { side, sheet, binds, now, leading } = asking;
+  const found = sheet.fields.get(link);
+  const linked = sheet.having?.(field) ?? [];
+  const opposite = is === 'empty' ? 'filled' : is === 'noneOf' ? 'oneOf' : undefined;
+  const not = opposite ? 'NOT ' : '';
+  if (!found || linked.length === 0) return opposite ? '1' : '0';
+  const entries = linked.map((each) => {
+    const test = testSql({ field, is: opposite ?? is, ...(value === undefined ? {} : { value }) }, { ...asking, sheet: each, leading: 'filter' });
+    const seen = side === 'live' ? `s.live_from <= ${binds.add(now)} AND s.live_until > ${binds.add(now)}` : 's.binned = 0';
+    return `SELECT i.n FROM ${each[side]} s JOIN records r ON r.id = s.entry JOIN ids i ON i.uuid = r.uuid WHERE ${test} AND ${seen}`;
+  }).join(' UNION ALL ');
+  const plus = leading === 'filter' ? '' : '+';
+  if (found.many) return `${not}${plus}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${entries}))`;
+  return `${not}(s.${found.value} IS NOT NULL AND ${plus}s.${found.value} IN (${entries}))`;
 }
 
 function testSql({ field, is, value }: Test, { side, sheet, surrogates, today, binds, leading }: Asking): string {

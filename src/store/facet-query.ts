@@ -17,7 +17,7 @@ export async function countFacets(asker: Asker, { sheet, surrogates, now, today 
   if (questions.length === 0) return counts;
   const binds = new Binds();
   const at = binds.add(now);
-  const asking = { side: 'live' as const, sheet, surrogates, today, binds, leading: 'filter' as const };
+  const asking = { side: 'live' as const, sheet, surrogates, today, now, binds, leading: 'filter' as const };
   const base = conditionSql(shown, asking);
   const selects = questions.flatMap(({ field, where, categories }, i) => {
     const found = sheet.fields.get(field);

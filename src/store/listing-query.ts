@@ -34,7 +34,7 @@ function orderSql(order: readonly OrderKey[], sheet: SheetOf, few: boolean): str
 /** How many entries a condition lets through, as visitors see them now. */
 export async function countLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition): Promise<number> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
   const row = await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}`, binds.values);
   return row?.n ?? 0;
 }
@@ -71,7 +71,7 @@ export async function listLive(asker: Asker, asked: Asked, rule: Listed, page = 
   const window = resultWindow(rule, page);
   const part = pinnedWindow(pinPlaces(pins, others), others, window.offset, window.count);
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: others <= FEW ? 'filter' : 'equality' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: others <= FEW ? 'filter' : 'equality' });
   const order = orderSql(rule.order, sheet, others <= FEW);
   const versions = part.count === 0 ? [] : await asker.all<ListedVersion>(
     `SELECT r.uuid, v.body FROM (
@@ -96,7 +96,7 @@ export async function placeInListing(asker: Asker, asked: Asked, rule: Choosing 
   const pin = pins.findIndex(({ uuid }) => uuid === entry.id);
   if (pin >= 0) return (places[pin] ?? 0) + 1;
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
   const row = await asker.one<{ place: number }>(
     `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, sheet, true)}) AS place
        FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry.record)}`,
@@ -109,7 +109,7 @@ export async function placeInListing(asker: Asker, asked: Asked, rule: Choosing 
 /** Answers coverage questions with one query: for each part how many entries fill it, and how many each step feeds. */
 export async function coverLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<{ total: number; parts: { part: string; filled: number; steps: number[] }[] }> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
   const has = (field: string) => {
     const found = sheet.fields.get(field);
     return found ? `s.${found.value} IS NOT NULL` : '0';

@@ -46,7 +46,7 @@ async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, r
     : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
   for (const part of parts) {
     const binds = new Binds();
-    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, binds, leading: 'sort' });
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
     const at = binds.add(now);
     const row = await asker.one<ListedVersion>(
       `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
@@ -74,7 +74,7 @@ export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, en
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, binds, leading: 'sort' });
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
   const at = binds.add(now);
   const own = await asker.one<Record<string, Bind>>(`SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${sheet.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`, binds.values);
   if (!own) return {};

@@ -31,6 +31,8 @@ export interface SheetOf {
   live: string;
   fields: ReadonlyMap<string, SheetField>;
   titleSort: string;
+  /** The sheets of the types that have a field, for a condition that runs through an entry link. */
+  having?: (field: string) => SheetOf[];
 }
 
 const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();

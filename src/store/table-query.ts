@@ -64,7 +64,7 @@ function filterSql(question: TableQuestion, sheet: SheetOf, surrogates: Surrogat
   const sought = question.words === undefined ? '' : searchWords(question.words);
   return [
     question.state ? stateSql(question.state, now, binds, leading) : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
-    conditionSql(question.where, { side: 'work', sheet, surrogates, today, binds, leading }),
+    conditionSql(question.where, { side: 'work', sheet, surrogates, today, now, binds, leading }),
     question.words === undefined ? '1' : sought ? `${leading === 'filter' ? '' : '+'}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${binds.add(sought)})` : '0',
   ].join(' AND ');
 }

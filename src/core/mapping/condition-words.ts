@@ -4,6 +4,7 @@ import type { Field } from '../model/document';
 import { dayInWords, kindOf, type Comparison, type Speaking } from '../model/kinds';
 import { hereValue, type HereValue } from './here';
 import type { Condition } from './listing-rule';
+import { throughLink } from './matches';
 
 /** How each comparison is said between a field and a value. */
 export const comparisonWords: Record<Comparison, string> = {
@@ -30,17 +31,20 @@ function hereInWords(value: HereValue, type: { field(id: string): Field | undefi
 }
 
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
-export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking): string {
+export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & { fieldOf?: (id: string) => Field | undefined }): string {
   const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');
   if ('entry' in condition) return condition.entry === 'here' ? 'it is the entry of this page' : `it is ${condition.entry.map((id) => speaking.known?.entries.get(id)?.title ?? 'an entry').join(' or ')}`;
   if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here') return 'it is not the entry of this page';
   if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
-  const field = type.field(condition.field);
-  if (!field) return 'a field that is gone';
+  const through = throughLink(condition.field);
+  const link = through && type.field(through.link);
+  const field = through ? speaking.fieldOf?.(through.field) : type.field(condition.field);
+  if (!field || (through && !link)) return 'a field that is gone';
+  const name = link ? `${link.label}’s ${field.label}` : field.label;
   const here = hereValue(condition.value);
-  if (here) return `${field.label} ${comparisonWords[condition.is]} ${hereInWords(here, type)}`;
+  if (here) return `${name} ${comparisonWords[condition.is]} ${hereInWords(here, type)}`;
   const values = (Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]).map((value) => valueInWords(field, value, speaking));
-  return [field.label, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')].filter(Boolean).join(' ');
+  return [name, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')].filter(Boolean).join(' ');
 }

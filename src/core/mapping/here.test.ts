@@ -21,10 +21,10 @@ test('what a rule takes from its place is put in there, and nothing is like a pl
   expect([asksOfPlace(condition), asksOfPlace({ all: [] }), turnsWithTheDay(condition)]).toEqual([['entry'], [], false]);
   const [reed, wood] = ['reed', 'wood'];
   const heron = { id: 'heron', values: { [habitats.id]: [reed] } };
-  const on = (values: Record<string, Json>, id: string) => matches(settled(condition, { entry: heron }), values as never, day, undefined, id);
+  const on = (values: Record<string, Json>, id: string) => matches(settled(condition, { entry: heron }), values as never, day, undefined, { id });
   expect([on({ [habitats.id]: [reed, wood] }, 'newt'), on({ [habitats.id]: [wood] }, 'newt'), on({ [habitats.id]: [reed] }, 'heron')]).toEqual([true, false, false]);
   const anywhere = settled(condition, {});
-  expect(matches(anywhere, { [habitats.id]: [reed] } as never, day, undefined, 'newt')).toBe(false);
+  expect(matches(anywhere, { [habitats.id]: [reed] } as never, day, undefined, { id: 'newt' })).toBe(false);
   const without = settled(read({ field: 'habitats', is: 'noneOf', value: { here: 'entry.habitats' } }).condition, {});
   expect(matches(without, { [habitats.id]: [reed] } as never, day)).toBe(true);
 });

@@ -1,6 +1,7 @@
 import { dayFrom } from '../content/day';
 import type { Id } from '../ids';
 import { isJsonObject, type Json } from '../json';
+import type { Comparison } from '../model/kinds';
 import type { FieldValues } from '../model/kinds/nested';
 import type { Condition, Test } from './listing-rule';
 
@@ -16,6 +17,26 @@ export const resolved = (value: Json | undefined, today: string): Json[] =>
 
 /** Whether a category stands below another, or is it. Without a way to ask, only being it counts. */
 export type IsUnder = (category: string, above: string) => boolean;
+
+/** What a condition may ask besides values: which entry holds them, and what visitors see of those it links to. */
+export interface Subject {
+  id?: Id;
+  linked?: (entry: Id) => FieldValues | undefined;
+}
+
+/** The two ids of a path through an entry link: the link, and the field of what it leads to. */
+export function throughLink(path: string): { link: Id; field: Id } | undefined {
+  const [link, field] = path.split('.');
+  return link !== undefined && field !== undefined ? { link, field } : undefined;
+}
+
+/** A test through a link holds where one of the linked entries passes it; one that asks for nothing, where none passes the opposite. */
+function passesThrough({ is, value }: Test, { link, field }: { link: Id; field: Id }, values: FieldValues, today: string, isUnder: IsUnder, { linked }: Subject): boolean {
+  const entries = asArray(values[link] as Json | undefined).map((id) => linked?.(String(id))).filter((each) => each !== undefined);
+  const some = (opposite: Comparison) => entries.some((each) => passes({ field, is: opposite, ...(value === undefined ? {} : { value }) }, each, today, isUnder));
+  if (is === 'empty') return !some('filled');
+  return is === 'noneOf' ? !some('oneOf') : some(is);
+}
 
 function passes({ field, is, value }: Test, values: FieldValues, today: string, isUnder: IsUnder): boolean {
   const has = asArray(values[field] as Json | undefined);
@@ -44,14 +65,14 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
 
 /**
  * Whether values pass a condition on a day. This is what the words of a condition mean; the store asks the same of the
- * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. `id` is that of the entry
- * which holds the values. What a condition takes from its place must have been settled (`settled` in here.ts).
+ * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. What a condition takes from its place must have been settled (`settled` in here.ts).
  */
-export function matches(condition: Condition, values: FieldValues, today: string, isUnder: IsUnder = (category, above) => category === above, id?: Id): boolean {
-  const inner = (each: Condition) => matches(each, values, today, isUnder, id);
+export function matches(condition: Condition, values: FieldValues, today: string, isUnder: IsUnder = (category, above) => category === above, subject: Subject = {}): boolean {
+  const inner = (each: Condition) => matches(each, values, today, isUnder, subject);
   if ('all' in condition) return condition.all.every(inner);
   if ('any' in condition) return condition.any.some(inner);
   if ('not' in condition) return !inner(condition.not);
-  if ('entry' in condition) return condition.entry !== 'here' && id !== undefined && condition.entry.includes(id);
-  return passes(condition, values, today, isUnder);
+  if ('entry' in condition) return condition.entry !== 'here' && subject.id !== undefined && condition.entry.includes(subject.id);
+  const through = throughLink(condition.field);
+  return through ? passesThrough(condition, through, values, today, isUnder, subject) : passes(condition, values, today, isUnder);
 }

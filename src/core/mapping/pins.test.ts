@@ -35,6 +35,6 @@ test('a place is kept where it is free; those without one stand first in their o
 
 test('a pinned entry is shown whatever the conditions say, one left out never', () => {
   const rule = { where: { field: 'size', is: 'moreThan' as const, value: 5 }, pins: [{ entry: 'small' }, { entry: 'gone' }], leaveOut: ['gone', 'big'] };
-  const shown = (id: string, size: number) => [allIn(rule), othersIn(rule)].map((condition) => matches(condition, { size }, '2026-11-25', undefined, id));
+  const shown = (id: string, size: number) => [allIn(rule), othersIn(rule)].map((condition) => matches(condition, { size }, '2026-11-25', undefined, { id }));
   expect([shown('small', 1), shown('other', 9), shown('big', 9), shown('gone', 1)]).toEqual([[true, false], [true, true], [false, false], [false, false]]);
 });

@@ -4,7 +4,7 @@ import { isId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { mappingFaults } from '../model/check';
 import type { CompiledModel, CompiledType } from '../model/compile';
-import type { ContentType, Field } from '../model/document';
+import type { ContentType, Field, FieldPath } from '../model/document';
 import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
 import { readLayer } from '../model/settings';
 import { arrangements } from './arrangement';
@@ -92,11 +92,30 @@ class RuleReader {
     return undefined;
   }
 
+  /** The field that a test asks, and how it is kept: by its id, or by those of an entry link and of a field of what it leads to (`guide.name`). */
+  private asked(input: Json | undefined, path: string): { field: Field; at: FieldPath } | undefined {
+    const [first, inner, ...more] = typeof input === 'string' ? input.split('.') : [];
+    if (inner === undefined) {
+      const field = this.field(input, path);
+      return field && { field, at: field.id };
+    }
+    const link = this.field(first ?? '', path);
+    if (!link) return undefined;
+    if (link.kind !== 'entry' || !link.indexed || more.length > 0) {
+      this.fault(path, 'link', `A condition runs through one entry link that is kept for filtering. ${link.label} ${link.kind === 'entry' && link.indexed ? 'leads on only once' : 'is none'}.`);
+      return undefined;
+    }
+    const field = this.linked(link.rules.types).find(({ key }) => key === inner);
+    if (!field) this.fault(path, 'unknown-field', `What ${link.label} leads to has no field "${inner}".`);
+    return field && { field, at: `${link.id}.${field.id}` };
+  }
+
   private test(input: JsonObject, path: string): Test | undefined {
     this.only(input, path, ['field', 'is', 'value']);
     this.counted(path);
-    const field = this.field(input.field, pointer(path, 'field'));
-    if (!field) return undefined;
+    const asked = this.asked(input.field, pointer(path, 'field'));
+    if (!asked) return undefined;
+    const { field, at: asks } = asked;
     const known = kindOf(field).comparisons;
     const is = known.find((each) => each === input.is);
     if (!is) {
@@ -111,23 +130,23 @@ class RuleReader {
     const at = pointer(path, 'value');
     if (takes === 'none') {
       if (input.value !== undefined && input.value !== null) this.fault(at, 'value', `"${is}" takes no value.`);
-      return { field: field.id, is };
+      return { field: asks, is };
     }
     if (isJsonObject(input.value) && 'here' in input.value) {
       if (takes === 'two') this.fault(at, 'value', 'Give the first and the last value.');
       const value = this.here(field, input.value, at);
-      return value && takes !== 'two' ? { field: field.id, is, value: { ...value } } : undefined;
+      return value && takes !== 'two' ? { field: asks, is, value: { ...value } } : undefined;
     }
     if (takes === 'one') {
       const value = this.value(field, is, input.value, at);
-      return value === undefined ? undefined : { field: field.id, is, value };
+      return value === undefined ? undefined : { field: asks, is, value };
     }
     if (!Array.isArray(input.value) || input.value.length > listingBounds.values || (takes === 'two' ? input.value.length !== 2 : input.value.length === 0)) {
       this.fault(at, 'value', takes === 'two' ? 'Give the first and the last value.' : `Give a list of 1 to ${listingBounds.values} values.`);
       return undefined;
     }
     const values = input.value.map((each, i) => this.value(field, is, each, pointer(at, i)));
-    return values.every((value): value is Json => value !== undefined) ? { field: field.id, is, value: values } : undefined;
+    return values.every((value): value is Json => value !== undefined) ? { field: asks, is, value: values } : undefined;
   }
 
   /** What is taken from the place where the listing stands: `category`, or the key of a field of the entry or page there. */

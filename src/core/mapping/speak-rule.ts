@@ -3,6 +3,7 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { Field } from '../model/document';
 import { kindOf, plainFields } from '../model/kinds';
 import { hereValue, type HereValue } from './here';
+import { throughLink } from './matches';
 import { isStandingOrder, type Condition, type ListingRule } from './listing-rule';
 import { partKeys, type Mapping, type Step } from './parts';
 
@@ -26,11 +27,19 @@ function speakCondition(condition: Condition, type: CompiledType, model: Compile
   if ('any' in condition) return { any: condition.any.map((inner) => speakCondition(inner, type, model)) };
   if ('not' in condition) return { not: speakCondition(condition.not, type, model) };
   if ('entry' in condition) return { entry: condition.entry };
-  const field = type.field(condition.field);
-  if (!field) return { field: GONE, is: condition.is };
+  const field = fieldAsked(condition.field, type, model);
+  const key = field && speakPath(condition.field, type, model);
+  if (!field || !key) return { field: GONE, is: condition.is };
   const here = hereValue(condition.value);
-  if (here) return { field: field.key, is: condition.is, value: speakHere(here, model) };
-  return { field: field.key, is: condition.is, ...(condition.value === undefined ? {} : { value: speakValue(field, condition.value) }) };
+  if (here) return { field: key, is: condition.is, value: speakHere(here, model) };
+  return { field: key, is: condition.is, ...(condition.value === undefined ? {} : { value: speakValue(field, condition.value) }) };
+}
+
+/** The field that a test asks: the type's own, or that of what one of its entry links leads to. */
+export function fieldAsked(path: string, type: { field(id: string): Field | undefined }, model: CompiledModel): Field | undefined {
+  const through = throughLink(path);
+  if (!through) return type.field(path);
+  return type.field(through.link) && model.contentTypes.flatMap(({ fields }) => fields).find(({ id }) => id === through.field);
 }
 
 /** A path of ids as a path of keys; what is gone is named so. */

@@ -1,7 +1,7 @@
 import { differingSaid, type Said } from '../content/said';
 import type { Id } from '../ids';
 import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
-import { matches, type IsUnder } from '../mapping/matches';
+import { matches, type IsUnder, type Subject } from '../mapping/matches';
 import { fieldsOfMapping } from '../mapping/parts';
 import { allIn } from '../mapping/pins';
 
@@ -24,11 +24,12 @@ export interface EntryChange {
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
  * publication of an entry in it. What the rule takes from its place must have been settled.
  */
-export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder): boolean {
+export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder, linked?: Subject['linked']): boolean {
+  const subject: Subject = { id: change.id, ...(linked ? { linked } : {}) };
   if (rule.from !== change.type) return false;
   const shown = allIn(rule);
-  const was = change.before !== undefined && matches(shown, change.before.values, today, isUnder, change.id);
-  const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, change.id);
+  const was = change.before !== undefined && matches(shown, change.before.values, today, isUnder, subject);
+  const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, subject);
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);

@@ -8,7 +8,7 @@ import { readCondition } from '../../../../core/mapping/read-rule';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { useModel } from '../../../../ui/model-in-force';
-import { asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type SpokenGroup, type SpokenTest } from './rule-edit';
+import { askable, askedBy, asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type Askable, type SpokenGroup, type SpokenTest } from './rule-edit';
 import { TestValue } from './test-value';
 import styles from './map.module.css';
 
@@ -17,12 +17,13 @@ const GROUPS_DEEP = 2;
 const sorts: Record<SpokenGroup['sort'], string> = { all: 'All of these', any: 'At least one of these', none: 'None of these' };
 
 function TestLine({ type, test, disabled, onChange }: { type: CompiledType<ContentType>; test: SpokenTest; disabled: boolean; onChange: (test: SpokenTest) => void }): ReactElement {
-  const field = type.fieldByKey(test.field);
-  if (!field) return <span>It asks a field that is gone.</span>;
+  const asked = askedBy(useModel(), type, test.field);
+  if (!asked) return <span>It asks a field that is gone.</span>;
+  const { field, label, key } = asked;
   return (
     <>
-      <b style={{ fontWeight: 550 }}>{field.label}</b>
-      <Select variant="standard" disableUnderline disabled={disabled} value={test.is} sx={{ fontSize: 13, color: 'var(--pencil)' }} onChange={({ target }) => onChange(beginTest(field, target.value))} slotProps={{ input: { 'aria-label': `How ${field.label} is compared` } }}>
+      <b style={{ fontWeight: 550 }}>{label}</b>
+      <Select variant="standard" disableUnderline disabled={disabled} value={test.is} sx={{ fontSize: 13, color: 'var(--pencil)' }} onChange={({ target }) => onChange(beginTest(field, target.value, key))} slotProps={{ input: { 'aria-label': `How ${label} is compared` } }}>
         {comparisonsOf(field).map((is) => <MenuItem key={is} value={is}>{comparisonWords[is]}</MenuItem>)}
       </Select>
       <TestValue field={field} test={test} disabled={disabled} onChange={(value) => onChange({ ...test, value })} />
@@ -46,8 +47,9 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, depth
   const [at, setAt] = useState<HTMLElement | null>(null);
   const put = (place: number, condition: Json) => onChange(conditions.map((each, i) => (i === place ? condition : each)));
   const add = (condition: Json) => { setAt(null); onChange([...conditions, condition]); };
-  const [first] = type.fields;
-  const begun = (field: NonNullable<typeof first>): Json => ({ ...beginTest(field, comparisonsOf(field)[0] ?? 'filled') }) as Json;
+  const { own, linked } = askable(model, type);
+  const [first] = own;
+  const begun = ({ field, key }: Askable): Json => ({ ...beginTest(field, comparisonsOf(field)[0] ?? 'filled', key) }) as Json;
   return (
     <>
       {conditions.map((condition, i) => {
@@ -61,7 +63,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, depth
                 {(['all', 'any', 'none'] as const).map((sort) => <MenuItem key={sort} value={sort}>{sorts[sort]}</MenuItem>)}
               </Select>
             )}
-            {!test && !group && <span>{isOtherEntry(condition) ? <><b style={{ fontWeight: 550 }}>It</b> is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale })}</span>}
+            {!test && !group && <span>{isOtherEntry(condition) ? <><b style={{ fontWeight: 550 }}>It</b> is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
             <span className={styles.counts}>{end?.(i)}</span>
             {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
             {group && (
@@ -74,7 +76,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, depth
       })}
       {!disabled && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{depth === 0 ? 'Add a condition' : 'Add to this group'}</button>}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {type.fields.map((field) => <MenuItem key={field.id} onClick={() => add(begun(field))}>{field.label}</MenuItem>)}
+        {[...own, ...linked].map((each) => <MenuItem key={each.key} onClick={() => add(begun(each))}>{each.label}</MenuItem>)}
         {!conditions.some(isOtherEntry) && <MenuItem divider style={{ borderTop: '1px solid var(--rule)' }} onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
         {depth < GROUPS_DEEP && first && <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>}
       </Menu>

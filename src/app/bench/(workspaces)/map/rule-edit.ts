@@ -1,8 +1,8 @@
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { comparable } from '../../../../core/mapping/here';
 import { valuesTaken } from '../../../../core/mapping/read-rule';
-import type { CompiledModel } from '../../../../core/model/compile';
-import type { Field } from '../../../../core/model/document';
+import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
+import type { ContentType, Field } from '../../../../core/model/document';
 import { kindOf, type Comparison } from '../../../../core/model/kinds';
 
 /** A test as it is edited: spoken by keys, and perhaps not yet whole. */
@@ -55,13 +55,33 @@ function firstValue(field: Field): Json {
 /** The comparisons that may be made with a field: those of its kind, of which all but filled and empty need it to be kept for filtering. */
 export const comparisonsOf = (field: Field): readonly Comparison[] => kindOf(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
 
-/** A test on a field by a comparison, with a value to begin with. */
-export function beginTest(field: Field, is: Comparison): SpokenTest {
+/** A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs through a link. */
+export function beginTest(field: Field, is: Comparison, key = field.key): SpokenTest {
   const takes = valuesTaken(is);
   const one = firstValue(field);
-  if (takes === 'none') return { field: field.key, is };
-  if (takes === 'one') return { field: field.key, is, value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one };
-  return { field: field.key, is, value: takes === 'two' ? [one, one] : [one] };
+  if (takes === 'none') return { field: key, is };
+  if (takes === 'one') return { field: key, is, value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one };
+  return { field: key, is, value: takes === 'two' ? [one, one] : [one] };
+}
+
+/** A field that a condition may ask: its way from the entry by keys, and its name in words. */
+export interface Askable {
+  key: string;
+  label: string;
+  field: Field;
+}
+
+/** The fields that conditions may ask of entries of a type: its own, and those of what its entry links lead to. */
+export function askable(model: CompiledModel, type: CompiledType<ContentType>): { own: Askable[]; linked: Askable[] } {
+  const linked = type.fields.flatMap((link) => (link.kind === 'entry' && link.indexed
+    ? model.contentTypes.filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id)).flatMap(({ fields }) => fields.filter((field) => comparisonsOf(field).length > 0 && field.indexed).map((field) => ({ key: `${link.key}.${field.key}`, label: `${link.label}’s ${field.label}`, field })))
+    : []));
+  return { own: type.fields.map((field) => ({ key: field.key, label: field.label, field })), linked: [...new Map(linked.map((each) => [each.key, each])).values()] };
+}
+
+export function askedBy(model: CompiledModel, type: CompiledType<ContentType>, key: string): Askable | undefined {
+  const { own, linked } = askable(model, type);
+  return [...own, ...linked].find((each) => each.key === key);
 }
 
 /** What a field may be compared with at the place where its listing stands, each in words: the page's category, what the entry or page there says. */

@@ -34,7 +34,7 @@ export function TestValue({ field, test, disabled, onChange }: { field: Field; t
   return (
     <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
       {places.length > 0 && (
-        <Select size="small" value={here} displayEmpty disabled={disabled} onChange={({ target }) => onChange(target.value === '' ? beginTest(field, test.is).value ?? '' : { here: target.value })} slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}>
+        <Select size="small" value={here} displayEmpty disabled={disabled} onChange={({ target }) => onChange(target.value === '' ? beginTest(field, test.is, test.field).value ?? '' : { here: target.value })} slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}>
           <MenuItem value="">what is chosen here</MenuItem>
           {places.map(([key, words]) => <MenuItem key={key} value={key}>{words}</MenuItem>)}
         </Select>
