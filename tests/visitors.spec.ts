@@ -95,3 +95,75 @@ test('Every arrangement fits a telephone', async ({ browser }) => {
   }
   await context.close();
 });
+
+test('An architect builds a list from nothing, compares arrangements and puts it on the page of each category, where visitors see it', async ({ browser, page: visitor }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  const choose = async (box: string, option: string) => {
+    await page.getByLabel(box, { exact: true }).click();
+    await page.getByRole('option', { name: option, exact: true }).click();
+  };
+  await page.goto(`${running.address}/bench/map`);
+  await page.getByRole('button', { name: 'New listing' }).click();
+  await page.keyboard.type('Near here');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Near here' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add a condition' }).click();
+  await page.getByRole('menuitem', { name: 'Habitats', exact: true }).click();
+  await choose('How Habitats is compared', 'is in');
+  await choose('What Habitats is compared with', 'this category');
+  await expect(page.getByText('As it stands on the page of')).toBeVisible();
+  await page.getByLabel('The category on whose page it is tried').fill('Reedbed');
+  await page.getByRole('option', { name: 'Reedbed', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'The result, to scroll' }).getByText('Bell heron')).toBeVisible();
+  await page.getByLabel('Heading over the list', { exact: true }).fill('Near here');
+
+  // Two arrangements side by side, measured where they stand; the index shows more at once.
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('button', { name: /^Take Lead and rows out/ }).click();
+  await choose('Arrangement 2', 'Index');
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell');
+  await expect(row('Entries in view')).toHaveText([/^\d+$/, /^\d+$/]);
+  const [cards, index] = (await row('Entries in view').allInnerTexts()).map(Number);
+  expect(index).toBeGreaterThan(cards ?? 0);
+  await row('Measured').last().getByRole('button', { name: 'Take this one' }).click();
+  await page.getByRole('button', { name: 'Back to the rule' }).click();
+  await page.getByRole('button', { name: 'Put in force' }).click();
+  await expect(page.getByText('In force.')).toBeVisible();
+
+  await page.getByRole('link', { name: /^Arrange/ }).click();
+  await page.getByRole('link', { name: 'Each habitat' }).click();
+  await choose('Filled by the listing', 'Near here');
+  await expect(page.getByText('Another listing fills it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(page.getByText('Visitors see it now.')).toBeVisible();
+
+  for (const [address, name, there, not] of [['/habitats/coast/dune', 'Dune', 'Dune willow', 'Bell heron'], ['/habitats/water', 'Water', 'Bell heron', 'Dune willow'], ['/fr/habitats/water/reedbed', 'Roselière', 'Bell heron', 'Dune willow']] as const) {
+    await visitor.goto(`${running.address}${address}`);
+    await expect(visitor.getByRole('heading', { level: 1, name })).toBeVisible();
+    await expect(visitor.locator('.listing.index, .index').getByText(there).first()).toBeVisible();
+    await expect(visitor.getByText(not)).toHaveCount(0);
+  }
+  await visitor.getByRole('navigation', { name: 'À côté' }).getByRole('link', { name: 'Eau libre' }).click();
+  await expect(visitor.getByRole('heading', { level: 1, name: 'Eau libre' })).toBeVisible();
+});
+
+test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${running.address}/species`);
+  const filters = page.getByRole('navigation', { name: 'Narrow the list' });
+  await filters.getByRole('link', { name: /^Bird/ }).click();
+  await filters.getByRole('link', { name: /^Water/ }).click();
+  await expect(page).toHaveURL(/\/species\?group=bird&habitats=water$/);
+  const left = Number((await filters.getByRole('status').innerText()).match(/\d+/)?.[0]);
+  await expect(page.locator('.cards > li')).toHaveCount(left);
+  await expect(filters.getByRole('link', { name: new RegExp(`^Bird ?${left}`) })).toHaveAttribute('aria-current', 'true');
+  // The page of a choice is ready for the next visitor, as every other.
+  expect((await page.request.get(page.url())).headers()['vary']).toBe('Accept-Encoding');
+  await filters.getByRole('link', { name: 'Show all again' }).click();
+  await expect(page).toHaveURL(/\/species$/);
+  const feed = await page.request.get(`${running.address}${await page.getByRole('link', { name: 'Atom' }).getAttribute('href')}`);
+  expect(feed.headers()['content-type']).toContain('application/atom+xml');
+  expect(await feed.text()).toContain(`<link href="${running.address}/species/bell-heron"/>`);
+  await context.close();
+});

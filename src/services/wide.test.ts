@@ -6,6 +6,7 @@ import { addCategory } from './categories';
 import { addEntry, changeEntry, entry, entryReach, publishEntry, withdrawEntry } from './entries';
 import { findEntries, knownByIds } from './find-entries';
 import { importEntries } from './import-entries';
+import { addListing, publishListing } from './listings';
 import { addMedia, changeMedium, mediaFile, mediaList } from './media';
 import { importModel, placedPages, placementCounts, typeReach } from './model';
 import { addPage, changePage, page, publishPage } from './pages';
@@ -52,6 +53,26 @@ describe('entries of every kind', () => {
     expect((await entry(small.house, made.id)).values).toEqual(values);
     const again = await changeEntry(small.house, editor(), heron, 2, { values: { picture: { media, caption: 'At dawn' }, facts: [{ label: 'Length', value: '80 cm' }], body: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'It stands still.' }] }] } } });
     expect(again.values).toMatchObject({ picture: { media, caption: 'At dawn' }, facts: [{ label: 'Length', value: '80 cm' }], minutes: 1 });
+  });
+
+  test('come into a list by what they link to, and its page is drawn anew when that differs', async () => {
+    const heron = await shown('species', { name: 'Bell heron' });
+    await shown('walk', { title: 'Dawn walk', shows: [heron] });
+    await shown('walk', { title: 'Dusk walk' });
+    const rule = { from: 'walk', where: { field: 'shows.name', is: 'contains', value: 'heron' } };
+    const made = await addListing(small.house, architect(), { label: 'Herons', rule });
+    expect(made.rule.where).toEqual(rule.where);
+    await publishListing(small.house, architect(), made.id, made.revision, {});
+    const { id, revision } = await home();
+    const kept = await changePage(small.house, architect(), id, revision, { slots: { main: [...((await page(small.house, id)).slots.main as JsonObject[]), { type: 'walks', listing: made.id }] } });
+    await publishPage(small.house, architect(), id, kept.revision, {});
+    const listed = async () => (await drawn('/')).slots[(await drawn('/')).slotOrder[0] ?? '']?.at(-1)?.listing?.items.map(({ face }) => face.heading?.[0]?.words);
+    expect(await listed()).toEqual(['Dawn walk']);
+    small.house.rendered.keep([id], '/', '<p></p>', Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+    const changed = await changeEntry(small.house, editor(), heron, 2, { values: { name: 'Bell bittern' } });
+    await publishEntry(small.house, editor(), heron, changed.revision, {});
+    expect(small.house.rendered.find('/', small.house.now())).toBeUndefined();
+    expect(await listed()).toEqual([]);
   });
 
   test('are refused where they refer to what is not there, and told where it went later', async () => {
