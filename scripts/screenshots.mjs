@@ -50,6 +50,8 @@ try {
   await shoot(visitor, 'visitor-species');
   await visitor.goto(`${address}/whats-on`);
   await shoot(visitor, 'visitor-timeline');
+  await visitor.goto(`${address}/habitats/coast`);
+  await shoot(visitor, 'visitor-habitat');
   await visitor.goto(`${address}/fr/species/carr-lantern-moth`);
   await shoot(visitor, 'visitor-entry-french');
 
@@ -79,6 +81,11 @@ try {
   await architect.getByRole('link', { name: /^What's on/ }).click();
   await architect.getByRole('heading', { name: 'To come' }).waitFor();
   await shoot(architect, 'map');
+  await architect.getByRole('link', { name: /^Species index/ }).click();
+  await architect.getByRole('heading', { level: 1, name: 'Species index' }).waitFor();
+  await architect.getByRole('button', { name: 'Compare' }).click();
+  await architect.getByRole('cell', { name: /%/ }).first().waitFor();
+  await shoot(architect, 'compare');
 
   const editor = await open({ who: 'editor' });
   await editor.goto(`${address}/bench/write/species`);
