@@ -9,7 +9,9 @@ import { sheetIn, today, type House } from '../../src/services/house';
 import { everyEntry } from '../../src/core/mapping/listing-rule';
 import { readCondition, readRule } from '../../src/core/mapping/read-rule';
 import { mapToFace } from '../../src/core/mapping/map';
+import { countFacets } from '../../src/store/facet-query';
 import { listLive } from '../../src/store/listing-query';
+import { neighboursIn } from '../../src/store/neighbour-query';
 import { countRows, pageOfRows, type TableQuestion } from '../../src/store/table-query';
 import { ByHand } from './by-hand';
 import { collection } from './collection';
@@ -48,7 +50,7 @@ async function main(): Promise<void> {
   if (!type) throw new Error('no type');
   const sheet = sheetIn(house, type);
   const column = (key: string) => sheet.fields.get(type.fieldByKey(key)?.id ?? '');
-  const [kind, size, name] = [column('kind'), column('size'), column('name')];
+  const [kind, size, name, level] = [column('kind'), column('size'), column('name'), column('level')];
   const listing = await addListing(house, person, { label: 'All', rule: { from: 'finding', where: { all: [{ field: 'kind', is: 'equals', value: 'k3' }] }, order: [{ by: 'name', direction: 'up' }], limit: 24 } });
   await publishListing(house, person, listing.id, listing.revision, {});
   const page = await addPage(house, person, { type: 'home', parent: null, values: { title: 'Findings' }, listing: listing.id });
@@ -58,9 +60,9 @@ async function main(): Promise<void> {
   await hand.run(`ATTACH '${join(made.folder, 'content.db')}' AS c;
     CREATE TABLE t AS SELECT s.entry, s.${sheet.titleSort} AS title_sort, s.${kind?.value} AS kind, s.${size?.value} AS size, s.live_from, s.live_until, w.title, w.body, w.stage, w.revision, w.changed_at
       FROM c.${sheet.work} s JOIN c.working w ON w.record = s.entry WHERE s.binned = 0;
-    CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
+    CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${level?.value} AS level, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
       FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version;
-    CREATE INDEX t_by ON t (kind, size, entry); CREATE INDEX t_shown ON t (size, entry, live_from, live_until); CREATE INDEX t_live ON t (live_from, live_until); CREATE INDEX v_by ON v (kind, name_sort, live_from, live_until, entry); ANALYZE;`);
+    CREATE INDEX t_by ON t (kind, size, entry); CREATE INDEX t_shown ON t (size, entry, live_from, live_until); CREATE INDEX t_live ON t (live_from, live_until); CREATE INDEX v_by ON v (kind, name_sort, live_from, live_until, entry); CREATE INDEX v_level ON v (level, live_from, live_until); CREATE INDEX v_name ON v (name_sort, entry); CREATE INDEX v_entry ON v (entry); ANALYZE;`);
   const [{ k3 = 0 } = {}] = (await hand.all("SELECT n AS k3 FROM c.ids WHERE uuid = ?", [(type.fieldByKey('kind')?.rules as { choices: { key: string; id: string }[] }).choices.find(({ key }) => key === 'k3')?.id ?? ''])) as { k3?: number }[];
 
   console.log(`\nRatios in this run, ${MANY.toLocaleString('en')} entries, nine of ten published. Medians; times in ms only to show the scale.\n`);
@@ -94,6 +96,22 @@ async function main(): Promise<void> {
       drawn(await hand.all('SELECT entry, body FROM v WHERE kind = ?1 AND live_from <= ?2 AND live_until > ?2 ORDER BY name_sort, entry LIMIT 24', [k3, now]));
     });
   report('Listing: its result and its count, mapped to faces', results[0] / results[1], { under: 2 }, `${results[0].toFixed(2)} against ${results[1].toFixed(2)}`);
+  const fields = ['kind', 'level'].flatMap((key) => type.fieldByKey(key) ?? []);
+  const facets = await inTurn(30,
+    () => countFacets(house.content, asked, everyEntry, fields.map(({ id }) => ({ field: id, where: everyEntry }))),
+    () => hand.all('SELECT 0 AS facet, kind AS value, count(*) AS n FROM v WHERE live_from <= ?1 AND live_until > ?1 GROUP BY kind UNION ALL SELECT 1, level, count(*) FROM v WHERE live_from <= ?1 AND live_until > ?1 GROUP BY level', [now]));
+  report('Facets: every value of two fields counted, in one query', facets[0] / facets[1], { under: 2 }, `${facets[0].toFixed(2)} against ${facets[1].toFixed(2)}`);
+  const [middle] = await hand.all('SELECT v.entry, r.uuid, name_sort FROM v JOIN c.records r ON r.id = v.entry ORDER BY name_sort LIMIT 1 OFFSET 45000') as { entry: number; uuid: string; name_sort: string }[];
+  if (!middle) throw new Error('nothing in the middle');
+  const byName = { where: everyEntry, order: [{ by: type.is.title, direction: 'up' as const }] };
+  const beside = await inTurn(60,
+    () => neighboursIn(house.content, asked, byName, { id: middle.uuid, record: middle.entry }),
+    async () => {
+      await hand.all('SELECT entry, name_sort FROM v WHERE entry = ?1', [middle.entry]);
+      await hand.all('SELECT entry, body FROM v WHERE (name_sort, entry) > (?1, ?2) ORDER BY name_sort, entry LIMIT 1', [middle.name_sort, middle.entry]);
+      await hand.all('SELECT entry, body FROM v WHERE (name_sort, entry) < (?1, ?2) ORDER BY name_sort DESC, entry DESC LIMIT 1', [middle.name_sort, middle.entry]);
+    });
+  report('Neighbours: what stands before and after one in the middle', beside[0] / beside[1], { under: 2 }, `${beside[0].toFixed(2)} against ${beside[1].toFixed(2)}`);
   report(`Saving one entry: at ${MANY.toLocaleString('en')} against at ${FEW.toLocaleString('en')}`, many / few, { under: 1.5 }, `${many.toFixed(2)} against ${few.toFixed(2)}`);
   await hand.close();
 

@@ -19,7 +19,7 @@ const face = { heading: ['title'], summary: ['summary'] };
 const reserve = documentFrom({
   ...smallModel,
   schemes: { habitat: { label: 'Habitat', plural: 'Habitats', sort: 'categories', fields: { summary: { kind: 'paragraphs', label: 'In words' } } } },
-  contentTypes: { species: { label: 'Species', plural: 'Species', title: 'name', columns: ['name'], fields: { name: { label: 'Name', required: true }, lives: { kind: 'category', label: 'Lives in', rules: { scheme: 'habitat', multiple: true } } }, face: { heading: ['name'] } } },
+  contentTypes: { species: { label: 'Species', plural: 'Species', title: 'name', columns: ['name'], fields: { name: { label: 'Name', required: true }, lives: { kind: 'category', label: 'Lives in', rules: { scheme: 'habitat', multiple: true } } }, face: { heading: ['name'], marks: ['lives'] } } },
   blockTypes: { listing: { label: 'Listing', plural: 'Listings', behaves: 'listing', fields: {}, face: {} }, text: { label: 'Text', plural: 'Texts', fields: { words: { kind: 'paragraphs', label: 'Words' } }, face: { summary: ['words'] } } },
   pageTypes: {
     home: { label: 'Home', plural: 'Homes', inNavigation: 'no', fields: title, face },
@@ -107,6 +107,8 @@ describe('the page of a category', () => {
     // What the category itself says stands under the same key of its page, in place of what all of them say.
     expect(await drawn.html('/fr/habitats/water/mere')).toMatch(/<html lang="fr">.*<h1[^>]*>Étang<\/h1>.*Open and deep\./s);
     expect(await drawn.html('/habitats/water/mere/edge')).toContain('A part of the reserve.');
+    // Wherever something says in which categories it stands, each leads to its page.
+    expect(water).toContain('<ul class="marks"><li><a href="/habitats/water/mere">Mere</a></li><li><a href="/habitats/water/dyke">Dyke</a></li></ul>');
     expect(ways(await drawn.html('/habitats'), '<ul class="below">')).toEqual(['/habitats/water Water 2', '/habitats/coast Coast 1']);
   });
   test('where nothing stands leads up for now, or to the page above them all', async () => {

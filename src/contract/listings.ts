@@ -82,9 +82,18 @@ export class PartCovered {
   @IsArray() chains!: number[][];
 }
 
+/** What one condition does, after all before it. */
+export class ConditionTold {
+  /** A few titles of entries that it drops. */
+  @IsArray() @IsString({ each: true }) dropped!: string[];
+  /** What is odd about it: it lets nothing through, or everything; or nobody fills the field that it asks. */
+  @IsIn(['nothing', 'everything', 'unfilled']) @IsOptional() odd?: 'nothing' | 'everything' | 'unfilled';
+}
+
 /** How far each part of a listing's face is filled, and what each condition lets through, one after the other. */
 export class ListingFigures {
   @IsInt() total!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => PartCovered) parts!: PartCovered[];
   @IsArray() @IsInt({ each: true }) steps!: number[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ConditionTold) conditions!: ConditionTold[];
 }

@@ -7,7 +7,7 @@ import type { Reference } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
 import type { Asker } from '../store/database';
 import { knownMedia, mediaAmong } from '../store/media';
-import { addressOfPlaced } from './category-pages';
+import { addressOfPlaced, categoryAddress, categoryHomes } from './category-pages';
 import { entryAddresses } from './entry-addresses';
 import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
@@ -70,7 +70,12 @@ const DRAWN_DEEP = 2;
 /** Everything that drawing some things needs to know, in the site's own language or another of the model's. */
 export async function drawingOf(asker: Asker, house: House, refs: readonly Reference[], language?: string): Promise<Drawing> {
   const known = await knownOf(asker, house, refs, DRAWN_DEEP, language);
-  return { model: house.model, locale: language ?? house.site.locale, today: today(house), known, ...(language === undefined ? {} : { language }) };
+  const homes = await categoryHomes(asker, house);
+  const addressOfCategory = (id: Id) => {
+    const home = homes.get(house.categories.get(id)?.scheme ?? '');
+    return home && categoryAddress(house, home, id, language);
+  };
+  return { model: house.model, locale: language ?? house.site.locale, today: today(house), known, ...(homes.size > 0 ? { addressOfCategory } : {}), ...(language === undefined ? {} : { language }) };
 }
 
 /** The names of what some values refer to, by id, for those who show them. */

@@ -32,6 +32,10 @@ describe('a rule that is tried', () => {
   test('tells coverage of every part and every step, and what each condition drops', async () => {
     const figures = await tryListingFigures(small.house, { rule: { from: 'species', where: { all: [{ field: 'size', is: 'moreThan', value: 5 }, { field: 'summary', is: 'filled' }] } } });
     expect([figures.steps, figures.total]).toEqual([[2, 1], 1]);
+    const told = await tryListingFigures(small.house, { rule: { from: 'species', where: { all: [{ field: 'name', is: 'filled' }, { field: 'group', is: 'equals', value: 'bird' }, { field: 'seen', is: 'filled' }] } } });
+    expect(told.conditions[0]).toEqual({ dropped: [], odd: 'everything' });
+    expect(told.conditions[1]?.dropped.length).toBeGreaterThan(0);
+    expect(told.conditions[2]?.odd).toBe('unfilled');
     const all = await tryListingFigures(small.house, { rule: { from: 'species' } });
     expect(all.parts.find(({ part }) => part === 'summary')).toEqual({ part: 'summary', filled: 2, chains: [[1, 1]] });
     expect(all.parts.find(({ part }) => part === 'heading')).toEqual({ part: 'heading', filled: 3, chains: [[3]] });

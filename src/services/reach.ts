@@ -9,6 +9,7 @@ import type { Asker } from '../store/database';
 import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
 import { liveAt, referrers } from '../store/records';
+import { schemeShownBy } from './category-pages';
 import { pagesRelated } from './entry-company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
@@ -147,7 +148,12 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
   };
   const near = await reachedPages(asker, house, self?.category ? [self] : all.filter((page) => inNavigation || page.record === above || isBelow(page.record)));
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
-  const entryTypes = new Set(all.filter((page) => isBelow(page.record)).flatMap((page) => entryTypeOf(house, house.model.pageType(page.type))?.id ?? []));
+  // And where it says how the pages of categories are, every mark of one.
+  const entryTypes = new Set(all.filter((page) => page.category === null && isBelow(page.record)).flatMap((page) => {
+    const type = house.model.pageType(page.type);
+    const scheme = schemeShownBy(house, type)?.id;
+    return [...(entryTypeOf(house, type) ? [entryTypeOf(house, type)?.id ?? ''] : []), ...(scheme === undefined ? [] : house.model.contentTypes.filter(({ fields }) => fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme)).map(({ id }) => id))];
+  }));
   const linking = entryTypes.size > 0 ? await reachOfTypes(asker, house, entryTypes) : [];
   const leading = self ? (await referrers(asker, self.uuid, 1)).flatMap(({ uuid, role }) => (role === 'full list' ? [uuid] : [])) : [];
   return distinctPages([...near, ...linking, ...(await pagesShowing(asker, house, new Set(leading))), ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);

@@ -16,7 +16,7 @@ export const arrangementStyles = `
 .cards { ${fitting} }
 .cards .face, .strip .face { background: var(--sheet); border-top: 3px solid var(--accent); border-radius: var(--corner); padding: 16px 18px 18px; height: 100%; }
 .cards .face .shows, .strip .face .shows { margin: -16px -18px 8px; }
-.cards > li, .strip > li { position: relative; } .cards .heading a::after, .strip .heading a::after { content: ''; position: absolute; inset: 0; } .cards .further a, .cards .button, .cards .links a, .strip .button { position: relative; }
+.cards > li, .strip > li { position: relative; } .cards .heading a::after, .strip .heading a::after { content: ''; position: absolute; inset: 0; } .cards .marks a, .strip .marks a, .cards .further a, .cards .button, .cards .links a, .strip .button { position: relative; }
 .cards.dense .face, .strip.dense .face { padding: 10px 12px 12px; } .cards.dense .face .shows, .strip.dense .face .shows { margin: -10px -12px 6px; }
 .dense .face .heading { font-size: var(--h4); } .dense .face .summary { font-size: 15px; line-height: 22px; }
 .rows { border-top: 1px solid var(--rule); }

@@ -57,7 +57,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
     case 'figures': return <dl key={part} className="figures">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}>{shown.label && <dt>{shown.label}</dt>}<dd>{shown.words}</dd></div>)}</dl>;
     case 'facts': return <dl key={part} className="facts">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}><dt>{shown.label}</dt><dd><Worded shown={shown} /></dd></div>)}</dl>;
     case 'further': return <ul key={part} className="further">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}><Further shown={shown} level={face.heading ? deeper(level) : level} traced={false} /></li>)}</ul>;
-    case 'marks': return <ul key={part} className="marks">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.words}</li>)}</ul>;
+    case 'marks': return <ul key={part} className="marks">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}><Worded shown={shown} /></li>)}</ul>;
     case 'button': return <p key={part} className="buttons">{all.map((shown, i) => <a key={i} className="button" href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})} {...trace(traced, shown, part)}>{shown.words}</a>)}</p>;
     case 'link': return <ul key={part} className="links">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.media && shown.media.sort !== 'picture' ? <Medium media={shown.media} words={shown.words} /> : <Worded shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown} />}</li>)}</ul>;
   }

@@ -17,13 +17,11 @@ export async function countFacets(asker: Asker, { sheet, surrogates, now, today 
   if (questions.length === 0) return counts;
   const binds = new Binds();
   const at = binds.add(now);
-  const asking = { side: 'live' as const, sheet, surrogates, today, now, binds, leading: 'filter' as const };
-  const base = conditionSql(shown, asking);
   const selects = questions.flatMap(({ field, where, categories }, i) => {
     const found = sheet.fields.get(field);
     if (!found) return [];
-    // What is chosen of other facets is asked of the rows that the listing lets through.
-    const narrowed = `s.version IN chosen AND ${conditionSql(where, { ...asking, leading: 'sort' })}`;
+    const passing = conditionSql({ all: [shown, where] }, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+    const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
     if (found.many) {
       const named = `JOIN many m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
       if (!categories) return [`SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${sheet.live} s ${named} WHERE ${narrowed} GROUP BY m.value`];
@@ -33,10 +31,7 @@ export async function countFacets(asker: Asker, { sheet, surrogates, now, today 
     return [`SELECT ${i}, c.ancestor, count(*) FROM ${sheet.live} s JOIN closure c ON c.descendant = s.${found.value} AND c.ancestor IN ${binds.list(categories.map((id) => surrogates.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`];
   });
   if (selects.length === 0) return counts;
-  const rows = await asker.all<{ facet: number; value: number; n: number }>(
-    `WITH chosen AS MATERIALIZED (SELECT s.version FROM ${sheet.live} s WHERE ${base} AND s.live_from <= ${at} AND s.live_until > ${at}), counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`,
-    binds.values,
-  );
+  const rows = await asker.all<{ facet: number; value: number; n: number }>(`WITH counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`, binds.values);
   for (const { facet, value, n } of rows) counts[facet]?.set(value, n);
   return counts;
 }

@@ -39,6 +39,17 @@ export async function countLive(asker: Asker, { sheet, surrogates, now, today }:
   return row?.n ?? 0;
 }
 
+/** The titles of a few entries that a condition lets through, the last changed first. */
+export async function titlesLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, most: number): Promise<string[]> {
+  const binds = new Binds();
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
+  const rows = await asker.all<{ title: string }>(
+    `SELECT v.title FROM (SELECT s.version, s.changed, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, true)} ORDER BY s.changed DESC, s.entry LIMIT ${binds.add(most)}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
+    binds.values,
+  );
+  return rows.map(({ title }) => title);
+}
+
 /** For each of several conditions how many entries pass it and all before it. */
 export async function countSteps(asker: Asker, asked: Asked, conditions: readonly Condition[]): Promise<number[]> {
   return Promise.all(conditions.map((_, i) => countLive(asker, asked, { all: conditions.slice(0, i + 1) })));

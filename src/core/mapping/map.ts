@@ -51,6 +51,8 @@ export interface Drawing extends Speaking {
   today: string;
   /** One of the model's other locales, where the page is drawn in it and not in the main one. */
   language?: string;
+  /** Where visitors find the page of a category, if it has one. */
+  addressOfCategory?: (category: Id) => string | undefined;
 }
 
 /** How many things drawn with their own faces may stand inside one another. */
@@ -226,7 +228,8 @@ function showIn(part: PartKey, found: Found, drawing: Drawing, format: Format | 
   return each.flatMap((one) => {
     const words = wordsIn(one, drawing, format);
     const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
-    return words ? [{ words, field: field.id, ...at, ...(part === 'figures' ? { label: field.label } : {}) }] : [];
+    const href = part === 'marks' && field.kind === 'category' ? drawing.addressOfCategory?.(asList(one.value as Id | Id[])[0] ?? '') : undefined;
+    return words ? [{ words, field: field.id, ...at, ...(href === undefined ? {} : { href }), ...(part === 'figures' ? { label: field.label } : {}) }] : [];
   });
 }
 

@@ -38,11 +38,13 @@ interface RowsProps {
   onChange: (conditions: Json[]) => void;
   /** What stands at the end of each line: what the condition lets through. */
   end?: (place: number) => ReactNode;
+  /** What is told below each: what it drops, what is odd about it. */
+  below?: (place: number) => ReactNode;
   depth?: number;
 }
 
 /** Conditions one below the other, each with a way to change it and to take it out; the last line adds another, or a group of them. */
-export function ConditionRows({ type, conditions, disabled, onChange, end, depth = 0 }: RowsProps): ReactElement {
+export function ConditionRows({ type, conditions, disabled, onChange, end, below, depth = 0 }: RowsProps): ReactElement {
   const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
   const put = (place: number, condition: Json) => onChange(conditions.map((each, i) => (i === place ? condition : each)));
@@ -66,6 +68,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, depth
             {!test && !group && <span>{isOtherEntry(condition) ? <><b style={{ fontWeight: 550 }}>It</b> is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
             <span className={styles.counts}>{end?.(i)}</span>
             {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
+            {below?.(i)}
             {group && (
               <div className={styles.group} role="group" aria-label={sorts[group.sort]}>
                 <ConditionRows type={type} conditions={group.inner} disabled={disabled} depth={depth + 1} onChange={(inner) => (inner.length === 0 ? onChange(conditions.filter((_, j) => j !== i)) : put(i, fromGroup({ ...group, inner })))} />

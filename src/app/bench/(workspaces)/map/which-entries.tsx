@@ -21,6 +21,9 @@ interface Props {
   onWhere: (where: Json) => void;
 }
 
+/** What is odd about a condition, in words. */
+const oddWords = { nothing: 'It lets nothing through.', everything: 'It lets everything through.', unfilled: 'Nobody fills this field yet.' } as const;
+
 /** First step: of which type, and which of them. Each condition tells how many it lets through and how many it drops. */
 export function WhichEntries({ type, where, result, figures, disabled, onType, onWhere }: Props): ReactElement {
   const model = useModel();
@@ -28,6 +31,18 @@ export function WhichEntries({ type, where, result, figures, disabled, onType, o
     const passed = figures?.steps[i];
     const before = i === 0 ? result?.of : figures?.steps[i - 1];
     return passed !== undefined && <><span>{passed}</span><span className={styles.drops}>{before !== undefined && before - passed > 0 ? `−${before - passed}` : ''}</span></>;
+  };
+  const below = (i: number) => {
+    const condition = figures?.conditions[i];
+    if (!condition) return null;
+    const { dropped, odd } = condition;
+    const drops = (i === 0 ? result?.of ?? 0 : figures.steps[i - 1] ?? 0) - (figures.steps[i] ?? 0);
+    return (
+      <>
+        {odd && <span className={styles.odd}>{oddWords[odd]}</span>}
+        {!odd && dropped.length > 0 && <span className={styles.out}>Just out: {dropped.join(', ')}{drops > dropped.length ? `, and ${drops - dropped.length} more` : ''}</span>}
+      </>
+    );
   };
   return (
     <Frame label="Which entries">
@@ -40,7 +55,7 @@ export function WhichEntries({ type, where, result, figures, disabled, onType, o
           <span style={{ color: 'var(--pencil)' }}>that visitors see</span>
           <span className={styles.counts}>{result?.of}</span>
         </div>
-        <ConditionRows type={type} conditions={conditionsOf(where)} disabled={disabled} end={told} onChange={(all) => onWhere({ all })} />
+        <ConditionRows type={type} conditions={conditionsOf(where)} disabled={disabled} end={told} below={below} onChange={(all) => onWhere({ all })} />
       </div>
     </Frame>
   );
