@@ -28,6 +28,10 @@ export class NewPage {
 }
 
 export class PagePatch {
+  /** The entries that fill it, by their ids, in order, for a page type whose source is a collection; at most 200. */
+  @IsArray() @IsString({ each: true }) @IsOptional() picks?: string[];
+  /** A listing in force whose result the picks begin with, in place of those there are. */
+  @IsUUID() @IsOptional() beginFrom?: string;
   @IsObject() @IsOptional() values?: JsonObject;
   @IsObject() @IsOptional() translations?: JsonObject;
   /** Blocks by slot key: a slot that is named is replaced whole, null empties it, the others stay. */
@@ -64,12 +68,38 @@ export class TreeAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => TreePage) pages!: TreePage[];
 }
 
+/** An entry that was picked for a page. */
+export class Pick {
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+  @IsString() type!: string;
+  /** Whether visitors see it; one that is in the bin or gone is passed over too. */
+  @IsIn(['shown', 'not shown', 'gone']) standing!: 'shown' | 'not shown' | 'gone';
+}
+
+class Named {
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+}
+
+/** How the listing that a collection began with has moved on since. */
+export class PageDrift {
+  @IsUUID() listing!: string;
+  @IsString() label!: string;
+  /** What it shows now, did not show then, and is not picked; at most 20. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => Named) came!: Named[];
+  /** How many it showed then and does not show now. */
+  @IsInt() went!: number;
+}
+
 export class PageAnswer extends TreePage {
   @IsIn(['draft', 'review']) stage!: Stage;
   @IsObject() values!: JsonObject;
   /** What it says in the other languages, by locale: the localised fields. */
   @IsObject() translations!: JsonObject;
   @IsUUID() @IsOptional() listing!: string | null;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => Pick) picks!: Pick[];
+  @ValidateNested() @Type(() => PageDrift) @IsOptional() drift!: PageDrift | null;
   /** Blocks by slot key: id, type, values by field key, translations, variant, listing, and blocks in slots of their own. */
   @IsObject() slots!: JsonObject;
   @IsString() @IsOptional() layout!: string | null;

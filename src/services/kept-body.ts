@@ -9,6 +9,10 @@ export type EntryBody = Said;
 export interface PageBody extends Said {
   /** The listing that fills the page. */
   listing?: Id;
+  /** The entries picked by hand that fill it, in order. */
+  picks?: Id[];
+  /** The listing that they began with, and what it showed then. */
+  began?: { listing: Id; entries: Id[] };
   slots?: SlotContents;
   /** The layout it is set out in, where its type has several. */
   layout?: Id;

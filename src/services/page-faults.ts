@@ -10,7 +10,7 @@ import type { PageBody } from './kept-body';
 import { knownOf } from './known';
 
 /** Everything that a page's words and blocks refer to. */
-export const pageReferences = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesInSaid(type.fields, body), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {})];
+export const pageReferences = (house: House, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesInSaid(type.fields, body), ...referencesInSlots(house.model, type.is.slots, body.slots ?? {}), ...(body.picks ?? []).map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }))];
 
 /** What in a page holds back its publishing. Words of one category only add to what all of them say, so nothing is asked of what they leave empty. */
 export async function pageFaults(asker: Asker, house: House, type: CompiledType<PageType>, body: PageBody, ofCategory: boolean): Promise<Fault[]> {

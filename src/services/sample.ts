@@ -52,6 +52,8 @@ interface SamplePage {
   fr?: JsonObject;
   /** The name of the listing that fills it. */
   listing?: string;
+  /** The titles of the entries picked for it, in order. */
+  picks?: string[];
   slug?: string;
   layout?: string;
   slots?: JsonObject;
@@ -141,9 +143,9 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
     if (inForce) await publishListing(house, architect, listing.id, listing.revision, {});
     names.listings.set(label, listing.id);
   }
-  for (const { page: { listing, layout, slots, state = 'published' }, id } of made) {
+  for (const { page: { listing, picks, layout, slots, state = 'published' }, id } of made) {
     const fill = listing === undefined ? undefined : names.listings.get(listing);
-    const changed = await changePage(house, architect, id, 1, { ...(fill === undefined ? {} : { listing: fill }), ...(layout === undefined ? {} : { layout }), ...(slots === undefined ? {} : { slots: names.blocks(slots) }) });
+    const changed = await changePage(house, architect, id, 1, { ...(fill === undefined ? {} : { listing: fill }), ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }), ...(layout === undefined ? {} : { layout }), ...(slots === undefined ? {} : { slots: names.blocks(slots) }) });
     if (state === 'published') await publishPage(house, architect, id, changed.revision, {});
   }
   await house.sessions.write((tx) => addVisits(tx, made.flatMap(({ id }, place) => visitsBefore(house, id, place))));

@@ -19,6 +19,7 @@ import { liveAbove, liveChildren, placeOf, type LivePage } from '../store/pages'
 import { nextTurn, recordById, recordByUuid, type KeptRecord } from '../store/records';
 import { liveCounts } from './category-counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
+import { drawPicks } from './collections';
 import { drawFilling, drawListing, ruleInForce, type ListingSpot } from './drawn-listings';
 import { entryTypeOf } from './entry-addresses';
 import { companyOf } from './entry-company';
@@ -182,6 +183,8 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const among = (some: readonly Id[]): SlotContents => Object.fromEntries(some.map((id) => [id, contents[id] ?? []]));
   const slotsBefore = await drawer.slots(among(before));
   const filled = rule && (await drawFilling(house, rule, spot, { address: addressIn(language, address), results, query }));
+  const picked = filled ? undefined : await drawPicks(house, type, body.picks ?? [], language);
+  for (const { id } of picked?.items ?? []) spot.above.add(id);
   const slots = { ...slotsBefore, ...(await drawer.slots(among(order.filter((id) => !before.includes(id))))) };
   const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
 
@@ -201,6 +204,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: order,
       slots,
+      ...(picked ? { listing: picked, feeds: feedsOf(addressIn(language, address)) } : {}),
       ...(filled ? { listing: filled.listing, feeds: feedsOf(addressIn(language, address)), ...(filled.query ? { filtered: true } : {}) } : {}),
       below: [
         ...inOrder(house, page, below).map((each) => ({ ...link(each), summary: summaryOfPage(each) })),

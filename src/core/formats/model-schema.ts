@@ -4,6 +4,7 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 import { comparisons, kinds, kindNames } from '../model/kinds';
 import { dateFormats, mappingBounds, partKeys } from '../mapping/parts';
+import { collectionArrangements } from '../site/collection';
 import { behaviours, emptyCategories, modelBounds, paletteParts, type ModelDocument } from '../model/document';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
@@ -36,7 +37,7 @@ const source: JsonObject = {
   type: 'object', required: ['kind'],
   oneOf: [
     closed(['kind'], { kind: { enum: ['blocks', 'listing'] } }),
-    closed(['kind', 'types'], { kind: { const: 'collection' }, types: listOf(id, 50) }),
+    closed(['kind', 'types'], { kind: { const: 'collection' }, types: listOf(id, 50), arrangement: { enum: [...collectionArrangements] } }),
     closed(['kind', 'scheme'], { kind: { const: 'category' }, scheme: id, empty: { enum: [...emptyCategories] } }),
     closed(['kind', 'type'], { kind: { const: 'entry' }, type: id }),
   ],

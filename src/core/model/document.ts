@@ -2,6 +2,7 @@ import type { Id } from '../ids';
 import type { Json } from '../json';
 import type { Condition } from '../mapping/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
+import type { CollectionArrangement } from '../site/collection';
 import type { HouseStyle } from './house-style';
 import { freshHouseStyle } from './house-style';
 import type { KindName, KindRules } from './kinds/kind';
@@ -107,7 +108,7 @@ export interface ContentType extends Shaped {
 export const emptyCategories = ['hidden', 'up'] as const;
 export type EmptyCategories = (typeof emptyCategories)[number];
 
-export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[] } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | { kind: 'entry'; type: Id };
+export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | { kind: 'entry'; type: Id };
 
 /** A block that stands in a slot from the beginning. */
 export interface PresetBlock {

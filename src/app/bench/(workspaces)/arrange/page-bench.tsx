@@ -31,6 +31,7 @@ import { PageDrawing } from '../page-drawing';
 import { AddPage } from './add-page';
 import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
+import { PickedEntries } from './picked-entries';
 import { PagePlace } from './page-place';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
@@ -170,6 +171,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <div className={styles.sheet}>
             <LanguageChoice value={language} onChange={setLanguage} />
             <EntryForm fields={fieldsFor(fields, language)} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
+            {type.is.source.kind === 'collection' && (
+              <PickedEntries page={kept} types={type.is.source.types} disabled={!mayArrange} faults={others.filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom').map(({ message }) => message)} onChange={(patch, done) => void act((revision) => ask('changePage', { path, revision, body: patch }), done)} />
+            )}
             {(type.is.source.kind === 'listing' || (scheme && kept.category === null)) && (
               <Labelled id="listing" label="Filled by the listing" needed={!scheme} faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
                 <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>

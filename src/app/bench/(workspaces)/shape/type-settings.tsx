@@ -12,6 +12,8 @@ import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
+import { arrangementKinds } from '../../../../core/mapping/arrangement';
+import { collectionArrangements } from '../../../../core/site/collection';
 import { Chosen } from '../../../../ui/chosen';
 import { lists } from './lists';
 import styles from './shape.module.css';
@@ -61,7 +63,8 @@ function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageS
       {source.kind === 'entry' && <Chosen id="source-type" label="Entries of" value={source.type} options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)} onChange={(id) => onChange({ kind: 'entry', type: id })} />}
       {source.kind === 'category' && <Chosen id="source-scheme" label="Categories of" value={source.scheme} options={document.schemes.map(({ id, label }) => [id, label] as const)} onChange={(id) => onChange({ ...source, scheme: id })} />}
       {source.kind === 'category' && <Chosen id="source-empty" label="Categories with nothing in them" value={source.empty ?? 'shown'} options={[['shown', 'Have a page all the same'], ['hidden', 'Have no page'], ['up', 'Lead to the category above']]} onChange={(how) => onChange({ kind: 'category', scheme: source.scheme, ...(how === 'hidden' || how === 'up' ? { empty: how } : {}) })} />}
-      {source.kind === 'collection' && <Labelled id="source-types" label="Entries of" group help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}><div>{document.contentTypes.map(({ id, label }) => <YesRule key={id} label={label} value={source.types.includes(id)} onChange={(may) => onChange({ kind: 'collection', types: document.contentTypes.map((each) => each.id).filter((each) => (each === id ? may : source.types.includes(each))) })} />)}</div></Labelled>}
+      {source.kind === 'collection' && <Labelled id="source-types" label="Entries of" group help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}><div>{document.contentTypes.map(({ id, label }) => <YesRule key={id} label={label} value={source.types.includes(id)} onChange={(may) => onChange({ ...source, types: document.contentTypes.map((each) => each.id).filter((each) => (each === id ? may : source.types.includes(each))) })} />)}</div></Labelled>}
+      {source.kind === 'collection' && <Chosen id="source-arrangement" label="Set out as" value={source.arrangement ?? 'cards'} options={collectionArrangements.map((each) => [each, arrangementKinds[each].label] as const)} onChange={(arrangement) => onChange({ kind: 'collection', types: source.types, ...(arrangement === 'cards' ? {} : { arrangement }) })} />}
     </>
   );
 }
