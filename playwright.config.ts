@@ -10,8 +10,8 @@ export const chromium = {
 
 export default defineConfig({
   testDir: 'tests',
-  // Each file starts a server on data of its own, on the next port.
-  workers: 1,
+  // Each file starts a server on data of its own, on a port of its own, so two run beside one another.
+  workers: 2,
   fullyParallel: false,
   timeout: 90_000,
   // A test that passes only the second time is told as flaky, with its trace; a shared machine may be slow for a moment.

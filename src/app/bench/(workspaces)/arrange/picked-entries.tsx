@@ -37,9 +37,9 @@ export function PickedEntries({ page, types, faults, disabled, onChange }: Props
           items={picks.map(({ id, label, type, standing }) => ({ id, label: label || 'An entry that is gone', mark: <small className={styles.pickmark} data-standing={standing}>{standingWords[standing] || type}</small> }))}
         />
         {!disabled && picks.length < collectionBounds.picks && <EntryFinder id="picks" types={types} taken={ids} onChoose={(id) => onChange({ picks: [...ids, id] }, 'The entry is picked.')} />}
-        {!disabled && inForce.length > 0 && (
+        {!disabled && picks.length === 0 && inForce.length > 0 && (
           <Select displayEmpty value="" onChange={({ target }) => onChange({ beginFrom: target.value }, 'The entries are those of the listing.')} slotProps={{ input: { 'aria-label': 'Begin from what a listing shows' } }}>
-            <MenuItem value="" disabled>{picks.length === 0 ? 'Or begin from what a listing shows' : 'Begin anew from what a listing shows'}</MenuItem>
+            <MenuItem value="" disabled>Or begin from what a listing shows</MenuItem>
             {inForce.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
           </Select>
         )}
