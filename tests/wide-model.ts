@@ -35,7 +35,7 @@ export const wideModel: JsonObject = {
     walk: {
       label: 'Walk', plural: 'Walks', title: 'title', date: 'starts', columns: ['title', 'starts'],
       fields: {
-        title: { label: 'Title', required: true }, starts: { kind: 'moment', label: 'Starts' }, shows: { kind: 'entry', label: 'Shows', rules: { types: ['species'], multiple: true } },
+        title: { label: 'Title', required: true }, starts: { kind: 'moment', label: 'Starts' }, shows: { kind: 'entry', label: 'Shows', rules: { types: ['species'], multiple: true } }, above: { kind: 'entry', label: 'Above all', rules: { types: ['species'] } },
         place: { kind: 'group', label: 'Place', fields: { name: { label: 'Name' }, spot: { kind: 'spot', label: 'On the map' } } }, book: { kind: 'link', label: 'Book', rules: { allow: [] } },
       },
       face: { heading: ['title'], date: [[{ field: 'starts', date: 'short' }]], facts: ['place'], further: ['shows'], button: ['book'] },

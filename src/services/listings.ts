@@ -26,7 +26,7 @@ import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versi
 
 /** What a rule refers to: its type, and every field it asks, sorts by or shows. */
 function refsOf(rule: ListingRule): { role: string; target: Id }[] {
-  const fields = [...testsOf(rule.where).flatMap(({ field }) => field.split('.')), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : [by])), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])];
+  const fields = [...testsOf(rule.where).flatMap(({ field }) => field.split('.')), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : by.split('.'))), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])];
   const picked = [...(rule.pins ?? []).map(({ entry }) => entry), ...(rule.leaveOut ?? [])];
   return [{ role: 'type', target: rule.from }, ...picked.map((target) => ({ role: 'picked', target })), ...(rule.fullList === undefined ? [] : [{ role: 'full list', target: rule.fullList }]), ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
 }
@@ -35,7 +35,7 @@ function refsOf(rule: ListingRule): { role: string; target: Id }[] {
 function faultsOf(house: House, rule: ListingRule): Fault[] {
   const type = house.model.contentType(rule.from);
   if (!type) return [{ path: '/rule/from', code: 'gone', message: 'The content type it was made for is gone.' }];
-  const gone = testsOf(rule.where).some(({ field }) => !fieldAsked(field, type, house.model)) || [...rule.order.map(({ by }) => by), ...(rule.facets ?? [])].some((by) => !isStandingOrder(by) && !type.field(by));
+  const gone = testsOf(rule.where).some(({ field }) => !fieldAsked(field, type, house.model)) || [...rule.order.map(({ by }) => by), ...(rule.facets ?? [])].some((by) => !isStandingOrder(by) && !fieldAsked(by, type, house.model));
   return [...(gone ? [{ path: '/rule', code: 'gone', message: 'It filters or sorts by a field that is gone.' }] : []), ...mappingFaults(rule.mapping, type.fields, '/rule/mapping')];
 }
 

@@ -65,8 +65,9 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
       // A listing shows it through a field that its items show.
       const field = role.split(':')[1] ?? '';
       for (const listing of inForce) {
-        // A condition may ask what is linked to: it may come in or go out.
-        if (listing.rule.from === of && testsOf(listing.rule.where).some((test) => throughLink(test.field)?.link === field)) differing.add(listing.id);
+        // A condition or an order may ask what is linked to: it may come in, go out or move.
+        const asks = [...testsOf(listing.rule.where).map((test) => test.field), ...listing.rule.order.map(({ by }) => by)];
+        if (listing.rule.from === of && asks.some((path) => throughLink(path)?.link === field)) differing.add(listing.id);
         if (listing.rule.from !== of || !fieldsOfMapping(listing.rule.mapping).includes(field)) continue;
         if (!takesFromPlace(listing.rule)) differing.add(listing.id);
         else byPlace.push(...(await placesShowing(asker, house, listing, source, uuid)));

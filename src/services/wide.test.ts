@@ -47,7 +47,7 @@ describe('entries of every kind', () => {
     const media = await picture();
     const heron = await shown('species', { name: 'Bell heron' });
     const values = {
-      title: 'Dawn walk', starts: '2026-12-01T06:50', shows: [heron], place: { name: 'Second hide', spot: { latitude: 51.5, longitude: -0.9, words: 'By the reeds' } }, book: { to: 'email', email: 'walks@quillwater.example', words: 'Book' },
+      title: 'Dawn walk', starts: '2026-12-01T06:50', shows: [heron], above: heron, place: { name: 'Second hide', spot: { latitude: 51.5, longitude: -0.9, words: 'By the reeds' } }, book: { to: 'email', email: 'walks@quillwater.example', words: 'Book' },
     };
     const made = await addEntry(small.house, editor(), { type: 'walk', values });
     expect((await entry(small.house, made.id)).values).toEqual(values);
@@ -73,6 +73,9 @@ describe('entries of every kind', () => {
     await publishEntry(small.house, editor(), heron, changed.revision, {});
     expect(small.house.rendered.find('/', small.house.now())).toBeUndefined();
     expect(await listed()).toEqual([]);
+    // An order through a link is kept by keys, and where an entry stands in it follows what it leads to.
+    const ordered = await addListing(small.house, architect(), { label: 'By what they show', rule: { from: 'walk', order: [{ by: 'above.name', direction: 'up' }] } });
+    expect(ordered.rule.order).toEqual([{ by: 'above.name', direction: 'up' }]);
   });
 
   test('are refused where they refer to what is not there, and told where it went later', async () => {

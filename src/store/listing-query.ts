@@ -1,6 +1,7 @@
 import type { Id } from '../core/ids';
 import type { CoverageQuestion } from '../core/mapping/coverage';
 import { isStandingOrder, type Condition, type ListingRule, type OrderKey, type Pin } from '../core/mapping/listing-rule';
+import { throughLink } from '../core/mapping/matches';
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../core/mapping/pins';
 import { resultWindow } from '../core/mapping/result-pages';
 import { Binds, conditionSql, FEW } from './condition-sql';
@@ -22,11 +23,23 @@ const liveNow = (now: number, binds: Binds, walking = false) => {
   return walking ? `+s.live_from <= ${at} AND +s.live_until > ${at}` : `s.live_from <= ${at} AND s.live_until > ${at}`;
 };
 
-function orderSql(order: readonly OrderKey[], sheet: SheetOf, few: boolean): string {
+/** The value to sort by of the entry that a link leads to, as visitors see it. */
+function linkedSort(by: string, { sheet, now }: Asked, binds: Binds): string | undefined {
+  const through = throughLink(by);
+  const link = through && sheet.fields.get(through.link);
+  const [to] = through ? sheet.having?.(through.field) ?? [] : [];
+  const column = through && to?.fields.get(through.field)?.sort;
+  if (!link || !to || !column) return undefined;
+  const at = binds.add(now);
+  return `(SELECT l.${column} FROM ids i JOIN records o ON o.uuid = i.uuid JOIN ${to.live} l ON l.entry = o.id AND l.live_from <= ${at} AND l.live_until > ${at} WHERE i.n = s.${link.value})`;
+}
+
+function orderSql(order: readonly OrderKey[], asked: Asked, few: boolean, binds: Binds): string {
   const keys = order.flatMap(({ by, direction }) => {
-    const column = isStandingOrder(by) ? by : sheet.fields.get(by)?.sort;
+    const column = isStandingOrder(by) ? by : asked.sheet.fields.get(by)?.sort;
     // The plus takes the sort's index away from the planner.
-    return column ? [`${few ? '+' : ''}s.${column} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`] : [];
+    const value = column ? `${few ? '+' : ''}s.${column}` : linkedSort(by, asked, binds);
+    return value ? [`${value} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`] : [];
   });
   return [...keys, 's.entry ASC'].join(', ');
 }
@@ -83,7 +96,7 @@ export async function listLive(asker: Asker, asked: Asked, rule: Listed, page = 
   const part = pinnedWindow(pinPlaces(pins, others), others, window.offset, window.count);
   const binds = new Binds();
   const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: others <= FEW ? 'filter' : 'equality' });
-  const order = orderSql(rule.order, sheet, others <= FEW);
+  const order = orderSql(rule.order, asked, others <= FEW, binds);
   const versions = part.count === 0 ? [] : await asker.all<ListedVersion>(
     `SELECT r.uuid, v.body FROM (
        SELECT s.version, s.entry, row_number() OVER () AS place FROM (
@@ -109,7 +122,7 @@ export async function placeInListing(asker: Asker, asked: Asked, rule: Choosing 
   const binds = new Binds();
   const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
   const row = await asker.one<{ place: number }>(
-    `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, sheet, true)}) AS place
+    `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, asked, true, binds)}) AS place
        FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry.record)}`,
     binds.values,
   );

@@ -1,4 +1,5 @@
 import { isStandingOrder, type OrderKey } from '../core/mapping/listing-rule';
+import { throughLink } from '../core/mapping/matches';
 import { othersIn, type Choosing } from '../core/mapping/pins';
 import { Binds, conditionSql } from './condition-sql';
 import type { Asker, Bind } from './database';
@@ -60,7 +61,8 @@ async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, r
 
 /** What stands right before and after an entry in a listing as visitors see it; nothing where it is not in it. */
 export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, entry: { id: Id; record: number }): Promise<Neighbours> {
-  if ((rule.pins ?? []).length > 0) {
+  // With pinned entries, or an order through a link, the place is counted; else the order is walked from where the entry stands.
+  if ((rule.pins ?? []).length > 0 || rule.order.some(({ by }) => throughLink(by))) {
     const place = await placeInListing(asker, asked, { ...rule, order: [...rule.order] }, entry);
     if (place === undefined) return {};
     const from = Math.max(0, place - 2);

@@ -1,8 +1,10 @@
 import { sortKey } from '../content/sort-key';
 import type { Values } from '../content/values';
+import type { Id } from '../ids';
 import type { CompiledType } from '../model/compile';
 import { kindOf, type Kind, type KindName } from '../model/kinds';
 import { isStandingOrder, type OrderKey } from './listing-rule';
+import { throughLink } from './matches';
 
 /** What an entry is put in order by: besides its values, when it was last published and changed (ms). */
 export interface Sortable {
@@ -13,12 +15,17 @@ export interface Sortable {
   serial: number;
 }
 
-/** Compares two entries by the order keys. Entries without a value come last, whichever the direction. */
-export function compareBy(order: readonly OrderKey[], type: CompiledType, locale: string): (a: Sortable, b: Sortable) => number {
+/** What visitors see of a linked entry: its type, and what it says. */
+export type Linked = (entry: Id) => { type: CompiledType; values: Values } | undefined;
+
+/** Compares two entries by the order keys. Entries without a value come last, whichever the direction. `linked` answers for keys that run through an entry link. */
+export function compareBy(order: readonly OrderKey[], type: CompiledType, locale: string, linked?: Linked): (a: Sortable, b: Sortable) => number {
   const keyOf = (entry: Sortable, by: string): string | number | undefined => {
     if (isStandingOrder(by)) return entry[by];
-    const field = type.field(by);
-    const value = field && entry.values[field.id];
+    const through = throughLink(by);
+    const to = through && linked?.(String(entry.values[through.link] ?? ''));
+    const field = through ? to?.type.field(through.field) : type.field(by);
+    const value = field && (to ? to.values : entry.values)[field.id];
     if (!field || value === undefined) return undefined;
     const kind: Kind<KindName> = kindOf(field);
     const cell = kind.sheetCell(value, field.rules as never);

@@ -10,6 +10,7 @@ import { readLayer } from '../model/settings';
 import { arrangements } from './arrangement';
 import { facetBounds, mayBeFacet } from './facets';
 import { comparable, type HereValue } from './here';
+import { throughLink } from './matches';
 import { isStandingOrder, listingBounds, type Condition, type IsEntry, type ListingRule, type OrderKey, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
 import { pickKeys, readPicks } from './read-picks';
@@ -199,13 +200,19 @@ class RuleReader {
       const direction = each.direction === 'up' || each.direction === 'down' ? each.direction : undefined;
       if (!direction) this.fault(pointer(at, 'direction'), 'direction', 'The direction is "up" or "down".');
       if (typeof each.by === 'string' && isStandingOrder(each.by)) return direction ? [{ by: each.by, direction }] : [];
-      const field = this.field(each.by, pointer(at, 'by'));
-      if (!field || !direction) return [];
+      const asked = this.asked(each.by, pointer(at, 'by'));
+      if (!asked || !direction) return [];
+      const { field, at: by } = asked;
+      const link = this.type.field(throughLink(by)?.link ?? '');
+      if (link?.kind === 'entry' && link.rules.multiple) {
+        this.fault(pointer(at, 'by'), 'several', `${link.label} may lead to several entries, so there is no one to sort by.`);
+        return [];
+      }
       if (!field.indexed || (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never).sort === 'none') {
         this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
         return [];
       }
-      return [{ by: field.id, direction }];
+      return [{ by, direction }];
     });
   }
 

@@ -71,7 +71,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
   return {
     from: type.is.key,
     where: speakCondition(rule.where, type, model),
-    order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : type.field(by)?.key ?? GONE, direction })),
+    order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : fieldAsked(by, type, model) ? speakPath(by, type, model) : GONE, direction })),
     ...(rule.pins ? { pins: rule.pins.map((pin) => ({ ...pin })) } : {}),
     ...(rule.leaveOut ? { leaveOut: rule.leaveOut } : {}),
     ...(rule.skip === undefined ? {} : { skip: rule.skip }),

@@ -32,6 +32,6 @@ export function listingDiffers({ rule }: LiveListing, change: EntryChange, today
   const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, subject);
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
-  const read = new Set([...rule.order.map(({ by }) => by), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
+  const read = new Set([...rule.order.flatMap(({ by }) => by.split('.')), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
   return differingSaid(change.before, change.after).some((field) => read.has(field));
 }

@@ -11,7 +11,7 @@ import { Stem } from '../../../../ui/stem';
 /** What a listing comes from and which pages show it. */
 export function ListingReach({ listing, rule, matching }: { listing: ListingAnswer; rule: ListingRule | undefined; matching: number | undefined }): ReactElement {
   const type = useModel().contentType(rule?.from ?? '');
-  const used = rule ? new Set([...testsOf(rule.where).map(({ field }) => field.split('.')[0]), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : [by])), ...fieldsOfMapping(rule.mapping)]).size : 0;
+  const used = rule ? new Set([...testsOf(rule.where).map(({ field }) => field.split('.')[0]), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : [by.split('.')[0]])), ...fieldsOfMapping(rule.mapping)]).size : 0;
   return (
     <>
       <section>

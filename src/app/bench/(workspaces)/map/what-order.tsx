@@ -11,7 +11,9 @@ import { kindOf } from '../../../../core/model/kinds';
 import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
+import { useModel } from '../../../../ui/model-in-force';
 import { PickedByHand } from './picked-by-hand';
+import { askable } from './rule-edit';
 import { VisitorFilters } from './visitor-filters';
 import styles from './map.module.css';
 
@@ -38,12 +40,16 @@ interface Props {
   onPick: ComponentProps<typeof PickedByHand>['onChange'];
 }
 
+const isSeveral = (field: Field | undefined): boolean => field !== undefined && 'multiple' in field.rules && field.rules.multiple === true;
+
 /** Second step: by what they are sorted, and how many are shown. */
 export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onFacets, onPick }: Props): ReactElement {
   const { order, limit, perPage, skip } = spoken;
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
-  const options: [string, string][] = [...type.fields.filter((field) => field.indexed && kindOf(field).sheetShape(field.rules).sort !== 'none').map(({ key, label }): [string, string] => [key, label]), ...standing];
+  const asked = askable(useModel(), type);
+  const sortable = [...asked.own, ...asked.linked.filter(({ key }) => !isSeveral(type.fieldByKey(key.split('.')[0] ?? '')))].filter(({ field }) => field.indexed && kindOf(field).sheetShape(field.rules).sort !== 'none');
+  const options: [string, string][] = [...sortable.map(({ key, label }): [string, string] => [key, label]), ...standing];
   const put = (next: JsonObject[]) => onOrder(next);
   const rule: Pick<ListingRule, 'limit' | 'perPage'> = { limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE, ...(typeof perPage === 'number' ? { perPage } : {}), ...(typeof skip === 'number' ? { skip } : {}) };
   const unseen = matching === undefined ? 0 : matching - shownInAll(rule, matching);
@@ -54,7 +60,7 @@ export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onL
       <div className={styles.step}>
         <header><span>2</span><h2>In what order</h2><span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span></header>
         {keys.map((key, i) => {
-          const [up, down] = ways(type.fieldByKey(String(key.by)));
+          const [up, down] = ways(sortable.find((each) => each.key === key.by)?.field);
           return (
             <div className={styles.line} key={i}>
               {i > 0 && <span className={styles.else}>then</span>}
