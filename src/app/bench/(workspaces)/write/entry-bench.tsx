@@ -29,6 +29,7 @@ import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
+import { useFieldShows } from './use-field-shows';
 import styles from './write.module.css';
 
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
@@ -76,6 +77,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const { kept, given, status } = draft;
   const { id, revision } = kept;
   const { data: reach } = useAsk('entryReach', { path: { id } });
+  const shows = useFieldShows(type);
   const { data: revisions } = useAsk('entryRevisions', { path: { id } });
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   useEffect(() => {
@@ -169,7 +171,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         <Frame label="Fields">
           <div className={styles.sheet}>
             {fields.some(({ localised }) => localised) && <LanguageChoice value={locale} onChange={setLocale} />}
-            <EntryForm fields={fieldsFor(fields, locale)} values={given} faults={faults} onChange={draft.change} disabled={locked} />
+            <EntryForm fields={fieldsFor(fields, locale)} values={given} faults={faults} onChange={draft.change} disabled={locked} {...(shows && !locale ? { shows } : {})} />
           </div>
         </Frame>
       </SideBySide>

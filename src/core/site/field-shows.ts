@@ -1,0 +1,16 @@
+import type { Id } from '../ids';
+import type { ListingRule } from '../mapping/listing-rule';
+import { fieldsOfMapping } from '../mapping/parts';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { ContentType } from '../model/document';
+
+/**
+ * Where visitors see each field of a content type: the labels of listings in force that show it, and of the page types
+ * that show an entry of the type on a page of its own. A field that stands nowhere has no labels.
+ */
+export function whereFieldsShow(model: CompiledModel, type: CompiledType<ContentType>, listings: readonly { label: string; rule: ListingRule }[]): ReadonlyMap<Id, readonly string[]> {
+  const own = new Set(fieldsOfMapping(type.is.face.mapping));
+  const pages = model.pageTypes.filter(({ is: { source } }) => source.kind === 'entry' && source.type === type.id).map(({ is }) => is.label);
+  const showing = listings.filter(({ rule }) => rule.from === type.id).map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(rule.mapping)) }));
+  return new Map(type.fields.map(({ id }) => [id, [...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])), ...(own.has(id) ? pages : [])]]));
+}
