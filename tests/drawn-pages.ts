@@ -6,15 +6,15 @@ const isPage = (html: string): boolean => html.startsWith('<!doctype');
 
 /** What visitors get at the addresses of a house, drawn as the server draws it and kept as it keeps it. */
 export class DrawnPages {
-  /** The ids that each drawn page is kept by. */
-  private readonly ids = new Map<string, readonly [string, ...string[]]>();
+  /** What each drawn page is kept by: its ids, and the moment until which it is true. */
+  private readonly kept = new Map<string, { ids: readonly [string, ...string[]]; validUntil: number }>();
 
   constructor(private readonly house: House, private readonly addresses: () => Promise<string[]> | string[]) {}
 
   /** The page at an address as plain HTML, or what else was found there. */
   async html(address: string): Promise<string> {
     const found = await visit(this.house, address);
-    if (found.found === 'page') this.ids.set(address, found.ids);
+    if (found.found === 'page') this.kept.set(address, found);
     return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
   }
 
@@ -25,7 +25,8 @@ export class DrawnPages {
   /** Keeps the page at an address as ready; one that was drawn just now need not be drawn again. */
   async keep(address: string, drawn?: string): Promise<void> {
     const html = drawn ?? (await this.html(address));
-    if (isPage(html)) this.house.rendered.keep(this.ids.get(address) ?? [''], address, html, Number.MAX_SAFE_INTEGER, this.house.rendered.since);
+    const { ids, validUntil } = this.kept.get(address) ?? { ids: [''] as const, validUntil: 0 };
+    if (isPage(html)) this.house.rendered.keep(ids, address, html, validUntil, this.house.rendered.since);
   }
 
   /** Keeps every page as ready, and none besides. Answers what they say. */
@@ -36,7 +37,7 @@ export class DrawnPages {
     return all;
   }
 
-  /** What an edit does to pages that are all ready: those that differ after it, and those that it took out. */
+  /** What an edit, or a move of the clock, does to pages that are all ready: those that differ after it, and those that are ready no longer. */
   async after(edit: () => Promise<unknown>): Promise<{ differing: string[]; renewed: string[] }> {
     const before = await this.keepAll();
     await edit();

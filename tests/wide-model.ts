@@ -51,7 +51,7 @@ export const wideModel: JsonObject = {
   pageTypes: {
     home: {
       label: 'Home', plural: 'Homes', mostInSite: 1, inNavigation: 'no', fields: { title: { label: 'Title', required: true } },
-      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks', 'contact'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text'], handedDown: true } },
+      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks', 'contact'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text', 'walks'], handedDown: true } },
       face: { heading: ['title'] },
       layouts: { wide: { label: 'Wide', rows: [[[8, 'heading', 'slot:main'], [4, 'slot:foot']]] } },
     },

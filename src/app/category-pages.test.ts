@@ -243,4 +243,22 @@ describe('reach', () => {
     // Of all pages that stand, at most a sixth is renewed although it did not differ.
     expect((renew - differ) / pages).toBeLessThan(1 / 6);
   }, 60_000);
+
+  test('misses none that the passing of time brings in, changes or drops', async () => {
+    const hours = (n: number) => NOON + n * 3_600_000;
+    const span = (from: number, until?: number) => ({ from: new Date(hours(from)).toISOString(), ...(until === undefined ? {} : { until: new Date(hours(until)).toISOString() }) });
+    const later = await changeEntry(small.house, person(), (await species('Amber')).id, (await species('Amber')).revision, { values: { name: 'Amber eft', lives: [habitat('Dune').id] } });
+    await publishEntry(small.house, person(), later.id, later.revision, span(2));
+    const guest = await addEntry(small.house, person(), { type: 'species', values: { name: 'Passing tern', lives: [habitat('Dyke').id] } });
+    await publishEntry(small.house, person(), guest.id, 1, span(1, 3));
+    let differ = 0;
+    for (const hour of [1, 2, 3]) {
+      const { differing, renewed } = await drawn.after(() => Promise.resolve(small.at(hours(hour))));
+      expect([hour, differing.filter((address) => !renewed.includes(address))]).toEqual([hour, []]);
+      differ += differing.length;
+    }
+    expect(differ).toBeGreaterThan(12);
+    // Nothing more is to come, so nothing is drawn anew for time alone.
+    expect(await drawn.after(() => Promise.resolve(small.at(hours(60))))).toEqual({ differing: [], renewed: [] });
+  });
 });

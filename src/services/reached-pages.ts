@@ -1,10 +1,11 @@
 import type { ReachLink } from '../contract/entries';
 import type { Id } from '../core/ids';
 import type { Asker } from '../store/database';
-import { livePagesAmong, type LivePage } from '../store/pages';
+import { livePages, livePagesAmong, type LivePage } from '../store/pages';
 import { referrers } from '../store/records';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from './category-pages';
 import type { House } from './house';
+import { pageBody } from './kept-body';
 
 /** A visitor's page that a change reaches. */
 export interface ReachedPage {
@@ -36,9 +37,28 @@ export async function reachedPages(asker: Asker, house: House, pages: readonly L
   });
 }
 
-/** The pages that visitors see now and that refer to something, in their own words, in a block or by what fills them. */
+/** What pages hand down in a slot stands on the pages below them too: those below, where one of the targets stands in such a slot. */
+async function handedTo(asker: Asker, house: House, pages: readonly LivePage[], targets: readonly Id[]): Promise<LivePage[]> {
+  const hands = ({ type, body }: LivePage) => (house.model.pageType(type)?.is.slots ?? []).some(({ id, handedDown }) => {
+    const contents = handedDown ? JSON.stringify(pageBody(body).slots?.[id] ?? []) : '';
+    return targets.some((target) => contents.includes(target));
+  });
+  const handing = new Set(pages.filter(hands).map(({ record }) => record));
+  if (handing.size === 0) return [];
+  const all = await livePages(asker, house.site.id, house.now());
+  const parents = new Map(all.map(({ record, parent }) => [record, parent]));
+  return all.filter(({ parent }) => {
+    for (let at = parent; at !== null && at !== undefined; at = parents.get(at) ?? null) if (handing.has(at)) return true;
+    return false;
+  });
+}
+
+/** The pages that visitors see now and that refer to something, in their own words, in a block (those handed down to them too) or by what fills them. */
 export async function livePagesReferring(asker: Asker, house: House, targets: Iterable<Id>, role?: string): Promise<LivePage[]> {
+  const sought = [...targets];
   const using = new Set<number>();
-  for (const target of targets) for (const { source, sort, role: as } of await referrers(asker, target, 1)) if (sort === 'page' && (role === undefined || as === role)) using.add(source);
-  return using.size === 0 ? [] : livePagesAmong(asker, house.site.id, house.now(), [...using]);
+  for (const target of sought) for (const { source, sort, role: as } of await referrers(asker, target, 1)) if (sort === 'page' && (role === undefined || as === role)) using.add(source);
+  if (using.size === 0) return [];
+  const pages = await livePagesAmong(asker, house.site.id, house.now(), [...using]);
+  return [...new Map([...pages, ...(await handedTo(asker, house, pages, sought))].map((page) => [page.record, page])).values()];
 }

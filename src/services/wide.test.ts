@@ -156,6 +156,20 @@ describe('blocks on a page', () => {
     expect(slots).not.toContain('Foot of all');
   });
 
+  test('that are handed down are renewed wherever they stand, when a list in them differs', async () => {
+    const made = await addListing(small.house, architect(), { label: 'All', rule: { from: 'walk' } });
+    await publishListing(small.house, architect(), made.id, made.revision, {});
+    const { id, revision } = await home();
+    const footed = await changePage(small.house, architect(), id, revision, { slots: { foot: [{ type: 'walks', listing: made.id }] } });
+    await publishPage(small.house, architect(), id, footed.revision, {});
+    const below = await addPage(small.house, architect(), { type: 'plain', parent: id, values: { title: 'Below' } });
+    await publishPage(small.house, architect(), below.id, below.revision, {});
+    small.house.rendered.keep([below.id], '/below', '<p></p>', Number.MAX_SAFE_INTEGER, small.house.rendered.since);
+    await shown('walk', { title: 'Dawn walk' });
+    expect(small.house.rendered.find('/below', small.house.now())).toBeUndefined();
+    expect(JSON.stringify((await drawn('/below')).slots)).toContain('Dawn walk');
+  });
+
   test('hold back publishing where they break a rule, and are refused where they are none', async () => {
     const made = await addPage(small.house, architect(), { type: 'home', parent: null, values: { title: 'Home' } });
     const broken = await changePage(small.house, architect(), made.id, made.revision, { slots: { main: [{ type: 'text', values: { heading: 'x' } }] } });
