@@ -148,6 +148,7 @@ test('An architect builds a list from nothing, compares arrangements and puts it
 });
 
 test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({ browser }) => {
+  await setOut((await signedIn(browser, running.address, 'architect')).page, 'Species index', { arrangement: 'cards' });
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto(`${running.address}/species`);

@@ -36,7 +36,7 @@ export function Listing({ listing, level, locale, id, traced = false }: Props): 
     <section className="listing">
       {listing.heading && <Heading className="listing-head">{listing.heading}</Heading>}
       {listing.facets && <Facets facets={listing.facets} matching={listing.matching} locale={locale} />}
-      {listing.items.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : <Arranged listing={listing} level={3} locale={locale} id={id} traced={traced} />}
+      {listing.items.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : <Arranged listing={listing} level={listing.heading ? 3 : 2} locale={locale} id={id} traced={traced} />}
       {listing.fullList && <p className="full-list"><a href={listing.fullList.address}>{wordsFor(locale).fullList(listing.fullList.label, listing.fullList.count)}</a></p>}
       {listing.results && <ResultWays results={listing.results} locale={locale} />}
     </section>

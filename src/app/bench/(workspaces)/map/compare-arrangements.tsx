@@ -58,7 +58,8 @@ function Measured({ arrangement, rule, type, result, width, screen, onMeasured }
     return () => clearTimeout(timer);
   }, [arrangement, rule, result, width, screen, toShow, onMeasured]);
   return (
-    <div className={styles.screen} style={{ aspectRatio: `${width} / ${screen}` }}>
+    // A picture of a screen, not a part of this one: it is told by the figures below it.
+    <div className={styles.screen} style={{ aspectRatio: `${width} / ${screen}` }} inert aria-hidden="true">
       <DrawnToScale width={width}>
         <VisitorPreview label={arrangementKinds[arrangement].label}>
           <div ref={drawn}>
