@@ -19,19 +19,19 @@ const errors = (document: ModelDocument) => checkModel(document).filter(({ weigh
 
 describe('the ruled sheet', () => {
   test('lists what stands inside a group or list right below it, deeper', () => {
-    expect(rows(walk)).toEqual(['title', 'starts', 'shows', 'place', '  name', '  spot', 'book']);
+    expect(rows(walk)).toEqual(['title', 'starts', 'shows', 'above', 'place', '  name', '  spot', 'book']);
     const row = rowsOf(walk.fields).find(({ entry }) => 'key' in entry && entry.key === 'spot');
     expect(row).toMatchObject({ depth: 1, place: 1, of: 2, parent: idOf(walk, 'place') });
   });
 
   test('a field is added to a group, with a key that is free there', () => {
     const next = addField(addField(walk, 'Name', 'line', sets, idOf(walk, 'place')), 'Name', 'line', sets);
-    expect(rows(next)).toEqual(['title', 'starts', 'shows', 'place', '  name', '  spot', '  name2', 'book', 'name']);
+    expect(rows(next)).toEqual(['title', 'starts', 'shows', 'above', 'place', '  name', '  spot', '  name2', 'book', 'name']);
   });
 
   test('moves into a group and out of it again, and never into itself', () => {
     const into = moveField(walk, idOf(walk, 'starts'), { parent: idOf(walk, 'place'), place: 0 }, sets);
-    expect(rows(into)).toEqual(['title', 'shows', 'place', '  starts', '  name', '  spot', 'book']);
+    expect(rows(into)).toEqual(['title', 'shows', 'above', 'place', '  starts', '  name', '  spot', 'book']);
     expect(rows(moveField(into, idOf(walk, 'starts'), { place: 1 }, sets))).toEqual(rows(walk));
     expect(rows(moveField(walk, idOf(walk, 'place'), { parent: idOf(walk, 'place'), place: 0 }, sets))).toEqual(rows(walk));
   });
@@ -47,13 +47,13 @@ describe('the ruled sheet', () => {
 
   test('several fields are put together into a list where the first stood; the title stays out', () => {
     const next = gatherFields(walk, [idOf(walk, 'title'), idOf(walk, 'starts'), idOf(walk, 'book')], 'Details', 'list', sets);
-    expect(rows(next)).toEqual(['title', 'details', '  starts', '  book', 'shows', 'place', '  name', '  spot']);
+    expect(rows(next)).toEqual(['title', 'details', '  starts', '  book', 'shows', 'above', 'place', '  name', '  spot']);
     expect(insideOf(entryIn(next.fields, rowsOf(next.fields)[1]!.entry.id)!)).toHaveLength(2);
   });
 
   test('copies stand right behind, with ids and keys of their own throughout', () => {
     const next = copyFields(walk, [idOf(walk, 'place'), idOf(walk, 'book')], sets);
-    expect(rows(next)).toEqual(['title', 'starts', 'shows', 'place', '  name', '  spot', 'placeCopy', '  name', '  spot', 'book', 'bookCopy']);
+    expect(rows(next)).toEqual(['title', 'starts', 'shows', 'above', 'place', '  name', '  spot', 'placeCopy', '  name', '  spot', 'book', 'bookCopy']);
     const ids = rowsOf(next.fields).map(({ entry }) => entry.id);
     expect(new Set(ids).size).toBe(ids.length);
     expect(errors({ ...model, contentTypes: [species, next] })).toEqual([]);
