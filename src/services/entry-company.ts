@@ -1,6 +1,5 @@
-import type { Values } from '../core/content/values';
 import { saidIn } from '../core/content/said';
-import { titleOf } from '../core/content/values';
+import { titleOf, type Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { ListingRule } from '../core/mapping/listing-rule';
 import type { CompiledType } from '../core/model/compile';
@@ -62,10 +61,13 @@ export async function companyOf(house: House, type: CompiledType<ContentType>, i
     const address = addresses.get(uuid);
     return address === undefined ? [] : [{ label: titleOf(type.is, saidIn(entryBody(body), language)), address }];
   };
-  const named = new Map(house.model.schemes.flatMap(({ id: scheme }) => house.categories.inOrder(scheme).map(({ category }) => [house.surrogates.find(category.id), categoryLabel(category, language)] as const)));
+  const named = (category: Id) => {
+    const found = house.categories.get(category);
+    return found ? [categoryLabel(found, language)] : [];
+  };
   const [before] = previous ? way(previous) : [];
   const [after] = next ? way(next) : [];
-  const alike = related.flatMap((each) => way(each).map((to) => ({ ...to, shared: each.shared.flatMap((n) => named.get(n) ?? []) })));
+  const alike = related.flatMap((each) => way(each).map((to) => ({ ...to, shared: each.shared.flatMap(named) })));
   return { ...(before || after ? { neighbours: { ...(before ? { previous: before } : {}), ...(after ? { next: after } : {}) } } : {}), ...(alike.length > 0 ? { related: alike } : {}) };
 }
 

@@ -1,10 +1,11 @@
+import type { Id } from '../core/ids';
 import type { Asker } from './database';
 import type { CategoryColumn } from './categories';
 import type { ListedVersion } from './listing-query';
 
-/** An entry that shares categories with another: which (by integer key), the rarest first. */
+/** An entry that shares categories with another: which, by their ids, the rarest first. */
 export interface RelatedVersion extends ListedVersion {
-  shared: number[];
+  shared: Id[];
 }
 
 /** A category in which more entries stand says little: it is passed over. */
@@ -26,11 +27,11 @@ export async function relatedTo(asker: Asker, sheet: string, columns: readonly C
     `WITH own AS MATERIALIZED (SELECT DISTINCT +value AS value FROM (${pairs('s.entry = $1 AND s.live_from <= $2 AND s.live_until > $2')})),
      sharing AS MATERIALIZED (${among}),
      counted AS (SELECT value, count(*) AS n FROM sharing GROUP BY value HAVING n <= ${COMMON}),
-     ranked AS (SELECT h.entry, sum(1.0 / c.n) AS weight, json_group_array(json_array(c.n, h.value)) AS shared FROM sharing h JOIN counted c ON c.value = h.value WHERE h.entry <> $1 GROUP BY h.entry ORDER BY weight DESC, h.entry LIMIT $3)
+     ranked AS (SELECT h.entry, sum(1.0 / c.n) AS weight, json_group_array(json_array(c.n, h.value, i.uuid)) AS shared FROM sharing h JOIN counted c ON c.value = h.value JOIN ids i ON i.n = h.value WHERE h.entry <> $1 GROUP BY h.entry ORDER BY weight DESC, h.entry LIMIT $3)
      SELECT r.uuid, v.body, k.shared FROM ranked k JOIN records r ON r.id = k.entry JOIN ${sheet} s ON s.entry = k.entry AND s.live_from <= $2 AND s.live_until > $2 JOIN live v ON v.id = s.version ORDER BY k.weight DESC, k.entry`,
     [entry, now, most],
   );
-  return rows.map(({ uuid, body, shared }) => ({ uuid, body, shared: (JSON.parse(shared) as [number, number][]).sort((a, b) => a[0] - b[0] || a[1] - b[1]).map(([, value]) => value) }));
+  return rows.map(({ uuid, body, shared }) => ({ uuid, body, shared: (JSON.parse(shared) as [number, number, Id][]).sort((a, b) => a[0] - b[0] || a[1] - b[1]).map(([, , id]) => id) }));
 }
 
 /** The entries that visitors see and that stand in one of some categories, at most so many. */
