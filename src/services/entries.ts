@@ -96,10 +96,13 @@ export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: 
   })));
 }
 
-/** Does one piece of work on an entry at the revision its writer read, then renews the pages that differ for visitors. */
+/**
+ * Does one piece of work on an entry at the revision its writer read, then renews the pages that differ for visitors.
+ * `shows` says that it may change what they see: only then is asked what the entry stood beside before.
+ */
 async function work(
   house: House, person: Person, id: Id, revision: number, yours: JsonObject,
-  act: (tx: Tx, record: KeptRecord, type: CompiledType<ContentType>) => Promise<{ live?: LiveChange; what: string }>,
+  act: (tx: Tx, record: KeptRecord, type: CompiledType<ContentType>) => Promise<{ live?: LiveChange; what: string }>, shows = false,
 ): Promise<EntryAnswer> {
   const { done, reached } = await house.content.write(async (tx) => {
     const record = await need(tx, id);
@@ -108,7 +111,7 @@ async function work(
     const current = record.revision === revision ? {} : { ...(await answer(tx, house, record, before)) };
     expectRevision(record, revision, () => changedSince(current as unknown as JsonObject, yours));
     const self = { id, record: record.id };
-    const stoodBeside = await pagesBeside(tx, house, type, self);
+    const stoodBeside = shows ? await pagesBeside(tx, house, type, self) : [];
     const { live, what } = await act(tx, record, type);
     const after = await need(tx, id);
     await fitEntry(tx, house, after, live);
@@ -165,7 +168,7 @@ export const publishEntry = (house: House, person: Person, id: Id, revision: num
     const live = await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
     await changeWorking(tx, record, { ...stays(record), stage: 'draft', at: house.now(), by: person.id, why: 'published' });
     return { live, what: 'published an entry' };
-  });
+  }, true);
 
 export const withdrawEntry = (house: House, person: Person, id: Id, revision: number): Promise<EntryAnswer> =>
   work(house, person, id, revision, {}, async (tx, record, type) => {
@@ -173,7 +176,7 @@ export const withdrawEntry = (house: House, person: Person, id: Id, revision: nu
     const live = await comeDown(tx, record.id, house.now());
     await changeWorking(tx, record, { ...stays(record), at: house.now(), by: person.id, why: 'withdrawn' });
     return { live, what: 'withdrew an entry' };
-  });
+  }, true);
 
 const setStage = (stage: 'draft' | 'review', why: string) => (house: House, person: Person, id: Id, revision: number): Promise<EntryAnswer> =>
   work(house, person, id, revision, {}, async (tx, record) => {
@@ -193,7 +196,7 @@ export const binEntry = (house: House, person: Person, id: Id, revision: number)
     await setBinned(tx, record.id, house.now());
     await changeWorking(tx, record, { ...stays(record), stage: 'draft', at: house.now(), by: person.id, why: 'binned' });
     return { live, what: 'binned an entry' };
-  });
+  }, true);
 
 export const restoreEntry = (house: House, person: Person, id: Id, revision: number): Promise<EntryAnswer> =>
   work(house, person, id, revision, {}, async (tx, record) => {
