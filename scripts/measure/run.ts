@@ -51,7 +51,7 @@ async function main(): Promise<void> {
   const sheet = sheetIn(house, type);
   const column = (key: string) => sheet.fields.get(type.fieldByKey(key)?.id ?? '');
   const [kind, size, name, level] = [column('kind'), column('size'), column('name'), column('level')];
-  const listing = await addListing(house, person, { label: 'All', rule: { from: 'finding', where: { all: [{ field: 'kind', is: 'equals', value: 'k3' }] }, order: [{ by: 'name', direction: 'up' }], limit: 24 } });
+  const listing = await addListing(house, person, { label: 'All', rule: { from: ['finding'], where: { all: [{ field: 'kind', is: 'equals', value: 'k3' }] }, order: [{ by: 'name', direction: 'up' }], limit: 24 } });
   await publishListing(house, person, listing.id, listing.revision, {});
   const page = await addPage(house, person, { type: 'home', parent: null, values: { title: 'Findings' }, listing: listing.id });
   await publishPage(house, person, page.id, page.revision, {});

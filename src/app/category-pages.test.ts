@@ -49,7 +49,7 @@ async function addTo(parent: string | null, type: string, given: JsonObject): Pr
 }
 
 async function inForce(label: string, rule: JsonObject): Promise<string> {
-  const made = await addListing(small.house, person(), { label, rule: { from: 'species', order: [{ by: 'name', direction: 'up' }], ...rule } });
+  const made = await addListing(small.house, person(), { label, rule: { from: ['species'], order: [{ by: 'name', direction: 'up' }], ...rule } });
   await publishListing(small.house, person(), made.id, made.revision, {});
   return made.id;
 }

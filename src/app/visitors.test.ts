@@ -27,7 +27,7 @@ async function addTo(parent: string | null, type: string, title: string, listing
 }
 
 async function addShown(label: string, rule: JsonObject): Promise<string> {
-  const made = await addListing(small.house, person(), { label, rule: { from: 'species', ...rule } });
+  const made = await addListing(small.house, person(), { label, rule: { from: ['species'], ...rule } });
   await publishListing(small.house, person(), made.id, made.revision, {});
   ids[label] = made.id;
   return made.id;
@@ -154,8 +154,8 @@ describe('a visitor’s page', () => {
     const index = await page(small.house, ids.Index ?? '');
     await changePage(small.house, person(), index.id, index.revision, { slug: 'birds' });
     expect(small.house.rendered.find('/both', NOON)).toBeUndefined();
-    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }, { entry: moth.id, place: 0 }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/1/place' }] });
-    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: 'species', pins: [{ entry: id }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/0/entry', code: 'not-there' }] });
+    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: ['species'], pins: [{ entry: id }, { entry: moth.id, place: 0 }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/1/place' }] });
+    await expect(addListing(small.house, person(), { label: 'Wrong', rule: { from: ['species'], pins: [{ entry: id }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/pins/0/entry', code: 'not-there' }] });
   });
   test('is narrowed by what visitors choose, without script, with counts, and can be followed as a feed', async () => {
     const kept = await changeListing(small.house, person(), ids.Large ?? '', 2, { rule: { where: { all: [] }, limit: 'all', perPage: 2, facets: ['group'], order: [{ by: 'name', direction: 'up' }] } });

@@ -51,6 +51,8 @@ export class ListingsAnswer {
 
 export class DrawnEntry {
   @IsUUID() id!: string;
+  /** Said where it is a page. */
+  @IsIn(['page']) @IsOptional() sort?: 'page';
   /** What each part of the face shows: words, and the key of the field they came from. */
   @IsObject() face!: FaceContent;
 }
@@ -67,7 +69,7 @@ export class PlaceShown {
 /** What a rule gives, as visitors would see it now. */
 export class ListingResult {
   @IsInt() matching!: number;
-  /** All entries of the type that visitors see. */
+  /** All entries and pages of its sources that visitors see. */
   @IsInt() of!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => DrawnEntry) entries!: DrawnEntry[];
   /** Where it was tried, for what the rule takes from its place. */

@@ -38,11 +38,11 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   const versions = await putLive(tx, shown.map(({ record, title, body, at, by, span }) => ({ record, title, body, at, by, ...span })));
   await giveSlugs(tx, house, type, shown);
   await putWorkRows(tx, sheet, surrogates, model.locale, made.map((entry, i) => ({
-    entry: ids[i] ?? 0, title: entry.title, changed: entry.at, stage: entry.stage, binned: false, values: entry.values,
+    entry: ids[i] ?? 0, title: entry.title, changed: entry.at, stage: entry.stage, binned: false, said: entry,
     spans: entry.shown ? [{ starts: entry.shown.starts, ends: entry.shown.ends ?? FOREVER }] : [],
   })), house.now());
   await putLiveRows(tx, sheet, surrogates, model.locale, shown.map((entry, i) => ({
-    version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, values: entry.values,
+    version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, said: entry,
   })));
   for (const [i, entry] of made.entries()) {
     const { shown: seen } = entry;

@@ -59,7 +59,7 @@ test('entries of several types stand in the order in which they were picked; tho
 });
 
 test('a collection begins from what a listing shows, keeps its own order, and tells how the listing has moved on', async () => {
-  const made = await addListing(small.house, person(), { label: 'Birds', rule: { from: 'species', where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'name', direction: 'up' }] } });
+  const made = await addListing(small.house, person(), { label: 'Birds', rule: { from: ['species'], where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'name', direction: 'up' }] } });
   await expect(changePage(small.house, person(), picks, 1, { beginFrom: made.id })).rejects.toMatchObject({ faults: [{ path: '/beginFrom' }] });
   await publishListing(small.house, person(), made.id, made.revision, {});
   await put({ beginFrom: made.id });

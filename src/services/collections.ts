@@ -10,13 +10,14 @@ import { collectionBounds } from '../core/site/collection';
 import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { DrawnListing } from '../core/site/visitor-page';
 import type { Asker } from '../store/database';
-import { listLive } from '../store/listing-query';
+import { listAmong } from '../store/listing-query';
 import { recordByUuid } from '../store/records';
 import { ruleInForce } from './drawn-listings';
-import { sheetIn, today, type House } from './house';
+import type { House } from './house';
 import type { PageBody } from './kept-body';
 import { drawingOf, knownOf } from './known';
 import { unreadable } from './refusal';
+import { sourcesOf } from './sources';
 
 const refs = (picks: readonly Id[]) => picks.map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }));
 
@@ -40,12 +41,12 @@ export async function readPicks(asker: Asker, house: House, type: CompiledType<P
 /** What a listing shows visitors now, as far as a collection can hold it. */
 async function resultIds(asker: Asker, house: House, listing: Id): Promise<Id[] | undefined> {
   const rule = await ruleInForce(house, listing, asker);
-  const type = rule && house.model.contentType(rule.from);
-  if (!rule || !type) return undefined;
-  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
+  if (!rule) return undefined;
   const limit = rule.limit === 'all' ? collectionBounds.picks : Math.min(rule.limit, collectionBounds.picks);
   const { perPage: _perPage, ...whole } = rule;
-  return (await listLive(asker, asked, { ...whole, limit })).versions.map(({ uuid }) => uuid);
+  // A collection holds entries: pages that the listing shows are passed over.
+  const sources = await sourcesOf(asker, house, { ...whole, limit });
+  return (await listAmong(asker, sources)).versions.flatMap(({ uuid, branch }) => (sources[branch]?.asked.sheet.ofPages ? [] : [uuid]));
 }
 
 /** The entries with which a collection begins that is taken from a listing. */

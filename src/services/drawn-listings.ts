@@ -7,21 +7,21 @@ import { keepsRule, type Condition, type ListingRule } from '../core/mapping/lis
 import { leadingTo, mapToFace } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
 import { resultPages } from '../core/mapping/result-pages';
-import type { CompiledType } from '../core/model/compile';
-import type { ContentType, Field } from '../core/model/document';
+import { Sources } from '../core/mapping/sources';
+import type { Field } from '../core/model/document';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import { addressIn, resultAddress } from '../core/site/address';
 import { headingBySettings, itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../core/site/visitor-page';
 import type { Asker } from '../store/database';
 import { countFacets } from '../store/facet-query';
-import { listLive, type Asked } from '../store/listing-query';
+import { listAmong } from '../store/listing-query';
 import { livePagesAmong } from '../store/pages';
 import { liveAt, recordByUuid } from '../store/records';
-import { entryAddresses } from './entry-addresses';
-import { sheetIn, today, type House } from './house';
+import type { House } from './house';
 import { entryBody, listingBody, pageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
+import { addressesOf, sourcesOf } from './sources';
 
 /** Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its own are added to them), the language. */
 export interface ListingSpot {
@@ -32,10 +32,11 @@ export interface ListingSpot {
 
 const nobodyChose: ChosenFacets = new Map();
 
-const askedOf = (house: House, type: CompiledType<ContentType>): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
-
 /** The fields by which visitors filter a listing. */
-const facetFields = (type: CompiledType<ContentType>, rule: ListingRule): Field[] => (rule.facets ?? []).flatMap((id) => type.field(id) ?? []);
+const facetFields = (house: House, rule: ListingRule): Field[] => {
+  const sources = Sources.of(house.model, rule.from);
+  return (rule.facets ?? []).flatMap((id) => sources.field(id) ?? []);
+};
 
 /** The rule as it holds at a spot: what the place gives put in, what stands above left out. */
 function ruleAt(rule: ListingRule, { place, above }: ListingSpot): ListingRule {
@@ -53,25 +54,28 @@ function narrowed(rule: ListingRule, choice: Condition): ListingRule {
 /** What visitors see of a listing at a spot: of all of them, or of those that a visitor chose. */
 export async function drawListing(house: House, given: ListingRule, spot: ListingSpot, page = 1, chosen: ChosenFacets = nobodyChose): Promise<DrawnListing> {
   const { language } = spot;
-  const type = house.model.contentType(given.from);
+  const sources = Sources.of(house.model, given.from);
   const heading = (language && given.headings?.[language]) || given.heading;
   const nothing = { heading, arrangement: given.arrangement, setOut: given.setOut ?? {}, columns: [], items: [], matching: 0 };
-  if (!type) return nothing;
   const here = ruleAt(given, spot);
-  const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(type, here), chosen));
-  const { matching, versions } = await listLive(house.content, askedOf(house, type), rule, page);
+  const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(house, here), chosen));
+  const asked = await sourcesOf(house.content, house, rule);
+  const { matching, versions } = await listAmong(house.content, asked, page);
   for (const { uuid } of versions) spot.above.add(uuid);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)), language);
-  const layers = listingLayers(house.model.document, type.is, rule);
-  const addresses = await entryAddresses(house.content, house, entries.map(({ id }) => ({ id, type: type.id })), language);
-  const items = entries.map(({ id, said }) => {
-    const face = itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers);
+  const entries = versions.flatMap(({ uuid, body, branch }) => {
+    const source = asked[branch];
+    return source ? [{ id: uuid, said: entryBody(body), type: source.type, mapping: source.rule.mapping }] : [];
+  });
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)), language);
+  const layers = listingLayers(house.model.document, sources.types.length === 1 ? sources.types[0]?.is : undefined, rule);
+  const addresses = await addressesOf(house.content, house, entries, language);
+  const items = entries.map(({ id, said, type, mapping }) => {
+    const face = itemBySettings(mapToFace(mapping, type, said, drawing), listingLayers(house.model.document, type.is, rule));
     const address = addresses.get(id);
     return { id, face: address === undefined ? face : leadingTo(face, address) };
   });
   const fullList = rule.fullList === undefined ? undefined : await fullListOf(house, given, rule.fullList, matching, language);
-  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
 }
 
 /** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
@@ -101,11 +105,10 @@ export interface Filling {
 
 /** A listing that fills a page, with its pages of results and what visitors may filter by. `query` is the one spelling of what was chosen. */
 export async function drawFilling(house: House, rule: ListingRule, spot: ListingSpot, { address, results, query: asked }: Filling): Promise<{ listing: DrawnListing; query: string }> {
-  const type = house.model.contentType(rule.from);
-  const fields = type ? facetFields(type, rule) : [];
+  const fields = facetFields(house, rule);
   const chosen = readFacets(fields, asked, house.categories);
   const query = facetQuery(fields, chosen, house.categories);
-  const facets = type && fields.length > 0 ? await drawFacets(house, type, ruleAt(rule, spot), fields, chosen, address, spot.language) : undefined;
+  const facets = fields.length > 0 ? await drawFacets(house, ruleAt(rule, spot), fields, chosen, address, spot.language) : undefined;
   const listing = await drawListing(house, rule, spot, results, chosen);
   const pages = resultPages(rule, listing.matching);
   return {
@@ -119,19 +122,21 @@ export async function drawFilling(house: House, rule: ListingRule, spot: Listing
 }
 
 /** The fields that visitors filter by, with how many entries each value leaves among those that the other choices leave. */
-async function drawFacets(house: House, type: CompiledType<ContentType>, rule: ListingRule, fields: readonly Field[], chosen: ChosenFacets, address: string, language?: string): Promise<DrawnFacet[]> {
+async function drawFacets(house: House, rule: ListingRule, fields: readonly Field[], chosen: ChosenFacets, address: string, language?: string): Promise<DrawnFacet[]> {
   const { categories, surrogates } = house;
   const offered = fields.map((field) => facetValues(field, chosen, categories));
-  const counts = await countFacets(house.content, askedOf(house, type), allIn(rule), fields.map((field, i) => ({
+  const questions = fields.map((field, i) => ({
     field: field.id, where: facetCondition(fields, chosen, field.id), ...(field.kind === 'category' ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) } : {}),
-  })));
+  }));
+  const perSource = await Promise.all((await sourcesOf(house.content, house, rule)).map(({ asked, rule: own }) => countFacets(house.content, asked, allIn(own), questions)));
+  const countOf = (i: number, value: number) => perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
   const speaking = { locale: language ?? house.site.locale, known: { entries: new Map(), pages: new Map(), media: new Map(), categories: categories.knownIn(language) } };
   return fields.map((field, i) => {
     const had = chosen.get(field.id) ?? [];
     const isChosen = (value: unknown) => had.some((each) => each === value || (field.kind === 'category' && categories.isUnder(String(each), String(value))));
     const values = (offered[i] ?? []).map(({ value, depth }) => ({
       label: (kindOf(field) as Kind<KindName>).inWords(value as never, field.rules as never, speaking), depth, chosen: isChosen(value),
-      count: counts[i]?.get(typeof value === 'boolean' ? Number(value) : surrogates.find(String(value))) ?? 0,
+      count: countOf(i, typeof value === 'boolean' ? Number(value) : surrogates.find(String(value))),
       address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
     }));
     return { key: field.key, label: field.label, values: values.filter(({ count, chosen: kept }) => count > 0 || kept) };

@@ -132,7 +132,7 @@ describe('the table', () => {
 
 describe('reach', () => {
   test('tells the listings an entry stands in, and at which place', async () => {
-    const listing = await addListing(small.house, as('architect'), { label: 'Index', rule: { from: 'species', limit: 1, order: [{ by: 'name', direction: 'up' }] } });
+    const listing = await addListing(small.house, as('architect'), { label: 'Index', rule: { from: ['species'], limit: 1, order: [{ by: 'name', direction: 'up' }] } });
     await publishListing(small.house, as('architect'), listing.id, listing.revision, {});
     const first = await make({ name: 'Amber piper' });
     const second = await make({ name: 'Bell heron' });

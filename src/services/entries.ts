@@ -13,7 +13,7 @@ import { mayPublish } from '../core/roles';
 import type { EntryChange } from '../core/site/reach';
 import { settle } from '../core/model/settings';
 import type { Asker, Tx } from '../store/database';
-import { placeInListing } from '../store/listing-query';
+import { placeAmong } from '../store/listing-query';
 import { changeWorking, liveOf, makeRecords, note, recordByUuid, referrers, revisionsOf, setBinned, setRefs, putStage, spansOfMany, type KeptRecord, type LiveVersion } from '../store/records';
 import { dropRows, putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../store/table-query';
@@ -24,9 +24,11 @@ import { knownOf, namesIn } from './known';
 import { minuteNow, sheetIn, today, type House } from './house';
 import { entryBody, type EntryBody } from './kept-body';
 import type { Person } from './people';
-import { listingsInForce, reachOfEntry } from './reach';
+import { listingsInForce } from './listings-in-force';
+import { reachOfEntry } from './reach';
 import { distinctPages, pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
+import { sourcesOf } from './sources';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
 
@@ -84,7 +86,7 @@ export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: 
   await knowReferences(tx, house, [body, ...versions.map((version) => entryBody(version.body))].flatMap((said) => referencesInSaid(type.fields, said)));
   await setRefs(tx, record.id, 0, refsOf(type, body));
   await putWorkRows(tx, sheet, surrogates, model.locale, [{
-    entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, values: body.values,
+    entry: record.id, title: record.title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: versions, said: body,
   }], house.now());
   if (!live) return;
   const [first] = versions;
@@ -92,7 +94,7 @@ export async function fitEntry(tx: Tx, house: House, record: KeptRecord, live?: 
   await setRefs(tx, record.id, 1, versions.filter(({ ends }) => ends > house.now()).flatMap((version) => refsOf(type, entryBody(version.body))));
   await dropRows(tx, 'live', sheet, live.dropped);
   await putLiveRows(tx, sheet, surrogates, model.locale, versions.map((version) => ({
-    version: version.id, entry: record.id, span: version, title: version.title, published: version.publishedAt, changed: record.changedAt, values: entryBody(version.body).values,
+    version: version.id, entry: record.id, span: version, title: version.title, published: version.publishedAt, changed: record.changedAt, said: entryBody(version.body),
   })));
 }
 
@@ -278,13 +280,11 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
   const type = typeOf(house, record);
   const before = seen(await liveOf(house.content, record.id), house.now());
   const change: EntryChange = { id, type: type.id, before, after: entryBody(record.body) };
-  const day = today(house);
-  const listings = (await listingsInForce(house.content, house)).filter(({ rule }) => rule.from === type.id);
-  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: day };
+  const listings = (await listingsInForce(house.content, house)).filter(({ rule }) => rule.from.includes(type.id));
   const goesTo: ReachAnswer['goesTo'] = [];
   for (const listing of listings) {
     const kept = await recordByUuid(house.content, listing.id, 'listing');
-    const place = await placeInListing(house.content, asked, listing.rule, { id, record: record.id });
+    const place = await placeAmong(house.content, await sourcesOf(house.content, house, listing.rule), { id, record: record.id });
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: listing.rule.limit !== 'all' && place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
   for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });

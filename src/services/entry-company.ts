@@ -1,6 +1,7 @@
 import { saidIn } from '../core/content/said';
 import { titleOf, type Values } from '../core/content/values';
 import type { Id } from '../core/ids';
+import { sameJson } from '../core/json';
 import type { ListingRule } from '../core/mapping/listing-rule';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
@@ -17,10 +18,11 @@ import { categoryColumns } from './category-counts';
 import { categoryLabel } from './category-pages';
 import { ruleInForce } from './drawn-listings';
 import { entryAddresses, entryHomes, type EntryHome } from './entry-addresses';
-import { sheetIn, today, type House } from './house';
+import { sheetIn, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import { takesFromPlace } from './reach-by-place';
 import type { ReachedPage } from './reached-pages';
+import { askedOf } from './sources';
 
 /** How many related entries a page names. */
 const RELATED = 4;
@@ -33,10 +35,8 @@ async function ruleAbove(asker: Asker, house: House, type: CompiledType<ContentT
   const [above] = await livePagesAmong(asker, house.site.id, house.now(), [home.page.parent]);
   const { listing } = above ? pageBody(above.body) : {};
   const rule = listing === undefined ? undefined : await ruleInForce(house, listing, asker);
-  return rule && rule.from === type.id && !takesFromPlace(rule) ? rule : undefined;
+  return rule && sameJson(rule.from, [type.id]) && !takesFromPlace(rule) ? rule : undefined;
 }
-
-const askedOf = (house: House, type: CompiledType<ContentType>) => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
 
 /** The columns of a type's visitors' side that hold categories, of whichever scheme. */
 const columnsOf = (house: House, type: CompiledType<ContentType>): CategoryColumn[] => {

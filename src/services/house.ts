@@ -1,8 +1,7 @@
 import { join } from 'node:path';
 import { dayAt } from '../core/content/day';
 import { newId } from '../core/ids';
-import { CompiledModel, type CompiledType } from '../core/model/compile';
-import type { ContentType } from '../core/model/document';
+import { CompiledModel } from '../core/model/compile';
 import type { Categories } from '../core/content/categories';
 import { startModel } from '../core/model/start';
 import { allCategories } from '../store/categories';
@@ -13,7 +12,7 @@ import { lockFolder } from '../store/folder-lock';
 import { modelInForce, putModelInForce } from '../store/model';
 import { makeSite, sites, type SiteRow } from '../store/pages';
 import { setting } from '../store/settings';
-import { sheetOf, type SheetOf } from '../store/sheet-shape';
+import { sheetOf, type SheetedType, type SheetOf } from '../store/sheet-shape';
 import { fitSheets } from '../store/sheet-tables';
 import { Surrogates } from '../store/surrogates';
 import { RenderedPages } from './rendered-pages';
@@ -41,7 +40,7 @@ export interface House {
 }
 
 /** The model as it is inside one piece of work, with the sheets its types lie in. */
-export const sheetIn = ({ model, surrogates }: Pick<House, 'model' | 'surrogates'>, type: CompiledType<ContentType>): SheetOf => ({
+export const sheetIn = ({ model, surrogates }: Pick<House, 'model' | 'surrogates'>, type: SheetedType): SheetOf => ({
   ...sheetOf(type, surrogates, model.locale),
   having: (field) => model.contentTypes.filter((each) => each.field(field)).map((each) => sheetOf(each, surrogates, model.locale)),
 });

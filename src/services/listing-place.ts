@@ -5,11 +5,13 @@ import { everyEntry, testsOf, type Condition } from '../core/mapping/listing-rul
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import { listLive } from '../store/listing-query';
-import { liveAt, recordByUuid } from '../store/records';
+import { livePageAt } from '../store/pages';
+import { liveAt, recordByUuid, type KeptRecord } from '../store/records';
 import { liveCounts } from './category-counts';
 import { categoryLabel } from './category-pages';
-import { sheetIn, today, type House } from './house';
+import type { House } from './house';
 import { entryBody, pageBody } from './kept-body';
+import { askedOf } from './sources';
 
 /** Among how many categories one with something in it is sought. */
 const EXAMPLES = 200;
@@ -26,25 +28,30 @@ async function categoryFor(house: House, where: Condition, asked: Id | undefined
 }
 
 async function newestOf(house: House, type: CompiledType<ContentType>): Promise<Id | undefined> {
-  const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
-  return (await listLive(house.content, asked, { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions[0]?.uuid;
+  return (await listLive(house.content, askedOf(house, type), { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions[0]?.uuid;
 }
 
 /** The entry that a rule is tried at: the one asked for, else the newest of a type that has what it asks about. */
-async function entryFor(house: House, where: Condition, from: Id, asked: Id | undefined): Promise<{ id: Id; title: string; body: string } | undefined> {
+async function entryFor(house: House, where: Condition, from: readonly Id[], asked: Id | undefined): Promise<{ id: Id; title: string; body: string } | undefined> {
   const fields = testsOf(where).flatMap(({ value }) => {
     const here = hereValue(value);
     return here?.here === 'entry' ? here.fields : [];
   });
-  const type = house.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ?? house.model.contentType(from);
+  const type = house.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ?? from.flatMap((id) => house.model.contentType(id) ?? [])[0];
   const id = asked ?? (type && (await newestOf(house, type)));
   const record = id === undefined ? undefined : await recordByUuid(house.content, id, 'entry');
   const version = record && (await liveAt(house.content, record.id, house.now()));
   return record && version && { id: record.uuid, title: version.title, body: version.body };
 }
 
+/** The page that a rule is tried at: the one asked for, else the top of the site. */
+async function pageFor(house: House, asked: Id | undefined): Promise<KeptRecord | undefined> {
+  const id = asked ?? (await livePageAt(house.content, house.site.id, house.now(), '/'))?.uuid;
+  return id === undefined ? undefined : recordByUuid(house.content, id, 'page');
+}
+
 /** Where a rule is tried: what it takes from its place comes from there. `places` tells the places by name, those alone that the rule asks about. */
-export async function placeFor(house: House, { from, where }: { from: Id; where: Condition }, at: ListingPlace): Promise<{ place: Standpoint; places: PlaceShown[] }> {
+export async function placeFor(house: House, { from, where }: { from: readonly Id[]; where: Condition }, at: ListingPlace): Promise<{ place: Standpoint; places: PlaceShown[] }> {
   const asks = asksOfPlace(where);
   const place: Standpoint = {};
   const places: PlaceShown[] = [];
@@ -58,9 +65,9 @@ export async function placeFor(house: House, { from, where }: { from: Id; where:
     place.entry = { id: entry.id, values: entryBody(entry.body).values };
     places.push({ sort: 'entry', id: entry.id, label: entry.title });
   }
-  const page = asks.includes('page') && at.page !== undefined ? await recordByUuid(house.content, at.page, 'page') : undefined;
+  const page = asks.includes('page') ? await pageFor(house, at.page) : undefined;
   if (page) {
-    place.page = { values: pageBody(page.body).values };
+    place.page = { id: page.uuid, values: pageBody(page.body).values };
     places.push({ sort: 'page', id: page.uuid, label: page.title });
   }
   return { place, places };

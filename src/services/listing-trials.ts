@@ -6,39 +6,41 @@ import { settled } from '../core/mapping/here';
 import { everyEntry, type Condition, type ListingRule } from '../core/mapping/listing-rule';
 import { mapToFace, type FaceContent } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
-import type { CompiledType } from '../core/model/compile';
-import type { ContentType } from '../core/model/document';
+import { isPageSource, type SourceType } from '../core/mapping/sources';
 import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { Asker } from '../store/database';
-import { countLive, countSteps, coverLive, listLive, titlesLive, type Asked } from '../store/listing-query';
+import { countLive, countSteps, coverLive, listAmong, titlesLive, type Covered } from '../store/listing-query';
 import { liveOf } from '../store/records';
-import { sheetIn, today, type House } from './house';
+import type { House } from './house';
 import { entryBody, listingBody } from './kept-body';
 import { drawingOf } from './known';
 import { placeFor } from './listing-place';
 import { needListing, ruleFrom } from './listings';
-
-const askedOf = (house: House, type: CompiledType<ContentType>): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
+import { countSources, sourcesOf, type Source } from './sources';
 
 /** How many of the entries that a condition drops are named. */
 const DROPPED = 3;
 
 /** What a rule gives visitors now, where it stands: entries in order, mapped to their faces. */
 export async function resultOf(house: House, { where, ...rest }: ListingRule, at: ListingPlace = {}): Promise<ListingResult> {
-  const type = house.model.contentType(rest.from);
-  if (!type) return { matching: 0, of: 0, entries: [], places: [] };
-  const asked = askedOf(house, type);
   const { place, places } = await placeFor(house, { from: rest.from, where }, at);
   const rule = { ...rest, where: settled(where, place) };
-  const [{ matching, versions }, of] = await Promise.all([listLive(house.content, asked, rule), countLive(house.content, asked, everyEntry)]);
-  const entries = versions.map(({ uuid, body }) => ({ id: uuid, said: entryBody(body) }));
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said }) => referencesInSaid(type.fields, said)));
-  const layers = listingLayers(house.model.document, type.is, rule);
-  return { matching, of, places, entries: entries.map(({ id, said }) => ({ id, face: byKeys(itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers), type) })) };
+  const asked = await sourcesOf(house.content, house, rule);
+  const [{ matching, versions }, of] = await Promise.all([listAmong(house.content, asked), countSources(house.content, asked)]);
+  const entries = versions.flatMap(({ uuid, body, branch }) => {
+    const source = asked[branch];
+    return source ? [{ id: uuid, said: entryBody(body), ...source }] : [];
+  });
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)));
+  const { document } = house.model;
+  return {
+    matching, of, places,
+    entries: entries.map(({ id, said, type, rule: own }) => ({ id, ...(isPageSource(type) ? { sort: 'page' as const } : {}), face: byKeys(itemBySettings(mapToFace(own.mapping, type, said, drawing), listingLayers(document, type.is, own)), type) })),
+  };
 }
 
 /** A drawn face with its fields spoken of by key. */
-const byKeys = (face: FaceContent, type: CompiledType<ContentType>): FaceContent =>
+const byKeys = (face: FaceContent, type: SourceType): FaceContent =>
   Object.fromEntries(Object.entries(face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => ({ ...rest, ...(field ? { field: type.field(field)?.key ?? '' } : {}) }))]));
 
 export const tryListing = async (house: House, { rule, at }: ListingTrial): Promise<ListingResult> => resultOf(house, ruleFrom(house, rule), at);
@@ -54,13 +56,15 @@ export async function listingResult(house: House, id: Id): Promise<ListingResult
 export async function tryListingFigures(house: House, { rule: given, at = {} }: ListingTrial): Promise<ListingFigures> {
   const asks = ruleFrom(house, given);
   const rule = { ...asks, where: settled(asks.where, (await placeFor(house, asks, at)).place) };
-  const type = house.model.contentType(rule.from);
-  if (!type) return { total: 0, parts: [], steps: [], conditions: [] };
-  const asked = askedOf(house, type);
+  const asked = await sourcesOf(house.content, house, rule);
   const questions = coverageQuestions(rule.mapping);
-  const conditions = 'all' in rule.where ? rule.where.all : [rule.where];
-  const [{ total, parts }, steps, of] = await Promise.all([coverLive(house.content, asked, allIn(rule), questions), countSteps(house.content, asked, conditions), countLive(house.content, asked, everyEntry)]);
-  const told = await Promise.all(conditions.map((condition, i) => tellCondition(house.content, asked, conditions.slice(0, i), condition, steps[i - 1] ?? of, steps[i] ?? 0)));
+  const [covered, counted, of] = await Promise.all([
+    Promise.all(asked.map((source) => coverLive(house.content, source.asked, allIn(source.rule), coverageQuestions(source.rule.mapping)))),
+    Promise.all(asked.map((source) => countSteps(house.content, source.asked, conditionsIn(source.rule)))), countSources(house.content, asked),
+  ]);
+  const { total, parts } = covered.reduce(together, { total: 0, parts: questions.map(({ part, steps: of1 }) => ({ part, filled: 0, steps: of1.map(() => 0) })) });
+  const steps = conditionsIn(rule).map((_, i) => counted.reduce((sum, each) => sum + (each[i] ?? 0), 0));
+  const told = await Promise.all(steps.map((left, i) => tellCondition(house.content, asked, i, steps[i - 1] ?? of, left)));
   return {
     total, steps, conditions: told,
     parts: parts.map(({ part, filled, steps: counts }, i) => {
@@ -71,12 +75,28 @@ export async function tryListingFigures(house: House, { rule: given, at = {} }: 
   };
 }
 
-/** What a condition drops of those that the conditions before it let through, and what is odd about it. */
-async function tellCondition(asker: Asker, asked: Asked, before: readonly Condition[], condition: Condition, had: number, left: number): Promise<ConditionTold> {
+/** The conditions of a rule that must all hold, one after the other. */
+const conditionsIn = ({ where }: Pick<ListingRule, 'where'>): Condition[] => ('all' in where ? where.all : [where]);
+
+/** What is covered in one source together with what is covered in another. */
+const together = (one: Covered, other: Covered): Covered => ({
+  total: one.total + other.total,
+  parts: one.parts.map(({ part, filled, steps }, i) => ({ part, filled: filled + (other.parts[i]?.filled ?? 0), steps: steps.map((n, s) => n + (other.parts[i]?.steps[s] ?? 0)) })),
+});
+
+/** What a condition (by its place among those of the rule) drops of those that the conditions before it let through, and what is odd about it. */
+async function tellCondition(asker: Asker, sources: readonly Source[], at: number, had: number, left: number): Promise<ConditionTold> {
   if (had === 0) return { dropped: [] };
   if (left === had) return { dropped: [], odd: 'everything' };
-  const dropped = await titlesLive(asker, asked, { all: [...before, { not: condition }] }, DROPPED);
+  const dropping = sources.map(async ({ asked, rule }) => {
+    const conditions = conditionsIn(rule);
+    return titlesLive(asker, asked, { all: [...conditions.slice(0, at), { not: conditions[at] ?? everyEntry }] }, DROPPED);
+  });
+  const dropped = (await Promise.all(dropping)).flat().slice(0, DROPPED);
   if (left > 0) return { dropped };
-  const asks = 'field' in condition && condition.is !== 'empty' && condition.is !== 'noneOf' ? condition.field : undefined;
-  return { dropped, odd: asks !== undefined && (await countLive(asker, asked, { field: asks, is: 'filled' })) === 0 ? 'unfilled' : 'nothing' };
+  const filled = await Promise.all(sources.map(async ({ asked, rule }) => {
+    const condition = conditionsIn(rule)[at] ?? everyEntry;
+    return 'field' in condition && condition.is !== 'empty' && condition.is !== 'noneOf' ? countLive(asker, asked, { field: condition.field, is: 'filled' }) : 1;
+  }));
+  return { dropped, odd: filled.every((n) => n === 0) ? 'unfilled' : 'nothing' };
 }

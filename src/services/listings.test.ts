@@ -14,34 +14,34 @@ beforeEach(async () => {
 afterEach(() => small.close());
 
 const architect = () => small.people.architect;
-const make = (rule: JsonObject = {}, label = 'Index') => addListing(small.house, architect(), { label, rule: { from: 'species', ...rule } });
+const make = (rule: JsonObject = {}, label = 'Index') => addListing(small.house, architect(), { label, rule: { from: ['species'], ...rule } });
 const names = (result: { entries: { face: Record<string, { words: string }[]> }[] }) => result.entries.map(({ face }) => face.heading?.[0]?.words);
 const birds = { where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'name', direction: 'up' }] };
 
 describe('a rule that is tried', () => {
   test('gives what visitors would see now, each part with the field it comes from', async () => {
-    const result = await tryListing(small.house, { rule: { from: 'species', ...birds } });
+    const result = await tryListing(small.house, { rule: { from: ['species'], ...birds } });
     expect(result).toMatchObject({ matching: 2, of: 3 });
     expect(names(result)).toEqual(['Amber piper', 'Bell heron']);
     expect(result.entries[0]?.face.summary).toEqual([{ words: 'Sings.', field: 'summary', step: 0 }]);
   });
   test('tells how many more it would let through than it shows', async () => {
-    const result = await tryListing(small.house, { rule: { from: 'species', limit: 1, order: [{ by: 'size', direction: 'down' }] } });
+    const result = await tryListing(small.house, { rule: { from: ['species'], limit: 1, order: [{ by: 'size', direction: 'down' }] } });
     expect([result.matching, names(result)]).toEqual([3, ['Bell heron']]);
   });
   test('tells coverage of every part and every step, and what each condition drops', async () => {
-    const figures = await tryListingFigures(small.house, { rule: { from: 'species', where: { all: [{ field: 'size', is: 'moreThan', value: 5 }, { field: 'summary', is: 'filled' }] } } });
+    const figures = await tryListingFigures(small.house, { rule: { from: ['species'], where: { all: [{ field: 'size', is: 'moreThan', value: 5 }, { field: 'summary', is: 'filled' }] } } });
     expect([figures.steps, figures.total]).toEqual([[2, 1], 1]);
-    const told = await tryListingFigures(small.house, { rule: { from: 'species', where: { all: [{ field: 'name', is: 'filled' }, { field: 'group', is: 'equals', value: 'bird' }, { field: 'seen', is: 'filled' }] } } });
+    const told = await tryListingFigures(small.house, { rule: { from: ['species'], where: { all: [{ field: 'name', is: 'filled' }, { field: 'group', is: 'equals', value: 'bird' }, { field: 'seen', is: 'filled' }] } } });
     expect(told.conditions[0]).toEqual({ dropped: [], odd: 'everything' });
     expect(told.conditions[1]?.dropped.length).toBeGreaterThan(0);
     expect(told.conditions[2]?.odd).toBe('unfilled');
-    const all = await tryListingFigures(small.house, { rule: { from: 'species' } });
+    const all = await tryListingFigures(small.house, { rule: { from: ['species'] } });
     expect(all.parts.find(({ part }) => part === 'summary')).toEqual({ part: 'summary', filled: 2, chains: [[1, 1]] });
     expect(all.parts.find(({ part }) => part === 'heading')).toEqual({ part: 'heading', filled: 3, chains: [[3]] });
   });
   test('is refused with the path of its fault, and keeps nothing', async () => {
-    await expect(tryListing(small.house, { rule: { from: 'species', limit: 0 } })).rejects.toMatchObject({ status: 422, faults: [{ path: '/rule/limit' }] });
+    await expect(tryListing(small.house, { rule: { from: ['species'], limit: 0 } })).rejects.toMatchObject({ status: 422, faults: [{ path: '/rule/limit' }] });
     await expect(make({ arrangement: 'spiral' })).rejects.toMatchObject({ faults: [{ path: '/rule/arrangement' }] });
     expect((await listings(small.house)).items).toEqual([]);
   });
@@ -84,7 +84,7 @@ test('an entry that the clock brings in stands in the listing from that moment',
   const seen = [];
   for (const moment of [NOON, NOON + 500, NOON + 900]) {
     small.at(moment);
-    seen.push((await tryListing(small.house, { rule: { from: 'species', ...birds } })).matching);
+    seen.push((await tryListing(small.house, { rule: { from: ['species'], ...birds } })).matching);
   }
   expect(seen).toEqual([2, 3, 2]);
 });

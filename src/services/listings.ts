@@ -3,10 +3,11 @@ import type { Publication } from '../contract/entries';
 import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
-import { isStandingOrder, testsOf, type ListingRule } from '../core/mapping/listing-rule';
+import { isStandingOrder, standingTestsOf, testsOf, type ListingRule } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { proposeRule } from '../core/mapping/propose-rule';
 import { readRule } from '../core/mapping/read-rule';
+import { ruleIn, sourceByKey, Sources } from '../core/mapping/sources';
 import { fieldAsked, speakRule } from '../core/mapping/speak-rule';
 import { mappingFaults } from '../core/model/check';
 import { keyFrom } from '../core/model/naming';
@@ -19,22 +20,24 @@ import { homesFollowing } from './entry-company';
 import { sheetIn, type House } from './house';
 import { listingBody, type ListingBody } from './kept-body';
 import type { Person } from './people';
-import { pagesShowing } from './reach';
-import { pageLink } from './reached-pages';
+import { pageLink, pagesShowing } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
 
-/** What a rule refers to: its type, and every field it asks, sorts by or shows. */
-function refsOf(rule: ListingRule): { role: string; target: Id }[] {
-  const fields = [...testsOf(rule.where).flatMap(({ field }) => field.split('.')), ...rule.order.flatMap(({ by }) => (isStandingOrder(by) ? [] : by.split('.'))), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])];
+/** What a rule refers to: its types, the pages below which it looks, and every field it asks, sorts by or shows. */
+function refsOf(house: Pick<House, 'model'>, rule: ListingRule): { role: string; target: Id }[] {
+  const fieldsAs = ({ where, order, mapping }: ListingRule) => [...testsOf(where).flatMap(({ field }) => field.split('.')), ...order.flatMap(({ by }) => (isStandingOrder(by) ? [] : by.split('.'))), ...fieldsOfMapping(mapping)];
+  // What a role stands for is read in every source.
+  const fields = [...Sources.of(house.model, rule.from).types.flatMap((type) => fieldsAs(ruleIn(rule, type))), ...(rule.facets ?? [])];
+  const below = standingTestsOf(rule.where).flatMap((test) => ('under' in test && test.under !== 'here' ? test.under : []));
   const picked = [...(rule.pins ?? []).map(({ entry }) => entry), ...(rule.leaveOut ?? [])];
-  return [{ role: 'type', target: rule.from }, ...picked.map((target) => ({ role: 'picked', target })), ...(rule.fullList === undefined ? [] : [{ role: 'full list', target: rule.fullList }]), ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
+  return [...rule.from.map((target) => ({ role: 'type', target })), ...below.map((target) => ({ role: 'below', target })), ...picked.map((target) => ({ role: 'picked', target })), ...(rule.fullList === undefined ? [] : [{ role: 'full list', target: rule.fullList }]), ...[...new Set(fields)].map((target) => ({ role: 'field', target }))];
 }
 
 /** What in a kept rule no longer fits the model. */
 function faultsOf(house: House, rule: ListingRule): Fault[] {
-  const type = house.model.contentType(rule.from);
-  if (!type) return [{ path: '/rule/from', code: 'gone', message: 'The content type it was made for is gone.' }];
+  const type = Sources.of(house.model, rule.from);
+  if (type.types.length < rule.from.length) return [{ path: '/rule/from', code: 'gone', message: 'A type that it takes is gone.' }];
   const gone = testsOf(rule.where).some(({ field }) => !fieldAsked(field, type, house.model)) || [...rule.order.map(({ by }) => by), ...(rule.facets ?? [])].some((by) => !isStandingOrder(by) && !fieldAsked(by, type, house.model));
   return [...(gone ? [{ path: '/rule', code: 'gone', message: 'It filters or sorts by a field that is gone.' }] : []), ...mappingFaults(rule.mapping, type.fields, '/rule/mapping')];
 }
@@ -57,8 +60,8 @@ export async function needListing(asker: Asker, id: Id): Promise<KeptRecord> {
 
 /** A whole rule from one that may say only where it is from: everything else begins as the type suggests. */
 function completed(house: House, given: JsonObject): JsonObject {
-  const type = typeof given.from === 'string' ? house.model.contentTypeByKey(given.from) : undefined;
-  return type ? { ...proposeRule(house.model, type), ...given } : given;
+  const types = Array.isArray(given.from) ? given.from.flatMap((key) => (typeof key === 'string' ? sourceByKey(house.model, key) ?? [] : [])) : [];
+  return types.length > 0 ? { ...proposeRule(house.model, ...types), ...given } : given;
 }
 
 /** Reads a rule that may say only where it is from; refuses one that cannot be read. */
@@ -74,8 +77,8 @@ async function expectPicked(asker: Asker, house: House, rule: ListingRule, kept?
   const faults: Fault[] = [];
   const check = async (entry: Id, path: string) => {
     if (before.has(entry)) return;
-    const record = await recordByUuid(asker, entry, 'entry');
-    if (!record || record.binnedAt !== null || record.type !== rule.from) faults.push({ path, code: 'not-there', message: `There is no such ${house.model.contentType(rule.from)?.is.label ?? 'entry'}.` });
+    const record = (await recordByUuid(asker, entry, 'entry')) ?? (await recordByUuid(asker, entry, 'page'));
+    if (!record || record.binnedAt !== null || record.type === null || !rule.from.includes(record.type)) faults.push({ path, code: 'not-there', message: `There is no such ${Sources.of(house.model, rule.from).label}.` });
   };
   for (const [i, { entry }] of (rule.pins ?? []).entries()) await check(entry, `/rule/pins/${i}/entry`);
   for (const [i, entry] of (rule.leaveOut ?? []).entries()) await check(entry, `/rule/leaveOut/${i}`);
@@ -100,7 +103,7 @@ export async function addListing(house: House, person: Person, { label, rule: gi
     const uuid = newId();
     const [id = 0] = await makeRecords(tx, [{ uuid, sort: 'listing', type: null, title: label.trim(), body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, at: house.now(), by: person.id }]);
     await setListingKey(tx, id, keyFrom(label, (await listingKeys(tx)).map(({ key }) => key)));
-    await setRefs(tx, id, 0, refsOf(rule));
+    await setRefs(tx, id, 0, refsOf(house, rule));
     await note(tx, house.now(), person.id, 'made a listing', id);
     return answer(tx, house, await needListing(tx, uuid), []);
   });
@@ -121,20 +124,21 @@ export async function changeListing(house: House, person: Person, id: Id, revisi
     const rule = given ? ruleFrom(house, { ...speakRule(house.model, listingBody(record.body).rule), ...given }) : listingBody(record.body).rule;
     await expectPicked(tx, house, rule, listingBody(record.body).rule);
     await changeWorking(tx, record, { title: label?.trim() ?? record.title, body: JSON.stringify({ rule } satisfies ListingBody), faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
-    await setRefs(tx, record.id, 0, refsOf(rule));
+    await setRefs(tx, record.id, 0, refsOf(house, rule));
     await note(tx, house.now(), person.id, 'changed a listing', record.id);
     return answer(tx, house, await needListing(tx, id), versions);
   });
 }
 
-/** Gives a listing that visitors see its own index, as its rule now asks for. */
+/** Gives a listing that visitors see its own indexes, as its rule now asks for. */
 export async function fitListingIndex(tx: Tx, house: Pick<House, 'model' | 'surrogates'>, record: number, rule: ListingRule): Promise<void> {
-  const type = house.model.contentType(rule.from);
-  if (!type) return;
-  const sheet = sheetIn(house, type);
-  const [first] = rule.order;
-  const sort = first && (isStandingOrder(first.by) ? first.by : sheet.fields.get(first.by)?.sort);
-  await indexListing(tx, sheet, record, equalColumns(rule.where, sheet), sort);
+  await unindexListing(tx, record);
+  for (const [i, type] of Sources.of(house.model, rule.from).types.entries()) {
+    const sheet = sheetIn(house, type);
+    const { where, order: [first] } = ruleIn(rule, type);
+    const sort = first && (isStandingOrder(first.by) ? first.by : sheet.fields.get(first.by)?.sort);
+    await indexListing(tx, sheet, record, i, equalColumns(where, sheet), sort);
+  }
 }
 
 export async function publishListing(house: House, person: Person, id: Id, revision: number, asked: Publication): Promise<ListingAnswer> {
@@ -145,7 +149,7 @@ export async function publishListing(house: House, person: Person, id: Id, revis
     if (faults.length > 0) throw against('This listing names things that are gone. Mend it first.', faults);
     const { versions } = await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id);
     await changeWorking(tx, record, { title: record.title, body: record.body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'published' });
-    await setRefs(tx, record.id, 1, refsOf(rule));
+    await setRefs(tx, record.id, 1, refsOf(house, rule));
     await fitListingIndex(tx, house, record.id, rule);
     await note(tx, house.now(), person.id, 'put a listing in force', record.id);
     return { done: await answer(tx, house, await needListing(tx, id), versions), reached: [...(await pagesShowing(tx, house, new Set([id]))), ...(await homesFollowing(tx, house, new Set([id])))] };

@@ -79,7 +79,7 @@ describe('putting a model in force', () => {
     expect((await entry(small.house, heron?.id ?? '')).faults).toMatchObject([{ path: '/values/size', code: 'kind' }]);
   });
   test('is held back while entries or listings rely on what goes', async () => {
-    const listing = await addListing(small.house, small.people.architect, { label: 'By size', rule: { from: 'species', order: [{ by: 'size', direction: 'up' }] } });
+    const listing = await addListing(small.house, small.people.architect, { label: 'By size', rule: { from: ['species'], order: [{ by: 'size', direction: 'up' }] } });
     await publishListing(small.house, small.people.architect, listing.id, listing.revision, {});
     const size = field(contentType(small.house.model, 'species'), 'size');
     await expect(apply(edited((type) => removeFields(type, [size.id], sets)))).rejects.toMatchObject({ status: 422, title: 'By size still reads a field that goes. Change that listing first.' });
@@ -88,7 +88,7 @@ describe('putting a model in force', () => {
     await expect(apply(without)).rejects.toMatchObject({ faults: expect.arrayContaining([expect.objectContaining({ message: 'Species still has 3 entries, the bin counted. It cannot go.' })]) });
   });
   test('keeps listings true when their type gains and renames fields', async () => {
-    const rule = { from: 'species', where: { field: 'size', is: 'moreThan', value: 20 }, order: [{ by: 'name', direction: 'up' }] };
+    const rule = { from: ['species'], where: { field: 'size', is: 'moreThan', value: 20 }, order: [{ by: 'name', direction: 'up' }] };
     const size = field(contentType(small.house.model, 'species'), 'size');
     const { rule: kept } = readRule(small.house.model, { ...rule, limit: 9, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] } });
     await apply(edited((type) => addField({ ...type, fields: plainFields(type.fields).map((field) => (field.id === size.id ? { ...field, key: 'length', label: 'Length' } : field)) }, 'Weight', 'number', sets)));

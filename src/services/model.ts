@@ -19,7 +19,9 @@ import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
 import type { Person } from './people';
-import { listingsInForce, reachOfTypes } from './reach';
+import { listingsInForce } from './listings-in-force';
+import { rewritePages } from './page-sheet';
+import { reachOfTypes } from './reach';
 import { pageLink, type ReachedPage } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
 
@@ -139,20 +141,20 @@ async function rewrite(tx: Tx, house: House, type: CompiledType<ContentType>): P
     after = records.at(-1)?.id ?? 0;
     const live = await liveOfMany(tx, records.map(({ id }) => id));
     const rows = records.map((record) => {
-      const { values } = entryBody(record.body);
-      return { record, values, title: titleOf(type.is, values), faults: ruleFaults(type.fields, values, here).length };
+      const said = entryBody(record.body);
+      return { record, said, title: titleOf(type.is, said.values), faults: ruleFaults(type.fields, said.values, here).length };
     });
     for (const { record, title, faults } of rows) {
       if (title === record.title && faults === record.faults) continue;
       await tx.run('UPDATE working SET title = $1, faults = $2 WHERE record = $3', [title, faults, record.id]);
       if (title !== record.title) await tx.run('UPDATE record_search SET title = $1 WHERE rowid = $2', [title, record.id]);
     }
-    await putWorkRows(tx, sheet, house.surrogates, house.model.locale, rows.map(({ record, values, title }) => ({
-      entry: record.id, title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: live.get(record.id) ?? [], values,
+    await putWorkRows(tx, sheet, house.surrogates, house.model.locale, rows.map(({ record, said, title }) => ({
+      entry: record.id, title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: live.get(record.id) ?? [], said,
     })), house.now());
     await putLiveRows(tx, sheet, house.surrogates, house.model.locale, records.flatMap((record) => (live.get(record.id) ?? []).map((version) => {
-      const { values } = entryBody(version.body);
-      return { version: version.id, entry: record.id, span: version, title: titleOf(type.is, values), published: version.publishedAt, changed: record.changedAt, values };
+      const said = entryBody(version.body);
+      return { version: version.id, entry: record.id, span: version, title: titleOf(type.is, said.values), published: version.publishedAt, changed: record.changedAt, said };
     })));
   }
 }
@@ -166,6 +168,7 @@ async function enforce(tx: Tx, house: House, next: CompiledModel, person: number
   const listings = await listingsInForce(tx, house);
   for (const { record } of listings) await unindexListing(tx, record);
   const stale = new Set(await fitSheets(tx, house.model, next, surrogates));
+  for (const type of next.pageTypes) if (stale.has(type.id)) await rewritePages(tx, changed, type);
   for (const type of next.contentTypes) {
     const before = house.model.contentType(type.id);
     if (before && (stale.has(type.id) || !sameJson(before.is.fields as unknown as Json, type.is.fields as unknown as Json))) await rewrite(tx, changed, type);

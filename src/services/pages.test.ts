@@ -39,7 +39,7 @@ describe('a page', () => {
     await expect(add('plain', 'x', top, { slug: 'visit' })).rejects.toMatchObject({ title: '"Visit" stands at this address already.' });
   });
   test('that is filled by a listing names one of those there are', async () => {
-    const listing = await addListing(small.house, small.people.architect, { label: 'Index', rule: { from: 'species' } });
+    const listing = await addListing(small.house, small.people.architect, { label: 'Index', rule: { from: ['species'] } });
     const index = await add('index', 'Species');
     expect(index.faults).toMatchObject([{ path: '/listing', code: 'required' }]);
     await expect(publishPage(small.house, small.people.editor, index.id, 1, {})).rejects.toMatchObject({ status: 422 });
@@ -94,7 +94,7 @@ describe('the tree', () => {
 
 describe('a listing', () => {
   test('shows visitors what is in force while another is worked on', async () => {
-    const made = await addListing(small.house, small.people.architect, { label: 'Index', rule: { from: 'species' } });
+    const made = await addListing(small.house, small.people.architect, { label: 'Index', rule: { from: ['species'] } });
     expect(made).toMatchObject({ key: 'index', state: 'draft', rule: { limit: 24 } });
     const inForce = await publishListing(small.house, small.people.architect, made.id, made.revision, {});
     expect(inForce).toMatchObject({ state: 'published', differs: false });

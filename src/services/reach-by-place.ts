@@ -18,6 +18,9 @@ const MOST_PLACES = 500;
 /** The most categories beside one another that name each other on their pages. */
 export const MOST_BESIDE = 40;
 
+/** What a rule may take from a page. */
+const standingPage = ({ uuid, body }: LivePage) => ({ id: uuid, values: pageBody(body).values });
+
 /** The tests that must all hold. */
 const needed = (condition: Condition): Test[] => ('all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : []);
 
@@ -38,7 +41,7 @@ function idsWanted(house: House, { field, is }: Test, values: readonly Values[])
 function amongCategories(house: House, home: CategoryHome, rule: ListingRule, { values, tells }: Sought): ReachedPage[] {
   const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'category');
   const candidates = (by && idsWanted(house, by, values)) ?? house.categories.inOrder(home.scheme).map(({ category }) => category.id);
-  const page = { values: pageBody(home.page.body).values };
+  const page = standingPage(home.page);
   return categoryPages(house, home, candidates.filter((category) => tells(settled(rule.where, { category, page }))));
 }
 
@@ -55,7 +58,7 @@ async function amongEntries(asker: Asker, house: House, page: LivePage, rule: Li
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
   const { versions } = await listLive(asker, asked, { where: { field, is: 'oneOf', value: ids }, order: [], limit: MOST_PLACES + 1 });
   if (versions.length > MOST_PLACES) return [all];
-  const saysPage = { values: pageBody(page.body).values };
+  const saysPage = standingPage(page);
   const places = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values })).filter((entry) => tells(settled(rule.where, { entry, page: saysPage })));
   const addresses = await entryAddresses(asker, house, places.map(({ id }) => ({ id, type: type.id })));
   return places.flatMap(({ id, values: said }): ReachedPage[] => {
@@ -71,10 +74,10 @@ export async function placesTelling(asker: Asker, house: House, listing: { id: I
     const home = categoryHomeAt(house, page);
     if (page.category !== null) {
       const { category } = page;
-      if (sought.tells(settled(listing.rule.where, { category, page: { values: pageBody(page.body).values } }))) reached.push(...(await reachedPages(asker, house, [page])));
+      if (sought.tells(settled(listing.rule.where, { category, page: standingPage(page) }))) reached.push(...(await reachedPages(asker, house, [page])));
     } else if (home) reached.push(...amongCategories(house, home, listing.rule, sought));
     else if (entryTypeOf(house, house.model.pageType(page.type))) reached.push(...(await amongEntries(asker, house, page, listing.rule, sought)));
-    else if (sought.tells(settled(listing.rule.where, { page: { values: pageBody(page.body).values } }))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
+    else if (sought.tells(settled(listing.rule.where, { page: standingPage(page) }))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
   }
   return reached;
 }

@@ -4,28 +4,21 @@ import type { Id } from '../core/ids';
 import { matches, throughLink } from '../core/mapping/matches';
 import { testsOf } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
-import { listingDiffers, type EntryChange, type LiveListing } from '../core/site/reach';
+import { mappingIn, ruleIn } from '../core/mapping/sources';
+import { listingDiffers, subjectOf, type Around, type EntryChange, type LiveListing } from '../core/site/reach';
 import type { Asker } from '../store/database';
-import { liveListings } from '../store/listings';
 import { livePages, livePagesAmong } from '../store/pages';
 import { liveAt, referrers } from '../store/records';
 import { schemeShownBy } from './category-pages';
 import { pagesRelated } from './entry-company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
 import { today, type House } from './house';
-import { entryBody, listingBody } from './kept-body';
+import { entryBody } from './kept-body';
 import { knownOf } from './known';
+import { listingsInForce } from './listings-in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
-import { distinctPages, livePagesReferring, reachedPages, type ReachedPage } from './reached-pages';
-
-/** Every listing that visitors see now. */
-export async function listingsInForce(asker: Asker, house: House): Promise<(LiveListing & { record: number })[]> {
-  return (await liveListings(asker, house.now())).map(({ id, uuid, body }) => ({ record: id, id: uuid, rule: listingBody(body).rule }));
-}
-
-/** The pages visitors see now that show one of the listings. */
-export const pagesShowing = async (asker: Asker, house: House, listings: ReadonlySet<Id>): Promise<ReachedPage[]> =>
-  reachedPages(asker, house, await livePagesReferring(asker, house, listings, 'listing'));
+import { pagesListing, standsBelow } from './reach-of-listed';
+import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './reached-pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
 const pagesReferring = async (asker: Asker, house: House, targets: readonly Id[]): Promise<ReachedPage[]> => reachedPages(asker, house, await livePagesReferring(asker, house, targets));
@@ -40,25 +33,28 @@ const DRAWN_DEEP = 2;
 export async function reachOfEntry(asker: Asker, house: House, id: Id, change: EntryChange): Promise<ReachedPage[]> {
   const day = today(house);
   const inForce = await listingsInForce(asker, house);
-  const isUnder = house.categories.isUnder;
   // What the entry links to, for conditions that ask it.
   const type = house.model.contentType(change.type);
   const links = [change.before, change.after].flatMap((said) => (said && type ? referencesInSaid(type.fields, said) : []));
   const { entries } = await knownOf(asker, house, links.filter(({ sort }) => sort === 'entry'));
-  const linked = (entry: Id) => entries.get(entry)?.live?.values;
+  const around: Around = { isUnder: house.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, isBelow: await standsBelow(asker, house, change.type), locale: house.model.locale };
+  const own = ({ id: listing, rule }: LiveListing): LiveListing => ({ id: listing, rule: type ? ruleIn(rule, type) : rule });
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
-  const differing = new Set(anywhere.filter((listing) => listingDiffers(listing, change, day, isUnder, linked)).map((listing) => listing.id));
+  const differing = new Set(anywhere.filter((listing) => listingDiffers(own(listing), change, day, around)).map((listing) => listing.id));
   const values = [change.before, change.after].flatMap((said) => (said ? [said.values] : []));
   const byPlace: ReachedPage[] = [];
-  for (const { id: listing, rule } of inForce) {
-    if (!takesFromPlace(rule) || rule.from !== change.type) continue;
-    byPlace.push(...(await placesTelling(asker, house, { id: listing, rule }, { values, tells: (where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, isUnder, linked) })));
+  for (const listing of inForce) {
+    const { id: shown, rule } = own(listing);
+    if (!takesFromPlace(rule) || !rule.from.includes(change.type)) continue;
+    byPlace.push(...(await placesTelling(asker, house, { id: shown, rule }, { values, tells: (where) => listingDiffers({ id: shown, rule: { ...rule, where } }, change, day, around) })));
   }
   const drawn = new Set<Id>([id]);
   let edge = [id];
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const next: Id[] = [];
     for (const target of edge) for (const { source, uuid, sort, role, type: of } of await referrers(asker, target, 1)) {
+      // A listing of pages may show, or go by, what a page of it refers to.
+      if (sort === 'page' && of !== null) for (const listing of inForce) if (listing.rule.from.includes(of)) differing.add(listing.id);
       if (sort !== 'entry' || drawn.has(uuid)) continue;
       drawn.add(uuid);
       next.push(uuid);
@@ -67,29 +63,33 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
       for (const listing of inForce) {
         // A condition or an order may ask what is linked to: it may come in, go out or move.
         const asks = [...testsOf(listing.rule.where).map((test) => test.field), ...listing.rule.order.map(({ by }) => by)];
-        if (listing.rule.from === of && asks.some((path) => throughLink(path)?.link === field)) differing.add(listing.id);
-        if (listing.rule.from !== of || !fieldsOfMapping(listing.rule.mapping).includes(field)) continue;
+        const linking = of === null || !listing.rule.from.includes(of) ? undefined : house.model.contentType(of);
+        if (linking && asks.some((path) => throughLink(path)?.link === field)) differing.add(listing.id);
+        if (!linking || !fieldsOfMapping(mappingIn(listing.rule.mapping, linking)).includes(field)) continue;
         if (!takesFromPlace(listing.rule)) differing.add(listing.id);
-        else byPlace.push(...(await placesShowing(asker, house, listing, source, uuid)));
+        else byPlace.push(...(await placesShowing(asker, house, listing, linking.id, source, uuid)));
       }
     }
     edge = next;
   }
-  const own = await ownPages(asker, house, [...drawn]);
+  const ownPage = await ownPages(asker, house, [...drawn]);
   // One that nobody sees yet has no page so far: it would come up.
-  const coming = type && change.after && !own.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
+  const coming = type && change.after && !ownPage.some(({ uuid }) => uuid === id) ? await addressToBe(asker, house, type, change.after.values) : undefined;
   const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.is, change.after.values), address: coming }];
   const related = type ? await pagesRelated(asker, house, type, change.before?.values, change.after?.values) : [];
   const counting = await pagesCounting(asker, house, change.type, change.before?.values, change.after?.values);
-  return distinctPages([...(await pagesShowing(asker, house, differing)), ...byPlace, ...counting, ...related, ...(await pagesReferring(asker, house, [...drawn])), ...own, ...page]);
+  return distinctPages([...(await pagesShowing(asker, house, differing)), ...byPlace, ...counting, ...related, ...(await pagesReferring(asker, house, [...drawn])), ...ownPage, ...page]);
 }
 
 /** The pages on which a listing that goes by its place shows an entry. */
-async function placesShowing(asker: Asker, house: House, listing: LiveListing, record: number, id: Id): Promise<ReachedPage[]> {
+async function placesShowing(asker: Asker, house: House, listing: LiveListing, of: Id, record: number, id: Id): Promise<ReachedPage[]> {
   const version = await liveAt(asker, record, house.now());
   if (!version) return [];
-  const { values } = entryBody(version.body);
-  return placesTelling(asker, house, listing, { values: [values], tells: (where) => matches(where, values, today(house), house.categories.isUnder, { id }) });
+  const said = entryBody(version.body);
+  const type = house.model.contentType(of);
+  const around: Around = { isBelow: await standsBelow(asker, house, of), locale: house.model.locale };
+  const own = { id: listing.id, rule: type ? ruleIn(listing.rule, type) : listing.rule };
+  return placesTelling(asker, house, own, { values: [said.values], tells: (where) => matches(where, said.values, today(house), house.categories.isUnder, subjectOf(id, said, around)) });
 }
 
 /** The pages of their own that some entries have. */
@@ -107,9 +107,10 @@ async function ownPages(asker: Asker, house: House, ids: readonly Id[]): Promise
 /** Every page visitors see that shows a medium, straight or in an entry it shows. */
 export async function reachOfMedia(asker: Asker, house: House, id: Id): Promise<ReachedPage[]> {
   const pages = await pagesReferring(asker, house, [id]);
-  const entries = (await referrers(asker, id, 1)).filter(({ sort }) => sort === 'entry');
-  const types = new Set(entries.flatMap(({ type }) => type ?? []));
-  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
+  const referring = await referrers(asker, id, 1);
+  const entries = referring.filter(({ sort }) => sort === 'entry');
+  const types = new Set(referring.flatMap(({ type }) => type ?? []));
+  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => rule.from.some((of) => types.has(of)));
   return distinctPages([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid))), ...(await ownPages(asker, house, entries.map(({ uuid }) => uuid)))]);
 }
 
@@ -124,7 +125,7 @@ async function pagesShowingEntriesOf(asker: Asker, house: House, types: Readonly
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */
 export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
-  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => types.has(rule.from));
+  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => rule.from.some((of) => types.has(of)));
   const showing = await pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
   const ofType = await reachedPages(asker, house, (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)));
   const homes = [...(await entryHomes(asker, house))].flatMap(([type, { page: { uuid, title, address } }]) => (types.has(type) ? [{ uuid, title, address }] : []));
@@ -157,5 +158,5 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
   }));
   const linking = entryTypes.size > 0 ? await reachOfTypes(asker, house, entryTypes) : [];
   const leading = self ? (await referrers(asker, self.uuid, 1)).flatMap(({ uuid, role }) => (role === 'full list' ? [uuid] : [])) : [];
-  return distinctPages([...near, ...linking, ...(await pagesShowing(asker, house, new Set(leading))), ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
+  return distinctPages([...near, ...linking, ...(await pagesShowing(asker, house, new Set(leading))), ...(await pagesListing(asker, house, record, all)), ...(self ? await pagesReferring(asker, house, [self.uuid]) : [])]);
 }

@@ -62,3 +62,7 @@ export async function livePagesReferring(asker: Asker, house: House, targets: It
   const pages = await livePagesAmong(asker, house.site.id, house.now(), [...using]);
   return [...new Map([...pages, ...(await handedTo(asker, house, pages, sought))].map((page) => [page.record, page])).values()];
 }
+
+/** The pages visitors see now that show one of the listings. */
+export const pagesShowing = async (asker: Asker, house: House, listings: ReadonlySet<Id>): Promise<ReachedPage[]> =>
+  reachedPages(asker, house, await livePagesReferring(asker, house, listings, 'listing'));

@@ -145,7 +145,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const { content, site } = house;
   const { page, entry, category } = standing;
   const address = entry?.address ?? category?.address ?? page.address;
-  const place: Standpoint = { page: { values: body.values }, ...(entry ? { entry: { id: entry.id, values: entry.said.values } } : {}), ...(category ? { category: category.category.id } : {}) };
+  const place: Standpoint = { ...(language === undefined ? {} : { language }), page: { id: page.uuid, values: body.values }, ...(entry ? { entry: { id: entry.id, values: entry.said.values } } : {}), ...(category ? { category: category.category.id } : {}) };
   const above = await liveAbove(content, site.id, now, page.record);
   const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
   const contents = standingIn(house, type, body, above);

@@ -59,7 +59,7 @@ describe('entries of every kind', () => {
     const heron = await shown('species', { name: 'Bell heron' });
     await shown('walk', { title: 'Dawn walk', shows: [heron] });
     await shown('walk', { title: 'Dusk walk' });
-    const rule = { from: 'walk', where: { field: 'shows.name', is: 'contains', value: 'heron' } };
+    const rule = { from: ['walk'], where: { field: 'shows.name', is: 'contains', value: 'heron' } };
     const made = await addListing(small.house, architect(), { label: 'Herons', rule });
     expect(made.rule.where).toEqual(rule.where);
     await publishListing(small.house, architect(), made.id, made.revision, {});
@@ -74,7 +74,7 @@ describe('entries of every kind', () => {
     expect(small.house.rendered.find('/', small.house.now())).toBeUndefined();
     expect(await listed()).toEqual([]);
     // An order through a link is kept by keys, and where an entry stands in it follows what it leads to.
-    const ordered = await addListing(small.house, architect(), { label: 'By what they show', rule: { from: 'walk', order: [{ by: 'above.name', direction: 'up' }] } });
+    const ordered = await addListing(small.house, architect(), { label: 'By what they show', rule: { from: ['walk'], order: [{ by: 'above.name', direction: 'up' }] } });
     expect(ordered.rule.order).toEqual([{ by: 'above.name', direction: 'up' }]);
   });
 
@@ -157,7 +157,7 @@ describe('blocks on a page', () => {
   });
 
   test('that are handed down are renewed wherever they stand, when a list in them differs', async () => {
-    const made = await addListing(small.house, architect(), { label: 'All', rule: { from: 'walk' } });
+    const made = await addListing(small.house, architect(), { label: 'All', rule: { from: ['walk'] } });
     await publishListing(small.house, architect(), made.id, made.revision, {});
     const { id, revision } = await home();
     const footed = await changePage(small.house, architect(), id, revision, { slots: { foot: [{ type: 'walks', listing: made.id }] } });

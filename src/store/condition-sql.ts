@@ -1,23 +1,11 @@
 import type { Json } from '../core/json';
 import type { Condition, Test } from '../core/mapping/listing-rule';
 import { folded, resolved, throughLink } from '../core/mapping/matches';
+import type { Binds } from './binds';
 import type { Bind } from './database';
 import { rowKey, sideNumber, type SheetOf, type Side } from './sheet-shape';
+import { standingSql } from './standing-sql';
 import type { Surrogates } from './surrogates';
-
-/** SQL under way: pieces of text and the values bound to them, numbered as they come. */
-export class Binds {
-  readonly values: Bind[] = [];
-
-  add(value: Bind): string {
-    this.values.push(value);
-    return `$${this.values.length}`;
-  }
-
-  list(values: readonly Bind[]): string {
-    return `(${values.map((value) => this.add(value)).join(', ')})`;
-  }
-}
 
 const bindable = (value: Json | undefined): Bind => (typeof value === 'boolean' ? (value ? 1 : 0) : typeof value === 'string' || typeof value === 'number' ? value : null);
 
@@ -30,7 +18,7 @@ export const FEW = 1500;
  */
 export type Leading = 'filter' | 'sort' | 'equality';
 
-interface Asking {
+export interface Asking {
   side: Side;
   sheet: SheetOf;
   surrogates: Surrogates;
@@ -39,6 +27,8 @@ interface Asking {
   now: number;
   binds: Binds;
   leading: Leading;
+  /** The page (by integer key) right below which the entries of this type have their own pages. */
+  standsUnder?: number | undefined;
 }
 
 /**
@@ -50,7 +40,7 @@ export function conditionSql(condition: Condition, asking: Asking): string {
   if ('all' in condition) return condition.all.length === 0 ? '1' : `(${condition.all.map(inner).join(' AND ')})`;
   if ('any' in condition) return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
   if ('not' in condition) return `NOT ${inner(condition.not)}`;
-  if ('entry' in condition) return condition.entry === 'here' ? '0' : `${asking.leading === 'filter' ? '' : '+'}s.entry IN (SELECT id FROM records WHERE uuid IN ${asking.binds.list(condition.entry)})`;
+  if (!('field' in condition)) return standingSql(condition, asking);
   const through = throughLink(condition.field);
   return through ? linkedSql(condition, through, asking) : testSql(condition, asking);
 }

@@ -1,11 +1,12 @@
 import type { Id } from '../core/ids';
 import type { CoverageQuestion } from '../core/mapping/coverage';
 import { isStandingOrder, type Condition, type ListingRule, type OrderKey, type Pin } from '../core/mapping/listing-rule';
-import { throughLink } from '../core/mapping/matches';
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../core/mapping/pins';
 import { resultWindow } from '../core/mapping/result-pages';
-import { Binds, conditionSql, FEW } from './condition-sql';
+import { Binds } from './binds';
+import { conditionSql, FEW } from './condition-sql';
 import type { Asker } from './database';
+import { linkedRest, linkedSort, linkedWalk } from './linked-order';
 import type { SheetOf } from './sheet-shape';
 import type { Surrogates } from './surrogates';
 
@@ -15,6 +16,17 @@ export interface Asked {
   surrogates: Surrogates;
   now: number;
   today: string;
+  /** The page (by integer key) right below which the entries of this type have their own pages, if they have any. */
+  standsUnder?: number;
+}
+
+/** What of a rule decides which entries stand where. */
+export type Listed = Choosing & Pick<ListingRule, 'order' | 'limit' | 'perPage' | 'skip'>;
+
+/** One of the types that a listing takes, with the rule as that type understands it. */
+export interface Branch<R = Listed> {
+  asked: Asked;
+  rule: R;
 }
 
 /** What the clock asks. Where the sort's index is walked, it must not draw the planner to another. */
@@ -23,39 +35,35 @@ const liveNow = (now: number, binds: Binds, walking = false) => {
   return walking ? `+s.live_from <= ${at} AND +s.live_until > ${at}` : `s.live_from <= ${at} AND s.live_until > ${at}`;
 };
 
-/** The value to sort by of the entry that a link leads to, as visitors see it. */
-function linkedSort(by: string, { sheet, now }: Asked, binds: Binds): string | undefined {
-  const through = throughLink(by);
-  const link = through && sheet.fields.get(through.link);
-  const [to] = through ? sheet.having?.(through.field) ?? [] : [];
-  const column = through && to?.fields.get(through.field)?.sort;
-  if (!link || !to || !column) return undefined;
-  const at = binds.add(now);
-  return `(SELECT l.${column} FROM ids i JOIN records o ON o.uuid = i.uuid JOIN ${to.live} l ON l.entry = o.id AND l.live_from <= ${at} AND l.live_until > ${at} WHERE i.n = s.${link.value})`;
+interface SortTerm {
+  value: string;
+  direction: OrderKey['direction'];
 }
 
-function orderSql(order: readonly OrderKey[], asked: Asked, few: boolean, binds: Binds): string {
-  const keys = order.flatMap(({ by, direction }) => {
+/** What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does not have, where several are sorted together. */
+function sortTerms(order: readonly OrderKey[], asked: Asked, few: boolean, binds: Binds, missing?: 'NULL'): SortTerm[] {
+  return order.flatMap(({ by, direction }): SortTerm[] => {
     const column = isStandingOrder(by) ? by : asked.sheet.fields.get(by)?.sort;
     // The plus takes the sort's index away from the planner.
-    const value = column ? `${few ? '+' : ''}s.${column}` : linkedSort(by, asked, binds);
-    return value ? [`${value} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`] : [];
+    const value = column ? `${few ? '+' : ''}s.${column}` : linkedSort(by, asked, binds) ?? missing;
+    return value ? [{ value, direction }] : [];
   });
-  return [...keys, 's.entry ASC'].join(', ');
 }
 
+const orderBy = (terms: readonly SortTerm[], last = 's.entry'): string => [...terms.map(({ value, direction }) => `${value} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`), `${last} ASC`].join(', ');
+
 /** How many entries a condition lets through, as visitors see them now. */
-export async function countLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition): Promise<number> {
+export async function countLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition): Promise<number> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
   const row = await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}`, binds.values);
   return row?.n ?? 0;
 }
 
 /** The titles of a few entries that a condition lets through, the last changed first. */
-export async function titlesLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, most: number): Promise<string[]> {
+export async function titlesLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition, most: number): Promise<string[]> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
   const rows = await asker.all<{ title: string }>(
     `SELECT v.title FROM (SELECT s.version, s.changed, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, true)} ORDER BY s.changed DESC, s.entry LIMIT ${binds.add(most)}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
     binds.values,
@@ -72,68 +80,131 @@ export interface ListedVersion {
   uuid: string;
   body: string;
 }
-
-/** What of a rule decides which entries stand where. */
-export type Listed = Choosing & Pick<ListingRule, 'order' | 'limit' | 'perPage' | 'skip'>;
+/** A version with which of the branches it comes from. */
+export interface BranchVersion extends ListedVersion {
+  branch: number;
+}
 
 /** The pinned entries that visitors see, in the order of the rule. */
-async function livePins(asker: Asker, { sheet, now }: Asked, pins: readonly Pin[]): Promise<(ListedVersion & Pin)[]> {
+async function livePins(asker: Asker, branches: readonly Branch<unknown>[], pins: readonly Pin[]): Promise<(BranchVersion & Pin)[]> {
   if (pins.length === 0) return [];
-  const rows = await asker.all<ListedVersion>(
-    `SELECT r.uuid, v.body FROM records r JOIN ${sheet.live} s ON s.entry = r.id AND s.live_from <= $2 AND s.live_until > $2 JOIN live v ON v.id = s.version WHERE r.uuid IN (SELECT value FROM json_each($1))`,
-    [JSON.stringify(pins.map(({ entry }) => entry)), now],
-  );
+  const ids = JSON.stringify(pins.map(({ entry }) => entry));
+  const rows = (await Promise.all(branches.map(async ({ asked: { sheet, now } }, branch) => {
+    const found = await asker.all<ListedVersion>(
+      `SELECT r.uuid, v.body FROM records r JOIN ${sheet.live} s ON s.entry = r.id AND s.live_from <= $2 AND s.live_until > $2 JOIN live v ON v.id = s.version WHERE r.uuid IN (SELECT value FROM json_each($1))`, [ids, now],
+    );
+    return found.map((row): BranchVersion => ({ ...row, branch }));
+  }))).flat();
   return pins.flatMap((pin) => rows.filter(({ uuid }) => uuid === pin.entry).map((row) => ({ ...pin, ...row })));
 }
 
-/** The entries of a listing as visitors see them now, in order, those of one page of results, and how many it lets through in all. */
-export async function listLive(asker: Asker, asked: Asked, rule: Listed, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> {
-  const { sheet, surrogates, now, today } = asked;
-  const where = othersIn(rule);
-  const left = new Set(rule.leaveOut ?? []);
-  const [others, pins] = await Promise.all([countLive(asker, asked, where), livePins(asker, asked, (rule.pins ?? []).filter(({ entry }) => !left.has(entry)))]);
-  const window = resultWindow(rule, page);
-  const part = pinnedWindow(pinPlaces(pins, others), others, window.offset, window.count);
-  const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: others <= FEW ? 'filter' : 'equality' });
-  const order = orderSql(rule.order, asked, others <= FEW, binds);
-  const versions = part.count === 0 ? [] : await asker.all<ListedVersion>(
-    `SELECT r.uuid, v.body FROM (
-       SELECT s.version, s.entry, row_number() OVER () AS place FROM (
-         SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, others > FEW)} ORDER BY ${order} LIMIT ${binds.add(part.count)} OFFSET ${binds.add(part.offset)}) s) p
-     JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`,
-    binds.values,
-  );
-  for (const { at, pin } of part.pins) {
-    const pinned = pins[pin];
-    if (pinned) versions.splice(at, 0, { uuid: pinned.uuid, body: pinned.body });
-  }
-  return { matching: others + pins.length, versions };
+/** Rows in their order, with what visitors see of each. */
+const withBodies = (rows: string): string =>
+  `SELECT r.uuid, v.body, p.branch FROM (SELECT *, row_number() OVER () AS place FROM (${rows})) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`;
+
+interface Window {
+  offset: number;
+  count: number;
 }
 
+/** A window of one type's rows in their order. */
+async function rowsOfOne(asker: Asker, { asked, rule }: Branch, others: number, { offset, count }: Window): Promise<BranchVersion[]> {
+  const { sheet, surrogates, now, today, standsUnder } = asked;
+  const few = others <= FEW;
+  const part = (order: readonly OrderKey[], window: Window, from: (binds: Binds) => { from: string; where: string; first?: SortTerm }): Promise<BranchVersion[]> => {
+    const binds = new Binds();
+    const source = from(binds);
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: few ? 'filter' : 'equality', standsUnder });
+    const terms = [...(source.first ? [source.first] : []), ...sortTerms(order, asked, few || source.first !== undefined, binds)];
+    const rows = `SELECT s.version, s.entry, 0 AS branch FROM ${source.from} WHERE ${source.where} AND ${condition} AND ${liveNow(now, binds, !few)} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(window.count)} OFFSET ${binds.add(window.offset)}`;
+    return asker.all<BranchVersion>(withBodies(rows), binds.values);
+  };
+  const [first, ...rest] = rule.order;
+  const walk = few || !first ? undefined : linkedWalk(first.by, asked);
+  if (!walk || !first) return part(rule.order, { offset, count }, () => ({ from: `${sheet.live} s`, where: '1' }));
+  // What the links lead to is walked in its own order, so that not everything has to be sorted; what leads nowhere comes behind.
+  const walked = await part(rest, { offset, count }, (binds) => ({ ...walk(binds), first: { value: 'l.sort', direction: first.direction } }));
+  if (walked.length === count) return walked;
+  const leading = walked.length > 0 || offset === 0 ? offset + walked.length : others - await countLinkedRest(asker, asked, rule, first.by);
+  const behind = await part(rest, { offset: Math.max(0, offset - leading), count: count - walked.length }, (binds) => ({ from: `${sheet.live} s`, where: linkedRest(first.by, asked, binds) }));
+  return [...walked, ...behind];
+}
+
+/** How many of those that a rule lets through have nothing to be sorted by through a link. */
+async function countLinkedRest(asker: Asker, asked: Asked, rule: Choosing, by: string): Promise<number> {
+  const { sheet, surrogates, now, today, standsUnder } = asked;
+  const binds = new Binds();
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
+  return (await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${linkedRest(by, asked, binds)} AND ${condition} AND ${liveNow(now, binds)}`, binds.values))?.n ?? 0;
+}
+
+/** The rows of several types put together, each with its sort keys; of each type the first so many, where a number is given. */
+function unionSql(branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[], few: readonly boolean[], binds: Binds, most?: number): { sql: string; order: string } {
+  const keys = branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: `k${i}`, direction })) ?? [];
+  const selects = branches.map(({ asked, rule }, branch) => {
+    const { sheet, surrogates, now, today, standsUnder } = asked;
+    const leads = few[branch] ?? true;
+    const terms = sortTerms(rule.order, asked, leads, binds, 'NULL');
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: leads ? 'filter' : 'equality', standsUnder });
+    const select = `SELECT ${branch} AS branch, s.version, s.entry${terms.map(({ value }, i) => `, ${value} AS k${i}`).join('')} FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, !leads)}`;
+    return most === undefined ? select : `SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(most)})`;
+  });
+  return { sql: selects.join(' UNION ALL '), order: orderBy(keys, 'entry') };
+}
+
+/** A window of the rows of several types in one order. */
+async function rowsOfSeveral(asker: Asker, branches: readonly Branch[], others: readonly number[], { offset, count }: Window): Promise<BranchVersion[]> {
+  const binds = new Binds();
+  const { sql, order } = unionSql(branches, others.map((n) => n <= FEW), binds, offset + count);
+  return asker.all<BranchVersion>(withBodies(`SELECT * FROM (${sql}) ORDER BY ${order} LIMIT ${binds.add(count)} OFFSET ${binds.add(offset)}`), binds.values);
+}
+
+/** What a listing of one or several types shows visitors now, in order, on one page of results, and how many it lets through in all. All branches are of one rule. */
+export async function listAmong(asker: Asker, branches: readonly Branch[], page = 1): Promise<{ matching: number; versions: BranchVersion[] }> {
+  const [one] = branches;
+  if (!one) return { matching: 0, versions: [] };
+  const left = new Set(one.rule.leaveOut ?? []);
+  const [others, pins] = await Promise.all([
+    Promise.all(branches.map(({ asked, rule }) => countLive(asker, asked, othersIn(rule)))), livePins(asker, branches, (one.rule.pins ?? []).filter(({ entry }) => !left.has(entry))),
+  ]);
+  const total = others.reduce((sum, n) => sum + n, 0);
+  const window = resultWindow(one.rule, page);
+  const part = pinnedWindow(pinPlaces(pins, total), total, window.offset, window.count);
+  const versions = part.count === 0 ? [] : branches.length === 1 ? await rowsOfOne(asker, one, total, part) : await rowsOfSeveral(asker, branches, others, part);
+  for (const { at, pin } of part.pins) {
+    const pinned = pins[pin];
+    if (pinned) versions.splice(at, 0, { uuid: pinned.uuid, body: pinned.body, branch: pinned.branch });
+  }
+  return { matching: total + pins.length, versions };
+}
+
+/** The same of a single type. */
+export const listLive = (asker: Asker, asked: Asked, rule: Listed, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> => listAmong(asker, [{ asked, rule }], page);
+
 /** The place (from 1) that an entry has in a listing among all that it lets through, or nothing if it is not in it. */
-export async function placeInListing(asker: Asker, asked: Asked, rule: Choosing & Pick<ListingRule, 'order'>, entry: { id: Id; record: number }): Promise<number | undefined> {
-  const { sheet, surrogates, now, today } = asked;
-  const where = othersIn(rule);
-  const pins = await livePins(asker, asked, rule.pins ?? []);
-  const places = pins.length === 0 ? [] : pinPlaces(pins, await countLive(asker, asked, where));
+export async function placeAmong(asker: Asker, branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[], entry: { id: Id; record: number }): Promise<number | undefined> {
+  const pins = await livePins(asker, branches, branches[0]?.rule.pins ?? []);
+  const total = pins.length === 0 ? 0 : (await Promise.all(branches.map(({ asked, rule }) => countLive(asker, asked, othersIn(rule))))).reduce((sum, n) => sum + n, 0);
+  const places = pinPlaces(pins, total);
   const pin = pins.findIndex(({ uuid }) => uuid === entry.id);
   if (pin >= 0) return (places[pin] ?? 0) + 1;
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
-  const row = await asker.one<{ place: number }>(
-    `SELECT place FROM (SELECT s.entry, row_number() OVER (ORDER BY ${orderSql(rule.order, asked, true, binds)}) AS place
-       FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}) WHERE entry = ${binds.add(entry.record)}`,
-    binds.values,
-  );
+  const { sql, order } = unionSql(branches, [], binds);
+  const row = sql === '' ? undefined : await asker.one<{ place: number }>(`SELECT place FROM (SELECT entry, row_number() OVER (ORDER BY ${order}) AS place FROM (${sql})) WHERE entry = ${binds.add(entry.record)}`, binds.values);
   // Every pin that stands before it moves it on by one.
   return row && [...places].sort((a, b) => a - b).reduce((place, at) => (at < place ? place + 1 : place), row.place);
 }
 
-/** Answers coverage questions with one query: for each part how many entries fill it, and how many each step feeds. */
-export async function coverLive(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<{ total: number; parts: { part: string; filled: number; steps: number[] }[] }> {
+/** What a mapping's coverage is: among how many, and for each part how many fill it, and how many each step feeds. */
+export interface Covered {
+  total: number;
+  parts: { part: string; filled: number; steps: number[] }[];
+}
+
+/** Answers coverage questions of one type with one query. */
+export async function coverLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<Covered> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
   const has = (field: string) => {
     const found = sheet.fields.get(field);
     return found ? `s.${found.value} IS NOT NULL` : '0';

@@ -1,9 +1,10 @@
 import { isStandingOrder, type OrderKey } from '../core/mapping/listing-rule';
 import { throughLink } from '../core/mapping/matches';
 import { othersIn, type Choosing } from '../core/mapping/pins';
-import { Binds, conditionSql } from './condition-sql';
+import { Binds } from './binds';
+import { conditionSql } from './condition-sql';
 import type { Asker, Bind } from './database';
-import { listLive, placeInListing, type Asked, type ListedVersion } from './listing-query';
+import { listLive, placeAmong, type Asked, type ListedVersion } from './listing-query';
 import type { Id } from '../core/ids';
 
 type Ordered = Choosing & { order: readonly OrderKey[] };
@@ -39,7 +40,7 @@ const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
   [...keys.map(({ column, up }) => `s.${column} ${up === forward ? 'ASC' : 'DESC'} NULLS ${forward ? 'LAST' : 'FIRST'}`), `s.entry ${forward ? 'ASC' : 'DESC'}`].join(', ');
 
 /** The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way to the entry is not walked. */
-async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, rule: Ordered, keys: readonly SortKeyOf[], entry: number, forward: boolean): Promise<ListedVersion | undefined> {
+async function nearest(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, rule: Ordered, keys: readonly SortKeyOf[], entry: number, forward: boolean): Promise<ListedVersion | undefined> {
   const [first] = keys;
   const near = first && (first.value === null ? `s.${first.column} IS NULL` : undefined);
   const parts: ((binds: Binds) => string)[] = !first ? [() => '1'] : first.value !== null
@@ -47,7 +48,7 @@ async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, r
     : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
   for (const part of parts) {
     const binds = new Binds();
-    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
     const at = binds.add(now);
     const row = await asker.one<ListedVersion>(
       `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
@@ -63,20 +64,20 @@ async function nearest(asker: Asker, { sheet, surrogates, now, today }: Asked, r
 export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, entry: { id: Id; record: number }): Promise<Neighbours> {
   // With pinned entries, or an order through a link, the place is counted; else the order is walked from where the entry stands.
   if ((rule.pins ?? []).length > 0 || rule.order.some(({ by }) => throughLink(by))) {
-    const place = await placeInListing(asker, asked, { ...rule, order: [...rule.order] }, entry);
+    const place = await placeAmong(asker, [{ asked, rule: { ...rule, order: [...rule.order] } }], entry);
     if (place === undefined) return {};
     const from = Math.max(0, place - 2);
     const { versions } = await listLive(asker, asked, { ...rule, order: [...rule.order], skip: from, limit: place - from + 1 });
     const [previous, next] = [versions[place - 2 - from], versions[place - from]];
     return { ...(place > 1 && previous ? { previous } : {}), ...(next ? { next } : {}) };
   }
-  const { sheet, surrogates, now, today } = asked;
+  const { sheet, surrogates, now, today, standsUnder } = asked;
   const columns = rule.order.flatMap(({ by, direction }) => {
     const column = isStandingOrder(by) ? by : sheet.fields.get(by)?.sort;
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort' });
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
   const at = binds.add(now);
   const own = await asker.one<Record<string, Bind>>(`SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${sheet.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`, binds.values);
   if (!own) return {};

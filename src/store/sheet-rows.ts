@@ -1,10 +1,11 @@
+import { languagesOf, type Said } from '../core/content/said';
 import { sortKey } from '../core/content/sort-key';
 import { isLive, type Span, type Stage } from '../core/content/states';
 import type { Values } from '../core/content/values';
 import { folded } from '../core/mapping/matches';
 import { fieldsAtOnce, kindOf, withComputed, type Kind, type KindName } from '../core/model/kinds';
 import type { Bind, Tx } from './database';
-import { rowKey, sideNumber, type SheetField, type SheetOf, type Side } from './sheet-shape';
+import { LANGUAGE, languageId, rowKey, sideNumber, type SheetField, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
 
 export interface WorkRow {
@@ -14,7 +15,7 @@ export interface WorkRow {
   stage: Stage;
   binned: boolean;
   spans: readonly Span[];
-  values: Values;
+  said: Said;
 }
 
 export interface LiveRow {
@@ -24,7 +25,7 @@ export interface LiveRow {
   title: string;
   published: number;
   changed: number;
-  values: Values;
+  said: Said;
 }
 
 /** What one value puts into the columns of its field, in their order, and the things it names. */
@@ -41,14 +42,15 @@ function cells(sheet: SheetField, values: Values, surrogates: Surrogates, locale
   return { columns: [cell.value], many: [] };
 }
 
-async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogates, locale: string, standing: readonly string[], rows: readonly { key: number; standing: Bind[]; values: Values }[]): Promise<void> {
+async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogates, locale: string, standing: readonly string[], rows: readonly { key: number; standing: Bind[]; said: Said }[]): Promise<void> {
   const fields = [...sheet.fields.values()];
   const columns = [...standing, ...fields.flatMap((field) => field.columns.map(({ name }) => name))];
   const many: number[][] = [];
   const all = fields.map(({ field }) => field);
   const derives = all.some(({ kind }) => kind === 'computed');
-  const full = rows.map(({ key, standing: first, values: kept }) => {
-    const values = derives ? withComputed(all, kept, locale) : kept;
+  const full = rows.map(({ key, standing: first, said }) => {
+    for (const language of languagesOf(said)) many.push([sideNumber[side], surrogates.find(LANGUAGE), surrogates.find(languageId(language)), key]);
+    const values = derives ? withComputed(all, said.values, locale) : said.values;
     return [
       ...first,
       ...fields.flatMap((field) => {
@@ -59,10 +61,8 @@ async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogate
     ];
   });
   await tx.insertMany(sheet[side], columns, full, 'INSERT OR REPLACE');
-  if (fields.some((field) => field.many)) {
-    await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [sideNumber[side], JSON.stringify(rows.map(({ key }) => key))]);
-    await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
-  }
+  await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [sideNumber[side], JSON.stringify(rows.map(({ key }) => key))]);
+  if (many.length > 0) await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
 /** The two spans that tell a state for good: the one now or last over, and the one to come. */
@@ -78,7 +78,7 @@ export async function putWorkRows(tx: Tx, sheet: SheetOf, surrogates: Surrogates
     const [live, next] = tellingSpans(row.spans, now);
     return {
       key: row.entry,
-      values: row.values,
+      said: row.said,
       standing: [row.entry, row.title, sortKey(row.title, locale), row.changed, row.stage, row.binned ? 1 : 0, live?.starts ?? null, live?.ends ?? null, next?.starts ?? null, next?.ends ?? null],
     };
   }));
@@ -89,7 +89,7 @@ export async function putLiveRows(tx: Tx, sheet: SheetOf, surrogates: Surrogates
   const standing = ['version', 'entry', 'live_from', 'live_until', sheet.titleSort, 'published', 'changed'];
   await putRows(tx, 'live', sheet, surrogates, locale, standing, rows.map((row) => ({
     key: row.version,
-    values: row.values,
+    said: row.said,
     standing: [row.version, row.entry, row.span.starts, row.span.ends, sortKey(row.title, locale), row.published, row.changed],
   })));
 }

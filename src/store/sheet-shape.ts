@@ -1,5 +1,5 @@
 import type { CompiledType } from '../core/model/compile';
-import type { ContentType, Field } from '../core/model/document';
+import type { ContentType, Field, PageType } from '../core/model/document';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import type { Surrogates } from './surrogates';
 
@@ -25,12 +25,23 @@ export interface SheetField {
   columns: { name: string; affinity: string }[];
 }
 
-/** The tables and columns of a content type's sheet, by a naming that anyone can follow from the integer keys. */
+/** What stands in `many` for a field, for the languages in which something of a row is said. */
+export const LANGUAGE = 'language';
+export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
+
+/** A type whose entries or pages lie in a sheet. */
+export type SheetedType = CompiledType<ContentType> | CompiledType<PageType>;
+
+/** The tables and columns of a type's sheet, by a naming that anyone can follow from the integer keys. */
 export interface SheetOf {
   work: string;
   live: string;
   fields: ReadonlyMap<string, SheetField>;
   titleSort: string;
+  /** The main language. */
+  locale: string;
+  /** Whether pages lie in it, of which there is only the visitors' side. */
+  ofPages: boolean;
   /** The sheets of the types that have a field, for a condition that runs through an entry link. */
   having?: (field: string) => SheetOf[];
 }
@@ -51,12 +62,16 @@ function sheetField(field: Field, surrogates: Surrogates, locale: string): Sheet
   return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
 }
 
-export function sheetOf(type: CompiledType<ContentType>, surrogates: Surrogates, locale: string): SheetOf {
+export const sidesOf = ({ ofPages }: Pick<SheetOf, 'ofPages'>): readonly Side[] => (ofPages ? ['live'] : ['work', 'live']);
+
+export function sheetOf(type: SheetedType, surrogates: Surrogates, locale: string): SheetOf {
   const n = surrogates.of(type.id);
   return {
     work: `sheet_${n}_work`,
     live: `sheet_${n}_live`,
     fields: new Map(type.fields.map((field) => [field.id, sheetField(field, surrogates, locale)])),
     titleSort: `title_${sortName(locale)}`,
+    locale,
+    ofPages: 'source' in type.is,
   };
 }

@@ -1,8 +1,10 @@
 import { sameJson, type Json } from '../core/json';
 import type { CompiledModel } from '../core/model/compile';
+import { listingBounds } from '../core/mapping/listing-rule';
+import { possibleSources } from '../core/mapping/sources';
 import type { Field } from '../core/model/document';
 import type { Tx } from './database';
-import { sheetOf, type SheetField, type SheetOf, type Side } from './sheet-shape';
+import { sheetOf, sidesOf, type SheetedType, type SheetField, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
 
 const standing: Record<Side, (titleSort: string) => string> = {
@@ -51,19 +53,20 @@ function lies(field: Field): Json {
 }
 
 /**
- * Makes the sheets fit a model, from the one in force before: tables for new types, columns and indexes for new
+ * Makes the sheets fit a model, from the one in force before: tables for new types whose entries or pages can be listed, columns and indexes for new
  * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
  * be written again.
  */
 export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after: CompiledModel, surrogates: Surrogates): Promise<string[]> {
   const stale: string[] = [];
-  for (const type of after.contentTypes) {
+  const oldTypes = new Map<string, SheetedType>(before ? possibleSources(before).map((type) => [type.id, type]) : []);
+  for (const type of possibleSources(after)) {
     const sheet = sheetOf(type, surrogates, after.locale);
-    const old = before?.contentType(type.id);
+    const old = oldTypes.get(type.id);
     const oldSheet = old && before ? sheetOf(old, surrogates, before.locale) : undefined;
     const riders = ridersOf(sheet).map(({ column }) => column);
     const othersRide = !sameJson(ridersOf(sheet), ridersOf(oldSheet));
-    for (const side of ['work', 'live'] as const) {
+    for (const side of sidesOf(sheet)) {
       const table = sheet[side];
       // An index goes before a column that rides in it.
       if (othersRide && side === 'work' && oldSheet) for (const index of [...[...oldSheet.fields.values()].flatMap((field) => indexNames(table, field)), `${table}_title`, `${table}_changed`]) await tx.run(`DROP INDEX IF EXISTS ${index}`);
@@ -94,21 +97,24 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
       // A field that comes back from an earlier revision may have values in the entries already.
       return was ? !sameJson(lies(was), lies(field)) : true;
     });
-    if (old && (restored || old.is.title !== type.is.title)) stale.push(type.id);
+    // Pages may be there before their type becomes one whose pages can be listed.
+    if (old ? restored || old.is.title !== type.is.title : before?.pageType(type.id)) stale.push(type.id);
   }
-  for (const type of before?.contentTypes ?? []) {
-    if (after.contentType(type.id)) continue;
+  const kept = new Set(possibleSources(after).map(({ id }) => id));
+  for (const type of oldTypes.values()) {
+    if (kept.has(type.id)) continue;
     const sheet = sheetOf(type, surrogates, after.locale);
-    for (const side of ['work', 'live'] as const) await tx.run(`DROP TABLE ${sheet[side]}`);
+    for (const side of sidesOf(sheet)) await tx.run(`DROP TABLE ${sheet[side]}`);
   }
   return stale;
 }
 
-/** The index of one listing: its equal tests first, then its first sort key, then what the clock asks. */
-export async function indexListing(tx: Tx, sheet: SheetOf, listing: number, equal: readonly string[], sort: string | undefined): Promise<void> {
-  await unindexListing(tx, listing);
+/** The index of one listing on one of its sources (by its place among them): its equal tests first, then its first sort key, then what the clock asks. */
+export async function indexListing(tx: Tx, sheet: SheetOf, listing: number, source: number, equal: readonly string[], sort: string | undefined): Promise<void> {
   const columns = [...new Set([...equal, ...(sort ? [sort] : []), 'live_from', 'live_until', 'entry'])];
-  if (equal.length > 0 && sort) await tx.run(`CREATE INDEX listing_${listing} ON ${sheet.live} (${columns.join(', ')})`);
+  if (equal.length > 0 && sort) await tx.run(`CREATE INDEX listing_${listing}_${source} ON ${sheet.live} (${columns.join(', ')})`);
 }
 
-export const unindexListing = (tx: Tx, listing: number): Promise<number> => tx.run(`DROP INDEX IF EXISTS listing_${listing}`);
+export async function unindexListing(tx: Tx, listing: number): Promise<void> {
+  for (let source = 0; source < listingBounds.sources; source += 1) await tx.run(`DROP INDEX IF EXISTS listing_${listing}_${source}`);
+}

@@ -10,7 +10,7 @@ import { matches } from '../core/mapping/matches';
 import { compareBy } from '../core/mapping/order';
 import { pinPlaces } from '../core/mapping/pins';
 import { readCondition } from '../core/mapping/read-rule';
-import { countLive, countSteps, coverLive, listLive, placeInListing } from './listing-query';
+import { countLive, countSteps, coverLive, listLive, placeAmong } from './listing-query';
 import { neighboursIn } from './neighbour-query';
 import { lockFolder } from './folder-lock';
 import { findRecords } from './search';
@@ -64,7 +64,7 @@ describe('the sheets', () => {
       expect(matching).toBe(wanted.length);
       expect(versions.map(({ uuid }) => uuid)).toEqual(wanted.slice(0, 20));
       const third = bare.find(({ uuid }) => uuid === wanted[2]);
-      if (third) expect(await placeInListing(house.content, asked, { where, order }, { id: third.uuid, record: third.id })).toBe(3);
+      if (third) expect(await placeAmong(house.content, [{ asked, rule: { where, order } }], { id: third.uuid, record: third.id })).toBe(3);
     }), { numRuns: 60 });
   });
 
@@ -85,7 +85,7 @@ describe('the sheets', () => {
       const { matching, versions } = await listLive(house.content, asked, rule);
       expect([matching, versions.map(({ uuid }) => uuid)]).toEqual([whole.length, whole.slice(skip, skip + 6)]);
       const third = bare.find(({ uuid }) => uuid === whole[2]);
-      if (third) expect(await placeInListing(house.content, asked, rule, { id: third.uuid, record: third.id })).toBe(3);
+      if (third) expect(await placeAmong(house.content, [{ asked, rule }], { id: third.uuid, record: third.id })).toBe(3);
     }), { numRuns: 60 });
   });
 

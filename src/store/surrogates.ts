@@ -2,6 +2,7 @@ import type { Id } from '../core/ids';
 import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../core/model/document';
 import { rowsOf } from '../core/model/entries';
 import type { Asker, Tx } from './database';
+import { LANGUAGE, languageId } from './sheet-shape';
 
 /** The ids in a sheet of fields that need a number: the fields at the top, and their choices. */
 const idsIn = (entries: readonly FieldEntry[]): Id[] =>
@@ -19,9 +20,10 @@ export class Surrogates {
     return new Surrogates(new Map(rows.map(({ n, uuid }) => [uuid, n])), rows.reduce((most, { n }) => Math.max(most, n), 0) + 1);
   }
 
-  /** Gives a number to every id of a model that has none yet. */
+  /** Gives a number to every id of a model that has none yet, and to its languages. */
   extend(tx: Tx, model: ModelDocument): Promise<void> {
-    return this.know(tx, shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)])));
+    const languages = [LANGUAGE, ...[model.locales.main, ...model.locales.others].map(languageId)];
+    return this.know(tx, [...languages, ...shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)]))]);
   }
 
   /** Gives numbers to ids that have none, and keeps them all. */

@@ -1,8 +1,10 @@
 import type { Stage, State } from '../core/content/states';
 import type { Condition } from '../core/mapping/listing-rule';
-import { Binds, conditionSql, FEW, type Leading } from './condition-sql';
+import { Binds } from './binds';
+import { conditionSql, FEW, type Leading } from './condition-sql';
 import type { Asker, Bind } from './database';
 import type { SheetOf } from './sheet-shape';
+import { stateSql } from './state-sql';
 import type { Surrogates } from './surrogates';
 
 /** What the editors' table asks: the working side, filtered, in order, a page at a time. */
@@ -36,26 +38,6 @@ export interface TableRow {
   key: string | number | null;
 }
 
-const among = (now: string) => `(s.live_from <= ${now} AND s.live_until > ${now} OR s.next_from <= ${now} AND s.next_until > ${now})`;
-
-/** The state of a row of a working sheet by the clock, as `stateAt` in core tells it of one thing. */
-function stateSql(state: State, now: number, binds: Binds, leading: Leading): string {
-  // The plus takes the index by standing away from the planner, where another is to be walked.
-  const plus = leading === 'filter' ? '' : '+';
-  if (state === 'binned') return `${plus}s.binned = 1`;
-  const standing = `${plus}s.binned = 0`;
-  if (state === 'review') return `${standing} AND ${plus}s.stage = 'review'`;
-  const ever = '(s.live_from IS NOT NULL OR s.next_from IS NOT NULL)';
-  const draft = `${standing} AND ${plus}s.stage = 'draft'`;
-  if (state === 'draft') return `${draft} AND NOT ${ever}`;
-  const at = binds.add(now);
-  const shown = `coalesce(${among(at)}, 0)`;
-  const waiting = `coalesce(s.next_from > ${at} OR s.live_from > ${at}, 0)`;
-  if (state === 'published') return `${draft} AND ${among(at)}`;
-  if (state === 'scheduled') return `${draft} AND NOT ${shown} AND ${waiting}`;
-  return `${draft} AND ${ever} AND NOT ${shown} AND NOT ${waiting}`;
-}
-
 /** The words as a question to FTS5: every word, as the beginning of one. Quotes keep its operators out. */
 export const searchWords = (words: string): string =>
   words.split(/[^\p{L}\p{N}]+/u).filter(Boolean).slice(0, 12).map((word) => `"${word}"*`).join(' ');
@@ -63,7 +45,7 @@ export const searchWords = (words: string): string =>
 function filterSql(question: TableQuestion, sheet: SheetOf, surrogates: Surrogates, now: number, today: string, binds: Binds, leading: Leading): string {
   const sought = question.words === undefined ? '' : searchWords(question.words);
   return [
-    question.state ? stateSql(question.state, now, binds, leading) : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
+    question.state ? stateSql(question.state, now, binds, leading === 'filter') : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
     conditionSql(question.where, { side: 'work', sheet, surrogates, today, now, binds, leading }),
     question.words === undefined ? '1' : sought ? `${leading === 'filter' ? '' : '+'}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${binds.add(sought)})` : '0',
   ].join(' AND ');
@@ -108,7 +90,7 @@ export async function pageOfRows(asker: Asker, sheet: SheetOf, surrogates: Surro
 /** How many entries of a type stand in each state. */
 export async function countStates(asker: Asker, sheet: SheetOf, now: number): Promise<Record<State, number>> {
   const binds = new Binds();
-  const sum = (state: State) => `total(coalesce(${stateSql(state, now, binds, 'filter')}, 0)) AS ${state}`;
+  const sum = (state: State) => `total(coalesce(${stateSql(state, now, binds, true)}, 0)) AS ${state}`;
   const sums = (['draft', 'review', 'scheduled', 'published', 'withdrawn', 'binned'] as const).map(sum);
   const row = await asker.one<Record<State, number>>(`SELECT ${sums.join(', ')} FROM ${sheet.work} s`, binds.values);
   return row ?? { draft: 0, review: 0, scheduled: 0, published: 0, withdrawn: 0, binned: 0 };

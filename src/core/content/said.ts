@@ -20,6 +20,9 @@ export const saidIn = ({ values, translations }: Said, language?: string): Value
   return own ? { ...values, ...own } : values;
 };
 
+/** The other languages in which something of it is said. */
+export const languagesOf = ({ translations = {} }: Said): string[] => Object.entries(translations).flatMap(([locale, values]) => (Object.keys(values).length > 0 ? [locale] : []));
+
 /** The ids of the fields in which two differ, in any language. */
 export function differingSaid(a: Said, b: Said): Id[] {
   const languages = new Set([...Object.keys(a.translations ?? {}), ...Object.keys(b.translations ?? {})]);

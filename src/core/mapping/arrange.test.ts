@@ -34,7 +34,7 @@ test('a timeline goes by month in the order in which its items come, the undated
 });
 
 test('a table has the heading first, and names its columns after the fields that feed them', () => {
-  const { rule } = readRule(model, { from: 'species', where: { all: [] }, order: [], limit: 9, heading: '', arrangement: 'table', mapping: { kicker: [[{ words: 'Seen' }, { field: 'group' }]], heading: [[{ field: 'name' }]], figures: [[{ field: 'size' }]], marks: [[{ words: 'Here' }]], text: [[{ field: 'body' }]] } });
+  const { rule } = readRule(model, { from: ['species'], where: { all: [] }, order: [], limit: 9, heading: '', arrangement: 'table', mapping: { kicker: [[{ words: 'Seen' }, { field: 'group' }]], heading: [[{ field: 'name' }]], figures: [[{ field: 'size' }]], marks: [[{ words: 'Here' }]], text: [[{ field: 'body' }]] } });
   expect(rule && columnsOf(rule.mapping, species.fields)).toEqual([{ part: 'heading', label: 'Name' }, { part: 'kicker', label: 'Group' }, { part: 'figures', label: 'Size' }, { part: 'marks', label: 'Marks' }]);
 });
 
@@ -48,7 +48,7 @@ test('a ratio that is chosen holds for every picture, and only where pictures st
 });
 
 describe('what is chosen of an arrangement', () => {
-  const whole = { from: 'species', where: { all: [] }, order: [], limit: 9, heading: '', mapping: { heading: [[{ field: 'name' }]] } };
+  const whole = { from: ['species'], where: { all: [] }, order: [], limit: 9, heading: '', mapping: { heading: [[{ field: 'name' }]] } };
   test.each(arrangements.map((each) => [each] as const))('%s is kept with all that can be chosen, and spoken as it was given', (arrangement) => {
     const spoken = { ...whole, arrangement, setOut: { columns: 3, density: 'dense', ratio: 1.5 } };
     const { rule, faults } = readRule(model, spoken);

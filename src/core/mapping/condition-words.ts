@@ -1,9 +1,10 @@
 import { relativeInWords } from '../content/day';
+import { stateLabels } from '../content/states';
 import { isJsonObject, type Json } from '../json';
 import type { Field } from '../model/document';
 import { dayInWords, kindOf, type Comparison, type Speaking } from '../model/kinds';
 import { hereValue, type HereValue } from './here';
-import type { Condition } from './listing-rule';
+import type { Condition, StandingTest } from './listing-rule';
 import { throughLink } from './matches';
 
 /** How each comparison is said between a field and a value. */
@@ -30,14 +31,25 @@ function hereInWords(value: HereValue, type: { field(id: string): Field | undefi
   return named === undefined ? `what this ${value.here} says` : `this ${value.here}’s ${named}`;
 }
 
+const either = (words: readonly string[]): string => words.join(' or ');
+
+/** What is asked besides fields, in words: "its page stands right below Visit". */
+function standingInWords(test: StandingTest, { known, people }: Speaking & { people?: ReadonlyMap<string, string> }): string {
+  if ('entry' in test) return test.entry === 'here' ? 'it is the entry of this page' : `it is ${either(test.entry.map((id) => known?.entries.get(id)?.title ?? 'an entry'))}`;
+  if ('under' in test) return `its page stands ${test.only ? 'right ' : ''}below ${test.under === 'here' ? 'this page' : either(test.under.map((id) => known?.pages.get(id)?.title ?? 'a page'))}`;
+  if ('author' in test) return `its author is ${either(test.author.map((id) => people?.get(id) ?? 'a person'))}`;
+  if ('language' in test) return `it is said in ${test.language === 'here' ? 'the language of the page' : either(test.language)}`;
+  return `it is ${either(test.state.map((state) => stateLabels[state]))}`;
+}
+
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
-export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & { fieldOf?: (id: string) => Field | undefined }): string {
+export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & { fieldOf?: (id: string) => Field | undefined; people?: ReadonlyMap<string, string> }): string {
   const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');
-  if ('entry' in condition) return condition.entry === 'here' ? 'it is the entry of this page' : `it is ${condition.entry.map((id) => speaking.known?.entries.get(id)?.title ?? 'an entry').join(' or ')}`;
   if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here') return 'it is not the entry of this page';
   if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
+  if (!('field' in condition)) return standingInWords(condition, speaking);
   const through = throughLink(condition.field);
   const link = through && type.field(through.link);
   const field = through ? speaking.fieldOf?.(through.field) : type.field(condition.field);

@@ -2,7 +2,7 @@ import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import { isJsonObject, type Json } from '../json';
 import type { Field } from '../model/document';
-import { testsOf, type Condition } from './listing-rule';
+import { standingTestsOf, testsOf, type Condition } from './listing-rule';
 
 /** What a test may take from where its listing stands: the page's category, or what a field of the entry or page there says. */
 export type HereValue = { here: 'category' } | { here: 'entry' | 'page'; fields: Id[] };
@@ -14,7 +14,9 @@ export interface Standpoint {
   /** The entry whose own page it is. */
   entry?: { id: Id; values: Values };
   /** What the page itself says. */
-  page?: { values: Values };
+  page?: { id: Id; values: Values };
+  /** The language of the page, where it is not the main one. */
+  language?: string;
 }
 
 /** A value that is taken from the place, or nothing where it is a fixed one. */
@@ -25,14 +27,11 @@ export function hereValue(value: Json | undefined): HereValue | undefined {
   return value.here === 'entry' || value.here === 'page' ? { here: value.here, fields } : undefined;
 }
 
-/** Whether a condition asks for the entry on whose page its listing stands. */
-const asksForEntry = (condition: Condition): boolean =>
-  'all' in condition ? condition.all.some(asksForEntry) : 'any' in condition ? condition.any.some(asksForEntry) : 'not' in condition ? asksForEntry(condition.not) : 'entry' in condition && condition.entry === 'here';
-
-/** What a condition takes from its place, each once. */
+/** What a condition takes from its place, each once. The language of the page is no place. */
 export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page')[] {
   const asked = testsOf(condition).flatMap(({ value }) => hereValue(value)?.here ?? []);
-  return [...new Set([...asked, ...(asksForEntry(condition) ? ['entry' as const] : [])])];
+  const standing = standingTestsOf(condition).flatMap((test) => ('entry' in test && test.entry === 'here' ? ['entry' as const] : 'under' in test && test.under === 'here' ? ['page' as const] : []));
+  return [...new Set([...asked, ...standing])];
 }
 
 /** The values that a place gives; none where it has nothing of the kind. */
@@ -49,6 +48,9 @@ export function settled(condition: Condition, place: Standpoint): Condition {
   if ('any' in condition) return { any: condition.any.map((inner) => settled(inner, place)) };
   if ('not' in condition) return { not: settled(condition.not, place) };
   if ('entry' in condition) return condition.entry === 'here' ? { entry: place.entry ? [place.entry.id] : [] } : condition;
+  if ('under' in condition) return condition.under === 'here' ? { ...condition, under: place.page ? [place.page.id] : [] } : condition;
+  if ('language' in condition) return condition.language !== 'here' ? condition : place.language === undefined ? { all: [] } : { language: [place.language] };
+  if ('author' in condition || 'state' in condition) return condition;
   const value = hereValue(condition.value);
   return value ? { ...condition, value: given(value, place) } : condition;
 }

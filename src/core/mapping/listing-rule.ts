@@ -1,3 +1,4 @@
+import type { State } from '../content/states';
 import type { Id } from '../ids';
 import { isJsonObject, sameJson, type Json } from '../json';
 import type { FieldPath } from '../model/document';
@@ -16,7 +17,26 @@ export interface Test {
 export interface IsEntry {
   entry: 'here' | Id[];
 }
-export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | IsEntry | Test;
+/** Whether its own page stands below one of these pages, or below the one on which the listing stands; right below it, where only children count. What has no page stands below none. */
+export interface StandsUnder {
+  under: 'here' | Id[];
+  only?: 'children';
+}
+/** Whether one of these people let visitors see it; where drafts are asked, whether one of them changed it last. */
+export interface ByAuthor {
+  author: Id[];
+}
+/** Whether something in it is said in one of these languages, or in that of the page. In the main language everything is. */
+export interface InLanguage {
+  language: 'here' | string[];
+}
+/** Whether it is in one of these states. Whatever visitors see is published for them. */
+export interface InState {
+  state: State[];
+}
+/** What is asked of a thing besides its fields. */
+export type StandingTest = IsEntry | StandsUnder | ByAuthor | InLanguage | InState;
+export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | StandingTest | Test;
 
 /** What can be sorted by besides fields: when an entry was last published, last changed. */
 export const standingOrders = ['published', 'changed'] as const;
@@ -34,8 +54,8 @@ export interface Pin {
 
 /** A listing: which entries, in what order, how many, shown how. */
 export interface ListingRule {
-  /** The content type the entries are of, by id. */
-  from: Id;
+  /** The content types whose entries it takes, and the page types whose pages, by id. At least one. */
+  from: Id[];
   where: Condition;
   order: OrderKey[];
   /** From 1 to `listingBounds.limit`, or all of them, in pages. */
@@ -65,7 +85,7 @@ export interface ListingRule {
   settings?: SettingsLayer;
 }
 
-export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000 } as const;
+export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000, sources: 12 } as const;
 
 export const everyEntry: Condition = { all: [] };
 
@@ -76,7 +96,15 @@ export function testsOf(condition: Condition): Test[] {
   if ('all' in condition) return condition.all.flatMap(testsOf);
   if ('any' in condition) return condition.any.flatMap(testsOf);
   if ('not' in condition) return testsOf(condition.not);
-  return 'entry' in condition ? [] : [condition];
+  return 'field' in condition ? [condition] : [];
+}
+
+/** Every test in a condition of what is asked besides fields, in reading order. */
+export function standingTestsOf(condition: Condition): StandingTest[] {
+  if ('all' in condition) return condition.all.flatMap(standingTestsOf);
+  if ('any' in condition) return condition.any.flatMap(standingTestsOf);
+  if ('not' in condition) return standingTestsOf(condition.not);
+  return 'field' in condition ? [] : [condition];
 }
 
 /** Whether the passing of days alone can change which entries the condition lets through. */
@@ -84,4 +112,4 @@ export const turnsWithTheDay = (condition: Condition): boolean =>
   testsOf(condition).some(({ value }) => [value].flat().some((each) => isJsonObject(each) && 'now' in each));
 
 /** Whether a listing lets through the same entries as another, so that it may be called the other's full list. */
-export const keepsRule = (full: ListingRule, rule: ListingRule): boolean => full.from === rule.from && sameJson(full.where as Json, rule.where as Json);
+export const keepsRule = (full: ListingRule, rule: ListingRule): boolean => sameJson(full.from, rule.from) && sameJson(full.where as Json, rule.where as Json);

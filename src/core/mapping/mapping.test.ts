@@ -99,7 +99,7 @@ describe('bad conditions', () => {
 describe('rules of listings', () => {
   const whole = { ...proposeRule(model, species), order: [{ by: 'group', direction: 'up' }, { by: 'published', direction: 'down' }], where: { all: [{ field: 'group', is: 'equals', value: 'bird' }] } };
   test('are proposed from the type: newest first where it has a date, else by name, with its own face', () => {
-    expect(proposeRule(model, species)).toMatchObject({ from: 'species', heading: 'Species', order: [{ by: 'seen', direction: 'down' }], mapping: { heading: [[{ field: 'name' }]] } });
+    expect(proposeRule(model, species)).toMatchObject({ from: ['species'], heading: 'Species', order: [{ by: 'seen', direction: 'down' }], mapping: { heading: [[{ field: 'name' }]] } });
     expect(proposeRule(model, contentType(model, 'notice'))).toMatchObject({ order: [{ by: 'title', direction: 'up' }] });
   });
   test('are read by key, kept by id, and spoken as they were read', () => {
@@ -109,7 +109,7 @@ describe('rules of listings', () => {
     expect(rule && speakRule(model, rule)).toEqual(whole);
   });
   test.each<[string, JsonObject, string]>([
-    ['an unknown type', { from: 'bats' }, '/from'],
+    ['an unknown type', { from: ['bats'] }, '/from/0'],
     ['an unknown part', { colour: 'red' }, '/colour'],
     ['a limit of nought', { limit: 0 }, '/limit'],
     ['a limit past a thousand', { limit: 1001 }, '/limit'],

@@ -1,9 +1,10 @@
 import { dayFrom } from '../content/day';
+import type { State } from '../content/states';
 import type { Id } from '../ids';
 import { isJsonObject, type Json } from '../json';
 import type { Comparison } from '../model/kinds';
 import type { FieldValues } from '../model/kinds/nested';
-import type { Condition, Test } from './listing-rule';
+import type { Condition, StandingTest, Test } from './listing-rule';
 
 /** Letters as `contains` and `startsWith` compare them: without case and accents. */
 export const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
@@ -18,10 +19,26 @@ export const resolved = (value: Json | undefined, today: string): Json[] =>
 /** Whether a category stands below another, or is it. Without a way to ask, only being it counts. */
 export type IsUnder = (category: string, above: string) => boolean;
 
-/** What a condition may ask besides values: which entry holds them, and what visitors see of those it links to. */
+/** What a condition may ask besides values: which entry or page holds them, how that stands, and what visitors see of those it links to. */
 export interface Subject {
   id?: Id;
   linked?: (entry: Id) => FieldValues | undefined;
+  /** Whether its own page stands below a page, or with `children` right below it. */
+  isBelow?: (page: Id, children: boolean) => boolean;
+  /** Who let visitors see it, or changed it last. */
+  author?: Id;
+  /** The languages in which something of it is said, the main one too. */
+  languages?: readonly string[];
+  state?: State;
+}
+
+/** Whether it stands as a test asks. What its place gives must have been settled. */
+function stands(test: StandingTest, { id, isBelow, author, languages = [], state }: Subject): boolean {
+  if ('entry' in test) return test.entry !== 'here' && id !== undefined && test.entry.includes(id);
+  if ('under' in test) return test.under !== 'here' && test.under.some((page) => isBelow?.(page, test.only === 'children') ?? false);
+  if ('author' in test) return author !== undefined && test.author.includes(author);
+  if ('language' in test) return test.language !== 'here' && test.language.some((each) => languages.includes(each));
+  return state !== undefined && test.state.includes(state);
 }
 
 /** The two ids of a path through an entry link: the link, and the field of what it leads to. */
@@ -72,7 +89,7 @@ export function matches(condition: Condition, values: FieldValues, today: string
   if ('all' in condition) return condition.all.every(inner);
   if ('any' in condition) return condition.any.some(inner);
   if ('not' in condition) return !inner(condition.not);
-  if ('entry' in condition) return condition.entry !== 'here' && subject.id !== undefined && condition.entry.includes(subject.id);
+  if (!('field' in condition)) return stands(condition, subject);
   const through = throughLink(condition.field);
   return through ? passesThrough(condition, through, values, today, isUnder, subject) : passes(condition, values, today, isUnder);
 }

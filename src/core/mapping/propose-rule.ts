@@ -1,14 +1,30 @@
 import type { JsonObject } from '../json';
-import type { CompiledModel, CompiledType } from '../model/compile';
-import type { ContentType } from '../model/document';
+import type { CompiledModel } from '../model/compile';
 import { forItems } from '../model/propose-face';
+import { listingBounds } from './listing-rule';
+import type { Mapping } from './parts';
+import { roleField, sourceKey, Sources, type SourceRole, type SourceType } from './sources';
 import { speakMapping } from './speak-rule';
 
-/** A good first rule for a listing of a type, spoken by keys: every entry, by date or by name, with the type's own face. */
-export function proposeRule(model: CompiledModel, type: CompiledType<ContentType>): JsonObject {
-  const field = type.field(type.is.date ?? '') ?? type.field(type.is.title);
+/** What is shown of several types together: what each of them has in a role of its own. */
+const byRoles = (types: readonly SourceType[]): Mapping => {
+  const filled = (role: SourceRole) => types.some((type) => roleField(type, role));
   return {
-    from: type.is.key, where: { all: [] }, limit: 24, heading: type.is.plural, arrangement: 'cards', mapping: speakMapping(forItems(type.is.face.mapping), type, model),
+    heading: [[{ field: 'title' }]],
+    ...(filled('picture') ? { picture: [[{ field: 'picture' }]] } : {}), ...(filled('date') ? { date: [[{ field: 'date' }]] } : {}), ...(filled('summary') ? { summary: [[{ field: 'summary', format: { shorten: 180 } }]] } : {}),
+  };
+};
+
+/** A good first rule for a listing of one or several types, spoken by keys: everything, by date or by name, with the type's own face or what all have in common. */
+export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonObject {
+  const sources = new Sources(types);
+  const [only] = types;
+  const single = types.length === 1 ? only : undefined;
+  const dated = types.every((type) => roleField(type, 'date')) ? 'date' : 'title';
+  const field = single ? roleField(single, dated) : sources.field(dated);
+  const mapping = single ? forItems(single.is.face.mapping) : byRoles(types);
+  return {
+    from: types.map(sourceKey), where: { all: [] }, limit: 24, heading: sources.plural.slice(0, listingBounds.heading), arrangement: 'cards', mapping: speakMapping(mapping, sources, model),
     order: field?.indexed ? [{ by: field.key, direction: field.kind === 'date' || field.kind === 'moment' ? 'down' : 'up' }] : [],
   };
 }

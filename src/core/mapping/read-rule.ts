@@ -1,20 +1,22 @@
 import { isRelative } from '../content/day';
 import { pointer, type Fault } from '../faults';
-import { isId, type Id } from '../ids';
+import type { Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { mappingFaults } from '../model/check';
-import type { CompiledModel, CompiledType } from '../model/compile';
-import type { ContentType, Field, FieldPath } from '../model/document';
+import type { CompiledModel, Fielded } from '../model/compile';
+import type { Field, FieldPath } from '../model/document';
 import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../model/kinds';
 import { readLayer } from '../model/settings';
 import { arrangements } from './arrangement';
 import { facetBounds, mayBeFacet } from './facets';
 import { comparable, type HereValue } from './here';
 import { throughLink } from './matches';
-import { isStandingOrder, listingBounds, type Condition, type IsEntry, type ListingRule, type OrderKey, type Test } from './listing-rule';
+import { isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type StandingTest, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
 import { pickKeys, readPicks } from './read-picks';
 import { readSetOut } from './read-set-out';
+import { readStandingTest, standingWords } from './read-standing';
+import { sourceByKey, Sources, type SourceType } from './sources';
 
 /** How many values a comparison takes: none, one, two, or a list. */
 export function valuesTaken(is: Comparison): 'none' | 'one' | 'two' | 'list' {
@@ -28,7 +30,7 @@ class RuleReader {
   readonly faults: Fault[] = [];
   private tests = 0;
 
-  constructor(private readonly model: CompiledModel, private readonly type: CompiledType<ContentType>) {}
+  constructor(private readonly model: CompiledModel, private readonly type: Fielded) {}
 
   private fault(path: string, code: string, message: string): void {
     this.faults.push({ path, code, message });
@@ -40,7 +42,7 @@ class RuleReader {
 
   private field(key: Json | undefined, path: string): Field | undefined {
     const field = typeof key === 'string' ? this.type.fieldByKey(key) : undefined;
-    if (!field) this.fault(path, 'unknown-field', `${this.type.is.label} has no field ${JSON.stringify(key ?? null)}.`);
+    if (!field) this.fault(path, 'unknown-field', `${this.type.label} has no field ${JSON.stringify(key ?? null)}.`);
     return field;
   }
 
@@ -74,7 +76,7 @@ class RuleReader {
       this.only(input, path, ['not']);
       return { not: this.condition(input.not, pointer(path, 'not'), depth + 1) };
     }
-    if ('entry' in input) return this.isEntry(input, path) ?? nothing;
+    if (standingWords.some((word) => word in input)) return this.standing(input, path) ?? nothing;
     return this.test(input, path) ?? nothing;
   }
 
@@ -83,14 +85,11 @@ class RuleReader {
     if (this.tests === listingBounds.tests + 1) this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
   }
 
-  private isEntry(input: JsonObject, path: string): IsEntry | undefined {
-    this.only(input, path, ['entry']);
+  private standing(input: JsonObject, path: string): StandingTest | undefined {
     this.counted(path);
-    const { entry } = input;
-    if (entry === 'here') return { entry };
-    if (Array.isArray(entry) && entry.length > 0 && entry.length <= listingBounds.values && entry.every((id): id is Id => typeof id === 'string' && isId(id))) return { entry };
-    this.fault(pointer(path, 'entry'), 'value', `Say "here" for the entry on whose page the listing stands, or give the ids of 1 to ${listingBounds.values} entries.`);
-    return undefined;
+    const { test, faults } = readStandingTest(this.model.document.locales, input, path);
+    this.faults.push(...faults);
+    return test;
   }
 
   /** The field that a test asks, and how it is kept: by its id, or by those of an entry link and of a field of what it leads to (`guide.name`). */
@@ -163,7 +162,7 @@ class RuleReader {
       this.fault(path, 'here', 'From where it stands: "category", "entry." or "page." and the key of a field.');
       return undefined;
     }
-    const types: readonly CompiledType[] = of === 'entry' ? this.model.contentTypes : this.model.pageTypes;
+    const types: readonly Fielded[] = of === 'entry' ? this.model.contentTypes : this.model.pageTypes;
     const fields = [...new Set(types.flatMap((type) => type.fields.filter((each) => each.key === key && comparable(field, each)).map(({ id }) => id)))];
     if (fields.length > 0) return { here: of, fields };
     this.fault(path, 'unknown-field', `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" that ${field.label} could be compared with.`);
@@ -319,6 +318,21 @@ class RuleReader {
   }
 }
 
+/** The sources of a rule: content types by their keys, page types as `page:` and theirs, each once. */
+function readSources(model: CompiledModel, input: Json | undefined, path: string, faults: Fault[]): SourceType[] {
+  if (!Array.isArray(input) || input.length === 0 || input.length > listingBounds.sources) {
+    faults.push({ path, code: 'bound', message: `A listing takes from 1 to ${listingBounds.sources} types.` });
+    return [];
+  }
+  return input.flatMap((key, i): SourceType[] => {
+    const type = typeof key === 'string' ? sourceByKey(model, key) : undefined;
+    if (!type) faults.push({ path: pointer(path, i), code: 'unknown-type', message: `Nothing can be listed by the name ${JSON.stringify(key)}: it takes a content type, or "page:" and a page type whose pages are places to go to.` });
+    else if (input.indexOf(key) < i) faults.push({ path: pointer(path, i), code: 'twice', message: 'It is taken already.' });
+    else return [type];
+    return [];
+  });
+}
+
 const ruleKeys = ['from', 'where', 'order', ...pickKeys, 'facets', 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
 
 /** The heading in other languages; an empty one goes back to that of the main language. */
@@ -338,14 +352,15 @@ function readHeadings(model: CompiledModel, given: Json | undefined, path: strin
 }
 
 /**
- * Reads a listing rule spoken by keys: `from` a content type's key, `where` a condition, `order` keys, `limit` and perhaps `perPage`,
+ * Reads a listing rule spoken by keys: `from` the keys of its sources, `where` a condition, `order` keys, `limit` and perhaps `perPage`,
  * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut`, `settings` and what is picked by hand (`readPicks`). All faults found are returned with their paths; with any, there is no rule.
  */
 export function readRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
-  const type = typeof input.from === 'string' ? model.contentTypeByKey(input.from) : undefined;
   const faults: Fault[] = Object.keys(input).filter((key) => !ruleKeys.some((known) => known === key)).map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
-  if (!type) return { faults: [...faults, { path: pointer(path, 'from'), code: 'unknown-type', message: `There is no content type ${JSON.stringify(input.from ?? null)}.` }] };
-  const reader = new RuleReader(model, type);
+  const types = readSources(model, input.from, pointer(path, 'from'), faults);
+  if (types.length === 0) return { faults };
+  const sources = new Sources(types);
+  const reader = new RuleReader(model, sources);
   const where = reader.condition(input.where, pointer(path, 'where'));
   const order = reader.order(input.order, pointer(path, 'order'));
   const mapping = reader.mapping(input.mapping, pointer(path, 'mapping'));
@@ -363,14 +378,14 @@ export function readRule(model: CompiledModel, input: JsonObject, path = ''): { 
   const headings = readHeadings(model, input.headings, pointer(path, 'headings'), faults);
   const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
   if (set === null) faults.push({ path: pointer(path, 'settings'), code: 'kind', message: 'Settings are given by their keys.' });
-  const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }], pointer(path, 'settings'));
+  const settings = readLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: types.length === 1 ? types[0]?.is.settings : undefined }], pointer(path, 'settings'));
   faults.push(...reader.faults, ...settings.faults);
   if (faults.length > 0 || !arrangement || (typeof limit !== 'number' && limit !== 'all') || typeof heading !== 'string') return { faults };
-  return { rule: { from: type.id, where, order, ...picks, ...(facets.length > 0 ? { facets } : {}), limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  return { rule: { from: types.map(({ id }) => id), where, order, ...picks, ...(facets.length > 0 ? { facets } : {}), limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
 }
 
-/** Reads a condition alone, spoken by keys over a type's fields. */
-export function readCondition(model: CompiledModel, type: CompiledType<ContentType>, input: Json, path: string): { condition: Condition; faults: Fault[] } {
+/** Reads a condition alone, spoken by keys over the fields of a type, or of several. */
+export function readCondition(model: CompiledModel, type: Fielded, input: Json, path: string): { condition: Condition; faults: Fault[] } {
   const reader = new RuleReader(model, type);
   const condition = reader.condition(input, path);
   return { condition, faults: reader.faults };

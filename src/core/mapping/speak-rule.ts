@@ -1,11 +1,12 @@
 import type { Json, JsonObject } from '../json';
-import type { CompiledModel, CompiledType } from '../model/compile';
+import type { CompiledModel, CompiledType, Fielded } from '../model/compile';
 import type { Field } from '../model/document';
 import { kindOf, plainFields } from '../model/kinds';
 import { hereValue, type HereValue } from './here';
 import { throughLink } from './matches';
 import { isStandingOrder, type Condition, type ListingRule } from './listing-rule';
 import { partKeys, type Mapping, type Step } from './parts';
+import { Sources, sourceKey } from './sources';
 
 const GONE = 'gone';
 
@@ -22,11 +23,11 @@ function speakHere(value: HereValue, model: CompiledModel): JsonObject {
   return { here: `${value.here}.${value.fields.flatMap((id) => types.flatMap((type) => type.field(id)?.key ?? []))[0] ?? GONE}` };
 }
 
-function speakCondition(condition: Condition, type: CompiledType, model: CompiledModel): Json {
+function speakCondition(condition: Condition, type: Fielded, model: CompiledModel): Json {
   if ('all' in condition) return { all: condition.all.map((inner) => speakCondition(inner, type, model)) };
   if ('any' in condition) return { any: condition.any.map((inner) => speakCondition(inner, type, model)) };
   if ('not' in condition) return { not: speakCondition(condition.not, type, model) };
-  if ('entry' in condition) return { entry: condition.entry };
+  if (!('field' in condition)) return { ...condition };
   const field = fieldAsked(condition.field, type, model);
   const key = field && speakPath(condition.field, type, model);
   if (!field || !key) return { field: GONE, is: condition.is };
@@ -43,7 +44,7 @@ export function fieldAsked(path: string, type: { field(id: string): Field | unde
 }
 
 /** A path of ids as a path of keys; what is gone is named so. */
-function speakPath(path: string, type: CompiledType, model: CompiledModel): string {
+function speakPath(path: string, type: Fielded, model: CompiledModel): string {
   const keys: string[] = [];
   let among: readonly Field[] = type.fields;
   for (const id of path.split('.')) {
@@ -55,21 +56,20 @@ function speakPath(path: string, type: CompiledType, model: CompiledModel): stri
   return keys.join('.');
 }
 
-function speakStep(step: Step, type: CompiledType, model: CompiledModel): Json {
+function speakStep(step: Step, type: Fielded, model: CompiledModel): Json {
   if ('words' in step) return { words: step.words };
   return { field: speakPath(step.field, type, model), ...(step.format ? { format: { ...step.format } } : {}) };
 }
 
 /** A mapping with its fields by key. */
-export const speakMapping = (mapping: Mapping, type: CompiledType, model: CompiledModel): JsonObject =>
+export const speakMapping = (mapping: Mapping, type: Fielded, model: CompiledModel): JsonObject =>
   Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chain.map((step) => speakStep(step, type, model)))]] : [])));
 
 /** A listing rule as it is spoken at the door: the reverse of `readRule`. A field that is gone is named "gone". */
 export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
-  const type = model.contentType(rule.from);
-  if (!type) return { from: GONE };
+  const type = Sources.of(model, rule.from);
   return {
-    from: type.is.key,
+    from: rule.from.map((id) => { const source = type.type(id); return source ? sourceKey(source) : GONE; }),
     where: speakCondition(rule.where, type, model),
     order: rule.order.map(({ by, direction }) => ({ by: isStandingOrder(by) ? by : fieldAsked(by, type, model) ? speakPath(by, type, model) : GONE, direction })),
     ...(rule.pins ? { pins: rule.pins.map((pin) => ({ ...pin })) } : {}),
@@ -77,7 +77,7 @@ export function speakRule(model: CompiledModel, rule: ListingRule): JsonObject {
     ...(rule.skip === undefined ? {} : { skip: rule.skip }),
     ...(rule.notAbove ? { notAbove: true } : {}),
     ...(rule.fullList === undefined ? {} : { fullList: rule.fullList }),
-    ...(rule.facets ? { facets: rule.facets.map((id) => type.field(id)?.key ?? GONE) } : {}),
+    ...(rule.facets ? { facets: rule.facets.map((id) => speakPath(id, type, model)) } : {}),
     limit: rule.limit,
     ...(rule.perPage === undefined ? {} : { perPage: rule.perPage }),
     heading: rule.heading,

@@ -18,8 +18,16 @@ export function expandFields(entries: readonly FieldEntry[], sets: ReadonlyMap<I
   });
 }
 
+/** Something with fields that can be spoken about. */
+export interface Fielded {
+  readonly label: string;
+  readonly fields: readonly Field[];
+  field(path: FieldPath): Field | undefined;
+  fieldByKey(key: string): Field | undefined;
+}
+
 /** A type with its fields at hand by id and by key, those of included sets among them. */
-export class CompiledType<T extends AnyShape = ContentType | PageType | BlockType> {
+export class CompiledType<T extends AnyShape = ContentType | PageType | BlockType> implements Fielded {
   readonly fields: readonly Field[];
   private readonly byId: ReadonlyMap<Id, Field>;
   private readonly byKey: ReadonlyMap<string, Field>;
@@ -32,6 +40,10 @@ export class CompiledType<T extends AnyShape = ContentType | PageType | BlockTyp
 
   get id(): Id {
     return this.is.id;
+  }
+
+  get label(): string {
+    return this.is.label;
   }
 
   /** The field at the end of a path of ids, which may run into groups. */

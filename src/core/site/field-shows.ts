@@ -1,6 +1,7 @@
 import type { Id } from '../ids';
 import type { ListingRule } from '../mapping/listing-rule';
 import { fieldsOfMapping } from '../mapping/parts';
+import { mappingIn } from '../mapping/sources';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType } from '../model/document';
 
@@ -11,6 +12,6 @@ import type { ContentType } from '../model/document';
 export function whereFieldsShow(model: CompiledModel, type: CompiledType<ContentType>, listings: readonly { label: string; rule: ListingRule }[]): ReadonlyMap<Id, readonly string[]> {
   const own = new Set(fieldsOfMapping(type.is.face.mapping));
   const pages = model.pageTypes.filter(({ is: { source } }) => source.kind === 'entry' && source.type === type.id).map(({ is }) => is.label);
-  const showing = listings.filter(({ rule }) => rule.from === type.id).map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(rule.mapping)) }));
+  const showing = listings.filter(({ rule }) => rule.from.includes(type.id)).map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(mappingIn(rule.mapping, type))) }));
   return new Map(type.fields.map(({ id }) => [id, [...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])), ...(own.has(id) ? pages : [])]]));
 }

@@ -11,7 +11,7 @@ const values = (given: JsonObject): Values => readValues(species.fields, { name:
 
 function birds(change: JsonObject = {}) {
   const { rule, faults } = readRule(model, {
-    from: 'species', where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'size', direction: 'up' }], limit: 10, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] }, ...change,
+    from: ['species'], where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'size', direction: 'up' }], limit: 10, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] }, ...change,
   });
   if (!rule) throw new Error(JSON.stringify(faults));
   return { id: 'birds', rule };

@@ -1,6 +1,6 @@
-import { differingSaid, type Said } from '../content/said';
+import { differingSaid, languagesOf, type Said } from '../content/said';
 import type { Id } from '../ids';
-import { isStandingOrder, type ListingRule } from '../mapping/listing-rule';
+import { isStandingOrder, standingTestsOf, type ListingRule } from '../mapping/listing-rule';
 import { matches, type IsUnder, type Subject } from '../mapping/matches';
 import { fieldsOfMapping } from '../mapping/parts';
 import { allIn } from '../mapping/pins';
@@ -11,7 +11,7 @@ export interface LiveListing {
   rule: ListingRule;
 }
 
-/** What visitors saw of an entry and will see: what it says, or nothing where it is not shown. */
+/** What visitors saw of an entry or page and will see: what it says, or nothing where it is not shown. */
 export interface EntryChange {
   id: Id;
   type: Id;
@@ -19,17 +19,30 @@ export interface EntryChange {
   after: Said | undefined;
 }
 
+/** What membership in a listing may hang on besides what the entry says: the tree of categories, what it links to, below which pages its own stands, the main language. */
+export interface Around {
+  isUnder?: IsUnder;
+  linked?: Subject['linked'];
+  isBelow?: Subject['isBelow'];
+  locale?: string;
+}
+
+/** An entry or page that visitors see, as conditions ask it. */
+export const subjectOf = (id: Id, said: Said, { linked, isBelow, locale }: Around): Subject => ({
+  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(said)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}),
+});
+
 /**
- * Whether what a listing shows can differ after an entry changed: the entry comes in, goes out, or stays in and
+ * Whether what a listing shows can differ after an entry changed, its rule as the type of the entry understands it: the entry comes in, goes out, or stays in and
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
- * publication of an entry in it. What the rule takes from its place must have been settled.
+ * publication of an entry in it, one by authors with every publication. What the rule takes from its place must have been settled.
  */
-export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, isUnder?: IsUnder, linked?: Subject['linked']): boolean {
-  const subject: Subject = { id: change.id, ...(linked ? { linked } : {}) };
-  if (rule.from !== change.type) return false;
+export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, around: Around = {}): boolean {
+  if (!rule.from.includes(change.type)) return false;
+  if (standingTestsOf(rule.where).some((test) => 'author' in test)) return change.before !== undefined || change.after !== undefined;
   const shown = allIn(rule);
-  const was = change.before !== undefined && matches(shown, change.before.values, today, isUnder, subject);
-  const is = change.after !== undefined && matches(shown, change.after.values, today, isUnder, subject);
+  const passes = (said: Said | undefined) => said !== undefined && matches(shown, said.values, today, around.isUnder, subjectOf(change.id, said, around));
+  const [was, is] = [passes(change.before), passes(change.after)];
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
   const read = new Set([...rule.order.flatMap(({ by }) => by.split('.')), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);

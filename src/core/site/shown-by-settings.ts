@@ -11,9 +11,9 @@ export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
   return heading && yes('showTitle', layers) ? { ...rest, heading } : rest;
 }
 
-/** The layers under which a listing of entries of a type stands. */
-export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'>, rule: Pick<ListingRule, 'settings'>): Layers => [
-  { source: 'site', layer: settings }, { source: 'type', layer: type.settings }, { source: 'listing', layer: rule.settings },
+/** The layers under which a listing stands: of a type, where all it takes is of one. */
+export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'> | undefined, rule: Pick<ListingRule, 'settings'>): Layers => [
+  { source: 'site', layer: settings }, { source: 'type', layer: type?.settings }, { source: 'listing', layer: rule.settings },
 ];
 
 /** What is shown of one item of a listing: its heading names it and always stands, its dates where the settings show them. */

@@ -23,7 +23,7 @@ beforeAll(async () => {
   const category = await made(`/schemes/${scheme}/categories`, { label: 'Water', parent: null });
   const entry = await made('/entries', { type: 'species', values: { name: 'Bell heron', branch: category.id }, });
   await call('POST', `/entries/${entry.id}/publish`, { body: {}, revision: entry.revision });
-  const listing = await made('/listings', { label: 'Birds', rule: { from: 'species' } });
+  const listing = await made('/listings', { label: 'Birds', rule: { from: ['species'] } });
   await call('POST', `/listings/${listing.id}/publish`, { body: {}, revision: listing.revision });
   const page = await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } });
   const medium = (await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })).body;

@@ -32,11 +32,11 @@ export function whyNever(condition: Condition, fields: readonly Field[]): string
     return reasons.length === 0 ? 'any of nothing is never so' : reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined;
   }
   if ('not' in condition) return 'all' in condition.not && condition.not.all.length === 0 ? 'it asks for what is never so' : undefined;
-  if ('entry' in condition) return undefined;
   if ('field' in condition) {
     const field = fields.find(({ id }) => id === condition.field);
     return field ? testNever(condition, field) : 'it asks a field that is gone';
   }
+  if (!('all' in condition)) return undefined;
   for (const inner of condition.all) {
     const reason = whyNever(inner, fields);
     if (reason) return reason;

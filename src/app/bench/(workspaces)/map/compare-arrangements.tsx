@@ -8,8 +8,7 @@ import { arrangementKinds, arrangements, type Arrangement } from '../../../../co
 import { compareFigures, type CompareFigures } from '../../../../core/mapping/compare';
 import type { ListingRule } from '../../../../core/mapping/listing-rule';
 import { shownInAll } from '../../../../core/mapping/result-pages';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
+import type { Sources } from '../../../../core/mapping/sources';
 import { Listing } from '../../../../site/listing';
 import { Chosen } from '../../../../ui/chosen';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
@@ -37,7 +36,7 @@ const rows: { key: keyof CompareFigures; label: string; better: 'more' | 'less';
 interface DrawingProps {
   arrangement: Arrangement;
   rule: ListingRule;
-  type: CompiledType<ContentType>;
+  sources: Sources;
   result: ListingResult;
   width: number;
   screen: number;
@@ -45,7 +44,7 @@ interface DrawingProps {
 }
 
 /** One arrangement as visitors would see it on the first screen; it is measured once it stands. */
-function Measured({ arrangement, rule, type, result, width, screen, onMeasured }: DrawingProps): ReactElement {
+function Measured({ arrangement, rule, sources, result, width, screen, onMeasured }: DrawingProps): ReactElement {
   const model = useModel();
   const drawn = useRef<HTMLDivElement>(null);
   // What stands on further pages of results is not unseen; what is past the limit is.
@@ -63,7 +62,7 @@ function Measured({ arrangement, rule, type, result, width, screen, onMeasured }
       <DrawnToScale width={width}>
         <VisitorPreview label={arrangementKinds[arrangement].label}>
           <div ref={drawn}>
-            <Listing level={2} traced locale={model.locale} id={`compared-${arrangement}`} listing={{ heading: '', arrangement, setOut, matching: result.matching, columns: columnsOf(rule.mapping, type.fields), items: inRatio(result.entries, arrangement, setOut) }} />
+            <Listing level={2} traced locale={model.locale} id={`compared-${arrangement}`} listing={{ heading: '', arrangement, setOut, matching: result.matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(result.entries, arrangement, setOut) }} />
           </div>
         </VisitorPreview>
       </DrawnToScale>
@@ -71,13 +70,13 @@ function Measured({ arrangement, rule, type, result, width, screen, onMeasured }
   );
 }
 
-interface Props extends Pick<DrawingProps, 'rule' | 'type' | 'result'> {
+interface Props extends Pick<DrawingProps, 'rule' | 'sources' | 'result'> {
   mayTake: boolean;
   onTake: (arrangement: Arrangement) => void;
 }
 
 /** Two to four arrangements of the same entries beside one another, measured in this browser. */
-export function CompareArrangements({ rule, type, result, mayTake, onTake }: Props): ReactElement {
+export function CompareArrangements({ rule, sources, result, mayTake, onTake }: Props): ReactElement {
   const [compared, setCompared] = useState<Arrangement[]>(() => [rule.arrangement, ...arrangements.filter((each) => each !== rule.arrangement)].slice(0, 3));
   const [width, setWidth] = useState('720');
   const [screen, setScreen] = useState(800);
@@ -115,7 +114,7 @@ export function CompareArrangements({ rule, type, result, mayTake, onTake }: Pro
           <tbody>
             <tr>
               <th scope="row">The first screen</th>
-              {compared.map((arrangement) => <td key={arrangement}><Measured arrangement={arrangement} rule={rule} type={type} result={result} width={Number(width)} screen={screen} onMeasured={onMeasured} /></td>)}
+              {compared.map((arrangement) => <td key={arrangement}><Measured arrangement={arrangement} rule={rule} sources={sources} result={result} width={Number(width)} screen={screen} onMeasured={onMeasured} /></td>)}
             </tr>
             {rows.map((row) => (
               <tr key={row.key}>

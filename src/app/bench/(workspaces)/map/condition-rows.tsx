@@ -1,14 +1,14 @@
 'use client';
-import { IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { Divider, IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Json } from '../../../../core/json';
 import { comparisonWords, conditionInWords } from '../../../../core/mapping/condition-words';
 import { readCondition } from '../../../../core/mapping/read-rule';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
+import type { Fielded } from '../../../../core/model/compile';
 import { useModel } from '../../../../ui/model-in-force';
 import { askable, askedBy, asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type Askable, type SpokenGroup, type SpokenTest } from './rule-edit';
+import { asStanding, StandingLine, standingOffers } from './standing-line';
 import { TestValue } from './test-value';
 import styles from './map.module.css';
 
@@ -16,13 +16,13 @@ import styles from './map.module.css';
 const GROUPS_DEEP = 2;
 const sorts: Record<SpokenGroup['sort'], string> = { all: 'All of these', any: 'At least one of these', none: 'None of these' };
 
-function TestLine({ type, test, disabled, onChange }: { type: CompiledType<ContentType>; test: SpokenTest; disabled: boolean; onChange: (test: SpokenTest) => void }): ReactElement {
+function TestLine({ type, test, disabled, onChange }: { type: Fielded; test: SpokenTest; disabled: boolean; onChange: (test: SpokenTest) => void }): ReactElement {
   const asked = askedBy(useModel(), type, test.field);
   if (!asked) return <span>It asks a field that is gone.</span>;
   const { field, label, key } = asked;
   return (
     <>
-      <b style={{ fontWeight: 550 }}>{label}</b>
+      <b>{label}</b>
       <Select variant="standard" disableUnderline disabled={disabled} value={test.is} sx={{ fontSize: 13, color: 'var(--pencil)' }} onChange={({ target }) => onChange(beginTest(field, target.value, key))} slotProps={{ input: { 'aria-label': `How ${label} is compared` } }}>
         {comparisonsOf(field).map((is) => <MenuItem key={is} value={is}>{comparisonWords[is]}</MenuItem>)}
       </Select>
@@ -32,7 +32,7 @@ function TestLine({ type, test, disabled, onChange }: { type: CompiledType<Conte
 }
 
 interface RowsProps {
-  type: CompiledType<ContentType>;
+  type: Fielded;
   conditions: readonly Json[];
   disabled: boolean;
   onChange: (conditions: Json[]) => void;
@@ -57,6 +57,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
       {conditions.map((condition, i) => {
         const test = asTest(condition);
         const group = depth < GROUPS_DEEP ? asGroup(condition) : undefined;
+        const standing = asStanding(condition);
         return (
           <div className={styles.line} key={i}>
             {test && <TestLine type={type} test={test} disabled={disabled} onChange={(next) => put(i, { ...next } as Json)} />}
@@ -65,7 +66,8 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
                 {(['all', 'any', 'none'] as const).map((sort) => <MenuItem key={sort} value={sort}>{sorts[sort]}</MenuItem>)}
               </Select>
             )}
-            {!test && !group && <span>{isOtherEntry(condition) ? <><b style={{ fontWeight: 550 }}>It</b> is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
+            {standing && <StandingLine sort={standing.sort} test={standing.test} disabled={disabled} onChange={(next) => put(i, next)} />}
+            {!test && !group && !standing && <span>{isOtherEntry(condition) ? <>It is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
             <span className={styles.counts}>{end?.(i)}</span>
             {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
             {below?.(i)}
@@ -80,7 +82,10 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
       {!disabled && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{depth === 0 ? 'Add a condition' : 'Add to this group'}</button>}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
         {[...own, ...linked].map((each) => <MenuItem key={each.key} onClick={() => add(begun(each))}>{each.label}</MenuItem>)}
-        {!conditions.some(isOtherEntry) && <MenuItem divider style={{ borderTop: '1px solid var(--rule)' }} onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
+        <Divider />
+        {standingOffers.map(({ label, begun: standing }) => <MenuItem key={label} onClick={() => add(standing)}>{label}</MenuItem>)}
+        {!conditions.some(isOtherEntry) && <MenuItem onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
+        <Divider />
         {depth < GROUPS_DEEP && first && <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>}
       </Menu>
     </>

@@ -5,11 +5,15 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { ListingAnswer, ListingPlace } from '../../../../contract/listings';
+import type { Id } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangementKinds } from '../../../../core/mapping/arrangement';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
+import { withSources } from '../../../../core/mapping/change-sources';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
 import { readRule } from '../../../../core/mapping/read-rule';
+import { sourceByKey, Sources } from '../../../../core/mapping/sources';
+import { speakRule } from '../../../../core/mapping/speak-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
@@ -48,6 +52,12 @@ function useSettled<T>(value: T, pause: number): T {
   return settled;
 }
 
+/** The first page of the tree that shows a listing: where it is tried, as long as nothing else is asked for. */
+const shownOn = ({ pages }: ListingAnswer): ListingPlace => {
+  const page = pages.find(({ sort }) => sort === 'page')?.id;
+  return page === undefined ? {} : { page };
+};
+
 const inPages = (n: number) => (n === 0 ? '' : `, for ${n} ${n === 1 ? 'page' : 'pages'}`);
 
 /** A listing in three steps, always visible together, beside its result. */
@@ -58,7 +68,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const tell = useTell();
   const mayKeep = useMay('keep listings');
   const [comparing, setComparing] = useState(false);
-  const [place, setPlace] = useState<ListingPlace>({});
+  const [place, setPlace] = useState<ListingPlace>(() => shownOn(initial));
   const [width, setWidth] = useState<number>(720);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -78,7 +88,8 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const trial = { body: { rule: asked, at: place } };
   const { data: result, error } = useAsk('tryListing', trial, { enabled: readable });
   const { data: figures } = useAsk('tryListingFigures', trial, { enabled: readable });
-  const type = model.contentTypeByKey(String(rule.from));
+  const sources = useMemo(() => new Sources((Array.isArray(rule.from) ? rule.from : []).flatMap((key) => sourceByKey(model, String(key)) ?? [])), [model, rule.from]);
+  const single = sources.types.length === 1 ? sources.types[0] : undefined;
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
   const setAll = (next: JsonObject) => { for (const [key, value] of Object.entries(next)) draft.change(key, value); };
   const act = async (what: (revision: number) => Promise<void>) => {
@@ -94,6 +105,11 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
     } finally {
       setBusy(false);
     }
+  };
+  const takeFrom = (from: Id[]) => {
+    const next = read.rule ? speakRule(model, withSources(model, read.rule, from)) : proposeRule(model, ...Sources.of(model, from).types);
+    // Another type instead of the only one begins anew, with what is usual for it.
+    setAll({ facets: null, ...(from.length === 1 && single && from[0] !== single.id ? proposeRule(model, ...Sources.of(model, from).types) : next) });
   };
   const publish = () => act(async (revision) => {
     draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
@@ -126,19 +142,18 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
         </div>
       </div>
       {problems.map((words) => <Note key={words} sort="error" role="alert">{words}</Note>)}
-      {type && comparing && read.rule && result && (
-        <CompareArrangements rule={read.rule} type={type} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
+      {sources.types.length > 0 && comparing && read.rule && result && (
+        <CompareArrangements rule={read.rule} sources={sources} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
       )}
-      {type && !comparing && (
+      {sources.types.length > 0 && !comparing && (
         <div className={styles.holder}>
           <div className={styles.pair}>
             <div className={styles.steps}>
               <WhichEntries
-                type={type} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)}
-                onType={(key) => { const next = model.contentTypeByKey(key); if (next) setAll(proposeRule(model, next)); }}
+                sources={sources} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)} onFrom={takeFrom}
               />
-              <WhatOrder type={type} rule={rule} matching={result?.matching} disabled={!mayKeep} onFacets={(facets) => draft.change('facets', facets)} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
-              <ShownHow type={type} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
+              <WhatOrder sources={sources} rule={rule} matching={result?.matching} disabled={!mayKeep} onFacets={(facets) => draft.change('facets', facets)} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
+              <ShownHow sources={sources} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
             </div>
             <div className={styles.result}>
               <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
@@ -149,18 +164,18 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
               <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
                 <DrawnToScale width={width}>
                   {result && result.matching > 0 && read.rule && (
-                    <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/write/entry/${entry}`); }}>
+                    <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/${result.entries.find(({ id }) => id === entry)?.sort === 'page' ? 'arrange' : 'write/entry'}/${entry}`); }}>
                       <Listing
                         level={2} traced locale={model.locale} id="result"
                         listing={{
-                          heading: headingBySettings(read.rule, listingLayers(model.document, type.is, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
-                          columns: columnsOf(read.rule.mapping, type.fields), items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
+                          heading: headingBySettings(read.rule, listingLayers(model.document, single?.is, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
+                          columns: columnsOf(read.rule.mapping, sources.fields), items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
                         }}
                       />
                     </VisitorPreview>
                   )}
                 </DrawnToScale>
-                {result?.matching === 0 && <div className={look.empty}><strong>Nothing matches.</strong><p>{result.of === 0 ? `Visitors see no ${type.is.plural.toLowerCase()} yet: publish some in Write.` : 'Take a condition out, or change one.'}</p></div>}
+                {result?.matching === 0 && <div className={look.empty}><strong>Nothing matches.</strong><p>{result.of === 0 ? 'Visitors see nothing of what it takes yet: publish some first.' : 'Take a condition out, or change one.'}</p></div>}
               </div>
             </div>
           </div>

@@ -4,6 +4,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { List, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
+import type { Json } from '../../../../core/json';
+import { sourceByKey } from '../../../../core/mapping/sources';
 import { ask, wordsOf } from '../../../../ui/ask';
 import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -21,10 +23,14 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [name, setName] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
+  const takes = (from: Json | undefined) => {
+    const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
+    return types.length > 1 ? `${types.length} types` : types[0]?.is.label ?? '';
+  };
   const make = async () => {
     if (!name?.trim() || !first) return;
     try {
-      const { id } = await ask('addListing', { body: { label: name.trim(), rule: { from: first.is.key } } });
+      const { id } = await ask('addListing', { body: { label: name.trim(), rule: { from: [first.is.key] } } });
       setName(undefined);
       void client.invalidateQueries();
       router.push(`/bench/map/${id}`);
@@ -38,7 +44,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
         {data?.items.map(({ id, label, state, faults, rule }) => (
           <OutlineRow
             key={id} label={label} icon={<List size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/map/${id}`} here={id === here} flag={faults[0]?.message}
-            end={state === 'published' ? model.contentTypeByKey(String(rule.from))?.is.label ?? '' : 'not in force'} endIs="words"
+            end={state === 'published' ? takes(rule.from) : 'not in force'} endIs="words"
           />
         ))}
         {mayKeep && first && (name === undefined

@@ -3,13 +3,16 @@ import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { listingBounds } from '../../../../core/mapping/listing-rule';
+import { isPageSource, type Sources } from '../../../../core/mapping/sources';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
-import { EntryFinder, useEntryNames } from '../../../../ui/kinds/entry';
+import { EntryFinder } from '../../../../ui/kinds/entry';
+import { PageFinder } from '../../../../ui/kinds/link';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
+import { useKnown } from '../../../../ui/use-known';
 import styles from './map.module.css';
 
 const idsIn = (value: Json | undefined): string[] => (Array.isArray(value) ? value.filter((id): id is string => typeof id === 'string') : []);
@@ -31,23 +34,33 @@ function PlaceOfPin({ name, place, onPlace }: { name: string; place: number | un
   );
 }
 
+/** Finds an entry or page of the sources of a listing. */
+function SourceFinder({ id, sources, taken, onChoose }: { id: string; sources: Sources; taken: readonly string[]; onChoose: (thing: string) => void }): ReactElement {
+  const entries = sources.types.filter((type) => !isPageSource(type));
+  return (
+    <>
+      {entries.length > 0 && <EntryFinder id={id} types={entries.map((type) => type.id)} taken={taken} onChoose={onChoose} />}
+      {entries.length < sources.types.length && <PageFinder id={entries.length > 0 ? `${id}-page` : id} {...(entries.length > 0 ? { label: 'Find a page' } : {})} value="" onChoose={(page) => { if (page && !taken.includes(page)) onChoose(page); }} />}
+    </>
+  );
+}
+
 interface Props {
-  /** The id of the content type that the entries are of. */
-  from: string;
+  sources: Sources;
   rule: JsonObject;
   disabled: boolean;
   onChange: (key: 'pins' | 'leaveOut' | 'skip' | 'notAbove' | 'fullList', value: Json) => void;
 }
 
 /** What a listing shows or leaves out besides its conditions, and the page with the full list. */
-export function PickedByHand({ from, rule, disabled, onChange }: Props): ReactElement {
+export function PickedByHand({ sources, rule, disabled, onChange }: Props): ReactElement {
   const model = useModel();
   const { data: tree } = useAsk('pages');
   const pins = (Array.isArray(rule.pins) ? rule.pins : []).filter(isJsonObject);
   const pinned = pins.map(({ entry }) => String(entry));
   const out = idsIn(rule.leaveOut);
-  const names = useEntryNames([...pinned, ...out]);
-  const name = (id: string) => names.get(id) ?? '…';
+  const known = useKnown([...pinned, ...out]);
+  const name = (id: string) => known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? '…';
   const pages = (tree?.pages ?? []).filter(({ type }) => model.pageTypeByKey(type)?.is.source.kind === 'listing');
   const told = [pinned.length > 0 && `${pinned.length} pinned`, out.length > 0 && `${out.length} left out`, typeof rule.skip === 'number' && rule.skip > 0 && `from number ${rule.skip + 1}`, rule.notAbove === true && 'the rest', typeof rule.fullList === 'string' && 'leads to the full list'].filter(Boolean).join(', ');
   return (
@@ -59,11 +72,11 @@ export function PickedByHand({ from, rule, disabled, onChange }: Props): ReactEl
             label="Pinned entries" onChange={(ids) => onChange('pins', ids.flatMap((id) => pins.find(({ entry }) => entry === id) ?? []))}
             items={pins.map(({ entry, place }) => ({ id: String(entry), label: name(String(entry)), mark: <PlaceOfPin name={name(String(entry))} place={typeof place === 'number' ? place : undefined} onPlace={(next) => onChange('pins', pins.map((pin) => (pin.entry === entry ? { entry: String(entry), ...(next === undefined ? {} : { place: next }) } : pin)))} /> }))}
           />
-          {pinned.length < listingBounds.pins && <EntryFinder id="pins" types={[from]} taken={[...pinned, ...out]} onChoose={(entry) => onChange('pins', [...pins, { entry }])} />}
+          {pinned.length < listingBounds.pins && <SourceFinder id="pins" sources={sources} taken={[...pinned, ...out]} onChoose={(entry) => onChange('pins', [...pins, { entry }])} />}
         </Labelled>
         <Labelled id="left-out" label="Left out, always">
           <ChosenList label="Entries left out" onChange={(ids) => onChange('leaveOut', ids)} items={out.map((id) => ({ id, label: name(id) }))} />
-          {out.length < listingBounds.leaveOut && <EntryFinder id="left-out" types={[from]} taken={[...pinned, ...out]} onChoose={(entry) => onChange('leaveOut', [...out, entry])} />}
+          {out.length < listingBounds.leaveOut && <SourceFinder id="left-out" sources={sources} taken={[...pinned, ...out]} onChoose={(entry) => onChange('leaveOut', [...out, entry])} />}
         </Labelled>
         <div className={styles.settings}>
           <NumberRule whole id="skip" label={`Pass over, 0 to ${listingBounds.skip}`} value={typeof rule.skip === 'number' ? rule.skip : undefined} onChange={(skip) => { if (skip === undefined || (skip >= 0 && skip <= listingBounds.skip)) onChange('skip', skip ?? null); }} />

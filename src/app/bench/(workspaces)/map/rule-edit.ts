@@ -1,8 +1,8 @@
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { comparable } from '../../../../core/mapping/here';
 import { valuesTaken } from '../../../../core/mapping/read-rule';
-import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
-import type { ContentType, Field } from '../../../../core/model/document';
+import type { CompiledModel, Fielded } from '../../../../core/model/compile';
+import type { Field } from '../../../../core/model/document';
 import { kindOf, type Comparison } from '../../../../core/model/kinds';
 
 /** A test as it is edited: spoken by keys, and perhaps not yet whole. */
@@ -71,15 +71,15 @@ export interface Askable {
   field: Field;
 }
 
-/** The fields that conditions may ask of entries of a type: its own, and those of what its entry links lead to. */
-export function askable(model: CompiledModel, type: CompiledType<ContentType>): { own: Askable[]; linked: Askable[] } {
+/** The fields that conditions may ask of entries of a type, or of several: their own, and those of what its entry links lead to. */
+export function askable(model: CompiledModel, type: Fielded): { own: Askable[]; linked: Askable[] } {
   const linked = type.fields.flatMap((link) => (link.kind === 'entry' && link.indexed
     ? model.contentTypes.filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id)).flatMap(({ fields }) => fields.filter((field) => comparisonsOf(field).length > 0 && field.indexed).map((field) => ({ key: `${link.key}.${field.key}`, label: `${link.label}’s ${field.label}`, field })))
     : []));
   return { own: type.fields.map((field) => ({ key: field.key, label: field.label, field })), linked: [...new Map(linked.map((each) => [each.key, each])).values()] };
 }
 
-export function askedBy(model: CompiledModel, type: CompiledType<ContentType>, key: string): Askable | undefined {
+export function askedBy(model: CompiledModel, type: Fielded, key: string): Askable | undefined {
   const { own, linked } = askable(model, type);
   return [...own, ...linked].find((each) => each.key === key);
 }

@@ -5,8 +5,7 @@ import type { ListingFigures } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement';
 import { listingBounds } from '../../../../core/mapping/listing-rule';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
+import type { Sources } from '../../../../core/mapping/sources';
 import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
 import { MappingParts } from '../../../../ui/mapping-parts';
@@ -20,7 +19,7 @@ import styles from './map.module.css';
 const textIn = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 
 interface Props {
-  type: CompiledType<ContentType>;
+  sources: Sources;
   rule: JsonObject;
   figures: ListingFigures | undefined;
   disabled: boolean;
@@ -28,7 +27,7 @@ interface Props {
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
-export function ShownHow({ type, rule, figures, disabled, onChange }: Props): ReactElement {
+export function ShownHow({ sources, rule, figures, disabled, onChange }: Props): ReactElement {
   const { document } = useModel();
   const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
   const arrangement: Arrangement | undefined = arrangements.find((each) => each === rule.arrangement);
@@ -44,14 +43,14 @@ export function ShownHow({ type, rule, figures, disabled, onChange }: Props): Re
           <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementKinds[each].label}</MenuItem>)}</Select>
         </header>
         {arrangement && <SetOutChoice arrangement={arrangement} setOut={isJsonObject(rule.setOut) ? rule.setOut : {}} missing={missing} disabled={disabled} onChange={(setOut) => onChange('setOut', setOut)} />}
-        <MappingParts names={byKey(type.fields)} mapping={rule.mapping} cover={figures} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
+        <MappingParts names={byKey(sources.fields)} mapping={rule.mapping} cover={figures} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
           <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
           {document.locales.others.map((locale) => (
             <TextBox key={locale} id={`heading-${locale}`} label={`Heading in ${languageName(locale)}`} value={textIn(headings[locale])} onChange={(words) => onChange('headings', { ...headings, [locale]: words })} slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }} />
           ))}
         </fieldset>
-        <SettingsHere id="listing-setting" keys={['showTitle', 'showDates']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: type.is.settings }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
+        <SettingsHere id="listing-setting" keys={['showTitle', 'showDates']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.is.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
       </div>
     </Frame>
   );

@@ -3,6 +3,7 @@ import type { ReactElement } from 'react';
 import type { ListingPlace, ListingResult, PlaceShown } from '../../../../contract/listings';
 import { CategoryPick, trailsOf } from '../../../../ui/category-pick';
 import { EntryFinder } from '../../../../ui/kinds/entry';
+import { PageFinder } from '../../../../ui/kinds/link';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './map.module.css';
 
@@ -12,17 +13,17 @@ function TriedCategory({ place, onPick }: { place: PlaceShown; onPick: (id: stri
   return <CategoryPick id="tried-category" label="The category on whose page it is tried" offered={items} trails={trailsOf(items)} value={place.id} onPick={onPick} placeholder={place.label} />;
 }
 
-/** On which category's or entry's page a rule is tried that takes something from its place. */
+/** On which page, or page of a category or an entry, a rule is tried that takes something from its place. */
 export function TriedAt({ places, onPlace }: { places: ListingResult['places']; onPlace: (place: ListingPlace) => void }): ReactElement | null {
   if (places.length === 0) return null;
   return (
     <div className={styles.tried}>
       {places.map((place) => (
         <div key={place.sort}>
-          <span>As it stands on the page of</span>
+          <span>{place.sort === 'page' ? 'As it stands on' : 'As it stands on the page of'}</span>
           {place.sort === 'category' && <TriedCategory place={place} onPick={(category) => onPlace({ category })} />}
           {place.sort === 'entry' && <><b>{place.label}</b><EntryFinder id="tried-entry" label="The entry on whose page it is tried" types={[]} taken={[place.id]} onChoose={(entry) => onPlace({ entry })} /></>}
-          {place.sort === 'page' && <b>{place.label}</b>}
+          {place.sort === 'page' && <PageFinder id="tried-page" label="The page on which it is tried" value={place.id} onChoose={(page) => { if (page) onPlace({ page }); }} />}
         </div>
       ))}
     </div>

@@ -3,14 +3,13 @@ import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
 import { facetBounds, mayBeFacet } from '../../../../core/mapping/facets';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
+import type { Fielded } from '../../../../core/model/compile';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { Labelled } from '../../../../ui/labelled';
 import styles from './map.module.css';
 
 /** The fields by which visitors may narrow the list, in the order in which they stand over it. */
-export function VisitorFilters({ type, facets, disabled, onChange }: { type: CompiledType<ContentType>; facets: Json | undefined; disabled: boolean; onChange: (facets: Json) => void }): ReactElement {
+export function VisitorFilters({ type, facets, disabled, onChange }: { type: Fielded; facets: Json | undefined; disabled: boolean; onChange: (facets: Json) => void }): ReactElement {
   const chosen = Array.isArray(facets) ? facets.filter((key): key is string => typeof key === 'string') : [];
   const label = (key: string) => type.fieldByKey(key)?.label ?? 'A field that is gone';
   const offered = type.fields.filter((field) => mayBeFacet(field) && !chosen.includes(field.key));

@@ -5,8 +5,8 @@ import { useState, type ComponentProps, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { listingBounds, type ListingRule } from '../../../../core/mapping/listing-rule';
 import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/result-pages';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType, Field } from '../../../../core/model/document';
+import type { Field } from '../../../../core/model/document';
+import type { Sources } from '../../../../core/mapping/sources';
 import { kindOf } from '../../../../core/model/kinds';
 import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
@@ -28,7 +28,7 @@ function ways(field: Field | undefined): [up: string, down: string] {
 }
 
 interface Props {
-  type: CompiledType<ContentType>;
+  sources: Sources;
   /** The whole rule, spoken by keys. */
   rule: JsonObject;
   matching: number | undefined;
@@ -43,7 +43,7 @@ interface Props {
 const isSeveral = (field: Field | undefined): boolean => field !== undefined && 'multiple' in field.rules && field.rules.multiple === true;
 
 /** Second step: by what they are sorted, and how many are shown. */
-export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onFacets, onPick }: Props): ReactElement {
+export function WhatOrder({ sources: type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onFacets, onPick }: Props): ReactElement {
   const { order, limit, perPage, skip } = spoken;
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
@@ -80,7 +80,7 @@ export function WhatOrder({ type, rule: spoken, matching, disabled, onOrder, onL
           <NumberRule whole id="per-page" label={`On one page, 1 to ${listingBounds.perPage}`} value={rule.perPage} onChange={(value) => { if (value === undefined || (value >= 1 && value <= listingBounds.perPage)) onPerPage(value ?? null); }} />
         </fieldset>
         <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
-        <PickedByHand from={type.id} rule={spoken} disabled={disabled} onChange={onPick} />
+        <PickedByHand sources={type} rule={spoken} disabled={disabled} onChange={onPick} />
       </div>
     </Frame>
   );

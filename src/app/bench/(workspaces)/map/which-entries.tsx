@@ -1,32 +1,30 @@
 'use client';
-import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures, ListingResult } from '../../../../contract/listings';
 import type { Json } from '../../../../core/json';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
+import type { Id } from '../../../../core/ids';
+import type { Sources } from '../../../../core/mapping/sources';
 import { Frame } from '../../../../ui/frame';
-import { useModel } from '../../../../ui/model-in-force';
 import { ConditionRows } from './condition-rows';
 import { conditionsOf } from './rule-edit';
+import { SourcesLine } from './sources-line';
 import styles from './map.module.css';
 
 interface Props {
-  type: CompiledType<ContentType>;
+  sources: Sources;
   where: Json | undefined;
   result: ListingResult | undefined;
   figures: ListingFigures | undefined;
   disabled: boolean;
-  onType: (key: string) => void;
+  onFrom: (from: Id[]) => void;
   onWhere: (where: Json) => void;
 }
 
 /** What is odd about a condition, in words. */
 const oddWords = { nothing: 'It lets nothing through.', everything: 'It lets everything through.', unfilled: 'Nobody fills this field yet.' } as const;
 
-/** First step: of which type, and which of them. Each condition tells how many it lets through and how many it drops. */
-export function WhichEntries({ type, where, result, figures, disabled, onType, onWhere }: Props): ReactElement {
-  const model = useModel();
+/** First step: of which types, and which of them. Each condition tells how many it lets through and how many it drops. */
+export function WhichEntries({ sources, where, result, figures, disabled, onFrom, onWhere }: Props): ReactElement {
   const told = (i: number) => {
     const passed = figures?.steps[i];
     const before = i === 0 ? result?.of : figures?.steps[i - 1];
@@ -48,14 +46,8 @@ export function WhichEntries({ type, where, result, figures, disabled, onType, o
     <Frame label="Which entries">
       <div className={styles.step}>
         <header><span>1</span><h2>Which entries</h2><span role="status">{result && <><b>{result.matching}</b> of {result.of}</>}</span></header>
-        <div className={styles.line}>
-          <Select disabled={disabled} value={type.is.key} onChange={({ target }) => onType(target.value)} slotProps={{ input: { 'aria-label': 'Type of the entries' } }}>
-            {model.contentTypes.map(({ is }) => <MenuItem key={is.id} value={is.key}>{is.plural}</MenuItem>)}
-          </Select>
-          <span style={{ color: 'var(--pencil)' }}>that visitors see</span>
-          <span className={styles.counts}>{result?.of}</span>
-        </div>
-        <ConditionRows type={type} conditions={conditionsOf(where)} disabled={disabled} end={told} below={below} onChange={(all) => onWhere({ all })} />
+        <SourcesLine sources={sources} disabled={disabled} onFrom={onFrom} end={result?.of} />
+        <ConditionRows type={sources} conditions={conditionsOf(where)} disabled={disabled} end={told} below={below} onChange={(all) => onWhere({ all })} />
       </div>
     </Frame>
   );

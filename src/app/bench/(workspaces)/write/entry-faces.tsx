@@ -4,6 +4,7 @@ import { useState, type ReactElement } from 'react';
 import { referencesIn, type Values } from '../../../../core/content/values';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
 import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement';
+import { mappingIn } from '../../../../core/mapping/sources';
 import { mapToFace } from '../../../../core/mapping/map';
 import { readRule } from '../../../../core/mapping/read-rule';
 import type { Mapping } from '../../../../core/mapping/parts';
@@ -34,7 +35,7 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
   const [chosen, setChosen] = useState('own');
   const listings = (data?.items ?? []).flatMap(({ id, label, rule: spoken }): Way[] => {
     const { rule } = readRule(model, spoken);
-    return rule && rule.from === type.id ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, mapping: rule.mapping }] : [];
+    return rule?.from.includes(type.id) ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, mapping: mappingIn(rule.mapping, type) }] : [];
   });
   const ways: Way[] = [{ key: 'own', label: 'On its own', mapping: type.is.face.mapping }, ...listings];
   const way = ways.find(({ key }) => key === chosen) ?? ways[0];

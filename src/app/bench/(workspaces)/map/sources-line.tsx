@@ -1,0 +1,44 @@
+'use client';
+import { IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { X } from 'lucide-react';
+import { useState, type ReactElement, type ReactNode } from 'react';
+import type { Id } from '../../../../core/ids';
+import { listingBounds } from '../../../../core/mapping/listing-rule';
+import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/sources';
+import { useModel } from '../../../../ui/model-in-force';
+import styles from './map.module.css';
+
+/** What a listing takes: one type, that can be changed for another, or several beside one another. */
+export function SourcesLine({ sources, disabled, onFrom, end }: { sources: Sources; disabled: boolean; onFrom: (from: Id[]) => void; end: ReactNode }): ReactElement {
+  const all = possibleSources(useModel());
+  const [at, setAt] = useState<HTMLElement | null>(null);
+  const taken = sources.types.map(({ id }) => id);
+  const [only] = taken;
+  const left = all.filter(({ id }) => !taken.includes(id));
+  return (
+    <div className={styles.line}>
+      {taken.length === 1
+        ? (
+          <Select disabled={disabled} value={only ?? ''} onChange={({ target }) => onFrom([target.value])} slotProps={{ input: { 'aria-label': 'What it lists' } }}>
+            {all.map((type) => <MenuItem key={type.id} value={type.id}>{sourcePlural(type)}</MenuItem>)}
+          </Select>
+        )
+        : (
+          <ul className={styles.sources} aria-label="What it lists">
+            {sources.types.map((type) => (
+              <li key={type.id}>
+                {sourcePlural(type)}
+                {!disabled && <IconButton sx={{ p: '2px' }} aria-label={`Take out ${sourcePlural(type)}`} onClick={() => onFrom(taken.filter((id) => id !== type.id))}><X size={14} /></IconButton>}
+              </li>
+            ))}
+          </ul>
+        )}
+      {!disabled && left.length > 0 && taken.length < listingBounds.sources && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>and…</button>}
+      <span style={{ color: 'var(--pencil)' }}>that visitors see</span>
+      <span className={styles.counts}>{end}</span>
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {left.map((type) => <MenuItem key={type.id} onClick={() => { setAt(null); onFrom([...taken, type.id]); }}>{sourcePlural(type)}</MenuItem>)}
+      </Menu>
+    </div>
+  );
+}

@@ -1,0 +1,39 @@
+import type { Id } from '../core/ids';
+import { standingTestsOf, type ListingRule } from '../core/mapping/listing-rule';
+import { isPageSource, ruleIn, Sources, type SourceType } from '../core/mapping/sources';
+import type { Asker } from '../store/database';
+import { countLive, type Asked, type Branch } from '../store/listing-query';
+import { everyEntry } from '../core/mapping/listing-rule';
+import { entryAddresses, entryHomes } from './entry-addresses';
+import { sheetIn, today, type House } from './house';
+import { knownOf } from './known';
+
+/** One of the types that a listing takes, with the rule as it understands it, and what it is asked of. */
+export interface Source extends Branch<ListingRule> {
+  type: SourceType;
+}
+
+export const askedOf = (house: House, type: SourceType): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
+
+/** The sources of a rule as they are asked. What it takes from its place must have been settled. */
+export async function sourcesOf(asker: Asker, house: House, rule: ListingRule): Promise<Source[]> {
+  const { types } = Sources.of(house.model, rule.from);
+  const homes = standingTestsOf(rule.where).some((test) => 'under' in test) ? await entryHomes(asker, house) : undefined;
+  return types.map((type) => {
+    const parent = homes?.get(type.id)?.page.parent;
+    return { type, rule: ruleIn(rule, type), asked: { ...askedOf(house, type), ...(typeof parent === 'number' ? { standsUnder: parent } : {}) } };
+  });
+}
+
+/** How many there are of some sources that visitors see. */
+export const countSources = async (asker: Asker, sources: readonly Pick<Source, 'asked'>[]): Promise<number> =>
+  (await Promise.all(sources.map(({ asked }) => countLive(asker, asked, everyEntry)))).reduce((sum, n) => sum + n, 0);
+
+/** Where visitors find entries that have pages of their own, and pages, by their ids. */
+export async function addressesOf(asker: Asker, house: House, things: readonly { id: Id; type: SourceType }[], language?: string): Promise<Map<Id, string>> {
+  const pages = things.filter(({ type }) => isPageSource(type));
+  const entries = await entryAddresses(asker, house, things.filter(({ type }) => !isPageSource(type)).map(({ id, type }) => ({ id, type: type.id })), language);
+  if (pages.length === 0) return entries;
+  const known = await knownOf(asker, house, pages.map(({ id }, i) => ({ path: `/${i}`, sort: 'page' as const, target: id })), 0, language);
+  return new Map([...entries, ...[...known.pages].map(([id, { address }]): [Id, string] => [id, address])]);
+}

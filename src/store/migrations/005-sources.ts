@@ -1,0 +1,72 @@
+import { languagesOf, type Said } from '../../core/content/said';
+import { isJsonObject, type Json } from '../../core/json';
+import { CompiledModel } from '../../core/model/compile';
+import type { Tx } from '../database';
+import { modelInForce } from '../model';
+import { LANGUAGE, languageId, sheetOf } from '../sheet-shape';
+import { putLiveRows, type LiveRow } from '../sheet-rows';
+import { fitSheets } from '../sheet-tables';
+import { Surrogates } from '../surrogates';
+
+/**
+ * Listings take several types, and pages: every rule has a list of what it takes, the pages of every type lie in a sheet
+ * as entries do, and it is kept in which languages something is said.
+ */
+export const sources = {
+  name: '005-sources',
+  async up(tx: Tx): Promise<void> {
+    await tx.run('CREATE INDEX live_by_publisher ON live (published_by)');
+    await tx.run('CREATE INDEX working_by_changer ON working (changed_by)');
+    for (const table of ['working', 'live', 'revisions']) await takeLists(tx, table);
+    await renameIndexes(tx);
+    const model = await modelInForce(tx);
+    if (!model) return;
+    const compiled = new CompiledModel(model.document, model.number);
+    const surrogates = await Surrogates.load(tx);
+    await surrogates.extend(tx, model.document);
+    await fitSheets(tx, new CompiledModel({ ...model.document, pageTypes: [] }, model.number), compiled, surrogates);
+    await fillPages(tx, compiled, surrogates);
+    await fillLanguages(tx, surrogates);
+  },
+};
+
+/** The bodies of listings with the one type they took as a list. */
+async function takeLists(tx: Tx, table: string): Promise<void> {
+  const rows = await tx.all<{ row: number; body: string }>(`SELECT b.rowid AS row, b.body FROM ${table} b JOIN records r ON r.id = b.record WHERE r.sort = 'listing'`);
+  for (const { row, body } of rows) {
+    const kept = JSON.parse(body) as Json;
+    if (!isJsonObject(kept) || !isJsonObject(kept.rule) || typeof kept.rule.from !== 'string') continue;
+    await tx.run(`UPDATE ${table} SET body = $1 WHERE rowid = $2`, [JSON.stringify({ ...kept, rule: { ...kept.rule, from: [kept.rule.from] } }), row]);
+  }
+}
+
+/** A listing's own index is named by the listing and the place of the source among its sources. */
+async function renameIndexes(tx: Tx): Promise<void> {
+  const indexes = await tx.all<{ name: string; sql: string }>("SELECT name, sql FROM sqlite_master WHERE type = 'index' AND name GLOB 'listing_[0-9]*'");
+  for (const { name, sql } of indexes) {
+    await tx.run(`DROP INDEX ${name}`);
+    await tx.run(sql.replace(name, `${name}_0`));
+  }
+}
+
+async function fillPages(tx: Tx, model: CompiledModel, surrogates: Surrogates): Promise<void> {
+  const rows = await tx.all<{ version: number; entry: number; starts: number; ends: number; title: string; body: string; published: number; changed: number; type: string }>(
+    `SELECT v.id AS version, v.record AS entry, v.starts, v.ends, v.title, v.body, v.published_at AS published, w.changed_at AS changed, t.uuid AS type
+     FROM live v JOIN records r ON r.id = v.record AND r.sort = 'page' JOIN ids t ON t.n = r.type JOIN working w ON w.record = v.record`,
+  );
+  for (const type of model.pageTypes) {
+    const { kind } = type.is.source;
+    if (kind === 'entry' || kind === 'category') continue;
+    const own = rows.filter((row) => row.type === type.id).map(({ version, entry, title, published, changed, body, ...span }): LiveRow => ({ version, entry, span, title, published, changed, said: JSON.parse(body) as Said }));
+    await putLiveRows(tx, sheetOf(type, surrogates, model.locale), surrogates, model.locale, own);
+  }
+}
+
+async function fillLanguages(tx: Tx, surrogates: Surrogates): Promise<void> {
+  const rows = await tx.all<{ side: number; row: number; body: string }>(
+    `SELECT 1 AS side, v.id AS row, v.body FROM live v JOIN records r ON r.id = v.record AND r.sort = 'entry' WHERE v.body LIKE '%"translations":%'
+     UNION ALL SELECT 0, w.record, w.body FROM working w JOIN records r ON r.id = w.record AND r.sort = 'entry' WHERE w.body LIKE '%"translations":%'`,
+  );
+  const said = rows.flatMap(({ side, row, body }) => languagesOf(JSON.parse(body) as Said).map((locale) => [side, surrogates.find(LANGUAGE), surrogates.find(languageId(locale)), row]));
+  await tx.insertMany('many', ['side', 'field', 'value', 'row'], said, 'INSERT OR IGNORE');
+}
