@@ -1,6 +1,7 @@
 import type { Said } from '../core/content/said';
 import type { Id } from '../core/ids';
 import { standingTestsOf, testsOf, type Condition, type ListingRule } from '../core/mapping/listing-rule';
+import { inEachLanguage } from '../core/mapping/here';
 import { matches, throughLink } from '../core/mapping/matches';
 import { allIn } from '../core/mapping/pins';
 import { ruleIn } from '../core/mapping/sources';
@@ -18,6 +19,9 @@ import { pagesShowing, type ReachedPage } from './reached-pages';
 type IsBelow = NonNullable<Around['isBelow']>;
 
 const belowAmong = (above: readonly Id[]): IsBelow => (page, children) => (children ? above[0] === page : above.includes(page));
+
+/** The languages in which pages are drawn; none is the main one. */
+export const languagesIn = (house: House): (string | undefined)[] => [undefined, ...house.model.document.locales.others];
 
 /** Below which pages the entries of a type have their own. */
 export async function standsBelow(asker: Asker, house: House, type: Id): Promise<IsBelow> {
@@ -57,8 +61,8 @@ export async function pagesListing(asker: Asker, house: House, record: number, l
   const lists = (rule: ListingRule, where: Condition): boolean => branch.some(({ id, type, says, isBelow }) => {
     const of = house.model.pageType(type);
     if (!of || !rule.from.includes(type)) return false;
-    const shown = allIn(ruleIn({ ...rule, where }, of));
-    return asksFurther(rule) || says.some((said) => matches(shown, said.values, today(house), house.categories.isUnder, subjectOf(id, said, { isBelow, locale: house.model.locale })));
+    const shown = inEachLanguage(allIn(ruleIn({ ...rule, where }, of)), languagesIn(house));
+    return asksFurther(rule) || says.some((said) => shown.some((each) => matches(each, said.values, today(house), house.categories.isUnder, subjectOf(id, said, { isBelow, locale: house.model.locale }))));
   });
   const anywhere = new Set<Id>();
   const reached: ReachedPage[] = [];

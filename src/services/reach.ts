@@ -1,6 +1,7 @@
 import { referencesInSaid } from '../core/content/said';
 import { titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
+import { inEachLanguage } from '../core/mapping/here';
 import { matches, throughLink } from '../core/mapping/matches';
 import { testsOf } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
@@ -17,7 +18,7 @@ import { entryBody } from './kept-body';
 import { knownOf } from './known';
 import { listingsInForce } from './listings-in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
-import { pagesListing, standsBelow } from './reach-of-listed';
+import { languagesIn, pagesListing, standsBelow } from './reach-of-listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './reached-pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
@@ -39,14 +40,15 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   const { entries } = await knownOf(asker, house, links.filter(({ sort }) => sort === 'entry'));
   const around: Around = { isUnder: house.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, isBelow: await standsBelow(asker, house, change.type), locale: house.model.locale };
   const own = ({ id: listing, rule }: LiveListing): LiveListing => ({ id: listing, rule: type ? ruleIn(rule, type) : rule });
+  const differs = ({ id: listing, rule }: LiveListing) => inEachLanguage(rule.where, languagesIn(house)).some((where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, around));
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
-  const differing = new Set(anywhere.filter((listing) => listingDiffers(own(listing), change, day, around)).map((listing) => listing.id));
+  const differing = new Set(anywhere.filter((listing) => differs(own(listing))).map((listing) => listing.id));
   const values = [change.before, change.after].flatMap((said) => (said ? [said.values] : []));
   const byPlace: ReachedPage[] = [];
   for (const listing of inForce) {
     const { id: shown, rule } = own(listing);
     if (!takesFromPlace(rule) || !rule.from.includes(change.type)) continue;
-    byPlace.push(...(await placesTelling(asker, house, { id: shown, rule }, { values, tells: (where) => listingDiffers({ id: shown, rule: { ...rule, where } }, change, day, around) })));
+    byPlace.push(...(await placesTelling(asker, house, { id: shown, rule }, { values, tells: (where) => differs({ id: shown, rule: { ...rule, where } }) })));
   }
   const drawn = new Set<Id>([id]);
   let edge = [id];
@@ -89,7 +91,7 @@ async function placesShowing(asker: Asker, house: House, listing: LiveListing, o
   const type = house.model.contentType(of);
   const around: Around = { isBelow: await standsBelow(asker, house, of), locale: house.model.locale };
   const own = { id: listing.id, rule: type ? ruleIn(listing.rule, type) : listing.rule };
-  return placesTelling(asker, house, own, { values: [said.values], tells: (where) => matches(where, said.values, today(house), house.categories.isUnder, subjectOf(id, said, around)) });
+  return placesTelling(asker, house, own, { values: [said.values], tells: (where) => inEachLanguage(where, languagesIn(house)).some((each) => matches(each, said.values, today(house), house.categories.isUnder, subjectOf(id, said, around))) });
 }
 
 /** The pages of their own that some entries have. */

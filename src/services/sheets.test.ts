@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import { wideDocument } from '../../tests/wide-model';
+import { sortKey } from '../core/content/sort-key';
 import { readValues, type Values } from '../core/content/values';
 import type { Json, JsonObject } from '../core/json';
 import type { OrderKey } from '../core/mapping/listing-rule';
@@ -8,6 +9,7 @@ import { facetCondition, readFacets } from '../core/mapping/facets';
 import { matches } from '../core/mapping/matches';
 import { compareBy } from '../core/mapping/order';
 import { proposeRule } from '../core/mapping/propose-rule';
+import { ruleIn } from '../core/mapping/sources';
 import { readCondition, readRule } from '../core/mapping/read-rule';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
@@ -15,9 +17,10 @@ import { withComputed } from '../core/model/kinds';
 import { addInBulk } from './bulk-entries';
 import { addCategory, importCategories } from './categories';
 import { sheetIn } from './house';
+import { sourcesOf } from './sources';
 import { importModel } from './model';
 import { countFacets } from '../store/facet-query';
-import { countLive, listLive } from '../store/listing-query';
+import { countLive, listAmong, listLive } from '../store/listing-query';
 
 const DAY = '2026-11-25';
 let small: SmallHouse;
@@ -155,4 +158,72 @@ test('moments and names, of linked entries too, put entries in the order that co
     const { versions } = await listLive(small.house.content, asked('walk'), { where: { all: [] }, order, limit: 25 });
     expect(versions.map(({ uuid }) => uuid)).toEqual(sorted.slice(0, 25).map(({ serial }) => bare.find(({ id }) => id === serial)?.uuid));
   }), { numRuns: 20 });
+});
+
+test('several types are found and put in one order, as core has it', async () => {
+  const types = [typeOf('species'), typeOf('walk')] as const;
+  species = wanted('species');
+  const rows = (['species', 'walk'] as const).flatMap((key) => wanted(key).map((values, i) => ({ key, values, i })));
+  const bare = await small.house.content.all<{ id: number; uuid: string; of: string }>("SELECT r.id, r.uuid, i.uuid AS of FROM records r JOIN ids i ON i.n = r.type WHERE r.sort = 'entry' ORDER BY r.id");
+  const idsOf = (key: 'species' | 'walk') => bare.filter(({ of }) => of === typeOf(key).id);
+  const some = () => fc.subarray(categories, { minLength: 1, maxLength: 3 }) as fc.Arbitrary<Json>;
+  const condition = either(
+    ask('title', 'contains', fc.constantFrom<Json[]>('d', 'OWL', 'n')), ask('species:habitats', 'under', some()), ask('walk:starts', 'after', fc.constant<Json>({ now: '+0 days' })), ask('walk:shows.branch', 'under', some()),
+    ask('date', 'filled'), fc.constantFrom<Json[]>({ under: 'here' }, { language: ['fr'] }, { language: ['en-GB'] }, { state: ['published'] }),
+  );
+  const order = fc.array(fc.record({ by: fc.constantFrom('title', 'date', 'species:minutes', 'walk:starts'), direction: fc.constantFrom('up', 'down') }), { maxLength: 2 });
+  const window = fc.record({ limit: fc.integer({ min: 1, max: 40 }), skip: fc.nat(30) });
+  let telling = 0;
+  await fc.assert(fc.asyncProperty(condition, order, window, async (where, by, { limit, skip }) => {
+    const { rule, faults } = readRule(small.house.model, { ...proposeRule(small.house.model, ...types), where, order: by, limit, skip });
+    expect([where, by, faults]).toEqual([where, by, []]);
+    if (!rule) return;
+    const keyed = rows.flatMap(({ key, values, i }) => {
+      const own = ruleIn(rule, typeOf(key));
+      const { id = 0, uuid = '' } = idsOf(key)[i] ?? {};
+      if (!matches(own.where, values, DAY, small.house.categories.isUnder, { id: uuid, linked, languages: ['en-GB'], state: 'published' })) return [];
+      const term = (path: string) => {
+        const found = typeOf(key).field(path);
+        const value = found && values[found.id];
+        return found?.kind === 'line' && value !== undefined ? sortKey(String(value), 'en-GB') : (value as string | number | undefined);
+      };
+      return [{ uuid, id, terms: own.order.map((each) => term(each.by)) }];
+    });
+    const sorted = keyed.sort((a, b) => {
+      for (const [i, { direction }] of rule.order.entries()) {
+        const [x, y] = [a.terms[i], b.terms[i]];
+        if (x === y) continue;
+        if (x === undefined) return 1;
+        if (y === undefined) return -1;
+        return x < y === (direction === 'up') ? -1 : 1;
+      }
+      return a.id - b.id;
+    });
+    if (sorted.length > 0 && sorted.length < rows.length) telling += 1;
+    const { matching, versions } = await listAmong(small.house.content, await sourcesOf(small.house.content, small.house, rule));
+    expect([where, by, matching, versions.map(({ uuid }) => uuid)]).toEqual([where, by, sorted.length, sorted.slice(skip, skip + limit).map(({ uuid }) => uuid)]);
+  }), { numRuns: 80 });
+  expect(telling).toBeGreaterThan(20);
+});
+
+test('very many are put in order by what they link to without being sorted whole, what links to nothing behind them', async () => {
+  await put('walk', Array.from({ length: 1700 }, (_, i): JsonObject => ({ title: `Walk ${i % 7}`, ...(i % 3 === 0 ? {} : { above: entries[i % 6] ?? '' }) })));
+  const type = typeOf('walk');
+  const bare = (await small.house.content.all<{ id: number; uuid: string }>("SELECT r.id, r.uuid FROM records r JOIN ids i ON i.n = r.type WHERE i.uuid = $1 ORDER BY r.id", [type.id])).slice(-1700);
+  species = wanted('species');
+  const to = (id: string) => { const values = linked(id); return values && { type: typeOf('species'), values }; };
+  const [title, above] = [type.fieldByKey('title')?.id ?? '', `${type.fieldByKey('above')?.id}.${typeOf('species').fieldByKey('name')?.id}`];
+  const only = { field: title, is: 'startsWith' as const, value: 'Walk' };
+  const firsts: string[] = [];
+  for (const direction of ['up', 'down'] as const) {
+    const order: OrderKey[] = [{ by: above, direction }, { by: title, direction: 'down' }];
+    const sorted = kept.walk.map((values, i) => ({ values, published: 0, changed: 0, serial: bare[i]?.id ?? 0 })).sort(compareBy(order, type, 'en-GB', to)).map(({ serial }) => bare.find(({ id }) => id === serial)?.uuid);
+    // The first page, one across the end of those that link to something, and one behind it.
+    for (const skip of [0, 1120, 1500]) {
+      const { matching, versions } = await listLive(small.house.content, asked('walk'), { where: only, order, limit: 30, skip });
+      firsts.push(versions[0]?.uuid ?? '');
+      expect([direction, skip, matching, versions.map(({ uuid }) => uuid)]).toEqual([direction, skip, 1700, sorted.slice(skip, skip + 30)]);
+    }
+  }
+  expect(new Set(firsts).size).toBeGreaterThan(4);
 });

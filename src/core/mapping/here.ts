@@ -55,6 +55,18 @@ export function settled(condition: Condition, place: Standpoint): Condition {
   return value ? { ...condition, value: given(value, place) } : condition;
 }
 
+/** A condition as it is asked on pages of each language (none is the main one), where it asks for that of the page; else the condition alone. */
+export function inEachLanguage(condition: Condition, languages: readonly (string | undefined)[]): Condition[] {
+  const asks = standingTestsOf(condition).some((test) => 'language' in test && test.language === 'here');
+  const spoken = (inner: Condition, language: string | undefined): Condition => {
+    if ('all' in inner) return { all: inner.all.map((each) => spoken(each, language)) };
+    if ('any' in inner) return { any: inner.any.map((each) => spoken(each, language)) };
+    if ('not' in inner) return { not: spoken(inner.not, language) };
+    return 'language' in inner ? settled(inner, language === undefined ? {} : { language }) : inner;
+  };
+  return asks ? languages.map((language) => spoken(condition, language)) : [condition];
+}
+
 /** Whether what one field says can be compared with what another says. */
 export function comparable(field: Field, other: Field): boolean {
   if (field.kind !== other.kind || field.kind === 'computed') return false;

@@ -5,8 +5,13 @@ import { readModelDocument } from '../../core/formats/model-schema';
 import { newId } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import { checkModel } from '../../core/model/check';
+import { CompiledModel } from '../../core/model/compile';
+import type { ModelDocument } from '../../core/model/document';
 import { Database } from '../database';
 import { contentMigrations, migrate, sessionMigrations } from '../migrate';
+import { makeRecords, putLive } from '../records';
+import { fitSheets } from '../sheet-tables';
+import { Surrogates } from '../surrogates';
 import { begin } from './001-begin';
 import { wholeDocument } from './002-whole-model';
 
@@ -46,6 +51,29 @@ test('a database from the first version comes to the newest, its model whole and
     expect(document?.pageTypes[0]).toMatchObject({ inNavigation: 'no', slots: [], layouts: [] });
     expect(document?.houseStyle.palette.accent).toBe('#2f5a52');
     expect(document && checkModel(document).filter(({ weight }) => weight === 'error')).toEqual([]);
+  });
+});
+
+test('listings take lists, and the pages there are lie in sheets', async () => {
+  await inDatabase(async (database) => {
+    await migrate(database, contentMigrations.slice(0, 2));
+    await database.write(async (tx) => {
+      await tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [JSON.stringify(wholeDocument(first))]);
+      const surrogates = await Surrogates.load(tx);
+      await surrogates.know(tx, [type, page, name, title]);
+      const before = new CompiledModel({ ...(wholeDocument(first) as unknown as ModelDocument), pageTypes: [] }, 1);
+      await fitSheets(tx, undefined, before, surrogates);
+      const at = { faults: 0, at: 5, by: null };
+      const body = JSON.stringify({ rule: { from: type, limit: 3 } });
+      const [home = 0, listing = 0] = await makeRecords(tx, [{ uuid: newId(), sort: 'page', type: surrogates.of(page), title: 'Hall', body: '{}', ...at }, { uuid: newId(), sort: 'listing', type: null, title: 'Birds', body, ...at }]);
+      await putLive(tx, [{ record: home, starts: 1, ends: 9, title: 'Hall', body: JSON.stringify({ values: { [title]: 'Hall' } }), at: 5, by: null }, { record: listing, starts: 1, ends: 9, title: 'Birds', body, at: 5, by: null }]);
+      await tx.run(`CREATE INDEX listing_${listing} ON sheet_${surrogates.of(type)}_live (entry)`);
+    });
+    await migrate(database, contentMigrations);
+    expect(await database.all("SELECT json_extract(body, '$.rule.from[0]') AS of FROM live WHERE title = 'Birds'")).toEqual([{ of: type }]);
+    const surrogates = await Surrogates.load(database);
+    expect(await database.all(`SELECT entry, live_from, live_until, f${surrogates.of(title)} AS title FROM sheet_${surrogates.of(page)}_live`)).toEqual([{ entry: 1, live_from: 1, live_until: 9, title: 'Hall' }]);
+    expect(await database.all("SELECT name FROM sqlite_master WHERE name GLOB 'listing_[0-9]*'")).toEqual([{ name: 'listing_2_0' }]);
   });
 });
 

@@ -1,0 +1,134 @@
+import fc from 'fast-check';
+import { DrawnPages } from '../../tests/drawn-pages';
+import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { withSpeciesPages } from '../../tests/small-model';
+import type { JsonObject } from '../core/json';
+import { changeEntry, entries, publishEntry } from '../services/entries';
+import { addListing, publishListing } from '../services/listings';
+import { tryListing } from '../services/listing-trials';
+import { importModel } from '../services/model';
+import { addPage, binPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
+
+let small: SmallHouse;
+let drawn: DrawnPages;
+const ids: Record<string, string> = {};
+const person = () => small.people.architect;
+const everyAddress = async (): Promise<string[]> => (await siteTree(small.house)).pages.flatMap(({ address }) => [address, `/fr${address === '/' ? '' : address}`]);
+
+async function inForce(label: string, from: string[], rule: JsonObject): Promise<string> {
+  const made = await addListing(small.house, person(), { label, rule: { from, ...rule } });
+  await publishListing(small.house, person(), made.id, made.revision, {});
+  return made.id;
+}
+
+async function stand(title: string, type: string, parent: string | null, more: JsonObject = {}): Promise<string> {
+  const made = await addPage(small.house, person(), { type, parent, values: { title }, ...more });
+  const { id } = await publishPage(small.house, person(), made.id, made.revision, {});
+  ids[title] = id;
+  return id;
+}
+
+const change = async (title: string, act: (id: string, revision: number) => Promise<unknown>): Promise<void> => {
+  const id = ids[title] ?? '';
+  await act(id, (await page(small.house, id)).revision);
+};
+const move = (title: string, parent: string) => change(title, (id, revision) => movePage(small.house, person(), id, revision, { parent: ids[parent] ?? '' }));
+const withdraw = (title: string) => change(title, (id, revision) => withdrawPage(small.house, person(), id, revision));
+const publish = (title: string) => change(title, (id, revision) => publishPage(small.house, person(), id, revision, {}));
+const says = (title: string, patch: JsonObject) => change(title, async (id, revision) => {
+  const { revision: next } = await changePage(small.house, person(), id, revision, patch);
+  await publishPage(small.house, person(), id, next, {});
+});
+
+/** The headings of a listing on a page, by the heading over it. */
+function listed(html: string, heading: string): string[] {
+  const from = html.indexOf(`>${heading}</h2>`);
+  return from < 0 ? [] : [...html.slice(from, html.indexOf('</section>', from)).matchAll(/<h3 class="heading">(?:<a [^>]*>)?([^<]*)/g)].map(([, words = '']) => words);
+}
+
+beforeEach(async () => {
+  small = await smallHouse();
+  drawn = new DrawnPages(small.house, everyAddress);
+  await importModel(small.house, withSpeciesPages());
+  await fill(small, 'species', [{ values: { name: 'Amber piper', group: 'bird' } }, { values: { name: 'Bell heron', group: 'bird', summary: 'Rings.' } }]);
+  const order = [{ by: 'title', direction: 'up' }];
+  const below = await inForce('Below', ['page:plain'], { where: { under: 'here', only: 'children' }, order, heading: 'Right below' });
+  const branch = await inForce('Branch', ['page:plain', 'species'], { where: { under: 'here' }, order, heading: 'All below' });
+  const french = await inForce('French', ['species'], { where: { language: 'here' }, order: [{ by: 'name', direction: 'up' }], heading: 'In words of yours' });
+  const blocks = (...listings: string[]) => ({ slots: { main: listings.map((listing) => ({ type: 'listing', listing })) } });
+  await stand('Home', 'home', null);
+  await stand('Visit', 'plain', ids.Home ?? '', blocks(below, branch));
+  await stand('About', 'plain', ids.Home ?? '', blocks(below, branch, french));
+  await stand('Getting here', 'plain', ids.Visit ?? '');
+  await stand('Winter', 'plain', ids.Visit ?? '');
+  await stand('Ice', 'plain', ids.Winter ?? '');
+  await stand('Index', 'index', ids.Home ?? '', { listing: await inForce('All', ['species'], {}) });
+  await stand('Each species', 'speciesPage', ids.Index ?? '');
+});
+afterEach(() => small.close());
+
+const lists = async (address: string) => {
+  const html = await drawn.html(address);
+  return { right: listed(html, 'Right below'), all: listed(html, 'All below') };
+};
+
+test('a listing of pages shows what stands below, and a page that is moved goes from one list to the other', async () => {
+  expect(await lists('/visit')).toEqual({ right: ['Getting here', 'Winter'], all: ['Getting here', 'Ice', 'Winter'] });
+  expect(await lists('/about')).toEqual({ right: [], all: [] });
+  const { differing, renewed } = await drawn.after(() => move('Winter', 'About'));
+  expect(await lists('/visit')).toEqual({ right: ['Getting here'], all: ['Getting here'] });
+  expect(await lists('/about')).toEqual({ right: ['Winter'], all: ['Ice', 'Winter'] });
+  expect(differing.filter((address) => !renewed.includes(address))).toEqual([]);
+  expect(await drawn.html('/about')).toContain('href="/about/winter/ice"');
+});
+
+test('entries stand where their own pages do, and those without a page stand below none', async () => {
+  const under = async (title: string, only?: 'children') => (await tryListing(small.house, { rule: { from: ['species'], where: { under: [ids[title] ?? ''], ...(only ? { only } : {}) } } })).matching;
+  expect([await under('Index', 'children'), await under('Index'), await under('Home'), await under('Home', 'children'), await under('Visit')]).toEqual([2, 2, 2, 0, 0]);
+  const notices = await tryListing(small.house, { rule: { from: ['notice'], where: { not: { under: [ids.Home ?? ''] } } } });
+  expect(notices.matching).toBe(notices.of);
+  await withdraw('Each species');
+  expect(await under('Home')).toBe(0);
+});
+
+test('visitors in another language are shown what is said in theirs', async () => {
+  const inWords = async (address: string) => listed(await drawn.html(address), 'In words of yours');
+  expect([await inWords('/about'), await inWords('/fr/about')]).toEqual([['Amber piper', 'Bell heron'], []]);
+  const [, heron] = (await entries(small.house, { type: 'species', sort: 'name' })).items;
+  const { renewed } = await drawn.after(async () => {
+    const { id = '', revision = 0 } = heron ?? {};
+    const changed = await changeEntry(small.house, person(), id, revision, { translations: { fr: { summary: 'Elle sonne.' } } });
+    await publishEntry(small.house, person(), id, changed.revision, {});
+  });
+  expect(renewed).toContain('/fr/about');
+  expect(await inWords('/fr/about')).toEqual(['Bell heron']);
+  // Whose work it is: what visitors see was published by the architect here, the others by an editor.
+  const by = async (role: 'architect' | 'editor' | 'reviewer') => (await tryListing(small.house, { rule: { from: ['species'], where: { author: [small.people[role].uuid] } } })).matching;
+  expect([(await entries(small.house, { type: 'species', where: JSON.stringify({ language: ['fr'] }) })).total, (await entries(small.house, { type: 'species', where: JSON.stringify({ state: ['published'] }) })).total]).toEqual([1, 2]);
+  await expect(tryListing(small.house, { rule: { from: ['species'], where: { author: ['nobody'] } } })).rejects.toMatchObject({ faults: [{ path: '/rule/where/author' }] });
+  expect([await by('architect'), await by('editor'), await by('reviewer')]).toEqual([1, 1, 0]);
+});
+
+test('reach misses no page that lists pages over generated edits, and renews few for nothing', async () => {
+  const titles = ['Visit', 'About', 'Getting here', 'Winter', 'Ice'];
+  const edit = fc.record({ what: fc.constantFrom('move', 'move', 'title', 'withdraw', 'publish', 'new', 'bin'), one: fc.constantFrom(...titles), other: fc.constantFrom('Home', ...titles) });
+  let serial = 0;
+  const act = async ({ what, one, other }: { what: string; one: string; other: string }): Promise<void> => {
+    serial += 1;
+    // What may not be done, such as a page below itself, changes nothing.
+    const done = { move: () => move(one, other), title: () => says(one, { values: { title: `${one} ${serial}` } }), withdraw: () => withdraw(one), publish: () => publish(one), new: () => stand(`Leaf ${serial}`, 'plain', ids[other] ?? ''), bin: () => change('Getting here', (id, revision) => binPage(small.house, person(), id, revision)) }[what];
+    await Promise.resolve(done?.()).catch(() => undefined);
+  };
+  let [differ, renew, pages] = [0, 0, 0];
+  for (const [i, each] of fc.sample(edit, { numRuns: 30, seed: 5 }).entries()) {
+    small.at(NOON + 5000 * (i + 1));
+    const { differing, renewed } = await drawn.after(() => act(each));
+    expect([each, differing.filter((address) => !renewed.includes(address))]).toEqual([each, []]);
+    differ += differing.length;
+    renew += renewed.length;
+    pages += (await everyAddress()).length;
+  }
+  expect(differ).toBeGreaterThan(60);
+  // Of all pages that stand, at most a quarter is renewed although it did not differ.
+  expect((renew - differ) / pages).toBeLessThan(1 / 4);
+}, 60_000);
