@@ -183,6 +183,30 @@ describe('the words of one category', () => {
     await withdrawPage(small.house, person(), id, kept.revision);
     expect(await drawn.html('/habitats/water/mere')).toContain('Keep to the path.');
   });
+  test('hold an order by hand of its own, before the one that all of them have', async () => {
+    const byHand = await inForce('By hand', { where: { field: 'lives', is: 'under', value: { here: 'category' } }, limit: 'all', order: [{ by: 'byHandHere', direction: 'up' }, { by: 'name', direction: 'up' }] });
+    await says('Carr', { lives: [habitat('Mere').id, habitat('Dyke').id] });
+    const put = async (id: string, change: JsonObject) => {
+      const kept = await changePage(small.house, person(), id, (await page(small.house, id)).revision, change);
+      await publishPage(small.house, person(), id, kept.revision, {});
+      return kept;
+    };
+    const [heron, moth, willow] = [(await species('Bell')).id, (await species('Carr')).id, (await species('Dune')).id];
+    await put(ids.Each ?? '', { listing: byHand, byHand: { [byHand]: [moth, willow] } });
+    const mere = await words('Mere', {});
+    expect(items(await drawn.html('/habitats/water/mere'))).toEqual(['Carr moth', 'Amber newt', 'Bell heron']);
+    const { differing, renewed } = await drawn.after(() => put(mere, { byHand: { [byHand]: [heron, willow] } }));
+    expect([differing.length > 0, differing.filter((address) => !renewed.includes(address))]).toEqual([true, []]);
+    expect(items(await drawn.html('/habitats/water/mere'))).toEqual(['Bell heron', 'Amber newt', 'Carr moth']);
+    expect(items(await drawn.html('/habitats/water/dyke'))).toEqual(['Carr moth', 'Bell heron']);
+    const { revision, byHand: kept } = await page(small.house, mere);
+    expect(kept).toEqual({ [byHand]: [heron, willow] });
+    const unknown = '01a2157b-dcdf-7217-9ef9-ced5490f0816';
+    for (const [given, path] of [[{ [unknown]: [heron] }, `/byHand/${unknown}`], [{ [byHand]: [heron, unknown] }, `/byHand/${byHand}/1`], [{ [byHand]: 'heron' }, `/byHand/${byHand}`]] as const) {
+      await expect(changePage(small.house, person(), mere, revision, { byHand: given as unknown as JsonObject })).rejects.toMatchObject({ faults: [{ path }] });
+    }
+    expect((await changePage(small.house, person(), mere, revision, { byHand: { [byHand]: null } })).byHand).toEqual({});
+  });
   test('stay with it when it is renamed, moved or merged, and wait for an editor where the other has some', async () => {
     const mere = await words('Mere', {});
     let category = habitat('Mere');

@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Length, ValidateNested } from 'class-validator';
 import { states, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { FaceContent } from '../core/mapping/map';
@@ -28,6 +28,8 @@ export class ListingPlace {
 export class ListingTrial {
   @IsObject() rule!: JsonObject;
   @ValidateNested() @Type(() => ListingPlace) @IsOptional() at?: ListingPlace;
+  /** What is placed first by hand there, by ids, in order. */
+  @IsArray() @ArrayMaxSize(500) @IsUUID('all', { each: true }) @IsOptional() byHand?: string[];
 }
 
 export class ListingAnswer {
@@ -55,6 +57,8 @@ export class DrawnEntry {
   @IsIn(['page']) @IsOptional() sort?: 'page';
   /** What each part of the face shows: words, and the key of the field they came from. */
   @IsObject() face!: FaceContent;
+  /** Who published it and how often its page was read, where the settings show that. */
+  @IsObject() @IsOptional() byline?: { author?: string; visits?: number };
 }
 
 /** A place at which a rule is tried. */

@@ -125,5 +125,6 @@ export function bodyOfCategory(type: CompiledType<PageType>, all: PageBody, own:
     return [locale, { ...shared, ...(titled || label === undefined ? {} : { [title]: label }), ...own?.translations?.[locale] }];
   }));
   const slots = { ...all.slots, ...Object.fromEntries(Object.entries(own?.slots ?? {}).filter(([, blocks]) => blocks.length > 0)) };
-  return { ...all, ...(own?.layout === undefined ? {} : { layout: own.layout }), values: { ...all.values, ...valuesFromCategory(scheme, type, category), [title]: category.label, ...own?.values }, translations, slots, settings: { set: { ...all.settings?.set, ...own?.settings?.set } } };
+  const byHand = { ...all.byHand, ...own?.byHand };
+  return { ...all, ...(Object.keys(byHand).length > 0 ? { byHand } : {}), ...(own?.layout === undefined ? {} : { layout: own.layout }), values: { ...all.values, ...valuesFromCategory(scheme, type, category), [title]: category.label, ...own?.values }, translations, slots, settings: { set: { ...all.settings?.set, ...own?.settings?.set } } };
 }

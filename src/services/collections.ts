@@ -16,6 +16,7 @@ import { ruleInForce } from './drawn-listings';
 import type { House } from './house';
 import type { PageBody } from './kept-body';
 import { drawingOf, knownOf } from './known';
+import { ledRule } from './leading';
 import { unreadable } from './refusal';
 import { sourcesOf } from './sources';
 
@@ -45,7 +46,7 @@ async function resultIds(asker: Asker, house: House, listing: Id): Promise<Id[] 
   const limit = rule.limit === 'all' ? collectionBounds.picks : Math.min(rule.limit, collectionBounds.picks);
   const { perPage: _perPage, ...whole } = rule;
   // A collection holds entries: pages that the listing shows are passed over.
-  const sources = await sourcesOf(asker, house, { ...whole, limit });
+  const sources = await sourcesOf(asker, house, await ledRule(asker, house, { ...whole, limit }));
   return (await listAmong(asker, sources)).versions.flatMap(({ uuid, branch }) => (sources[branch]?.asked.sheet.ofPages ? [] : [uuid]));
 }
 

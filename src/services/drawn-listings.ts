@@ -1,17 +1,16 @@
-import { referencesInSaid } from '../core/content/said';
 import type { Id } from '../core/ids';
 import { columnsOf, inRatio } from '../core/mapping/arrange';
 import { facetCondition, facetQuery, facetValues, pressed, readFacets, type ChosenFacets } from '../core/mapping/facets';
 import { settled, type Standpoint } from '../core/mapping/here';
 import { keepsRule, type Condition, type ListingRule } from '../core/mapping/listing-rule';
-import { leadingTo, mapToFace } from '../core/mapping/map';
+import { leadingTo } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
 import { resultPages } from '../core/mapping/result-pages';
 import { Sources } from '../core/mapping/sources';
 import type { Field } from '../core/model/document';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import { addressIn, resultAddress } from '../core/site/address';
-import { headingBySettings, itemBySettings, listingLayers } from '../core/site/shown-by-settings';
+import { headingBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../core/site/visitor-page';
 import type { Asker } from '../store/database';
 import { countFacets } from '../store/facet-query';
@@ -19,14 +18,18 @@ import { listAmong } from '../store/listing-query';
 import { livePagesAmong } from '../store/pages';
 import { liveAt, recordByUuid } from '../store/records';
 import type { House } from './house';
-import { entryBody, listingBody, pageBody } from './kept-body';
-import { drawingOf, pageTitle } from './known';
+import { drawItems } from './drawn-items';
+import { listingBody, pageBody } from './kept-body';
+import { pageTitle } from './known';
+import { ledRule } from './leading';
 import { addressesOf, sourcesOf } from './sources';
 
 /** Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its own are added to them), the language. */
 export interface ListingSpot {
   place: Standpoint;
   above: Set<Id>;
+  /** What an editor placed first of this listing, where it stands. */
+  byHand?: readonly Id[];
   language?: string | undefined;
 }
 
@@ -59,20 +62,15 @@ export async function drawListing(house: House, given: ListingRule, spot: Listin
   const nothing = { heading, arrangement: given.arrangement, setOut: given.setOut ?? {}, columns: [], items: [], matching: 0 };
   const here = ruleAt(given, spot);
   const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(house, here), chosen));
-  const asked = await sourcesOf(house.content, house, rule);
+  const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, spot.byHand));
   const { matching, versions } = await listAmong(house.content, asked, page);
   for (const { uuid } of versions) spot.above.add(uuid);
-  const entries = versions.flatMap(({ uuid, body, branch }) => {
-    const source = asked[branch];
-    return source ? [{ id: uuid, said: entryBody(body), type: source.type, mapping: source.rule.mapping }] : [];
-  });
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)), language);
+  const drawn = await drawItems(house, asked, versions, language);
   const layers = listingLayers(house.model.document, sources.types.length === 1 ? sources.types[0]?.is : undefined, rule);
-  const addresses = await addressesOf(house.content, house, entries, language);
-  const items = entries.map(({ id, said, type, mapping }) => {
-    const face = itemBySettings(mapToFace(mapping, type, said, drawing), listingLayers(house.model.document, type.is, rule));
-    const address = addresses.get(id);
-    return { id, face: address === undefined ? face : leadingTo(face, address) };
+  const addresses = await addressesOf(house.content, house, drawn, language);
+  const items = drawn.map(({ type: _type, face, ...item }) => {
+    const address = addresses.get(item.id);
+    return { ...item, face: address === undefined ? face : leadingTo(face, address) };
   });
   const fullList = rule.fullList === undefined ? undefined : await fullListOf(house, given, rule.fullList, matching, language);
   return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };

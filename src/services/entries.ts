@@ -28,6 +28,7 @@ import { listingsInForce } from './listings-in-force';
 import { reachOfEntry } from './reach';
 import { distinctPages, pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
+import { ledRule } from './leading';
 import { sourcesOf } from './sources';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
@@ -284,7 +285,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
   const goesTo: ReachAnswer['goesTo'] = [];
   for (const listing of listings) {
     const kept = await recordByUuid(house.content, listing.id, 'listing');
-    const place = await placeAmong(house.content, await sourcesOf(house.content, house, listing.rule), { id, record: record.id });
+    const place = await placeAmong(house.content, await sourcesOf(house.content, house, await ledRule(house.content, house, listing.rule)), { id, record: record.id });
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: listing.rule.limit !== 'all' && place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
   for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });

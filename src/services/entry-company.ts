@@ -20,6 +20,7 @@ import { ruleInForce } from './drawn-listings';
 import { entryAddresses, entryHomes, type EntryHome } from './entry-addresses';
 import { sheetIn, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
+import { goesByVisits, ledRule } from './leading';
 import { takesFromPlace } from './reach-by-place';
 import type { ReachedPage } from './reached-pages';
 import { askedOf } from './sources';
@@ -33,9 +34,11 @@ const MOST_REACHED = 500;
 async function ruleAbove(asker: Asker, house: House, type: CompiledType<ContentType>, home: EntryHome): Promise<ListingRule | undefined> {
   if (home.page.parent === null) return undefined;
   const [above] = await livePagesAmong(asker, house.site.id, house.now(), [home.page.parent]);
-  const { listing } = above ? pageBody(above.body) : {};
+  const { listing, byHand = {} } = above ? pageBody(above.body) : {};
   const rule = listing === undefined ? undefined : await ruleInForce(house, listing, asker);
-  return rule && sameJson(rule.from, [type.id]) && !takesFromPlace(rule) ? rule : undefined;
+  // What was read most changes with every reader: no page beside it could be kept.
+  if (!rule || listing === undefined || !sameJson(rule.from, [type.id]) || takesFromPlace(rule) || goesByVisits(rule)) return undefined;
+  return ledRule(asker, house, rule, byHand[listing]);
 }
 
 /** The columns of a type's visitors' side that hold categories, of whichever scheme. */

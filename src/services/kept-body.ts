@@ -13,6 +13,8 @@ export interface PageBody extends Said {
   picks?: Id[];
   /** The listing that they began with, and what it showed then. */
   began?: { listing: Id; entries: Id[] };
+  /** What stands first here of listings that go by hand, in order, by listing. */
+  byHand?: Record<Id, Id[]>;
   slots?: SlotContents;
   /** The layout it is set out in, where its type has several. */
   layout?: Id;

@@ -1,19 +1,18 @@
 import type { ConditionTold, ListingFigures, ListingPlace, ListingResult, ListingTrial } from '../contract/listings';
-import { referencesInSaid } from '../core/content/said';
 import type { Id } from '../core/ids';
 import { coverageQuestions } from '../core/mapping/coverage';
 import { settled } from '../core/mapping/here';
 import { everyEntry, type Condition, type ListingRule } from '../core/mapping/listing-rule';
-import { mapToFace, type FaceContent } from '../core/mapping/map';
+import type { FaceContent } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
 import { isPageSource, type SourceType } from '../core/mapping/sources';
-import { itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { Asker } from '../store/database';
 import { countLive, countSteps, coverLive, listAmong, titlesLive, type Covered } from '../store/listing-query';
 import { liveOf } from '../store/records';
 import type { House } from './house';
-import { entryBody, listingBody } from './kept-body';
-import { drawingOf } from './known';
+import { drawItems } from './drawn-items';
+import { listingBody } from './kept-body';
+import { ledRule } from './leading';
 import { placeFor } from './listing-place';
 import { needListing, ruleFrom } from './listings';
 import { countSources, sourcesOf, type Source } from './sources';
@@ -22,28 +21,20 @@ import { countSources, sourcesOf, type Source } from './sources';
 const DROPPED = 3;
 
 /** What a rule gives visitors now, where it stands: entries in order, mapped to their faces. */
-export async function resultOf(house: House, { where, ...rest }: ListingRule, at: ListingPlace = {}): Promise<ListingResult> {
+export async function resultOf(house: House, { where, ...rest }: ListingRule, at: ListingPlace = {}, byHand: readonly Id[] = []): Promise<ListingResult> {
   const { place, places } = await placeFor(house, { from: rest.from, where }, at);
   const rule = { ...rest, where: settled(where, place) };
-  const asked = await sourcesOf(house.content, house, rule);
+  const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, byHand));
   const [{ matching, versions }, of] = await Promise.all([listAmong(house.content, asked), countSources(house.content, asked)]);
-  const entries = versions.flatMap(({ uuid, body, branch }) => {
-    const source = asked[branch];
-    return source ? [{ id: uuid, said: entryBody(body), ...source }] : [];
-  });
-  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)));
-  const { document } = house.model;
-  return {
-    matching, of, places,
-    entries: entries.map(({ id, said, type, rule: own }) => ({ id, ...(isPageSource(type) ? { sort: 'page' as const } : {}), face: byKeys(itemBySettings(mapToFace(own.mapping, type, said, drawing), listingLayers(document, type.is, own)), type) })),
-  };
+  const drawn = await drawItems(house, asked, versions);
+  return { matching, of, places, entries: drawn.map(({ type, face, ...item }) => ({ ...item, ...(isPageSource(type) ? { sort: 'page' as const } : {}), face: byKeys(face, type) })) };
 }
 
 /** A drawn face with its fields spoken of by key. */
 const byKeys = (face: FaceContent, type: SourceType): FaceContent =>
   Object.fromEntries(Object.entries(face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => ({ ...rest, ...(field ? { field: type.field(field)?.key ?? '' } : {}) }))]));
 
-export const tryListing = async (house: House, { rule, at }: ListingTrial): Promise<ListingResult> => resultOf(house, ruleFrom(house, rule), at);
+export const tryListing = async (house: House, { rule, at, byHand }: ListingTrial): Promise<ListingResult> => resultOf(house, ruleFrom(house, rule), at, byHand);
 
 /** Visitors' result where the listing is in force, else what its working version would give. */
 export async function listingResult(house: House, id: Id): Promise<ListingResult> {

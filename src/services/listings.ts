@@ -3,7 +3,7 @@ import type { Publication } from '../contract/entries';
 import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
 import type { JsonObject } from '../core/json';
-import { isStandingOrder, standingTestsOf, testsOf, type ListingRule } from '../core/mapping/listing-rule';
+import { isMomentOrder, isStandingOrder, standingTestsOf, testsOf, type ListingRule } from '../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../core/mapping/parts';
 import { proposeRule } from '../core/mapping/propose-rule';
 import { readRule } from '../core/mapping/read-rule';
@@ -136,7 +136,7 @@ export async function fitListingIndex(tx: Tx, house: Pick<House, 'model' | 'surr
   for (const [i, type] of Sources.of(house.model, rule.from).types.entries()) {
     const sheet = sheetIn(house, type);
     const { where, order: [first] } = ruleIn(rule, type);
-    const sort = first && (isStandingOrder(first.by) ? first.by : sheet.fields.get(first.by)?.sort);
+    const sort = first && (isMomentOrder(first.by) ? first.by : sheet.fields.get(first.by)?.sort);
     await indexListing(tx, sheet, record, i, equalColumns(where, sheet), sort);
   }
 }

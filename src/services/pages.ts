@@ -16,6 +16,7 @@ import { changeWorking, liveOf, liveOfMany, makeRecords, note, recordByUuid, set
 import { addressOfPlaced } from './category-pages';
 import { driftOf, picksAnswer, picksFrom, readPicks } from './collections';
 import { expectWords, placeOfWords } from './category-words';
+import { readHandOrders } from './hand-order';
 import { minuteNow, today, type House } from './house';
 import { knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
@@ -47,7 +48,7 @@ const titleFor = (house: House, type: CompiledType<PageType>, { values }: PageBo
 const newness = (house: House, person: Person) => ({ today: today(house), minute: minuteNow(house), person: person.name });
 
 /** What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what is not there. */
-async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>, kept: PageBody, given: Pick<PagePatch, 'values' | 'translations' | 'slots' | 'listing' | 'picks' | 'beginFrom' | 'layout' | 'settings'>): Promise<PageBody> {
+async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>, kept: PageBody, given: Pick<PagePatch, 'values' | 'translations' | 'slots' | 'listing' | 'picks' | 'beginFrom' | 'byHand' | 'layout' | 'settings'>): Promise<PageBody> {
   const { said, faults } = readSaid(type.fields, given, kept, '', house.model.document.locales.others);
   const { slots, faults: slotFaults } = given.slots ? readSlots(house.model, type.is.slots, given.slots, kept.slots ?? {}, '/slots') : { slots: kept.slots ?? {}, faults: [] };
   const layout = given.layout === undefined ? kept.layout : type.is.layouts.find(({ key }) => key === given.layout)?.id;
@@ -58,7 +59,8 @@ async function bodyFrom(asker: Asker, house: House, type: CompiledType<PageType>
   const begun = given.beginFrom === undefined ? undefined : await picksFrom(asker, house, given.beginFrom);
   const picks = await picksGiven(asker, house, type, kept, begun ?? given.picks);
   const began = begun && given.beginFrom !== undefined ? { listing: given.beginFrom, entries: begun } : kept.began;
-  const body: PageBody = { ...said, ...(listing ? { listing } : {}), ...(picks.length > 0 ? { picks } : {}), ...(began ? { began } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
+  const byHand = given.byHand === undefined ? kept.byHand ?? {} : await readHandOrders(asker, given.byHand, kept.byHand ?? {});
+  const body: PageBody = { ...said, ...(listing ? { listing } : {}), ...(picks.length > 0 ? { picks } : {}), ...(began ? { began } : {}), ...(Object.keys(byHand).length > 0 ? { byHand } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}), ...(layout ? { layout } : {}), ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}) };
   await expectThere(asker, house, pageReferences(house, type, body), pageReferences(house, type, kept));
   for (const [i, block] of blocksIn(slots).entries()) if (block.listing && !(await listingThere(asker, block.listing))) throw unreadable([{ path: `/slots/${i}/listing`, code: 'not-there', message: 'There is no such listing.' }]);
   return body;
@@ -108,7 +110,7 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
   return {
     id: record.uuid, parent: parent?.uuid ?? null, type: type.is.key, category: place.category, title: titleFor(house, type, body, place.category), slug: place.slug, address: addressOfPlaced(house, place, parent?.address),
     revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
-    ...speakSaid(type.fields, body, house.model.locale), listing: body.listing ?? null, picks: await picksAnswer(asker, house, body), drift: await driftOf(asker, house, body), slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
+    ...speakSaid(type.fields, body, house.model.locale), listing: body.listing ?? null, picks: await picksAnswer(asker, house, body), drift: await driftOf(asker, house, body), byHand: body.byHand ?? {}, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
     layout: type.is.layouts.find(({ id }) => id === body.layout)?.key ?? null, settings: { ...body.settings?.set },
     faults: await pageFaults(asker, house, type, body, place.category !== null), names: namesIn(await knownOf(asker, house, pageReferences(house, type, body)), pageReferences(house, type, body)),
     changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',

@@ -9,7 +9,8 @@ import type { Standpoint } from '../core/mapping/here';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
 import { settle, type Layers } from '../core/model/settings';
-import { pageBySettings } from '../core/site/shown-by-settings';
+import { Sources } from '../core/mapping/sources';
+import { bylineBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
 import type { PageType } from '../core/model/document';
 import { isId, type Id } from '../core/ids';
@@ -26,6 +27,7 @@ import { companyOf } from './entry-company';
 import type { House } from './house';
 import { pageBody, type PageBody } from './kept-body';
 import { drawingOf, pageTitle } from './known';
+import { goesByVisits } from './leading';
 import { notFound, unreadable } from './refusal';
 import { MOST_BESIDE } from './reach-by-place';
 import { anyOwnPage, saysHowOthersAre, standingAt, type CategoryPage, type Standing } from './standing';
@@ -44,7 +46,7 @@ const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 class BlockDrawer {
   private readonly rules: Map<string, ListingRule>;
 
-  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly spot: ListingSpot, rules: readonly (readonly [string, ListingRule])[]) {
+  constructor(private readonly house: House, private readonly drawing: Drawing, private readonly spotOf: (listing: Id) => ListingSpot, rules: readonly (readonly [string, ListingRule])[]) {
     this.rules = new Map(rules);
   }
 
@@ -70,10 +72,13 @@ class BlockDrawer {
     const variant = this.house.model.document.houseStyle.variants.find((each) => each.key === block.variant);
     return {
       id: block.id, type: key, face: mapToFace(face.mapping, type, block, this.drawing), slots: await this.slots(block.slots ?? {}),
-      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule ? { listing: await drawListing(this.house, rule, this.spot) } : {}),
+      ...(behaves ? { behaves } : {}), ...(face.rows ? { rows: face.rows } : {}), ...(variant ? { variant } : {}), ...(rule && block.listing ? { listing: await drawListing(this.house, rule, this.spotOf(block.listing)) } : {}),
     };
   }
 }
+
+/** Whether a listing shows how often the pages of its entries were read. */
+const showsVisitsOf = (house: House, rule: ListingRule): boolean => Sources.of(house.model, rule.from).types.some(({ is }) => bylineBySettings(listingLayers(house.model.document, is, rule)).showVisits);
 
 /** What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the nearest page above put there. */
 function standingIn(house: House, type: CompiledType<PageType>, body: PageBody, above: readonly LivePage[]): SlotContents {
@@ -176,13 +181,14 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   // In the order in which they stand: what fills the page comes behind its first slot, or before the last row of its layout.
   const spot: ListingSpot = { place, above: new Set(), language };
-  const drawer = new BlockDrawer(house, drawing, spot, rules);
+  const spotOf = (listing: Id): ListingSpot => ({ ...spot, byHand: body.byHand?.[listing] ?? [] });
+  const drawer = new BlockDrawer(house, drawing, spotOf, rules);
   const order = type.is.slots.map(({ id }) => id);
   const foot = new Set((layout && layout.rows.length > 1 ? layout.rows.at(-1)?.cells ?? [] : []).flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))));
   const before = layout ? order.filter((id) => !foot.has(id)) : order.slice(0, 1);
   const among = (some: readonly Id[]): SlotContents => Object.fromEntries(some.map((id) => [id, contents[id] ?? []]));
   const slotsBefore = await drawer.slots(among(before));
-  const filled = rule && (await drawFilling(house, rule, spot, { address: addressIn(language, address), results, query }));
+  const filled = rule && (await drawFilling(house, rule, spotOf(body.listing ?? ''), { address: addressIn(language, address), results, query }));
   const picked = filled ? undefined : await drawPicks(house, type, body.picks ?? [], language);
   for (const { id } of picked?.items ?? []) spot.above.add(id);
   const slots = { ...slotsBefore, ...(await drawer.slots(among(order.filter((id) => !before.includes(id))))) };
@@ -191,7 +197,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   return {
     query: filled?.query ?? '',
-    freshUntil: showsVisits ? now + VISITS_FRESH : FOREVER,
+    freshUntil: showsVisits || rules.some(([, each]) => goesByVisits(each) || showsVisitsOf(house, each)) ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
       locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : category ? titleOf(type.is, saidIn(body, language)) : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,

@@ -1,4 +1,6 @@
-import { smallHouse, type SmallHouse } from '../../tests/small-house';
+import { fill, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { entries } from './entries';
+import { tryListing } from './listing-trials';
 import { addPage, changePage, publishPage } from './pages';
 import { visit } from './visitor';
 import { countVisit, keepVisits, VISITS_FRESH } from './visits';
@@ -29,4 +31,22 @@ test('visits are counted a page, kept a day at a time, and shown only where the 
   // What was kept is not kept again.
   await keepVisits(house);
   expect(await visit(house, '/')).toMatchObject({ page: { visits: 4 } });
+});
+
+test('what was read most stands first, with its readers and its author beside it where the settings say so', async () => {
+  const { house, people: { architect } } = small;
+  await fill(small, 'species', ['Amber piper', 'Bell heron', 'Carr moth', 'Dune willow'].map((name) => ({ values: { name, group: name === 'Carr moth' ? 'insect' : 'bird' } })));
+  const ids = new Map((await entries(house, { type: 'species' })).items.map(({ id, title }) => [title, id]));
+  for (const [name, n] of [['Dune willow', 3], ['Carr moth', 5], ['Bell heron', 1]] as const) for (let i = 0; i < n; i += 1) countVisit(house, ids.get(name) ?? '');
+  await keepVisits(house);
+  const rule = { from: ['species'], where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'visits', direction: 'down' }, { by: 'name', direction: 'up' }] };
+  const names = async (change: JsonObject = {}) => (await tryListing(house, { rule: { ...rule, ...change } })).entries.map(({ face }) => face.heading?.[0]?.words);
+  expect(await names()).toEqual(['Dune willow', 'Bell heron', 'Amber piper']);
+  expect(await names({ skip: 1, limit: 1 })).toEqual(['Bell heron']);
+  expect(await names({ pins: [{ entry: ids.get('Amber piper') ?? '' }], leaveOut: [ids.get('Bell heron') ?? ''] })).toEqual(['Amber piper', 'Dune willow']);
+  const open = { ...house.model.document, settings: { editorMay: ['showVisits' as const, 'showAuthor' as const] } };
+  await applyWorking(house, architect, (await keepWorking(house, architect, 0, open as unknown as JsonObject)).number);
+  const told = await tryListing(house, { rule: { ...rule, settings: { showVisits: 'yes', showAuthor: 'yes' } } });
+  expect(told.entries.map(({ byline }) => byline)).toEqual([{ author: 'editor', visits: 3 }, { author: 'editor', visits: 1 }, { author: 'editor', visits: 0 }]);
+  await expect(tryListing(house, { rule: { ...rule, order: [{ by: 'name', direction: 'up' }, { by: 'visits', direction: 'up' }] } })).rejects.toMatchObject({ faults: [{ path: '/rule/order/1/by', code: 'first' }, { path: '/rule/order/1/direction' }] });
 });

@@ -1,4 +1,4 @@
-import { addVisits, visitsOf } from '../store/visits';
+import { addVisits, visitsAmong } from '../store/visits';
 import { today, type House } from './house';
 
 /** How long (ms) a page that shows its visits stands before it is counted anew. */
@@ -14,4 +14,4 @@ export async function keepVisits(house: House): Promise<void> {
   if (counted.length > 0) await house.sessions.write((tx) => addVisits(tx, counted));
 }
 
-export const pageVisits = (house: House, page: string): Promise<number> => visitsOf(house.sessions, page);
+export const pageVisits = async (house: House, page: string): Promise<number> => (await visitsAmong(house.sessions, [page])).get(page) ?? 0;

@@ -17,6 +17,8 @@ export interface FaceProps {
   slot?: ((slot: string) => ReactNode) | undefined;
   /** Name the field behind each part, for an editor who points at it. Visitors' pages go without. */
   traced?: boolean;
+  /** What stands below all parts. */
+  foot?: ReactNode;
 }
 
 type Draw = { face: FaceContent; level: Level; traced: boolean };
@@ -67,9 +69,9 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
 export const FacePart = ({ part, face, level, traced = false }: { part: PartKey } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => <>{drawPart(part, { face, level, traced })}</>;
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
-export function Face({ face, level, rows, slot, traced = false }: FaceProps): ReactElement {
+export function Face({ face, level, rows, slot, traced = false, foot }: FaceProps): ReactElement {
   const draw: Draw = { face, level, traced };
-  if (!rows || rows.length === 0) return <article className="face">{partKeys.map((part) => drawPart(part, draw))}</article>;
+  if (!rows || rows.length === 0) return <article className="face">{partKeys.map((part) => drawPart(part, draw))}{foot}</article>;
   return (
     <article className="face set">
       {rows.map(({ cells }, r) => (
@@ -77,6 +79,7 @@ export function Face({ face, level, rows, slot, traced = false }: FaceProps): Re
           {cells.map(({ width, holds }, c) => <div className={`cell w-${width}`} key={c}>{holds.map((held) => (typeof held === 'string' ? drawPart(held, draw) : <div key={held.slot}>{slot?.(held.slot)}</div>))}</div>)}
         </div>
       ))}
+      {foot}
     </article>
   );
 }

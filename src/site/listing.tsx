@@ -7,6 +7,7 @@ import { IndexByLetter } from './arrangements/index-by-letter';
 import { Items, Strip } from './arrangements/items';
 import { Table } from './arrangements/table';
 import { Timeline } from './arrangements/timeline';
+import { Byline } from './byline';
 import { Face } from './face';
 import { Facets } from './facets';
 import { ResultWays } from './result-ways';
@@ -14,7 +15,7 @@ import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
 const Slides = ({ listing, level, locale, id, traced }: Arranged): ReactElement => (
-  <Slideshow id={id} name={listing.heading} locale={locale} slides={listing.items.map((item) => ({ key: item.id, shown: <Face face={item.face} level={level} traced={traced} />, ...(traced ? { entry: item.id } : {}) }))} />
+  <Slideshow id={id} name={listing.heading} locale={locale} slides={listing.items.map((item) => ({ key: item.id, shown: <Face face={item.face} level={level} traced={traced} foot={<Byline byline={item.byline} locale={locale} />} />, ...(traced ? { entry: item.id } : {}) }))} />
 );
 
 const drawn: Record<Arrangement, (arranged: Arranged) => ReactElement> = { cards: Items, rows: Items, lead: Items, strip: Strip, index: IndexByLetter, table: Table, timeline: Timeline, gallery: Gallery, slideshow: Slides };

@@ -12,6 +12,7 @@ export const faceStyles = `${arrangementStyles}.face { color: var(--ink); displa
 .face .heading { font: 600 var(--h3)/1.28 var(--headings); letter-spacing: -0.005em; text-wrap: balance; }
 
 .face .heading a { color: inherit; text-decoration: none; } .face .heading a:hover { text-decoration: underline; text-decoration-thickness: 2px; }
+.byline { font: 400 13px/18px 'Hanken Grotesk', sans-serif; color: var(--soft); }
 .face .date { font: 500 15px/21px 'Hanken Grotesk', sans-serif; color: var(--accent); }
 .face .summary, .face .text { font: 400 calc(var(--text) - 0.5px)/1.5 var(--reading); }
 .text > * { margin: 0 0 0.9em; } .text > :last-child { margin-bottom: 0; }

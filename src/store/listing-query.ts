@@ -1,6 +1,6 @@
 import type { Id } from '../core/ids';
 import type { CoverageQuestion } from '../core/mapping/coverage';
-import { isStandingOrder, type Condition, type ListingRule, type OrderKey, type Pin } from '../core/mapping/listing-rule';
+import { isMomentOrder, type Condition, type ListingRule, type OrderKey, type Pin } from '../core/mapping/listing-rule';
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../core/mapping/pins';
 import { resultWindow } from '../core/mapping/result-pages';
 import { Binds } from './binds';
@@ -43,7 +43,7 @@ interface SortTerm {
 /** What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does not have, where several are sorted together. */
 function sortTerms(order: readonly OrderKey[], asked: Asked, few: boolean, binds: Binds, missing?: 'NULL'): SortTerm[] {
   return order.flatMap(({ by, direction }): SortTerm[] => {
-    const column = isStandingOrder(by) ? by : asked.sheet.fields.get(by)?.sort;
+    const column = isMomentOrder(by) ? by : asked.sheet.fields.get(by)?.sort;
     // The plus takes the sort's index away from the planner.
     const value = column ? `${few ? '+' : ''}s.${column}` : linkedSort(by, asked, binds) ?? missing;
     return value ? [{ value, direction }] : [];

@@ -1,4 +1,4 @@
-import { isStandingOrder, type OrderKey } from '../core/mapping/listing-rule';
+import { isMomentOrder, type OrderKey } from '../core/mapping/listing-rule';
 import { throughLink } from '../core/mapping/matches';
 import { othersIn, type Choosing } from '../core/mapping/pins';
 import { Binds } from './binds';
@@ -73,7 +73,7 @@ export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, en
   }
   const { sheet, surrogates, now, today, standsUnder } = asked;
   const columns = rule.order.flatMap(({ by, direction }) => {
-    const column = isStandingOrder(by) ? by : sheet.fields.get(by)?.sort;
+    const column = isMomentOrder(by) ? by : sheet.fields.get(by)?.sort;
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();

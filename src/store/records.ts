@@ -182,3 +182,7 @@ export const note = (tx: Tx, at: number, person: number, what: string, record: n
 /** Since when visitors see the versions that they see now, by the ids of their records. */
 export const publishedAmong = async (asker: Asker, ids: readonly Id[], now: number): Promise<Map<Id, number>> =>
   new Map((await asker.all<{ uuid: Id; starts: number }>('SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, starts }) => [uuid, starts]));
+
+/** Who let visitors see the versions that they see now, by the ids of their records. */
+export const publishersAmong = async (asker: Asker, ids: readonly Id[], now: number): Promise<Map<Id, string>> =>
+  new Map((await asker.all<{ uuid: Id; name: string }>('SELECT r.uuid, p.name FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 JOIN people p ON p.id = l.published_by WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, name }) => [uuid, name]));

@@ -1,12 +1,20 @@
 import type { Id } from '../core/ids';
 import type { Asker, Tx } from './database';
 
-/** Adds counted visits to those of the same page and day. */
-export const addVisits = (tx: Tx, visits: readonly { page: Id; day: string; n: number }[]): Promise<unknown> =>
-  tx.run(
+/** Adds counted visits to those of the same page and day, and to all there ever were. */
+export async function addVisits(tx: Tx, visits: readonly { page: Id; day: string; n: number }[]): Promise<void> {
+  const given = [JSON.stringify(visits)];
+  await tx.run(
     `INSERT INTO visits (page, day, n) SELECT value ->> 'page', value ->> 'day', value ->> 'n' FROM json_each($1) WHERE true
-     ON CONFLICT (page, day) DO UPDATE SET n = n + excluded.n`, [JSON.stringify(visits)],
+     ON CONFLICT (page, day) DO UPDATE SET n = n + excluded.n`, given,
   );
+  await tx.run("INSERT INTO visit_totals (page, n) SELECT value ->> 'page', value ->> 'n' FROM json_each($1) WHERE true ON CONFLICT (page) DO UPDATE SET n = n + excluded.n", given);
+}
 
-/** How often a page was read in all. */
-export const visitsOf = async (asker: Asker, page: Id): Promise<number> => (await asker.one<{ n: number }>('SELECT total(n) AS n FROM visits WHERE page = $1', [page]))?.n ?? 0;
+/** How often some pages were read in all; those that never were are left out. */
+export const visitsAmong = async (asker: Asker, pages: readonly Id[]): Promise<Map<Id, number>> =>
+  new Map((await asker.all<{ page: Id; n: number }>('SELECT page, n FROM visit_totals WHERE page IN (SELECT value FROM json_each($1))', [JSON.stringify(pages)])).map(({ page, n }) => [page, n]));
+
+/** The pages that were read most, those read most first. */
+export const mostVisited = async (asker: Asker, most: number): Promise<Id[]> =>
+  (await asker.all<{ page: Id }>('SELECT page FROM visit_totals ORDER BY n DESC, page LIMIT $1', [most])).map(({ page }) => page);

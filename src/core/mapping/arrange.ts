@@ -7,6 +7,8 @@ import { parts, partKeys, type Mapping, type PartKey } from './parts';
 export interface Item {
   id: string;
   face: FaceContent;
+  /** Who published it, and how often its page was read, where the settings show that. */
+  byline?: { author?: string; visits?: number };
 }
 
 /** Items under a heading of their own. */
@@ -69,5 +71,5 @@ export function columnsOf(mapping: Mapping, fields: readonly Field[]): Column[] 
 /** Items with their pictures in one ratio, where an arrangement asks for that. */
 export function inRatio(items: readonly Item[], arrangement: Arrangement, { ratio }: SetOut): readonly Item[] {
   if (ratio === undefined || arrangement === 'index' || arrangement === 'table') return items;
-  return items.map(({ id, face }) => (face.picture ? { id, face: { ...face, picture: face.picture.map((shown) => (shown.media ? { ...shown, media: { ...shown.media, ratio } } : shown)) } } : { id, face }));
+  return items.map(({ face, ...item }) => (face.picture ? { ...item, face: { ...face, picture: face.picture.map((shown) => (shown.media ? { ...shown, media: { ...shown.media, ratio } } : shown)) } } : { ...item, face }));
 }

@@ -38,9 +38,13 @@ export interface InState {
 export type StandingTest = IsEntry | StandsUnder | ByAuthor | InLanguage | InState;
 export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | StandingTest | Test;
 
-/** What can be sorted by besides fields: when an entry was last published, last changed. */
-export const standingOrders = ['published', 'changed'] as const;
-export type StandingOrder = (typeof standingOrders)[number];
+/** The moments that can be sorted by besides fields: when an entry was last published, last changed. */
+export const momentOrders = ['published', 'changed'] as const;
+export type MomentOrder = (typeof momentOrders)[number];
+/** What may come before everything else in an order: what was read most, and what an editor placed first where the listing stands. */
+export const leadingOrders = { visits: 'down', byHandHere: 'up' } as const;
+export type LeadingOrder = keyof typeof leadingOrders;
+export type StandingOrder = MomentOrder | LeadingOrder;
 export interface OrderKey {
   by: FieldPath | StandingOrder;
   direction: 'up' | 'down';
@@ -85,11 +89,14 @@ export interface ListingRule {
   settings?: SettingsLayer;
 }
 
-export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000, sources: 12 } as const;
+export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000, sources: 12, byHand: 500 } as const;
 
 export const everyEntry: Condition = { all: [] };
 
-export const isStandingOrder = (by: string): by is StandingOrder => standingOrders.some((each) => each === by);
+export const isMomentOrder = (by: string): by is MomentOrder => momentOrders.some((each) => each === by);
+export const isLeadingOrder = (by: string): by is LeadingOrder => by in leadingOrders;
+/** Whether it is no field that is sorted by. */
+export const isStandingOrder = (by: string): by is StandingOrder => isMomentOrder(by) || isLeadingOrder(by);
 
 /** Every test in a condition, in reading order. */
 export function testsOf(condition: Condition): Test[] {

@@ -3,7 +3,7 @@ import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { CompiledType } from '../model/compile';
 import { kindOf, type Kind, type KindName } from '../model/kinds';
-import { isStandingOrder, type OrderKey } from './listing-rule';
+import { isMomentOrder, type OrderKey } from './listing-rule';
 import { throughLink } from './matches';
 
 /** What an entry is put in order by: besides its values, when it was last published and changed (ms). */
@@ -21,7 +21,7 @@ export type Linked = (entry: Id) => { type: CompiledType; values: Values } | und
 /** Compares two entries by the order keys. Entries without a value come last, whichever the direction. `linked` answers for keys that run through an entry link. */
 export function compareBy(order: readonly OrderKey[], type: CompiledType, locale: string, linked?: Linked): (a: Sortable, b: Sortable) => number {
   const keyOf = (entry: Sortable, by: string): string | number | undefined => {
-    if (isStandingOrder(by)) return entry[by];
+    if (isMomentOrder(by)) return entry[by];
     const through = throughLink(by);
     const to = through && linked?.(String(entry.values[through.link] ?? ''));
     const field = through ? to?.type.field(through.field) : type.field(by);

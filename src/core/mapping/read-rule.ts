@@ -11,7 +11,7 @@ import { arrangements } from './arrangement';
 import { facetBounds, mayBeFacet } from './facets';
 import { comparable, type HereValue } from './here';
 import { throughLink } from './matches';
-import { isStandingOrder, listingBounds, type Condition, type ListingRule, type OrderKey, type StandingTest, type Test } from './listing-rule';
+import { isLeadingOrder, isStandingOrder, leadingOrders, listingBounds, type Condition, type ListingRule, type OrderKey, type StandingTest, type Test } from './listing-rule';
 import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from './parts';
 import { pickKeys, readPicks } from './read-picks';
 import { readSetOut } from './read-set-out';
@@ -198,6 +198,10 @@ class RuleReader {
       this.only(each, at, ['by', 'direction']);
       const direction = each.direction === 'up' || each.direction === 'down' ? each.direction : undefined;
       if (!direction) this.fault(pointer(at, 'direction'), 'direction', 'The direction is "up" or "down".');
+      if (typeof each.by === 'string' && isLeadingOrder(each.by)) {
+        if (i > 0) this.fault(pointer(at, 'by'), 'first', 'What was read most, or was placed by hand, can only come first.');
+        if (direction && direction !== leadingOrders[each.by]) this.fault(pointer(at, 'direction'), 'direction', `Here the direction is "${leadingOrders[each.by]}".`);
+      }
       if (typeof each.by === 'string' && isStandingOrder(each.by)) return direction ? [{ by: each.by, direction }] : [];
       const asked = this.asked(each.by, pointer(at, 'by'));
       if (!asked || !direction) return [];

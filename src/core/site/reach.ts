@@ -1,6 +1,6 @@
 import { differingSaid, languagesOf, type Said } from '../content/said';
 import type { Id } from '../ids';
-import { isStandingOrder, standingTestsOf, type ListingRule } from '../mapping/listing-rule';
+import { isMomentOrder, standingTestsOf, type ListingRule } from '../mapping/listing-rule';
 import { matches, type IsUnder, type Subject } from '../mapping/matches';
 import { fieldsOfMapping } from '../mapping/parts';
 import { allIn } from '../mapping/pins';
@@ -44,7 +44,7 @@ export function listingDiffers({ rule }: LiveListing, change: EntryChange, today
   const passes = (said: Said | undefined) => said !== undefined && matches(shown, said.values, today, around.isUnder, subjectOf(change.id, said, around));
   const [was, is] = [passes(change.before), passes(change.after)];
   if (!was || !is || !change.before || !change.after) return was !== is;
-  if (rule.order.some(({ by }) => isStandingOrder(by))) return true;
+  if (rule.order.some(({ by }) => isMomentOrder(by))) return true;
   const read = new Set([...rule.order.flatMap(({ by }) => by.split('.')), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
   return differingSaid(change.before, change.after).some((field) => read.has(field));
 }

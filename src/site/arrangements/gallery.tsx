@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import type { Item } from '../../core/mapping/arrange';
+import { Byline } from '../byline';
 import { Face, FacePart } from '../face';
 import { wordsFor } from '../words';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
@@ -23,7 +24,7 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
             {item.face.heading && <p className="name">{name}</p>}
             <div id={large(i)} popover="auto" className="large" role="dialog" aria-label={name}>
               <FacePart part="picture" face={{ picture: picture.map((shown) => ({ ...shown, ...(shown.media ? { media: { ...shown.media, ratio: undefined } } : {}) })) as typeof picture }} level={level} />
-              <Face face={rest} level={level} traced={traced} />
+              <Face face={rest} level={level} traced={traced} foot={<Byline byline={item.byline} locale={locale} />} />
               <p className="ways">
                 <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">{words.close}</button>
               </p>

@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import { byMonth } from '../../core/mapping/arrange';
+import { Byline } from '../byline';
 import { Face, type Level } from '../face';
 import { wordsFor } from '../words';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
@@ -12,7 +13,7 @@ export function Timeline({ listing, level, locale, traced }: Arranged): ReactEle
       {byMonth(listing.items, locale, wordsFor(locale).undated).map(({ key, label, items }) => (
         <li key={key}>
           <Month className="month">{label}</Month>
-          <ol className="days">{items.map(({ id, face }) => <li key={id} {...entryOf(traced, id)}><Face face={face} level={Math.min(4, level + 1) as Level} traced={traced} /></li>)}</ol>
+          <ol className="days">{items.map(({ id, face, byline }) => <li key={id} {...entryOf(traced, id)}><Face face={face} level={Math.min(4, level + 1) as Level} traced={traced} foot={<Byline byline={byline} locale={locale} />} /></li>)}</ol>
         </li>
       ))}
     </ol>

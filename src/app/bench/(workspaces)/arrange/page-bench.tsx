@@ -33,6 +33,7 @@ import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PickedEntries } from './picked-entries';
 import { PagePlace } from './page-place';
+import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
@@ -65,6 +66,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   });
   const { kept, given, status } = draft;
   const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id }, query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) } });
+  const { data: homePage } = useAsk('page', { path: { id: kept.parent ?? '' } }, { enabled: kept.category !== null && kept.parent !== null });
   const { revision } = kept;
   useEffect(() => {
     // Kept words are drawn as visitors would see them.
@@ -102,6 +104,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     if (await act((revision) => ask('binPage', { path, revision }), 'The page is in the bin.')) router.push('/bench/arrange');
   };
   const listing = listings?.items.find(({ id }) => id === kept.listing);
+  // Of those that fill it or stand in its blocks; words of a category stand on a page that its home fills.
+  const standing = JSON.stringify([kept.listing, kept.slots, kept.byHand]);
+  const handOrdered = (listings?.items ?? []).filter((each) => goesByHand(each) && (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)));
   const shown = kept.shown.length > 0;
   const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
@@ -182,6 +187,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                 </Select>
               </Labelled>
             )}
+            {handOrdered.map((each) => <PlacedByHand key={each.id} page={kept} listing={each} disabled={!mayArrange} onChange={(byHand) => void act((revision) => ask('changePage', { path, revision, body: { byHand } }), 'It stands in another order here.')} />)}
             {type.is.slots.map((slot) => (
               <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} language={language} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
             ))}

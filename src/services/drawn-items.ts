@@ -1,0 +1,37 @@
+import { referencesInSaid } from '../core/content/said';
+import type { Id } from '../core/ids';
+import type { Item } from '../core/mapping/arrange';
+import { mapToFace } from '../core/mapping/map';
+import type { SourceType } from '../core/mapping/sources';
+import { bylineBySettings, itemBySettings, listingLayers } from '../core/site/shown-by-settings';
+import type { BranchVersion } from '../store/listing-query';
+import { publishersAmong } from '../store/records';
+import { visitsAmong } from '../store/visits';
+import type { House } from './house';
+import { entryBody } from './kept-body';
+import { drawingOf } from './known';
+import type { Source } from './sources';
+
+/** What a listing shows of one of its entries or pages: its face, and what the settings show beside it. */
+export interface DrawnItem extends Item {
+  type: SourceType;
+}
+
+/** Maps versions of several sources to the faces of a listing, in a language. */
+export async function drawItems(house: House, sources: readonly Source[], versions: readonly BranchVersion[], language?: string): Promise<DrawnItem[]> {
+  const entries = versions.flatMap(({ uuid, body, branch }) => {
+    const source = sources[branch];
+    return source ? [{ id: uuid, said: entryBody(body), ...source, layers: listingLayers(house.model.document, source.type.is, source.rule) }] : [];
+  });
+  const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)), language);
+  const idsWith = (key: 'showAuthor' | 'showVisits'): Id[] => entries.flatMap(({ id, layers }) => (bylineBySettings(layers)[key] ? [id] : []));
+  const [authored, visited] = [idsWith('showAuthor'), idsWith('showVisits')];
+  const [authors, visits] = await Promise.all([
+    authored.length > 0 ? publishersAmong(house.content, authored, house.now()) : new Map<Id, string>(), visited.length > 0 ? visitsAmong(house.sessions, visited) : new Map<Id, number>(),
+  ]);
+  return entries.map(({ id, said, type, rule, layers }) => {
+    const author = authors.get(id);
+    const byline = { ...(author === undefined ? {} : { author }), ...(visited.includes(id) ? { visits: visits.get(id) ?? 0 } : {}) };
+    return { id, type, face: itemBySettings(mapToFace(rule.mapping, type, said, drawing), layers), ...(Object.keys(byline).length > 0 ? { byline } : {}) };
+  });
+}
