@@ -3,6 +3,7 @@ import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsO
 import { states, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { FaceContent } from '../core/mapping/map';
+import { partKeys, type PartKey } from '../core/mapping/parts';
 import { ReachLink } from './entries';
 import { FaultAnswer } from './faults';
 
@@ -22,6 +23,13 @@ export class ListingPlace {
   @IsUUID() @IsOptional() category?: string;
   @IsUUID() @IsOptional() entry?: string;
   @IsUUID() @IsOptional() page?: string;
+}
+
+/** A part of a rule's face, for the entries in which it shows nothing. */
+export class GapsAsked {
+  @IsObject() rule!: JsonObject;
+  @ValidateNested() @Type(() => ListingPlace) @IsOptional() at?: ListingPlace;
+  @IsIn(partKeys) part!: PartKey;
 }
 
 /** A rule to try, without keeping it. */
@@ -53,8 +61,8 @@ export class ListingsAnswer {
 
 export class DrawnEntry {
   @IsUUID() id!: string;
-  /** Said where it is a page. */
-  @IsIn(['page']) @IsOptional() sort?: 'page';
+  /** What it is taken from, as rules speak of it: `species`, `page:section`. */
+  @IsString() of!: string;
   /** What each part of the face shows: words, and the key of the field they came from. */
   @IsObject() face!: FaceContent;
   /** Who published it and how often its page was read, where the settings show that. */
@@ -78,6 +86,13 @@ export class ListingResult {
   @IsArray() @ValidateNested({ each: true }) @Type(() => DrawnEntry) entries!: DrawnEntry[];
   /** Where it was tried, for what the rule takes from its place. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => PlaceShown) places!: PlaceShown[];
+}
+
+/** Entries and pages in which a part shows nothing, by name; at most 50. */
+export class GapsAnswer {
+  /** How many there are in all. */
+  @IsInt() total!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) items!: ReachLink[];
 }
 
 export class PartCovered {

@@ -2,7 +2,7 @@ import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
 import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
 import { Destinations, GoToQuery } from './go-to';
-import { ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingsAnswer, ListingTrial, NewListing } from './listings';
+import { GapsAnswer, GapsAsked, ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingTrial, ListingsAnswer, NewListing } from './listings';
 import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacedPages, PlacedQuery, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
 import { OverviewAnswer } from './overview';
 import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, PreviewQuery, TreeAnswer } from './pages';
@@ -79,6 +79,7 @@ export const operations = {
   listings: define('listings', { summary: 'All listings', act: 'read', answer: ListingsAnswer }),
   addListing: define('addListing', { summary: 'Make a listing', act: 'keep listings', body: NewListing, answer: ListingAnswer, status: 201 }),
   tryListing: define('tryListing', { summary: 'What a rule would give now, without keeping it', act: 'read', body: ListingTrial, answer: ListingResult, status: 200 }),
+  tryListingGaps: define('tryListingGaps', { summary: 'What in a rule’s result shows nothing in a part', act: 'read', body: GapsAsked, answer: GapsAnswer, status: 200 }),
   tryListingFigures: define('tryListingFigures', { summary: 'Coverage and counts of a rule, without keeping it', act: 'read', body: ListingTrial, answer: ListingFigures, status: 200 }),
   listing: define('listing', { summary: 'One listing', act: 'read', answer: ListingAnswer }),
   changeListing: define('changeListing', { summary: 'Change the working version of a listing', act: 'keep listings', body: ListingPatch, answer: ListingAnswer, guarded: true }),

@@ -40,6 +40,7 @@ export const routes = {
   addListing: { method: 'POST', path: '/listings' },
   tryListing: { method: 'POST', path: '/listings/try' },
   tryListingFigures: { method: 'POST', path: '/listings/try/figures' },
+  tryListingGaps: { method: 'POST', path: '/listings/try/gaps' },
   listing: { method: 'GET', path: '/listings/{id}' },
   changeListing: { method: 'PATCH', path: '/listings/{id}' },
   publishListing: { method: 'POST', path: '/listings/{id}/publish' },

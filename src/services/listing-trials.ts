@@ -1,17 +1,18 @@
-import type { ConditionTold, ListingFigures, ListingPlace, ListingResult, ListingTrial } from '../contract/listings';
+import type { ConditionTold, GapsAnswer, GapsAsked, ListingFigures, ListingPlace, ListingResult, ListingTrial } from '../contract/listings';
+import { titleOf } from '../core/content/values';
 import type { Id } from '../core/ids';
 import { coverageQuestions } from '../core/mapping/coverage';
 import { settled } from '../core/mapping/here';
 import { everyEntry, type Condition, type ListingRule } from '../core/mapping/listing-rule';
 import type { FaceContent } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
-import { isPageSource, type SourceType } from '../core/mapping/sources';
+import { isPageSource, sourceKey, type SourceType } from '../core/mapping/sources';
 import type { Asker } from '../store/database';
 import { countLive, countSteps, coverLive, listAmong, titlesLive, type Covered } from '../store/listing-query';
 import { liveOf } from '../store/records';
 import type { House } from './house';
 import { drawItems } from './drawn-items';
-import { listingBody } from './kept-body';
+import { entryBody, listingBody } from './kept-body';
 import { ledRule } from './leading';
 import { placeFor } from './listing-place';
 import { needListing, ruleFrom } from './listings';
@@ -27,7 +28,7 @@ export async function resultOf(house: House, { where, ...rest }: ListingRule, at
   const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, byHand));
   const [{ matching, versions }, of] = await Promise.all([listAmong(house.content, asked), countSources(house.content, asked)]);
   const drawn = await drawItems(house, asked, versions);
-  return { matching, of, places, entries: drawn.map(({ type, face, ...item }) => ({ ...item, ...(isPageSource(type) ? { sort: 'page' as const } : {}), face: byKeys(face, type) })) };
+  return { matching, of, places, entries: drawn.map(({ type, face, ...item }) => ({ ...item, of: sourceKey(type), face: byKeys(face, type) })) };
 }
 
 /** A drawn face with its fields spoken of by key. */
@@ -42,6 +43,29 @@ export async function listingResult(house: House, id: Id): Promise<ListingResult
   const now = house.now();
   const live = (await liveOf(house.content, record.id)).find(({ starts, ends }) => starts <= now && now < ends);
   return resultOf(house, listingBody((live ?? record).body).rule);
+}
+
+/** How many of the entries with a gap are named. */
+const GAPS = 50;
+
+/** The entries and pages that a rule lets through and in which a part shows nothing, whichever step feeds it. */
+export async function tryListingGaps(house: House, { rule: given, at = {}, part }: GapsAsked): Promise<GapsAnswer> {
+  const asks = ruleFrom(house, given);
+  const sources = await sourcesOf(house.content, house, { ...asks, where: settled(asks.where, (await placeFor(house, asks, at)).place) });
+  const gaps = sources.map((source): Source => {
+    const question = coverageQuestions(source.rule.mapping).find((each) => each.part === part);
+    const empty = question?.always ? [{ any: [] }] : (question?.fields ?? []).map((field): Condition => ({ field: field.split('.')[0] ?? field, is: 'empty' }));
+    const { pins: _pins, skip: _skip, perPage: _perPage, leaveOut: _leaveOut, ...rest } = source.rule;
+    return { ...source, rule: { ...rest, where: { all: [allIn(source.rule), ...empty] }, order: [], limit: GAPS } };
+  });
+  const { matching, versions } = await listAmong(house.content, gaps);
+  return {
+    total: matching,
+    items: versions.flatMap(({ uuid, body, branch }) => {
+      const type = gaps[branch]?.type;
+      return type ? [{ sort: isPageSource(type) ? 'page' as const : 'entry' as const, id: uuid, label: titleOf(type.is, entryBody(body).values), detail: type.label }] : [];
+    }),
+  };
 }
 
 export async function tryListingFigures(house: House, { rule: given, at = {} }: ListingTrial): Promise<ListingFigures> {

@@ -1,6 +1,7 @@
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { parts, type Format, type PartKey } from '../core/mapping/parts';
 import type { Field } from '../core/model/document';
+import { kinds } from '../core/model/kinds';
 
 /** How fields are spoken of in a mapping that is edited: by key in a listing's rule, by id in the model. */
 export interface FieldNames {
@@ -26,6 +27,9 @@ export function withChains(mapping: Json | undefined, part: PartKey, chains: Jso
 
 /** The fields that can feed a part. */
 export const feedersOf = (fields: readonly Field[], part: PartKey): Field[] => fields.filter(({ kind }) => parts[part].takes.includes(kind));
+
+/** The kinds that a part takes, in words: "a line, formatted text or paragraphs". */
+export const takesInWords = (part: PartKey): string => new Intl.ListFormat('en', { type: 'disjunction' }).format(parts[part].takes.map((kind) => kinds[kind].label.toLowerCase()));
 
 export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
 

@@ -7,7 +7,9 @@ import { isJsonObject } from '../core/json';
 import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
 import look from './look/look.module.css';
 import { Share } from './marks';
-import { beginStep, chainsOf, dateFormatWords, feedersOf, isLong, stepInWords, withChains, withFormat, type FieldNames } from './mapping-edit';
+import type { fedBy } from '../core/mapping/fed-by';
+import { shorten } from '../core/mapping/map';
+import { beginStep, chainsOf, dateFormatWords, feedersOf, isLong, stepInWords, takesInWords, withChains, withFormat, type FieldNames } from './mapping-edit';
 import styles from './mapping-parts.module.css';
 
 const lengths = [80, 140, 180, 280];
@@ -19,7 +21,7 @@ interface Cover {
 }
 
 /** One step of a chain as a tag; its menu formats it, moves it, takes it out. */
-function StepTag({ chain, at, names, disabled, feeds, onChain }: { chain: Json[]; at: number; names: FieldNames; disabled: boolean; feeds: number | undefined; onChain: (chain: Json[]) => void }): ReactElement {
+function StepTag({ chain, at, names, disabled, feeds, fed, onChain }: { chain: Json[]; at: number; names: FieldNames; disabled: boolean; feeds: number | undefined; fed: boolean; onChain: (chain: Json[]) => void }): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const step = chain[at] ?? null;
   const field = isJsonObject(step) && typeof step.field === 'string' ? names.fieldOf(step.field) : undefined;
@@ -35,7 +37,7 @@ function StepTag({ chain, at, names, disabled, feeds, onChain }: { chain: Json[]
   ];
   return (
     <>
-      <button type="button" className={styles.tag} disabled={disabled} aria-haspopup="menu" title={feeds === undefined ? undefined : `feeds ${feeds}`} onClick={(event) => setAnchor(event.currentTarget)}>{words}</button>
+      <button type="button" className={styles.tag} disabled={disabled} aria-haspopup="menu" data-fed={fed || undefined} title={feeds === undefined ? undefined : `feeds ${feeds}`} onClick={(event) => setAnchor(event.currentTarget)}>{words}{fed && <span className={styles.unseen}>, feeds this one</span>}</button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {offers.map(({ label, act }) => <MenuItem key={label} onClick={act}>{label}</MenuItem>)}
         {offers.length > 0 && <Divider />}
@@ -50,6 +52,7 @@ function StepTag({ chain, at, names, disabled, feeds, onChain }: { chain: Json[]
 function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: HTMLElement; part: PartKey; names: FieldNames; chains: Json[][]; onClose: () => void; onChains: (chains: Json[][]) => void }): ReactElement {
   const last = chains.at(-1);
   const feeders = feedersOf(names.fields, part);
+  const unfit = names.fields.filter((field) => !feeders.includes(field));
   const offer = (heading: string, make: (step: JsonObject) => Json[][]) => [
     <ListSubheader key={heading} disableSticky sx={{ lineHeight: '28px', bgcolor: 'transparent' }}>{heading}</ListSubheader>,
     ...feeders.map((field) => <MenuItem key={`${heading} ${field.id}`} onClick={() => { onChains(make(beginStep(field, part, names))); onClose(); }}>{field.label}</MenuItem>),
@@ -58,13 +61,27 @@ function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: H
     <Menu anchorEl={anchor} open onClose={onClose}>
       {last && last.length < mappingBounds.steps && offer(`Where ${stepInWords(last.at(-1) ?? null, names)} is empty`, (step) => [...chains.slice(0, -1), [...last, step]])}
       {chains.length < parts[part].chains && offer(last ? 'Beside it' : 'Fill it with', (step) => [...chains, [step]])}
+      {unfit.length > 0 && <ListSubheader disableSticky sx={{ lineHeight: '18px', py: '8px', maxWidth: 320, whiteSpace: 'normal', bgcolor: 'transparent' }}>{parts[part].label} takes {takesInWords(part)}, so these cannot feed it: {unfit.map(({ label }) => label).join(', ')}.</ListSubheader>}
     </Menu>
   );
 }
 
-/** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered. */
-export function MappingParts({ names, mapping, cover, disabled, onChange }: { names: FieldNames; mapping: Json | undefined; cover?: Cover | undefined; disabled: boolean; onChange: (mapping: JsonObject) => void }): ReactElement {
+interface Props {
+  names: FieldNames;
+  mapping: Json | undefined;
+  cover?: Cover | undefined;
+  /** Which steps fed the one that is looked at, with what they say. */
+  fed?: ReturnType<typeof fedBy> | undefined;
+  /** How the coverage of a part is told; without, as a bar. */
+  share?: (part: PartKey, filled: number, of: number) => ReactElement;
+  disabled: boolean;
+  onChange: (mapping: JsonObject) => void;
+}
+
+/** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered, and it is told which. */
+export function MappingParts({ names, mapping, cover, fed, share, disabled, onChange }: Props): ReactElement {
   const [adding, setAdding] = useState<{ anchor: HTMLElement; part: PartKey }>();
+  const idle = partKeys.filter((part) => feedersOf(names.fields, part).length === 0 && chainsOf(mapping, part).length === 0);
   const put = (part: PartKey, chains: Json[][]) => onChange(withChains(mapping, part, chains));
   return (
     <>
@@ -75,7 +92,7 @@ export function MappingParts({ names, mapping, cover, disabled, onChange }: { na
         if (feeders.length === 0 && chains.length === 0) return null;
         return (
           <div className={styles.part} key={part}>
-            <b>{parts[part].label}</b>
+            <b>{parts[part].label}{part === 'heading' && <small className={styles.needed}>needed</small>}</b>
             <div className={styles.chains}>
               {chains.map((chain, c) => (
                 <Fragment key={c}>
@@ -83,18 +100,20 @@ export function MappingParts({ names, mapping, cover, disabled, onChange }: { na
                   {chain.map((_, s) => (
                     <Fragment key={s}>
                       {s > 0 && <span className={styles.else}>else</span>}
-                      <StepTag chain={chain} at={s} names={names} disabled={disabled} feeds={covered?.chains[c]?.[s]} onChain={(next) => put(part, chains.map((each, i) => (i === c ? next : each)))} />
+                      <StepTag chain={chain} at={s} names={names} disabled={disabled} feeds={covered?.chains[c]?.[s]} fed={fed?.[part]?.some((each) => each.chain === c && each.step === s) ?? false} onChain={(next) => put(part, chains.map((each, i) => (i === c ? next : each)))} />
                     </Fragment>
                   ))}
                 </Fragment>
               ))}
               {chains.length === 0 && <span className={look.faint}>nothing</span>}
               {!disabled && feeders.length > 0 && <IconButton sx={{ p: '2px' }} aria-haspopup="menu" aria-label={`${parts[part].label}: add a field`} onClick={(event) => setAdding({ anchor: event.currentTarget, part })}><Plus size={14} /></IconButton>}
+              {fed && chains.length > 0 && <span className={styles.says}>{fed[part] ? `“${fed[part].map(({ words }) => shorten(words, 60)).join('”, “')}”` : 'shows nothing here'}</span>}
             </div>
-            {cover && chains.length > 0 ? <Share narrow part={covered?.filled ?? 0} of={cover.total} /> : <span />}
+            {cover && chains.length > 0 ? share?.(part, covered?.filled ?? 0, cover.total) ?? <Share narrow part={covered?.filled ?? 0} of={cover.total} /> : <span />}
           </div>
         );
       })}
+      {idle.length > 0 && <p className={styles.idle}>{idle.map((part) => `${parts[part].label} takes ${takesInWords(part)}`).join('; ')}: no field here is of these kinds.</p>}
       {adding && <AddStep {...adding} names={names} chains={chainsOf(mapping, adding.part)} onClose={() => setAdding(undefined)} onChains={(chains) => put(adding.part, chains)} />}
     </>
   );

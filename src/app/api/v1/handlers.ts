@@ -4,7 +4,7 @@ import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevis
 import { findEntries, knownByIds } from '../../../services/find-entries';
 import { importEntries } from '../../../services/import-entries';
 import { goTo } from '../../../services/go-to';
-import { listingResult, tryListing, tryListingFigures } from '../../../services/listing-trials';
+import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '../../../services/listing-trials';
 import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
@@ -85,6 +85,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addListing: ({ house, person, body }) => addListing(house, person, body),
   tryListing: ({ house, body }) => tryListing(house, body),
   tryListingFigures: ({ house, body }) => tryListingFigures(house, body),
+  tryListingGaps: ({ house, body }) => tryListingGaps(house, body),
   listing: ({ house, path }) => listing(house, path('id')),
   changeListing: ({ house, person, path, revision, body }) => changeListing(house, person, path('id'), revision, body),
   publishListing: ({ house, person, path, revision }) => publishListing(house, person, path('id'), revision, {}),

@@ -28,6 +28,7 @@ import { useDraft } from '../../../../ui/use-draft';
 import { VisitorPreview } from '../visitor-preview';
 import { CompareArrangements } from './compare-arrangements';
 import { DrawnToScale } from './drawn-to-scale';
+import { Inspected, stepsFeeding } from './inspected';
 import { ListingReach } from './listing-reach';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
@@ -68,6 +69,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const tell = useTell();
   const mayKeep = useMay('keep listings');
   const [comparing, setComparing] = useState(false);
+  const [inspecting, setInspecting] = useState<Id>();
   const [place, setPlace] = useState<ListingPlace>(() => shownOn(initial));
   const [width, setWidth] = useState<number>(720);
   const [problem, setProblem] = useState<string>();
@@ -106,6 +108,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
       setBusy(false);
     }
   };
+  const inspected = result?.entries.find(({ id }) => id === inspecting);
   const takeFrom = (from: Id[]) => {
     const next = read.rule ? speakRule(model, withSources(model, read.rule, from)) : proposeRule(model, ...Sources.of(model, from).types);
     // Another type instead of the only one begins anew, with what is usual for it.
@@ -153,10 +156,11 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 sources={sources} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)} onFrom={takeFrom}
               />
               <WhatOrder sources={sources} rule={rule} matching={result?.matching} disabled={!mayKeep} onFacets={(facets) => draft.change('facets', facets)} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
-              <ShownHow sources={sources} rule={rule} figures={figures} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
+              <ShownHow sources={sources} rule={rule} figures={figures} fed={inspected && read.rule ? stepsFeeding(model, read.rule, inspected) : undefined} at={place} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
             </div>
             <div className={styles.result}>
               <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
+              {inspected && read.rule && <Inspected entry={inspected} onClose={() => setInspecting(undefined)} />}
               <div className={styles.widths}>
                 {widths.map(([label, px]) => <button key={label} type="button" aria-pressed={width === px} onClick={() => setWidth(px)}>{label}, {px}</button>)}
                 <span>as published</span>
@@ -164,7 +168,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
               <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
                 <DrawnToScale width={width}>
                   {result && result.matching > 0 && read.rule && (
-                    <VisitorPreview label="The result" onField={(_, entry) => { if (entry) router.push(`/bench/${result.entries.find(({ id }) => id === entry)?.sort === 'page' ? 'arrange' : 'write/entry'}/${entry}`); }}>
+                    <VisitorPreview label="The result" onField={(_, entry) => setInspecting(entry)}>
                       <Listing
                         level={2} traced locale={model.locale} id="result"
                         listing={{

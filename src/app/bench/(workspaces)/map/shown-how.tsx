@@ -1,10 +1,11 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
-import type { ListingFigures } from '../../../../contract/listings';
+import type { ListingFigures, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement';
 import { listingBounds } from '../../../../core/mapping/listing-rule';
+import type { fedBy } from '../../../../core/mapping/fed-by';
 import type { Sources } from '../../../../core/mapping/sources';
 import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
@@ -13,6 +14,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { languageName } from '../../../../ui/form-languages';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
+import { PartCoverage } from './part-gaps';
 import { SetOutChoice } from './set-out-choice';
 import styles from './map.module.css';
 
@@ -22,12 +24,16 @@ interface Props {
   sources: Sources;
   rule: JsonObject;
   figures: ListingFigures | undefined;
+  /** Which steps fed the entry that is looked at, if one is. */
+  fed: ReturnType<typeof fedBy> | undefined;
+  /** Where the rule is tried. */
+  at: ListingPlace;
   disabled: boolean;
   onChange: (key: 'heading' | 'headings' | 'arrangement' | 'setOut' | 'mapping' | 'settings', value: Json) => void;
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
-export function ShownHow({ sources, rule, figures, disabled, onChange }: Props): ReactElement {
+export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }: Props): ReactElement {
   const { document } = useModel();
   const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
   const arrangement: Arrangement | undefined = arrangements.find((each) => each === rule.arrangement);
@@ -43,7 +49,7 @@ export function ShownHow({ sources, rule, figures, disabled, onChange }: Props):
           <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementKinds[each].label}</MenuItem>)}</Select>
         </header>
         {arrangement && <SetOutChoice arrangement={arrangement} setOut={isJsonObject(rule.setOut) ? rule.setOut : {}} missing={missing} disabled={disabled} onChange={(setOut) => onChange('setOut', setOut)} />}
-        <MappingParts names={byKey(sources.fields)} mapping={rule.mapping} cover={figures} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
+        <MappingParts names={byKey(sources.fields)} mapping={rule.mapping} cover={figures} fed={fed} share={(part, filled, of) => <PartCoverage rule={rule} at={at} part={part} filled={filled} of={of} />} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
           <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
           {document.locales.others.map((locale) => (
