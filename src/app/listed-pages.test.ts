@@ -5,6 +5,7 @@ import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { changeEntry, entries, publishEntry } from '../services/entries';
 import { addListing, publishListing } from '../services/listings';
+import { shownOn } from '../services/shown-on';
 import { tryListing } from '../services/listing-trials';
 import { importModel } from '../services/model';
 import { addPage, binPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
@@ -107,6 +108,23 @@ test('visitors in another language are shown what is said in theirs', async () =
   expect([(await entries(small.house, { type: 'species', where: JSON.stringify({ language: ['fr'] }) })).total, (await entries(small.house, { type: 'species', where: JSON.stringify({ state: ['published'] }) })).total]).toEqual([1, 2]);
   await expect(tryListing(small.house, { rule: { from: ['species'], where: { author: ['nobody'] } } })).rejects.toMatchObject({ faults: [{ path: '/rule/where/author' }] });
   expect([await by('architect'), await by('editor'), await by('reviewer')]).toEqual([1, 1, 0]);
+});
+
+test('of each entry it is told where visitors see it, and the table finds those that they see nowhere', async () => {
+  await fill(small, 'notice', [{ values: { title: 'Gate shut' } }, { values: { title: 'Ice holds', text: 'Black and clear.' } }, { values: { title: 'Not out yet' }, shown: false }]);
+  const told = await inForce('Told', ['notice'], { where: { field: 'text', is: 'filled' }, limit: 1 });
+  const notices = (await entries(small.house, { type: 'notice', sort: 'title' })).items;
+  const found = async (shown: 'somewhere' | 'nowhere') => (await entries(small.house, { type: 'notice', shown, sort: 'title' })).items.map(({ title }) => title);
+  // In force, but on no page.
+  expect(await found('somewhere')).toEqual([]);
+  await says('Visit', { slots: { main: [{ type: 'listing', listing: told }] } });
+  expect([await found('somewhere'), await found('nowhere')]).toEqual([['Ice holds'], ['Gate shut', 'Not out yet']]);
+  const { items } = await shownOn(small.house, { type: 'notice', ids: notices.map(({ id }) => id).join(',') });
+  expect(notices.map(({ id }) => items[id])).toEqual([[], [{ sort: 'listing', id: told, label: 'Told', detail: '/visit' }], undefined]);
+  const [piper] = (await entries(small.house, { type: 'species', sort: 'name' })).items;
+  const places = (await shownOn(small.house, { type: 'species', ids: piper?.id ?? '' })).items[piper?.id ?? ''];
+  expect(places?.map(({ label, detail }) => `${label} ${detail}`).sort()).toEqual(['/index/amber-piper its own page', 'All /index', 'French /about']);
+  expect((await entries(small.house, { type: 'species', shown: 'nowhere' })).total).toBe(0);
 });
 
 test('reach misses no page that lists pages over generated edits, and renews few for nothing', async () => {

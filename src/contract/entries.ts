@@ -41,6 +41,8 @@ export class Publication {
   @IsISO8601({ strict: true }) @IsOptional() until?: string;
 }
 
+export const shownAnswers = ['somewhere', 'nowhere'] as const;
+
 export class EntriesQuery {
   @IsString() @MaxLength(60) type!: string;
   @IsIn(states) @IsOptional() state?: State;
@@ -50,8 +52,16 @@ export class EntriesQuery {
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   /** `title`, `changed` or a field's key; with a minus before it for the other direction. */
   @IsString() @MaxLength(70) @IsOptional() sort?: string;
+  /** Whether visitors see it on some page: its own, one with a listing that it is in, one that refers to it. */
+  @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
+}
+
+export class ShownOnQuery {
+  @IsString() @MaxLength(60) type!: string;
+  /** Ids of entries, with commas between them; at most 100. */
+  @IsString() @MaxLength(4000) ids!: string;
 }
 
 /** A stretch of time in which visitors see a version; without `until` it has no end. */
@@ -122,6 +132,11 @@ export class ReachLink {
   @IsString() label!: string;
   /** In words: the place it has there, or the address. */
   @IsString() detail!: string;
+}
+
+/** Where visitors see entries, by their ids: pages of their own, listings with the addresses of their pages, pages that refer to them. Those that nobody sees are absent. */
+export class ShownOnAnswer {
+  @IsObject() items!: Record<string, ReachLink[]>;
 }
 
 export class ReachAnswer {

@@ -1,6 +1,6 @@
 import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
-import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer } from './entries';
+import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer, ShownOnAnswer, ShownOnQuery } from './entries';
 import { Destinations, GoToQuery } from './go-to';
 import { GapsAnswer, GapsAsked, ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingTrial, ListingsAnswer, NewListing } from './listings';
 import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacedPages, PlacedQuery, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
@@ -61,6 +61,7 @@ export const operations = {
   fieldNumbers: define('fieldNumbers', { summary: 'The numbers a field holds, least first, at most 2,000 of them', act: 'read', answer: NumbersAnswer }),
 
   entries: define('entries', { summary: 'Entries of a type, filtered and in order', act: 'read', query: EntriesQuery, answer: EntriesAnswer }),
+  shownOn: define('shownOn', { summary: 'Where visitors see entries', act: 'read', query: ShownOnQuery, answer: ShownOnAnswer }),
   findEntries: define('findEntries', { summary: 'Entries by the words in their titles, to link to', act: 'read', query: FindEntriesQuery, answer: FoundEntries }),
   known: define('known', { summary: 'What is kept of things that values refer to, by their ids', act: 'read', query: KnownQuery, answer: KnownAnswer }),
   addEntry: define('addEntry', { summary: 'Make an entry', act: 'write entries', body: NewEntry, answer: EntryAnswer, status: 201 }),

@@ -22,6 +22,7 @@ export const routes = {
   starters: { method: 'GET', path: '/model/starters' },
   fieldNumbers: { method: 'GET', path: '/types/{id}/numbers/{field}' },
   entries: { method: 'GET', path: '/entries' },
+  shownOn: { method: 'GET', path: '/entries/shown-on' },
   importEntries: { method: 'POST', path: '/types/{id}/entries' },
   findEntries: { method: 'GET', path: '/entries/found' },
   known: { method: 'GET', path: '/known' },

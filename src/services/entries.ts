@@ -29,6 +29,7 @@ import { reachOfEntry } from './reach';
 import { distinctPages, pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
 import { ledRule } from './leading';
+import { shownCondition } from './shown-on';
 import { sourcesOf } from './sources';
 import { against, changedSince, forbidden, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingBy, standingOf, type LiveChange } from './versions';
@@ -247,7 +248,7 @@ function questionFrom(house: House, type: CompiledType<ContentType>, query: Entr
 export async function entries(house: House, query: EntriesQuery): Promise<EntriesAnswer> {
   const type = house.model.contentTypeByKey(query.type);
   if (!type) throw unreadable([{ path: '/type', code: 'unknown-type', message: `There is no content type "${query.type}".` }]);
-  const question = questionFrom(house, type, query);
+  const question = { ...questionFrom(house, type, query), ...(query.shown ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(house, type) } } : {}) };
   const sheet = sheetIn(house, type);
   const now = house.now();
   const total = await countRows(house.content, sheet, house.surrogates, question, now, today(house));

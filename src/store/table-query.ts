@@ -13,6 +13,8 @@ export interface TableQuestion {
   state?: State;
   /** Words sought in the title; each may be the beginning of a word. */
   words?: string;
+  /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
+  shown?: { somewhere: boolean; where: Condition };
   sort: { by: 'title' | 'changed' | { column: string }; direction: 'up' | 'down' };
   limit: number;
   after?: Cursor;
@@ -42,11 +44,20 @@ export interface TableRow {
 export const searchWords = (words: string): string =>
   words.split(/[^\p{L}\p{N}]+/u).filter(Boolean).slice(0, 12).map((word) => `"${word}"*`).join(' ');
 
+/** Whether what visitors see of an entry now is like a condition, or is referred to by a page that they see. */
+function shownSql({ somewhere, where }: { somewhere: boolean; where: Condition }, sheet: SheetOf, surrogates: Surrogates, now: number, today: string, binds: Binds): string {
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+  const at = binds.add(now);
+  const referred = "SELECT r.id FROM refs f JOIN records p ON p.id = f.source AND p.sort = 'page' JOIN records r ON r.uuid = f.target WHERE f.side = 1";
+  return `+s.entry ${somewhere ? '' : 'NOT '}IN (SELECT s.entry FROM ${sheet.live} s WHERE (${condition} OR s.entry IN (${referred})) AND s.live_from <= ${at} AND s.live_until > ${at})`;
+}
+
 function filterSql(question: TableQuestion, sheet: SheetOf, surrogates: Surrogates, now: number, today: string, binds: Binds, leading: Leading): string {
   const sought = question.words === undefined ? '' : searchWords(question.words);
   return [
     question.state ? stateSql(question.state, now, binds, leading === 'filter') : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
     conditionSql(question.where, { side: 'work', sheet, surrogates, today, now, binds, leading }),
+    question.shown ? shownSql(question.shown, sheet, surrogates, now, today, binds) : '1',
     question.words === undefined ? '1' : sought ? `${leading === 'filter' ? '' : '+'}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${binds.add(sought)})` : '0',
   ].join(' AND ');
 }

@@ -9,6 +9,7 @@ import { addListing, binListing, changeListing, listing, listings, publishListin
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
 import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
+import { shownOn } from '../../../services/shown-on';
 import { starters } from '../../../services/starters';
 import { overview } from '../../../services/overview';
 import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
@@ -66,6 +67,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   fieldNumbers: async ({ house, path }) => ({ values: await fieldNumbers(house, path('id'), path('field')) }),
 
   entries: ({ house, query }) => entries(house, query),
+  shownOn: ({ house, query }) => shownOn(house, query),
   findEntries: ({ house, query }) => findEntries(house, query),
   known: ({ house, query }) => knownByIds(house, query.ids),
   addEntry: ({ house, person, body }) => addEntry(house, person, body),

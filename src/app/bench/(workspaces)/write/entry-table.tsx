@@ -6,7 +6,7 @@ import { ArrowDown, ArrowUp, Search } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useState, type ReactElement } from 'react';
-import type { EntryRow } from '../../../../contract/entries';
+import { shownAnswers, type EntryRow, type ReachLink } from '../../../../contract/entries';
 import { states, stateLabels, type State } from '../../../../core/content/states';
 import { readValues } from '../../../../core/content/values';
 import type { CompiledType } from '../../../../core/model/compile';
@@ -21,6 +21,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
+import { ShownOnCell } from './shown-on-cell';
 import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
@@ -39,7 +40,7 @@ function Cell({ field, row, speaking }: { field: Field; row: EntryRow; speaking:
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
 
-const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking) => helper.columns([
+const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking, shown: ((id: string) => readonly ReachLink[] | undefined)) => helper.columns([
   helper.display({
     id: 'title', header: type.field(type.is.title)?.label ?? 'Title',
     cell: ({ row: { original } }) => (
@@ -54,6 +55,7 @@ const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking) => helpe
     const field = type.field(id);
     return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} /> })] : [];
   }),
+  helper.display({ id: 'shownOn', header: 'Shown on', cell: ({ row: { original } }) => <ShownOnCell places={shown(original.id)} /> }),
   helper.display({ id: 'changed', header: 'Changed', cell: ({ row: { original } }) => <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>{dayjs(original.changedAt).format('D MMM YYYY')}</span> }),
 ]);
 
@@ -67,12 +69,13 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const mayWrite = useMay('write entries');
   const { make, busy, problem } = useNewEntry(typeKey);
   const state = asked.get('state');
+  const shown = shownAnswers.find((each) => each === asked.get('shown'));
   const sort = asked.get('sort') ?? 'title';
   const limit = rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50;
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
-  const question = { type: typeKey, sort, limit, ...(isState(state) ? { state } : {}), ...(q ? { q } : {}) };
+  const question = { type: typeKey, sort, limit, ...(isState(state) ? { state } : {}), ...(shown ? { shown } : {}), ...(q ? { q } : {}) };
   const shape = JSON.stringify(question);
   const [shapeOfCursors, setShapeOfCursors] = useState(shape);
   if (shape !== shapeOfCursors) {
@@ -97,8 +100,10 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
     // The words change with every letter; the page itself need not be asked for again.
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
   }, [q, path]);
-  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }) : []), [type, model.locale, data]);
   const rows = useMemo(() => data?.items ?? [], [data]);
+  // Asked apart, so that the table does not wait for it.
+  const { data: places } = useAsk('shownOn', { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } }, { enabled: rows.length > 0 });
+  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }, (id) => (places ? places.items[id] ?? [] : undefined)) : []), [type, model.locale, data, places]);
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
   if (!type) return null;
   const sortable = (id: string) => {
@@ -120,14 +125,19 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
           <MenuItem value="">Every state</MenuItem>
           {states.map((each) => <MenuItem key={each} value={each}><StateMark state={each} /></MenuItem>)}
         </Select>
+        <Select value={shown ?? ''} displayEmpty onChange={({ target }) => put({ shown: target.value })} slotProps={{ input: { 'aria-label': 'Shown on' } }} sx={{ minWidth: 150 }}>
+          <MenuItem value="">Shown or not</MenuItem>
+          <MenuItem value="somewhere">Shown somewhere</MenuItem>
+          <MenuItem value="nowhere">Shown nowhere</MenuItem>
+        </Select>
         <span className={`${look.pencil} ${look.small}`} role="status">{data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}</span>
       </div>
       {(error ?? problem) && <Note sort="error" role="alert">{error?.message ?? problem}</Note>}
       <Frame label={plural}>
         {data?.total === 0 ? (
           <div className={look.empty}>
-            <strong>{q || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
-            {q || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.is.label.toLowerCase()}</Button>}
+            <strong>{q || shown || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
+            {q || shown || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.is.label.toLowerCase()}</Button>}
           </div>
         ) : (
           <div className={styles.scroll}>
