@@ -3,6 +3,7 @@ import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
+import type { ContentType, ModelDocument } from '../core/model/document';
 import { changeEntry, entries, publishEntry } from '../services/entries';
 import { addListing, publishListing } from '../services/listings';
 import { shownOn } from '../services/shown-on';
@@ -15,6 +16,12 @@ let drawn: DrawnPages;
 const ids: Record<string, string> = {};
 const person = () => small.people.architect;
 const everyAddress = async (): Promise<string[]> => (await siteTree(small.house)).pages.flatMap(({ address }) => [address, `/fr${address === '/' ? '' : address}`]);
+
+/** The reserve whose species have names in other languages. */
+function spokenIn(document: ModelDocument, ...others: string[]): ModelDocument {
+  const named = (type: ContentType): ContentType => ({ ...type, fields: type.fields.map((each) => ('key' in each && each.key === 'name' ? { ...each, localised: true } : each)) });
+  return { ...document, locales: { ...document.locales, others }, contentTypes: document.contentTypes.map(named) };
+}
 
 async function inForce(label: string, from: string[], rule: JsonObject): Promise<string> {
   const made = await addListing(small.house, person(), { label, rule: { from, ...rule } });
@@ -44,13 +51,13 @@ const says = (title: string, patch: JsonObject) => change(title, async (id, revi
 /** The headings of a listing on a page, by the heading over it. */
 function listed(html: string, heading: string): string[] {
   const from = html.indexOf(`>${heading}</h2>`);
-  return from < 0 ? [] : [...html.slice(from, html.indexOf('</section>', from)).matchAll(/<h3 class="heading">(?:<a [^>]*>)?([^<]*)/g)].map(([, words = '']) => words);
+  return from < 0 ? [] : [...html.slice(from, html.indexOf('</section>', from)).matchAll(/<h3 class="heading"[^>]*>(?:<a [^>]*>)?([^<]*)/g)].map(([, words = '']) => words);
 }
 
 beforeEach(async () => {
   small = await smallHouse();
   drawn = new DrawnPages(small.house, everyAddress);
-  await importModel(small.house, withSpeciesPages());
+  await importModel(small.house, spokenIn(withSpeciesPages(), 'fr'));
   await fill(small, 'species', [{ values: { name: 'Amber piper', group: 'bird' } }, { values: { name: 'Bell heron', group: 'bird', summary: 'Rings.' } }]);
   const order = [{ by: 'title', direction: 'up' }];
   const below = await inForce('Below', ['page:plain'], { where: { under: 'here', only: 'children' }, order, heading: 'Right below' });
@@ -63,7 +70,7 @@ beforeEach(async () => {
   await stand('Getting here', 'plain', ids.Visit ?? '');
   await stand('Winter', 'plain', ids.Visit ?? '');
   await stand('Ice', 'plain', ids.Winter ?? '');
-  await stand('Index', 'index', ids.Home ?? '', { listing: await inForce('All', ['species'], {}) });
+  await stand('Index', 'index', ids.Home ?? '', { listing: await inForce('All', ['species'], { order: [{ by: 'name', direction: 'up' }] }) });
   await stand('Each species', 'speciesPage', ids.Index ?? '');
 });
 afterEach(() => small.close());
@@ -108,6 +115,23 @@ test('visitors in another language are shown what is said in theirs', async () =
   expect([(await entries(small.house, { type: 'species', where: JSON.stringify({ language: ['fr'] }) })).total, (await entries(small.house, { type: 'species', where: JSON.stringify({ state: ['published'] }) })).total]).toEqual([1, 2]);
   await expect(tryListing(small.house, { rule: { from: ['species'], where: { author: ['nobody'] } } })).rejects.toMatchObject({ faults: [{ path: '/rule/where/author' }] });
   expect([await by('architect'), await by('editor'), await by('reviewer')]).toEqual([1, 1, 0]);
+});
+
+test('in each language things stand in the order of their names there, and lead on in that order', async () => {
+  const names = async (address: string) => [...(await drawn.html(address)).matchAll(/<h[23] class="heading"[^>]*>(?:<a [^>]*>)?([^<]*)/g)].map(([, words]) => words);
+  const call = async (name: string, fr: string) => {
+    const [found] = (await entries(small.house, { type: 'species', q: name })).items;
+    const changed = await changeEntry(small.house, person(), found?.id ?? '', found?.revision ?? 0, { translations: { fr: { name: fr } } });
+    await publishEntry(small.house, person(), changed.id, changed.revision, {});
+  };
+  const { differing, renewed } = await drawn.after(async () => { await call('Amber', 'Zostérine'); await call('Bell', 'Échassier'); });
+  expect(differing.filter((address) => !renewed.includes(address))).toEqual([]);
+  expect([await names('/index'), await names('/fr/index')]).toEqual([['Amber piper', 'Bell heron'], ['Échassier', 'Zostérine']]);
+  expect(await drawn.html('/fr/index/bell-heron')).toMatch(/rel="next"[^>]*><small>[^<]*<\/small>Zostérine/);
+  expect(await drawn.html('/index/bell-heron')).toMatch(/rel="prev"[^>]*><small>[^<]*<\/small>Amber piper/);
+  // A language that comes later has an order at once: that of the main one, as long as nothing is said in it.
+  await importModel(small.house, spokenIn(small.house.model.document, 'fr', 'de'));
+  expect([await names('/de/index'), await names('/fr/index')]).toEqual([['Amber piper', 'Bell heron'], ['Échassier', 'Zostérine']]);
 });
 
 test('of each entry it is told where visitors see it, and the table finds those that they see nowhere', async () => {

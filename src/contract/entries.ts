@@ -1,6 +1,6 @@
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
-import { states, type Stage, type State } from '../core/content/states';
+import { shownAnswers, states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
@@ -40,8 +40,6 @@ export class Publication {
   @IsISO8601({ strict: true }) @IsOptional() from?: string;
   @IsISO8601({ strict: true }) @IsOptional() until?: string;
 }
-
-export const shownAnswers = ['somewhere', 'nowhere'] as const;
 
 export class EntriesQuery {
   @IsString() @MaxLength(60) type!: string;

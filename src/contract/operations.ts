@@ -5,7 +5,7 @@ import { Destinations, GoToQuery } from './go-to';
 import { GapsAnswer, GapsAsked, ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingTrial, ListingsAnswer, NewListing } from './listings';
 import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacedPages, PlacedQuery, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
 import { OverviewAnswer } from './overview';
-import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, PreviewQuery, TreeAnswer } from './pages';
+import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, PreviewQuery, SeenPage, SeenQuery, TreeAnswer } from './pages';
 import { CategoriesAnswer, CategoryAnswer, CategoryCounts, CategoryImport, CategoryImportAnswer, CategoryMerge, CategoryMove, CategoryPatch, CategorySort, CategorySplit, DropQuery, NewCategory } from './categories';
 import { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from './media';
 import { routes, type OperationName } from './routes';
@@ -94,6 +94,7 @@ export const operations = {
   topTypes: define('topTypes', { summary: 'Which page types may stand at the top, and why not', act: 'read', answer: PlacesAnswer }),
   page: define('page', { summary: 'One page', act: 'read', answer: PageAnswer }),
   pagePreview: define('pagePreview', { summary: 'What a page would be drawn from if its working version were published', act: 'read', query: PreviewQuery, answer: PagePreview }),
+  seenPage: define('seenPage', { summary: 'A visitor’s page with where each piece of it comes from', act: 'read', query: SeenQuery, answer: SeenPage }),
   changePage: define('changePage', { summary: 'Change the working version or the address of a page', act: 'arrange pages', body: PagePatch, answer: PageAnswer, guarded: true }),
   binPage: define('binPage', { summary: 'Put a page without pages below it in the bin', act: 'arrange pages', status: 204, guarded: true }),
   publishPage: define('publishPage', { summary: 'Let visitors see the working version', act: 'arrange pages', body: Publication, answer: PageAnswer, guarded: true }),

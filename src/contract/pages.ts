@@ -131,6 +131,29 @@ export class PagePreview {
   @IsObject() page!: VisitorPage;
 }
 
+export class SeenQuery {
+  /** An address of the site, as a visitor types it. */
+  @IsString() @MaxLength(2000) address!: string;
+}
+
+/** What a visitor's page is of: a page, an entry that has one, or the words of a category. */
+export class SeenOwn {
+  @IsIn(['page', 'entry', 'category']) sort!: 'page' | 'entry' | 'category';
+  /** Of the entry, or of the page in which it is written. */
+  @IsUUID() id!: string;
+  @IsString() label!: string;
+}
+
+/** A visitor's page as it stands now, with where each piece of it comes from. */
+export class SeenPage {
+  @IsObject() drawn!: VisitorPage;
+  @ValidateNested() @Type(() => SeenOwn) own!: SeenOwn;
+  /** The page of the tree that stands there, or says how such pages are. */
+  @IsUUID() page!: string;
+  /** The page in which each block stands, by the id of the block: its own, or one above that hands it down. */
+  @IsObject() blocks!: Record<string, string>;
+}
+
 /** Whether something may stand at a place, and why not. */
 export class PlaceVerdict {
   /** The page above (null: the top of the site), or a page type's key. */

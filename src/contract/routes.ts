@@ -53,6 +53,7 @@ export const routes = {
   topTypes: { method: 'GET', path: '/pages/top/types' },
   page: { method: 'GET', path: '/pages/{id}' },
   pagePreview: { method: 'GET', path: '/pages/{id}/preview' },
+  seenPage: { method: 'GET', path: '/pages/seen' },
   changePage: { method: 'PATCH', path: '/pages/{id}' },
   binPage: { method: 'DELETE', path: '/pages/{id}' },
   publishPage: { method: 'POST', path: '/pages/{id}/publish' },

@@ -62,7 +62,7 @@ export async function drawListing(house: House, given: ListingRule, spot: Listin
   const nothing = { heading, arrangement: given.arrangement, setOut: given.setOut ?? {}, columns: [], items: [], matching: 0 };
   const here = ruleAt(given, spot);
   const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(house, here), chosen));
-  const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, spot.byHand));
+  const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, spot.byHand), language);
   const { matching, versions } = await listAmong(house.content, asked, page);
   for (const { uuid } of versions) spot.above.add(uuid);
   const drawn = await drawItems(house, asked, versions, language);

@@ -18,7 +18,7 @@ import { categoryColumns } from './category-counts';
 import { categoryLabel } from './category-pages';
 import { ruleInForce } from './drawn-listings';
 import { entryAddresses, entryHomes, type EntryHome } from './entry-addresses';
-import { sheetIn, type House } from './house';
+import { languagesIn, sheetIn, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import { goesByVisits, ledRule } from './leading';
 import { takesFromPlace } from './reach-by-place';
@@ -57,7 +57,7 @@ export async function companyOf(house: House, type: CompiledType<ContentType>, i
   const record = home && (await recordByUuid(content, id, 'entry'));
   if (!home || !record) return {};
   const rule = shows(house, home, 'showNeighbours') ? await ruleAbove(content, house, type, home) : undefined;
-  const { previous, next } = rule ? await neighboursIn(content, askedOf(house, type), rule, { id, record: record.id }) : {};
+  const { previous, next } = rule ? await neighboursIn(content, { ...askedOf(house, type), language }, rule, { id, record: record.id }) : {};
   const related = shows(house, home, 'showRelated') ? await relatedTo(content, sheetIn(house, type).live, columnsOf(house, type), record.id, house.now(), RELATED) : [];
   const addresses = await entryAddresses(content, house, [previous, next, ...related].flatMap((each) => (each ? [{ id: each.uuid, type: type.id }] : [])), language);
   const way = ({ uuid, body }: { uuid: Id; body: string }) => {
@@ -81,8 +81,9 @@ export async function pagesBeside(asker: Asker, house: House, type: CompiledType
   const home = (await entryHomes(asker, house)).get(type.id);
   const rule = home && shows(house, home, 'showNeighbours') ? await ruleAbove(asker, house, type, home) : undefined;
   if (!rule) return [];
-  const { previous, next } = await neighboursIn(asker, askedOf(house, type), rule, entry);
-  const beside = [previous, next].flatMap((each) => each ?? []);
+  // Each language has an order of its own.
+  const found = await Promise.all(languagesIn(house).map((language) => neighboursIn(asker, { ...askedOf(house, type), language }, rule, entry)));
+  const beside = [...new Map(found.flatMap(({ previous, next }) => [previous, next]).flatMap((each) => (each ? [[each.uuid, each] as const] : []))).values()];
   const addresses = await entryAddresses(asker, house, beside.map(({ uuid }) => ({ id: uuid, type: type.id })));
   return beside.flatMap(({ uuid, body }) => {
     const address = addresses.get(uuid);

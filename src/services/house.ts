@@ -41,9 +41,12 @@ export interface House {
 
 /** The model as it is inside one piece of work, with the sheets its types lie in. */
 export const sheetIn = ({ model, surrogates }: Pick<House, 'model' | 'surrogates'>, type: SheetedType): SheetOf => ({
-  ...sheetOf(type, surrogates, model.locale),
-  having: (field) => model.contentTypes.filter((each) => each.field(field)).map((each) => sheetOf(each, surrogates, model.locale)),
+  ...sheetOf(type, surrogates, model.document.locales),
+  having: (field) => model.contentTypes.filter((each) => each.field(field)).map((each) => sheetOf(each, surrogates, model.document.locales)),
 });
+
+/** The languages in which pages are drawn; none is the main one. */
+export const languagesIn = ({ model }: Pick<House, 'model'>): (string | undefined)[] => [undefined, ...model.document.locales.others];
 
 export const today = (house: House): string => dayAt(house.now(), house.site.timeZone);
 

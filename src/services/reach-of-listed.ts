@@ -10,7 +10,7 @@ import type { Asker } from '../store/database';
 import { pagesAbove, type LivePage } from '../store/pages';
 import { recordById } from '../store/records';
 import { entryHomes } from './entry-addresses';
-import { today, type House } from './house';
+import { languagesIn, today, type House } from './house';
 import { listingsInForce } from './listings-in-force';
 import { pageBody } from './kept-body';
 import { placesTelling, takesFromPlace } from './reach-by-place';
@@ -19,9 +19,6 @@ import { pagesShowing, type ReachedPage } from './reached-pages';
 type IsBelow = NonNullable<Around['isBelow']>;
 
 const belowAmong = (above: readonly Id[]): IsBelow => (page, children) => (children ? above[0] === page : above.includes(page));
-
-/** The languages in which pages are drawn; none is the main one. */
-export const languagesIn = (house: House): (string | undefined)[] => [undefined, ...house.model.document.locales.others];
 
 /** Below which pages the entries of a type have their own. */
 export async function standsBelow(asker: Asker, house: House, type: Id): Promise<IsBelow> {

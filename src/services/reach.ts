@@ -13,12 +13,12 @@ import { liveAt, referrers } from '../store/records';
 import { schemeShownBy } from './category-pages';
 import { pagesRelated } from './entry-company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
-import { today, type House } from './house';
+import { languagesIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { knownOf } from './known';
 import { listingsInForce } from './listings-in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
-import { languagesIn, pagesListing, standsBelow } from './reach-of-listed';
+import { pagesListing, standsBelow } from './reach-of-listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './reached-pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */

@@ -15,13 +15,13 @@ export interface Source extends Branch<ListingRule> {
 
 export const askedOf = (house: House, type: SourceType): Asked => ({ sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) });
 
-/** The sources of a rule as they are asked. What it takes from its place must have been settled. */
-export async function sourcesOf(asker: Asker, house: House, rule: ListingRule): Promise<Source[]> {
+/** The sources of a rule as they are asked, in the order of a language. What it takes from its place must have been settled. */
+export async function sourcesOf(asker: Asker, house: House, rule: ListingRule, language?: string): Promise<Source[]> {
   const { types } = Sources.of(house.model, rule.from);
   const homes = standingTestsOf(rule.where).some((test) => 'under' in test) ? await entryHomes(asker, house) : undefined;
   return types.map((type) => {
     const parent = homes?.get(type.id)?.page.parent;
-    return { type, rule: ruleIn(rule, type), asked: { ...askedOf(house, type), ...(typeof parent === 'number' ? { standsUnder: parent } : {}) } };
+    return { type, rule: ruleIn(rule, type), asked: { ...askedOf(house, type), language, ...(typeof parent === 'number' ? { standsUnder: parent } : {}) } };
   });
 }
 

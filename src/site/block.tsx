@@ -7,15 +7,16 @@ import { Medium } from './picture';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
-type Around = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'>;
+/** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
+type Around = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & { traced?: boolean };
 
 /** What a block shows one after the other, under what else it says. */
-function Slides({ block, level, locale }: { block: DrawnBlock; level: Level; locale: string }): ReactElement {
+function Slides({ block, level, locale, traced }: { block: DrawnBlock; level: Level; locale: string; traced: boolean }): ReactElement {
   const { further: slides = [], ...rest } = block.face;
   const inside = rest.heading ? (Math.min(4, level + 1) as Level) : level;
   return (
     <>
-      {Object.keys(rest).length > 0 && <Face face={rest} level={level} />}
+      {Object.keys(rest).length > 0 && <Face face={rest} level={level} traced={traced} />}
       <Slideshow id={block.id} name={rest.heading?.[0]?.words ?? ''} locale={locale} slides={slides.map((slide, i) => ({ key: String(i), shown: slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={inside} /> : slide.words }))} />
     </>
   );
@@ -27,6 +28,7 @@ const Trail = ({ above, title, locale }: Around): ReactElement => (
 
 /** One block: its face, or what it does, in the variant it is shown in. */
 export function Block({ block, level, around }: { block: DrawnBlock; level: Level; around: Around }): ReactElement {
+  const { traced = false } = around;
   const { variant, behaves, listing, face, rows, slots, type } = block;
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
   const slot = (id: string): ReactNode => <Blocks blocks={slots[id] ?? []} level={inside} around={around} />;
@@ -35,11 +37,11 @@ export function Block({ block, level, around }: { block: DrawnBlock; level: Leve
   return (
     <section className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`} id={`b-${block.id}`}>
       <div className="inner">
-        {behaves === 'slideshow' ? <Slides block={block} level={level} locale={around.locale} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
+        {behaves === 'slideshow' ? <Slides block={block} level={level} locale={around.locale} traced={traced} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
           <>
             {behaves === 'trail' && <Trail {...around} />}
-            {(Object.keys(face).length > 0 || placed.size > 0) && <Face face={face} level={level} rows={rows} slot={slot} />}
-            {listing && <Listing listing={face.heading ? { ...listing, heading: '' } : listing} level={2} locale={around.locale} id={`b-${block.id}`} />}
+            {(Object.keys(face).length > 0 || placed.size > 0) && <Face face={face} level={level} rows={rows} slot={slot} traced={traced} />}
+            {listing && <Listing listing={face.heading ? { ...listing, heading: '' } : listing} level={2} locale={around.locale} id={`b-${block.id}`} traced={traced} />}
             {rest.map((id) => <div key={id}>{slot(id)}</div>)}
           </>
         )}

@@ -1,7 +1,7 @@
 import { throughLink } from '../core/mapping/matches';
 import type { Binds } from './binds';
 import type { Asked } from './listing-query';
-import type { SheetField, SheetOf } from './sheet-shape';
+import { sortIn, type SheetField, type SheetOf } from './sheet-shape';
 
 /** An order key that runs through an entry link: the link, and the sheets of what it leads to with the column to sort by. */
 interface LinkedKey {
@@ -9,10 +9,10 @@ interface LinkedKey {
   ways: { sheet: SheetOf; column: string }[];
 }
 
-function linkedKey(by: string, { sheet }: Asked): LinkedKey | undefined {
+function linkedKey(by: string, { sheet, language }: Asked): LinkedKey | undefined {
   const through = throughLink(by);
   const link = through && sheet.fields.get(through.link);
-  const ways = through ? (sheet.having?.(through.field) ?? []).flatMap((to) => { const column = to.fields.get(through.field)?.sort; return column ? [{ sheet: to, column }] : []; }) : [];
+  const ways = through ? (sheet.having?.(through.field) ?? []).flatMap((to) => { const column = sortIn(to.fields.get(through.field), language); return column ? [{ sheet: to, column }] : []; }) : [];
   return link && ways.length > 0 ? { link, ways } : undefined;
 }
 

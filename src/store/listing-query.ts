@@ -7,7 +7,7 @@ import { Binds } from './binds';
 import { conditionSql, FEW } from './condition-sql';
 import type { Asker } from './database';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
-import type { SheetOf } from './sheet-shape';
+import { sortIn, type SheetOf } from './sheet-shape';
 import type { Surrogates } from './surrogates';
 
 /** What a listing's questions are asked of. `now` is in ms, `today` the day of the site. */
@@ -18,6 +18,8 @@ export interface Asked {
   today: string;
   /** The page (by integer key) right below which the entries of this type have their own pages, if they have any. */
   standsUnder?: number;
+  /** The language in whose order things stand, where it is not the main one. */
+  language?: string | undefined;
 }
 
 /** What of a rule decides which entries stand where. */
@@ -43,7 +45,7 @@ interface SortTerm {
 /** What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does not have, where several are sorted together. */
 function sortTerms(order: readonly OrderKey[], asked: Asked, few: boolean, binds: Binds, missing?: 'NULL'): SortTerm[] {
   return order.flatMap(({ by, direction }): SortTerm[] => {
-    const column = isMomentOrder(by) ? by : asked.sheet.fields.get(by)?.sort;
+    const column = isMomentOrder(by) ? by : sortIn(asked.sheet.fields.get(by), asked.language);
     // The plus takes the sort's index away from the planner.
     const value = column ? `${few ? '+' : ''}s.${column}` : linkedSort(by, asked, binds) ?? missing;
     return value ? [{ value, direction }] : [];

@@ -4,6 +4,7 @@ import { othersIn, type Choosing } from '../core/mapping/pins';
 import { Binds } from './binds';
 import { conditionSql } from './condition-sql';
 import type { Asker, Bind } from './database';
+import { sortIn } from './sheet-shape';
 import { listLive, placeAmong, type Asked, type ListedVersion } from './listing-query';
 import type { Id } from '../core/ids';
 
@@ -73,7 +74,7 @@ export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, en
   }
   const { sheet, surrogates, now, today, standsUnder } = asked;
   const columns = rule.order.flatMap(({ by, direction }) => {
-    const column = isMomentOrder(by) ? by : sheet.fields.get(by)?.sort;
+    const column = isMomentOrder(by) ? by : sortIn(sheet.fields.get(by), asked.language);
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();

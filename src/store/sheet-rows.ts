@@ -29,7 +29,7 @@ export interface LiveRow {
 }
 
 /** What one value puts into the columns of its field, in their order, and the things it names. */
-function cells(sheet: SheetField, values: Values, surrogates: Surrogates, locale: string): { columns: Bind[]; many: number[] } {
+function cells(sheet: SheetField, values: Values, translations: Said['translations'], surrogates: Surrogates, locale: string): { columns: Bind[]; many: number[] } {
   const { field } = sheet;
   const value = values[field.id];
   const empty = { columns: sheet.columns.map(() => null), many: [] };
@@ -38,7 +38,13 @@ function cells(sheet: SheetField, values: Values, surrogates: Surrogates, locale
   const cell = (kindOf(field) as Kind<KindName>).sheetCell(value, field.rules as never);
   if (sheet.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => surrogates.find(id)) };
   if (cell.ids) return { columns: [surrogates.find(cell.ids[0] ?? ''), ...(sheet.columns.length > 1 ? [cell.rank ?? null] : [])], many: [] };
-  if (sheet.folded) return { columns: [cell.value, sortKey(String(cell.value), locale), folded(String(cell.value))], many: [] };
+  if (sheet.folded) {
+    const said = (language: string): string => {
+      const own = translations?.[language]?.[field.id];
+      return typeof own === 'string' ? own : String(cell.value);
+    };
+    return { columns: [cell.value, sortKey(String(cell.value), locale), folded(String(cell.value)), ...Object.keys(sheet.sorts ?? {}).map((language) => sortKey(said(language), language))], many: [] };
+  }
   return { columns: [cell.value], many: [] };
 }
 
@@ -54,7 +60,7 @@ async function putRows(tx: Tx, side: Side, sheet: SheetOf, surrogates: Surrogate
     return [
       ...first,
       ...fields.flatMap((field) => {
-        const { columns: filled, many: named } = cells(field, values, surrogates, locale);
+        const { columns: filled, many: named } = cells(field, values, said.translations, surrogates, locale);
         for (const value of named) many.push([sideNumber[side], field.n, value, key]);
         return filled;
       }),

@@ -1,5 +1,5 @@
 import type { CompiledType } from '../core/model/compile';
-import type { ContentType, Field, PageType } from '../core/model/document';
+import type { ContentType, Field, ModelDocument, PageType } from '../core/model/document';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import type { Surrogates } from './surrogates';
 
@@ -17,6 +17,8 @@ export interface SheetField {
   value: string;
   /** What to sort by, if it can be sorted by. */
   sort?: string;
+  /** What to sort by in the other languages, by locale: as it is said there, in the order of that language. */
+  sorts?: Readonly<Record<string, string>>;
   /** A line without case and accents, for "contains". */
   folded?: string;
   many: boolean;
@@ -46,9 +48,12 @@ export interface SheetOf {
   having?: (field: string) => SheetOf[];
 }
 
+/** The column that sorts by a field in a language; without one in the main one. */
+export const sortIn = (field: SheetField | undefined, language: string | undefined): string | undefined => (language === undefined ? undefined : field?.sorts?.[language]) ?? field?.sort;
+
 const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();
 
-function sheetField(field: Field, surrogates: Surrogates, locale: string): SheetField {
+function sheetField(field: Field, surrogates: Surrogates, locale: string, others: readonly string[]): SheetField {
   const n = surrogates.of(field.id);
   const shape = (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never);
   const value = `f${n}`;
@@ -56,7 +61,8 @@ function sheetField(field: Field, surrogates: Surrogates, locale: string): Sheet
   const column = { name: value, affinity: shape.column };
   if (shape.sort === 'text') {
     const sort = `s${n}_${sortName(locale)}`;
-    return { ...base, sort, folded: `t${n}`, columns: [column, { name: sort, affinity: 'TEXT' }, { name: `t${n}`, affinity: 'TEXT' }] };
+    const sorts = Object.fromEntries(others.map((each) => [each, `s${n}_${sortName(each)}`]));
+    return { ...base, sort, sorts, folded: `t${n}`, columns: [column, ...[sort, `t${n}`, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' }))] };
   }
   if (shape.sort === 'rank') return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
   return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
@@ -64,12 +70,12 @@ function sheetField(field: Field, surrogates: Surrogates, locale: string): Sheet
 
 export const sidesOf = ({ ofPages }: Pick<SheetOf, 'ofPages'>): readonly Side[] => (ofPages ? ['live'] : ['work', 'live']);
 
-export function sheetOf(type: SheetedType, surrogates: Surrogates, locale: string): SheetOf {
+export function sheetOf(type: SheetedType, surrogates: Surrogates, { main: locale, others }: ModelDocument['locales']): SheetOf {
   const n = surrogates.of(type.id);
   return {
     work: `sheet_${n}_work`,
     live: `sheet_${n}_live`,
-    fields: new Map(type.fields.map((field) => [field.id, sheetField(field, surrogates, locale)])),
+    fields: new Map(type.fields.map((field) => [field.id, sheetField(field, surrogates, locale, others)])),
     titleSort: `title_${sortName(locale)}`,
     locale,
     ofPages: 'source' in type.is,

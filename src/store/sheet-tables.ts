@@ -14,7 +14,7 @@ const standing: Record<Side, (titleSort: string) => string> = {
     ${titleSort} TEXT NOT NULL, published INTEGER NOT NULL, changed INTEGER NOT NULL`,
 };
 
-const indexNames = (table: string, field: SheetField) => [`${table}_f${field.n}`, `${table}_s${field.n}`];
+const indexNames = (table: string, field: SheetField): [byValue: string, bySort: string, ...others: string[]] => [`${table}_f${field.n}`, `${table}_s${field.n}`, ...Object.values(field.sorts ?? {}).map((column) => `${table}_${column}`)];
 
 /**
  * The columns that ride along in every index of the working side: what is filtered by most, in a few bytes. So a table
@@ -28,13 +28,14 @@ const indexed = (side: Side, riders: readonly string[], own: string): string =>
 
 async function indexField(tx: Tx, sheet: SheetOf, side: Side, field: SheetField, riders: readonly string[]): Promise<void> {
   const [byValue, bySort] = indexNames(sheet[side], field);
-  await tx.run(`DROP INDEX IF EXISTS ${byValue}`);
-  await tx.run(`DROP INDEX IF EXISTS ${bySort}`);
+  for (const name of indexNames(sheet[side], field)) await tx.run(`DROP INDEX IF EXISTS ${name}`);
   // What must differ in every entry is looked up by each save.
   if (!field.field.indexed && !field.field.unique) return;
   // What is only counted and found by needs nothing beside it: the narrower, the faster.
   await tx.run(`CREATE INDEX ${byValue} ON ${sheet[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`);
   if (field.sort && field.sort !== field.value) await tx.run(`CREATE INDEX ${bySort} ON ${sheet[side]} (${indexed(side, riders, field.sort)})`);
+  // Only visitors read in other languages.
+  if (side === 'live' && field.field.indexed) for (const column of Object.values(field.sorts ?? {})) await tx.run(`CREATE INDEX ${sheet.live}_${column} ON ${sheet.live} (${indexed(side, riders, column)})`);
 }
 
 /** The indexes by title and by the moment of the last change (or publication). */
@@ -61,9 +62,9 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
   const stale: string[] = [];
   const oldTypes = new Map<string, SheetedType>(before ? possibleSources(before).map((type) => [type.id, type]) : []);
   for (const type of possibleSources(after)) {
-    const sheet = sheetOf(type, surrogates, after.locale);
+    const sheet = sheetOf(type, surrogates, after.document.locales);
     const old = oldTypes.get(type.id);
-    const oldSheet = old && before ? sheetOf(old, surrogates, before.locale) : undefined;
+    const oldSheet = old && before ? sheetOf(old, surrogates, before.document.locales) : undefined;
     const riders = ridersOf(sheet).map(({ column }) => column);
     const othersRide = !sameJson(ridersOf(sheet), ridersOf(oldSheet));
     for (const side of sidesOf(sheet)) {
@@ -97,13 +98,14 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
       // A field that comes back from an earlier revision may have values in the entries already.
       return was ? !sameJson(lies(was), lies(field)) : true;
     });
+    const spoken = sameJson(before?.document.locales.others ?? [], after.document.locales.others);
     // Pages may be there before their type becomes one whose pages can be listed.
-    if (old ? restored || old.is.title !== type.is.title : before?.pageType(type.id)) stale.push(type.id);
+    if (old ? restored || !spoken || old.is.title !== type.is.title : before?.pageType(type.id)) stale.push(type.id);
   }
   const kept = new Set(possibleSources(after).map(({ id }) => id));
   for (const type of oldTypes.values()) {
     if (kept.has(type.id)) continue;
-    const sheet = sheetOf(type, surrogates, after.locale);
+    const sheet = sheetOf(type, surrogates, after.document.locales);
     for (const side of sidesOf(sheet)) await tx.run(`DROP TABLE ${sheet[side]}`);
   }
   return stale;

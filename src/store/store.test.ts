@@ -33,7 +33,7 @@ describe('the sheets', () => {
   const parts = () => {
     const { house } = small;
     const species = contentType(house.model, 'species');
-    return { house, species, asked: { sheet: sheetOf(species, house.surrogates, house.model.locale), surrogates: house.surrogates, now: NOON, today: DAY }, kept: given.map((each) => readValues(species.fields, each, {}, '').values) };
+    return { house, species, asked: { sheet: sheetOf(species, house.surrogates, house.model.document.locales), surrogates: house.surrogates, now: NOON, today: DAY }, kept: given.map((each) => readValues(species.fields, each, {}, '').values) };
   };
 
   test('answer every condition as core means it', async () => {

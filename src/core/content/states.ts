@@ -13,6 +13,9 @@ export type Stage = 'draft' | 'review';
 export const states = ['draft', 'review', 'scheduled', 'published', 'withdrawn', 'binned'] as const;
 export type State = (typeof states)[number];
 
+/** Whether visitors see something on any page. */
+export const shownAnswers = ['somewhere', 'nowhere'] as const;
+
 export const stateLabels: Record<State, string> = {
   draft: 'Draft', review: 'In review', scheduled: 'Scheduled', published: 'Published', withdrawn: 'Withdrawn', binned: 'Binned',
 };

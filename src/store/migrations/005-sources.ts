@@ -1,4 +1,5 @@
-import { languagesOf, type Said } from '../../core/content/said';
+import { languagesOf, saidIn, type Said } from '../../core/content/said';
+import { sortKey } from '../../core/content/sort-key';
 import { isJsonObject, type Json } from '../../core/json';
 import { CompiledModel } from '../../core/model/compile';
 import type { Tx } from '../database';
@@ -24,7 +25,9 @@ export const sources = {
     const compiled = new CompiledModel(model.document, model.number);
     const surrogates = await Surrogates.load(tx);
     await surrogates.extend(tx, model.document);
-    await fitSheets(tx, new CompiledModel({ ...model.document, pageTypes: [] }, model.number), compiled, surrogates);
+    const before = { ...model.document, pageTypes: [], locales: { ...model.document.locales, others: [] } };
+    await fitSheets(tx, new CompiledModel(before, model.number), compiled, surrogates);
+    await fillSorts(tx, compiled, surrogates);
     await fillPages(tx, compiled, surrogates);
     await fillLanguages(tx, surrogates);
   },
@@ -58,7 +61,26 @@ async function fillPages(tx: Tx, model: CompiledModel, surrogates: Surrogates): 
     const { kind } = type.is.source;
     if (kind === 'entry' || kind === 'category') continue;
     const own = rows.filter((row) => row.type === type.id).map(({ version, entry, title, published, changed, body, ...span }): LiveRow => ({ version, entry, span, title, published, changed, said: JSON.parse(body) as Said }));
-    await putLiveRows(tx, sheetOf(type, surrogates, model.locale), surrogates, model.locale, own);
+    await putLiveRows(tx, sheetOf(type, surrogates, model.document.locales), surrogates, model.locale, own);
+  }
+}
+
+/** What entries are sorted by in the other languages. */
+async function fillSorts(tx: Tx, model: CompiledModel, surrogates: Surrogates): Promise<void> {
+  for (const type of model.contentTypes) {
+    const sheet = sheetOf(type, surrogates, model.document.locales);
+    const texts = [...sheet.fields.values()].filter(({ sorts }) => Object.keys(sorts ?? {}).length > 0);
+    if (texts.length === 0) continue;
+    for (const [table, key, body] of [[sheet.live, 'version', 'live v ON v.id = s.version'], [sheet.work, 'entry', 'working v ON v.record = s.entry']] as const) {
+      for (const row of await tx.all<{ id: number; body: string }>(`SELECT s.${key} AS id, v.body FROM ${table} s JOIN ${body}`)) {
+        const said = JSON.parse(row.body) as Said;
+        const sorted = texts.flatMap(({ field, sorts }) => Object.entries(sorts ?? {}).flatMap(([language, column]): [string, string][] => {
+          const value = saidIn(said, language)[field.id];
+          return typeof value === 'string' ? [[column, sortKey(value, language)]] : [];
+        }));
+        if (sorted.length > 0) await tx.run(`UPDATE ${table} SET ${sorted.map(([column], i) => `${column} = $${i + 2}`).join(', ')} WHERE ${key} = $1`, [row.id, ...sorted.map(([, value]) => value)]);
+      }
+    }
   }
 }
 

@@ -13,6 +13,7 @@ import { shownOn } from '../../../services/shown-on';
 import { starters } from '../../../services/starters';
 import { overview } from '../../../services/overview';
 import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
+import { seenPage } from '../../../services/seen-page';
 import { pagePreview } from '../../../services/visitor';
 import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people';
 import { endedSession, startedSession, type Reply } from './session-cookie';
@@ -99,6 +100,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addressFor: ({ house, query }) => addressFor(house, query),
   topTypes: ({ house }) => typesUnder(house, null),
   page: ({ house, path }) => page(house, path('id')),
+  seenPage: ({ house, query }) => seenPage(house, query),
   pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query),
   changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
   binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),

@@ -1,7 +1,8 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useRouter } from 'next/navigation';
+import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
@@ -12,6 +13,7 @@ import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
+import { goToField } from '../../../../ui/go-to-field';
 import { Labelled } from '../../../../ui/labelled';
 import { LanguageChoice } from '../../../../ui/language-choice';
 import look from '../../../../ui/look/look.module.css';
@@ -28,6 +30,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { PageDrawing } from '../page-drawing';
+import { targetOf } from '../point/target-of';
 import { AddPage } from './add-page';
 import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
@@ -73,6 +76,12 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     if (revision !== initial.revision) void client.invalidateQueries({ queryKey: ['pagePreview'] });
   }, [client, revision, initial.revision]);
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  const asked = useSearchParams();
+  const [askedField, askedBlock] = [type?.field(asked.get('field') ?? '')?.key, asked.get('block')];
+  useEffect(() => {
+    if (askedBlock) document.getElementById(`block-${askedBlock}`)?.scrollIntoView({ block: 'center' });
+    else if (askedField !== undefined) goToField(askedField);
+  }, [askedBlock, askedField]);
   if (!type) return null;
   const entries = type.is.source.kind === 'entry' ? model.contentType(type.is.source.type) : undefined;
   const scheme = type.is.source.kind === 'category' ? model.scheme(type.is.source.scheme) : undefined;
@@ -108,6 +117,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const standing = JSON.stringify([kept.listing, kept.slots, kept.byHand]);
   const handOrdered = (listings?.items ?? []).filter((each) => goesByHand(each) && (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)));
   const shown = kept.shown.length > 0;
+  const seenAt = entries || scheme ? drawn?.page.address ?? kept.address : kept.address;
   const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
   const needsListing = type.is.source.kind === 'listing' && kept.listing === null;
@@ -117,7 +127,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     <>
       <Eyebrow>How it will look</Eyebrow>
       {scheme && kept.category === null && <CategoryWords page={kept} scheme={scheme.id} shown={shownCategory} onShown={setShownCategory} disabled={!mayArrange} />}
-      {drawn && <PageDrawing page={drawn.page} label="How the page will look" items={6} />}
+      {drawn && <PageDrawing page={drawn.page} label="How the page will look" items={6} onPoint={(pointed) => { const to = targetOf(pointed, { own: entries ? undefined : { sort: 'page', id: kept.id }, blocks: {}, page: kept.id }); if (to) router.push(to); }} />}
     </>
   );
   return (
@@ -156,7 +166,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           </div>
         </div>
         <div className={look.acts}>
-          {shown && <Button component="a" href={entries || scheme ? drawn?.page.address ?? kept.address : kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
+          {shown && <Button component={Link} href={`/bench/point?at=${encodeURIComponent(seenAt)}`}>Point at it</Button>}
+          {shown && <Button component="a" href={seenAt} target="_blank" rel="noreferrer">As a visitor</Button>}
           {mayArrange && (
             <>
               {!scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}

@@ -1,6 +1,7 @@
 'use client';
 import { Button, IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, X } from 'lucide-react';
+import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { newBlock, speakSlots } from '../../../../core/content/blocks';
 import type { Fault } from '../../../../core/faults';
@@ -123,7 +124,9 @@ function BlockForm({ block, model, faults, disabled, today, language, path, onCh
 
 /** The blocks that stand in one slot, in their order: each can be opened, moved, hidden, copied and taken out. */
 export function SlotForm({ slot, model, blocks, faults, disabled, today, language, path, onChange }: SlotProps): ReactElement {
-  const [open, setOpen] = useState<string>();
+  const asked = useSearchParams().get('block');
+  // One that was pointed at is open, and those around it.
+  const [open, setOpen] = useState<string | undefined>(() => { const around = asked ? blocks.find((block) => JSON.stringify(block).includes(asked)) : undefined; return around ? asText(around.id) : undefined; });
   const [at, setAt] = useState<HTMLElement | null>(null);
   const allowed = allowedIn(slot, model.document);
   const own = faults.filter((fault) => fault.path === '').map(({ message }) => message);
@@ -158,7 +161,7 @@ export function SlotForm({ slot, model, blocks, faults, disabled, today, languag
           const inside = faultsBelow(faults, `/${i}`);
           const held = asText(block.held);
           return (
-            <li key={id} data-open={open === id} data-hidden={block.hidden === true}>
+            <li key={id} id={`block-${id}`} data-open={open === id} data-hidden={block.hidden === true}>
               <div className={styles.blocktop}>
                 <TypeIcon name={type?.is.icon ?? ''} />
                 <button type="button" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}><b>{type?.is.label ?? 'A type that is gone'}</b>{name && <span>{name}</span>}{inside.length > 0 && <em>{inside.length} to mend</em>}{held && <small>held</small>}{block.hidden === true && <small>hidden</small>}</button>

@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import Link from 'next/link';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { EntryAnswer } from '../../../../contract/entries';
@@ -13,8 +14,8 @@ import { EntryForm } from '../../../../ui/entry-form';
 import { groupId, groupsOf } from '../../../../ui/field-groups';
 import { faultsInForm, fieldsFor, fieldsIn, saidPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
+import { goToField } from '../../../../ui/go-to-field';
 import { LanguageChoice } from '../../../../ui/language-choice';
-import { inputId } from '../../../../ui/kinds';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -36,15 +37,6 @@ const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…'
 
 /** What is asked again when the entry has another revision. */
 const followers = new Set(['entryReach', 'entryRevisions', 'overview', 'entries', 'tryListing', 'tryListingFigures', 'listingResult']);
-
-/** Leads to the input of a field, wherever on the screen it was pointed at. */
-function goToField(key: string): void {
-  const at = document.getElementById(inputId(key));
-  if (!at) return;
-  at.scrollIntoView({ block: 'center' });
-  const input = at.matches('input, textarea, [tabindex]') ? at : at.querySelector<HTMLElement>('input, textarea, [tabindex="0"]') ?? at.parentElement?.querySelector<HTMLElement>('[role="combobox"]');
-  input?.focus();
-}
 
 function whatVisitorsSee({ shown, differs, state }: EntryAnswer): string {
   const [now] = shown;
@@ -84,6 +76,9 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     if (revision !== initial.revision) void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
   useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  const asked = useSearchParams().get('field') ?? '';
+  const pointed = type?.field(asked)?.key;
+  useEffect(() => { if (pointed !== undefined) goToField(pointed); }, [pointed]);
   if (!type) return null;
   const reading = readForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
@@ -143,6 +138,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           </div>
         </div>
         <div className={look.acts}>
+          {kept.address && <Button component={Link} href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Button>}
           {kept.address && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
           {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
           <EntryActs

@@ -16,7 +16,7 @@ export function ShownOnCell({ places }: { places: readonly ReachLink[] | undefin
   const more = places.slice(NAMED);
   return (
     <>
-      {places.slice(0, NAMED).map((place, i) => <span key={`${place.sort} ${place.id}`}>{i > 0 && ', '}<Link href={hrefOf(place)} title={place.detail}>{place.label}</Link></span>)}
+      {places.slice(0, NAMED).map((place, i) => <span key={`${place.sort} ${place.id}`}>{i > 0 && ', '}<Link href={hrefOf(place)} title={place.sort === 'entry' ? place.label : place.detail} style={{ fontWeight: 400 }}>{place.sort === 'entry' ? 'its page' : place.label}</Link></span>)}
       {more.length > 0 && <span className={look.pencil} title={more.map(({ label }) => label).join(', ')}>, {more.length} more</span>}
     </>
   );

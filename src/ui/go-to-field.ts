@@ -1,0 +1,10 @@
+import { inputId } from './kinds';
+
+/** Leads to the input of a field by its key, wherever on the screen it was pointed at. */
+export function goToField(key: string): void {
+  const at = document.getElementById(inputId(key));
+  if (!at) return;
+  at.scrollIntoView({ block: 'center' });
+  const input = at.matches('input, textarea, [tabindex]') ? at : at.querySelector<HTMLElement>('input, textarea, [tabindex="0"]') ?? at.parentElement?.querySelector<HTMLElement>('[role="combobox"]');
+  input?.focus();
+}
