@@ -3,7 +3,8 @@ import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
-import type { ContentType, ModelDocument } from '../core/model/document';
+import { newId } from '../core/ids';
+import type { ContentType, ModelDocument, PageType } from '../core/model/document';
 import { changeEntry, entries, publishEntry } from '../services/entries';
 import { addListing, publishListing } from '../services/listings';
 import { shownOn } from '../services/shown-on';
@@ -132,6 +133,20 @@ test('in each language things stand in the order of their names there, and lead 
   // A language that comes later has an order at once: that of the main one, as long as nothing is said in it.
   await importModel(small.house, spokenIn(small.house.model.document, 'fr', 'de'));
   expect([await names('/de/index'), await names('/fr/index')]).toEqual([['Amber piper', 'Bell heron'], ['Échassier', 'Zostérine']]);
+});
+
+test('an entry that two page types show has one home, which the other page names', async () => {
+  const { document } = small.house.model;
+  const [own, plain] = ['speciesPage', 'plain'].map((key) => document.pageTypes.find((type) => type.key === key));
+  if (own?.source.kind !== 'entry' || !plain) throw new Error('the model has no such types');
+  const leaflet: PageType = { ...own, id: newId(), key: 'leaflet', label: 'Leaflet', source: { ...own.source, home: true } };
+  await importModel(small.house, { ...document, pageTypes: [...document.pageTypes, leaflet], placements: [...document.placements, { id: newId(), parent: plain.id, child: leaflet.id }] });
+  expect((await drawn.html('/index/bell-heron')).includes('rel="canonical"')).toBe(false);
+  await stand('Each in small', 'leaflet', ids.Visit ?? '');
+  expect(await drawn.html('/index/bell-heron')).toMatch(/<link rel="canonical" href="\/visit\/bell-heron"\/?>/);
+  expect(await drawn.html('/visit/bell-heron')).toMatch(/<h1[^>]*>Bell heron<\/h1>/);
+  expect((await drawn.html('/visit/bell-heron')).includes('rel="canonical"')).toBe(false);
+  expect(await drawn.html('/index')).toContain('href="/visit/bell-heron"');
 });
 
 test('of each entry it is told where visitors see it, and the table finds those that they see nowhere', async () => {

@@ -39,16 +39,25 @@ export interface EntryHome {
   under: string;
 }
 
-/** The homes of entries, by content type. Where several pages could show a type's entries, the first that was made is their home. */
-export async function entryHomes(asker: Asker, house: House): Promise<Map<Id, EntryHome>> {
+/** Every page that shows the entries of a type, each on a page of its own, those that are homes first, and then those that were made first. */
+export async function entryPages(asker: Asker, house: House): Promise<(EntryHome & { type: Id })[]> {
   const types = house.model.pageTypes.filter((type) => entryTypeOf(house, type));
-  if (types.length === 0) return new Map();
+  if (types.length === 0) return [];
   const pages = await livePagesOfTypes(asker, house.site.id, house.now(), types.map(({ id }) => house.surrogates.of(id)));
-  const homes = new Map<Id, EntryHome>();
-  for (const page of pages) {
+  const isHome = ({ type }: LivePage): boolean => {
+    const source = house.model.pageType(type)?.is.source;
+    return source?.kind === 'entry' && source.home === true;
+  };
+  return [...pages.filter(isHome), ...pages.filter((page) => !isHome(page))].flatMap((page) => {
     const of = entryTypeOf(house, house.model.pageType(page.type));
-    if (of && !homes.has(of.id)) homes.set(of.id, { page, under: addressOf(page.address.split('/').filter(Boolean).slice(0, -1)) });
-  }
+    return of ? [{ type: of.id, page, under: addressOf(page.address.split('/').filter(Boolean).slice(0, -1)) }] : [];
+  });
+}
+
+/** The homes of entries, by content type: the one that is named so, else the first that was made. */
+export async function entryHomes(asker: Asker, house: House): Promise<Map<Id, EntryHome>> {
+  const homes = new Map<Id, EntryHome>();
+  for (const { type, page, under } of await entryPages(asker, house)) if (!homes.has(type)) homes.set(type, { page, under });
   return homes;
 }
 

@@ -10,7 +10,7 @@ import { liveEntryBySlug } from '../store/entry-slugs';
 import { listLive } from '../store/listing-query';
 import { livePageAt, type LivePage } from '../store/pages';
 import { categoryAddress, categoryAt, categoryHomes, schemeShownBy, wordsOf, type CategoryHome } from './category-pages';
-import { entryAddresses, entryHomes, entryTypeOf } from './entry-addresses';
+import { entryAddresses, entryPages, entryTypeOf } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 
@@ -47,8 +47,8 @@ async function entryAt(house: House, address: string): Promise<Standing | undefi
   const slug = pieces.pop();
   const under = addressOf(pieces);
   if (slug === undefined) return undefined;
-  for (const [typeId, home] of await entryHomes(house.content, house)) {
-    const type = home.under === under ? house.model.contentType(typeId) : undefined;
+  for (const home of await entryPages(house.content, house)) {
+    const type = home.under === under ? house.model.contentType(home.type) : undefined;
     const found = type && (await liveEntryBySlug(house.content, house.surrogates.of(type.id), slug, house.now()));
     if (type && found) return { page: home.page, entry: { id: found.uuid, type, said: entryBody(found.body), title: found.title, address, publishedBy: found.publishedBy } };
   }

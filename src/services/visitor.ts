@@ -22,7 +22,7 @@ import { liveCounts } from './category-counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, categoryHomes, categoryLabel, leadsElsewhere, schemeShownBy, waysTo, wordsOf, type CategoryHome, type CategoryWay } from './category-pages';
 import { drawPicks } from './collections';
 import { drawFilling, drawListing, ruleInForce, type ListingSpot } from './drawn-listings';
-import { entryTypeOf } from './entry-addresses';
+import { entryAddresses, entryTypeOf } from './entry-addresses';
 import { companyOf } from './entry-company';
 import type { House } from './house';
 import { pageBody, type PageBody } from './kept-body';
@@ -192,6 +192,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const picked = filled ? undefined : await drawPicks(house, type, body.picks ?? [], language);
   for (const { id } of picked?.items ?? []) spot.above.add(id);
   const slots = { ...slotsBefore, ...(await drawer.slots(among(order.filter((id) => !before.includes(id))))) };
+  const home = entry && (await entryAddresses(content, house, [{ id: entry.id, type: entry.type.id }], language)).get(entry.id);
   const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
 
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
@@ -207,6 +208,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
       face: entry ? pageBySettings(mapToFace(entry.type.is.face.mapping, entry.type, entry.said, drawing), layersOf(house, type, body)) : faceOf(type, body),
       ...(author && settle('showAuthor', layersOf(house, type, body)).value === 'yes' ? { author } : {}),
       ...(showsVisits ? { visits: await pageVisits(house, entry?.id ?? category?.category.id ?? page.uuid) } : {}),
+      ...(home === undefined || home === addressIn(language, address) ? {} : { canonical: home }),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: order,
       slots,

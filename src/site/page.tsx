@@ -81,6 +81,7 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
         {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}
+        {page.canonical !== undefined && <link rel="canonical" href={page.canonical} />}
         {page.filtered && <meta name="robots" content="noindex" />}
         {page.feeds && <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />}
         {page.feeds && <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />}

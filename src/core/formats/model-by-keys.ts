@@ -154,7 +154,7 @@ class ByKeys {
     if (!isJsonObject(written)) return { kind: written ?? 'blocks' };
     if (written.collection !== undefined) return { kind: 'collection', types: this.idsOf('contentTypes', written.collection), ...(written.arrangement === undefined ? {} : { arrangement: written.arrangement }) };
     if (written.category !== undefined) return { kind: 'category', scheme: this.idOf('schemes', written.category), ...(written.empty === undefined ? {} : { empty: written.empty }) };
-    return written.entry === undefined ? written : { kind: 'entry', type: this.idOf('contentTypes', written.entry) };
+    return written.entry === undefined ? written : { kind: 'entry', type: this.idOf('contentTypes', written.entry), ...(written.home === undefined ? {} : { home: written.home }) };
   }
 
   private pageType(shape: WrittenShape): JsonObject {

@@ -39,7 +39,7 @@ const source: JsonObject = {
     closed(['kind'], { kind: { enum: ['blocks', 'listing'] } }),
     closed(['kind', 'types'], { kind: { const: 'collection' }, types: listOf(id, 50), arrangement: { enum: [...collectionArrangements] } }),
     closed(['kind', 'scheme'], { kind: { const: 'category' }, scheme: id, empty: { enum: [...emptyCategories] } }),
-    closed(['kind', 'type'], { kind: { const: 'entry' }, type: id }),
+    closed(['kind', 'type'], { kind: { const: 'entry' }, type: id, home: { const: true } }),
   ],
 };
 const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textStyles', 'variants'], {

@@ -108,7 +108,14 @@ export interface ContentType extends Shaped {
 export const emptyCategories = ['hidden', 'up'] as const;
 export type EmptyCategories = (typeof emptyCategories)[number];
 
-export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | { kind: 'entry'; type: Id };
+/** One page per entry of a type. Where several page types show one type, `home` says whose page is the entry's own: the others name it as the one to be found by. */
+export interface EntrySource {
+  kind: 'entry';
+  type: Id;
+  home?: true;
+}
+
+export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | EntrySource;
 
 /** A block that stands in a slot from the beginning. */
 export interface PresetBlock {

@@ -54,6 +54,8 @@ export interface VisitorPage {
   languages: { locale: string; address: string; here: boolean }[];
   title: string;
   address: string;
+  /** Where the entry that it shows has its home, where that is another page: search engines are led there. */
+  canonical?: string;
   /** Whether it shows only what a visitor chose of a list: search engines are told to leave it. */
   filtered?: boolean;
   /** Where its list can be followed as a feed. */

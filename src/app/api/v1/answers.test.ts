@@ -26,11 +26,12 @@ beforeAll(async () => {
   const listing = await made('/listings', { label: 'Birds', rule: { from: ['species'] } });
   await call('POST', `/listings/${listing.id}/publish`, { body: {}, revision: listing.revision });
   const page = await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } });
+  await call('POST', `/pages/${page.id}/publish`, { body: {}, revision: page.revision });
   const medium = (await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })).body;
   Object.assign(asked, {
     typeFigures: `/types/${type}/figures`, typeReach: `/model/types/${type}/reach`, fieldNumbers: `/types/${type}/numbers/${field}`, placedPages: `/model/placements/pages?cells=top>${home}`,
     entries: '/entries?type=species&q=bell', findEntries: '/entries/found?q=bell', known: `/known?ids=${entry.id},${category.id}`, entry: `/entries/${entry.id}`, entryRevisions: `/entries/${entry.id}/revisions`, entryReach: `/entries/${entry.id}/reach`,
-    listing: `/listings/${listing.id}`, listingResult: `/listings/${listing.id}/result`, addressFor: '/pages/address?title=By train&type=home', page: `/pages/${page.id}`, pagePreview: `/pages/${page.id}/preview?language=fr`, typesUnder: `/pages/${page.id}/types`, homesFor: `/pages/${page.id}/homes`,
+    listing: `/listings/${listing.id}`, listingResult: `/listings/${listing.id}/result`, addressFor: '/pages/address?title=By train&type=home', page: `/pages/${page.id}`, pagePreview: `/pages/${page.id}/preview?language=fr`, seenPage: '/pages/seen?address=/', shownOn: `/entries/shown-on?type=species&ids=${entry.id}`, typesUnder: `/pages/${page.id}/types`, homesFor: `/pages/${page.id}/homes`,
     categories: `/schemes/${scheme}/categories`, categoryCounts: `/schemes/${scheme}/counts`, medium: `/media/${medium.id}`, goTo: '/go-to?q=bell',
   } satisfies Partial<Record<OperationName, string>>);
 });

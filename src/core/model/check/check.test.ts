@@ -77,6 +77,8 @@ describe('faults of sets, slots and layouts', () => {
     ['a variant the house no longer has', withBlock('text', (type) => ({ ...type, face: { ...type.face, variants: ['loud'] } })), /error gone \/blockTypes\/0\/face\/variants\/0/],
     ['two slots of one key', withPage('plain', (type) => ({ ...type, slots: type.slots.map((slot) => ({ ...slot, key: 'main' })) })), /error same-key \/pageTypes\/1\/slots/],
     ['a source that is gone', withPage('plain', (type) => ({ ...type, source: { kind: 'entry', type: newId() } })), /error gone \/pageTypes\/1\/source\/type/],
+    ['two homes of one entry', { ...model, pageTypes: model.pageTypes.map((type) => ({ ...type, source: { kind: 'entry', type: model.contentTypes[0]!.id, home: true } })) }, /error two-homes \/pageTypes\/1\/source\/home/],
+    ['two page types for one entry, neither its home', { ...model, pageTypes: model.pageTypes.map((type) => ({ ...type, source: { kind: 'entry', type: model.contentTypes[0]!.id } })) }, /warning no-home \/pageTypes\/0\/source\/home/],
     ['a collection of what is gone', withPage('plain', (type) => ({ ...type, source: { kind: 'collection', types: [newId()] } })), /error gone \/pageTypes\/1\/source\/types/],
     ['colours that cannot be read', { ...model, houseStyle: { ...model.houseStyle, palette: { ...model.houseStyle.palette, soft: '#eeeeee' } } }, /warning contrast \/houseStyle\/palette\/soft/],
   ])('%s', (_, document, wanted) => expect(told(document).some((line) => wanted.test(line))).toBe(true));

@@ -68,6 +68,17 @@ function sourceFaults(type: PageType, path: string, around: Around): ModelFault[
   return [];
 }
 
+/** Content types that several page types show: one of those must be named the home of their entries. */
+function homeFaults(model: ModelDocument): ModelFault[] {
+  return model.contentTypes.flatMap((type) => {
+    const showing = model.pageTypes.flatMap(({ label, source, id }, i) => (source.kind === 'entry' && source.type === type.id ? [{ label, id, home: source.home === true, path: `/pageTypes/${i}/source/home` }] : []));
+    const homes = showing.filter(({ home }) => home);
+    const names = showing.map(({ label }) => label).join(' and ');
+    if (homes.length > 1) return homes.slice(1).map(({ path, id }): ModelFault => error(path, 'two-homes', `${homes.map(({ label }) => label).join(' and ')} are both the home of ${type.plural}. Only one can be.`, { about: id }));
+    return showing.length > 1 && homes.length === 0 ? showing.slice(0, 1).map(({ path, id }) => warning(path, 'no-home', `${names} both show ${type.plural}. Say which of their pages is an entry’s home, the one to be found by.`, { about: id })) : [];
+  });
+}
+
 function styleFaults({ houseStyle }: ModelDocument): ModelFault[] {
   const palettes = [['palette', houseStyle.palette, ''], ['dark', houseStyle.dark, ' in the dark'] ] as const;
   return [
@@ -104,6 +115,7 @@ export function checkModel(model: ModelDocument, used?: Used, today = new Date()
     ...(['contentTypes', 'pageTypes', 'blockTypes'] as const).flatMap((list) => model[list].flatMap((type, i) => typeFaults(type, `/${list}/${i}`, model, around, canBeFilled, used))),
     ...(['fieldSets', 'schemes'] as const).flatMap((list) => model[list].flatMap((shape, i) => fieldFaults(shape, `/${list}/${i}`, around))),
     ...model.pageTypes.flatMap((type, i) => sourceFaults(type, `/pageTypes/${i}`, around)),
+    ...homeFaults(model),
     ...placementFaults(model),
     ...styleFaults(model),
     ...(used ? unusedFaults(model, used) : []),

@@ -25,7 +25,7 @@ export function ListingReach({ listing, rule, matching }: { listing: ListingAnsw
         <Eyebrow>Reach of this listing</Eyebrow>
         <Stem
           label="Reach of this listing"
-          from={types.map((type) => ({ key: type.id, label: type.is.label, detail: `${rule ? usedOf(rule, type) : 0} of its ${type.fields.length} fields`, href: `/bench/shape/${isPageSource(type) ? 'page' : 'content'}/${type.is.key}` }))}
+          from={types.map((type) => ({ key: type.id, label: type.is.label, detail: `${rule ? usedOf(rule, type) : 0} of its ${type.fields.length} fields`, href: `/bench/shape/${isPageSource(type) ? 'pages' : 'content'}/${type.is.key}` }))}
           here={{ label: listing.label, detail: [rule?.arrangement, matching === undefined ? '' : `${matching} ${types.length > 0 && types.every(isPageSource) ? 'pages' : 'entries'}`].filter(Boolean).join(', ') }}
           to={listing.pages.length > 0 ? listing.pages.map((page) => ({ key: page.id, label: page.label, detail: page.detail, href: `/bench/arrange/${page.id}` })) : [{ key: 'nowhere', label: <span className={look.faint}>No page shows it yet</span>, detail: 'Choose it on a page in Arrange' }]}
         />

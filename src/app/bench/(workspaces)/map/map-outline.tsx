@@ -1,7 +1,7 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { List, Plus } from 'lucide-react';
+import { List, ListOrdered, ListTree, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
@@ -13,7 +13,7 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { useAsk } from '../../../../ui/use-ask';
 
-/** Every listing, with what visitors get of it; the last row begins another. */
+/** Every listing, with what visitors get of it, and a row that begins another; the pages filled by entries picked by hand; the schemes and sets of categories. */
 export function MapOutline({ here }: { here?: string }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
@@ -23,6 +23,10 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [name, setName] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
+  const { data: tree } = useAsk('pages');
+  const pagesOf = (kind: 'collection' | 'category') => (tree?.pages ?? []).filter(({ type, category }) => category === null && model.pageTypeByKey(type)?.is.source.kind === kind);
+  const collections = pagesOf('collection');
+  const shownBy = (scheme: string) => (pagesOf('category').some(({ type }) => { const source = model.pageTypeByKey(type)?.is.source; return source?.kind === 'category' && source.scheme === scheme; }) ? 'a page each' : '');
   const takes = (from: Json | undefined) => {
     const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
     return types.length > 1 ? `${types.length} types` : types[0]?.is.label ?? '';
@@ -56,6 +60,12 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
               </form>
             </li>
           ))}
+      </OutlineGroup>
+      <OutlineGroup title="Collections" count={collections.length}>
+        {collections.map((page) => <OutlineRow key={page.id} label={page.title || page.address} icon={<ListOrdered size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/arrange/${page.id}`} end={page.state === 'published' ? '' : 'not in force'} endIs="words" />)}
+      </OutlineGroup>
+      <OutlineGroup title="Category sets" count={model.schemes.length}>
+        {model.schemes.map(({ is }) => <OutlineRow key={is.id} label={is.plural} icon={<ListTree size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/shape/schemes/${is.key}`} end={shownBy(is.id)} endIs="words" />)}
       </OutlineGroup>
       {problem && <div style={{ padding: '0 16px' }}><Note sort="error" role="alert">{problem}</Note></div>}
     </>

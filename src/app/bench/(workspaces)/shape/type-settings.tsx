@@ -53,6 +53,7 @@ function AddressRule({ rule, fields, locale, locales, disabled, onChange }: { ru
 function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageSource) => void }): ReactElement {
   const { document } = useWorkingModel();
   const { source } = type;
+  const others = source.kind === 'entry' ? document.pageTypes.filter((other) => other.id !== type.id && other.source.kind === 'entry' && other.source.type === source.type) : [];
   const [firstType, firstScheme] = [document.contentTypes[0]?.id ?? '', document.schemes[0]?.id ?? ''];
   const begin: Record<PageSource['kind'], PageSource> = { blocks: { kind: 'blocks' }, listing: { kind: 'listing' }, collection: { kind: 'collection', types: [] }, category: { kind: 'category', scheme: firstScheme }, entry: { kind: 'entry', type: firstType } };
   const possible = (['blocks', 'listing', 'collection', 'category', 'entry'] as const).filter((kind) => (kind === 'category' ? firstScheme : kind === 'entry' ? firstType : true));
@@ -61,6 +62,7 @@ function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageS
     <>
       <Chosen id="type-source" label="Filled by" value={source.kind} options={possible.map((kind) => [kind, words[kind]] as const)} onChange={(kind) => { const found = possible.find((each) => each === kind); if (found) onChange(begin[found]); }} />
       {source.kind === 'entry' && <Chosen id="source-type" label="Entries of" value={source.type} options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)} onChange={(id) => onChange({ kind: 'entry', type: id })} />}
+      {source.kind === 'entry' && (source.home || others.length > 0) && <YesRule label={`The home of an entry, also shown by ${others.length > 0 ? others.map(({ label }) => label).join(', ') : 'no other page type'}`} value={source.home === true} onChange={(home) => onChange({ kind: 'entry', type: source.type, ...(home ? { home: true } : {}) })} />}
       {source.kind === 'category' && <Chosen id="source-scheme" label="Categories of" value={source.scheme} options={document.schemes.map(({ id, label }) => [id, label] as const)} onChange={(id) => onChange({ ...source, scheme: id })} />}
       {source.kind === 'category' && <Chosen id="source-empty" label="Categories with nothing in them" value={source.empty ?? 'shown'} options={[['shown', 'Have a page all the same'], ['hidden', 'Have no page'], ['up', 'Lead to the category above']]} onChange={(how) => onChange({ kind: 'category', scheme: source.scheme, ...(how === 'hidden' || how === 'up' ? { empty: how } : {}) })} />}
       {source.kind === 'collection' && <Labelled id="source-types" label="Entries of" group help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}><div>{document.contentTypes.map(({ id, label }) => <YesRule key={id} label={label} value={source.types.includes(id)} onChange={(may) => onChange({ ...source, types: document.contentTypes.map((each) => each.id).filter((each) => (each === id ? may : source.types.includes(each))) })} />)}</div></Labelled>}
