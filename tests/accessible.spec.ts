@@ -37,6 +37,8 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
   ['the table', async (page) => { await page.goto('/bench/write/species'); }],
   ['an entry', async (page) => { await page.goto('/bench/write/event?q=second'); await page.getByRole('link', { name: 'A second boat' }).click(); await expect(page.getByText('Before it can go out')).toBeVisible(); }],
   ['a listing', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^Walks for families/ }).click(); await expect(page.getByRole('heading', { name: 'With children' })).toBeVisible(); }],
+  ['a listing of several types', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^This week/ }).click(); await page.getByRole('region', { name: 'The result, to scroll' }).locator('[data-field]').first().click(); await expect(page.getByText('are marked in step 3')).toBeVisible(); await page.getByRole('button', { name: /without it$/ }).first().click(); await expect(page.getByText('show nothing here')).toBeVisible(); await expectNothingFound(page); await page.keyboard.press('Escape'); }],
+  ['a page to point at', async (page) => { await page.goto('/bench/point?at=/visit'); await expect(page.getByRole('heading', { name: 'Before you set out' })).toBeVisible(); }],
   ['arrangements compared', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^More in this habitat/ }).click(); await expect(page.getByText('As it stands on the page of')).toBeVisible(); await page.getByText('By hand').click(); await page.getByText('Filters for visitors').click(); await expectNothingFound(page); await page.getByRole('button', { name: 'Compare' }).click(); await expect(page.getByRole('cell', { name: /%/ }).first()).toBeVisible(); }],
   ['the page of categories', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Each habitat' }).click(); await expect(page.getByText('Looked at by')).toBeVisible(); }],
   ['a collection', async (page) => { await page.goto('/bench/arrange'); await page.getByTestId('outline').getByRole('link', { name: 'Staff picks' }).click(); await expect(page.getByText('Filled by these entries')).toBeVisible(); }],
@@ -67,7 +69,7 @@ for (const look of ['light', 'dark'] as const) {
 }
 
 test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ page }) => {
-  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/species?group=bird&habitats=water', '/habitats', '/habitats/water/reedbed', '/picks', '/nothing-here']) {
+  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/visit/opening-times', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/species?group=bird&habitats=water', '/habitats', '/habitats/water/reedbed', '/picks', '/nothing-here']) {
     await page.goto(`${running.address}${path}`);
     await expectNothingFound(page);
   }

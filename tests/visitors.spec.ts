@@ -147,6 +147,63 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await expect(visitor.getByRole('heading', { level: 1, name: 'Eau libre' })).toBeVisible();
 });
 
+test('An architect lists entries and pages together, sees what fed one of them, and goes from a page to where it is written', async ({ browser, page: visitor }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  await page.goto(`${running.address}/bench/map`);
+  await page.getByRole('button', { name: 'New listing' }).click();
+  await page.keyboard.type('Around here');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: 'Around here' })).toBeVisible();
+  const status = page.getByRole('region', { name: 'Which entries' }).getByRole('status');
+  await expect(status).toHaveText(/^61 of 61$/);
+  await page.getByRole('button', { name: 'and…' }).click();
+  await page.getByRole('menuitem', { name: 'Plain pages' }).click();
+  await expect(page.getByRole('list', { name: 'What it lists' })).toContainText('Plain pages');
+  await expect(status).toHaveText(/^8\d of 8\d$/);
+  await page.getByRole('button', { name: 'Add a condition' }).click();
+  await page.getByRole('menuitem', { name: 'Where its page stands' }).click();
+  await page.getByLabel('Below which page').click();
+  await page.getByRole('option', { name: 'a page chosen here' }).click();
+  await page.getByLabel('The page below which it stands').fill('Visit');
+  await page.getByRole('option', { name: /^Visit/ }).click();
+  const result = page.getByRole('region', { name: 'The result, to scroll' });
+  await expect(result.getByRole('heading', { name: 'Getting here' })).toBeVisible();
+  await expect(result.getByRole('heading', { name: 'Bell heron' })).toHaveCount(0);
+  await result.getByRole('heading', { name: 'Getting here' }).click();
+  await expect(page.getByText('Getting here: the steps that fed it are marked in step 3.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Title, feeds this one' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put in force' }).click();
+  await expect(page.getByText('In force.')).toBeVisible();
+
+  await page.goto(`${running.address}/bench/arrange`);
+  await page.getByTestId('outline').getByRole('link', { name: 'Walks for families' }).click();
+  await page.getByLabel('Filled by the listing', { exact: true }).click();
+  await page.getByRole('option', { name: 'Around here' }).click();
+  await page.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect(page.getByText('Visitors see it now.')).toBeVisible();
+  const seen = new URL(await page.getByRole('link', { name: 'As a visitor' }).getAttribute('href') ?? '', running.address).href;
+  await visitor.goto(seen);
+  await visitor.getByRole('main').getByRole('link', { name: 'Getting here' }).click();
+  await expect(visitor).toHaveURL(/\/visit\/getting-here$/);
+
+  // From the page as visitors see it to the block, and to the entry, by mouse and by keyboard.
+  await page.goto(`${running.address}/bench/point?at=/visit`);
+  await page.getByText('Bring something warm').click();
+  await expect(page).toHaveURL(/\/bench\/arrange\/.*block=/);
+  await expect(page.getByLabel('Heading', { exact: true }).first()).toHaveValue('Before you set out');
+  await page.goto(`${running.address}/bench/point?at=/species/bell-heron`);
+  await page.getByRole('heading', { name: 'Bell heron' }).and(page.locator('[data-field]')).first().focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/bench\/write\/entry\/.*field=/);
+  await expect(page.getByLabel(/^Name/)).toBeFocused();
+
+  // The table tells where visitors see each, and finds those that they see nowhere.
+  await page.goto(`${running.address}/bench/write/person`);
+  await page.getByLabel('Shown on', { exact: true }).click();
+  await page.getByRole('option', { name: 'Shown somewhere' }).click();
+  await expect(page.getByRole('cell', { name: /Getting here|Groups and schools/ }).first()).toBeVisible();
+});
+
 test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({ browser }) => {
   await setOut((await signedIn(browser, running.address, 'architect')).page, 'Species index', { arrangement: 'cards' });
   const context = await browser.newContext({ javaScriptEnabled: false });

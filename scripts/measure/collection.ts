@@ -18,14 +18,19 @@ const model: JsonObject = {
         places: { kind: 'choice', label: 'Places', rules: { multiple: true, choices: Object.fromEntries(Array.from({ length: 30 }, (_, i) => [`p${i}`, `Place ${i}`])) } },
         size: { kind: 'number', label: 'Size' }, weight: { kind: 'number', label: 'Weight', rules: { decimals: 2 } }, seen: { kind: 'date', label: 'Seen' }, rare: { kind: 'yesNo', label: 'Rare' },
         by: { label: 'By' }, level: { kind: 'choice', label: 'Level', rules: { choices: { low: 'Low', middle: 'Middle', high: 'High' } } },
+        finder: { kind: 'entry', label: 'Finder', rules: { types: ['finder'] } },
         summary: { kind: 'paragraphs', label: 'Summary' }, body: { kind: 'paragraphs', label: 'Body' },
       },
       face: { heading: ['name'], kicker: ['kind'], summary: ['summary'] },
     },
+    finder: { label: 'Finder', plural: 'Finders', title: 'name', columns: ['name'], fields: { name: { label: 'Name', required: true } }, face: { heading: ['name'] } },
   },
   pageTypes: { home: { label: 'Home', plural: 'Homes', source: 'listing', fields: { title: { label: 'Title', required: true } }, face: { heading: ['title'] } } },
   placements: { top: ['home'] },
 };
+
+/** How many others the entries lead to. */
+const FINDERS = 2000;
 
 /** Numbers that look like chance but are the same in every run. */
 function chance(seed: number): () => number {
@@ -38,13 +43,13 @@ function chance(seed: number): () => number {
 
 const syllables = ['am', 'ber', 'car', 'dun', 'el', 'fen', 'gil', 'hol', 'ir', 'jun', 'kel', 'lar', 'mor', 'nar', 'oak', 'pell', 'quil', 'ros', 'sal', 'tern'];
 
-function finding(random: () => number): JsonObject {
+function finding(random: () => number, finders: readonly string[]): JsonObject {
   const pick = (most: number) => Math.floor(random() * most);
   const word = () => `${syllables[pick(20)] ?? ''}${syllables[pick(20)] ?? ''}`;
   const some = random();
   return {
     name: `${word()} ${word()}`, kind: `k${pick(12)}`, places: [...new Set([`p${pick(30)}`, `p${pick(30)}`])], size: pick(400), weight: pick(9000) / 100,
-    seen: `20${10 + pick(16)}-0${1 + pick(9)}-1${pick(10)}`, rare: random() < 0.2, by: word(), level: ['low', 'middle', 'high'][pick(3)] ?? 'low',
+    seen: `20${10 + pick(16)}-0${1 + pick(9)}-1${pick(10)}`, rare: random() < 0.2, by: word(), finder: finders[pick(finders.length)] ?? null, level: ['low', 'middle', 'high'][pick(3)] ?? 'low',
     ...(some < 0.9 ? { summary: `${word()} ${word()} ${word()} ${word()}.` } : {}), ...(some < 0.6 ? { body: `${word()} `.repeat(40) } : {}),
   };
 }
@@ -66,6 +71,12 @@ export async function collection(): Promise<Collection> {
   const type = house.model.contentTypeByKey('finding');
   if (!type) throw new Error('no type');
   const random = chance(7);
+  const of = house.model.contentTypeByKey('finder');
+  if (!of) throw new Error('no type');
+  const begun = house.now() - 1_000_000_000;
+  const finders = await house.content.write((tx) => addInBulk(tx, house, of, Array.from({ length: FINDERS }, (_, i) => ({
+    values: readValues(of.fields, { name: `${syllables[i % 20] ?? ''}${syllables[Math.floor(i / 20) % 20] ?? ''} ${i}` }, {}, '').values, at: begun, by: null, stage: 'draft' as const, shown: { starts: begun },
+  }))));
   let size = 0;
   return {
     house, folder,
@@ -74,7 +85,7 @@ export async function collection(): Promise<Collection> {
       while (size < to) {
         const some = Math.min(5000, to - size);
         const entries = Array.from({ length: some }, (_, i) => ({
-          values: readValues(type.fields, finding(random), {}, '').values, at: now - (size + i) * 1000, by: null, stage: 'draft' as const,
+          values: readValues(type.fields, finding(random, finders), {}, '').values, at: now - (size + i) * 1000, by: null, stage: 'draft' as const,
           ...((size + i) % 10 === 0 ? {} : { shown: { starts: now - (size + i) * 1000 - 1000 } }),
         }));
         await house.content.write((tx) => addInBulk(tx, house, type, entries));

@@ -50,7 +50,11 @@ async function main(): Promise<void> {
   if (!type) throw new Error('no type');
   const sheet = sheetIn(house, type);
   const column = (key: string) => sheet.fields.get(type.fieldByKey(key)?.id ?? '');
-  const [kind, size, name, level] = [column('kind'), column('size'), column('name'), column('level')];
+  const [kind, size, name, level, finder] = [column('kind'), column('size'), column('name'), column('level'), column('finder')];
+  const finderType = house.model.contentTypeByKey('finder');
+  if (!finderType) throw new Error('no type');
+  const finders = sheetIn(house, finderType);
+  const finderName = finders.fields.get(finderType.is.title);
   const listing = await addListing(house, person, { label: 'All', rule: { from: ['finding'], where: { all: [{ field: 'kind', is: 'equals', value: 'k3' }] }, order: [{ by: 'name', direction: 'up' }], limit: 24 } });
   await publishListing(house, person, listing.id, listing.revision, {});
   const page = await addPage(house, person, { type: 'home', parent: null, values: { title: 'Findings' }, listing: listing.id });
@@ -62,6 +66,9 @@ async function main(): Promise<void> {
       FROM c.${sheet.work} s JOIN c.working w ON w.record = s.entry WHERE s.binned = 0;
     CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${level?.value} AS level, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
       FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version;
+    CREATE TABLE f AS SELECT s.entry, x.${finderName?.sort} AS finder_sort, s.live_from, s.live_until, l.body
+      FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version JOIN c.ids i ON i.n = s.${finder?.value} JOIN c.records r ON r.uuid = i.uuid JOIN c.${finders.live} x ON x.entry = r.id;
+    CREATE INDEX f_by ON f (finder_sort, entry); CREATE INDEX f_live ON f (live_from, live_until);
     CREATE INDEX t_by ON t (kind, size, entry); CREATE INDEX t_shown ON t (size, entry, live_from, live_until); CREATE INDEX t_live ON t (live_from, live_until); CREATE INDEX v_by ON v (kind, name_sort, live_from, live_until, entry); CREATE INDEX v_level ON v (level, live_from, live_until); CREATE INDEX v_name ON v (name_sort, entry); CREATE INDEX v_entry ON v (entry); ANALYZE;`);
   const [{ k3 = 0 } = {}] = (await hand.all("SELECT n AS k3 FROM c.ids WHERE uuid = ?", [(type.fieldByKey('kind')?.rules as { choices: { key: string; id: string }[] }).choices.find(({ key }) => key === 'k3')?.id ?? ''])) as { k3?: number }[];
 
@@ -96,6 +103,14 @@ async function main(): Promise<void> {
       drawn(await hand.all('SELECT entry, body FROM v WHERE kind = ?1 AND live_from <= ?2 AND live_until > ?2 ORDER BY name_sort, entry LIMIT 24', [k3, now]));
     });
   report('Listing: its result and its count, mapped to faces', results[0] / results[1], { under: 2 }, `${results[0].toFixed(2)} against ${results[1].toFixed(2)}`);
+  const byFinder = { where: everyEntry, order: [{ by: `${finder?.field.id ?? ''}.${finderType.is.title}`, direction: 'up' as const }], limit: 24 };
+  const linked = await inTurn(30,
+    async () => drawn((await listLive(house.content, asked, byFinder)).versions.map((version) => ({ ...version }))),
+    async () => {
+      await hand.all('SELECT count(*) AS n FROM f WHERE live_from <= ?1 AND live_until > ?1', [now]);
+      drawn(await hand.all('SELECT entry, body FROM f WHERE +live_from <= ?1 AND +live_until > ?1 ORDER BY finder_sort, entry LIMIT 24', [now]));
+    });
+  report('Listing: all of them, sorted by what an entry link leads to', linked[0] / linked[1], { under: 2 }, `${linked[0].toFixed(2)} against ${linked[1].toFixed(2)}`);
   const fields = ['kind', 'level'].flatMap((key) => type.fieldByKey(key) ?? []);
   const facets = await inTurn(30,
     () => countFacets(house.content, asked, everyEntry, fields.map(({ id }) => ({ field: id, where: everyEntry }))),

@@ -40,6 +40,14 @@ export class ListingTrial {
   @IsArray() @ArrayMaxSize(500) @IsUUID('all', { each: true }) @IsOptional() byHand?: string[];
 }
 
+/** A slot of a page in which a listing stands. */
+export class ListingStands {
+  @IsString() page!: string;
+  @IsString() slot!: string;
+  /** How wide it is on a wide screen, in px. */
+  @IsInt() width!: number;
+}
+
 export class ListingAnswer {
   @IsUUID() id!: string;
   @IsString() key!: string;
@@ -53,6 +61,8 @@ export class ListingAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   /** Visitor pages that show it. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+  /** The slots in which it stands there, each width once. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ListingStands) stands!: ListingStands[];
 }
 
 export class ListingsAnswer {

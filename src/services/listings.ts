@@ -1,4 +1,4 @@
-import type { ListingAnswer, ListingPatch, NewListing } from '../contract/listings';
+import type { ListingAnswer, ListingPatch, ListingStands, NewListing } from '../contract/listings';
 import type { Publication } from '../contract/entries';
 import type { Fault } from '../core/faults';
 import { isId, newId, type Id } from '../core/ids';
@@ -10,6 +10,7 @@ import { readRule } from '../core/mapping/read-rule';
 import { ruleIn, sourceByKey, Sources } from '../core/mapping/sources';
 import { fieldAsked, speakRule } from '../core/mapping/speak-rule';
 import { mappingFaults } from '../core/model/check';
+import { PAGE_WIDTH, standsIn } from '../core/site/slot-width';
 import { keyFrom } from '../core/model/naming';
 import { equalColumns } from '../store/condition-sql';
 import type { Asker, Tx } from '../store/database';
@@ -18,9 +19,9 @@ import { changeWorking, liveOf, makeRecords, note, recordByUuid, recordsOf, refe
 import { indexListing, unindexListing } from '../store/sheet-tables';
 import { homesFollowing } from './entry-company';
 import { sheetIn, type House } from './house';
-import { listingBody, type ListingBody } from './kept-body';
+import { listingBody, pageBody, type ListingBody } from './kept-body';
 import type { Person } from './people';
-import { pageLink, pagesShowing } from './reached-pages';
+import { livePagesReferring, pageLink, pagesShowing } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
 
@@ -42,13 +43,25 @@ function faultsOf(house: House, rule: ListingRule): Fault[] {
   return [...(gone ? [{ path: '/rule', code: 'gone', message: 'It filters or sorts by a field that is gone.' }] : []), ...mappingFaults(rule.mapping, type.fields, '/rule/mapping')];
 }
 
+/** The slots of visitors' pages in which a listing stands, each width once. */
+async function standing(asker: Asker, house: House, listing: Id): Promise<ListingStands[]> {
+  const stands = (await livePagesReferring(asker, house, [listing], 'listing')).flatMap(({ type: of, title, body }): ListingStands[] => {
+    const type = house.model.pageType(of);
+    const { layout, slots = {}, listing: filling } = pageBody(body);
+    const rows = (type?.is.layouts.find(({ id }) => id === layout) ?? type?.is.layouts[0])?.rows ?? [];
+    const filled = filling === listing ? [{ slot: 'Whole width', width: PAGE_WIDTH }] : [];
+    return type ? [...filled, ...standsIn(house.model, type.is.slots, rows, slots, listing)].map((each) => ({ page: title, ...each })) : [];
+  });
+  return [...new Map(stands.reverse().map((each) => [each.width, each])).values()].sort((a, b) => b.width - a.width);
+}
+
 async function answer(asker: Asker, house: House, record: KeptRecord, versions: readonly LiveVersion[]): Promise<ListingAnswer> {
   const { rule } = listingBody(record.body);
   const { state, differs } = standingOf(record, versions, house.now());
   return {
     id: record.uuid, key: await keyOfListing(asker, record.id), label: record.title, revision: record.revision, state, differs,
     rule: speakRule(house.model, rule), changedAt: new Date(record.changedAt).toISOString(), changedBy: record.changedBy ?? '',
-    faults: faultsOf(house, rule), pages: (await pagesShowing(asker, house, new Set([record.uuid]))).map(pageLink),
+    faults: faultsOf(house, rule), pages: (await pagesShowing(asker, house, new Set([record.uuid]))).map(pageLink), stands: await standing(asker, house, record.uuid),
   };
 }
 

@@ -53,9 +53,10 @@ export class Sources implements Fielded {
     this.byKey = new Map(this.fields.map((field) => [field.key, field]));
   }
 
-  /** The sources of a rule that the model has. */
+  /** The sources of a rule that the model has and whose things can be listed. */
   static of(model: CompiledModel, ids: readonly Id[]): Sources {
-    return new Sources(ids.flatMap((id) => model.contentType(id) ?? model.pageType(id) ?? []));
+    const possible = possibleSources(model);
+    return new Sources(ids.flatMap((id) => possible.find((type) => type.id === id) ?? []));
   }
 
   get label(): string {

@@ -2,7 +2,7 @@
 import { Button, IconButton, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type ReactElement } from 'react';
-import type { ListingResult } from '../../../../contract/listings';
+import type { ListingResult, ListingStands } from '../../../../contract/listings';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
 import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement';
 import { compareFigures, type CompareFigures } from '../../../../core/mapping/compare';
@@ -20,7 +20,6 @@ import styles from './map.module.css';
 
 const MOST = 4;
 const SETTLING = 250;
-const slotWidths = [['1120', 'Across, 1120'], ['720', 'Main, 720'], ['300', 'Aside, 300'], ['360', 'Phone, 360']] as const;
 const share = new Intl.NumberFormat('en', { style: 'percent', maximumFractionDigits: 0 });
 
 /** The rows of the table: what is told of each arrangement, which way is better, and how it is written. */
@@ -71,14 +70,16 @@ function Measured({ arrangement, rule, sources, result, width, screen, onMeasure
 }
 
 interface Props extends Pick<DrawingProps, 'rule' | 'sources' | 'result'> {
+  /** The widths of the slots in which it may be compared. */
+  widths: readonly ListingStands[];
   mayTake: boolean;
   onTake: (arrangement: Arrangement) => void;
 }
 
 /** Two to four arrangements of the same entries beside one another, measured in this browser. */
-export function CompareArrangements({ rule, sources, result, mayTake, onTake }: Props): ReactElement {
+export function CompareArrangements({ rule, sources, result, widths, mayTake, onTake }: Props): ReactElement {
   const [compared, setCompared] = useState<Arrangement[]>(() => [rule.arrangement, ...arrangements.filter((each) => each !== rule.arrangement)].slice(0, 3));
-  const [width, setWidth] = useState('720');
+  const [width, setWidth] = useState(String(widths[0]?.width ?? 720));
   const [screen, setScreen] = useState(800);
   const [figures, setFigures] = useState<Partial<Record<Arrangement, CompareFigures>>>({});
   const onMeasured = useCallback((arrangement: Arrangement, measured: CompareFigures) => setFigures((kept) => ({ ...kept, [arrangement]: measured })), []);
@@ -90,7 +91,7 @@ export function CompareArrangements({ rule, sources, result, mayTake, onTake }: 
   return (
     <section className={styles.compare} aria-label="Arrangements compared">
       <div className={styles.comparing}>
-        <Chosen id="compare-width" label="In a slot" value={width} options={slotWidths} onChange={setWidth} />
+        <Chosen id="compare-width" label="In a slot" value={width} options={widths.map(({ slot, width: px }) => [String(px), `${slot}, ${px}`] as const)} onChange={setWidth} />
         <NumberRule whole id="compare-screen" label="On a screen so high, 300 to 2000" value={screen} onChange={(next) => { if (next !== undefined && next >= 300 && next <= 2000) setScreen(next); }} />
         {compared.length < MOST && <Button onClick={() => { const next = arrangements.find((each) => !compared.includes(each)); if (next) setCompared([...compared, next]); }}>Beside one more</Button>}
       </div>

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { ListingAnswer, ListingPlace } from '../../../../contract/listings';
+import type { ListingAnswer, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangementKinds } from '../../../../core/mapping/arrangement';
@@ -41,7 +41,9 @@ import styles from './map.module.css';
 type ListingDraft = ListingAnswer & { values: JsonObject };
 
 const drafted = (answer: ListingAnswer): ListingDraft => ({ ...answer, values: { ...answer.rule } });
-const widths = [['Main', 720], ['Aside', 300], ['Phone', 360]] as const;
+/** A phone's width (px), and what is looked at where nothing shows the listing yet. */
+const PHONE = 360;
+const usual: ListingStands[] = [{ page: '', slot: 'Main', width: 720 }, { page: '', slot: 'Aside', width: 300 }];
 
 /** A value that follows another only after it has stood still for a moment. */
 function useSettled<T>(value: T, pause: number): T {
@@ -71,7 +73,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const [comparing, setComparing] = useState(false);
   const [inspecting, setInspecting] = useState<Id>();
   const [place, setPlace] = useState<ListingPlace>(() => shownOn(initial));
-  const [width, setWidth] = useState<number>(720);
+  const [width, setWidth] = useState<number>(initial.stands[0]?.width ?? 720);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   const draft = useDraft<ListingDraft>({
@@ -108,6 +110,8 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
       setBusy(false);
     }
   };
+  // The widths of the slots where it stands, and a phone's.
+  const widths = [...(kept.stands.length > 0 ? kept.stands : usual).filter(({ width: px }) => px !== PHONE), { page: '', slot: 'Phone', width: PHONE }];
   const inspected = result?.entries.find(({ id }) => id === inspecting);
   const takeFrom = (from: Id[]) => {
     const next = read.rule ? speakRule(model, withSources(model, read.rule, from)) : proposeRule(model, ...Sources.of(model, from).types);
@@ -146,7 +150,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
       </div>
       {problems.map((words) => <Note key={words} sort="error" role="alert">{words}</Note>)}
       {sources.types.length > 0 && comparing && read.rule && result && (
-        <CompareArrangements rule={read.rule} sources={sources} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
+        <CompareArrangements rule={read.rule} sources={sources} widths={widths} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
       )}
       {sources.types.length > 0 && !comparing && (
         <div className={styles.holder}>
@@ -162,7 +166,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
               <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
               {inspected && read.rule && <Inspected entry={inspected} onClose={() => setInspecting(undefined)} />}
               <div className={styles.widths}>
-                {widths.map(([label, px]) => <button key={label} type="button" aria-pressed={width === px} onClick={() => setWidth(px)}>{label}, {px}</button>)}
+                {widths.map(({ page, slot, width: px }) => <button key={px} type="button" title={page ? `On ${page}` : undefined} aria-pressed={width === px} onClick={() => setWidth(px)}>{slot}, {px}</button>)}
                 <span>as published</span>
               </div>
               <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
