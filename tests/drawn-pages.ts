@@ -47,4 +47,21 @@ export class DrawnPages {
       renewed: [...before].filter(([address, was]) => isPage(was) && !this.house.rendered.find(address, this.house.now())).map(([address]) => address),
     };
   }
+
+  /**
+   * Does edits one after the other, `tick` before each. No page that differs after one may have been missed. Answers how
+   * many pages differed, how many were renewed, and how many stood, counted over all edits.
+   */
+  async over<E>(edits: readonly E[], tick: (i: number) => void, edit: (each: E) => Promise<unknown>): Promise<{ differ: number; renew: number; stood: number }> {
+    const sums = { differ: 0, renew: 0, stood: 0 };
+    for (const [i, each] of edits.entries()) {
+      tick(i);
+      const { differing, renewed } = await this.after(() => edit(each));
+      expect([each, differing.filter((address) => !renewed.includes(address))]).toEqual([each, []]);
+      sums.differ += differing.length;
+      sums.renew += renewed.length;
+      sums.stood += (await this.addresses()).length;
+    }
+    return sums;
+  }
 }

@@ -5,7 +5,7 @@ import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import type { Tx } from '../store/database';
-import { makeRecords, putLive, setRefs, putStage } from '../store/records';
+import { makeRecords, putLive, addRefs, putStage } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
 import { giveSlugs } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
@@ -44,12 +44,10 @@ export async function addInBulk(tx: Tx, house: House, type: CompiledType<Content
   await putLiveRows(tx, sheet, surrogates, model.locale, shown.map((entry, i) => ({
     version: versions[i] ?? 0, entry: entry.record, span: entry.span, title: entry.title, published: entry.span.starts, changed: entry.at, said: entry,
   })));
-  for (const [i, entry] of made.entries()) {
+  await addRefs(tx, made.flatMap((entry, i) => {
     const { shown: seen } = entry;
-    const kept = refRows(type.fields, referencesInSaid(type.fields, entry));
-    if (kept.length === 0) continue;
-    await setRefs(tx, ids[i] ?? 0, 0, kept);
-    if (seen && (seen.ends ?? FOREVER) > house.now()) await setRefs(tx, ids[i] ?? 0, 1, kept);
-  }
+    const sides = seen && (seen.ends ?? FOREVER) > house.now() ? ([0, 1] as const) : ([0] as const);
+    return refRows(type.fields, referencesInSaid(type.fields, entry)).flatMap((ref) => sides.map((side) => ({ ...ref, source: ids[i] ?? 0, side })));
+  }));
   return made.map(({ uuid }) => uuid);
 }

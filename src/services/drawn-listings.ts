@@ -10,7 +10,7 @@ import { Sources } from '../core/mapping/sources';
 import type { Field } from '../core/model/document';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import { addressIn, resultAddress } from '../core/site/address';
-import { headingBySettings, listingLayers } from '../core/site/shown-by-settings';
+import { headingBySettings, leadsOnBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../core/site/visitor-page';
 import type { Asker } from '../store/database';
 import { countFacets } from '../store/facet-query';
@@ -72,7 +72,7 @@ export async function drawListing(house: House, given: ListingRule, spot: Listin
     const address = addresses.get(item.id);
     return { ...item, face: address === undefined ? face : leadingTo(face, address) };
   });
-  const fullList = rule.fullList === undefined ? undefined : await fullListOf(house, given, rule.fullList, matching, language);
+  const fullList = rule.fullList === undefined || !leadsOnBySettings(layers) ? undefined : await fullListOf(house, given, rule.fullList, matching, language);
   return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
 }
 

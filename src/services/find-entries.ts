@@ -10,6 +10,7 @@ import { unreadable } from './refusal';
 const MOST = 30;
 const MOST_KNOWN = 200;
 
+// The plus keeps the planner from walking all entries of a type and asking the search of each.
 /** Entries by the words in their titles; without words, those changed last. */
 export async function findEntries(house: House, { q = '', types }: FindEntriesQuery): Promise<FoundEntries> {
   const keys = types === undefined ? house.model.contentTypes.map(({ is }) => is.key) : types.split(',');
@@ -19,7 +20,7 @@ export async function findEntries(house: House, { q = '', types }: FindEntriesQu
   const rows = await house.content.all<{ uuid: string; type: string; title: string }>(
     sought
       ? `SELECT r.uuid, t.uuid AS type, w.title FROM record_search f JOIN records r ON r.id = f.rowid JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
-         WHERE record_search MATCH $1 AND r.sort = 'entry' AND r.binned_at IS NULL AND r.type IN (SELECT value FROM json_each($2)) ORDER BY rank LIMIT ${MOST}`
+         WHERE record_search MATCH $1 AND +r.sort = 'entry' AND +r.binned_at IS NULL AND +r.type IN (SELECT value FROM json_each($2)) ORDER BY rank LIMIT ${MOST}`
       : `SELECT r.uuid, t.uuid AS type, w.title FROM records r JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
          WHERE r.sort = 'entry' AND r.binned_at IS NULL AND r.type IN (SELECT value FROM json_each($1)) ORDER BY r.id DESC LIMIT ${MOST}`,
     sought ? [sought, numbers] : [numbers],

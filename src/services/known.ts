@@ -20,12 +20,13 @@ export function pageTitle(house: House, page: { type: Id; title: string; body: s
   return (type && titleOf(type.is, saidIn(pageBody(page.body), language))) || page.title;
 }
 
+// The plus keeps the planner from walking every entry or page there is to find a few by their ids.
 async function knownEntries(asker: Asker, house: House, ids: readonly Id[], language?: string): Promise<Map<Id, KnownEntry>> {
   if (ids.length === 0) return new Map();
   const rows = await asker.all<{ uuid: Id; type: Id; title: string; live: string | null }>(
     `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id
      LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND r.sort = 'entry' AND r.binned_at IS NULL`,
+     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'entry' AND +r.binned_at IS NULL`,
     [JSON.stringify(ids), house.now()],
   );
   const addresses = await entryAddresses(asker, house, rows.flatMap(({ uuid, type, live }) => (live === null ? [] : [{ id: uuid, type }])), language);
@@ -43,7 +44,7 @@ async function knownPages(asker: Asker, house: House, ids: readonly Id[], langua
     `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above, c.uuid AS category, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id JOIN working w ON w.record = r.id
      LEFT JOIN page_places a ON a.record = p.parent LEFT JOIN category_words g ON g.record = r.id LEFT JOIN ids c ON c.n = g.category
      LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND r.sort = 'page' AND r.binned_at IS NULL`,
+     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'page' AND +r.binned_at IS NULL`,
     [JSON.stringify(ids), house.now()],
   );
   return new Map(rows.map(({ uuid, type, title, address, above, category, live }) => [uuid, {

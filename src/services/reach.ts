@@ -97,7 +97,7 @@ async function placesShowing(asker: Asker, house: House, listing: LiveListing, o
 /** The pages of their own that some entries have. */
 async function ownPages(asker: Asker, house: House, ids: readonly Id[]): Promise<ReachedPage[]> {
   const entries = await asker.all<{ id: Id; type: Id; title: string }>(
-    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(ids)],
+    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(ids)],
   );
   const addresses = await entryAddresses(asker, house, entries);
   return entries.flatMap(({ id, title }) => {

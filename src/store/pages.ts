@@ -61,7 +61,7 @@ export const pagesAbove = (asker: Asker, record: number): Promise<{ id: Id; titl
 
 /** The titles of pages that are there, by their ids. */
 export const titlesOf = async (asker: Asker, pages: readonly Id[]): Promise<Map<Id, string>> =>
-  new Map((await asker.all<{ id: Id; title: string }>("SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(pages)])).map(({ id, title }) => [id, title]));
+  new Map((await asker.all<{ id: Id; title: string }>("SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE +r.sort = 'page' AND +r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(pages)])).map(({ id, title }) => [id, title]));
 
 export const countOfType = async (asker: Asker, site: number, type: number, but: number | null): Promise<number> =>
   (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3 AND p.record NOT IN (SELECT record FROM category_words)', [site, type, but]))?.n ?? 0;

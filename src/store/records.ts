@@ -171,6 +171,10 @@ export async function setRefs(tx: Tx, source: number, side: 0 | 1, refs: readonl
   await tx.insertMany('refs', ['source', 'side', 'role', 'target'], refs.map(({ role, target }) => [source, side, role, target]), 'INSERT OR IGNORE');
 }
 
+/** Adds what records refer to that had referred to nothing so far. */
+export const addRefs = (tx: Tx, refs: readonly { source: number; side: 0 | 1; role: string; target: Id }[]): Promise<void> =>
+  (refs.length === 0 ? Promise.resolve() : tx.insertMany('refs', ['source', 'side', 'role', 'target'], refs.map(({ source, side, role, target }) => [source, side, role, target]), 'INSERT OR IGNORE'));
+
 /** The records that refer to something, on a side. */
 export const referrers = (asker: Asker, target: Id, side: 0 | 1): Promise<{ source: number; uuid: Id; sort: RecordSort; type: Id | null; role: string; title: string }[]> =>
   asker.all('SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL', [target, side]);

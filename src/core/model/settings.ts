@@ -2,7 +2,7 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 
 /** What can be set on the site, the type, the listing and the page; the later of these wins. */
-export const settingKeys = ['showTitle', 'showDates', 'showAuthor', 'showVisits', 'showNeighbours', 'showRelated', 'firstState', 'inNavigation'] as const;
+export const settingKeys = ['showTitle', 'showDates', 'showAuthor', 'showVisits', 'showLink', 'showNeighbours', 'showRelated', 'firstState', 'inNavigation'] as const;
 export type SettingKey = (typeof settingKeys)[number];
 
 export interface SettingWords {
@@ -19,6 +19,7 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showDates: { label: 'Dates are shown', choices: yesNo, standard: 'yes' },
   showAuthor: { label: 'Author is shown', choices: yesNo, standard: 'no' },
   showVisits: { label: 'Visits are shown', choices: yesNo, standard: 'no' },
+  showLink: { label: 'Link to the full list is shown', choices: yesNo, standard: 'yes' },
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
   firstState: { label: 'Something new begins as', choices: [{ value: 'draft', label: 'Draft' }, { value: 'review', label: 'In review' }], standard: 'draft' },

@@ -1,4 +1,4 @@
-import { headingBySettings, itemBySettings, listingLayers, pageBySettings } from './shown-by-settings';
+import { bylineBySettings, headingBySettings, itemBySettings, leadsOnBySettings, listingLayers, pageBySettings } from './shown-by-settings';
 
 const shown = (words: string) => [{ words, field: 'f', step: 0 }];
 const face = { heading: shown('Bell heron'), date: shown('24 November'), summary: shown('Rings.') };
@@ -14,4 +14,9 @@ test('an item of a listing keeps its name whatever the title’s setting, which 
   expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }))).toBe('');
   expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }, { showTitle: 'yes' }))).toBe('Birds');
   expect(itemBySettings(face, layers({}, { showDates: 'no' }))).not.toHaveProperty('date');
+});
+
+test('a listing tells authors and visits only where that is set, and leads on to its full list unless it is set otherwise', () => {
+  expect([bylineBySettings(layers({})), bylineBySettings(layers({ showAuthor: 'yes' }, { showVisits: 'yes' }))]).toEqual([{ showAuthor: false, showVisits: false }, { showAuthor: true, showVisits: true }]);
+  expect([leadsOnBySettings(layers({})), leadsOnBySettings(layers({}, { showLink: 'no' }))]).toEqual([true, false]);
 });

@@ -3,7 +3,7 @@ import type { FaceContent } from '../mapping/map';
 import type { ContentType, ModelDocument } from '../model/document';
 import { settle, type Layers } from '../model/settings';
 
-const yes = (key: 'showTitle' | 'showDates' | 'showAuthor' | 'showVisits', layers: Layers): boolean => settle(key, layers).value === 'yes';
+const yes = (key: 'showTitle' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => settle(key, layers).value === 'yes';
 
 /** What is shown of a page's own face, where its settings say whether title and dates are shown. */
 export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
@@ -24,6 +24,9 @@ export function itemBySettings(face: FaceContent, layers: Layers): FaceContent {
 
 /** What is shown beside the items of a listing: who published each, how often its page was read. */
 export const bylineBySettings = (layers: Layers): { showAuthor: boolean; showVisits: boolean } => ({ showAuthor: yes('showAuthor', layers), showVisits: yes('showVisits', layers) });
+
+/** Whether a listing leads on to its full list. */
+export const leadsOnBySettings = (layers: Layers): boolean => yes('showLink', layers);
 
 /** The heading over a listing, where the settings show it. */
 export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string => (yes('showTitle', layers) ? heading : '');

@@ -139,7 +139,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
-              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
+              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && key !== 'showLink' && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
               layers={[{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }]}
               onChange={(key, value) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.')}
             />

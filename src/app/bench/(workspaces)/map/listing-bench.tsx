@@ -114,9 +114,9 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const widths = [...(kept.stands.length > 0 ? kept.stands : usual).filter(({ width: px }) => px !== PHONE), { page: '', slot: 'Phone', width: PHONE }];
   const inspected = result?.entries.find(({ id }) => id === inspecting);
   const takeFrom = (from: Id[]) => {
-    const next = read.rule ? speakRule(model, withSources(model, read.rule, from)) : proposeRule(model, ...Sources.of(model, from).types);
     // Another type instead of the only one begins anew, with what is usual for it.
-    setAll({ facets: null, ...(from.length === 1 && single && from[0] !== single.id ? proposeRule(model, ...Sources.of(model, from).types) : next) });
+    const kept = from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
+    setAll({ facets: null, ...(kept ? speakRule(model, withSources(model, kept, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
   };
   const publish = () => act(async (revision) => {
     draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));

@@ -102,8 +102,8 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   }, [q, path]);
   const rows = useMemo(() => data?.items ?? [], [data]);
   // Asked apart, so that the table does not wait for it.
-  const { data: places } = useAsk('shownOn', { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } }, { enabled: rows.length > 0 });
-  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }, (id) => (places ? places.items[id] ?? [] : undefined)) : []), [type, model.locale, data, places]);
+  const { data: places, isPlaceholderData: ofOthers } = useAsk('shownOn', { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } }, { enabled: rows.length > 0 });
+  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }, (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined)) : []), [type, model.locale, data, places, ofOthers]);
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
   if (!type) return null;
   const sortable = (id: string) => {
