@@ -115,7 +115,10 @@ test('Write: a value out of bounds is told at its field; visitors see nothing un
 test('Map: the listing is drawn as it changes, with the number of matching entries, and put in force', async () => {
   const page = architect;
   await page.getByRole('link', { name: /^Map/ }).click();
+  // Shape's outline has a page type of the same name.
+  await expect(page).toHaveURL(/\/bench\/map\//);
   await page.getByRole('link', { name: /^Species index/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Species index' })).toBeVisible();
   const result = page.getByRole('region', { name: 'The result', exact: true });
   await expect(result.getByRole('heading', { name: 'Amber sedge piper' })).toBeVisible();
   await page.getByRole('button', { name: 'Add a condition' }).click();
