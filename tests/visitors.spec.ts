@@ -201,7 +201,7 @@ test('An architect lists entries and pages together, sees what fed one of them, 
   await page.goto(`${running.address}/bench/write/person`);
   await page.getByLabel('Shown on', { exact: true }).click();
   await page.getByRole('option', { name: 'Shown somewhere' }).click();
-  await expect(page.getByRole('cell', { name: /Getting here|Groups and schools/ }).first()).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Juno Ashby/ }).getByRole('link', { name: 'Groups and schools' })).toBeVisible();
 });
 
 test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({ browser }) => {

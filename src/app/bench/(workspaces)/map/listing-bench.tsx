@@ -41,8 +41,11 @@ import styles from './map.module.css';
 type ListingDraft = ListingAnswer & { values: JsonObject };
 
 const drafted = (answer: ListingAnswer): ListingDraft => ({ ...answer, values: { ...answer.rule } });
-/** A phone's width (px), and what is looked at where nothing shows the listing yet. */
+/** A phone's width (px). */
 const PHONE = 360;
+/** Drawn smaller than this share of its size, words can no longer be read. */
+const READABLE = 0.5;
+/** What is looked at where nothing shows the listing yet. */
 const usual: ListingStands[] = [{ page: '', slot: 'Main', width: 720 }, { page: '', slot: 'Aside', width: 300 }];
 
 /** A value that follows another only after it has stood still for a moment. */
@@ -115,8 +118,8 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const inspected = result?.entries.find(({ id }) => id === inspecting);
   const takeFrom = (from: Id[]) => {
     // Another type instead of the only one begins anew, with what is usual for it.
-    const kept = from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
-    setAll({ facets: null, ...(kept ? speakRule(model, withSources(model, kept, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
+    const keeping = from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
+    setAll({ facets: null, ...(keeping ? speakRule(model, withSources(model, keeping, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
   };
   const publish = () => act(async (revision) => {
     draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
@@ -170,7 +173,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                 <span>as published</span>
               </div>
               <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
-                <DrawnToScale width={width}>
+                <DrawnToScale width={width} least={READABLE}>
                   {result && result.matching > 0 && read.rule && (
                     <VisitorPreview label="The result" onField={(_, entry) => setInspecting(entry)}>
                       <Listing

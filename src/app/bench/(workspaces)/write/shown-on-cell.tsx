@@ -5,11 +5,11 @@ import type { ReachLink } from '../../../../contract/entries';
 import look from '../../../../ui/look/look.module.css';
 
 /** How many of the places where an entry is shown are named in its row. */
-const NAMED = 2;
+const NAMED = 1;
 
 const hrefOf = ({ sort, id, label }: ReachLink): string => (sort === 'entry' ? label : sort === 'listing' ? `/bench/map/${id}` : `/bench/arrange/${id}`);
 
-/** Where visitors see an entry: the first few places, the others told in a title. */
+/** Where visitors see an entry: the first place, the others told in a title. */
 export function ShownOnCell({ places }: { places: readonly ReachLink[] | undefined }): ReactElement {
   if (!places) return <span className={look.faint}>…</span>;
   if (places.length === 0) return <span className={look.faint}>nowhere</span>;
