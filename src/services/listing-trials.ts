@@ -54,7 +54,10 @@ export async function tryListingGaps(house: House, { rule: given, at = {}, part 
   const sources = await sourcesOf(house.content, house, { ...asks, where: settled(asks.where, (await placeFor(house, asks, at)).place) });
   const gaps = sources.map((source): Source => {
     const question = coverageQuestions(source.rule.mapping).find((each) => each.part === part);
-    const empty = question?.always ? [{ any: [] }] : (question?.fields ?? []).map((field): Condition => ({ field: field.split('.')[0] ?? field, is: 'empty' }));
+    const empty = question?.always ? [{ any: [] }] : (question?.fields ?? []).map((path): Condition => {
+      const [top = path] = path.split('.');
+      return { field: source.type.field(top)?.kind === 'entry' ? path : top, is: 'empty' };
+    });
     const { pins: _pins, skip: _skip, perPage: _perPage, leaveOut: _leaveOut, ...rest } = source.rule;
     return { ...source, rule: { ...rest, where: { all: [allIn(source.rule), ...empty] }, order: [], limit: GAPS } };
   });

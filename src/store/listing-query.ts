@@ -180,7 +180,7 @@ export async function listAmong(asker: Asker, branches: readonly Branch[], page 
   return { matching: total + pins.length, versions };
 }
 
-/** The same of a single type. */
+/** The same of one type. */
 export const listLive = (asker: Asker, asked: Asked, rule: Listed, page = 1): Promise<{ matching: number; versions: ListedVersion[] }> => listAmong(asker, [{ asked, rule }], page);
 
 /** The place (from 1) that an entry has in a listing among all that it lets through, or nothing if it is not in it. */
@@ -208,8 +208,10 @@ export async function coverLive(asker: Asker, { sheet, surrogates, now, today, s
   const binds = new Binds();
   const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
   const has = (field: string) => {
-    const found = sheet.fields.get(field);
-    return found ? `s.${found.value} IS NOT NULL` : '0';
+    const found = sheet.fields.get(field.split('.')[0] ?? '');
+    if (!found) return '0';
+    // What stands behind a link is filled where one of those it leads to fills it; what stands in a group, where anything of that does.
+    return found.field.kind === 'entry' && field.includes('.') ? conditionSql({ field, is: 'filled' }, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' }) : `s.${found.value} IS NOT NULL`;
   };
   const sums = questions.flatMap(({ always, fields, steps }) => [
     always ? 'count(*)' : `total(${fields.map(has).join(' OR ') || '0'})`,

@@ -1,3 +1,4 @@
+import type { Id } from '../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { parts, type Format, type PartKey } from '../core/mapping/parts';
 import type { Field } from '../core/model/document';
@@ -6,12 +7,34 @@ import { kinds } from '../core/model/kinds';
 /** How fields are spoken of in a mapping that is edited: by key in a listing's rule, by id in the model. */
 export interface FieldNames {
   nameOf(field: Field): string;
+  /** The field of its own that a name begins with. */
   fieldOf(name: string): Field | undefined;
   fields: readonly Field[];
+  /** The fields of what an entry link leads to. */
+  behind(link: Field): readonly Field[];
 }
 
-export const byKey = (fields: readonly Field[]): FieldNames => ({ fields, nameOf: ({ key }) => key, fieldOf: (name) => fields.find(({ key }) => key === name.split('.')[0]) });
-export const byId = (fields: readonly Field[]): FieldNames => ({ fields, nameOf: ({ id }) => id, fieldOf: (name) => fields.find(({ id }) => id === name.split('.')[0]) });
+/** The content types as links lead to them: each with its fields. */
+export type LinkedTypes = readonly { id: Id; fields: readonly Field[] }[];
+
+function namesBy(own: (field: Field) => string, fields: readonly Field[], types: LinkedTypes): FieldNames {
+  return {
+    fields, nameOf: own, fieldOf: (name) => fields.find((field) => own(field) === name.split('.')[0]),
+    behind: (link) => (link.kind === 'entry' ? types.filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id)).flatMap((type) => type.fields) : []),
+  };
+}
+
+export const byKey = (fields: readonly Field[], types: LinkedTypes = []): FieldNames => namesBy(({ key }) => key, fields, types);
+export const byId = (fields: readonly Field[], types: LinkedTypes = []): FieldNames => namesBy(({ id }) => id, fields, types);
+
+/** The field at the end of a name, and what it is called: "Summary", "Guide’s Name". */
+export function endOf(name: string, names: FieldNames): { field: Field; label: string } | undefined {
+  const [, inner] = name.split('.');
+  const first = names.fieldOf(name);
+  if (!first || inner === undefined) return first && { field: first, label: first.label };
+  const behind = names.behind(first).find((field) => names.nameOf(field) === inner);
+  return { field: behind ?? first, label: behind ? `${first.label}’s ${behind.label}` : first.label };
+}
 
 export const chainsOf = (mapping: Json | undefined, part: PartKey): Json[][] => {
   const chains = isJsonObject(mapping) ? mapping[part] : undefined;
@@ -28,14 +51,22 @@ export function withChains(mapping: Json | undefined, part: PartKey, chains: Jso
 /** The fields that can feed a part. */
 export const feedersOf = (fields: readonly Field[], part: PartKey): Field[] => fields.filter(({ kind }) => parts[part].takes.includes(kind));
 
+/** What can feed a part through an entry link: each by its name and what it is called. */
+export function feedersThrough(names: FieldNames, part: PartKey): { name: string; label: string; field: Field }[] {
+  const found = names.fields.flatMap((link) => feedersOf(names.behind(link), part).map((field) => ({ name: `${names.nameOf(link)}.${names.nameOf(field)}`, label: `${link.label}’s ${field.label}`, field })));
+  return [...new Map(found.map((each) => [each.name, each])).values()];
+}
+
+/** The parts that can say fixed words. */
+export const wordedParts: readonly PartKey[] = ['kicker', 'heading', 'summary', 'text', 'marks'];
+
 /** The kinds that a part takes, in words: "a line, formatted text or paragraphs". */
 export const takesInWords = (part: PartKey): string => new Intl.ListFormat('en', { type: 'disjunction' }).format(parts[part].takes.map((kind) => kinds[kind].label.toLowerCase()));
 
 export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
 
-/** The step a field begins with in a part: long text is shortened, of several choices the first few are shown. */
-export function beginStep(field: Field, part: PartKey, names: FieldNames): JsonObject {
-  const name = names.nameOf(field);
+/** The step a field begins with in a part (by a name of its own, where it is reached through a link): long text is shortened, of several choices the first few are shown. */
+export function beginStep(field: Field, part: PartKey, names: FieldNames, name = names.nameOf(field)): JsonObject {
   if (isLong(field) && part === 'summary') return { field: name, format: { shorten: 180 } };
   if ((field.kind === 'choice' || field.kind === 'category') && field.rules.multiple) return { field: name, format: { first: 3 } };
   return { field: name };
@@ -52,7 +83,7 @@ export function withFormat(step: Json, part: Partial<{ [K in keyof Format]: Form
 export function stepInWords(step: Json, names: FieldNames): string {
   if (!isJsonObject(step)) return '';
   if (typeof step.words === 'string') return `“${step.words}”`;
-  const label = names.fieldOf(String(step.field))?.label ?? 'a field that is gone';
+  const label = endOf(String(step.field), names)?.label ?? 'a field that is gone';
   const format = isJsonObject(step.format) ? step.format : {};
   return [
     label, typeof format.shorten === 'number' ? `${format.shorten} characters` : '', typeof format.first === 'number' ? `first ${format.first}` : '', typeof format.date === 'string' ? dateFormatWords[format.date] ?? '' : '',

@@ -1,5 +1,5 @@
 'use client';
-import { Divider, IconButton, ListSubheader, Menu, MenuItem } from '@mui/material';
+import { Button, Divider, IconButton, ListSubheader, Menu, MenuItem, OutlinedInput, Popover } from '@mui/material';
 import { Plus } from 'lucide-react';
 import { Fragment, useState, type ReactElement } from 'react';
 import type { Json, JsonObject } from '../core/json';
@@ -9,7 +9,7 @@ import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fedBy } from '../core/mapping/fed-by';
 import { shorten } from '../core/mapping/map';
-import { beginStep, chainsOf, dateFormatWords, feedersOf, isLong, stepInWords, takesInWords, withChains, withFormat, type FieldNames } from './mapping-edit';
+import { beginStep, chainsOf, dateFormatWords, endOf, feedersOf, feedersThrough, isLong, stepInWords, takesInWords, withChains, withFormat, wordedParts, type FieldNames } from './mapping-edit';
 import styles from './mapping-parts.module.css';
 
 const lengths = [80, 140, 180, 280];
@@ -24,7 +24,7 @@ interface Cover {
 function StepTag({ chain, at, names, disabled, feeds, fed, onChain }: { chain: Json[]; at: number; names: FieldNames; disabled: boolean; feeds: number | undefined; fed: boolean; onChain: (chain: Json[]) => void }): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const step = chain[at] ?? null;
-  const field = isJsonObject(step) && typeof step.field === 'string' ? names.fieldOf(step.field) : undefined;
+  const field = isJsonObject(step) && typeof step.field === 'string' ? endOf(step.field, names)?.field : undefined;
   const words = stepInWords(step, names);
   const put = (next: Json[]) => { setAnchor(null); onChain(next); };
   const format = (part: Parameters<typeof withFormat>[1]) => put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
@@ -51,12 +51,26 @@ function StepTag({ chain, at, names, disabled, feeds, fed, onChain }: { chain: J
 /** Offers the fields that can feed a part: instead, where what stands there is empty, or beside it. */
 function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: HTMLElement; part: PartKey; names: FieldNames; chains: Json[][]; onClose: () => void; onChains: (chains: Json[][]) => void }): ReactElement {
   const last = chains.at(-1);
-  const feeders = feedersOf(names.fields, part);
-  const unfit = names.fields.filter((field) => !feeders.includes(field));
+  const feeders = [...feedersOf(names.fields, part).map((field) => ({ name: names.nameOf(field), label: field.label, field })), ...feedersThrough(names, part)];
+  const [words, setWords] = useState('');
+  const [saying, setSaying] = useState<(step: JsonObject) => Json[][]>();
+  const unfit = names.fields.filter(({ kind }) => !parts[part].takes.includes(kind));
   const offer = (heading: string, make: (step: JsonObject) => Json[][]) => [
     <ListSubheader key={heading} disableSticky sx={{ lineHeight: '28px', bgcolor: 'transparent' }}>{heading}</ListSubheader>,
-    ...feeders.map((field) => <MenuItem key={`${heading} ${field.id}`} onClick={() => { onChains(make(beginStep(field, part, names))); onClose(); }}>{field.label}</MenuItem>),
+    ...feeders.map(({ name, label, field }) => <MenuItem key={`${heading} ${name}`} onClick={() => { onChains(make(beginStep(field, part, names, name))); onClose(); }}>{label}</MenuItem>),
+    ...(wordedParts.includes(part) ? [<MenuItem key={`${heading} words`} onClick={() => setSaying(() => make)}>Fixed words…</MenuItem>] : []),
   ];
+  if (saying) {
+    const said = words.trim();
+    return (
+      <Popover anchorEl={anchor} open onClose={onClose} slotProps={{ paper: { role: 'dialog', 'aria-label': `Fixed words for ${parts[part].label}` } }}>
+        <form className={styles.words} onSubmit={(event) => { event.preventDefault(); if (said) { onChains(saying({ words: said })); onClose(); } }}>
+          <OutlinedInput autoFocus value={words} placeholder="Always says" onChange={({ target }) => setWords(target.value)} slotProps={{ input: { 'aria-label': 'The words', maxLength: mappingBounds.words } }} />
+          <Button type="submit" disabled={!said}>Say this</Button>
+        </form>
+      </Popover>
+    );
+  }
   return (
     <Menu anchorEl={anchor} open onClose={onClose}>
       {last && last.length < mappingBounds.steps && offer(`Where ${stepInWords(last.at(-1) ?? null, names)} is empty`, (step) => [...chains.slice(0, -1), [...last, step]])}
@@ -81,7 +95,7 @@ interface Props {
 /** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered, and it is told which. */
 export function MappingParts({ names, mapping, cover, fed, share, disabled, onChange }: Props): ReactElement {
   const [adding, setAdding] = useState<{ anchor: HTMLElement; part: PartKey }>();
-  const idle = partKeys.filter((part) => feedersOf(names.fields, part).length === 0 && chainsOf(mapping, part).length === 0);
+  const idle = partKeys.filter((part) => feedersOf(names.fields, part).length === 0 && feedersThrough(names, part).length === 0 && chainsOf(mapping, part).length === 0);
   const put = (part: PartKey, chains: Json[][]) => onChange(withChains(mapping, part, chains));
   return (
     <>
@@ -89,7 +103,7 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
         const chains = chainsOf(mapping, part);
         const covered = cover?.parts.find((each) => each.part === part);
         const feeders = feedersOf(names.fields, part);
-        if (feeders.length === 0 && chains.length === 0) return null;
+        if (idle.includes(part)) return null;
         return (
           <div className={styles.part} key={part}>
             <b>{parts[part].label}{part === 'heading' && <small className={styles.needed}>needed</small>}</b>
@@ -106,7 +120,7 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                 </Fragment>
               ))}
               {chains.length === 0 && <span className={look.faint}>nothing</span>}
-              {!disabled && feeders.length > 0 && <IconButton sx={{ p: '2px' }} aria-haspopup="menu" aria-label={`${parts[part].label}: add a field`} onClick={(event) => setAdding({ anchor: event.currentTarget, part })}><Plus size={14} /></IconButton>}
+              {!disabled && (feeders.length > 0 || wordedParts.includes(part) || feedersThrough(names, part).length > 0) && <IconButton sx={{ p: '2px' }} aria-haspopup="menu" aria-label={`${parts[part].label}: add a field`} onClick={(event) => setAdding({ anchor: event.currentTarget, part })}><Plus size={14} /></IconButton>}
               {fed && chains.length > 0 && <span className={styles.says}>{fed[part] ? `“${fed[part].map(({ words }) => shorten(words, 60)).join('”, “')}”` : 'shows nothing here'}</span>}
             </div>
             {cover && chains.length > 0 ? share?.(part, covered?.filled ?? 0, cover.total) ?? <Share narrow part={covered?.filled ?? 0} of={cover.total} /> : <span />}

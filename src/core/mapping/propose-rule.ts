@@ -19,10 +19,10 @@ const byRoles = (types: readonly SourceType[]): Mapping => {
 export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonObject {
   const sources = new Sources(types);
   const [only] = types;
-  const single = types.length === 1 ? only : undefined;
+  const alone = types.length === 1 ? only : undefined;
   const dated = types.every((type) => roleField(type, 'date')) ? 'date' : 'title';
-  const field = single ? roleField(single, dated) : sources.field(dated);
-  const mapping = single ? forItems(single.is.face.mapping) : byRoles(types);
+  const field = alone ? roleField(alone, dated) : sources.field(dated);
+  const mapping = alone ? forItems(alone.is.face.mapping) : byRoles(types);
   return {
     from: types.map(sourceKey), where: { all: [] }, limit: 24, heading: sources.plural.slice(0, listingBounds.heading), arrangement: 'cards', mapping: speakMapping(mapping, sources, model),
     order: field?.indexed ? [{ by: field.key, direction: field.kind === 'date' || field.kind === 'moment' ? 'down' : 'up' }] : [],

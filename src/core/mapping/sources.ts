@@ -38,7 +38,7 @@ export const sourceByKey = (model: CompiledModel, key: string): SourceType | und
 export const sourcePlural = (type: SourceType): string => type.is.plural;
 
 /**
- * What a rule is spoken about. A single type is spoken about by the keys of its fields. Several are spoken about as if
+ * What a rule is spoken about. One type alone is spoken about by the keys of its fields. Several are spoken about as if
  * they were one: by roles (`date`), by the fields that all of them include, and by those of one of them (`event:starts`).
  */
 export class Sources implements Fielded {

@@ -3,7 +3,8 @@ import type { Json } from '../../../../core/json';
 import { readRule } from '../../../../core/mapping/read-rule';
 import { partKeys } from '../../../../core/mapping/parts';
 import { proposeRule } from '../../../../core/mapping/propose-rule';
-import { beginStep, byKey, chainsOf, feedersOf, stepInWords, withChains } from '../../../../ui/mapping-edit';
+import { wideCompiled } from '../../../../../tests/wide-model';
+import { beginStep, byKey, chainsOf, feedersOf, feedersThrough, stepInWords, withChains } from '../../../../ui/mapping-edit';
 import { asTest, beginTest, comparisonsOf, conditionsOf } from './rule-edit';
 
 const model = smallCompiled();
@@ -50,4 +51,16 @@ test('steps are told in words', () => {
   expect(stepInWords(beginStep(field(species, 'habitats'), 'marks', names), names)).toBe('Habitats, first 3');
   expect(stepInWords({ words: 'Unnamed' }, names)).toBe('“Unnamed”');
   expect(stepInWords({ field: 'gone' }, names)).toBe('a field that is gone');
+});
+
+test('what an entry link leads to feeds parts too, and is told by both names', () => {
+  const wide = wideCompiled();
+  const walk = contentType(wide, 'walk');
+  const through = byKey(walk.fields, wide.contentTypes);
+  expect(feedersThrough(through, 'picture').map(({ name, label }) => [name, label])).toEqual([['shows.picture', 'Shows’s Picture'], ['above.picture', 'Above all’s Picture']]);
+  for (const part of partKeys) for (const { name, field: end } of feedersThrough(through, part)) {
+    const step = beginStep(end, part, through, name);
+    expect([name, readRule(wide, { ...proposeRule(wide, walk), mapping: withChains({ heading: [[{ field: 'title' }]] }, part, [[step]]) }).faults]).toEqual([name, []]);
+  }
+  expect(stepInWords({ field: 'above.summary', format: { shorten: 80 } }, through)).toBe('Above all’s Summary, 80 characters');
 });

@@ -34,7 +34,8 @@ interface Props {
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
 export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }: Props): ReactElement {
-  const { document } = useModel();
+  const model = useModel();
+  const { document } = model;
   const set = isJsonObject(rule.settings) ? (rule.settings as { [key: string]: string }) : {};
   const arrangement: Arrangement | undefined = arrangements.find((each) => each === rule.arrangement);
   const livesBy = arrangement && arrangementKinds[arrangement].livesBy;
@@ -49,7 +50,7 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
           <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementKinds[each].label}</MenuItem>)}</Select>
         </header>
         {arrangement && <SetOutChoice arrangement={arrangement} setOut={isJsonObject(rule.setOut) ? rule.setOut : {}} missing={missing} disabled={disabled} onChange={(setOut) => onChange('setOut', setOut)} />}
-        <MappingParts names={byKey(sources.fields)} mapping={rule.mapping} cover={figures} fed={fed} share={(part, filled, of) => <PartCoverage rule={rule} at={at} part={part} filled={filled} of={of} />} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
+        <MappingParts names={byKey(sources.fields, model.contentTypes)} mapping={rule.mapping} cover={figures} fed={fed} share={(part, filled, of) => <PartCoverage rule={rule} at={at} part={part} filled={filled} of={of} />} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
           <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
           {document.locales.others.map((locale) => (

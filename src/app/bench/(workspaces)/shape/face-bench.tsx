@@ -61,7 +61,7 @@ export function FaceBench({ type, of, mayChange, onChange }: { type: ContentType
       <div className={styles.form}>
         <section>
           <Eyebrow>What feeds each part</Eyebrow>
-          <MappingParts names={byId(fields)} mapping={face.mapping as unknown as JsonObject} disabled={!mayChange} onChange={(mapping) => onChange({ ...face, mapping: mapping as unknown as Mapping })} />
+          <MappingParts names={byId(fields, model.contentTypes)} mapping={face.mapping as unknown as JsonObject} disabled={!mayChange} onChange={(mapping) => onChange({ ...face, mapping: mapping as unknown as Mapping })} />
           {mayChange && <Button size="small" onClick={() => onChange({ ...without('rows'), mapping: proposeMapping(fields, title) })}>Propose it anew from the fields</Button>}
         </section>
         <section>
