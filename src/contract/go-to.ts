@@ -6,7 +6,7 @@ export class GoToQuery {
 }
 
 export class Destination {
-  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'place']) sort!: 'type' | 'page type' | 'entry' | 'listing' | 'page' | 'place';
+  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'medium', 'place']) sort!: 'type' | 'page type' | 'entry' | 'listing' | 'page' | 'medium' | 'place';
   @IsString() label!: string;
   @IsString() detail!: string;
   @IsString() href!: string;

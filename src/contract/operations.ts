@@ -113,10 +113,10 @@ export const operations = {
   mergeCategory: define('mergeCategory', { summary: 'Make a category part of another, entries and all', act: 'shape the model', body: CategoryMerge, answer: CategoryAnswer, guarded: true }),
   splitCategory: define('splitCategory', { summary: 'Make a category beside another, to which some of its entries go', act: 'shape the model', body: CategorySplit, answer: CategoryAnswer, guarded: true, status: 201 }),
   removeCategory: define('removeCategory', { summary: 'Take a category away; its entries go to another, or lose it', act: 'shape the model', query: DropQuery, status: 204, guarded: true }),
-  media: define('media', { summary: 'Media by name and sort, the newest first', act: 'read', query: MediaQuery, answer: MediaListAnswer }),
+  media: define('media', { summary: 'Media by name, sort and folder, the newest first', act: 'read', query: MediaQuery, answer: MediaListAnswer }),
   addMedia: define('addMedia', { summary: 'Bring in a file; what it is, its bytes tell', act: 'write entries', query: MediaUpload, bytes: true, answer: MediaAnswer, status: 201 }),
   medium: define('medium', { summary: 'One medium', act: 'read', answer: MediaAnswer }),
-  changeMedium: define('changeMedium', { summary: 'Change the name or the alternative text of a medium', act: 'write entries', body: MediaPatch, answer: MediaAnswer, guarded: true }),
+  changeMedium: define('changeMedium', { summary: 'Change what is said of a medium: its name, alternative text, folder, categories and tags', act: 'write entries', body: MediaPatch, answer: MediaAnswer, guarded: true }),
 
   overview: define('overview', { summary: 'What waits in each workspace', act: 'read', answer: OverviewAnswer }),
   goTo: define('goTo', { summary: 'Types, entries, listings and pages by the words in their names', act: 'read', query: GoToQuery, answer: Destinations }),

@@ -10,6 +10,7 @@ import { fromColumns, fromIndented, type ListedCategory } from '../core/formats/
 import { newId, type Id } from '../core/ids';
 import type { CompiledType } from '../core/model/compile';
 import type { Scheme } from '../core/model/document';
+import { FOLDERS } from '../core/model/media-type';
 import { keyFrom } from '../core/model/naming';
 import { whyReserved } from '../core/site/address';
 import { allCategories, countByCategory, dropCategory, fitClosure, putCategories } from '../store/categories';
@@ -22,6 +23,7 @@ import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import type { Person } from './people';
 import { against, changedSince, notFound, unreadable } from './refusal';
+import { fitShown } from './shown-sheet';
 
 function schemeOf(house: House, id: Id): CompiledType<Scheme> {
   const scheme = house.model.scheme(id);
@@ -50,7 +52,8 @@ export function categoriesOf(house: House, scheme: Id): CategoriesAnswer {
 
 export async function categoryCounts(house: House, scheme: Id): Promise<CategoryCounts> {
   schemeOf(house, scheme);
-  const counts = await countByCategory(house.content, categoryColumns(house, scheme, 'work'));
+  // Of media there is only what visitors see.
+  const counts = await (scheme === FOLDERS ? countByCategory(house.content, categoryColumns(house, scheme, 'live'), house.now()) : countByCategory(house.content, categoryColumns(house, scheme, 'work')));
   return { items: house.categories.inOrder(scheme).map(({ category: { id } }) => ({ id, ...(counts.get(house.surrogates.find(id)) ?? { own: 0, all: 0 }) })) };
 }
 
@@ -192,10 +195,10 @@ async function regive(tx: Tx, house: House, person: Person, from: Id, to: Id | u
   for (const { source } of sources) {
     const record = await recordById(tx, source);
     if (!record || (only && !only.has(record.uuid))) continue;
-    const type = record.sort === 'entry' ? house.model.contentType(record.type ?? '') : house.model.pageType(record.type ?? '');
+    const type = house.model.contentOrMedia(record.type ?? '') ?? house.model.pageType(record.type ?? '');
     if (!type) continue;
     const changed = (body: string): string => {
-      if (record.sort === 'entry') {
+      if (record.sort !== 'page') {
         const kept = entryBody(body);
         return JSON.stringify({ ...kept, values: regiveCategory(type.fields, kept.values, from, to) });
       }
@@ -209,9 +212,13 @@ async function regive(tx: Tx, house: House, person: Person, from: Id, to: Id | u
     }
     for (const version of await liveOf(tx, source)) await tx.run('UPDATE live SET body = $1 WHERE id = $2', [changed(version.body), version.id]);
     const after = await recordById(tx, source);
-    if (after && record.sort === 'entry') await fitEntry(tx, house, after, { dropped: [], versions: await liveOf(tx, source) });
-    else if (to !== undefined) await tx.run('UPDATE OR REPLACE refs SET target = $1 WHERE source = $2 AND target = $3', [to, source, from]);
-    else await tx.run('DELETE FROM refs WHERE source = $1 AND target = $2', [source, from]);
+    const shown = { dropped: [], versions: await liveOf(tx, source) };
+    if (after && record.sort === 'entry') await fitEntry(tx, house, after, shown);
+    else {
+      if (after) await fitShown(tx, house, after, shown);
+      if (to !== undefined) await tx.run('UPDATE OR REPLACE refs SET target = $1 WHERE source = $2 AND target = $3', [to, source, from]);
+      else await tx.run('DELETE FROM refs WHERE source = $1 AND target = $2', [source, from]);
+    }
     touched += 1;
   }
   return touched;

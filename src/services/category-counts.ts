@@ -1,12 +1,13 @@
 import type { Id } from '../core/ids';
+import { FOLDERS } from '../core/model/media-type';
 import { countLiveIn, type CategoryColumn } from '../store/categories';
 import type { Asker } from '../store/database';
 import type { Side } from '../store/sheet-shape';
 import { sheetIn, type House } from './house';
 
-/** The columns of every content type's sheet that are filled from a scheme. */
+/** The columns of every content type's sheet that are filled from a scheme; for folders, that of media. */
 export function categoryColumns(house: Pick<House, 'model' | 'surrogates'>, scheme: Id, side: Side): CategoryColumn[] {
-  return house.model.contentTypes.flatMap((type) => {
+  return (scheme === FOLDERS ? [house.model.media] : house.model.contentTypes).flatMap((type) => {
     const sheet = sheetIn(house, type);
     return type.fields.flatMap((field): CategoryColumn[] => {
       const column = sheet.fields.get(field.id);

@@ -47,7 +47,7 @@ async function resultIds(asker: Asker, house: House, listing: Id): Promise<Id[] 
   const { perPage: _perPage, ...whole } = rule;
   // A collection holds entries: pages that the listing shows are passed over.
   const sources = await sourcesOf(asker, house, await ledRule(asker, house, { ...whole, limit }));
-  return (await listAmong(asker, sources)).versions.flatMap(({ uuid, branch }) => (sources[branch]?.asked.sheet.ofPages ? [] : [uuid]));
+  return (await listAmong(asker, sources)).versions.flatMap(({ uuid, branch }) => (sources[branch]?.asked.sheet.holds === 'entries' ? [uuid] : []));
 }
 
 /** The entries with which a collection begins that is taken from a listing. */

@@ -289,7 +289,7 @@ export async function entryReach(house: House, id: Id): Promise<ReachAnswer> {
     const place = await placeAmong(house.content, await sourcesOf(house.content, house, await ledRule(house.content, house, listing.rule)), { id, record: record.id });
     if (kept && place !== undefined) goesTo.push({ sort: 'listing', id: listing.id, label: kept.title, detail: listing.rule.limit !== 'all' && place > listing.rule.limit ? `${ordinal(place)}, past the ${listing.rule.limit} it shows` : ordinal(place) });
   }
-  for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && sort !== 'listing') goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
+  for (const { source, sort, title, uuid } of await referrers(house.content, id, 0)) if (source !== record.id && (sort === 'entry' || sort === 'page')) goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
   return { goesTo: distinctLinks(goesTo), pages: distinctPages([...(await reachOfEntry(house.content, house, id, change)), ...(await pagesBeside(house.content, house, type, { id, record: record.id }))]).map(pageLink) };
 }
 

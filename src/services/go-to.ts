@@ -5,7 +5,7 @@ import type { House } from './house';
 
 const MOST = 40;
 
-/** Types, entries, listings and pages whose names hold the words; without words, the types. */
+/** Types, entries, media, listings and pages whose names hold the words; without words, the types. */
 export async function goTo(house: House, words: string): Promise<Destinations> {
   const sought = folded(words.trim());
   const named = (label: string) => folded(label).includes(sought);
@@ -20,6 +20,7 @@ export async function goTo(house: House, words: string): Promise<Destinations> {
   const records = found.map(({ uuid, sort, type, title }): Destination => ({
     entry: { sort: 'entry' as const, label: title, detail: house.model.contentType(type ?? '')?.is.label ?? 'Entry', href: `/bench/write/entry/${uuid}` },
     listing: { sort: 'listing' as const, label: title, detail: 'Listing', href: `/bench/map/${uuid}` },
+    medium: { sort: 'medium' as const, label: title, detail: 'Medium', href: `/bench/write/media?at=${uuid}` },
     page: { sort: 'page' as const, label: title, detail: 'Page', href: `/bench/arrange/${uuid}` },
   })[sort]);
   return { items: [...types, ...records].slice(0, MOST) };

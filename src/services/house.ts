@@ -13,7 +13,7 @@ import { modelInForce, putModelInForce } from '../store/model';
 import { makeSite, sites, type SiteRow } from '../store/pages';
 import { setting } from '../store/settings';
 import { sheetOf, type SheetedType, type SheetOf } from '../store/sheet-shape';
-import { fitSheets } from '../store/sheet-tables';
+import { fitSheets, sheetedIn } from '../store/sheet-tables';
 import { Surrogates } from '../store/surrogates';
 import { RenderedPages } from './rendered-pages';
 
@@ -69,7 +69,7 @@ async function begin(database: Database, now: number): Promise<void> {
     await putModelInForce(tx, 1, model, now, null);
     const surrogates = await Surrogates.load(tx);
     await surrogates.extend(tx, model);
-    await fitSheets(tx, undefined, new CompiledModel(model, 1), surrogates);
+    await fitSheets(tx, undefined, sheetedIn(new CompiledModel(model, 1)), surrogates);
     await makeSite(tx, { uuid: newId(), key: 'main', label: 'A new site', base: '', locale: 'en', timeZone: 'Europe/London' }, now);
   });
 }

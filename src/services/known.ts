@@ -58,7 +58,7 @@ async function knownPages(asker: Asker, house: House, ids: readonly Id[], langua
  */
 export async function knownOf(asker: Asker, house: House, refs: readonly Reference[], deep = 0, language?: string): Promise<Known> {
   const [entries, pages, media] = await Promise.all([knownEntries(asker, house, idsOf(refs, 'entry'), language), knownPages(asker, house, idsOf(refs, 'page'), language), mediaAmong(asker, idsOf(refs, 'media'))]);
-  const known: Known = { entries, pages, media: new Map(media.map((row) => [row.uuid, knownMedia(row)])), categories: house.categories.knownIn(language) };
+  const known: Known = { entries, pages, media: new Map(media.map((row) => [row.uuid, knownMedia(row, language)])), categories: house.categories.knownIn(language) };
   if (deep === 0 || entries.size === 0) return known;
   const further = [...entries.values()].flatMap(({ type, live }) => (live ? referencesInSaid(house.model.contentType(type)?.fields ?? [], live) : []));
   const below = await knownOf(asker, house, further.filter(({ sort, target }) => !(sort === 'entry' && entries.has(target))), deep - 1, language);

@@ -3,15 +3,29 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileTypeFromBuffer } from 'file-type/core';
 import sharp from 'sharp';
-import type { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery } from '../contract/media';
+import type { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from '../contract/media';
 import type { MediaSort } from '../core/content/known';
+import { readSaid, referencesInSaid, saidFaults, speakSaid, type Said } from '../core/content/said';
+import { titleOf } from '../core/content/values';
 import { isId, newId, type Id } from '../core/ids';
-import { changeMedia, findMedia, mediaAddress, mediaByHash, mediaById, putMedia, type MediaRow } from '../store/media';
-import { note } from '../store/records';
-import type { House } from './house';
+import type { Condition } from '../core/mapping/listing-rule';
+import type { Field } from '../core/model/document';
+import { FOLDERS, isFilledIn, mediumFields, sortChoice, valuesOfFile } from '../core/model/media-type';
+import { FOREVER } from '../core/content/states';
+import type { Tx } from '../store/database';
+import { countLive } from '../store/listing-query';
+import { findMedia, knownMedia, mediaAddress, mediaByHash, mediaById, mediumSaid, putFile, type FileRow, type MediaRow } from '../store/media';
+import { changeWorking, makeRecords, note, recordById, setRefs } from '../store/records';
+import { today, type House } from './house';
+import { knownOf } from './known';
 import type { Person } from './people';
-import { reachOfMedia } from './reach';
+import { reachOfEntry } from './reach';
+import type { ReachedPage } from './reached-pages';
+import { expectThere, knowReferences, refRows } from './references';
 import { changedSince, notFound, Refusal, unreadable } from './refusal';
+import { fitShown } from './shown-sheet';
+import { askedOf } from './sources';
+import { goLive } from './versions';
 
 export const mediaBounds = { bytes: 40 * 1024 * 1024, pixels: 60_000_000 } as const;
 
@@ -23,9 +37,13 @@ const accepted: Record<string, { sort: MediaSort; ending: string }> = {
   'video/mp4': { sort: 'film', ending: 'mp4' }, 'video/webm': { sort: 'film', ending: 'webm' },
 };
 
-const answer = (row: MediaRow): MediaAnswer => ({
-  id: row.uuid, sort: row.sort, label: row.label, address: mediaAddress(row), mime: row.mime, bytes: row.bytes, alt: row.alt, revision: row.revision, ...(row.width && row.height ? { width: row.width, height: row.height } : {}),
-});
+/** The fields of a medium that people fill in. */
+const filledIn = (house: Pick<House, 'model'>): Field[] => house.model.media.fields.filter(isFilledIn);
+
+function answer(house: House, row: MediaRow): MediaAnswer {
+  const { label, alt, width, height } = knownMedia(row);
+  return { id: row.uuid, sort: row.sort, label, address: mediaAddress(row), mime: row.mime, bytes: row.bytes, alt, revision: row.revision, ...speakSaid(filledIn(house), mediumSaid(row), house.model.locale), ...(width && height ? { width, height } : {}) };
+}
 
 const folderOf = (house: House, id: Id) => join(house.mediaFolder, id);
 
@@ -45,25 +63,47 @@ async function sniffed(bytes: Buffer): Promise<{ sort: MediaSort; mime: string; 
   }
 }
 
+/** Lets everyone see what is said of a medium now: its version, its place in the sheet, what it refers to. Answers the pages that differ. */
+async function show(tx: Tx, house: House, id: Id, record: number, before: Said | undefined, after: Said, by: number | null): Promise<ReachedPage[]> {
+  const { media } = house.model;
+  const kept = await recordById(tx, record);
+  if (!kept) throw notFound('medium');
+  const refs = referencesInSaid(media.fields, after).filter(({ sort }) => sort === 'category');
+  await knowReferences(tx, house, [...refs, { path: '', sort: 'media', target: id }]);
+  const change = { id, type: media.id, before, after };
+  // Asked on both sides of the change: where it stood, and where it stands.
+  const left = await reachOfEntry(tx, house, id, change);
+  await fitShown(tx, house, kept, await goLive(tx, kept, { starts: house.now(), ends: FOREVER }, house.now(), by));
+  for (const side of [0, 1] as const) await setRefs(tx, record, side, refRows(media.fields, refs));
+  return [...left, ...(await reachOfEntry(tx, house, id, change))];
+}
+
 /** Keeps a file that was sent, by what its bytes say it is. The same bytes are kept once. */
-export async function addMedia(house: House, person: Pick<Person, 'id'> | null, name: string, bytes: Buffer, alt = ''): Promise<MediaAnswer> {
+export async function addMedia(house: House, person: Pick<Person, 'id'> | null, { name, alt = '', folder }: MediaUpload, bytes: Buffer): Promise<MediaAnswer> {
   if (bytes.length === 0) throw unreadable([{ path: '', code: 'empty', message: 'This file is empty.' }]);
   if (bytes.length > mediaBounds.bytes) throw new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
+  if (folder !== undefined && house.categories.get(folder)?.scheme !== FOLDERS) throw unreadable([{ path: '/folder', code: 'not-there', message: 'There is no such folder.' }]);
   const { sort, mime, ending, width, height } = await sniffed(bytes);
   const hash = createHash('sha256').update(bytes).digest('hex');
   const same = await mediaByHash(house.content, hash);
-  if (same) return answer(same);
+  if (same) return answer(house, same);
   const uuid = newId();
   const file = fileName(name, ending);
   await mkdir(folderOf(house, uuid), { recursive: true });
   await writeFile(join(folderOf(house, uuid), file), bytes);
-  return house.content.write(async (tx) => {
-    await house.surrogates.know(tx, [uuid]);
-    const row: MediaRow = { id: house.surrogates.of(uuid), uuid, sort, label: name.replace(/\.[^.]*$/, '').slice(0, 200) || file, file, mime, bytes: bytes.length, width, height, alt: alt.trim(), hash, revision: 1, madeAt: house.now() };
-    await putMedia(tx, row, person?.id ?? null);
-    if (person) await note(tx, house.now(), person.id, 'brought in a medium', null);
-    return answer(row);
+  const label = name.replace(/\.[^.]*$/, '').slice(0, 200) || file;
+  const facts = valuesOfFile({ media: uuid, sort, width, height, size: bytes.length, added: today(house) });
+  const said: Said = { values: { [mediumFields.name]: label, ...(alt.trim() ? { [mediumFields.alt]: alt.trim() } : {}), ...(folder === undefined ? {} : { [mediumFields.folder]: folder }), ...facts } };
+  const pages = await house.content.write(async (tx) => {
+    const by = person?.id ?? null;
+    const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'medium', type: house.surrogates.of(house.model.media.id), title: label, body: JSON.stringify(said), faults: 0, at: house.now(), by }]);
+    const row: FileRow = { sort, file, mime, bytes: bytes.length, width, height, hash };
+    await putFile(tx, record, row);
+    if (person) await note(tx, house.now(), person.id, 'brought in a medium', record);
+    return show(tx, house, uuid, record, undefined, said, by);
   });
+  house.rendered.renew(pages.map(({ uuid: page }) => page));
+  return medium(house, uuid);
 }
 
 async function need(house: House, id: Id): Promise<MediaRow> {
@@ -72,21 +112,48 @@ async function need(house: House, id: Id): Promise<MediaRow> {
   return row;
 }
 
-export const medium = async (house: House, id: Id): Promise<MediaAnswer> => answer(await need(house, id));
+export const medium = async (house: House, id: Id): Promise<MediaAnswer> => answer(house, await need(house, id));
 
-export async function mediaList(house: House, { q = '', sort, limit = 60, after = 0 }: MediaQuery): Promise<MediaListAnswer> {
-  const rows = await findMedia(house.content, sort ? [sort] : ['picture', 'document', 'sound', 'film'], q.trim(), limit, after);
-  const last = rows.at(-1);
-  return { items: rows.map(answer), ...(last && rows.length === limit ? { next: last.id } : {}) };
+/** What is asked of the media in a drawer: their sort, their folder (and those below it, or none), words in their names. */
+function asks({ q = '', sort, folder }: MediaQuery): Condition {
+  const words = q.trim();
+  return {
+    all: [
+      ...(words ? [{ field: mediumFields.name, is: 'contains' as const, value: words }] : []),
+      ...(sort ? [{ field: mediumFields.sort, is: 'equals' as const, value: sortChoice(sort) }] : []),
+      ...(folder === 'none' ? [{ field: mediumFields.folder, is: 'empty' as const }] : folder ? [{ field: mediumFields.folder, is: 'under' as const, value: folder }] : []),
+    ],
+  };
 }
 
-export async function changeMedium(house: House, person: Person, id: Id, revision: number, { label, alt }: MediaPatch): Promise<MediaAnswer> {
-  const row = await need(house, id);
-  if (row.revision !== revision) throw changedSince({ ...answer(row) } as never, {});
+export async function mediaList(house: House, query: MediaQuery): Promise<MediaListAnswer> {
+  const { limit = 60, after = 0 } = query;
+  const where = asks(query);
+  const asked = askedOf(house, house.model.media);
+  const [rows, total] = await Promise.all([findMedia(house.content, asked, where, limit, after), countLive(house.content, asked, where)]);
+  const last = rows.at(-1);
+  return { items: rows.map((row) => answer(house, row)), total, ...(last && rows.length === limit ? { next: last.record } : {}) };
+}
+
+export async function changeMedium(house: House, person: Person, id: Id, revision: number, patch: MediaPatch): Promise<MediaAnswer> {
   const pages = await house.content.write(async (tx) => {
-    await changeMedia(tx, row.id, label?.trim() ?? row.label, alt?.trim() ?? row.alt);
-    await note(tx, house.now(), person.id, 'changed a medium', null);
-    return reachOfMedia(tx, house, id);
+    const row = await need(house, id);
+    if (row.revision !== revision) throw changedSince({ ...answer(house, row) } as never, {});
+    const record = await recordById(tx, row.record);
+    if (!record) throw notFound('medium');
+    const fields = filledIn(house);
+    const before = mediumSaid(row);
+    const { said, faults } = readSaid(fields, patch, before, '', house.model.document.locales.others);
+    if (faults.length > 0) throw unreadable(faults);
+    const refs = referencesInSaid(fields, said);
+    await expectThere(tx, house, refs, referencesInSaid(fields, before));
+    // Visitors see at once what is kept, so what breaks a rule cannot be.
+    const broken = saidFaults(fields, said, { today: today(house), known: await knownOf(tx, house, refs) });
+    if (broken.length > 0) throw unreadable(broken);
+    const [title, body] = [titleOf(house.model.media.is, said.values), JSON.stringify(said)];
+    await changeWorking(tx, record, { title, body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
+    await note(tx, house.now(), person.id, 'changed a medium', row.record);
+    return show(tx, house, id, row.record, before, said, person.id);
   });
   house.rendered.renew(pages.map(({ uuid }) => uuid));
   return medium(house, id);

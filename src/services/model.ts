@@ -14,13 +14,13 @@ import { fieldFigures, numbersOf } from '../store/field-figures';
 import { categoryCount, dropWorkingModel, modelInForce, pagesPlaced, placedCounts, putModelInForce, putWorkingModel, readByListings, recordCounts, workingModel, type WorkingModelRow } from '../store/model';
 import { liveOfMany, note, recordsOfType, referrers } from '../store/records';
 import { putLiveRows, putWorkRows } from '../store/sheet-rows';
-import { fitSheets, unindexListing } from '../store/sheet-tables';
+import { fitSheets, sheetedIn, unindexListing } from '../store/sheet-tables';
 import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
 import { fitListingIndex } from './listings';
 import type { Person } from './people';
 import { listingsInForce } from './listings-in-force';
-import { rewritePages } from './page-sheet';
+import { rewriteShown } from './shown-sheet';
 import { reachOfTypes } from './reach';
 import { pageLink, type ReachedPage } from './reached-pages';
 import { against, changedSince, notFound, unreadable } from './refusal';
@@ -167,8 +167,8 @@ async function enforce(tx: Tx, house: House, next: CompiledModel, person: number
   // A column cannot go while a listing's own index stands on it.
   const listings = await listingsInForce(tx, house);
   for (const { record } of listings) await unindexListing(tx, record);
-  const stale = new Set(await fitSheets(tx, house.model, next, surrogates));
-  for (const type of next.pageTypes) if (stale.has(type.id)) await rewritePages(tx, changed, type);
+  const stale = new Set(await fitSheets(tx, sheetedIn(house.model), sheetedIn(next), surrogates));
+  for (const type of [...next.pageTypes, next.media]) if (stale.has(type.id)) await rewriteShown(tx, changed, type);
   for (const type of next.contentTypes) {
     const before = house.model.contentType(type.id);
     if (before && (stale.has(type.id) || !sameJson(before.is.fields as unknown as Json, type.is.fields as unknown as Json))) await rewrite(tx, changed, type);

@@ -22,7 +22,7 @@ import { knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
 import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
 import { pageFaults, pageReferences } from './page-faults';
-import { fitPage } from './page-sheet';
+import { fitShown } from './shown-sheet';
 import type { Person } from './people';
 import { reachOfPage } from './reach';
 import { pageLink, type ReachedPage } from './reached-pages';
@@ -242,7 +242,7 @@ export const publishPage = (house: House, person: Person, id: Id, revision: numb
     const body = pageBody(record.body);
     const faults = await pageFaults(tx, house, type, body, place.category !== null);
     if (faults.length > 0) throw against(`${faults.length === 1 ? 'One thing' : `${faults.length} things`} must be mended before this can be published.`, faults);
-    await fitPage(tx, house, record, await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id));
+    await fitShown(tx, house, record, await goLive(tx, record, spanAsked(asked, house.now()), house.now(), person.id));
     await setRefs(tx, record.id, 1, refsOf(house, type, body));
     await changeWorking(tx, record, { title: record.title, body: record.body, faults: 0, stage: 'draft', at: house.now(), by: person.id, why: 'published' });
     return { shows: true, what: 'published a page' };
@@ -250,7 +250,7 @@ export const publishPage = (house: House, person: Person, id: Id, revision: numb
 
 export const withdrawPage = (house: House, person: Person, id: Id, revision: number): Promise<PageAnswer> =>
   work(house, person, id, revision, {}, async (tx, { record }) => {
-    await fitPage(tx, house, record, await comeDown(tx, record.id, house.now()));
+    await fitShown(tx, house, record, await comeDown(tx, record.id, house.now()));
     await setRefs(tx, record.id, 1, []);
     await changeWorking(tx, record, { title: record.title, body: record.body, faults: record.faults, stage: record.stage, at: house.now(), by: person.id, why: 'withdrawn' });
     return { shows: true, what: 'withdrew a page' };
@@ -277,7 +277,7 @@ export async function binPage(house: House, person: Person, id: Id, revision: nu
     expectRevision(record, revision, () => changedSince({ id, revision: record.revision }, {}));
     if ((await childrenOf(tx, house.site.id, record.id)).length > 0) throw against('Pages stand below this one. Give them another place first.');
     const pages = await reachOfPage(tx, house, record.id);
-    await fitPage(tx, house, record, await comeDown(tx, record.id, house.now()));
+    await fitShown(tx, house, record, await comeDown(tx, record.id, house.now()));
     await setRefs(tx, record.id, 0, []);
     await setRefs(tx, record.id, 1, []);
     await setBinned(tx, record.id, house.now());

@@ -28,14 +28,14 @@ const pagesReferring = async (asker: Asker, house: House, targets: readonly Id[]
 const DRAWN_DEEP = 2;
 
 /**
- * Every page visitors see that differs when what they see of an entry changes: pages with a listing it is in, pages
+ * Every page visitors see that differs when what they see of an entry (or of a medium) changes: pages with a listing it is in, pages
  * that refer to it, and those that show an entry which shows it.
  */
 export async function reachOfEntry(asker: Asker, house: House, id: Id, change: EntryChange): Promise<ReachedPage[]> {
   const day = today(house);
   const inForce = await listingsInForce(asker, house);
   // What the entry links to, for conditions that ask it.
-  const type = house.model.contentType(change.type);
+  const type = house.model.contentOrMedia(change.type);
   const links = [change.before, change.after].flatMap((said) => (said && type ? referencesInSaid(type.fields, said) : []));
   const { entries } = await knownOf(asker, house, links.filter(({ sort }) => sort === 'entry'));
   const around: Around = { isUnder: house.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, isBelow: await standsBelow(asker, house, change.type), locale: house.model.locale };
@@ -104,16 +104,6 @@ async function ownPages(asker: Asker, house: House, ids: readonly Id[]): Promise
     const address = addresses.get(id);
     return address === undefined ? [] : [{ uuid: id, sort: 'entry' as const, title, address }];
   });
-}
-
-/** Every page visitors see that shows a medium, straight or in an entry it shows. */
-export async function reachOfMedia(asker: Asker, house: House, id: Id): Promise<ReachedPage[]> {
-  const pages = await pagesReferring(asker, house, [id]);
-  const referring = await referrers(asker, id, 1);
-  const entries = referring.filter(({ sort }) => sort === 'entry');
-  const types = new Set(referring.flatMap(({ type }) => type ?? []));
-  const listings = (await listingsInForce(asker, house)).filter(({ rule }) => rule.from.some((of) => types.has(of)));
-  return distinctPages([...pages, ...(await pagesShowing(asker, house, new Set(listings.map((listing) => listing.id)))), ...(await pagesReferring(asker, house, entries.map(({ uuid }) => uuid))), ...(await ownPages(asker, house, entries.map(({ uuid }) => uuid)))]);
 }
 
 /** Pages that refer to an entry of one of the types. */

@@ -107,7 +107,7 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   const unknown = Object.keys(sample.entries).find((key) => !house.model.contentTypeByKey(key));
   if (unknown !== undefined) throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
   const pictures = await Promise.all(Object.entries(sample.pictures).map(async ([name, drawing]) => ({ name, picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer() })));
-  for (const { name, picture } of pictures) names.media.set(name, (await addMedia(house, architect, `${name}.webp`, picture)).id);
+  for (const { name, picture } of pictures) names.media.set(name, (await addMedia(house, architect, { name: `${name}.webp` }, picture)).id);
   for (const [key, written] of Object.entries(sample.categories)) {
     const scheme = house.model.schemeByKey(key);
     if (!scheme) throw new Error(`demo/categories/${key}: there is no scheme of that key.`);

@@ -1,6 +1,7 @@
 import type { Id } from '../core/ids';
 import { standingTestsOf, type ListingRule } from '../core/mapping/listing-rule';
-import { isPageSource, ruleIn, Sources, type SourceType } from '../core/mapping/sources';
+import { isEntrySource, isMediaSource, isPageSource, ruleIn, Sources, type SourceType } from '../core/mapping/sources';
+import type { Reference } from '../core/model/kinds';
 import type { Asker } from '../store/database';
 import { countLive, type Asked, type Branch } from '../store/listing-query';
 import { everyEntry } from '../core/mapping/listing-rule';
@@ -29,11 +30,11 @@ export async function sourcesOf(asker: Asker, house: House, rule: ListingRule, l
 export const countSources = async (asker: Asker, sources: readonly Pick<Source, 'asked'>[]): Promise<number> =>
   (await Promise.all(sources.map(({ asked }) => countLive(asker, asked, everyEntry)))).reduce((sum, n) => sum + n, 0);
 
-/** Where visitors find entries that have pages of their own, and pages, by their ids. */
+/** Where visitors find entries that have pages of their own, pages, and the files of media, by their ids. */
 export async function addressesOf(asker: Asker, house: House, things: readonly { id: Id; type: SourceType }[], language?: string): Promise<Map<Id, string>> {
-  const pages = things.filter(({ type }) => isPageSource(type));
-  const entries = await entryAddresses(asker, house, things.filter(({ type }) => !isPageSource(type)).map(({ id, type }) => ({ id, type: type.id })), language);
-  if (pages.length === 0) return entries;
-  const known = await knownOf(asker, house, pages.map(({ id }, i) => ({ path: `/${i}`, sort: 'page' as const, target: id })), 0, language);
-  return new Map([...entries, ...[...known.pages].map(([id, { address }]): [Id, string] => [id, address])]);
+  const entries = await entryAddresses(asker, house, things.filter(({ type }) => isEntrySource(type)).map(({ id, type }) => ({ id, type: type.id })), language);
+  const others = things.flatMap(({ id, type }, i): Reference[] => (isPageSource(type) ? [{ path: `/${i}`, sort: 'page', target: id }] : isMediaSource(type) ? [{ path: `/${i}`, sort: 'media', target: id }] : []));
+  if (others.length === 0) return entries;
+  const { pages, media } = await knownOf(asker, house, others, 0, language);
+  return new Map([...entries, ...[...pages, ...media].map(([id, { address }]): [Id, string] => [id, address])]);
 }

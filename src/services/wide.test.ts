@@ -30,7 +30,7 @@ async function shown(key: string, values: JsonObject): Promise<string> {
 }
 async function picture(width = 900, name = 'heron.png', colour = '#336655'): Promise<string> {
   const bytes = await sharp({ create: { width, height: 600, channels: 3, background: colour } }).png().toBuffer();
-  return (await addMedia(small.house, editor(), name, bytes, 'A heron stands.')).id;
+  return (await addMedia(small.house, editor(), { name, alt: 'A heron stands.' }, bytes)).id;
 }
 async function home(): Promise<{ id: string; revision: number }> {
   const made = await addPage(small.house, architect(), { type: 'home', parent: null, values: { title: 'Home' } });
@@ -207,8 +207,8 @@ describe('media', () => {
     expect(await picture(900, 'the same.png')).toBe(one);
     const { items } = await mediaList(small.house, {});
     expect(items).toMatchObject([{ id: one, sort: 'picture', mime: 'image/png', width: 900, height: 600, alt: 'A heron stands.' }]);
-    await expect(addMedia(small.house, editor(), 'trick.png', Buffer.from('<svg onload="alert(1)"/>'))).rejects.toMatchObject({ status: 422, faults: [{ code: 'sort' }] });
-    await expect(addMedia(small.house, editor(), 'empty.png', Buffer.alloc(0))).rejects.toMatchObject({ faults: [{ code: 'empty' }] });
+    await expect(addMedia(small.house, editor(), { name: 'trick.png' }, Buffer.from('<svg onload="alert(1)"/>'))).rejects.toMatchObject({ status: 422, faults: [{ code: 'sort' }] });
+    await expect(addMedia(small.house, editor(), { name: 'empty.png' }, Buffer.alloc(0))).rejects.toMatchObject({ faults: [{ code: 'empty' }] });
   });
   test('come in the sizes they are asked for, cropped around their point', async () => {
     const id = await picture();
@@ -220,8 +220,8 @@ describe('media', () => {
   });
   test('keep their words, guarded by the revision that was read', async () => {
     const id = await picture();
-    expect(await changeMedium(small.house, editor(), id, 1, { alt: 'A heron at dawn.' })).toMatchObject({ alt: 'A heron at dawn.', revision: 2 });
-    await expect(changeMedium(small.house, editor(), id, 1, { alt: 'x' })).rejects.toMatchObject({ status: 412 });
+    expect(await changeMedium(small.house, editor(), id, 1, { values: { alternativeText: 'A heron at dawn.' } })).toMatchObject({ alt: 'A heron at dawn.', revision: 2 });
+    await expect(changeMedium(small.house, editor(), id, 1, { values: { alternativeText: 'x' } })).rejects.toMatchObject({ status: 412 });
   });
 });
 

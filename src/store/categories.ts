@@ -2,6 +2,7 @@ import { Categories, type Category } from '../core/content/categories';
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { Asker, Tx } from './database';
+import { rowKey, sideNumber, type Side } from './sheet-shape';
 
 interface Row {
   uuid: Id;
@@ -60,13 +61,18 @@ export interface CategoryColumn {
   many: boolean;
 }
 
-/** How many entries stand in each category of a scheme, by integer key: in it alone, and in it or below it. The bin is left out. */
-export async function countByCategory(asker: Asker, columns: readonly CategoryColumn[]): Promise<Map<number, { own: number; all: number }>> {
+/**
+ * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The columns are those
+ * of the working sheets, where the bin is left out; or, with a moment (ms), of the live ones as they are then.
+ */
+export async function countByCategory(asker: Asker, columns: readonly CategoryColumn[], at?: number): Promise<Map<number, { own: number; all: number }>> {
   const counts = new Map<number, { own: number; all: number }>();
+  const side: Side = at === undefined ? 'work' : 'live';
+  const there = at === undefined ? 's.binned = 0' : `s.live_from <= ${at} AND s.live_until > ${at}`;
   for (const { sheet, field, column, many } of columns) {
     const pairs = many
-      ? `SELECT m.value AS category, m.row AS entry FROM many m JOIN ${sheet} s ON s.entry = m.row AND s.binned = 0 WHERE m.side = 0 AND m.field = ${field}`
-      : `SELECT s.${column} AS category, s.entry FROM ${sheet} s WHERE s.binned = 0 AND s.${column} IS NOT NULL`;
+      ? `SELECT m.value AS category, s.entry FROM many m JOIN ${sheet} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
+      : `SELECT s.${column} AS category, s.entry FROM ${sheet} s WHERE ${there} AND s.${column} IS NOT NULL`;
     const own = await asker.all<{ category: number; n: number }>(`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`);
     const all = await asker.all<{ category: number; n: number }>(`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`);
     const at = (category: number) => counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };

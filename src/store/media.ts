@@ -1,50 +1,65 @@
 import type { KnownMedia, MediaSort } from '../core/content/known';
+import { saidIn, type Said } from '../core/content/said';
 import type { Id } from '../core/ids';
+import type { Condition } from '../core/mapping/listing-rule';
+import { mediumFields } from '../core/model/media-type';
+import { Binds } from './binds';
+import { conditionSql } from './condition-sql';
 import type { Asker, Tx } from './database';
+import type { Asked } from './listing-query';
 
-/** One medium as it is kept; its file lies beside the database under its own id. */
-export interface MediaRow {
-  id: number;
-  uuid: Id;
+/** The file of a medium as it is kept. It lies beside the database under the medium's id. */
+export interface FileRow {
   sort: MediaSort;
-  label: string;
-  /** The name of its file in the folder of media. */
+  /** Its name in the folder of media. */
   file: string;
   mime: string;
   bytes: number;
   width: number | null;
   height: number | null;
-  alt: string;
   hash: string;
+}
+
+/** One medium: its file, and what is said of it. `record` is its integer key among the records. */
+export interface MediaRow extends FileRow {
+  record: number;
+  uuid: Id;
+  label: string;
+  body: string;
   revision: number;
-  madeAt: number;
 }
 
-const select = 'SELECT id, uuid, sort, label, file, mime, bytes, width, height, alt, hash, revision, made_at AS madeAt FROM media';
+const select = `SELECT f.record, r.uuid, f.sort, f.file, f.mime, f.bytes, f.width, f.height, f.hash, w.title AS label, w.body, w.revision
+  FROM media_files f JOIN records r ON r.id = f.record AND r.binned_at IS NULL JOIN working w ON w.record = f.record`;
 
-export const mediaById = (asker: Asker, uuid: Id): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE uuid = $1 AND binned_at IS NULL`, [uuid]);
-export const mediaByHash = (asker: Asker, hash: string): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE hash = $1 AND binned_at IS NULL`, [hash]);
+export const mediaById = (asker: Asker, uuid: Id): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
+export const mediaByHash = (asker: Asker, hash: string): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
+export const mediaAmong = (asker: Asker, ids: readonly Id[]): Promise<MediaRow[]> => asker.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
 
-/** Media of some sorts whose name holds the words, the newest first. */
-export function findMedia(asker: Asker, sorts: readonly MediaSort[], words: string, limit: number, after: number): Promise<MediaRow[]> {
-  return asker.all<MediaRow>(
-    `${select} WHERE binned_at IS NULL AND sort IN (SELECT value FROM json_each($1)) AND ($2 = '' OR instr(lower(label), lower($2)) > 0) AND ($3 = 0 OR id < $3) ORDER BY id DESC LIMIT $4`,
-    [JSON.stringify(sorts), words, after, limit],
-  );
+/** Media that a condition lets through, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
+export async function findMedia(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, limit: number, after: number): Promise<MediaRow[]> {
+  const binds = new Binds();
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+  const at = binds.add(now);
+  const before = after === 0 ? '1' : `s.entry < ${binds.add(after)}`;
+  const found = `SELECT s.entry FROM ${sheet.live} s WHERE ${condition} AND s.live_from <= ${at} AND s.live_until > ${at} AND ${before} ORDER BY s.entry DESC LIMIT ${binds.add(limit)}`;
+  return asker.all<MediaRow>(`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`, binds.values);
 }
 
-export const putMedia = (tx: Tx, medium: MediaRow, by: number | null): Promise<number> =>
-  tx.run('INSERT INTO media (id, uuid, sort, label, file, mime, bytes, width, height, alt, hash, revision, made_at, made_by) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)',
-    [medium.id, medium.uuid, medium.sort, medium.label, medium.file, medium.mime, medium.bytes, medium.width, medium.height, medium.alt, medium.hash, medium.revision, medium.madeAt, by]);
-
-export const changeMedia = (tx: Tx, id: number, label: string, alt: string): Promise<number> => tx.run('UPDATE media SET label = $1, alt = $2, revision = revision + 1 WHERE id = $3', [label, alt, id]);
+export const putFile = (tx: Tx, record: number, { sort, file, mime, bytes, width, height, hash }: FileRow): Promise<number> =>
+  tx.run('INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [record, sort, file, mime, bytes, width, height, hash]);
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */
 export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string => `/media/${uuid}/${encodeURIComponent(file)}`;
 
-export const knownMedia = (row: MediaRow): KnownMedia => ({
-  sort: row.sort, label: row.label, address: mediaAddress(row), alt: row.alt, ...(row.width && row.height ? { width: row.width, height: row.height } : {}),
-});
+/** What is said of a medium. Written by the services alone. */
+export const mediumSaid = ({ body }: Pick<MediaRow, 'body'>): Said => JSON.parse(body) as Said;
 
-export const mediaAmong = (asker: Asker, ids: readonly Id[]): Promise<MediaRow[]> =>
-  asker.all<MediaRow>(`${select} WHERE uuid IN (SELECT value FROM json_each($1)) AND binned_at IS NULL`, [JSON.stringify(ids)]);
+const words = (value: unknown): string => (typeof value === 'string' ? value : '');
+
+/** What is kept of a medium, named and described in a language. */
+export function knownMedia(row: MediaRow, language?: string): KnownMedia {
+  const values = saidIn(mediumSaid(row), language);
+  const { width, height } = row;
+  return { sort: row.sort, label: words(values[mediumFields.name]) || row.label, address: mediaAddress(row), alt: words(values[mediumFields.alt]), ...(width && height ? { width, height } : {}) };
+}

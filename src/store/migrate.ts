@@ -5,6 +5,7 @@ import { wholeModel } from './migrations/002-whole-model';
 import { entrySlugs } from './migrations/003-entry-slugs';
 import { categoryWords } from './migrations/004-category-words';
 import { sources } from './migrations/005-sources';
+import { mediaRecords } from './migrations/006-media-records';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
@@ -15,7 +16,7 @@ interface Migration {
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
-export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs, categoryWords, sources];
+export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs, categoryWords, sources, mediaRecords];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

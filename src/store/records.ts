@@ -2,7 +2,7 @@ import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Asker, Tx } from './database';
 
-export type RecordSort = 'entry' | 'page' | 'listing';
+export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
 
 /** Something people make, with its working version. Times are ms since 1970; `id` is the integer key. */
 export interface KeptRecord {

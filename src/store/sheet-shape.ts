@@ -1,5 +1,6 @@
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType, Field, ModelDocument, PageType } from '../core/model/document';
+import { MEDIA } from '../core/model/media-type';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import type { Surrogates } from './surrogates';
 
@@ -31,7 +32,7 @@ export interface SheetField {
 export const LANGUAGE = 'language';
 export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
 
-/** A type whose entries or pages lie in a sheet. */
+/** A type whose entries or pages lie in a sheet, or that of media. */
 export type SheetedType = CompiledType<ContentType> | CompiledType<PageType>;
 
 /** The tables and columns of a type's sheet, by a naming that anyone can follow from the integer keys. */
@@ -42,8 +43,8 @@ export interface SheetOf {
   titleSort: string;
   /** The main language. */
   locale: string;
-  /** Whether pages lie in it, of which there is only the visitors' side. */
-  ofPages: boolean;
+  /** What lies in it. Of pages and media there is only the visitors' side. */
+  holds: 'entries' | 'pages' | 'media';
   /** The sheets of the types that have a field, for a condition that runs through an entry link. */
   having?: (field: string) => SheetOf[];
 }
@@ -68,7 +69,7 @@ function sheetField(field: Field, surrogates: Surrogates, locale: string, others
   return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
 }
 
-export const sidesOf = ({ ofPages }: Pick<SheetOf, 'ofPages'>): readonly Side[] => (ofPages ? ['live'] : ['work', 'live']);
+export const sidesOf = ({ holds }: Pick<SheetOf, 'holds'>): readonly Side[] => (holds === 'entries' ? ['work', 'live'] : ['live']);
 
 export function sheetOf(type: SheetedType, surrogates: Surrogates, { main: locale, others }: ModelDocument['locales']): SheetOf {
   const n = surrogates.of(type.id);
@@ -78,6 +79,6 @@ export function sheetOf(type: SheetedType, surrogates: Surrogates, { main: local
     fields: new Map(type.fields.map((field) => [field.id, sheetField(field, surrogates, locale, others)])),
     titleSort: `title_${sortName(locale)}`,
     locale,
-    ofPages: 'source' in type.is,
+    holds: 'source' in type.is ? 'pages' : type.id === MEDIA ? 'media' : 'entries',
   };
 }

@@ -2,7 +2,7 @@ import { sameJson, type Json } from '../core/json';
 import type { CompiledModel } from '../core/model/compile';
 import { listingBounds } from '../core/mapping/listing-rule';
 import { possibleSources } from '../core/mapping/sources';
-import type { Field } from '../core/model/document';
+import type { Field, ModelDocument } from '../core/model/document';
 import type { Tx } from './database';
 import { sheetOf, sidesOf, type SheetedType, type SheetField, type SheetOf, type Side } from './sheet-shape';
 import type { Surrogates } from './surrogates';
@@ -53,18 +53,27 @@ function lies(field: Field): Json {
   return { kind: field.kind, rules };
 }
 
+/** What lies in sheets of its own, in which languages. */
+export interface Sheeted {
+  types: readonly SheetedType[];
+  locales: ModelDocument['locales'];
+}
+
+/** Everything in a model that lies in sheets: whatever can be listed. */
+export const sheetedIn = (model: CompiledModel): Sheeted => ({ types: possibleSources(model), locales: model.document.locales });
+
 /**
- * Makes the sheets fit a model, from the one in force before: tables for new types whose entries or pages can be listed, columns and indexes for new
+ * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns and indexes for new
  * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
  * be written again.
  */
-export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after: CompiledModel, surrogates: Surrogates): Promise<string[]> {
+export async function fitSheets(tx: Tx, before: Sheeted | undefined, after: Sheeted, surrogates: Surrogates): Promise<string[]> {
   const stale: string[] = [];
-  const oldTypes = new Map<string, SheetedType>(before ? possibleSources(before).map((type) => [type.id, type]) : []);
-  for (const type of possibleSources(after)) {
-    const sheet = sheetOf(type, surrogates, after.document.locales);
+  const oldTypes = new Map<string, SheetedType>(before?.types.map((type) => [type.id, type]));
+  for (const type of after.types) {
+    const sheet = sheetOf(type, surrogates, after.locales);
     const old = oldTypes.get(type.id);
-    const oldSheet = old && before ? sheetOf(old, surrogates, before.document.locales) : undefined;
+    const oldSheet = old && before ? sheetOf(old, surrogates, before.locales) : undefined;
     const riders = ridersOf(sheet).map(({ column }) => column);
     const othersRide = !sameJson(ridersOf(sheet), ridersOf(oldSheet));
     for (const side of sidesOf(sheet)) {
@@ -76,6 +85,7 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
         // Counts by state, and an entry's versions, are answered from these alone.
         await tx.run(side === 'work' ? `CREATE INDEX ${table}_standing ON ${table} (binned, stage, live_from, live_until, next_from, next_until)` : `CREATE INDEX ${table}_entry ON ${table} (entry, live_from, live_until)`);
       }
+      if (oldSheet && oldSheet.titleSort !== sheet.titleSort) await tx.run(`ALTER TABLE ${table} RENAME COLUMN ${oldSheet.titleSort} TO ${sheet.titleSort}`);
       for (const field of oldSheet?.fields.values() ?? []) {
         const kept = sheet.fields.get(field.field.id);
         if (kept && sameJson(kept.columns, field.columns)) continue;
@@ -98,14 +108,14 @@ export async function fitSheets(tx: Tx, before: CompiledModel | undefined, after
       // A field that comes back from an earlier revision may have values in the entries already.
       return was ? !sameJson(lies(was), lies(field)) : true;
     });
-    const spoken = sameJson(before?.document.locales.others ?? [], after.document.locales.others);
+    const spoken = sameJson(before?.locales ?? null, after.locales);
     // Pages may be there before their type becomes one whose pages can be listed.
-    if (old ? restored || !spoken || old.is.title !== type.is.title : before?.pageType(type.id)) stale.push(type.id);
+    if (!old || restored || !spoken || old.is.title !== type.is.title) stale.push(type.id);
   }
-  const kept = new Set(possibleSources(after).map(({ id }) => id));
+  const kept = new Set(after.types.map(({ id }) => id));
   for (const type of oldTypes.values()) {
     if (kept.has(type.id)) continue;
-    const sheet = sheetOf(type, surrogates, after.document.locales);
+    const sheet = sheetOf(type, surrogates, after.locales);
     for (const side of sidesOf(sheet)) await tx.run(`DROP TABLE ${sheet[side]}`);
   }
   return stale;

@@ -16,10 +16,10 @@ export function standingSql(test: StandingTest, { side, sheet, surrogates, now, 
   if ('under' in test) {
     if (test.under === 'here' || test.under.length === 0) return '0';
     // Only what stands in the SQL may be bound.
-    if (!sheet.ofPages && standsUnder === undefined) return '0';
+    if (sheet.holds !== 'pages' && standsUnder === undefined) return '0';
     const pages = `SELECT id FROM records WHERE uuid IN ${binds.list(test.under)}`;
     const children = test.only === 'children';
-    if (sheet.ofPages || standsUnder === undefined) return `${plus}s.entry IN (${belowSql(pages, children)})`;
+    if (sheet.holds === 'pages' || standsUnder === undefined) return `${plus}s.entry IN (${belowSql(pages, children)})`;
     // All entries of a type have their pages at one place, so this is asked once.
     const at = binds.add(standsUnder);
     return children ? `${at} IN (${pages})` : `(${at} IN (${pages}) OR ${at} IN (${belowSql(pages, false)}))`;

@@ -1,6 +1,7 @@
 import type { Id } from '../core/ids';
 import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../core/model/document';
 import { rowsOf } from '../core/model/entries';
+import { FOLDERS, mediaType } from '../core/model/media-type';
 import type { Asker, Tx } from './database';
 import { LANGUAGE, languageId } from './sheet-shape';
 
@@ -20,10 +21,11 @@ export class Surrogates {
     return new Surrogates(new Map(rows.map(({ n, uuid }) => [uuid, n])), rows.reduce((most, { n }) => Math.max(most, n), 0) + 1);
   }
 
-  /** Gives a number to every id of a model that has none yet, and to its languages. */
+  /** Gives a number to every id of a model that has none yet, to what media are in it, and to its languages. */
   extend(tx: Tx, model: ModelDocument): Promise<void> {
     const languages = [LANGUAGE, ...[model.locales.main, ...model.locales.others].map(languageId)];
-    return this.know(tx, [...languages, ...shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)]))]);
+    const media = mediaType(model);
+    return this.know(tx, [...languages, FOLDERS, media.id, ...idsIn(media.fields), ...shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)]))]);
   }
 
   /** Gives numbers to ids that have none, and keeps them all. */

@@ -2,6 +2,7 @@ import type { Id } from '../ids';
 import type { CompiledModel, CompiledType, Fielded } from '../model/compile';
 import type { ContentType, Field, FieldPath, PageType } from '../model/document';
 import type { Condition, ListingRule, OrderKey } from './listing-rule';
+import { MEDIA } from '../model/media-type';
 import { partKeys, type Chain, type Mapping } from './parts';
 
 /** A type whose entries, or whose pages, a listing may take. */
@@ -14,6 +15,9 @@ const roleLabels: Record<SourceRole, string> = { title: 'Title', summary: 'Summa
 
 const isContent = (type: SourceType): type is CompiledType<ContentType> => 'columns' in type.is;
 export const isPageSource = (type: SourceType): type is CompiledType<PageType> => !isContent(type);
+export const isMediaSource = ({ id }: SourceType): boolean => id === MEDIA;
+/** Whether it takes the entries of a content type. */
+export const isEntrySource = (type: SourceType): type is CompiledType<ContentType> => isContent(type) && !isMediaSource(type);
 
 /** The field that has a role in a type: the one it names, or for a page the one that feeds the part of that name in its face. */
 export function roleField(type: SourceType, role: SourceRole): Field | undefined {
@@ -26,10 +30,10 @@ export function roleField(type: SourceType, role: SourceRole): Field | undefined
 /** The pages of some types are no places to go to: they only say how the pages of entries or categories are. */
 const mayBeSource = ({ is: { source } }: CompiledType<PageType>): boolean => source.kind !== 'entry' && source.kind !== 'category';
 
-/** Everything that a listing may take: the entries of every content type, the pages of every type that is a place to go to. */
-export const possibleSources = (model: CompiledModel): SourceType[] => [...model.contentTypes, ...model.pageTypes.filter(mayBeSource)];
+/** Everything that a listing may take: the entries of every content type, the pages of every type that is a place to go to, and media. */
+export const possibleSources = (model: CompiledModel): SourceType[] => [...model.contentTypes, ...model.pageTypes.filter(mayBeSource), model.media];
 
-/** What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its key. */
+/** What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its key, media as `media`. */
 export const sourceKey = (type: SourceType): string => (isPageSource(type) ? `page:${type.is.key}` : type.is.key);
 
 export const sourceByKey = (model: CompiledModel, key: string): SourceType | undefined => possibleSources(model).find((type) => sourceKey(type) === key);

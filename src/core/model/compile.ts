@@ -1,6 +1,7 @@
 import type { Id } from '../ids';
 import { isInclude, type TOP, type AnyShape, type BlockType, type ContentType, type Field, type FieldEntry, type FieldPath, type FieldSet, type ModelDocument, type PageType, type Placement, type Scheme } from './document';
 import { nestingBound, plainFields } from './kinds';
+import { FOLDERS, folderScheme, mediaType } from './media-type';
 
 /**
  * The fields themselves, with included sets put in their place, in groups and lists too. A set that includes itself is
@@ -68,6 +69,8 @@ export class CompiledModel {
   readonly pageTypes: readonly CompiledType<PageType>[];
   readonly blockTypes: readonly CompiledType<BlockType>[];
   readonly schemes: readonly CompiledType<Scheme>[];
+  /** The shape that media have, which is no content type of the document: it is there in every model. */
+  readonly media: CompiledType<ContentType>;
   private readonly byId = new Map<Id, CompiledType<AnyShape>>();
   private readonly content = new Map<string, CompiledType<ContentType>>();
   private readonly page = new Map<string, CompiledType<PageType>>();
@@ -88,6 +91,8 @@ export class CompiledModel {
     this.pageTypes = compile(document.pageTypes, this.page);
     this.blockTypes = compile(document.blockTypes, this.block);
     this.schemes = compile(document.schemes, this.schemeBy);
+    this.media = new CompiledType(mediaType(document), sets);
+    this.schemeBy.set(FOLDERS, new CompiledType(folderScheme, sets));
     for (const placement of document.placements) this.held.set(`${placement.parent} ${placement.child}`, placement);
   }
 
@@ -102,6 +107,11 @@ export class CompiledModel {
 
   contentType(id: Id): CompiledType<ContentType> | undefined {
     return this.content.get(id);
+  }
+
+  /** What has an id and says things of its own without being a page: a content type, or media. */
+  contentOrMedia(id: Id): CompiledType<ContentType> | undefined {
+    return id === this.media.id ? this.media : this.content.get(id);
   }
 
   contentTypeByKey(key: string): CompiledType<ContentType> | undefined {

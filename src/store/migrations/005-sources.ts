@@ -1,7 +1,9 @@
 import { languagesOf, saidIn, type Said } from '../../core/content/said';
 import { sortKey } from '../../core/content/sort-key';
 import { isJsonObject, type Json } from '../../core/json';
+import { possibleSources } from '../../core/mapping/sources';
 import { CompiledModel } from '../../core/model/compile';
+import { MEDIA } from '../../core/model/media-type';
 import type { Tx } from '../database';
 import { modelInForce } from '../model';
 import { LANGUAGE, languageId, sheetOf } from '../sheet-shape';
@@ -25,8 +27,9 @@ export const sources = {
     const compiled = new CompiledModel(model.document, model.number);
     const surrogates = await Surrogates.load(tx);
     await surrogates.extend(tx, model.document);
-    const before = { ...model.document, pageTypes: [], locales: { ...model.document.locales, others: [] } };
-    await fitSheets(tx, new CompiledModel(before, model.number), compiled, surrogates);
+    const { locales } = compiled.document;
+    const types = possibleSources(compiled).filter(({ id }) => id !== MEDIA);
+    await fitSheets(tx, { types: compiled.contentTypes, locales: { ...locales, others: [] } }, { types, locales }, surrogates);
     await fillSorts(tx, compiled, surrogates);
     await fillPages(tx, compiled, surrogates);
     await fillLanguages(tx, surrogates);

@@ -62,7 +62,7 @@ test('listings take lists, and the pages there are lie in sheets', async () => {
       const surrogates = await Surrogates.load(tx);
       await surrogates.know(tx, [type, page, name, title]);
       const before = new CompiledModel({ ...(wholeDocument(first) as unknown as ModelDocument), pageTypes: [] }, 1);
-      await fitSheets(tx, undefined, before, surrogates);
+      await fitSheets(tx, undefined, { types: before.contentTypes, locales: before.document.locales }, surrogates);
       const at = { faults: 0, at: 5, by: null };
       const body = JSON.stringify({ rule: { from: type, limit: 3 } });
       const [home = 0, listing = 0] = await makeRecords(tx, [{ uuid: newId(), sort: 'page', type: surrogates.of(page), title: 'Hall', body: '{}', ...at }, { uuid: newId(), sort: 'listing', type: null, title: 'Birds', body, ...at }]);

@@ -121,7 +121,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   splitCategory: ({ house, person, path, revision, body }) => splitCategory(house, person, path('id'), revision, body.label, body.entries),
   removeCategory: ({ house, person, path, revision, query }) => removeCategory(house, person, path('id'), revision, query.to),
   media: ({ house, query }) => mediaList(house, query),
-  addMedia: ({ house, person, query, bytes }) => addMedia(house, person, query.name, bytes, query.alt),
+  addMedia: ({ house, person, query, bytes }) => addMedia(house, person, query, bytes),
   medium: ({ house, path }) => medium(house, path('id')),
   changeMedium: ({ house, person, path, revision, body }) => changeMedium(house, person, path('id'), revision, body),
 

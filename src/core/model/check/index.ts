@@ -2,6 +2,7 @@ import type { Id } from '../../ids';
 import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
 import { hardToRead, paletteWords } from '../house-style';
+import { mediaKey } from '../media-type';
 import { rolesOf } from '../roles';
 import { aroundOf, fieldFaults, sameKeys, setCircles, type Around } from './fields';
 import { faceFaults, mappingFaults } from './faces';
@@ -111,6 +112,7 @@ export function checkModel(model: ModelDocument, used?: Used, today = new Date()
   const lists = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'] as const;
   return [
     ...lists.flatMap((list) => sameKeys(model[list], (i) => `/${list}/${i}`)),
+    ...model.contentTypes.flatMap(({ key, label, id }, i) => (key === mediaKey ? [error(`/contentTypes/${i}/key`, 'reserved', `A listing calls pictures and documents “${mediaKey}”: give ${label} another key.`, { about: id })] : [])),
     ...setCircles(model.fieldSets),
     ...(['contentTypes', 'pageTypes', 'blockTypes'] as const).flatMap((list) => model[list].flatMap((type, i) => typeFaults(type, `/${list}/${i}`, model, around, canBeFilled, used))),
     ...(['fieldSets', 'schemes'] as const).flatMap((list) => model[list].flatMap((shape, i) => fieldFaults(shape, `/${list}/${i}`, around))),

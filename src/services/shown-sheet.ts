@@ -1,5 +1,5 @@
 import { referencesInSaid } from '../core/content/said';
-import { possibleSources, type SourceType } from '../core/mapping/sources';
+import { isEntrySource, possibleSources, type SourceType } from '../core/mapping/sources';
 import type { Id } from '../core/ids';
 import type { Tx } from '../store/database';
 import { liveOfMany, recordsOfType, type KeptRecord } from '../store/records';
@@ -9,16 +9,16 @@ import { pageBody } from './kept-body';
 import { knowReferences } from './references';
 import type { LiveChange } from './versions';
 
-/** How many pages are written at a time. */
+/** How many are written at a time. */
 const BATCH = 2000;
 
-/** The type of a page, where its pages can be listed. */
-const listable = (house: Pick<House, 'model'>, type: Id | null): SourceType | undefined => possibleSources(house.model).find(({ id }) => id === type);
+/** The type of a page that can be listed, or of media: what lies in a sheet with the visitors' side alone. */
+const listable = (house: Pick<House, 'model'>, type: Id | null): SourceType | undefined => possibleSources(house.model).find((each) => each.id === type && !isEntrySource(each));
 
 const rowOf = (record: KeptRecord, { id, title, body, publishedAt, ...span }: LiveChange['versions'][number]): LiveRow => ({ version: id, entry: record.id, span, title, published: publishedAt, changed: record.changedAt, said: pageBody(body) });
 
-/** Writes the visitors' side of the sheet in which a page lies, after its versions changed. */
-export async function fitPage(tx: Tx, house: House, record: KeptRecord, { dropped, versions }: LiveChange): Promise<void> {
+/** Writes the sheet in which a page or a medium lies, after its versions changed. */
+export async function fitShown(tx: Tx, house: House, record: KeptRecord, { dropped, versions }: LiveChange): Promise<void> {
   const type = listable(house, record.type);
   if (!type) return;
   const sheet = sheetIn(house, type);
@@ -27,8 +27,8 @@ export async function fitPage(tx: Tx, house: House, record: KeptRecord, { droppe
   await putLiveRows(tx, sheet, house.surrogates, house.model.locale, versions.map((version) => rowOf(record, version)));
 }
 
-/** Writes the sheet of a page type again from what its pages hold. */
-export async function rewritePages(tx: Tx, house: House, { id }: { id: Id }): Promise<void> {
+/** Writes the sheet of a page type, or of media, again from what its records hold. */
+export async function rewriteShown(tx: Tx, house: House, { id }: { id: Id }): Promise<void> {
   const type = listable(house, id);
   if (!type) return;
   for (let after = 0, full = true; full;) {
