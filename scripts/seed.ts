@@ -16,6 +16,8 @@ async function seed(): Promise<void> {
     model: read('model.yaml'),
     categories: Object.fromEntries(readdirSync('demo/categories').sort().map((file) => [basename(file, '.yaml'), read(join('categories', file))])),
     pictures: Object.fromEntries(readdirSync('demo/pictures').sort().map((file) => [basename(file, '.svg'), readFileSync(join('demo/pictures', file))])),
+    documents: Object.fromEntries(readdirSync('demo/documents').sort().map((file) => [basename(file, '.pdf'), readFileSync(join('demo/documents', file))])),
+    media: read('media.yaml'),
     entries: Object.fromEntries(readdirSync('demo/entries').sort().map((file) => [basename(file, '.yaml'), read(join('entries', file))])),
     listings: read('listings.yaml'),
     pages: read('pages.yaml'),

@@ -125,7 +125,7 @@ export class RevisionsAnswer {
 
 /** Where a thing comes from and goes to. */
 export class ReachLink {
-  @IsIn(['listing', 'page', 'entry', 'category', 'type']) sort!: 'listing' | 'page' | 'entry' | 'category' | 'type';
+  @IsIn(['listing', 'page', 'entry', 'medium', 'category', 'type']) sort!: 'listing' | 'page' | 'entry' | 'medium' | 'category' | 'type';
   @IsUUID() id!: string;
   @IsString() label!: string;
   /** In words: the place it has there, or the address. */

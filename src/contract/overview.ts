@@ -16,6 +16,7 @@ export class OverviewAnswer {
   /** Faults of the model as it is worked on. */
   @IsInt() checks!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => TypeCounts) types!: TypeCounts[];
+  @IsInt() media!: number;
   @IsInt() listings!: number;
   @IsInt() pages!: number;
   @IsInt() inReview!: number;

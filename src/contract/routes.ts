@@ -74,6 +74,7 @@ export const routes = {
   media: { method: 'GET', path: '/media' },
   addMedia: { method: 'POST', path: '/media' },
   medium: { method: 'GET', path: '/media/{id}' },
+  mediumReach: { method: 'GET', path: '/media/{id}/reach' },
   changeMedium: { method: 'PATCH', path: '/media/{id}' },
   overview: { method: 'GET', path: '/overview' },
   goTo: { method: 'GET', path: '/go-to' },

@@ -12,6 +12,7 @@ import type { CompiledType } from '../core/model/compile';
 import type { Scheme } from '../core/model/document';
 import { FOLDERS } from '../core/model/media-type';
 import { keyFrom } from '../core/model/naming';
+import { may } from '../core/roles';
 import { whyReserved } from '../core/site/address';
 import { allCategories, countByCategory, dropCategory, fitClosure, putCategories } from '../store/categories';
 import type { Tx } from '../store/database';
@@ -22,7 +23,7 @@ import { fitEntry } from './entries';
 import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import type { Person } from './people';
-import { against, changedSince, notFound, unreadable } from './refusal';
+import { against, changedSince, notFound, Refusal, unreadable } from './refusal';
 import { fitShown } from './shown-sheet';
 
 function schemeOf(house: House, id: Id): CompiledType<Scheme> {
@@ -61,6 +62,8 @@ export async function categoryCounts(house: House, scheme: Id): Promise<Category
 async function work<T>(house: House, person: Person, what: string, act: (tx: Tx, categories: Categories) => Promise<{ scheme: Id; done: T }>): Promise<T> {
   const { done, categories } = await house.content.write(async (tx) => {
     const { scheme, done: result } = await act(tx, house.categories);
+    // Folders are kept by those who lay media in them; every other scheme is part of what an architect decides.
+    if (scheme !== FOLDERS && !may(person.role, 'shape the model')) throw new Refusal(403, 'Only an architect changes categories and tags.');
     await fitClosure(tx, house.surrogates.of(scheme));
     await note(tx, house.now(), person.id, what, null);
     return { done: result, categories: await allCategories(tx) };

@@ -1,9 +1,22 @@
 import type { Destination, Destinations } from '../contract/go-to';
 import { folded } from '../core/mapping/matches';
+import { isId, type Id } from '../core/ids';
+import { sortOf, type RecordSort } from '../store/records';
 import { findRecords } from '../store/search';
 import type { House } from './house';
 
 const MOST = 40;
+
+/** Where a record of each sort is worked on. */
+const benches: Record<RecordSort, (id: Id) => string> = {
+  entry: (id) => `/bench/write/entry/${id}`, medium: (id) => `/bench/write/media?at=${id}`, listing: (id) => `/bench/map/${id}`, page: (id) => `/bench/arrange/${id}`,
+};
+
+/** Where something is worked on, by its id alone. */
+export async function benchOf(house: House, id: Id): Promise<string | undefined> {
+  const sort = isId(id) ? await sortOf(house.content, id) : undefined;
+  return sort && benches[sort](id);
+}
 
 /** Types, entries, media, listings and pages whose names hold the words; without words, the types. */
 export async function goTo(house: House, words: string): Promise<Destinations> {
@@ -17,11 +30,7 @@ export async function goTo(house: House, words: string): Promise<Destinations> {
     ...house.model.pageTypes.filter(({ is }) => named(is.label)).map(({ is }): Destination => ({ sort: 'page type', label: is.label, detail: 'Page type', href: `/bench/shape/pages/${is.key}` })),
   ];
   const found = sought ? await findRecords(house.content, words, MOST) : [];
-  const records = found.map(({ uuid, sort, type, title }): Destination => ({
-    entry: { sort: 'entry' as const, label: title, detail: house.model.contentType(type ?? '')?.is.label ?? 'Entry', href: `/bench/write/entry/${uuid}` },
-    listing: { sort: 'listing' as const, label: title, detail: 'Listing', href: `/bench/map/${uuid}` },
-    medium: { sort: 'medium' as const, label: title, detail: 'Medium', href: `/bench/write/media?at=${uuid}` },
-    page: { sort: 'page' as const, label: title, detail: 'Page', href: `/bench/arrange/${uuid}` },
-  })[sort]);
+  const sortWords: Record<RecordSort, string> = { entry: 'Entry', medium: 'Medium', listing: 'Listing', page: 'Page' };
+  const records = found.map(({ uuid, sort, type, title }): Destination => ({ sort, label: title, detail: house.model.contentType(type ?? '')?.is.label ?? sortWords[sort], href: benches[sort](uuid) }));
   return { items: [...types, ...records].slice(0, MOST) };
 }

@@ -6,7 +6,7 @@ import { settled } from '../core/mapping/here';
 import { everyEntry, type Condition, type ListingRule } from '../core/mapping/listing-rule';
 import type { FaceContent } from '../core/mapping/map';
 import { allIn } from '../core/mapping/pins';
-import { isPageSource, sourceKey, type SourceType } from '../core/mapping/sources';
+import { isMediaSource, isPageSource, sourceKey, type SourceType } from '../core/mapping/sources';
 import type { Asker } from '../store/database';
 import { countLive, countSteps, coverLive, listAmong, titlesLive, type Covered } from '../store/listing-query';
 import { liveOf } from '../store/records';
@@ -66,7 +66,7 @@ export async function tryListingGaps(house: House, { rule: given, at = {}, part 
     total: matching,
     items: versions.flatMap(({ uuid, body, branch }) => {
       const type = gaps[branch]?.type;
-      return type ? [{ sort: isPageSource(type) ? 'page' as const : 'entry' as const, id: uuid, label: titleOf(type.is, entryBody(body).values), detail: type.label }] : [];
+      return type ? [{ sort: isPageSource(type) ? 'page' as const : isMediaSource(type) ? 'medium' as const : 'entry' as const, id: uuid, label: titleOf(type.is, entryBody(body).values), detail: type.label }] : [];
     }),
   };
 }

@@ -90,7 +90,7 @@ async function expectPicked(asker: Asker, house: House, rule: ListingRule, kept?
   const faults: Fault[] = [];
   const check = async (entry: Id, path: string) => {
     if (before.has(entry)) return;
-    const record = (await recordByUuid(asker, entry, 'entry')) ?? (await recordByUuid(asker, entry, 'page'));
+    const record = (await recordByUuid(asker, entry, 'entry')) ?? (await recordByUuid(asker, entry, 'page')) ?? (await recordByUuid(asker, entry, 'medium'));
     if (!record || record.binnedAt !== null || record.type === null || !rule.from.includes(record.type)) faults.push({ path, code: 'not-there', message: `There is no such ${Sources.of(house.model, rule.from).label}.` });
   };
   for (const [i, { entry }] of (rule.pins ?? []).entries()) await check(entry, `/rule/pins/${i}/entry`);

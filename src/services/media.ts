@@ -3,6 +3,7 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileTypeFromBuffer } from 'file-type/core';
 import sharp from 'sharp';
+import type { ReachAnswer, ReachLink } from '../contract/entries';
 import type { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from '../contract/media';
 import type { MediaSort } from '../core/content/known';
 import { readSaid, referencesInSaid, saidFaults, speakSaid, type Said } from '../core/content/said';
@@ -13,18 +14,19 @@ import type { Field } from '../core/model/document';
 import { FOLDERS, isFilledIn, mediumFields, sortChoice, valuesOfFile } from '../core/model/media-type';
 import { FOREVER } from '../core/content/states';
 import type { Tx } from '../store/database';
-import { countLive } from '../store/listing-query';
+import { countLive, placeAmong } from '../store/listing-query';
 import { findMedia, knownMedia, mediaAddress, mediaByHash, mediaById, mediumSaid, putFile, type FileRow, type MediaRow } from '../store/media';
-import { changeWorking, makeRecords, note, recordById, setRefs } from '../store/records';
+import { changeWorking, makeRecords, note, recordById, recordByUuid, referrers, setRefs } from '../store/records';
 import { today, type House } from './house';
 import { knownOf } from './known';
+import { listingsInForce } from './listings-in-force';
 import type { Person } from './people';
 import { reachOfEntry } from './reach';
-import type { ReachedPage } from './reached-pages';
+import { pageLink, type ReachedPage } from './reached-pages';
 import { expectThere, knowReferences, refRows } from './references';
 import { changedSince, notFound, Refusal, unreadable } from './refusal';
 import { fitShown } from './shown-sheet';
-import { askedOf } from './sources';
+import { askedOf, sourcesOf } from './sources';
 import { goLive } from './versions';
 
 export const mediaBounds = { bytes: 40 * 1024 * 1024, pixels: 60_000_000 } as const;
@@ -133,6 +135,22 @@ export async function mediaList(house: House, query: MediaQuery): Promise<MediaL
   const [rows, total] = await Promise.all([findMedia(house.content, asked, where, limit, after), countLive(house.content, asked, where)]);
   const last = rows.at(-1);
   return { items: rows.map((row) => answer(house, row)), total, ...(last && rows.length === limit ? { next: last.record } : {}) };
+}
+
+/** What shows a medium: what refers to it, listings that it is in, and the pages that would differ if visitors no longer saw it. */
+export async function mediumReach(house: House, id: Id): Promise<ReachAnswer> {
+  const row = await need(house, id);
+  const { media } = house.model;
+  const listings: ReachLink[] = [];
+  for (const { id: listing, rule } of await listingsInForce(house.content, house)) {
+    if (!rule.from.includes(media.id)) continue;
+    const place = await placeAmong(house.content, await sourcesOf(house.content, house, rule), { id, record: row.record });
+    const kept = place === undefined ? undefined : await recordByUuid(house.content, listing, 'listing');
+    if (kept) listings.push({ sort: 'listing', id: listing, label: kept.title, detail: 'listing' });
+  }
+  const referring = (await referrers(house.content, id, 0)).flatMap(({ uuid, sort, type, title }): ReachLink[] => (sort === 'entry' || sort === 'page' ? [{ sort, id: uuid, label: title, detail: (house.model.contentType(type ?? '') ?? house.model.pageType(type ?? ''))?.label ?? sort }] : []));
+  const pages = await reachOfEntry(house.content, house, id, { id, type: media.id, before: mediumSaid(row), after: undefined });
+  return { goesTo: [...new Map([...listings, ...referring].map((link) => [link.id, link])).values()], pages: pages.map(pageLink) };
 }
 
 export async function changeMedium(house: House, person: Person, id: Id, revision: number, patch: MediaPatch): Promise<MediaAnswer> {

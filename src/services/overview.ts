@@ -15,6 +15,7 @@ export async function overview(house: House): Promise<OverviewAnswer> {
   const total = (state: State) => types.reduce((sum, { counts }) => sum + counts[state], 0);
   return {
     site: house.site.label, checks: checkModel(working?.document ?? house.model.document).length, types,
+    media: sorts.find(({ sort }) => sort === 'medium')?.n ?? 0,
     listings: sorts.find(({ sort }) => sort === 'listing')?.n ?? 0, pages: sorts.find(({ sort }) => sort === 'page')?.n ?? 0,
     inReview: total('review'), drafts: total('draft'),
   };

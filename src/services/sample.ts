@@ -8,6 +8,7 @@ import type { Id } from '../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType, Scheme } from '../core/model/document';
+import { FOLDERS } from '../core/model/media-type';
 import type { Role } from '../core/roles';
 import { putSetting } from '../store/settings';
 import { addVisits } from '../store/visits';
@@ -15,7 +16,7 @@ import { addInBulk, type BulkEntry } from './bulk-entries';
 import { addCategory, changeCategory } from './categories';
 import { today, type House } from './house';
 import { addListing, publishListing } from './listings';
-import { addMedia } from './media';
+import { addMedia, changeMedium } from './media';
 import { beginWith } from './model';
 import { addPage, changePage, publishPage } from './pages';
 import { addPerson, type Person } from './people';
@@ -29,6 +30,10 @@ export interface Sample {
   categories: Record<string, SampleCategory[]>;
   /** Drawings (SVG) by their names. */
   pictures: Record<string, Buffer>;
+  /** PDF files by their names. */
+  documents?: Record<string, Buffer>;
+  /** The folders of media, and what is said of each by the name of its file. */
+  media?: { folders: SampleCategory[]; files: Record<string, JsonObject> };
   entries: Record<string, JsonObject[]>;
   listings: { label: string; rule: JsonObject; inForce?: boolean }[];
   pages: SamplePage[];
@@ -87,6 +92,19 @@ async function fillCategories(house: House, architect: Person, names: SampleName
   }
 }
 
+/** Makes the folders, and says of each medium what its file tells; `fr` is what it says in French. */
+async function fillMedia(house: House, architect: Person, names: SampleNames, { media }: Pick<Sample, 'media'>): Promise<void> {
+  const folders = house.model.scheme(FOLDERS);
+  if (!media || !folders) return;
+  await fillCategories(house, architect, names, folders, media.folders, null);
+  const { fields } = house.model.media;
+  for (const [name, { fr, ...written }] of Object.entries(media.files)) {
+    const id = names.media.get(name);
+    if (id === undefined) throw new Error(`demo/media: there is no file called ${name}.`);
+    await changeMedium(house, architect, id, 1, { values: names.said(fields, written), ...(isJsonObject(fr) ? { translations: { fr: names.said(fields, fr) } } : {}) });
+  }
+}
+
 /** Fills a new database with a sample: people, model, categories, pictures, entries, listings, pages. Stops at the first thing that is not as it should be. */
 export async function fillWithSample(house: House, sample: Sample): Promise<void> {
   const { document, faults } = readModelDocument(modelFromKeys(sample.model));
@@ -108,11 +126,14 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   if (unknown !== undefined) throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
   const pictures = await Promise.all(Object.entries(sample.pictures).map(async ([name, drawing]) => ({ name, picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer() })));
   for (const { name, picture } of pictures) names.media.set(name, (await addMedia(house, architect, { name: `${name}.webp` }, picture)).id);
+  for (const [name, document] of Object.entries(sample.documents ?? {})) names.media.set(name, (await addMedia(house, architect, { name: `${name}.pdf` }, document)).id);
   for (const [key, written] of Object.entries(sample.categories)) {
     const scheme = house.model.schemeByKey(key);
     if (!scheme) throw new Error(`demo/categories/${key}: there is no scheme of that key.`);
     await fillCategories(house, architect, names, scheme, written, null);
   }
+
+  await fillMedia(house, architect, names, sample);
 
   // Pages come before the entries that link to them; what stands on them comes after.
   const made: { page: SamplePage; id: Id }[] = [];

@@ -36,6 +36,9 @@ const select = `SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binn
 export const recordByUuid = (asker: Asker, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
   asker.one<KeptRecord>(`${select} WHERE r.uuid = $1 AND r.sort = $2`, [uuid, sort]);
 
+/** Of which sort a record is, by its id alone. */
+export const sortOf = async (asker: Asker, uuid: Id): Promise<RecordSort | undefined> => (await asker.one<{ sort: RecordSort }>('SELECT sort FROM records WHERE uuid = $1', [uuid]))?.sort;
+
 export const recordById = (asker: Asker, id: number): Promise<KeptRecord | undefined> => asker.one<KeptRecord>(`${select} WHERE r.id = $1`, [id]);
 
 export const recordsOf = (asker: Asker, sort: RecordSort): Promise<KeptRecord[]> =>

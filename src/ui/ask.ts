@@ -58,16 +58,20 @@ export async function ask<K extends OperationName>(name: K, { path = {}, query, 
   return (response.status === 204 ? undefined : await response.json()) as AnswerOf<K>;
 }
 
-/** Sends a file as it is, with what is said of it in the query. */
-export async function sendFile<K extends OperationName>(name: K, file: Blob, query: QueryOf<K>): Promise<AnswerOf<K>> {
+/** Sends a file as it is, with what is said of it in the query. `onShare` is told how much of it is sent, from 0 to 1. */
+export async function sendFile<K extends OperationName>(name: K, file: Blob, query: QueryOf<K>, onShare?: (share: number) => void): Promise<AnswerOf<K>> {
   const { method, path } = routes[name];
   const said = new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]));
-  let response: Response;
-  try {
-    response = await fetch(`/api/v1${path}?${said.toString()}`, { method, headers: { 'Content-Type': 'application/octet-stream' }, body: file });
-  } catch {
-    throw new Problem(0, UNREACHABLE);
-  }
+  // Only this way of asking tells how far the sending is.
+  const response = await new Promise<Response>((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open(method, `/api/v1${path}?${said.toString()}`);
+    request.setRequestHeader('Content-Type', 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);
+    request.onload = () => resolve(new Response(request.responseText, { status: request.status, headers: { 'Content-Type': request.getResponseHeader('Content-Type') ?? '' } }));
+    request.onerror = () => reject(new Problem(0, UNREACHABLE));
+    request.send(file);
+  });
   if (!response.ok) throw await problemOf(response);
   return (await response.json()) as AnswerOf<K>;
 }

@@ -8,7 +8,7 @@ import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '..
 import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
-import { addMedia, changeMedium, medium, mediaList } from '../../../services/media';
+import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media';
 import { shownOn } from '../../../services/shown-on';
 import { starters } from '../../../services/starters';
 import { overview } from '../../../services/overview';
@@ -123,6 +123,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   media: ({ house, query }) => mediaList(house, query),
   addMedia: ({ house, person, query, bytes }) => addMedia(house, person, query, bytes),
   medium: ({ house, path }) => medium(house, path('id')),
+  mediumReach: ({ house, path }) => mediumReach(house, path('id')),
   changeMedium: ({ house, person, path, revision, body }) => changeMedium(house, person, path('id'), revision, body),
 
   overview: ({ house }) => overview(house),

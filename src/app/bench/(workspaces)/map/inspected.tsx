@@ -28,7 +28,7 @@ export function Inspected({ entry, onClose }: { entry: DrawnEntry; onClose: () =
   return (
     <div className={styles.inspected} role="status">
       <span><b>{name}</b>: the steps that fed it are marked in step 3.</span>
-      <Link href={entry.of.startsWith('page:') ? `/bench/arrange/${entry.id}` : `/bench/write/entry/${entry.id}`}>Open it</Link>
+      <Link href={`/bench/open/${entry.id}`} prefetch={false}>Open it</Link>
       <IconButton sx={{ p: '2px' }} aria-label={`Look at ${name} no longer`} onClick={onClose}><X size={14} /></IconButton>
     </div>
   );

@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import type { ListingAnswer } from '../../../../contract/listings';
 import { isStandingOrder, testsOf, type ListingRule } from '../../../../core/mapping/listing-rule';
 import { fieldsOfMapping } from '../../../../core/mapping/parts';
-import { isPageSource, ruleIn, Sources, type SourceType } from '../../../../core/mapping/sources';
+import { isMediaSource, isPageSource, ruleIn, Sources, type SourceType } from '../../../../core/mapping/sources';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -16,6 +16,11 @@ function usedOf(rule: ListingRule, type: SourceType): number {
   return new Set(paths.flatMap((path) => type.field(path.split('.')[0] ?? '')?.id ?? [])).size;
 }
 
+/** Where a source gets its shape; media have theirs without anybody making it. */
+const shapeOf = (type: SourceType): string => (isMediaSource(type) ? '/bench/write/media' : `/bench/shape/${isPageSource(type) ? 'pages' : 'content'}/${type.is.key}`);
+
+const thingsOf = (types: readonly SourceType[]): string => (types.length === 0 ? 'entries' : types.every(isPageSource) ? 'pages' : types.every(isMediaSource) ? 'media' : 'entries');
+
 /** What a listing comes from and which pages show it. */
 export function ListingReach({ listing, rule, matching }: { listing: ListingAnswer; rule: ListingRule | undefined; matching: number | undefined }): ReactElement {
   const { types } = Sources.of(useModel(), rule?.from ?? []);
@@ -25,8 +30,8 @@ export function ListingReach({ listing, rule, matching }: { listing: ListingAnsw
         <Eyebrow>Reach of this listing</Eyebrow>
         <Stem
           label="Reach of this listing"
-          from={types.map((type) => ({ key: type.id, label: type.is.label, detail: `${rule ? usedOf(rule, type) : 0} of its ${type.fields.length} fields`, href: `/bench/shape/${isPageSource(type) ? 'pages' : 'content'}/${type.is.key}` }))}
-          here={{ label: listing.label, detail: [rule?.arrangement, matching === undefined ? '' : `${matching} ${types.length > 0 && types.every(isPageSource) ? 'pages' : 'entries'}`].filter(Boolean).join(', ') }}
+          from={types.map((type) => ({ key: type.id, label: type.is.label, detail: `${rule ? usedOf(rule, type) : 0} of its ${type.fields.length} fields`, href: shapeOf(type) }))}
+          here={{ label: listing.label, detail: [rule?.arrangement, matching === undefined ? '' : `${matching} ${thingsOf(types)}`].filter(Boolean).join(', ') }}
           to={listing.pages.length > 0 ? listing.pages.map((page) => ({ key: page.id, label: page.label, detail: page.detail, href: `/bench/arrange/${page.id}` })) : [{ key: 'nowhere', label: <span className={look.faint}>No page shows it yet</span>, detail: 'Choose it on a page in Arrange' }]}
         />
       </section>

@@ -16,7 +16,7 @@ function Gaps({ rule, at, part }: { rule: JsonObject; at: ListingPlace; part: Pa
   return (
     <>
       <p>{data.total === 0 ? `${parts[part].label} shows something in all of them.` : <><b>{data.total}</b> show nothing here:</>}</p>
-      <ul>{data.items.map(({ sort, id, label, detail }) => <li key={id}><Link href={sort === 'page' ? `/bench/arrange/${id}` : `/bench/write/entry/${id}`}>{label || 'Without a name'}</Link> <small>{detail}</small></li>)}</ul>
+      <ul>{data.items.map(({ id, label, detail }) => <li key={id}><Link href={`/bench/open/${id}`} prefetch={false}>{label || 'Without a name'}</Link> <small>{detail}</small></li>)}</ul>
       {data.total > data.items.length && <p>and {data.total - data.items.length} more</p>}
     </>
   );

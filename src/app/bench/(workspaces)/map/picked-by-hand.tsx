@@ -1,13 +1,14 @@
 'use client';
-import { OutlinedInput } from '@mui/material';
+import { Button, OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { listingBounds } from '../../../../core/mapping/listing-rule';
-import { isPageSource, type Sources } from '../../../../core/mapping/sources';
+import { isEntrySource, isMediaSource, isPageSource, type Sources } from '../../../../core/mapping/sources';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { EntryFinder } from '../../../../ui/kinds/entry';
 import { PageFinder } from '../../../../ui/kinds/link';
+import { MediaDrawer } from '../../../../ui/kinds/media-drawer';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import { useModel } from '../../../../ui/model-in-force';
@@ -34,13 +35,19 @@ function PlaceOfPin({ name, place, onPlace }: { name: string; place: number | un
   );
 }
 
-/** Finds an entry or page of the sources of a listing. */
+/** Finds an entry, page or medium of the sources of a listing. */
 function SourceFinder({ id, sources, taken, onChoose }: { id: string; sources: Sources; taken: readonly string[]; onChoose: (thing: string) => void }): ReactElement {
-  const entries = sources.types.filter((type) => !isPageSource(type));
+  const [open, setOpen] = useState(false);
+  const entries = sources.types.filter(isEntrySource);
+  const media = sources.types.some(isMediaSource);
+  const pages = sources.types.some(isPageSource);
+  const choose = (thing: string) => { if (thing && !taken.includes(thing)) onChoose(thing); };
   return (
     <>
       {entries.length > 0 && <EntryFinder id={id} types={entries.map((type) => type.id)} taken={taken} onChoose={onChoose} />}
-      {entries.length < sources.types.length && <PageFinder id={entries.length > 0 ? `${id}-page` : id} {...(entries.length > 0 ? { label: 'Find a page' } : {})} value="" onChoose={(page) => { if (page && !taken.includes(page)) onChoose(page); }} />}
+      {pages && <PageFinder id={entries.length > 0 ? `${id}-page` : id} {...(entries.length > 0 ? { label: 'Find a page' } : {})} value="" onChoose={choose} />}
+      {media && <Button id={entries.length > 0 || pages ? `${id}-medium` : id} onClick={() => setOpen(true)}>Choose a medium</Button>}
+      {media && <MediaDrawer open={open} accept={[]} onClose={() => setOpen(false)} onChoose={({ id: medium }) => { setOpen(false); choose(medium); }} />}
     </>
   );
 }
@@ -60,7 +67,7 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
   const pinned = pins.map(({ entry }) => String(entry));
   const out = idsIn(rule.leaveOut);
   const known = useKnown([...pinned, ...out]);
-  const name = (id: string) => known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? '…';
+  const name = (id: string) => known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? known.media.get(id)?.label ?? '…';
   const pages = (tree?.pages ?? []).filter(({ type }) => model.pageTypeByKey(type)?.is.source.kind === 'listing');
   const told = [pinned.length > 0 && `${pinned.length} pinned`, out.length > 0 && `${out.length} left out`, typeof rule.skip === 'number' && rule.skip > 0 && `from number ${rule.skip + 1}`, rule.notAbove === true && 'the rest', typeof rule.fullList === 'string' && 'leads to the full list'].filter(Boolean).join(', ');
   return (

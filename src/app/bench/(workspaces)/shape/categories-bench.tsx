@@ -3,6 +3,7 @@ import { Button, OutlinedInput } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import type { Scheme } from '../../../../core/model/document';
+import { FOLDERS } from '../../../../core/model/media-type';
 import { wordsOf } from '../../../../ui/ask';
 import { ask } from '../../../../ui/ask';
 import { Frame } from '../../../../ui/frame';
@@ -30,7 +31,7 @@ export function CategoriesBench({ scheme, inForce, mayChange }: { scheme: Scheme
   const items = data?.items ?? [];
   const chosen = items.find(({ id }) => id === here);
   const flat = scheme.sort === 'tags';
-  const word = flat ? 'tag' : 'category';
+  const word = scheme.id === FOLDERS ? 'folder' : flat ? 'tag' : 'category';
   const act = async (what: () => Promise<unknown>, done?: string, undo?: () => Promise<unknown>): Promise<boolean> => {
     setProblem(undefined);
     try {
@@ -68,9 +69,9 @@ export function CategoriesBench({ scheme, inForce, mayChange }: { scheme: Scheme
         {mayChange && items.length > 1 && <Button onClick={() => void act(() => ask('sortCategories', { path, body: { parent: chosen?.id ?? null } }), chosen ? `What stands below ${chosen.label} is in the order of its names.` : 'The top is in the order of its names.')}>{chosen && !flat ? `Sort below ${chosen.label}` : 'Sort by name'}</Button>}
       </div>
       <div className={styles.sides}>
-        <Frame label={`Categories of ${scheme.label}`}>
+        <Frame label={scheme.id === FOLDERS ? scheme.label : `Categories of ${scheme.label}`}>
           {data && items.length === 0
-            ? <div className={look.empty}><strong>No {flat ? 'tags' : 'categories'} yet.</strong><p>Type the first one’s name above, or read in a list: one name a line, those below indented.</p></div>
+            ? <div className={look.empty}><strong>No {scheme.id === FOLDERS ? 'folders' : flat ? 'tags' : 'categories'} yet.</strong><p>Type the first one’s name above, or read in a list: one name a line, those below indented.</p></div>
             : <CategoryTree items={items} counts={counts?.items ?? []} here={here} flat={flat} mayChange={mayChange} onSelect={setHere} onMove={move} />}
         </Frame>
         {chosen && <CategoryDetail key={`${chosen.id} ${chosen.revision}`} scheme={scheme} category={chosen} items={items} counts={counts?.items.find(({ id }) => id === chosen.id)} mayChange={mayChange} act={act} onGone={() => setHere(undefined)} />}

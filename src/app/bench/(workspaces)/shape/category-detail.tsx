@@ -3,18 +3,17 @@ import { Autocomplete, Button, Dialog, DialogActions, DialogContent, DialogTitle
 import { useState, type ReactElement } from 'react';
 import type { CategoryAnswer, CategoryCount } from '../../../../contract/categories';
 import type { JsonObject } from '../../../../core/json';
-import { expandFields } from '../../../../core/model/compile';
 import type { Scheme } from '../../../../core/model/document';
-import { setsOf } from '../../../../core/model/edit';
+import { FOLDERS } from '../../../../core/model/media-type';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { languageName } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { idsIn } from '../../../../ui/kinds/several-rules';
 import look from '../../../../ui/look/look.module.css';
+import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import styles from './categories.module.css';
-import { useWorkingModel } from './working-model';
 
 interface Props {
   scheme: Scheme;
@@ -24,6 +23,12 @@ interface Props {
   mayChange: boolean;
   act: (what: () => Promise<unknown>, done?: string) => Promise<boolean>;
   onGone: () => void;
+}
+
+/** How many name a category itself, in words; of a folder, how many lie in it. */
+function namedBy({ id }: Scheme, n: number): string {
+  if (id === FOLDERS) return `${n} ${n === 1 ? 'medium lies' : 'media lie'} in it`;
+  return n === 0 ? 'No entry names it' : `${n} ${n === 1 ? 'entry names' : 'entries name'} it`;
 }
 
 /** Another category, by its name. */
@@ -38,11 +43,10 @@ function Other({ label, items, value, onChange }: { label: string; items: readon
 
 /** Which entries that name a category go to the new one beside it. */
 function Split({ category, scheme, onClose, act }: { category: CategoryAnswer; scheme: Scheme; onClose: () => void; act: Props['act'] }): ReactElement {
-  const { inForce } = useWorkingModel();
+  const model = useModel();
   const [label, setLabel] = useState('');
   const [entries, setEntries] = useState<JsonObject>({});
-  const sets = setsOf(inForce);
-  const types = inForce.contentTypes.filter((type) => expandFields(type.fields, sets).some((field) => field.kind === 'category' && field.rules.scheme === scheme.id)).map(({ id }) => id);
+  const types = model.contentTypes.filter(({ fields }) => fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme.id)).map(({ id }) => id);
   const chosen = idsIn(entries.entries);
   return (
     <Dialog open fullWidth maxWidth="sm" onClose={onClose} aria-labelledby="split">
@@ -60,11 +64,11 @@ function Split({ category, scheme, onClose, act }: { category: CategoryAnswer; s
 }
 
 /** Where the entries of a category go when it is merged into another or taken away. */
-function Going({ way, category, items, counts, act, onClose, onGone }: Omit<Props, 'scheme' | 'mayChange'> & { way: 'merge' | 'remove'; onClose: () => void }): ReactElement {
+function Going({ way, scheme, category, items, counts, act, onClose, onGone }: Omit<Props, 'mayChange'> & { way: 'merge' | 'remove'; onClose: () => void }): ReactElement {
   const [to, setTo] = useState<string>();
   const below = items.filter(({ parent }) => parent === category.id).length;
   const n = counts?.own ?? 0;
-  const words = n === 0 ? 'No entry names it.' : `${n} ${n === 1 ? 'entry names' : 'entries name'} it.`;
+  const words = `${namedBy(scheme, n)}.`;
   const done = async (ok: Promise<boolean>) => { if (await ok) { onClose(); onGone(); } };
   const path = { id: category.id };
   return (
@@ -72,7 +76,7 @@ function Going({ way, category, items, counts, act, onClose, onGone }: Omit<Prop
       <DialogTitle id="going">{way === 'merge' ? `Merge ${category.label} into another` : `Take ${category.label} away?`}</DialogTitle>
       <DialogContent>
         <p>{words} {below > 0 && `What stands below it ${way === 'merge' ? 'goes over too' : 'moves up to where it stood'}.`}</p>
-        <Other label={way === 'merge' ? 'Becomes part of' : 'Its entries go to (nothing: they lose it)'} items={items.filter(({ id }) => id !== category.id)} value={to} onChange={setTo} />
+        <Other label={way === 'merge' ? 'Becomes part of' : scheme.id === FOLDERS ? 'What lies in it goes to (nothing: it lies in no folder)' : 'Its entries go to (nothing: they lose it)'} items={items.filter(({ id }) => id !== category.id)} value={to} onChange={setTo} />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
@@ -86,14 +90,15 @@ function Going({ way, category, items, counts, act, onClose, onGone }: Omit<Prop
 
 /** One category: its name in every language, its address, its own fields, and what can be done with it. */
 export function CategoryDetail({ scheme, category, items, counts, mayChange, act, onGone }: Props): ReactElement {
-  const { document } = useWorkingModel();
+  const model = useModel();
   const [label, setLabel] = useState(category.label);
   const [slug, setSlug] = useState(category.slug);
   const [labels, setLabels] = useState(category.labels);
   const [values, setValues] = useState(category.values);
   const [way, setWay] = useState<'merge' | 'remove' | 'split'>();
-  const fields = expandFields(scheme.fields, setsOf(document));
-  const others = document.locales.others;
+  const fields = model.scheme(scheme.id)?.fields ?? [];
+  const others = model.document.locales.others;
+  const folder = scheme.id === FOLDERS;
   const keep = () => act(() => ask('changeCategory', { path: { id: category.id }, revision: category.revision, body: { label: label.trim(), slug, labels, values } }), `${label.trim()} is kept.`);
   return (
     <Frame label={category.label}>
@@ -101,21 +106,21 @@ export function CategoryDetail({ scheme, category, items, counts, mayChange, act
         <fieldset disabled={!mayChange}>
           <TextBox id="category-label" label="Name" value={label} onChange={setLabel} faults={label.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: 120 } }} help={<>Its key is {category.key} and stays so.</>} />
           {others.map((locale) => <TextBox key={locale} id={`category-${locale}`} label={`Name in ${languageName(locale)}`} value={labels[locale] ?? ''} onChange={(text) => setLabels({ ...labels, [locale]: text })} />)}
-          <TextBox id="category-slug" label="In its address" value={slug} onChange={setSlug} slotProps={{ input: { maxLength: 96 } }} />
+          {!folder && <TextBox id="category-slug" label="In its address" value={slug} onChange={setSlug} slotProps={{ input: { maxLength: 96 } }} />}
           {fields.length > 0 && <EntryForm id="category" fields={fields} values={values} faults={category.faults} onChange={(key, value) => setValues({ ...values, [key]: value })} disabled={!mayChange} />}
-          {counts && <p className={`${look.pencil} ${look.small}`}>{counts.own} {counts.own === 1 ? 'entry names' : 'entries name'} it; {counts.all} with what stands below it.</p>}
+          {counts && <p className={`${look.pencil} ${look.small}`}>{namedBy(scheme, counts.own)}; {counts.all} with what stands below it.</p>}
           {mayChange && (
             <div className={look.acts}>
               <Button type="submit" variant="contained" disabled={!label.trim()}>Keep</Button>
               <Button onClick={() => setWay('merge')}>Merge into…</Button>
-              <Button onClick={() => setWay('split')}>Split…</Button>
+              {!folder && <Button onClick={() => setWay('split')}>Split…</Button>}
               <Button color="error" onClick={() => setWay('remove')}>Take away…</Button>
             </div>
           )}
         </fieldset>
       </form>
       {way === 'split' && <Split category={category} scheme={scheme} act={act} onClose={() => setWay(undefined)} />}
-      {(way === 'merge' || way === 'remove') && <Going way={way} category={category} items={items} counts={counts} act={act} onClose={() => setWay(undefined)} onGone={onGone} />}
+      {(way === 'merge' || way === 'remove') && <Going way={way} scheme={scheme} category={category} items={items} counts={counts} act={act} onClose={() => setWay(undefined)} onGone={onGone} />}
     </Frame>
   );
 }

@@ -1,14 +1,36 @@
 'use client';
+import { Folder } from 'lucide-react';
 import type { ReactElement } from 'react';
 import { states } from '../../../../core/content/states';
+import { FOLDERS } from '../../../../core/model/media-type';
 import { TypeIcon } from '../../../../ui/icon';
 import { StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
 
-/** Content types with the number of their entries; below the one at hand, its states. */
-export function WriteOutline({ typeKey, state }: { typeKey?: string; state?: string }): ReactElement {
+/** The folders of media, each with how many lie in it and below. */
+function Folders({ here }: { here: string }): ReactElement {
+  const { data } = useAsk('categories', { path: { id: FOLDERS } });
+  const { data: counts } = useAsk('categoryCounts', { path: { id: FOLDERS } });
+  const items = data?.items ?? [];
+  return (
+    <OutlineGroup title="By folder" count={items.length}>
+      {items.map(({ id, label, depth }) => <OutlineRow key={id} depth={depth} label={label} icon={<Folder size={15} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/write/media?folder=${id}`} here={here === id} end={counts?.items.find((each) => each.id === id)?.all ?? 0} />)}
+      <OutlineRow label="In no folder" href="/bench/write/media?folder=none" here={here === 'none'} />
+    </OutlineGroup>
+  );
+}
+
+interface Props {
+  typeKey?: string;
+  state?: string;
+  /** Where among media one is: all, a folder, `none`, or where folders are made. */
+  media?: string;
+}
+
+/** Content types with the number of their entries, and media; below the one at hand, its states or folders. */
+export function WriteOutline({ typeKey, state, media }: Props): ReactElement {
   const model = useModel();
   const { data } = useAsk('overview');
   const countsOf = (key: string) => data?.types.find((type) => type.key === key)?.counts;
@@ -22,6 +44,10 @@ export function WriteOutline({ typeKey, state }: { typeKey?: string; state?: str
           return <OutlineRow key={is.id} label={is.plural} icon={<TypeIcon name={is.icon} />} href={`/bench/write/${is.key}`} here={is.key === typeKey && state === undefined} {...(n === undefined ? {} : { end: n })} />;
         })}
       </OutlineGroup>
+      <OutlineGroup title="Media">
+        <OutlineRow label="All media" icon={<TypeIcon name="picture" />} href="/bench/write/media" here={media === 'all'} {...(data ? { end: data.media } : {})} />
+      </OutlineGroup>
+      {media !== undefined && <Folders here={media} />}
       {typeKey !== undefined && here && (
         <OutlineGroup title="By state">
           {states.map((each) => <OutlineRow key={each} label={<StateMark state={each} />} href={`/bench/write/${typeKey}?state=${each}`} here={state === each} end={here[each]} />)}
