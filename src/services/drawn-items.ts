@@ -3,6 +3,7 @@ import type { Id } from '../core/ids';
 import type { Item } from '../core/mapping/arrange';
 import { mapToFace } from '../core/mapping/map';
 import type { SourceType } from '../core/mapping/sources';
+import type { SettingsLayer } from '../core/model/settings';
 import { bylineBySettings, itemBySettings, listingLayers } from '../core/site/shown-by-settings';
 import type { BranchVersion } from '../store/listing-query';
 import { publishersAmong } from '../store/records';
@@ -17,11 +18,11 @@ export interface DrawnItem extends Item {
   type: SourceType;
 }
 
-/** Maps versions of several sources to the faces of a listing, in a language. */
-export async function drawItems(house: House, sources: readonly Source[], versions: readonly BranchVersion[], language?: string): Promise<DrawnItem[]> {
+/** Maps versions of several sources to the faces of a listing, in a language, on a page with settings of its own. */
+export async function drawItems(house: House, sources: readonly Source[], versions: readonly BranchVersion[], language?: string, page?: SettingsLayer): Promise<DrawnItem[]> {
   const entries = versions.flatMap(({ uuid, body, branch }) => {
     const source = sources[branch];
-    return source ? [{ id: uuid, said: entryBody(body), ...source, layers: listingLayers(house.model.document, source.type.is, source.rule) }] : [];
+    return source ? [{ id: uuid, said: entryBody(body), ...source, layers: listingLayers(house.model.document, source.type.is, source.rule, page) }] : [];
   });
   const drawing = await drawingOf(house.content, house, entries.flatMap(({ said, type }) => referencesInSaid(type.fields, said)), language);
   const idsWith = (key: 'showAuthor' | 'showVisits'): Id[] => entries.flatMap(({ id, layers }) => (bylineBySettings(layers)[key] ? [id] : []));

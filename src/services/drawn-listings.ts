@@ -8,6 +8,7 @@ import { allIn } from '../core/mapping/pins';
 import { resultPages } from '../core/mapping/result-pages';
 import { Sources } from '../core/mapping/sources';
 import type { Field } from '../core/model/document';
+import type { SettingsLayer } from '../core/model/settings';
 import { kindOf, type Kind, type KindName } from '../core/model/kinds';
 import { addressIn, resultAddress } from '../core/site/address';
 import { headingBySettings, leadsOnBySettings, listingLayers } from '../core/site/shown-by-settings';
@@ -30,6 +31,8 @@ export interface ListingSpot {
   above: Set<Id>;
   /** What an editor placed first of this listing, where it stands. */
   byHand?: readonly Id[];
+  /** What the page sets itself, which goes before what the listing sets. */
+  settings?: SettingsLayer | undefined;
   language?: string | undefined;
 }
 
@@ -65,8 +68,8 @@ export async function drawListing(house: House, given: ListingRule, spot: Listin
   const asked = await sourcesOf(house.content, house, await ledRule(house.content, house, rule, spot.byHand), language);
   const { matching, versions } = await listAmong(house.content, asked, page);
   for (const { uuid } of versions) spot.above.add(uuid);
-  const drawn = await drawItems(house, asked, versions, language);
-  const layers = listingLayers(house.model.document, sources.types.length === 1 ? sources.types[0]?.is : undefined, rule);
+  const drawn = await drawItems(house, asked, versions, language, spot.settings);
+  const layers = listingLayers(house.model.document, sources.types.length === 1 ? sources.types[0]?.is : undefined, rule, spot.settings);
   const addresses = await addressesOf(house.content, house, drawn, language);
   const items = drawn.map(({ type: _type, face, ...item }) => {
     const address = addresses.get(item.id);

@@ -8,7 +8,7 @@ import { titleOf } from '../core/content/values';
 import type { Standpoint } from '../core/mapping/here';
 import { turnsWithTheDay, type ListingRule } from '../core/mapping/listing-rule';
 import { mapToFace, type Drawing, type FaceContent } from '../core/mapping/map';
-import { settle, type Layers } from '../core/model/settings';
+import { settle, type Layers, type SettingsLayer } from '../core/model/settings';
 import { Sources } from '../core/mapping/sources';
 import { bylineBySettings, listingLayers, pageBySettings } from '../core/site/shown-by-settings';
 import type { CompiledType } from '../core/model/compile';
@@ -78,7 +78,7 @@ class BlockDrawer {
 }
 
 /** Whether a listing shows how often the pages of its entries were read. */
-const showsVisitsOf = (house: House, rule: ListingRule): boolean => Sources.of(house.model, rule.from).types.some(({ is }) => bylineBySettings(listingLayers(house.model.document, is, rule)).showVisits);
+const showsVisitsOf = (house: House, rule: ListingRule, page: SettingsLayer | undefined): boolean => Sources.of(house.model, rule.from).types.some(({ is }) => bylineBySettings(listingLayers(house.model.document, is, rule, page)).showVisits);
 
 /** What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the nearest page above put there. */
 function standingIn(house: House, type: CompiledType<PageType>, body: PageBody, above: readonly LivePage[]): SlotContents {
@@ -180,7 +180,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   };
   const layout = type.is.layouts.find(({ id }) => id === body.layout) ?? type.is.layouts[0];
   // In the order in which they stand: what fills the page comes behind its first slot, or before the last row of its layout.
-  const spot: ListingSpot = { place, above: new Set(), language };
+  const spot: ListingSpot = { place, above: new Set(), settings: body.settings, language };
   const spotOf = (listing: Id): ListingSpot => ({ ...spot, byHand: body.byHand?.[listing] ?? [] });
   const drawer = new BlockDrawer(house, drawing, spotOf, rules);
   const order = type.is.slots.map(({ id }) => id);
@@ -198,7 +198,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const showsVisits = settle('showVisits', layersOf(house, type, body)).value === 'yes';
   return {
     query: filled?.query ?? '',
-    freshUntil: showsVisits || rules.some(([, each]) => goesByVisits(each) || showsVisitsOf(house, each)) ? now + VISITS_FRESH : FOREVER,
+    freshUntil: showsVisits || rules.some(([, each]) => goesByVisits(each) || showsVisitsOf(house, each, body.settings)) ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
       locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : category ? titleOf(type.is, saidIn(body, language)) : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,

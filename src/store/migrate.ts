@@ -6,6 +6,7 @@ import { entrySlugs } from './migrations/003-entry-slugs';
 import { categoryWords } from './migrations/004-category-words';
 import { sources } from './migrations/005-sources';
 import { mediaRecords } from './migrations/006-media-records';
+import { listingHeading } from './migrations/007-listing-heading';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
@@ -16,7 +17,7 @@ interface Migration {
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
-export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs, categoryWords, sources, mediaRecords];
+export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs, categoryWords, sources, mediaRecords, listingHeading];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

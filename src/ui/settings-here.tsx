@@ -6,8 +6,8 @@ import { settings, settle, type Layers, type SettingKey } from '../core/model/se
 import { Labelled } from './labelled';
 import { settingSourceWords } from './setting-source-words';
 
-/** Settings of a listing or a page of its own: each setting with where its value comes from, and one step back to the inherited one. The last layer is the place. */
-export function SettingsHere({ id, keys, layers, disabled, onChange }: { id: string; keys: readonly SettingKey[]; layers: Layers; disabled: boolean; onChange: (key: SettingKey, value: Json) => void }): ReactElement {
+/** Settings of a listing or a page of its own: each setting with where its value comes from, and one step back to the inherited one. The last layer is the place; `varies` says what is inherited where that is not one value. */
+export function SettingsHere({ id, keys, layers, varies, disabled, onChange }: { id: string; keys: readonly SettingKey[]; layers: Layers; varies?: string; disabled: boolean; onChange: (key: SettingKey, value: Json) => void }): ReactElement {
   const own = layers.at(-1)?.source;
   const words = (key: SettingKey, value: string) => settings[key].choices.find((choice) => choice.value === value)?.label ?? value;
   return (
@@ -15,9 +15,9 @@ export function SettingsHere({ id, keys, layers, disabled, onChange }: { id: str
       {keys.map((key) => {
         const held = settle(key, layers);
         const isOwn = held.from === own;
-        const inherited = `${words(key, held.inherited.value)}, from ${settingSourceWords[held.inherited.from]}`;
+        const inherited = varies ?? `${words(key, held.inherited.value)}, from ${settingSourceWords[held.inherited.from]}`;
         return (
-          <Labelled key={key} id={`${id}-${key}`} label={settings[key].label} help={!held.editorMay ? 'Not open to be changed here.' : isOwn ? <>Set here. <Button size="small" disabled={disabled} onClick={() => onChange(key, null)}>Back to {inherited}</Button></> : `Comes from ${settingSourceWords[held.from]}.`}>
+          <Labelled key={key} id={`${id}-${key}`} label={settings[key].label} help={!held.editorMay ? 'Not open to be changed here.' : isOwn ? <>Set here. <Button size="small" disabled={disabled} onClick={() => onChange(key, null)}>Back to {inherited}</Button></> : varies === undefined ? `Comes from ${settingSourceWords[held.from]}.` : undefined}>
             <Select fullWidth displayEmpty disabled={disabled || !held.editorMay} value={isOwn ? held.value : ''} labelId={`${id}-${key}-label`} SelectDisplayProps={{ id: `${id}-${key}` }} onChange={({ target }) => onChange(key, target.value || null)}>
               <MenuItem value="">As inherited: {inherited}</MenuItem>
               {settings[key].choices.map(({ value, label }) => <MenuItem key={value} value={value}>{label}</MenuItem>)}

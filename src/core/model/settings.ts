@@ -2,7 +2,7 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 
 /** What can be set on the site, the type, the listing and the page; the later of these wins. */
-export const settingKeys = ['showTitle', 'showDates', 'showAuthor', 'showVisits', 'showLink', 'showNeighbours', 'showRelated', 'firstState', 'inNavigation'] as const;
+export const settingKeys = ['showTitle', 'showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink', 'showNeighbours', 'showRelated', 'firstState', 'inNavigation'] as const;
 export type SettingKey = (typeof settingKeys)[number];
 
 export interface SettingWords {
@@ -16,6 +16,7 @@ const yesNo = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }] as 
 /** Every setting, with its words and what it is where nobody has set it. */
 export const settings: Record<SettingKey, SettingWords & { standard: string }> = {
   showTitle: { label: 'Title is shown', choices: yesNo, standard: 'yes' },
+  showHeading: { label: 'Heading over a listing is shown', choices: yesNo, standard: 'yes' },
   showDates: { label: 'Dates are shown', choices: yesNo, standard: 'yes' },
   showAuthor: { label: 'Author is shown', choices: yesNo, standard: 'no' },
   showVisits: { label: 'Visits are shown', choices: yesNo, standard: 'no' },

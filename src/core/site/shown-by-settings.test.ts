@@ -2,17 +2,17 @@ import { bylineBySettings, headingBySettings, itemBySettings, leadsOnBySettings,
 
 const shown = (words: string) => [{ words, field: 'f', step: 0 }];
 const face = { heading: shown('Bell heron'), date: shown('24 November'), summary: shown('Rings.') };
-const layers = (site: object, listing: object = {}) => listingLayers({ settings: { set: site } }, {}, { settings: { set: listing } });
+const layers = (site: object, listing: object = {}, page?: object) => listingLayers({ settings: { set: site } }, {}, { settings: { set: listing } }, page && { set: page });
 
 test('a page hides its title and its dates, each for itself', () => {
   expect(Object.keys(pageBySettings(face, layers({ showTitle: 'no' })))).toEqual(['summary', 'date']);
   expect(Object.keys(pageBySettings(face, layers({ showDates: 'no' })))).toEqual(['summary', 'heading']);
 });
 
-test('an item of a listing keeps its name whatever the title’s setting, which is the listing’s own', () => {
+test('an item of a listing keeps its name; the heading over it goes by a setting of its own, in which the page has the last word', () => {
   expect(itemBySettings(face, layers({ showTitle: 'no' }))).toHaveProperty('heading');
-  expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }))).toBe('');
-  expect(headingBySettings({ heading: 'Birds' }, layers({ showTitle: 'no' }, { showTitle: 'yes' }))).toBe('Birds');
+  const heading = (...of: Parameters<typeof layers>) => headingBySettings({ heading: 'Birds' }, layers(...of));
+  expect([heading({ showTitle: 'no' }), heading({ showHeading: 'no' }), heading({ showHeading: 'no' }, { showHeading: 'yes' }), heading({}, { showHeading: 'yes' }, { showHeading: 'no' })]).toEqual(['Birds', '', 'Birds', '']);
   expect(itemBySettings(face, layers({}, { showDates: 'no' }))).not.toHaveProperty('date');
 });
 

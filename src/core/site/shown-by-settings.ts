@@ -1,9 +1,9 @@
 import type { ListingRule } from '../mapping/listing-rule';
 import type { FaceContent } from '../mapping/map';
 import type { ContentType, ModelDocument } from '../model/document';
-import { settle, type Layers } from '../model/settings';
+import { settle, type Layers, type SettingsLayer } from '../model/settings';
 
-const yes = (key: 'showTitle' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => settle(key, layers).value === 'yes';
+const yes = (key: 'showTitle' | 'showHeading' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => settle(key, layers).value === 'yes';
 
 /** What is shown of a page's own face, where its settings say whether title and dates are shown. */
 export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
@@ -11,9 +11,9 @@ export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
   return heading && yes('showTitle', layers) ? { ...rest, heading } : rest;
 }
 
-/** The layers under which a listing stands: of a type, where all it takes is of one. */
-export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'> | undefined, rule: Pick<ListingRule, 'settings'>): Layers => [
-  { source: 'site', layer: settings }, { source: 'type', layer: type?.settings }, { source: 'listing', layer: rule.settings },
+/** The layers under which a listing stands: of a type, where all it takes is of one, and of the page on which it is drawn, where there is one. */
+export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'> | undefined, rule: Pick<ListingRule, 'settings'>, page?: SettingsLayer): Layers => [
+  { source: 'site', layer: settings }, { source: 'type', layer: type?.settings }, { source: 'listing', layer: rule.settings }, ...(page ? [{ source: 'page' as const, layer: page }] : []),
 ];
 
 /** What is shown of one item of a listing: its heading names it and always stands, its dates where the settings show them. */
@@ -29,4 +29,4 @@ export const bylineBySettings = (layers: Layers): { showAuthor: boolean; showVis
 export const leadsOnBySettings = (layers: Layers): boolean => yes('showLink', layers);
 
 /** The heading over a listing, where the settings show it. */
-export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string => (yes('showTitle', layers) ? heading : '');
+export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string => (yes('showHeading', layers) ? heading : '');

@@ -8,7 +8,8 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
 import type { Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
-import { settingKeys } from '../../../../core/model/settings';
+import type { Json } from '../../../../core/json';
+import { settingKeys, type Layers, type SettingKey } from '../../../../core/model/settings';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
@@ -40,6 +41,9 @@ import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
+
+/** Settings that only the listings on a page have. */
+const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
 
 /** One page: its own words, what fills it, where it stands, and how it will look. */
 export function PageBench({ initial, today }: { initial: PageAnswer; today: string }): ReactElement | null {
@@ -107,6 +111,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     }
   };
   const path = { id: kept.id };
+  const layers: Layers = [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }];
+  const set = (key: SettingKey, value: Json) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.');
   const publish = () => act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
   const withdraw = () => act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
   const bin = async () => {
@@ -139,9 +145,13 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
-              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && key !== 'showLink' && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
-              layers={[{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }]}
-              onChange={(key, value) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.')}
+              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && !ofListings.includes(key) && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
+              layers={layers} onChange={set}
+            />
+            <Eyebrow>Of the listings on it</Eyebrow>
+            <SettingsHere
+              id="page-listings-setting" keys={ofListings} varies="what each listing says" disabled={!mayArrange}
+              layers={layers} onChange={set}
             />
           </section>
           <section>

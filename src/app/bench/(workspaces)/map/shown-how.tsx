@@ -57,7 +57,7 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
             <TextBox key={locale} id={`heading-${locale}`} label={`Heading in ${languageName(locale)}`} value={textIn(headings[locale])} onChange={(words) => onChange('headings', { ...headings, [locale]: words })} slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }} />
           ))}
         </fieldset>
-        <SettingsHere id="listing-setting" keys={['showTitle', 'showDates', 'showAuthor', 'showVisits', 'showLink']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.is.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
+        <SettingsHere id="listing-setting" keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.is.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
       </div>
     </Frame>
   );
