@@ -21,6 +21,7 @@ async function seed(): Promise<void> {
     entries: Object.fromEntries(readdirSync('demo/entries').sort().map((file) => [basename(file, '.yaml'), read(join('entries', file))])),
     listings: read('listings.yaml'),
     pages: read('pages.yaml'),
+    sites: [read('friends.yaml')],
   };
 
   const house = await openHouse();

@@ -8,6 +8,7 @@ import { OverviewAnswer } from './overview';
 import { AddressAnswer, AddressQuery, NewPage, PageAnswer, PageMove, PagePatch, PagePreview, PlacesAnswer, PreviewQuery, SeenPage, SeenQuery, TreeAnswer } from './pages';
 import { CategoriesAnswer, CategoryAnswer, CategoryCounts, CategoryImport, CategoryImportAnswer, CategoryMerge, CategoryMove, CategoryPatch, CategorySort, CategorySplit, DropQuery, NewCategory } from './categories';
 import { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from './media';
+import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from './sites';
 import { routes, type OperationName } from './routes';
 import { NewPerson, OpenSessions, PeopleAnswer, PersonAnswer, SessionAnswer, SetUp, SignIn } from './session';
 
@@ -88,10 +89,14 @@ export const operations = {
   binListing: define('binListing', { summary: 'Put a listing in the bin, if no page shows it', act: 'keep listings', status: 204, guarded: true }),
   listingResult: define('listingResult', { summary: 'What visitors see of a listing now', act: 'read', answer: ListingResult }),
 
-  pages: define('pages', { summary: 'The tree of the site', act: 'read', answer: TreeAnswer }),
+  sites: define('sites', { summary: 'The sites of this installation', act: 'read', answer: SitesAnswer }),
+  addSite: define('addSite', { summary: 'Make a site beside the first, with addresses of its own', act: 'shape the model', body: NewSite, answer: SiteAnswer, status: 201 }),
+  changeSite: define('changeSite', { summary: 'Rename a site', act: 'shape the model', body: SitePatch, answer: SiteAnswer }),
+  removeSite: define('removeSite', { summary: 'Take away a site in which nothing stands', act: 'shape the model', status: 204 }),
+  pages: define('pages', { summary: 'The trees of all sites', act: 'read', answer: TreeAnswer }),
   addPage: define('addPage', { summary: 'Make a page at a place where its type may stand', act: 'arrange pages', body: NewPage, answer: PageAnswer, status: 201 }),
   addressFor: define('addressFor', { summary: 'The address a title would get at a place', act: 'read', query: AddressQuery, answer: AddressAnswer }),
-  topTypes: define('topTypes', { summary: 'Which page types may stand at the top, and why not', act: 'read', answer: PlacesAnswer }),
+  topTypes: define('topTypes', { summary: 'Which page types may stand at the top of a site, and why not', act: 'read', query: SiteQuery, answer: PlacesAnswer }),
   page: define('page', { summary: 'One page', act: 'read', answer: PageAnswer }),
   pagePreview: define('pagePreview', { summary: 'What a page would be drawn from if its working version were published', act: 'read', query: PreviewQuery, answer: PagePreview }),
   seenPage: define('seenPage', { summary: 'A visitor’s page with where each piece of it comes from', act: 'read', query: SeenQuery, answer: SeenPage }),

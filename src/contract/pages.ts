@@ -5,11 +5,14 @@ import type { JsonObject } from '../core/json';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { ReachLink, ShownSpan } from './entries';
 import { FaultAnswer } from './faults';
+import { SiteAnswer } from './sites';
 
 export class NewPage {
   @IsString() @MaxLength(60) type!: string;
-  /** The page it stands under; null for the top of the site. */
+  /** The page it stands under; null for the top of a site. */
   @ValidateIf((page: NewPage) => page.parent !== null) @IsUUID() parent!: string | null;
+  /** The site at whose top it stands; left out, the first. */
+  @IsUUID() @IsOptional() site?: string;
   @IsObject() @IsOptional() values?: JsonObject;
   /** Values of localised fields in other languages, by locale and field key. */
   @IsObject() @IsOptional() translations?: JsonObject;
@@ -53,6 +56,8 @@ export class PageMove {
 
 export class TreePage {
   @IsUUID() id!: string;
+  /** The site in whose tree it stands. */
+  @IsUUID() site!: string;
   @IsUUID() @IsOptional() parent!: string | null;
   @IsString() type!: string;
   /** The category whose words it holds: it stands on that category's page. */
@@ -65,8 +70,8 @@ export class TreePage {
 }
 
 export class TreeAnswer {
-  @IsString() site!: string;
-  /** Each page after its parent, children in order. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => SiteAnswer) sites!: SiteAnswer[];
+  /** One site after the other, each page after its parent, children in order. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => TreePage) pages!: TreePage[];
 }
 
@@ -171,6 +176,7 @@ export class AddressQuery {
   @IsString() @MaxLength(500) title!: string;
   @IsString() @MaxLength(60) type!: string;
   @IsUUID() @IsOptional() parent?: string;
+  @IsUUID() @IsOptional() site?: string;
 }
 
 /** The address that a title would get at a place. */

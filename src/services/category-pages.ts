@@ -37,7 +37,7 @@ export async function categoryHomes(asker: Asker, house: House): Promise<Map<Id,
   const types = house.model.pageTypes.filter((type) => schemeShownBy(house, type));
   const homes = new Map<Id, CategoryHome>();
   if (types.length === 0) return homes;
-  for (const page of await livePagesOfTypes(asker, house.site.id, house.now(), types.map(({ id }) => house.surrogates.of(id)))) {
+  for (const page of await livePagesOfTypes(asker, house.now(), types.map(({ id }) => house.surrogates.of(id)))) {
     const home = categoryHomeAt(house, page);
     if (home && !homes.has(home.scheme)) homes.set(home.scheme, home);
   }
@@ -66,7 +66,7 @@ export function categoryAt(house: House, home: CategoryHome, address: string): C
 }
 
 export const wordsOf = (asker: Asker, house: House, home: CategoryHome, category: Id): Promise<LivePage | undefined> =>
-  liveWordsOf(asker, house.site.id, house.now(), home.page.record, house.surrogates.find(category));
+  liveWordsOf(asker, house.now(), home.page.record, house.surrogates.find(category));
 
 export const categoryLabel = (category: Category, language?: string): string => (language === undefined ? undefined : category.labels[language]) ?? category.label;
 

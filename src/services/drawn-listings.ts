@@ -82,7 +82,7 @@ export async function drawListing(house: House, given: ListingRule, spot: Listin
 /** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
 async function fullListOf(house: House, rule: ListingRule, id: Id, matching: number, language?: string): Promise<DrawnListing['fullList']> {
   const record = await recordByUuid(house.content, id, 'page');
-  const [page] = record ? await livePagesAmong(house.content, house.site.id, house.now(), [record.id]) : [];
+  const [page] = record ? await livePagesAmong(house.content, house.now(), [record.id]) : [];
   if (!page) return undefined;
   const { listing } = pageBody(page.body);
   const other = listing === undefined ? undefined : await ruleInForce(house, listing);

@@ -43,7 +43,7 @@ export interface EntryHome {
 export async function entryPages(asker: Asker, house: House): Promise<(EntryHome & { type: Id })[]> {
   const types = house.model.pageTypes.filter((type) => entryTypeOf(house, type));
   if (types.length === 0) return [];
-  const pages = await livePagesOfTypes(asker, house.site.id, house.now(), types.map(({ id }) => house.surrogates.of(id)));
+  const pages = await livePagesOfTypes(asker, house.now(), types.map(({ id }) => house.surrogates.of(id)));
   const isHome = ({ type }: LivePage): boolean => {
     const source = house.model.pageType(type)?.is.source;
     return source?.kind === 'entry' && source.home === true;

@@ -33,7 +33,7 @@ const MOST_REACHED = 500;
 /** The rule of the list that entries of a type came from: that of the page above the one that says how theirs are. */
 async function ruleAbove(asker: Asker, house: House, type: CompiledType<ContentType>, home: EntryHome): Promise<ListingRule | undefined> {
   if (home.page.parent === null) return undefined;
-  const [above] = await livePagesAmong(asker, house.site.id, house.now(), [home.page.parent]);
+  const [above] = await livePagesAmong(asker, house.now(), [home.page.parent]);
   const { listing, byHand = {} } = above ? pageBody(above.body) : {};
   const rule = listing === undefined ? undefined : await ruleInForce(house, listing, asker);
   // What was read most changes with every reader: no page beside it could be kept.
@@ -112,7 +112,7 @@ export async function pagesRelated(asker: Asker, house: House, type: CompiledTyp
 export async function homesFollowing(asker: Asker, house: House, listings: ReadonlySet<Id>): Promise<ReachedPage[]> {
   const following: ReachedPage[] = [];
   for (const { page } of (await entryHomes(asker, house)).values()) {
-    const [above] = page.parent === null ? [] : await livePagesAmong(asker, house.site.id, house.now(), [page.parent]);
+    const [above] = page.parent === null ? [] : await livePagesAmong(asker, house.now(), [page.parent]);
     const { listing } = above ? pageBody(above.body) : {};
     if (listing !== undefined && listings.has(listing)) following.push({ uuid: page.uuid, title: page.title, address: page.address });
   }

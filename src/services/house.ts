@@ -28,7 +28,10 @@ export interface House {
   mediaFolder: string;
   /** The folder in which letters lie that a mail service would send. */
   outboxFolder: string;
+  /** The first site, at the beginning of all addresses. */
   site: SiteRow;
+  /** Every site of the installation, the first one too. */
+  sites: readonly SiteRow[];
   rendered: RenderedPages;
   visits: VisitCounter;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
@@ -84,10 +87,11 @@ export async function buildHouse(folder: string): Promise<House> {
   await migrate(sessions, sessionMigrations);
   await begin(content, now());
   const model = await modelInForce(content);
-  const [site] = await sites(content);
+  const all = await sites(content);
+  const [site] = all;
   if (!model || !site) throw new Error('The database has no model or no site.');
   return {
-    content, sessions, site, now, letGo,
+    content, sessions, site, sites: all, now, letGo,
     model: new CompiledModel(model.document, model.number),
     surrogates: await Surrogates.load(content),
     categories: await allCategories(content),

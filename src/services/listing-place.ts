@@ -5,12 +5,13 @@ import { everyEntry, testsOf, type Condition } from '../core/mapping/listing-rul
 import type { CompiledType } from '../core/model/compile';
 import type { ContentType } from '../core/model/document';
 import { listLive } from '../store/listing-query';
-import { livePageAt } from '../store/pages';
+import { livePageAt, placeOf } from '../store/pages';
 import { liveAt, recordByUuid, type KeptRecord } from '../store/records';
 import { liveCounts } from './category-counts';
 import { categoryLabel } from './category-pages';
 import type { House } from './house';
 import { entryBody, pageBody } from './kept-body';
+import { siteOf } from './sites';
 import { askedOf } from './sources';
 
 /** Among how many categories one with something in it is sought. */
@@ -68,6 +69,7 @@ export async function placeFor(house: House, { from, where }: { from: readonly I
   const page = asks.includes('page') ? await pageFor(house, at.page) : undefined;
   if (page) {
     place.page = { id: page.uuid, values: pageBody(page.body).values };
+    place.site = siteOf(house, (await placeOf(house.content, page.id))?.site ?? house.site.id).uuid;
     places.push({ sort: 'page', id: page.uuid, label: page.title });
   }
   return { place, places };

@@ -95,6 +95,8 @@ async function expectPicked(asker: Asker, house: House, rule: ListingRule, kept?
   };
   for (const [i, { entry }] of (rule.pins ?? []).entries()) await check(entry, `/rule/pins/${i}/entry`);
   for (const [i, entry] of (rule.leaveOut ?? []).entries()) await check(entry, `/rule/leaveOut/${i}`);
+  const named = standingTestsOf(rule.where).flatMap((test) => ('site' in test && test.site !== 'here' ? test.site : []));
+  if (named.some((id) => !house.sites.some(({ uuid }) => uuid === id))) faults.push({ path: '/rule/where', code: 'not-there', message: 'A condition names a site that is not there.' });
   if (rule.fullList !== undefined && rule.fullList !== kept?.fullList && !(await recordByUuid(asker, rule.fullList, 'page'))) faults.push({ path: '/rule/fullList', code: 'not-there', message: 'There is no such page.' });
   if (faults.length > 0) throw unreadable(faults);
 }

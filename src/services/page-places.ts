@@ -7,13 +7,19 @@ import type { CompiledType } from '../core/model/compile';
 import { mayStand, type Verdict } from '../core/model/placement';
 import { addressOf, whyReserved } from '../core/site/address';
 import type { Asker } from '../store/database';
-import { childrenOf, countOfType, pagesAbove, placeOf, titlesOf, type PlacedPage } from '../store/pages';
+import { childrenOf, countOfType, pagesAbove, placeOf, titlesOf, type PlacedPage, type SiteRow } from '../store/pages';
 import type { House } from './house';
 import { unreadable } from './refusal';
 
-/** Whether a page of a type may stand under another, as the tree is now. `moving` is the page itself, if it stands already. */
-export async function verdictFor(asker: Asker, house: House, type: CompiledType<PageType>, parent: PlacedPage | null, moving: number | null): Promise<Verdict> {
-  const siblings = (await childrenOf(asker, house.site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
+/** A place below a page, or with no parent at the top of a site. */
+export interface Place {
+  site: SiteRow;
+  parent: PlacedPage | null;
+}
+
+/** Whether a page of a type may stand at a place, as the tree is now. `moving` is the page itself, if it stands already. */
+export async function verdictFor(asker: Asker, house: House, type: CompiledType<PageType>, { site, parent }: Place, moving: number | null): Promise<Verdict> {
+  const siblings = (await childrenOf(asker, site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
   const onlyUnder = house.model.placement(parent?.type ?? TOP, type.id)?.onlyUnder;
   // The branch is asked for only where the placement is bound to one.
   const branch = onlyUnder === undefined || parent === null ? [] : await pagesAbove(asker, parent.record);
@@ -21,51 +27,59 @@ export async function verdictFor(asker: Asker, house: House, type: CompiledType<
   return mayStand(house.model, type.id, {
     parentType: parent?.type ?? TOP, branch,
     sameTypeThere: siblings.filter((page) => page.type === type.id).length,
-    sameTypeInSite: await countOfType(asker, house.site.id, house.surrogates.of(type.id), moving),
+    sameTypeInSite: await countOfType(asker, site.id, house.surrogates.of(type.id), moving),
   }, (page) => titles.get(page));
 }
 
 /** For every page type whether it may stand at a place, the allowed ones first. */
-export async function typesAt(house: House, parent: PlacedPage | null): Promise<PlaceVerdict[]> {
-  const verdicts = await Promise.all(house.model.pageTypes.map(async (type) => ({ id: type.is.key, label: type.is.label, ...(await verdictFor(house.content, house, type, parent, null)) })));
+export async function typesAt(house: House, place: Place): Promise<PlaceVerdict[]> {
+  const verdicts = await Promise.all(house.model.pageTypes.map(async (type) => ({ id: type.is.key, label: type.is.label, ...(await verdictFor(house.content, house, type, place, null)) })));
   return verdicts.sort((a, b) => Number(b.allowed) - Number(a.allowed));
 }
 
-/** The address below a page. The top page's own slug is empty, so its children stand at the root. */
-export const addressUnder = (parent: PlacedPage | null, slug: string): string =>
-  parent === null ? '/' : addressOf([...parent.address.split('/').filter(Boolean), slug]);
+/** The address at a place. The top page's own slug is empty, so its children stand right below what the site's addresses begin with. */
+export const addressAt = ({ site, parent }: Place, slug: string): string =>
+  parent === null ? site.base || '/' : addressOf([...parent.address.split('/').filter(Boolean), slug]);
 
 /** Every language a site may be read in: an address may begin with one. */
-const localesOf = (house: House): string[] => [house.site.locale, house.model.document.locales.main, ...house.model.document.locales.others];
+export const localesOf = (house: House): string[] => [house.site.locale, house.model.document.locales.main, ...house.model.document.locales.others];
 
 const isAtTop = (parent: PlacedPage | null) => parent?.parent === null;
 
+/** Why a slug may not stand below a page: the product needs it, or another site begins there. */
+function whyNot(house: House, slug: string, { site, parent }: Place): string | undefined {
+  const other = isAtTop(parent) && site.base === '' ? house.sites.find(({ base }) => base === `/${slug}`) : undefined;
+  return other ? `"/${slug}" is where ${other.label} begins. Choose another address.` : whyReserved(slug, isAtTop(parent), localesOf(house));
+}
+
 /** A slug made from a title that is free and allowed at a place. */
-export async function slugFor(asker: Asker, house: House, type: PageType, title: string, parent: PlacedPage | null, self: number | null): Promise<string> {
+export async function slugFor(asker: Asker, house: House, type: PageType, title: string, place: Place, self: number | null): Promise<string> {
+  const { parent } = place;
   if (parent === null) return '';
   const wanted = slugFrom(title, type.address, house.site.locale) || type.key.toLowerCase();
-  const siblings = (await childrenOf(asker, house.site.id, parent.record)).filter((page) => page.record !== self);
-  return freeSlug(wanted, (slug) => siblings.some((page) => page.slug === slug) || whyReserved(slug, isAtTop(parent), localesOf(house)) !== undefined);
+  const siblings = (await childrenOf(asker, parent.site, parent.record)).filter((page) => page.record !== self);
+  return freeSlug(wanted, (slug) => siblings.some((page) => page.slug === slug) || whyNot(house, slug, place) !== undefined);
 }
 
 /** Checks a slug that a person wrote, and answers with it. */
-export async function slugGiven(asker: Asker, house: House, slug: string, parent: PlacedPage | null, self: number | null): Promise<string> {
+export async function slugGiven(asker: Asker, house: House, slug: string, place: Place, self: number | null): Promise<string> {
+  const { parent } = place;
   const refuse = (code: string, message: string) => unreadable([{ path: '/slug', code, message }]);
   if (parent === null) {
     if (slug !== '') throw refuse('top', 'The top page stands at the beginning of the site; it has no piece of its own.');
     return '';
   }
   if (!isSlug(slug)) throw refuse('slug', `An address is made of small letters, digits and single hyphens, at most ${slugBound}: winter-walks.`);
-  const reserved = whyReserved(slug, isAtTop(parent), localesOf(house));
+  const reserved = whyNot(house, slug, place);
   if (reserved) throw refuse('reserved', reserved);
-  const taken = (await childrenOf(asker, house.site.id, parent.record)).find((page) => page.slug === slug && page.record !== self);
+  const taken = (await childrenOf(asker, parent.site, parent.record)).find((page) => page.slug === slug && page.record !== self);
   if (taken) throw refuse('taken', `"${taken.title}" stands at this address already.`);
   return slug;
 }
 
 /** A position after one of the children of a page, before them all (null), or last (undefined). */
-export async function positionAfter(asker: Asker, house: House, parent: PlacedPage | null, after: Id | null | undefined, moving: number | null): Promise<string> {
-  const siblings = (await childrenOf(asker, house.site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
+export async function positionAfter(asker: Asker, { site, parent }: Place, after: Id | null | undefined, moving: number | null): Promise<string> {
+  const siblings = (await childrenOf(asker, site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
   if (after === undefined) return generateKeyBetween(siblings.at(-1)?.position ?? null, null);
   if (after === null) return generateKeyBetween(null, siblings[0]?.position ?? null);
   const at = siblings.findIndex((page) => page.uuid === after);

@@ -20,7 +20,7 @@ import { readHandOrders } from './hand-order';
 import { minuteNow, today, type House } from './house';
 import { knownOf, namesIn } from './known';
 import { pageBody, type PageBody } from './kept-body';
-import { addressUnder, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor } from './page-places';
+import { addressAt, parentPlace, positionAfter, slugFor, slugGiven, typesAt, verdictFor, type Place } from './page-places';
 import { pageFaults, pageReferences } from './page-faults';
 import { fitShown } from './shown-sheet';
 import type { Person } from './people';
@@ -28,6 +28,7 @@ import { reachOfPage } from './reach';
 import { pageLink, type ReachedPage } from './reached-pages';
 import { expectThere } from './references';
 import { against, changedSince, notFound, unreadable } from './refusal';
+import { siteGiven, siteOf, sitesTold } from './sites';
 import { comeDown, expectRevision, goLive, spanAsked, standingOf } from './versions';
 
 function typeOf(house: House, id: Id | null): CompiledType<PageType> {
@@ -109,7 +110,7 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
   const parent = await parentPlace(asker, place.parent);
   return {
     id: record.uuid, parent: parent?.uuid ?? null, type: type.is.key, category: place.category, title: titleFor(house, type, body, place.category), slug: place.slug, address: addressOfPlaced(house, place, parent?.address),
-    revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
+    site: siteOf(house, place.site).uuid, revision: record.revision, stage: record.stage, ...standingOf(record, versions, house.now()),
     ...speakSaid(type.fields, body, house.model.locale), listing: body.listing ?? null, picks: await picksAnswer(asker, house, body), drift: await driftOf(asker, house, body), byHand: body.byHand ?? {}, slots: speakSlots(house.model, type.is.slots, body.slots ?? {}),
     layout: type.is.layouts.find(({ id }) => id === body.layout)?.key ?? null, settings: { ...body.settings?.set },
     faults: await pageFaults(asker, house, type, body, place.category !== null), names: namesIn(await knownOf(asker, house, pageReferences(house, type, body)), pageReferences(house, type, body)),
@@ -119,7 +120,7 @@ async function answer(asker: Asker, house: House, { record, place }: Standing, v
 }
 
 export async function siteTree(house: House): Promise<TreeAnswer> {
-  const pages = await tree(house.content, house.site.id);
+  const pages = await tree(house.content);
   const live = await liveOfMany(house.content, pages.map(({ record }) => record));
   const byRecord = new Map(pages.map((page) => [page.record, page]));
   const inOrder: PlacedPage[] = [];
@@ -132,9 +133,9 @@ export async function siteTree(house: House): Promise<TreeAnswer> {
   };
   add(null);
   return {
-    site: house.site.label,
+    sites: sitesTold(house),
     pages: inOrder.map((page) => ({
-      id: page.uuid, parent: byRecord.get(page.parent ?? 0)?.uuid ?? null, type: house.model.pageType(page.type)?.is.key ?? '', category: page.category, title: page.title || (house.categories.get(page.category ?? '')?.label ?? ''),
+      id: page.uuid, site: siteOf(house, page.site).uuid, parent: byRecord.get(page.parent ?? 0)?.uuid ?? null, type: house.model.pageType(page.type)?.is.key ?? '', category: page.category, title: page.title || (house.categories.get(page.category ?? '')?.label ?? ''),
       slug: page.slug, address: addressOfPlaced(house, page, byRecord.get(page.parent ?? 0)?.address), revision: page.revision, state: stateAt({ stage: page.stage, spans: live.get(page.record) ?? [], binned: false }, house.now()),
     })),
   };
@@ -167,18 +168,19 @@ export async function addPage(house: House, person: Person, given: NewPage): Pro
   const type = typeByKey(house, given.type);
   return house.content.write(async (tx) => {
     const parent = await parentGiven(tx, given.parent);
+    const at: Place = { site: parent ? siteOf(house, parent.site) : siteGiven(house, given.site), parent };
     const { category = null } = given;
     if (category !== null) await expectWords(tx, house, type, parent, category);
-    const verdict = category === null ? await verdictFor(tx, house, type, parent, null) : { allowed: true, reasons: [] };
+    const verdict = category === null ? await verdictFor(tx, house, type, at, null) : { allowed: true, reasons: [] };
     if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
     // Words of a category begin with nothing: what all of them say stands until there is something else.
     const first: PageBody = category === null ? { values: defaultValues(type.fields, newness(house, person)), slots: firstContents(house.model, type.is.slots, newness(house, person)) } : { values: {} };
     const body = await bodyFrom(tx, house, type, first, given);
     const title = titleFor(house, type, body, category);
-    const slug = category !== null ? '' : given.slug === undefined ? await slugFor(tx, house, type.is, title, parent, null) : await slugGiven(tx, house, given.slug, parent, null);
+    const slug = category !== null ? '' : given.slug === undefined ? await slugFor(tx, house, type.is, title, at, null) : await slugGiven(tx, house, given.slug, at, null);
     const uuid = newId();
     const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'page', type: house.surrogates.of(type.id), title, body: JSON.stringify(body), faults: (await pageFaults(tx, house, type, body, category !== null)).length, at: house.now(), by: person.id }]);
-    await putPlaces(tx, [{ record, site: house.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, house, parent, undefined, null), slug, address: category === null ? addressUnder(parent, slug) : placeOfWords(uuid) }]);
+    await putPlaces(tx, [{ record, site: at.site.id, parent: parent?.record ?? null, position: await positionAfter(tx, at, undefined, null), slug, address: category === null ? addressAt(at, slug) : placeOfWords(uuid) }]);
     if (category !== null) await putCategoryWords(tx, record, house.surrogates.of(category));
     await setRefs(tx, record, 0, refsOf(house, type, body));
     await note(tx, house.now(), person.id, 'made a page', record);
@@ -210,10 +212,10 @@ async function work(house: House, person: Person, id: Id, revision: number, your
 }
 
 /** Gives a page and all below it their addresses, after its slug or place changed. */
-async function readdress(tx: Tx, house: House, record: number, parent: PlacedPage | null, position: string, slug: string): Promise<void> {
+async function readdress(tx: Tx, record: number, at: Place, position: string, slug: string): Promise<void> {
   const branch = await branchOf(tx, record);
   const byParent = (above: number) => branch.filter((each) => each.parent === above && each.record !== record);
-  const rows = [{ record, site: house.site.id, parent: parent?.record ?? null, position, slug, address: addressUnder(parent, slug) }];
+  const rows = [{ record, site: at.site.id, parent: at.parent?.record ?? null, position, slug, address: addressAt(at, slug) }];
   for (let i = 0; i < rows.length; i += 1) {
     const above = rows[i];
     if (!above) continue;
@@ -228,10 +230,10 @@ async function readdress(tx: Tx, house: House, record: number, parent: PlacedPag
 export const changePage = (house: House, person: Person, id: Id, revision: number, patch: PagePatch): Promise<PageAnswer> =>
   work(house, person, id, revision, { ...patch } as unknown as JsonObject, async (tx, { record, place }, type) => {
     const body = await bodyFrom(tx, house, type, pageBody(record.body), patch);
-    const parent = await parentPlace(tx, place.parent);
+    const at: Place = { site: siteOf(house, place.site), parent: await parentPlace(tx, place.parent) };
     if (place.category !== null && patch.slug !== undefined) throw unreadable([{ path: '/slug', code: 'category', message: 'The address is that of the category. Change it there, in Shape.' }]);
-    const slug = patch.slug === undefined ? place.slug : await slugGiven(tx, house, patch.slug, parent, record.id);
-    if (slug !== place.slug) await readdress(tx, house, record.id, parent, place.position, slug);
+    const slug = patch.slug === undefined ? place.slug : await slugGiven(tx, house, patch.slug, at, record.id);
+    if (slug !== place.slug) await readdress(tx, record.id, at, place.position, slug);
     await changeWorking(tx, record, { title: titleFor(house, type, body, place.category), body: JSON.stringify(body), faults: (await pageFaults(tx, house, type, body, place.category !== null)).length, stage: 'draft', at: house.now(), by: person.id, why: 'saved' });
     await setRefs(tx, record.id, 0, refsOf(house, type, body));
     return { shows: slug !== place.slug, what: 'changed a page' };
@@ -259,14 +261,16 @@ export const withdrawPage = (house: House, person: Person, id: Id, revision: num
 export const movePage = (house: House, person: Person, id: Id, revision: number, { parent: to, after }: PageMove): Promise<PageAnswer> =>
   work(house, person, id, revision, { parent: to, after: after ?? null }, async (tx, { record, place }, type) => {
     const parent = await parentGiven(tx, to);
+    const at: Place = { site: siteOf(house, place.site), parent };
+    if (parent && parent.site !== place.site) throw against('A page stays in its site.', [{ path: '/parent', code: 'site', message: 'A page stays in its site.' }]);
     if (place.category !== null) throw against('It stands where its category stands. Move the category, in Shape.');
     if (parent && (await branchOf(tx, record.id)).some((below) => below.record === parent.record)) throw against('A page cannot stand below itself.', [{ path: '/parent', code: 'circle', message: 'A page cannot stand below itself.' }]);
     if ((parent?.record ?? null) !== place.parent) {
-      const verdict = await verdictFor(tx, house, type, parent, record.id);
+      const verdict = await verdictFor(tx, house, type, at, record.id);
       if (!verdict.allowed) throw against(verdict.reasons.join(' '), verdict.reasons.map((message) => ({ path: '/parent', code: 'placement', message })));
     }
-    const slug = (parent === null) !== (place.parent === null) ? await slugFor(tx, house, type.is, record.title, parent, record.id) : await slugGiven(tx, house, place.slug, parent, record.id);
-    await readdress(tx, house, record.id, parent, await positionAfter(tx, house, parent, after, record.id), slug);
+    const slug = (parent === null) !== (place.parent === null) ? await slugFor(tx, house, type.is, record.title, at, record.id) : await slugGiven(tx, house, place.slug, at, record.id);
+    await readdress(tx, record.id, at, await positionAfter(tx, at, after, record.id), slug);
     await changeWorking(tx, record, { title: record.title, body: record.body, faults: record.faults, stage: record.stage, at: house.now(), by: person.id, why: 'moved' });
     return { shows: true, what: 'moved a page' };
   });
@@ -275,7 +279,7 @@ export async function binPage(house: House, person: Person, id: Id, revision: nu
   const reached = await house.content.write(async (tx) => {
     const { record, place } = await need(tx, id);
     expectRevision(record, revision, () => changedSince({ id, revision: record.revision }, {}));
-    if ((await childrenOf(tx, house.site.id, record.id)).length > 0) throw against('Pages stand below this one. Give them another place first.');
+    if ((await childrenOf(tx, place.site, record.id)).length > 0) throw against('Pages stand below this one. Give them another place first.');
     const pages = await reachOfPage(tx, house, record.id);
     await fitShown(tx, house, record, await comeDown(tx, record.id, house.now()));
     await setRefs(tx, record.id, 0, []);
@@ -289,8 +293,11 @@ export async function binPage(house: House, person: Person, id: Id, revision: nu
   house.rendered.renew(reached.map(({ uuid }) => uuid));
 }
 
-export async function typesUnder(house: House, id: Id | null): Promise<PlacesAnswer> {
-  return { items: await typesAt(house, id === null ? null : (await need(house.content, id)).place) };
+/** The page types that may stand under a page, and with none at the top of a site (by id; without one, of the first). */
+export async function typesUnder(house: House, id: Id | null, site?: Id): Promise<PlacesAnswer> {
+  if (id === null) return { items: await typesAt(house, { site: siteGiven(house, site), parent: null }) };
+  const { place } = await need(house.content, id);
+  return { items: await typesAt(house, { site: siteOf(house, place.site), parent: place }) };
 }
 
 /** Every place in the tree, with whether the page may stand there. */
@@ -298,17 +305,19 @@ export async function homesFor(house: House, id: Id): Promise<PlacesAnswer> {
   const { record, place } = await need(house.content, id);
   const type = typeOf(house, record.type);
   const branch = new Set((await branchOf(house.content, record.id)).map((below) => below.record));
-  const pages = (await tree(house.content, house.site.id)).filter((each) => each.record !== record.id);
+  const pages = (await tree(house.content)).filter((each) => each.record !== record.id && each.site === place.site);
+  const site = siteOf(house, place.site);
   const items = await Promise.all(pages.map(async (each) => {
     if (branch.has(each.record)) return { id: each.uuid, label: each.title, allowed: false, reasons: ['A page cannot stand below itself.'] };
     if (each.record === place.parent) return { id: each.uuid, label: each.title, allowed: true, reasons: ['It stands here now.'] };
-    return { id: each.uuid, label: each.title, ...(await verdictFor(house.content, house, type, each, record.id)) };
+    return { id: each.uuid, label: each.title, ...(await verdictFor(house.content, house, type, { site, parent: each }, record.id)) };
   }));
   return { items: items.sort((a, b) => Number(b.allowed) - Number(a.allowed)) };
 }
 
-export async function addressFor(house: House, { title, type: key, parent: id }: AddressQuery): Promise<AddressAnswer> {
+export async function addressFor(house: House, { title, type: key, parent: id, site }: AddressQuery): Promise<AddressAnswer> {
   const parent = await parentGiven(house.content, id ?? null);
-  const slug = await slugFor(house.content, house, typeByKey(house, key).is, title, parent, null);
-  return { slug, address: addressUnder(parent, slug) };
+  const at: Place = { site: parent ? siteOf(house, parent.site) : siteGiven(house, site), parent };
+  const slug = await slugFor(house.content, house, typeByKey(house, key).is, title, at, null);
+  return { slug, address: addressAt(at, slug) };
 }

@@ -110,6 +110,7 @@ export async function setUp(house: House, asked: SetUp, agent: string): Promise<
     return { ...kept, id: await makePerson(tx, kept, house.now()) };
   });
   house.site = { ...house.site, label: asked.site.trim() };
+  house.sites = [house.site, ...house.sites.slice(1)];
   house.rendered.renewAll();
   return open(house, person, agent);
 }

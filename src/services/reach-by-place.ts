@@ -1,6 +1,6 @@
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
-import { asksOfPlace, hereValue, settled } from '../core/mapping/here';
+import { asksOfPlace, hereValue, settled, type Standpoint } from '../core/mapping/here';
 import type { Condition, ListingRule, Test } from '../core/mapping/listing-rule';
 import { asList } from '../core/model/kinds';
 import type { Asker } from '../store/database';
@@ -11,6 +11,7 @@ import { categoryHomeAt, categoryHomes, type CategoryHome } from './category-pag
 import { entryAddresses, entryTypeOf } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
+import { siteOf } from './sites';
 import { categoryPages, livePagesReferring, reachedPages, type ReachedPage } from './reached-pages';
 
 /** The most entries whose own pages are looked at one by one; with more, all pages of their sort count as reached. */
@@ -18,8 +19,8 @@ const MOST_PLACES = 500;
 /** The most categories beside one another that name each other on their pages. */
 export const MOST_BESIDE = 40;
 
-/** What a rule may take from a page. */
-const standingPage = ({ uuid, body }: LivePage) => ({ id: uuid, values: pageBody(body).values });
+/** What a rule may take from a page, and from where it stands. */
+const standingPage = (house: House, { uuid, body, site }: LivePage): Pick<Standpoint, 'page' | 'site'> => ({ page: { id: uuid, values: pageBody(body).values }, site: siteOf(house, site).uuid });
 
 /** The tests that must all hold. */
 const needed = (condition: Condition): Test[] => ('all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : []);
@@ -41,8 +42,8 @@ function idsWanted(house: House, { field, is }: Test, values: readonly Values[])
 function amongCategories(house: House, home: CategoryHome, rule: ListingRule, { values, tells }: Sought): ReachedPage[] {
   const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'category');
   const candidates = (by && idsWanted(house, by, values)) ?? house.categories.inOrder(home.scheme).map(({ category }) => category.id);
-  const page = standingPage(home.page);
-  return categoryPages(house, home, candidates.filter((category) => tells(settled(rule.where, { category, page }))));
+  const at = standingPage(house, home.page);
+  return categoryPages(house, home, candidates.filter((category) => tells(settled(rule.where, { category, ...at }))));
 }
 
 /** The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page that says how all of them are. */
@@ -58,8 +59,8 @@ async function amongEntries(asker: Asker, house: House, page: LivePage, rule: Li
   const asked = { sheet: sheetIn(house, type), surrogates: house.surrogates, now: house.now(), today: today(house) };
   const { versions } = await listLive(asker, asked, { where: { field, is: 'oneOf', value: ids }, order: [], limit: MOST_PLACES + 1 });
   if (versions.length > MOST_PLACES) return [all];
-  const saysPage = standingPage(page);
-  const places = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values })).filter((entry) => tells(settled(rule.where, { entry, page: saysPage })));
+  const at = standingPage(house, page);
+  const places = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values })).filter((entry) => tells(settled(rule.where, { entry, ...at })));
   const addresses = await entryAddresses(asker, house, places.map(({ id }) => ({ id, type: type.id })));
   return places.flatMap(({ id, values: said }): ReachedPage[] => {
     const address = addresses.get(id);
@@ -74,10 +75,10 @@ export async function placesTelling(asker: Asker, house: House, listing: { id: I
     const home = categoryHomeAt(house, page);
     if (page.category !== null) {
       const { category } = page;
-      if (sought.tells(settled(listing.rule.where, { category, page: standingPage(page) }))) reached.push(...(await reachedPages(asker, house, [page])));
+      if (sought.tells(settled(listing.rule.where, { category, ...standingPage(house, page) }))) reached.push(...(await reachedPages(asker, house, [page])));
     } else if (home) reached.push(...amongCategories(house, home, listing.rule, sought));
     else if (entryTypeOf(house, house.model.pageType(page.type))) reached.push(...(await amongEntries(asker, house, page, listing.rule, sought)));
-    else if (sought.tells(settled(listing.rule.where, { page: standingPage(page) }))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
+    else if (sought.tells(settled(listing.rule.where, standingPage(house, page)))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
   }
   return reached;
 }
@@ -99,7 +100,7 @@ export async function pagesCounting(asker: Asker, house: House, type: Id, before
       return [id, ...(parent === null ? [] : [parent]), ...(beside.length <= MOST_BESIDE ? beside.map((each) => each.id) : [])];
     });
     reached.push(...categoryPages(house, home, [...new Set(naming)]));
-    if (differing.some(({ parent }) => parent === null) && home.page.parent !== null) reached.push(...(await reachedPages(asker, house, await livePagesAmong(asker, house.site.id, house.now(), [home.page.parent]))));
+    if (differing.some(({ parent }) => parent === null) && home.page.parent !== null) reached.push(...(await reachedPages(asker, house, await livePagesAmong(asker, house.now(), [home.page.parent]))));
   }
   return reached;
 }

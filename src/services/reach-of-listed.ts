@@ -7,23 +7,25 @@ import { allIn } from '../core/mapping/pins';
 import { ruleIn } from '../core/mapping/sources';
 import { subjectOf, type Around } from '../core/site/reach';
 import type { Asker } from '../store/database';
-import { pagesAbove, type LivePage } from '../store/pages';
+import { pagesAbove, placeOf, type LivePage } from '../store/pages';
 import { recordById } from '../store/records';
 import { entryHomes } from './entry-addresses';
 import { languagesIn, today, type House } from './house';
 import { listingsInForce } from './listings-in-force';
 import { pageBody } from './kept-body';
 import { placesTelling, takesFromPlace } from './reach-by-place';
+import { siteOf } from './sites';
 import { pagesShowing, type ReachedPage } from './reached-pages';
 
 type IsBelow = NonNullable<Around['isBelow']>;
 
 const belowAmong = (above: readonly Id[]): IsBelow => (page, children) => (children ? above[0] === page : above.includes(page));
 
-/** Below which pages the entries of a type have their own. */
-export async function standsBelow(asker: Asker, house: House, type: Id): Promise<IsBelow> {
-  const parent = (await entryHomes(asker, house)).get(type)?.page.parent;
-  return belowAmong(typeof parent === 'number' ? (await pagesAbove(asker, parent)).map(({ id }) => id) : []);
+/** Below which pages, and in which site, the entries of a type have their own. */
+export async function ownPlace(asker: Asker, house: House, type: Id): Promise<Pick<Around, 'isBelow' | 'site'>> {
+  const page = (await entryHomes(asker, house)).get(type)?.page;
+  if (!page) return {};
+  return { site: siteOf(house, page.site).uuid, isBelow: belowAmong(page.parent === null ? [] : (await pagesAbove(asker, page.parent)).map(({ id }) => id)) };
 }
 
 /** A page that may be listed, with what it says: for visitors now, and as it would if it were published. */
@@ -32,9 +34,10 @@ interface Listable {
   type: Id;
   says: Said[];
   isBelow: IsBelow;
+  site: Id;
 }
 
-const asksWhere = (rule: ListingRule): boolean => standingTestsOf(rule.where).some((test) => 'under' in test);
+const asksWhere = (rule: ListingRule): boolean => standingTestsOf(rule.where).some((test) => 'under' in test || 'site' in test);
 /** What cannot be told from a page's own words: who published it, what it links to. */
 const asksFurther = (rule: ListingRule): boolean => standingTestsOf(rule.where).some((test) => 'author' in test) || testsOf(rule.where).some(({ field }) => throughLink(field));
 
@@ -52,14 +55,15 @@ export async function pagesListing(asker: Asker, house: House, record: number, l
   };
   const own = await recordById(asker, record);
   const above = (await pagesAbove(asker, record)).map(({ id }) => id);
-  const branch: Listable[] = live.filter((page) => page.record === record || (own && trail(page).includes(own.uuid))).map((page) => ({ id: page.uuid, type: page.type, says: [pageBody(page.body)], isBelow: belowAmong(trail(page)) }));
-  if (own && own.type !== null && own.binnedAt === null) branch.push({ id: own.uuid, type: own.type, says: [pageBody(own.body)], isBelow: belowAmong(above.slice(1)) });
+  const branch: Listable[] = live.filter((page) => page.record === record || (own && trail(page).includes(own.uuid))).map((page) => ({ id: page.uuid, type: page.type, says: [pageBody(page.body)], isBelow: belowAmong(trail(page)), site: siteOf(house, page.site).uuid }));
+  const place = await placeOf(asker, record);
+  if (own && place && own.type !== null && own.binnedAt === null) branch.push({ id: own.uuid, type: own.type, says: [pageBody(own.body)], isBelow: belowAmong(above.slice(1)), site: siteOf(house, place.site).uuid });
   const standingBelow = own ? [...(await entryHomes(asker, house))].flatMap(([type, { page }]) => (page.record === record || trail(page).includes(own.uuid) ? [type] : [])) : [];
-  const lists = (rule: ListingRule, where: Condition): boolean => branch.some(({ id, type, says, isBelow }) => {
+  const lists = (rule: ListingRule, where: Condition): boolean => branch.some(({ id, type, says, isBelow, site }) => {
     const of = house.model.pageType(type);
     if (!of || !rule.from.includes(type)) return false;
     const shown = inEachLanguage(allIn(ruleIn({ ...rule, where }, of)), languagesIn(house));
-    return asksFurther(rule) || says.some((said) => shown.some((each) => matches(each, said.values, today(house), house.categories.isUnder, subjectOf(id, said, { isBelow, locale: house.model.locale }))));
+    return asksFurther(rule) || says.some((said) => shown.some((each) => matches(each, said.values, today(house), house.categories.isUnder, subjectOf(id, said, { isBelow, site, locale: house.model.locale }))));
   });
   const anywhere = new Set<Id>();
   const reached: ReachedPage[] = [];

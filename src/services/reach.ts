@@ -18,7 +18,7 @@ import { entryBody } from './kept-body';
 import { knownOf } from './known';
 import { listingsInForce } from './listings-in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './reach-by-place';
-import { pagesListing, standsBelow } from './reach-of-listed';
+import { ownPlace, pagesListing } from './reach-of-listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './reached-pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
@@ -38,7 +38,7 @@ export async function reachOfEntry(asker: Asker, house: House, id: Id, change: E
   const type = house.model.contentOrMedia(change.type);
   const links = [change.before, change.after].flatMap((said) => (said && type ? referencesInSaid(type.fields, said) : []));
   const { entries } = await knownOf(asker, house, links.filter(({ sort }) => sort === 'entry'));
-  const around: Around = { isUnder: house.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, isBelow: await standsBelow(asker, house, change.type), locale: house.model.locale };
+  const around: Around = { isUnder: house.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, ...(await ownPlace(asker, house, change.type)), locale: house.model.locale };
   const own = ({ id: listing, rule }: LiveListing): LiveListing => ({ id: listing, rule: type ? ruleIn(rule, type) : rule });
   const differs = ({ id: listing, rule }: LiveListing) => inEachLanguage(rule.where, languagesIn(house)).some((where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, around));
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
@@ -89,7 +89,7 @@ async function placesShowing(asker: Asker, house: House, listing: LiveListing, o
   if (!version) return [];
   const said = entryBody(version.body);
   const type = house.model.contentType(of);
-  const around: Around = { isBelow: await standsBelow(asker, house, of), locale: house.model.locale };
+  const around: Around = { ...(await ownPlace(asker, house, of)), locale: house.model.locale };
   const own = { id: listing.id, rule: type ? ruleIn(listing.rule, type) : listing.rule };
   return placesTelling(asker, house, own, { values: [said.values], tells: (where) => inEachLanguage(where, languagesIn(house)).some((each) => matches(each, said.values, today(house), house.categories.isUnder, subjectOf(id, said, around))) });
 }
@@ -112,14 +112,14 @@ async function pagesShowingEntriesOf(asker: Asker, house: House, types: Readonly
   const rows = await asker.all<{ source: number }>(
     `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`, [JSON.stringify(numbers)],
   );
-  return rows.length === 0 ? [] : reachedPages(asker, house, await livePagesAmong(asker, house.site.id, house.now(), rows.map(({ source }) => source)));
+  return rows.length === 0 ? [] : reachedPages(asker, house, await livePagesAmong(asker, house.now(), rows.map(({ source }) => source)));
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */
 export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
   const listings = (await listingsInForce(asker, house)).filter(({ rule }) => rule.from.some((of) => types.has(of)));
   const showing = await pagesShowing(asker, house, new Set(listings.map(({ id }) => id)));
-  const ofType = await reachedPages(asker, house, (await livePages(asker, house.site.id, house.now())).filter(({ type }) => types.has(type)));
+  const ofType = await reachedPages(asker, house, (await livePages(asker, house.now())).filter(({ type }) => types.has(type)));
   const homes = [...(await entryHomes(asker, house))].flatMap(([type, { page: { uuid, title, address } }]) => (types.has(type) ? [{ uuid, title, address }] : []));
   // Blocks of a type, and pages that show an entry of one: both are kept as references of the page.
   return distinctPages([...showing, ...ofType, ...homes, ...(await pagesReferring(asker, house, [...types])), ...(await pagesShowingEntriesOf(asker, house, types))]);
@@ -130,7 +130,7 @@ export async function reachOfTypes(asker: Asker, house: House, types: ReadonlySe
  * (which lists it), the pages below it (which name it), and all of them where it stands in the navigation.
  */
 export async function reachOfPage(asker: Asker, house: House, record: number): Promise<ReachedPage[]> {
-  const all = await livePages(asker, house.site.id, house.now());
+  const all = await livePages(asker, house.now());
   const parents = new Map(all.map((page) => [page.record, page.parent]));
   const self = all.find((page) => page.record === record);
   const above = self?.parent ?? null;

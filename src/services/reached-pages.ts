@@ -45,7 +45,7 @@ async function handedTo(asker: Asker, house: House, pages: readonly LivePage[], 
   });
   const handing = new Set(pages.filter(hands).map(({ record }) => record));
   if (handing.size === 0) return [];
-  const all = await livePages(asker, house.site.id, house.now());
+  const all = await livePages(asker, house.now());
   const parents = new Map(all.map(({ record, parent }) => [record, parent]));
   return all.filter(({ parent }) => {
     for (let at = parent; at !== null && at !== undefined; at = parents.get(at) ?? null) if (handing.has(at)) return true;
@@ -59,7 +59,7 @@ export async function livePagesReferring(asker: Asker, house: House, targets: It
   const using = new Set<number>();
   for (const target of sought) for (const { source, sort, role: as } of await referrers(asker, target, 1)) if (sort === 'page' && (role === undefined || as === role)) using.add(source);
   if (using.size === 0) return [];
-  const pages = await livePagesAmong(asker, house.site.id, house.now(), [...using]);
+  const pages = await livePagesAmong(asker, house.now(), [...using]);
   return [...new Map([...pages, ...(await handedTo(asker, house, pages, sought))].map((page) => [page.record, page])).values()];
 }
 

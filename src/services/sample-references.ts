@@ -11,6 +11,8 @@ export class SampleNames {
   readonly entries = new Map<string, Id>();
   readonly pages = new Map<string, Id>();
   readonly media = new Map<string, Id>();
+  /** By what their addresses begin with, the first by its key. */
+  readonly sites = new Map<string, Id>();
   readonly listings = new Map<string, Id>();
   /** By the key of the scheme and the key of the category. */
   readonly categories = new Map<string, Id>();

@@ -17,6 +17,7 @@ import { addCategory, changeCategory } from './categories';
 import { today, type House } from './house';
 import { addListing, publishListing } from './listings';
 import { addMedia, changeMedium } from './media';
+import { addSite } from './sites';
 import { beginWith } from './model';
 import { addPage, changePage, publishPage } from './pages';
 import { addPerson, type Person } from './people';
@@ -37,6 +38,8 @@ export interface Sample {
   entries: Record<string, JsonObject[]>;
   listings: { label: string; rule: JsonObject; inForce?: boolean }[];
   pages: SamplePage[];
+  /** Further sites, each with pages of its own. */
+  sites?: { label: string; begins: string; pages: SamplePage[] }[];
 }
 
 interface SampleCategory {
@@ -116,6 +119,7 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
   });
   house.demo = true;
   house.site = { ...house.site, ...sample.site };
+  house.sites = [house.site, ...house.sites.slice(1)];
   const people: Person[] = [];
   for (const person of sample.people) people.push({ ...(await addPerson(house, person)), session: '', endsAt: 0 });
   const [architect] = people;
@@ -137,17 +141,23 @@ export async function fillWithSample(house: House, sample: Sample): Promise<void
 
   // Pages come before the entries that link to them; what stands on them comes after.
   const made: { page: SamplePage; id: Id }[] = [];
-  const makePages = async (pages: readonly SamplePage[], parent: Id | null): Promise<void> => {
+  const makePages = async (pages: readonly SamplePage[], parent: Id | null, site: Id): Promise<void> => {
     for (const page of pages) {
       const type = house.model.pageTypeByKey(page.type);
       const category = page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
-      const { id, address } = await addPage(house, architect, { type: page.type, parent, ...(category === undefined ? {} : { category }), values: names.said(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.said(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
+      const { id, address } = await addPage(house, architect, { type: page.type, parent, site, ...(category === undefined ? {} : { category }), values: names.said(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.said(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
       names.pages.set(address, id);
       made.push({ page, id });
-      await makePages(page.below ?? [], id);
+      await makePages(page.below ?? [], id, site);
     }
   };
-  await makePages(sample.pages, null);
+  names.sites.set(house.site.key, house.site.uuid);
+  await makePages(sample.pages, null, house.site.uuid);
+  for (const { label, begins, pages } of sample.sites ?? []) {
+    const site = await addSite(house, architect, { label, begins });
+    names.sites.set(begins, site.id);
+    await makePages(pages, null, site.id);
+  }
 
   const inOrder = Object.entries(sample.entries).sort(([a], [b]) => (referredFirst.includes(a) ? referredFirst.indexOf(a) : 9) - (referredFirst.includes(b) ? referredFirst.indexOf(b) : 9));
   for (const [key, written] of inOrder) {
@@ -181,10 +191,10 @@ function visitsBefore(house: House, page: Id, place: number): { page: Id; day: s
   });
 }
 
-/** Categories that a rule names by key, as `scheme/key`, and the page of its full list, named by its address, become their ids. */
+/** Categories that a rule names by key, as `scheme/key`, sites, as `site/key`, and the page of its full list, named by its address, become their ids. */
 function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
   const settle = (value: Json): Json => {
-    if (typeof value === 'string') return names.categories.get(value.replace('/', ' ')) ?? value;
+    if (typeof value === 'string') return names.categories.get(value.replace('/', ' ')) ?? names.sites.get(value.replace('site/', '')) ?? value;
     if (Array.isArray(value)) return value.map(settle);
     return typeof value === 'object' && value !== null ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, settle(each)])) : value;
   };

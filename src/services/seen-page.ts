@@ -25,7 +25,7 @@ export async function seenPage(house: House, { address }: SeenQuery): Promise<Se
   const standing = found.found === 'page' ? await standingAt(house, splitResults(within)?.address ?? within) : undefined;
   if (found.found !== 'page' || !standing) throw notFound('page at this address');
   const { page, category } = standing;
-  const pages = [...(await liveAbove(house.content, house.site.id, house.now(), page.record)), page, ...(category?.words ? [category.words] : [])];
+  const pages = [...(await liveAbove(house.content, house.now(), page.record)), page, ...(category?.words ? [category.words] : [])];
   const blocks: Record<Id, Id> = Object.fromEntries(pages.flatMap(({ uuid, body }) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => [id, uuid])));
   return { drawn: found.page, own: ownOf(standing), page: page.uuid, blocks };
 }

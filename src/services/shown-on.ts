@@ -27,9 +27,9 @@ const takesHere = ({ value }: Test): boolean => [value].flat().some((each) => is
 function somewhere(condition: Condition): Condition {
   if ('all' in condition) return { all: condition.all.map(somewhere) };
   if ('any' in condition) return { any: condition.any.map(somewhere) };
-  if ('not' in condition) return 'entry' in condition.not || 'under' in condition.not || ('field' in condition.not && takesHere(condition.not)) ? { all: [] } : { not: somewhere(condition.not) };
+  if ('not' in condition) return 'entry' in condition.not || 'under' in condition.not || 'site' in condition.not || ('field' in condition.not && takesHere(condition.not)) ? { all: [] } : { not: somewhere(condition.not) };
   if ('field' in condition) return takesHere(condition) ? { field: condition.field, is: 'filled' } : condition;
-  return ('entry' in condition && condition.entry === 'here') || ('under' in condition && condition.under === 'here') || ('language' in condition && condition.language === 'here') ? { all: [] } : condition;
+  return ('entry' in condition && condition.entry === 'here') || ('under' in condition && condition.under === 'here') || ('site' in condition && condition.site === 'here') || ('language' in condition && condition.language === 'here') ? { all: [] } : condition;
 }
 
 /** A listing that visitors see on some pages and that takes entries of a type, its rule with what those pages give it put in. */

@@ -12,7 +12,7 @@ export async function feedOf(house: House, address: string, kind: FeedKind, orig
   const published = await publishedAmong(house.content, listing.items.map(({ id }) => id), house.now());
   const whole = (path: string): string => new URL(path, origin).href;
   return writeFeed(kind, {
-    title: `${title} – ${house.site.label}`, description: face.summary?.[0]?.words ?? '', language: locale, address: whole(here), feeds: { atom: whole(feeds.atom), json: whole(feeds.json) },
+    title: `${title} – ${found.page.site.label}`, description: face.summary?.[0]?.words ?? '', language: locale, address: whole(here), feeds: { atom: whole(feeds.atom), json: whole(feeds.json) },
     items: listing.items.map(({ id, face: item }) => {
       const [heading, summary, picture] = [item.heading?.[0], item.summary?.[0], item.picture?.[0]?.media];
       return {

@@ -8,6 +8,7 @@ import { everyEntry } from '../core/mapping/listing-rule';
 import { entryAddresses, entryHomes } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import { knownOf } from './known';
+import { siteOf } from './sites';
 
 /** One of the types that a listing takes, with the rule as it understands it, and what it is asked of. */
 export interface Source extends Branch<ListingRule> {
@@ -19,10 +20,11 @@ export const askedOf = (house: House, type: SourceType): Asked => ({ sheet: shee
 /** The sources of a rule as they are asked, in the order of a language. What it takes from its place must have been settled. */
 export async function sourcesOf(asker: Asker, house: House, rule: ListingRule, language?: string): Promise<Source[]> {
   const { types } = Sources.of(house.model, rule.from);
-  const homes = standingTestsOf(rule.where).some((test) => 'under' in test) ? await entryHomes(asker, house) : undefined;
+  const homes = standingTestsOf(rule.where).some((test) => 'under' in test || 'site' in test) ? await entryHomes(asker, house) : undefined;
   return types.map((type) => {
-    const parent = homes?.get(type.id)?.page.parent;
-    return { type, rule: ruleIn(rule, type), asked: { ...askedOf(house, type), language, ...(typeof parent === 'number' ? { standsUnder: parent } : {}) } };
+    const page = homes?.get(type.id)?.page;
+    const home = page && { site: siteOf(house, page.site).uuid, ...(page.parent === null ? {} : { under: page.parent }) };
+    return { type, rule: ruleIn(rule, type), asked: { ...askedOf(house, type), language, ...(home ? { home } : {}) } };
   });
 }
 

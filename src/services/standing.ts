@@ -13,6 +13,7 @@ import { categoryAddress, categoryAt, categoryHomes, schemeShownBy, wordsOf, typ
 import { entryAddresses, entryPages, entryTypeOf } from './entry-addresses';
 import { sheetIn, today, type House } from './house';
 import { entryBody } from './kept-body';
+import { siteAt } from './sites';
 
 /** An entry that has a page of its own: what visitors see of it, and where. */
 export interface OwnPage {
@@ -62,7 +63,7 @@ async function categoryPage(house: House, home: CategoryHome, category: Category
 
 /** What stands at an address in the main language. A page goes before an entry's, and that before a category's. */
 export async function standingAt(house: House, address: string): Promise<Standing | undefined> {
-  const page = await livePageAt(house.content, house.site.id, house.now(), address);
+  const page = await livePageAt(house.content, siteAt(house, address).id, house.now(), address);
   if (page && !saysHowOthersAre(house, house.model.pageType(page.type))) return { page };
   const entry = await entryAt(house, address);
   if (entry) return entry;

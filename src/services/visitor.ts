@@ -31,6 +31,7 @@ import { goesByVisits } from './leading';
 import { notFound, unreadable } from './refusal';
 import { MOST_BESIDE } from './reach-by-place';
 import { anyOwnPage, saysHowOthersAre, standingAt, type CategoryPage, type Standing } from './standing';
+import { siteOf } from './sites';
 import { pageVisits, VISITS_FRESH } from './visits';
 
 /** What an address asks for: a page with the ids of what it is made from and the one spelling of what was chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
@@ -147,11 +148,12 @@ async function waysOn(house: House, { page, entry, category }: Standing, childre
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
 async function gather(house: House, standing: Standing, body: PageBody, type: CompiledType<PageType>, { language, results = 1, query = new URLSearchParams() }: Asked = {}): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number; query: string }> {
   const now = house.now();
-  const { content, site } = house;
+  const { content } = house;
   const { page, entry, category } = standing;
+  const site = siteOf(house, page.site);
   const address = entry?.address ?? category?.address ?? page.address;
-  const place: Standpoint = { ...(language === undefined ? {} : { language }), page: { id: page.uuid, values: body.values }, ...(entry ? { entry: { id: entry.id, values: entry.said.values } } : {}), ...(category ? { category: category.category.id } : {}) };
-  const above = await liveAbove(content, site.id, now, page.record);
+  const place: Standpoint = { ...(language === undefined ? {} : { language }), site: site.uuid, page: { id: page.uuid, values: body.values }, ...(entry ? { entry: { id: entry.id, values: entry.said.values } } : {}), ...(category ? { category: category.category.id } : {}) };
+  const above = await liveAbove(content, now, page.record);
   const top = page.parent === null ? page : above.find(({ parent }) => parent === null);
   const contents = standingIn(house, type, body, above);
   const listingIds = [...new Set([body.listing, ...blocksIn(contents).map(({ listing }) => listing)].filter((id): id is string => id !== undefined))];
@@ -161,7 +163,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
   const namesBelow = !rule && !entry && page.parent !== null;
   // What only says how others are is no page to go to.
   const isPlace = ({ type: of }: LivePage) => !saysHowOthersAre(house, house.model.pageType(of));
-  const [children, mainChildren] = await Promise.all([namesBelow ? liveChildren(content, site.id, now, page.record) : [], top ? liveChildren(content, site.id, now, top.record) : []]);
+  const [children, mainChildren] = await Promise.all([namesBelow ? liveChildren(content, now, page) : [], top ? liveChildren(content, now, top) : []]);
   const [below, main] = [category ? [] : children.filter(isPlace), mainChildren.filter(isPlace)];
   const { categories, beside } = await waysOn(house, standing, children, language);
   const fieldsOf = (each: LivePage) => house.model.pageType(each.type)?.fields ?? [];
@@ -201,7 +203,7 @@ async function gather(house: House, standing: Standing, body: PageBody, type: Co
     freshUntil: showsVisits || rules.some(([, each]) => goesByVisits(each) || showsVisitsOf(house, each, body.settings)) ? now + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : category ? titleOf(type.is, saidIn(body, language)) : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,
+      locale: language ?? site.locale, site: { label: site.label, home: addressIn(language, site.base || '/'), style: house.model.document.houseStyle }, title: entry ? titleOf(entry.type.is, saidIn(entry.said, language)) || entry.title : category ? titleOf(type.is, saidIn(body, language)) : pageTitle(house, page, language), address: resultAddress(addressIn(language, address), results), languages: languagesOf(house, address, results, language), isTop: page.parent === null,
       navigation: inOrder(house, top, main).filter((each) => inNavigation(house, each))
         .map((each) => ({ ...link(each), here: address === each.address || address.startsWith(`${each.address}/`) })),
       above: [...above.map(link), ...(category ? house.categories.trail(category.category.id).slice(0, -1).map((each) => ({ label: categoryLabel(each, language), address: categoryAddress(house, category.home, each.id, language) })) : [])],

@@ -1,3 +1,4 @@
+import type { Id } from '../core/ids';
 import type { Json } from '../core/json';
 import type { Condition, Test } from '../core/mapping/listing-rule';
 import { folded, resolved, throughLink } from '../core/mapping/matches';
@@ -18,6 +19,12 @@ export const FEW = 1500;
  */
 export type Leading = 'filter' | 'sort' | 'equality';
 
+/** Where the entries of a type have pages of their own: right below a page (by integer key), in a site. */
+export interface OwnPages {
+  under?: number;
+  site: Id;
+}
+
 export interface Asking {
   side: Side;
   sheet: SheetOf;
@@ -27,8 +34,7 @@ export interface Asking {
   now: number;
   binds: Binds;
   leading: Leading;
-  /** The page (by integer key) right below which the entries of this type have their own pages. */
-  standsUnder?: number | undefined;
+  home?: OwnPages | undefined;
 }
 
 /**

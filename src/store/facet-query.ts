@@ -13,7 +13,7 @@ export interface FacetQuestion {
 }
 
 /** How many entries that visitors see have each value of some fields: for each question by the value's integer key (choices, categories) or 0 and 1. One query for all of them. */
-export async function countFacets(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, shown: Condition, questions: readonly FacetQuestion[]): Promise<Map<number, number>[]> {
+export async function countFacets(asker: Asker, { sheet, surrogates, now, today, home }: Asked, shown: Condition, questions: readonly FacetQuestion[]): Promise<Map<number, number>[]> {
   const counts = questions.map(() => new Map<number, number>());
   if (questions.length === 0) return counts;
   const binds = new Binds();
@@ -21,7 +21,7 @@ export async function countFacets(asker: Asker, { sheet, surrogates, now, today,
   const selects = questions.flatMap(({ field, where, categories }, i) => {
     const found = sheet.fields.get(field);
     if (!found) return [];
-    const passing = conditionSql({ all: [shown, where] }, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
+    const passing = conditionSql({ all: [shown, where] }, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', home });
     const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
     if (found.many) {
       const named = `JOIN many m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;

@@ -4,7 +4,7 @@ import { isMomentOrder, type Condition, type ListingRule, type OrderKey, type Pi
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../core/mapping/pins';
 import { resultWindow } from '../core/mapping/result-pages';
 import { Binds } from './binds';
-import { conditionSql, FEW } from './condition-sql';
+import { conditionSql, FEW, type OwnPages } from './condition-sql';
 import type { Asker } from './database';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
 import { sortIn, type SheetOf } from './sheet-shape';
@@ -16,8 +16,7 @@ export interface Asked {
   surrogates: Surrogates;
   now: number;
   today: string;
-  /** The page (by integer key) right below which the entries of this type have their own pages, if they have any. */
-  standsUnder?: number;
+  home?: OwnPages;
   /** The language in whose order things stand, where it is not the main one. */
   language?: string | undefined;
 }
@@ -55,17 +54,17 @@ function sortTerms(order: readonly OrderKey[], asked: Asked, few: boolean, binds
 const orderBy = (terms: readonly SortTerm[], last = 's.entry'): string => [...terms.map(({ value, direction }) => `${value} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`), `${last} ASC`].join(', ');
 
 /** How many entries a condition lets through, as visitors see them now. */
-export async function countLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition): Promise<number> {
+export async function countLive(asker: Asker, { sheet, surrogates, now, today, home }: Asked, where: Condition): Promise<number> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', home });
   const row = await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds)}`, binds.values);
   return row?.n ?? 0;
 }
 
 /** The titles of a few entries that a condition lets through, the last changed first. */
-export async function titlesLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition, most: number): Promise<string[]> {
+export async function titlesLive(asker: Asker, { sheet, surrogates, now, today, home }: Asked, where: Condition, most: number): Promise<string[]> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', home });
   const rows = await asker.all<{ title: string }>(
     `SELECT v.title FROM (SELECT s.version, s.changed, s.entry FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, true)} ORDER BY s.changed DESC, s.entry LIMIT ${binds.add(most)}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
     binds.values,
@@ -111,12 +110,12 @@ interface Window {
 
 /** A window of one type's rows in their order. */
 async function rowsOfOne(asker: Asker, { asked, rule }: Branch, others: number, { offset, count }: Window): Promise<BranchVersion[]> {
-  const { sheet, surrogates, now, today, standsUnder } = asked;
+  const { sheet, surrogates, now, today, home } = asked;
   const few = others <= FEW;
   const part = (order: readonly OrderKey[], window: Window, from: (binds: Binds) => { from: string; where: string; first?: SortTerm }): Promise<BranchVersion[]> => {
     const binds = new Binds();
     const source = from(binds);
-    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: few ? 'filter' : 'equality', standsUnder });
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: few ? 'filter' : 'equality', home });
     const terms = [...(source.first ? [source.first] : []), ...sortTerms(order, asked, few || source.first !== undefined, binds)];
     const rows = `SELECT s.version, s.entry, 0 AS branch FROM ${source.from} WHERE ${source.where} AND ${condition} AND ${liveNow(now, binds, !few)} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(window.count)} OFFSET ${binds.add(window.offset)}`;
     return asker.all<BranchVersion>(withBodies(rows), binds.values);
@@ -134,9 +133,9 @@ async function rowsOfOne(asker: Asker, { asked, rule }: Branch, others: number, 
 
 /** How many of those that a rule lets through have nothing to be sorted by through a link. */
 async function countLinkedRest(asker: Asker, asked: Asked, rule: Choosing, by: string): Promise<number> {
-  const { sheet, surrogates, now, today, standsUnder } = asked;
+  const { sheet, surrogates, now, today, home } = asked;
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', home });
   return (await asker.one<{ n: number }>(`SELECT count(*) AS n FROM ${sheet.live} s WHERE ${linkedRest(by, asked, binds)} AND ${condition} AND ${liveNow(now, binds)}`, binds.values))?.n ?? 0;
 }
 
@@ -144,10 +143,10 @@ async function countLinkedRest(asker: Asker, asked: Asked, rule: Choosing, by: s
 function unionSql(branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[], few: readonly boolean[], binds: Binds, most?: number): { sql: string; order: string } {
   const keys = branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: `k${i}`, direction })) ?? [];
   const selects = branches.map(({ asked, rule }, branch) => {
-    const { sheet, surrogates, now, today, standsUnder } = asked;
+    const { sheet, surrogates, now, today, home } = asked;
     const leads = few[branch] ?? true;
     const terms = sortTerms(rule.order, asked, leads, binds, 'NULL');
-    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: leads ? 'filter' : 'equality', standsUnder });
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: leads ? 'filter' : 'equality', home });
     const select = `SELECT ${branch} AS branch, s.version, s.entry${terms.map(({ value }, i) => `, ${value} AS k${i}`).join('')} FROM ${sheet.live} s WHERE ${condition} AND ${liveNow(now, binds, !leads)}`;
     return most === undefined ? select : `SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(most)})`;
   });
@@ -204,9 +203,9 @@ export interface Covered {
 }
 
 /** Answers coverage questions of one type with one query. */
-export async function coverLive(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<Covered> {
+export async function coverLive(asker: Asker, { sheet, surrogates, now, today, home }: Asked, where: Condition, questions: readonly CoverageQuestion[]): Promise<Covered> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', standsUnder });
+  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter', home });
   const has = (field: string) => {
     const found = sheet.fields.get(field.split('.')[0] ?? '');
     if (!found) return '0';

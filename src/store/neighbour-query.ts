@@ -41,7 +41,7 @@ const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
   [...keys.map(({ column, up }) => `s.${column} ${up === forward ? 'ASC' : 'DESC'} NULLS ${forward ? 'LAST' : 'FIRST'}`), `s.entry ${forward ? 'ASC' : 'DESC'}`].join(', ');
 
 /** The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way to the entry is not walked. */
-async function nearest(asker: Asker, { sheet, surrogates, now, today, standsUnder }: Asked, rule: Ordered, keys: readonly SortKeyOf[], entry: number, forward: boolean): Promise<ListedVersion | undefined> {
+async function nearest(asker: Asker, { sheet, surrogates, now, today, home }: Asked, rule: Ordered, keys: readonly SortKeyOf[], entry: number, forward: boolean): Promise<ListedVersion | undefined> {
   const [first] = keys;
   const near = first && (first.value === null ? `s.${first.column} IS NULL` : undefined);
   const parts: ((binds: Binds) => string)[] = !first ? [() => '1'] : first.value !== null
@@ -49,7 +49,7 @@ async function nearest(asker: Asker, { sheet, surrogates, now, today, standsUnde
     : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
   for (const part of parts) {
     const binds = new Binds();
-    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
+    const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', home });
     const at = binds.add(now);
     const row = await asker.one<ListedVersion>(
       `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${sheet.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
@@ -72,13 +72,13 @@ export async function neighboursIn(asker: Asker, asked: Asked, rule: Ordered, en
     const [previous, next] = [versions[place - 2 - from], versions[place - from]];
     return { ...(place > 1 && previous ? { previous } : {}), ...(next ? { next } : {}) };
   }
-  const { sheet, surrogates, now, today, standsUnder } = asked;
+  const { sheet, surrogates, now, today, home } = asked;
   const columns = rule.order.flatMap(({ by, direction }) => {
     const column = isMomentOrder(by) ? by : sortIn(sheet.fields.get(by), asked.language);
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', standsUnder });
+  const condition = conditionSql(othersIn(rule), { side: 'live', sheet, surrogates, today, now, binds, leading: 'sort', home });
   const at = binds.add(now);
   const own = await asker.one<Record<string, Bind>>(`SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${sheet.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`, binds.values);
   if (!own) return {};

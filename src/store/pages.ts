@@ -7,6 +7,7 @@ export interface SiteRow {
   uuid: Id;
   key: string;
   label: string;
+  /** What its addresses begin with: nothing for the first site, `/friends` for another. */
   base: string;
   locale: string;
   timeZone: string;
@@ -16,6 +17,11 @@ export const sites = (asker: Asker): Promise<SiteRow[]> => asker.all('SELECT id,
 
 export const makeSite = (tx: Tx, site: Omit<SiteRow, 'id'>, at: number): Promise<number> =>
   tx.run('INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES ($1, $2, $3, $4, $5, $6, $7)', [site.uuid, site.key, site.label, site.base, site.locale, site.timeZone, at]);
+
+export const changeSiteRow = (tx: Tx, id: number, { label, base }: Pick<SiteRow, 'label' | 'base'>): Promise<number> => tx.run('UPDATE sites SET label = $1, base = $2 WHERE id = $3', [label, base, id]);
+export const dropSite = (tx: Tx, id: number): Promise<number> => tx.run('DELETE FROM sites WHERE id = $1', [id]);
+/** How many pages stand in a site, or lie in the bin with their place in it. */
+export const pagesInSite = async (asker: Asker, site: number): Promise<number> => (await asker.one<{ n: number }>('SELECT count(*) AS n FROM page_places WHERE site = $1', [site]))?.n ?? 0;
 
 /** A page's place in its site's tree, with enough of the page to draw the tree. */
 export interface PlacedPage {
@@ -38,9 +44,8 @@ const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.pos
   FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
-/** The pages that stand in a site's tree, each after its parent's earlier children. */
-export const tree = (asker: Asker, site: number): Promise<PlacedPage[]> =>
-  asker.all(`${select} WHERE p.site = $1 AND r.binned_at IS NULL ORDER BY p.parent, p.position`, [site]);
+/** The pages that stand in the trees of all sites, one site after the other, each page after its parent's earlier children. */
+export const tree = (asker: Asker): Promise<PlacedPage[]> => asker.all(`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
 export const placeOf = (asker: Asker, record: number): Promise<PlacedPage | undefined> => asker.one(`${select} WHERE p.record = $1`, [record]);
 
@@ -90,6 +95,7 @@ export async function putPlaces(tx: Tx, rows: readonly PlaceRow[]): Promise<void
 export interface LivePage extends LiveVersion {
   uuid: Id;
   type: Id;
+  site: number;
   parent: number | null;
   position: string;
   address: string;
@@ -99,23 +105,22 @@ export interface LivePage extends LiveVersion {
   category: Id | null;
 }
 
-const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
+const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
-  JOIN live v ON v.record = p.record AND v.starts <= $2 AND v.ends > $2 LEFT JOIN people h ON h.id = v.published_by LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE p.site = $1`;
+  JOIN live v ON v.record = p.record AND v.starts <= $1 AND v.ends > $1 LEFT JOIN people h ON h.id = v.published_by LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE 1`;
 
-/** Every page visitors see. */
-export const livePages = (asker: Asker, site: number, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [site, now]);
-export const livePageAt = (asker: Asker, site: number, now: number, address: string): Promise<LivePage | undefined> => asker.one(`${live} AND p.address = $3`, [site, now, address]);
+/** Every page visitors see, in every site. */
+export const livePages = (asker: Asker, now: number): Promise<LivePage[]> => asker.all(`${live} ORDER BY p.parent, p.position`, [now]);
+export const livePageAt = (asker: Asker, site: number, now: number, address: string): Promise<LivePage | undefined> => asker.one(`${live} AND p.site = $2 AND p.address = $3`, [now, site, address]);
 /** The page with a category's own words below the one that says how such pages are. */
-export const liveWordsOf = (asker: Asker, site: number, now: number, home: number, category: number): Promise<LivePage | undefined> =>
-  asker.one(`${live} AND p.parent = $3 AND g.category = $4`, [site, now, home, category]);
+export const liveWordsOf = (asker: Asker, now: number, home: number, category: number): Promise<LivePage | undefined> => asker.one(`${live} AND p.parent = $2 AND g.category = $3`, [now, home, category]);
 /** The pages of some types (by integer key) that visitors see, the first made first. */
-export const livePagesOfTypes = (asker: Asker, site: number, now: number, types: readonly number[]): Promise<LivePage[]> =>
-  asker.all(`${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($3)) ORDER BY p.record`, [site, now, JSON.stringify(types)]);
-export const liveChildren = (asker: Asker, site: number, now: number, parent: number): Promise<LivePage[]> => asker.all(`${live} AND p.parent = $3 ORDER BY p.position`, [site, now, parent]);
-export const livePagesAmong = (asker: Asker, site: number, now: number, records: readonly number[]): Promise<LivePage[]> =>
-  asker.all(`${live} AND p.record IN (SELECT value FROM json_each($3)) ORDER BY p.address`, [site, now, JSON.stringify(records)]);
+export const livePagesOfTypes = (asker: Asker, now: number, types: readonly number[]): Promise<LivePage[]> =>
+  asker.all(`${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($2)) ORDER BY p.record`, [now, JSON.stringify(types)]);
+export const liveChildren = (asker: Asker, now: number, { site, record }: Pick<LivePage, 'site' | 'record'>): Promise<LivePage[]> => asker.all(`${live} AND p.site = $2 AND p.parent = $3 ORDER BY p.position`, [now, site, record]);
+export const livePagesAmong = (asker: Asker, now: number, records: readonly number[]): Promise<LivePage[]> =>
+  asker.all(`${live} AND p.record IN (SELECT value FROM json_each($2)) ORDER BY p.address`, [now, JSON.stringify(records)]);
 /** The pages above one, from the top down; those that visitors do not see are left out. */
-export const liveAbove = (asker: Asker, site: number, now: number, record: number): Promise<LivePage[]> =>
-  asker.all(`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $3 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
-    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`, [site, now, record]);
+export const liveAbove = (asker: Asker, now: number, record: number): Promise<LivePage[]> =>
+  asker.all(`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $2 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`, [now, record]);

@@ -10,19 +10,24 @@ function belowSql(pages: string, children: boolean): string {
 }
 
 /** A test of how an entry or page stands, apart from its fields, as SQL over the rows `s` of a side of a sheet: 0 or 1, as `matches` in core means it. */
-export function standingSql(test: StandingTest, { side, sheet, surrogates, now, binds, leading, standsUnder }: Asking): string {
+export function standingSql(test: StandingTest, { side, sheet, surrogates, now, binds, leading, home }: Asking): string {
   const plus = leading === 'filter' ? '' : '+';
   if ('entry' in test) return test.entry === 'here' ? '0' : `${plus}s.entry IN (SELECT id FROM records WHERE uuid IN ${binds.list(test.entry)})`;
   if ('under' in test) {
     if (test.under === 'here' || test.under.length === 0) return '0';
     // Only what stands in the SQL may be bound.
-    if (sheet.holds !== 'pages' && standsUnder === undefined) return '0';
+    if (sheet.holds !== 'pages' && home?.under === undefined) return '0';
     const pages = `SELECT id FROM records WHERE uuid IN ${binds.list(test.under)}`;
     const children = test.only === 'children';
-    if (sheet.holds === 'pages' || standsUnder === undefined) return `${plus}s.entry IN (${belowSql(pages, children)})`;
+    if (sheet.holds === 'pages' || home?.under === undefined) return `${plus}s.entry IN (${belowSql(pages, children)})`;
     // All entries of a type have their pages at one place, so this is asked once.
-    const at = binds.add(standsUnder);
+    const at = binds.add(home.under);
     return children ? `${at} IN (${pages})` : `(${at} IN (${pages}) OR ${at} IN (${belowSql(pages, false)}))`;
+  }
+  if ('site' in test) {
+    if (test.site === 'here') return '0';
+    if (sheet.holds === 'pages') return `${plus}s.entry IN (SELECT p.record FROM page_places p JOIN sites i ON i.id = p.site WHERE i.uuid IN ${binds.list(test.site)})`;
+    return home && test.site.includes(home.site) ? '1' : '0';
   }
   if ('author' in test) {
     const people = binds.list(test.author);

@@ -29,16 +29,16 @@ const KEPT_CHOICES = 2;
 
 const feedTypes: Record<FeedKind, string> = { atom: 'application/atom+xml; charset=utf-8', json: 'application/feed+json; charset=utf-8' };
 
-/** Where the site stands for who asks: its own base address, else the one that was asked. */
-function originOf(house: House, request: Request): string {
+/** Where the site stands for who asks: at the address that was asked. */
+function originOf(request: Request): string {
   const { protocol, origin } = new URL(request.url);
   const asked = `${protocol}//${request.headers.get('host') ?? ''}`;
-  return house.site.base || (URL.canParse(asked) ? asked : origin);
+  return URL.canParse(asked) ? asked : origin;
 }
 
 /** The list of a page as a feed. */
 async function followed(house: House, address: string, kind: FeedKind, request: Request): Promise<Response> {
-  const feed = await feedOf(house, address, kind, originOf(house, request));
+  const feed = await feedOf(house, address, kind, originOf(request));
   if (feed === undefined) return missing(house, 404, 'Nothing stands here', 'No list can be followed at this address.');
   const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
   const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };

@@ -33,17 +33,24 @@ function hereInWords(value: HereValue, type: { field(id: string): Field | undefi
 
 const either = (words: readonly string[]): string => words.join(' or ');
 
+/** The names of people and sites, by their ids. */
+interface Named {
+  people?: ReadonlyMap<string, string>;
+  sites?: ReadonlyMap<string, string>;
+}
+
 /** What is asked besides fields, in words: "its page stands right below Visit". */
-function standingInWords(test: StandingTest, { known, people }: Speaking & { people?: ReadonlyMap<string, string> }): string {
+function standingInWords(test: StandingTest, { known, people, sites }: Speaking & Named): string {
   if ('entry' in test) return test.entry === 'here' ? 'it is the entry of this page' : `it is ${either(test.entry.map((id) => known?.entries.get(id)?.title ?? 'an entry'))}`;
   if ('under' in test) return `its page stands ${test.only ? 'right ' : ''}below ${test.under === 'here' ? 'this page' : either(test.under.map((id) => known?.pages.get(id)?.title ?? 'a page'))}`;
+  if ('site' in test) return `its page stands in ${test.site === 'here' ? 'this site' : either(test.site.map((id) => sites?.get(id) ?? 'a site'))}`;
   if ('author' in test) return `its author is ${either(test.author.map((id) => people?.get(id) ?? 'a person'))}`;
   if ('language' in test) return `it is said in ${test.language === 'here' ? 'the language of the page' : either(test.language)}`;
   return `it is ${either(test.state.map((state) => stateLabels[state]))}`;
 }
 
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
-export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & { fieldOf?: (id: string) => Field | undefined; people?: ReadonlyMap<string, string> }): string {
+export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & Named & { fieldOf?: (id: string) => Field | undefined }): string {
   const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');

@@ -13,6 +13,8 @@ export interface Standpoint {
   category?: Id;
   /** The entry whose own page it is. */
   entry?: { id: Id; values: Values };
+  /** The site in which the page stands. */
+  site?: Id;
   /** What the page itself says. */
   page?: { id: Id; values: Values };
   /** The language of the page, where it is not the main one. */
@@ -30,7 +32,7 @@ export function hereValue(value: Json | undefined): HereValue | undefined {
 /** What a condition takes from its place, each once. The language of the page is no place. */
 export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page')[] {
   const asked = testsOf(condition).flatMap(({ value }) => hereValue(value)?.here ?? []);
-  const standing = standingTestsOf(condition).flatMap((test) => ('entry' in test && test.entry === 'here' ? ['entry' as const] : 'under' in test && test.under === 'here' ? ['page' as const] : []));
+  const standing = standingTestsOf(condition).flatMap((test) => ('entry' in test && test.entry === 'here' ? ['entry' as const] : ('under' in test && test.under === 'here') || ('site' in test && test.site === 'here') ? ['page' as const] : []));
   return [...new Set([...asked, ...standing])];
 }
 
@@ -49,6 +51,7 @@ export function settled(condition: Condition, place: Standpoint): Condition {
   if ('not' in condition) return { not: settled(condition.not, place) };
   if ('entry' in condition) return condition.entry === 'here' ? { entry: place.entry ? [place.entry.id] : [] } : condition;
   if ('under' in condition) return condition.under === 'here' ? { ...condition, under: place.page ? [place.page.id] : [] } : condition;
+  if ('site' in condition) return condition.site === 'here' ? { site: place.site === undefined ? [] : [place.site] } : condition;
   if ('language' in condition) return condition.language !== 'here' ? condition : place.language === undefined ? { all: [] } : { language: [place.language] };
   if ('author' in condition || 'state' in condition) return condition;
   const value = hereValue(condition.value);

@@ -22,6 +22,10 @@ export interface StandsUnder {
   under: 'here' | Id[];
   only?: 'children';
 }
+/** Whether its own page stands in one of these sites, or in that of the page on which the listing stands. What has no page stands in none. */
+export interface InSite {
+  site: 'here' | Id[];
+}
 /** Whether one of these people let visitors see it; where drafts are asked, whether one of them changed it last. */
 export interface ByAuthor {
   author: Id[];
@@ -35,7 +39,7 @@ export interface InState {
   state: State[];
 }
 /** What is asked of a thing besides its fields. */
-export type StandingTest = IsEntry | StandsUnder | ByAuthor | InLanguage | InState;
+export type StandingTest = IsEntry | StandsUnder | InSite | ByAuthor | InLanguage | InState;
 export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | StandingTest | Test;
 
 /** The moments that can be sorted by besides fields: when an entry was last published, last changed. */

@@ -25,6 +25,8 @@ export interface Subject {
   linked?: (entry: Id) => FieldValues | undefined;
   /** Whether its own page stands below a page, or with `children` right below it. */
   isBelow?: (page: Id, children: boolean) => boolean;
+  /** The site in which its own page stands. */
+  site?: Id;
   /** Who let visitors see it, or changed it last. */
   author?: Id;
   /** The languages in which something of it is said, the main one too. */
@@ -33,9 +35,10 @@ export interface Subject {
 }
 
 /** Whether it stands as a test asks. What its place gives must have been settled. */
-function stands(test: StandingTest, { id, isBelow, author, languages = [], state }: Subject): boolean {
+function stands(test: StandingTest, { id, isBelow, site, author, languages = [], state }: Subject): boolean {
   if ('entry' in test) return test.entry !== 'here' && id !== undefined && test.entry.includes(id);
   if ('under' in test) return test.under !== 'here' && test.under.some((page) => isBelow?.(page, test.only === 'children') ?? false);
+  if ('site' in test) return test.site !== 'here' && site !== undefined && test.site.includes(site);
   if ('author' in test) return author !== undefined && test.author.includes(author);
   if ('language' in test) return test.language !== 'here' && test.language.some((each) => languages.includes(each));
   return state !== undefined && test.state.includes(state);

@@ -4,17 +4,18 @@ import { isId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { listingBounds, type StandingTest } from './listing-rule';
 
-export const standingWords = ['entry', 'under', 'author', 'language', 'state'] as const;
+export const standingWords = ['entry', 'under', 'site', 'author', 'language', 'state'] as const;
 
 const hereOr: Record<(typeof standingWords)[number], string> = {
   entry: `Say "here" for the entry on whose page the listing stands, or give the ids of 1 to ${listingBounds.values} entries.`,
   under: `Say "here" for the page on which the listing stands, or give the ids of 1 to ${listingBounds.values} pages.`,
+  site: `Say "here" for the site of the page on which the listing stands, or give the ids of 1 to ${listingBounds.values} sites.`,
   author: `Give the ids of 1 to ${listingBounds.values} people.`,
   language: 'Say "here" for the language of the page, or give languages of the site.',
   state: `Give one or more of: ${states.join(', ')}.`,
 };
 
-/** Reads a test of how something stands, apart from its fields: which entry it is, below which page it stands, its author, language or state. */
+/** Reads a test of how something stands, apart from its fields: which entry it is, below which page or in which site it stands, its author, language or state. */
 export function readStandingTest(locales: { main: string; others: readonly string[] }, input: JsonObject, path: string): { test?: StandingTest; faults: Fault[] } {
   const word = standingWords.find((each) => each in input) ?? 'entry';
   const known = word === 'under' ? ['under', 'only'] : [word];
@@ -32,6 +33,10 @@ export function readStandingTest(locales: { main: string; others: readonly strin
   if (word === 'entry') {
     const entry = given === 'here' ? given : listed(anId);
     return entry ? { test: { entry }, faults } : refused();
+  }
+  if (word === 'site') {
+    const site = given === 'here' ? given : listed(anId);
+    return site ? { test: { site }, faults } : refused();
   }
   if (word === 'author') {
     const author = listed(anId);

@@ -19,17 +19,18 @@ export interface EntryChange {
   after: Said | undefined;
 }
 
-/** What membership in a listing may hang on besides what the entry says: the tree of categories, what it links to, below which pages its own stands, the main language. */
+/** What membership in a listing may hang on besides what the entry says: the tree of categories, what it links to, below which pages and in which site its own stands, the main language. */
 export interface Around {
   isUnder?: IsUnder;
   linked?: Subject['linked'];
   isBelow?: Subject['isBelow'];
+  site?: Subject['site'];
   locale?: string;
 }
 
 /** An entry or page that visitors see, as conditions ask it. */
-export const subjectOf = (id: Id, said: Said, { linked, isBelow, locale }: Around): Subject => ({
-  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(said)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}),
+export const subjectOf = (id: Id, said: Said, { linked, isBelow, site, locale }: Around): Subject => ({
+  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(said)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}), ...(site === undefined ? {} : { site }),
 });
 
 /**

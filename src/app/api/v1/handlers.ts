@@ -8,6 +8,7 @@ import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '..
 import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
 import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
+import { addSite, changeSite, removeSite, sitesOf } from '../../../services/sites';
 import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media';
 import { shownOn } from '../../../services/shown-on';
 import { starters } from '../../../services/starters';
@@ -95,10 +96,14 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   binListing: ({ house, person, path, revision }) => binListing(house, person, path('id'), revision),
   listingResult: ({ house, path }) => listingResult(house, path('id')),
 
+  sites: ({ house }) => sitesOf(house),
+  addSite: ({ house, person, body }) => addSite(house, person, body),
+  changeSite: ({ house, person, path, body }) => changeSite(house, person, path('id'), body),
+  removeSite: ({ house, person, path }) => removeSite(house, person, path('id')),
   pages: ({ house }) => siteTree(house),
   addPage: ({ house, person, body }) => addPage(house, person, body),
   addressFor: ({ house, query }) => addressFor(house, query),
-  topTypes: ({ house }) => typesUnder(house, null),
+  topTypes: ({ house, query }) => typesUnder(house, null, query.site),
   page: ({ house, path }) => page(house, path('id')),
   seenPage: ({ house, query }) => seenPage(house, query),
   pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query),

@@ -13,12 +13,13 @@ import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 
 /** Makes a page below another: only the types that may stand there can be chosen, the others say why not. */
-export function AddPage({ parent, onClose }: { parent: TreePage | null; onClose: () => void }): ReactElement {
+export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /** The site at whose top it stands, where it stands below no page. */ site?: string; onClose: () => void }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
   const router = useRouter();
+  const atTop = site === undefined ? {} : { site };
   const { data: below } = useAsk('typesUnder', { path: { id: parent?.id ?? '' } }, { enabled: parent !== null });
-  const { data: top } = useAsk('topTypes', {}, { enabled: parent === null });
+  const { data: top } = useAsk('topTypes', { query: atTop }, { enabled: parent === null });
   const { data: listings } = useAsk('listings');
   const verdicts = (parent ? below : top)?.items ?? [];
   const [chosen, setChosen] = useState<string>();
@@ -29,7 +30,7 @@ export function AddPage({ parent, onClose }: { parent: TreePage | null; onClose:
   const [listing, setListing] = useState('');
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
-  const { data: address } = useAsk('addressFor', { query: { title: title.trim(), type: key ?? '', ...(parent ? { parent: parent.id } : {}) } }, { enabled: key !== undefined && title.trim() !== '' });
+  const { data: address } = useAsk('addressFor', { query: { title: title.trim(), type: key ?? '', ...(parent ? { parent: parent.id } : atTop) } }, { enabled: key !== undefined && title.trim() !== '' });
   const at = (path: string) => problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   const make = async (event: FormEvent) => {
     event.preventDefault();
@@ -37,7 +38,7 @@ export function AddPage({ parent, onClose }: { parent: TreePage | null; onClose:
     setBusy(true);
     setProblem(undefined);
     try {
-      const made = await ask('addPage', { body: { type: key, parent: parent?.id ?? null, values: { [titleKey]: title }, ...(listing && type?.is.source.kind === 'listing' ? { listing } : {}) } });
+      const made = await ask('addPage', { body: { type: key, parent: parent?.id ?? null, ...(parent ? {} : atTop), values: { [titleKey]: title }, ...(listing && type?.is.source.kind === 'listing' ? { listing } : {}) } });
       void client.invalidateQueries();
       onClose();
       router.push(`/bench/arrange/${made.id}`);

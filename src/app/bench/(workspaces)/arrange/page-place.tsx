@@ -27,7 +27,7 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
   const put = (parent: string | null, after: string | null | undefined, done: string) =>
     act((revision) => ask('movePage', { path: { id: page.id }, revision, body: { parent, ...(after === undefined ? {} : { after }) } }), done);
   const shift = (way: -1 | 1) => put(page.parent, way === 1 ? siblings[at + 1]?.id ?? null : siblings[at - 2]?.id ?? null, way === 1 ? 'It stands one place further down.' : 'It stands one place further up.');
-  if (page.parent === null) return <section><Eyebrow>Place</Eyebrow><p>At the top of the site, at <code>/</code>.</p></section>;
+  if (page.parent === null) return <section><Eyebrow>Place</Eyebrow><p>At the top of the site, at <code>{page.address}</code>.</p></section>;
   return (
     <section>
       <Eyebrow>Place</Eyebrow>

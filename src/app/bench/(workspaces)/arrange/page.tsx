@@ -4,9 +4,12 @@ import { siteTree } from '../../../../services/pages';
 import { signedIn } from '../../signed-in';
 import { NoPages } from './no-pages';
 
-export default async function ArrangePage(): Promise<ReactElement> {
+export default async function ArrangePage({ searchParams }: { searchParams: Promise<{ site?: string | string[] }> }): Promise<ReactElement> {
   const { house } = await signedIn();
-  const [top] = (await siteTree(house)).pages;
+  const { site: asked } = await searchParams;
+  const { pages, sites } = await siteTree(house);
+  const site = sites.find(({ id }) => id === asked) ?? sites[0];
+  const top = pages.find((page) => page.site === site?.id);
   if (top) redirect(`/bench/arrange/${top.id}`);
-  return <NoPages />;
+  return <NoPages {...(site ? { site } : {})} />;
 }

@@ -1,4 +1,5 @@
 'use client';
+import { Plus } from 'lucide-react';
 import type { ReactElement } from 'react';
 import type { TreePage } from '../../../../contract/pages';
 import { TypeIcon } from '../../../../ui/icon';
@@ -13,20 +14,30 @@ function depths(pages: readonly TreePage[]): Map<string, number> {
   return found;
 }
 
-/** The pages of the site as they stand. */
+/** The pages of every site as they stand, each site with its own tree. */
 export function SiteTree({ here }: { here?: string }): ReactElement {
   const model = useModel();
   const { data } = useAsk('pages');
   const pages = data?.pages ?? [];
   const deep = depths(pages);
+  const sites = data?.sites ?? [];
   return (
-    <OutlineGroup title="Site tree" count={pages.length}>
-      {pages.map((page) => (
-        <OutlineRow
-          key={page.id} label={page.title || 'Without a name'} icon={<TypeIcon name={model.pageTypeByKey(page.type)?.is.icon ?? 'page'} />} depth={deep.get(page.id) ?? 0} href={`/bench/arrange/${page.id}`} here={page.id === here}
-          {...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const })}
-        />
-      ))}
-    </OutlineGroup>
+    <>
+      {sites.map((site) => {
+        const standing = pages.filter((page) => page.site === site.id);
+        return (
+          <OutlineGroup key={site.id} title={sites.length === 1 ? 'Site tree' : site.label} count={standing.length}>
+            {standing.map((page) => (
+              <OutlineRow
+                key={page.id} label={page.title || 'Without a name'} icon={<TypeIcon name={model.pageTypeByKey(page.type)?.is.icon ?? 'page'} />} depth={deep.get(page.id) ?? 0} href={`/bench/arrange/${page.id}`} here={page.id === here}
+                {...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const })}
+              />
+            ))}
+            {standing.length === 0 && <OutlineRow label="Make its top page" icon={<Plus size={15} aria-hidden="true" />} href={`/bench/arrange?site=${site.id}`} />}
+          </OutlineGroup>
+        );
+      })}
+      <OutlineGroup title="Sites" count={sites.length}><OutlineRow label="All sites" href="/bench/arrange/sites" /></OutlineGroup>
+    </>
   );
 }

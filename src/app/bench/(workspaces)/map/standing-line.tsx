@@ -41,6 +41,30 @@ function UnderLine({ test, disabled, onChange }: LineProps): ReactElement {
   );
 }
 
+/** In which site its own page stands. */
+function SiteLine({ test, disabled, onChange }: LineProps): ReactElement {
+  const { data } = useAsk('sites');
+  const sites = data?.items ?? [];
+  const chosen = Array.isArray(test.site) ? test.site.filter((id): id is string => typeof id === 'string') : ['here'];
+  return (
+    <>
+      <b>Its page stands in</b>
+      <Select
+        multiple size="small" displayEmpty disabled={disabled} value={chosen} slotProps={{ input: { 'aria-label': 'Sites' } }}
+        renderValue={(ids) => (ids.length === 0 ? 'Choose sites' : ids.map((id) => (id === 'here' ? 'the site of the page' : sites.find((site) => site.id === id)?.label ?? 'a site')).join(' or '))}
+        onChange={({ target }) => {
+          const next = typeof target.value === 'string' ? [target.value] : target.value;
+          // The site of the page is one answer, named sites another.
+          onChange({ site: next.includes('here') && !chosen.includes('here') ? 'here' : next.filter((id) => id !== 'here') });
+        }}
+      >
+        <MenuItem value="here">the site of the page</MenuItem>
+        {sites.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+      </Select>
+    </>
+  );
+}
+
 /** In which language something of it is said. */
 function LanguageLine({ test, disabled, onChange }: LineProps): ReactElement {
   const { main, others } = useModel().document.locales;
@@ -83,13 +107,13 @@ function StateLine({ test, disabled, onChange }: LineProps): ReactElement {
   );
 }
 
-const lines = { under: UnderLine, language: LanguageLine, author: AuthorLine, state: StateLine };
+const lines = { under: UnderLine, site: SiteLine, language: LanguageLine, author: AuthorLine, state: StateLine };
 type Standing = keyof typeof lines;
-const standings: readonly Standing[] = ['under', 'language', 'author', 'state'];
+const standings: readonly Standing[] = ['under', 'site', 'language', 'author', 'state'];
 
 /** What can be asked besides fields, in the words of a menu, each with what it begins with. */
 export const standingOffers: readonly { label: string; begun: JsonObject }[] = [
-  { label: 'Where its page stands', begun: { under: 'here', only: 'children' } }, { label: 'Its language', begun: { language: 'here' } }, { label: 'Its author', begun: { author: [] } }, { label: 'Its state', begun: { state: ['published'] } },
+  { label: 'Where its page stands', begun: { under: 'here', only: 'children' } }, { label: 'Its site', begun: { site: 'here' } }, { label: 'Its language', begun: { language: 'here' } }, { label: 'Its author', begun: { author: [] } }, { label: 'Its state', begun: { state: ['published'] } },
 ];
 
 /** A condition that asks how something stands, as one that is edited here. */
