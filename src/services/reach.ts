@@ -134,13 +134,13 @@ export async function reachOfPage(asker: Asker, house: House, record: number): P
   const parents = new Map(all.map((page) => [page.record, page.parent]));
   const self = all.find((page) => page.record === record);
   const above = self?.parent ?? null;
-  const top = all.find(({ parent }) => parent === null);
+  const top = all.find(({ parent, site }) => parent === null && site === self?.site);
   const inNavigation = self !== undefined && (self.parent === null || (self.parent === top?.record && house.model.pageType(self.type)?.is.inNavigation));
   const isBelow = (page: number): boolean => {
     for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at)) if (at === record) return true;
     return false;
   };
-  const near = await reachedPages(asker, house, self?.category ? [self] : all.filter((page) => inNavigation || page.record === above || isBelow(page.record)));
+  const near = await reachedPages(asker, house, self?.category ? [self] : all.filter((page) => (inNavigation && page.site === self.site) || page.record === above || isBelow(page.record)));
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
   // And where it says how the pages of categories are, every mark of one.
   const entryTypes = new Set(all.filter((page) => page.category === null && isBelow(page.record)).flatMap((page) => {

@@ -19,13 +19,15 @@ import { visit } from './visitor';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
 const named = <T>(folder: string, ending: string, of: (file: string) => T) => Object.fromEntries(readdirSync(join('demo', folder)).map((file) => [basename(file, ending), of(join(folder, file))]));
-// One plain picture stands in for the drawings where what they show does not matter.
-let plain: Buffer;
-beforeAll(async () => { plain = await sharp({ create: { width: 1200, height: 800, channels: 3, background: '#cfdad3' } }).webp().toBuffer(); });
+// Plain pictures stand in for the drawings where what they show does not matter, each in a colour of its own.
+const plain: Record<string, Buffer> = {};
+beforeAll(async () => {
+  for (const [i, file] of readdirSync('demo/pictures').entries()) plain[basename(file, '.svg')] = await sharp({ create: { width: 1200, height: 800, channels: 3, background: { r: 3 * i, g: 218, b: 211 } } }).webp({ effort: 0 }).toBuffer();
+});
 const sample = (): Sample => ({
   ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'), model: read('model.yaml'), listings: read('listings.yaml'), pages: read('pages.yaml'),
   categories: named('categories', '.yaml', read<Sample['categories'][string]>), entries: named('entries', '.yaml', read<JsonObject[]>),
-  pictures: named('pictures', '.svg', () => plain),
+  pictures: plain, documents: named('documents', '.pdf', (file) => readFileSync(join('demo', file))), media: read('media.yaml'), sites: [read('friends.yaml')],
 });
 
 /** A house at a moment, in a folder of its own. */
@@ -55,7 +57,7 @@ test('the sample is whole: its model holds, every listing in force shows somethi
     // What says how the pages of entries or categories are is no page itself; theirs are.
     const isPage = ({ type, category }: { type: string; category: string | null }) => category !== null || !saysHowOthersAre(house, house.model.pageTypeByKey(type));
     for (const page of (await siteTree(house)).pages) expect([page.address, (await visit(house, page.address)).found]).toEqual([page.address, page.state === 'published' && isPage(page) ? 'page' : 'nothing']);
-    for (const address of ['/species/bell-heron', '/fr/whats-on/starling-hour', '/notices/grazing-ends', '/fr/species/page/2', '/habitats/water', '/fr/habitats/coast/dune']) expect([address, (await visit(house, address)).found]).toEqual([address, 'page']);
+    for (const address of ['/species/bell-heron', '/fr/whats-on/starling-hour', '/notices/grazing-ends', '/fr/species/page/2', '/habitats/water', '/fr/habitats/coast/dune', '/friends/what-we-pay']) expect([address, (await visit(house, address)).found]).toEqual([address, 'page']);
 
     const { types, inReview, drafts, checks } = await overview(house);
     const total = (state: 'scheduled' | 'withdrawn' | 'published') => types.reduce((sum, { counts }) => sum + counts[state], 0);

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { splitFeed, type FeedKind } from '../../core/site/address';
+import { addressIn, canonicalAddress, splitFeed, splitLanguage, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { openHouse, type House } from '../../services/house';
 import { CONTACT_BYTES, takeMessage } from '../../services/messages';
 import { feedOf } from '../../services/site-feeds';
+import { siteAt } from '../../services/sites';
 import { visit, type Visit } from '../../services/visitor';
 import { countVisit } from '../../services/visits';
 import { renderMissing, renderPage } from '../../site/render';
@@ -19,9 +20,11 @@ const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
 
 const filesOf = (house: House) => siteFiles(house.model.document.houseStyle);
 
-async function missing(house: House, status: number, title: string, text: string): Promise<Response> {
+async function missing(house: House, asked: string, status: number, title: string, text: string): Promise<Response> {
+  const { language, address } = splitLanguage(canonicalAddress(asked) ?? '/', house.model.document.locales.others);
+  const site = siteAt(house, address);
   const style = house.model.document.houseStyle;
-  return new Response(await renderMissing({ label: house.site.label, home: '/', style }, house.site.locale, filesOf(house), { title, text }), { status, headers: NO_STORE });
+  return new Response(await renderMissing({ label: site.label, home: addressIn(language, site.base || '/'), style }, house.site.locale, filesOf(house), { title, text }), { status, headers: NO_STORE });
 }
 
 /** How many values a visitor may have chosen for the page still to be kept as ready. */
@@ -39,17 +42,17 @@ function originOf(request: Request): string {
 /** The list of a page as a feed. */
 async function followed(house: House, address: string, kind: FeedKind, request: Request): Promise<Response> {
   const feed = await feedOf(house, address, kind, originOf(request));
-  if (feed === undefined) return missing(house, 404, 'Nothing stands here', 'No list can be followed at this address.');
+  if (feed === undefined) return missing(house, address, 404, 'Nothing stands here', 'No list can be followed at this address.');
   const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
   const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
   return request.headers.get('if-none-match') === etag ? new Response(null, { status: 304, headers }) : new Response(feed, { headers });
 }
 
 /** What an address that shows no page answers. */
-function without(house: House, found: Exclude<Visit, { found: 'page' }>): Promise<Response> | Response {
-  if (found.found === 'malformed') return missing(house, 400, 'This address cannot be read', 'It holds something that is no part of an address.');
+function without(house: House, asked: string, found: Exclude<Visit, { found: 'page' }>): Promise<Response> | Response {
+  if (found.found === 'malformed') return missing(house, asked, 400, 'This address cannot be read', 'It holds something that is no part of an address.');
   if (found.found === 'elsewhere') return new Response(null, { status: found.forNow ? 307 : 308, headers: { Location: encodeURI(found.address) } });
-  return missing(house, 404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
+  return missing(house, asked, 404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
 }
 
 /** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
@@ -67,7 +70,7 @@ export async function GET(request: Request): Promise<Response> {
   if (feed) return followed(house, feed.address, feed.kind, request);
   const { since } = house.rendered;
   const found = await visit(house, pathname, searchParams);
-  if (found.found !== 'page') return without(house, found);
+  if (found.found !== 'page') return without(house, pathname, found);
   const sent = searchParams.get('sent');
   if (sent !== null) return answering(house, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
   countVisit(house, found.ids[0]);
@@ -82,14 +85,14 @@ export async function GET(request: Request): Promise<Response> {
 export async function POST(request: Request): Promise<Response> {
   const house = await openHouse();
   const { pathname } = new URL(request.url);
-  if (!isFromHere(request)) return missing(house, 403, 'This form was sent from elsewhere', 'Open the page itself and send it from there.');
+  if (!isFromHere(request)) return missing(house, pathname, 403, 'This form was sent from elsewhere', 'Open the page itself and send it from there.');
   const found = await visit(house, pathname);
-  if (found.found !== 'page') return without(house, found);
+  if (found.found !== 'page') return without(house, pathname, found);
   const isForm = request.headers.get('content-type')?.split(';')[0]?.trim() === 'application/x-www-form-urlencoded';
   const bytes = isForm ? await readBytes(request, CONTACT_BYTES) : Buffer.alloc(0);
-  if (!bytes) return missing(house, 413, 'This is too long', `A message may bring at most ${CONTACT_BYTES / 1024} KB.`);
+  if (!bytes) return missing(house, pathname, 413, 'This is too long', `A message may bring at most ${CONTACT_BYTES / 1024} KB.`);
   const state = await takeMessage(house, found.page, Object.fromEntries(new URLSearchParams(bytes.toString('utf8'))), request.headers.get('x-clear-frame-address') ?? '');
-  if (!state) return missing(house, 400, 'This form cannot be read', 'The page has changed meanwhile. Open it again and write from there.');
+  if (!state) return missing(house, pathname, 400, 'This form cannot be read', 'The page has changed meanwhile. Open it again and write from there.');
   if (!state.sent) return answering(house, found.page, state, state.tooMany ? 429 : 422);
   return new Response(null, { status: 303, headers: { Location: `${encodeURI(found.page.address)}?sent=${state.block}#b-${state.block}` } });
 }
