@@ -42,8 +42,6 @@ async function shoot(page, name) {
 
 try {
   const visitor = await open();
-  await visitor.goto(`${address}/bench/sign-in`);
-  await shoot(visitor, 'sign-in');
   await visitor.goto(address);
   await shoot(visitor, 'visitor-home');
   await visitor.goto(`${address}/species`);
@@ -90,6 +88,10 @@ try {
   const editor = await open({ who: 'editor' });
   await editor.goto(`${address}/bench/write/species`);
   await shoot(editor, 'write-table');
+  await editor.goto(`${address}/bench/write/media?sort=picture`);
+  await editor.getByRole('button', { name: /^Whistling fen duck/ }).click();
+  await editor.getByRole('img', { name: /whistling fen duck/i }).waitFor();
+  await shoot(editor, 'media');
   await editor.goto(`${address}/bench/write/event?q=second`);
   await editor.getByRole('link', { name: 'A second boat' }).click();
   await editor.getByText('Before it can go out').waitFor();

@@ -27,7 +27,7 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
   ['a face', async (page) => { await page.goto('/bench/shape/content/species'); await page.getByRole('tab', { name: 'Face' }).click(); await expect(page.getByText('What feeds each part')).toBeVisible(); }],
   ['settings of a type', async (page) => { await page.goto('/bench/shape/content/species'); await page.getByRole('tab', { name: 'Settings' }).click(); }],
   ['categories', async (page) => { await page.goto('/bench/shape/schemes/habitat'); await page.getByRole('treeitem', { name: /^Open water/ }).click(); await expect(page.getByLabel('Name in French')).toBeVisible(); }],
-  ['the placement grid', async (page) => { await page.goto('/bench/shape/placement'); await page.getByRole('gridcell', { name: /^Home may hold Section/ }).click(); await expect(page.getByText('3 pages stand so.')).toBeVisible(); }],
+  ['the placement grid', async (page) => { await page.goto('/bench/shape/placement'); await page.getByRole('gridcell', { name: /^Home may hold Section/ }).click(); await expect(page.getByText('4 pages stand so.')).toBeVisible(); }],
   ['the type picture', async (page) => { await page.goto('/bench/shape/picture'); await expect(page.getByRole('link', { name: /^Habitat page/ }).last()).toBeVisible(); }],
   ['the house style', async (page) => { await page.goto('/bench/shape/style'); await expect(page.getByText('On a real page')).toBeVisible(); }],
   ['variants', async (page) => { await page.goto('/bench/shape/style'); await page.getByRole('tab', { name: 'Variants' }).click(); }],
@@ -36,12 +36,15 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
   ['the change sheet', async (page) => { await page.goto('/bench/shape/changes'); }],
   ['the table', async (page) => { await page.goto('/bench/write/species'); }],
   ['an entry', async (page) => { await page.goto('/bench/write/event?q=second'); await page.getByRole('link', { name: 'A second boat' }).click(); await expect(page.getByText('Before it can go out')).toBeVisible(); }],
+  ['media', async (page) => { await page.goto('/bench/write/media?folder=none'); await expect(page.getByText('Nothing lies here yet.')).toBeVisible(); await expectNothingFound(page); await page.goto('/bench/write/media?sort=document'); await page.getByRole('button', { name: /^Winter tides/ }).click(); await expect(page.getByLabel(/^Name/)).toHaveValue('Winter tides'); }],
+  ['folders', async (page) => { await page.goto('/bench/write/media/folders'); await page.getByRole('treeitem', { name: /^Leaflets/ }).click(); await expect(page.getByText('3 media lie in it')).toBeVisible(); }],
   ['a listing', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^Walks for families/ }).click(); await expect(page.getByRole('heading', { name: 'With children' })).toBeVisible(); }],
   ['a listing of several types', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^This week/ }).click(); await page.getByRole('region', { name: 'The result, to scroll' }).locator('[data-field]').first().click(); await expect(page.getByText('are marked in step 3')).toBeVisible(); await page.getByRole('button', { name: /without it$/ }).first().click(); await expect(page.getByText('show nothing here')).toBeVisible(); await expectNothingFound(page); await page.keyboard.press('Escape'); }],
   ['a page to point at', async (page) => { await page.goto('/bench/point?at=/visit'); await expect(page.getByRole('heading', { name: 'Before you set out' })).toBeVisible(); }],
   ['arrangements compared', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^More in this habitat/ }).click(); await expect(page.getByText('As it stands on the page of')).toBeVisible(); await page.getByText('By hand').click(); await page.getByText('Filters for visitors').click(); await expectNothingFound(page); await page.getByRole('button', { name: 'Compare' }).click(); await expect(page.getByRole('cell', { name: /%/ }).first()).toBeVisible(); }],
   ['the page of categories', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Each habitat' }).click(); await expect(page.getByText('Looked at by')).toBeVisible(); }],
   ['a collection', async (page) => { await page.goto('/bench/arrange'); await page.getByTestId('outline').getByRole('link', { name: 'Staff picks' }).click(); await expect(page.getByText('Filled by these entries')).toBeVisible(); }],
+  ['sites', async (page) => { await page.goto('/bench/arrange/sites'); await expect(page.getByText('Its key is main and stays so.')).toBeVisible(); }],
   ['a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Getting here' }).click(); await page.getByRole('button', { name: 'Give it another home' }).click(); await expect(page.getByText('It stands here now.')).toBeVisible(); }],
   ['adding a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('button', { name: 'Add a page below' }).click(); await expect(page.getByRole('radio').first()).toBeVisible(); }],
   ['what waits for review', async (page) => { await page.goto('/bench/release'); }],
@@ -69,7 +72,7 @@ for (const look of ['light', 'dark'] as const) {
 }
 
 test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ page }) => {
-  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/visit/opening-times', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/species?group=bird&habitats=water', '/habitats', '/habitats/water/reedbed', '/picks', '/nothing-here']) {
+  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/visit/opening-times', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/species?group=bird&habitats=water', '/habitats', '/habitats/water/reedbed', '/picks', '/visit/without-steps', '/about/papers-counts', '/friends', '/nothing-here']) {
     await page.goto(`${running.address}${path}`);
     await expectNothingFound(page);
   }

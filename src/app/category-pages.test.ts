@@ -4,7 +4,7 @@ import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
-import { changeCategory, categoriesOf, importCategories, mergeCategory, moveCategory, removeCategory } from '../services/categories';
+import { addCategory, changeCategory, categoriesOf, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories } from '../services/categories';
 import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
 import { entryAddresses } from '../services/entry-addresses';
 import { addListing, publishListing } from '../services/listings';
@@ -259,6 +259,26 @@ describe('reach', () => {
     // Of all pages that stand, at most a sixth is renewed although it did not differ.
     expect((renew - differ) / stood).toBeLessThan(1 / 6);
   }, 180_000);
+
+  test('misses none when categories are named, described, moved, merged, sorted, made or taken away, and leaves what names none', async () => {
+    await addTo(ids.Home ?? '', 'plain', { values: { title: 'Quiet' } });
+    drawn = new DrawnPages(small.house, async () => [...(await everyAddress()), '/quiet', '/fr/quiet']);
+    const at = (label: string, act: (id: string, revision: number) => Promise<unknown>) => () => act(habitat(label).id, habitat(label).revision);
+    const edits: [string, () => Promise<unknown>][] = [
+      ['named', at('Mere', (id, revision) => changeCategory(small.house, person(), id, revision, { label: 'Old mere' }))],
+      ['named in French', at('Dyke', (id, revision) => changeCategory(small.house, person(), id, revision, { labels: { fr: 'Fossé' } }))],
+      ['described', at('Dune', (id, revision) => changeCategory(small.house, person(), id, revision, { values: { summary: 'Sand.' } }))],
+      ['moved', at('Edge', (id, revision) => moveCategory(small.house, person(), id, revision, { parent: habitat('Coast').id }))],
+      ['sorted', () => sortCategories(small.house, person(), scheme(), null)],
+      ['made', () => addCategory(small.house, person(), scheme(), { label: 'Bank', parent: habitat('Water').id })],
+      ['merged', at('Dyke', (id, revision) => mergeCategory(small.house, person(), id, revision, habitat('Old mere').id))],
+      ['taken away', at('Dune', (id, revision) => removeCategory(small.house, person(), id, revision, undefined))],
+    ];
+    for (const [what, act] of edits) {
+      const { differing, renewed } = await drawn.after(act);
+      expect([what, differing.length > 0, differing.filter((address) => !renewed.includes(address)), renewed.includes('/quiet')]).toEqual([what, what !== 'made', [], false]);
+    }
+  }, 60_000);
 
   test('misses none that the passing of time brings in, changes or drops', async () => {
     const hours = (n: number) => NOON + n * 3_600_000;

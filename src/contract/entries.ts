@@ -137,6 +137,11 @@ export class ShownOnAnswer {
   @IsObject() items!: Record<string, ReachLink[]>;
 }
 
+/** Visitor pages that a change reaches. */
+export class ReachedPages {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
+}
+
 export class ReachAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) goesTo!: ReachLink[];
   /** Visitor pages that would differ if the working version were published, or what is shown were withdrawn. */

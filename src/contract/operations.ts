@@ -1,6 +1,6 @@
 import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
-import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, RevisionsAnswer, ShownOnAnswer, ShownOnQuery } from './entries';
+import { EntriesAnswer, EntriesImport, EntriesImported, EntriesQuery, EntryAnswer, EntryPatch, FindEntriesQuery, FoundEntries, KnownAnswer, KnownQuery, NewEntry, Publication, ReachAnswer, ReachedPages, RevisionsAnswer, ShownOnAnswer, ShownOnQuery } from './entries';
 import { Destinations, GoToQuery } from './go-to';
 import { GapsAnswer, GapsAsked, ListingAnswer, ListingFigures, ListingPatch, ListingResult, ListingTrial, ListingsAnswer, NewListing } from './listings';
 import { ChangeSheet, ModelAnswer, ModelTrial, NumbersAnswer, PlacedPages, PlacedQuery, PlacementCounts, StartersAnswer, TypeFigures, TypeReach, WorkingModelAnswer, WorkingModelPut } from './model';
@@ -112,6 +112,7 @@ export const operations = {
   categories: define('categories', { summary: 'The categories of a scheme, in reading order', act: 'read', answer: CategoriesAnswer }),
   addCategory: define('addCategory', { summary: 'Make a category', act: 'write entries', body: NewCategory, answer: CategoryAnswer, status: 201 }),
   categoryCounts: define('categoryCounts', { summary: 'How many entries stand in each category, with and without what is below it', act: 'read', answer: CategoryCounts }),
+  schemeReach: define('schemeReach', { summary: 'The visitor pages that may differ when a category of the scheme changes', act: 'read', answer: ReachedPages }),
   sortCategories: define('sortCategories', { summary: 'Put categories in the order of their names', act: 'write entries', body: CategorySort, answer: CategoriesAnswer, status: 200 }),
   importCategories: define('importCategories', { summary: 'Read categories from an indented list or a table of levels', act: 'write entries', body: CategoryImport, answer: CategoryImportAnswer, status: 200 }),
   changeCategory: define('changeCategory', { summary: 'Rename a category, or change its address or fields', act: 'write entries', body: CategoryPatch, answer: CategoryAnswer, guarded: true }),

@@ -68,6 +68,7 @@ export const routes = {
   categories: { method: 'GET', path: '/schemes/{id}/categories' },
   addCategory: { method: 'POST', path: '/schemes/{id}/categories' },
   categoryCounts: { method: 'GET', path: '/schemes/{id}/counts' },
+  schemeReach: { method: 'GET', path: '/schemes/{id}/reach' },
   sortCategories: { method: 'POST', path: '/schemes/{id}/sort' },
   importCategories: { method: 'POST', path: '/schemes/{id}/import' },
   changeCategory: { method: 'PATCH', path: '/categories/{id}' },

@@ -1,5 +1,6 @@
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type { CategoriesAnswer, CategoryAnswer, CategoryCounts, CategoryImport, CategoryImportAnswer, CategoryMove, CategoryPatch, NewCategory } from '../contract/categories';
+import type { ReachedPages } from '../contract/entries';
 import { blocksIn, type SlotContents } from '../core/content/blocks';
 import { categoryBounds, type Categories, type Category } from '../core/content/categories';
 import { regiveCategory } from '../core/content/references';
@@ -23,6 +24,8 @@ import { fitEntry } from './entries';
 import { today, type House } from './house';
 import { entryBody, pageBody } from './kept-body';
 import type { Person } from './people';
+import { pageLink } from './reached-pages';
+import { reachOfScheme } from './reach-of-scheme';
 import { against, changedSince, notFound, Refusal, unreadable } from './refusal';
 import { fitShown } from './shown-sheet';
 
@@ -58,19 +61,24 @@ export async function categoryCounts(house: House, scheme: Id): Promise<Category
   return { items: house.categories.inOrder(scheme).map(({ category: { id } }) => ({ id, ...(counts.get(house.surrogates.find(id)) ?? { own: 0, all: 0 }) })) };
 }
 
-/** Does one piece of work on the categories of a scheme; afterwards everyone sees them as they are, and pages are drawn again. */
+/** The visitor pages that may differ when a category of a scheme changes. */
+export async function schemeReach(house: House, scheme: Id): Promise<ReachedPages> {
+  schemeOf(house, scheme);
+  return { pages: (await reachOfScheme(house.content, house, scheme)).map(pageLink) };
+}
+
+/** Does one piece of work on the categories of a scheme; afterwards everyone sees them as they are, and the pages that may tell of them are drawn again. */
 async function work<T>(house: House, person: Person, what: string, act: (tx: Tx, categories: Categories) => Promise<{ scheme: Id; done: T }>): Promise<T> {
-  const { done, categories } = await house.content.write(async (tx) => {
+  const { done, categories, reached } = await house.content.write(async (tx) => {
     const { scheme, done: result } = await act(tx, house.categories);
     // Folders are kept by those who lay media in them; every other scheme is part of what an architect decides.
     if (scheme !== FOLDERS && !may(person.role, 'shape the model')) throw new Refusal(403, 'Only an architect changes categories and tags.');
     await fitClosure(tx, house.surrogates.of(scheme));
     await note(tx, house.now(), person.id, what, null);
-    return { done: result, categories: await allCategories(tx) };
+    return { done: result, categories: await allCategories(tx), reached: await reachOfScheme(tx, house, scheme) };
   });
   house.categories = categories;
-  // A category's name may stand anywhere.
-  house.rendered.renewAll();
+  house.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
 }
 

@@ -32,5 +32,7 @@ export async function goTo(house: House, words: string): Promise<Destinations> {
   const found = sought ? await findRecords(house.content, words, MOST) : [];
   const sortWords: Record<RecordSort, string> = { entry: 'Entry', medium: 'Medium', listing: 'Listing', page: 'Page' };
   const records = found.map(({ uuid, sort, type, title }): Destination => ({ sort, label: title, detail: house.model.contentType(type ?? '')?.is.label ?? sortWords[sort], href: benches[sort](uuid) }));
-  return { items: [...types, ...records].slice(0, MOST) };
+  // A picture bears the name of what it shows, and is sought less often than that.
+  const media = (destination: Destination) => destination.sort === 'medium';
+  return { items: [...types, ...records.filter((each) => !media(each)), ...records.filter(media)].slice(0, MOST) };
 }

@@ -32,7 +32,7 @@ beforeAll(async () => {
     typeFigures: `/types/${type}/figures`, typeReach: `/model/types/${type}/reach`, fieldNumbers: `/types/${type}/numbers/${field}`, placedPages: `/model/placements/pages?cells=top>${home}`,
     entries: '/entries?type=species&q=bell', findEntries: '/entries/found?q=bell', known: `/known?ids=${entry.id},${category.id}`, entry: `/entries/${entry.id}`, entryRevisions: `/entries/${entry.id}/revisions`, entryReach: `/entries/${entry.id}/reach`,
     listing: `/listings/${listing.id}`, listingResult: `/listings/${listing.id}/result`, addressFor: '/pages/address?title=By train&type=home', page: `/pages/${page.id}`, pagePreview: `/pages/${page.id}/preview?language=fr`, seenPage: '/pages/seen?address=/', shownOn: `/entries/shown-on?type=species&ids=${entry.id}`, typesUnder: `/pages/${page.id}/types`, homesFor: `/pages/${page.id}/homes`,
-    categories: `/schemes/${scheme}/categories`, categoryCounts: `/schemes/${scheme}/counts`, medium: `/media/${medium.id}`, mediumReach: `/media/${medium.id}/reach`, goTo: '/go-to?q=bell',
+    categories: `/schemes/${scheme}/categories`, categoryCounts: `/schemes/${scheme}/counts`, schemeReach: `/schemes/${scheme}/reach`, medium: `/media/${medium.id}`, mediumReach: `/media/${medium.id}/reach`, goTo: '/go-to?q=bell',
   } satisfies Partial<Record<OperationName, string>>);
 });
 afterAll(() => small.close());

@@ -7,7 +7,7 @@ import { goTo } from '../../../services/go-to';
 import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '../../../services/listing-trials';
 import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
 import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
-import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from '../../../services/categories';
+import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory, schemeReach } from '../../../services/categories';
 import { addSite, changeSite, removeSite, sitesOf } from '../../../services/sites';
 import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media';
 import { shownOn } from '../../../services/shown-on';
@@ -118,6 +118,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   categories: ({ house, path }) => categoriesOf(house, path('id')),
   addCategory: ({ house, person, path, body }) => addCategory(house, person, path('id'), body),
   categoryCounts: ({ house, path }) => categoryCounts(house, path('id')),
+  schemeReach: ({ house, path }) => schemeReach(house, path('id')),
   sortCategories: ({ house, person, path, body }) => sortCategories(house, person, path('id'), body.parent),
   importCategories: ({ house, person, path, body }) => importCategories(house, person, path('id'), body),
   changeCategory: ({ house, person, path, revision, body }) => changeCategory(house, person, path('id'), revision, body),

@@ -11,8 +11,10 @@ import { languageName } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { idsIn } from '../../../../ui/kinds/several-rules';
 import look from '../../../../ui/look/look.module.css';
+import { Mono } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
+import { useAsk } from '../../../../ui/use-ask';
 import styles from './categories.module.css';
 
 interface Props {
@@ -88,6 +90,19 @@ function Going({ way, scheme, category, items, counts, act, onClose, onGone }: O
   );
 }
 
+/** The visitor pages that may differ with a category, to be looked at before anything is kept. */
+function Reached({ scheme }: { scheme: Scheme }): ReactElement | null {
+  const { data } = useAsk('schemeReach', { path: { id: scheme.id } });
+  if (!data) return null;
+  if (data.pages.length === 0) return <p className={`${look.pencil} ${look.small}`}>No visitor page tells of it.</p>;
+  return (
+    <details className={styles.reached}>
+      <summary>Visitor pages that may differ: {data.pages.length}</summary>
+      <ul>{data.pages.map((page) => <li key={page.id}><a href={page.detail} target="_blank" rel="noreferrer">{page.label} <Mono>{page.detail}</Mono></a></li>)}</ul>
+    </details>
+  );
+}
+
 /** One category: its name in every language, its address, its own fields, and what can be done with it. */
 export function CategoryDetail({ scheme, category, items, counts, mayChange, act, onGone }: Props): ReactElement {
   const model = useModel();
@@ -109,6 +124,7 @@ export function CategoryDetail({ scheme, category, items, counts, mayChange, act
           {!folder && <TextBox id="category-slug" label="In its address" value={slug} onChange={setSlug} slotProps={{ input: { maxLength: 96 } }} />}
           {fields.length > 0 && <EntryForm id="category" fields={fields} values={values} faults={category.faults} onChange={(key, value) => setValues({ ...values, [key]: value })} disabled={!mayChange} />}
           {counts && <p className={`${look.pencil} ${look.small}`}>{namedBy(scheme, counts.own)}; {counts.all} with what stands below it.</p>}
+          <Reached scheme={scheme} />
           {mayChange && (
             <div className={look.acts}>
               <Button type="submit" variant="contained" disabled={!label.trim()}>Keep</Button>
