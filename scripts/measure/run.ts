@@ -3,14 +3,16 @@ import 'reflect-metadata';
 import { join } from 'node:path';
 import { changeEntry, entries } from '../../src/services/entries';
 import { addListing, publishListing } from '../../src/services/listings';
+import { tryListingFigures } from '../../src/services/listing-trials';
 import { addPage, publishPage } from '../../src/services/pages';
-import { addPerson, type Person } from '../../src/services/people';
+import type { Person } from '../../src/services/people';
 import { sheetIn, today, type House } from '../../src/services/house';
+import type { JsonObject } from '../../src/core/json';
 import { everyEntry } from '../../src/core/mapping/listing-rule';
 import { readCondition, readRule } from '../../src/core/mapping/read-rule';
 import { mapToFace } from '../../src/core/mapping/map';
 import { countFacets } from '../../src/store/facet-query';
-import { listLive } from '../../src/store/listing-query';
+import { listLive, type Asked, type Listed } from '../../src/store/listing-query';
 import { neighboursIn } from '../../src/store/neighbour-query';
 import { countRows, pageOfRows, type TableQuestion } from '../../src/store/table-query';
 import { ByHand } from './by-hand';
@@ -37,10 +39,37 @@ async function savings(house: House, person: Person, times: number): Promise<num
   return median(measured);
 }
 
+/** Listings by a branch of a scheme of 5,000 categories, and the counts that follow each change of a condition. */
+async function measureBranches(house: House, asked: Asked, hand: ByHand, drawn: (rows: Record<string, unknown>[]) => unknown): Promise<void> {
+  const type = house.model.contentTypeByKey('finding');
+  const regions = type?.fieldByKey('regions')?.id ?? '';
+  const [region] = house.categories.below(house.model.schemeByKey('region')?.id ?? '', null);
+  const top = house.surrogates.find(region?.id ?? '');
+  const { sheet } = asked;
+  await hand.run(`CREATE TABLE m AS SELECT m.value AS region, s.entry FROM c.many m JOIN c.${sheet.live} s ON s.version = m.row WHERE m.side = 1 AND m.field = ${sheet.fields.get(regions)?.n ?? 0};
+    CREATE INDEX m_by ON m (region, entry); CREATE TABLE b AS SELECT ancestor, descendant FROM c.closure; CREATE INDEX b_by ON b (ancestor, descendant); CREATE INDEX v_size ON v (size, live_from, live_until, entry); ANALYZE;`);
+  const within = 'entry IN (SELECT m.entry FROM b JOIN m ON m.region = b.descendant WHERE b.ancestor = ?1) AND live_from <= ?2 AND live_until > ?2';
+  const rule: Listed = { where: { field: regions, is: 'under', value: [region?.id ?? ''] }, order: [{ by: type?.is.title ?? '', direction: 'up' }], limit: 24 };
+  const branch = await inTurn(40,
+    async () => drawn((await listLive(house.content, asked, rule)).versions.map((version) => ({ ...version }))),
+    async () => {
+      await hand.all(`SELECT count(*) AS n FROM v WHERE ${within}`, [top, asked.now]);
+      drawn(await hand.all(`SELECT entry, body FROM v WHERE ${within} ORDER BY name_sort, entry LIMIT 24`, [top, asked.now]));
+    });
+  report('Listing: a branch of a scheme of 5,000 categories', branch[0] / branch[1], { under: 2 }, `${branch[0].toFixed(2)} against ${branch[1].toFixed(2)}`);
+  const where: JsonObject = { all: [{ field: 'regions', is: 'under', value: [region?.id ?? ''] }, { field: 'size', is: 'moreThan', value: 100 }, { not: { field: 'kind', is: 'equals', value: 'k3' } }] };
+  const [k3 = 0] = (type?.fieldByKey('kind')?.rules as { choices: { key: string; id: string }[] }).choices.filter(({ key }) => key === 'k3').map(({ id }) => house.surrogates.find(id));
+  const counts = await inTurn(30,
+    () => tryListingFigures(house, { rule: { from: ['finding'], where } }),
+    async () => {
+      for (const further of ['', ' AND size > 100', ` AND size > 100 AND kind <> ${k3}`]) await hand.all(`SELECT count(*) AS n FROM v WHERE ${within}${further}`, [top, asked.now]);
+    });
+  report('Conditions: three counted, dropped, sampled, and coverage', counts[0] / counts[1], { under: 6 }, `${counts[0].toFixed(2)} against ${counts[1].toFixed(2)} for the three counts alone`);
+}
+
 async function main(): Promise<void> {
   const made = await collection();
-  const { house } = made;
-  const person: Person = { ...(await addPerson(house, { name: 'Bench', email: 'bench@quillwater.example', password: 'quillwater bench', role: 'architect' })), session: '', endsAt: 0 };
+  const { house, person } = made;
   await made.grow(FEW);
   const few = await savings(house, person, 80);
   await made.grow(MANY);
@@ -64,7 +93,7 @@ async function main(): Promise<void> {
   await hand.run(`ATTACH '${join(made.folder, 'content.db')}' AS c;
     CREATE TABLE t AS SELECT s.entry, s.${sheet.titleSort} AS title_sort, s.${kind?.value} AS kind, s.${size?.value} AS size, s.live_from, s.live_until, w.title, w.body, w.stage, w.revision, w.changed_at
       FROM c.${sheet.work} s JOIN c.working w ON w.record = s.entry WHERE s.binned = 0;
-    CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${level?.value} AS level, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
+    CREATE TABLE v AS SELECT s.entry, s.${kind?.value} AS kind, s.${size?.value} AS size, s.${level?.value} AS level, s.${name?.sort} AS name_sort, s.live_from, s.live_until, l.body
       FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version;
     CREATE TABLE f AS SELECT s.entry, x.${finderName?.sort} AS finder_sort, s.live_from, s.live_until, l.body
       FROM c.${sheet.live} s JOIN c.live l ON l.id = s.version JOIN c.ids i ON i.n = s.${finder?.value} JOIN c.records r ON r.uuid = i.uuid JOIN c.${finders.live} x ON x.entry = r.id;
@@ -111,6 +140,7 @@ async function main(): Promise<void> {
       drawn(await hand.all('SELECT entry, body FROM f WHERE +live_from <= ?1 AND +live_until > ?1 ORDER BY finder_sort, entry LIMIT 24', [now]));
     });
   report('Listing: all of them, sorted by what an entry link leads to', linked[0] / linked[1], { under: 2 }, `${linked[0].toFixed(2)} against ${linked[1].toFixed(2)}`);
+  await measureBranches(house, asked, hand, drawn);
   const fields = ['kind', 'level'].flatMap((key) => type.fieldByKey(key) ?? []);
   const facets = await inTurn(30,
     () => countFacets(house.content, asked, everyEntry, fields.map(({ id }) => ({ field: id, where: everyEntry }))),

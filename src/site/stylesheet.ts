@@ -40,8 +40,8 @@ audio, video { width: 100%; max-width: 100%; }
 .last-first > :last-child { order: -1; }
 @container (min-width: 560px) { .row { grid-template-columns: repeat(12, minmax(0, 1fr)); } ${columns} .last-first > :last-child { order: 0; } }
 .block { min-width: 0; scroll-margin-top: 24px; } .block > .inner { display: grid; gap: var(--space); min-width: 0; }
-/* Of the block itself; what a listing in it sets out has gaps of its own. */
-.block > .inner > .face { gap: 10px; }
+/* Of the block itself and of slides; what a listing in it sets out has gaps of its own. */
+.block > .inner > .face, .block .slideshow .face { gap: 10px; }
 .block .heading { font-size: var(--h2); }
 .block .block .heading, .block .items .heading { font-size: var(--h3); }
 .way { list-style: none; display: flex; flex-wrap: wrap; gap: 0 8px; margin: 0; padding: 0; font: 400 15px/24px 'Hanken Grotesk', sans-serif; color: var(--soft); } .way li + li::before { content: '/'; margin-right: 8px; color: var(--soft); }

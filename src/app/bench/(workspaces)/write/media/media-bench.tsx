@@ -58,7 +58,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
   const items = data?.items ?? [];
   const here = folder === 'none' ? 'In no folder' : folders?.items.find(({ id }) => id === folder)?.label ?? 'Media';
   return (
-    <Workspace outline={<WriteOutline media={folder ?? 'all'} />} outlineLabel="Entries" reach={chosen && <MediumReach id={chosen} />}>
+    <Workspace outline={<WriteOutline media={folder ?? 'all'} />} outlineLabel="Entries" reach={chosen ? <MediumReach id={chosen} /> : <section><Eyebrow>Reach</Eyebrow><p className={look.pencil}>Choose a medium to see what shows it.</p></section>}>
       <div className={look.heading}>
         <div><Eyebrow>Media</Eyebrow><h1>{here}</h1><p className={look.pencil}>Pictures, documents, sounds and films. What is said of one here shows wherever it stands.</p></div>
         <div className={look.acts}>
