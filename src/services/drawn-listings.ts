@@ -31,7 +31,7 @@ export interface ListingSpot {
   above: Set<Id>;
   /** What an editor placed first of this listing, where it stands. */
   byHand?: readonly Id[];
-  /** What the page sets itself, which goes before what the listing sets. */
+  /** What is set on the page: it goes before what is set on the listing. */
   settings?: SettingsLayer | undefined;
   language?: string | undefined;
 }

@@ -13,7 +13,7 @@ import type { Condition } from '../core/mapping/listing-rule';
 import type { Field } from '../core/model/document';
 import { FOLDERS, isFilledIn, mediumFields, sortChoice, valuesOfFile } from '../core/model/media-type';
 import { FOREVER } from '../core/content/states';
-import type { Tx } from '../store/database';
+import type { Asker, Tx } from '../store/database';
 import { countLive, placeAmong } from '../store/listing-query';
 import { findMedia, knownMedia, mediaAddress, mediaByHash, mediaById, mediumSaid, putFile, type FileRow, type MediaRow } from '../store/media';
 import { changeWorking, makeRecords, note, recordById, recordByUuid, referrers, setRefs } from '../store/records';
@@ -72,12 +72,9 @@ async function show(tx: Tx, house: House, id: Id, record: number, before: Said |
   if (!kept) throw notFound('medium');
   const refs = referencesInSaid(media.fields, after).filter(({ sort }) => sort === 'category');
   await knowReferences(tx, house, [...refs, { path: '', sort: 'media', target: id }]);
-  const change = { id, type: media.id, before, after };
-  // Asked on both sides of the change: where it stood, and where it stands.
-  const left = await reachOfEntry(tx, house, id, change);
   await fitShown(tx, house, kept, await goLive(tx, kept, { starts: house.now(), ends: FOREVER }, house.now(), by));
   for (const side of [0, 1] as const) await setRefs(tx, record, side, refRows(media.fields, refs));
-  return [...left, ...(await reachOfEntry(tx, house, id, change))];
+  return reachOfEntry(tx, house, id, { id, type: media.id, before, after });
 }
 
 /** Keeps a file that was sent, by what its bytes say it is. The same bytes are kept once. */
@@ -96,25 +93,28 @@ export async function addMedia(house: House, person: Pick<Person, 'id'> | null, 
   const label = name.replace(/\.[^.]*$/, '').slice(0, 200) || file;
   const facts = valuesOfFile({ media: uuid, sort, width, height, size: bytes.length, added: today(house) });
   const said: Said = { values: { [mediumFields.name]: label, ...(alt.trim() ? { [mediumFields.alt]: alt.trim() } : {}), ...(folder === undefined ? {} : { [mediumFields.folder]: folder }), ...facts } };
-  const pages = await house.content.write(async (tx) => {
+  const { of, pages } = await house.content.write(async (tx) => {
+    // Somebody may have sent the same a moment ago.
+    const other = await mediaByHash(tx, hash);
+    if (other) return { of: other.uuid, pages: [] };
     const by = person?.id ?? null;
     const [record = 0] = await makeRecords(tx, [{ uuid, sort: 'medium', type: house.surrogates.of(house.model.media.id), title: label, body: JSON.stringify(said), faults: 0, at: house.now(), by }]);
     const row: FileRow = { sort, file, mime, bytes: bytes.length, width, height, hash };
     await putFile(tx, record, row);
     if (person) await note(tx, house.now(), person.id, 'brought in a medium', record);
-    return show(tx, house, uuid, record, undefined, said, by);
+    return { of: uuid, pages: await show(tx, house, uuid, record, undefined, said, by) };
   });
   house.rendered.renew(pages.map(({ uuid: page }) => page));
-  return medium(house, uuid);
+  return medium(house, of);
 }
 
-async function need(house: House, id: Id): Promise<MediaRow> {
-  const row = isId(id) ? await mediaById(house.content, id) : undefined;
+async function need(asker: Asker, id: Id): Promise<MediaRow> {
+  const row = isId(id) ? await mediaById(asker, id) : undefined;
   if (!row) throw notFound('medium');
   return row;
 }
 
-export const medium = async (house: House, id: Id): Promise<MediaAnswer> => answer(house, await need(house, id));
+export const medium = async (house: House, id: Id): Promise<MediaAnswer> => answer(house, await need(house.content, id));
 
 /** What is asked of the media in a drawer: their sort, their folder (and those below it, or none), words in their names. */
 function asks({ q = '', sort, folder }: MediaQuery): Condition {
@@ -139,7 +139,7 @@ export async function mediaList(house: House, query: MediaQuery): Promise<MediaL
 
 /** What shows a medium: what refers to it, listings that it is in, and the pages that would differ if visitors no longer saw it. */
 export async function mediumReach(house: House, id: Id): Promise<ReachAnswer> {
-  const row = await need(house, id);
+  const row = await need(house.content, id);
   const { media } = house.model;
   const listings: ReachLink[] = [];
   for (const { id: listing, rule } of await listingsInForce(house.content, house)) {
@@ -155,7 +155,7 @@ export async function mediumReach(house: House, id: Id): Promise<ReachAnswer> {
 
 export async function changeMedium(house: House, person: Person, id: Id, revision: number, patch: MediaPatch): Promise<MediaAnswer> {
   const pages = await house.content.write(async (tx) => {
-    const row = await need(house, id);
+    const row = await need(tx, id);
     if (row.revision !== revision) throw changedSince({ ...answer(house, row) } as never, {});
     const record = await recordById(tx, row.record);
     if (!record) throw notFound('medium');

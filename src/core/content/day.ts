@@ -14,9 +14,14 @@ export function isDay(text: string): boolean {
 
 export const isRelative = (text: string): boolean => relative.test(text);
 
+/** By time zone: making one costs a hundred times more than asking it. */
+const calendars = new Map<string, Intl.DateTimeFormat>();
+
 /** The day on which a moment (ms since 1970) falls in a time zone (IANA name). */
 export function dayAt(moment: number, timeZone: string): string {
-  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(moment);
+  const calendar = calendars.get(timeZone) ?? new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  calendars.set(timeZone, calendar);
+  return calendar.format(moment);
 }
 
 /** The first moment (ms) after `moment` at which another day begins in the time zone. */

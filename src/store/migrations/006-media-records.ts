@@ -1,9 +1,9 @@
-import type { MediaSort } from '../../core/content/known';
 import { FOREVER } from '../../core/content/states';
 import { possibleSources } from '../../core/mapping/sources';
 import { CompiledModel } from '../../core/model/compile';
 import { MEDIA, mediumFields, valuesOfFile } from '../../core/model/media-type';
 import type { Tx } from '../database';
+import type { FileRow } from '../media';
 import { modelInForce } from '../model';
 import { makeRecords, putLive } from '../records';
 import { putLiveRows } from '../sheet-rows';
@@ -33,17 +33,10 @@ async function letMediaBeRecords(tx: Tx): Promise<void> {
   await tx.run('PRAGMA writable_schema = RESET');
 }
 
-interface OldMedium {
+interface OldMedium extends FileRow {
   uuid: string;
-  sort: MediaSort;
   label: string;
   alt: string;
-  file: string;
-  mime: string;
-  bytes: number;
-  width: number | null;
-  height: number | null;
-  hash: string;
   at: number;
   by: number | null;
 }
