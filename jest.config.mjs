@@ -3,8 +3,8 @@ const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate',
 
 export default {
   testEnvironment: 'node',
-  // Many tests open a database of their own on disk, which a busy machine may take seconds for.
-  testTimeout: 30_000,
+  // Many tests open a database of their own on disk, which a busy machine may take long for.
+  testTimeout: 180_000,
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {

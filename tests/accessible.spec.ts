@@ -59,7 +59,7 @@ const coloured = new Set(['a type in Shape', 'layouts', 'categories', 'the place
 
 for (const look of ['light', 'dark'] as const) {
   test(look === 'light' ? 'axe finds nothing on any screen of the workspaces' : 'axe finds no colour too faint in the dark', async ({ browser }) => {
-    test.setTimeout(420_000);
+    test.setTimeout(1_500_000);
     const { page } = await signedIn(browser, running.address, 'architect');
     await page.emulateMedia({ colorScheme: look });
     for (const [name, open] of screens.filter(([each]) => look === 'light' || coloured.has(each))) {

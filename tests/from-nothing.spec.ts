@@ -7,7 +7,7 @@ test.describe.configure({ mode: 'serial' });
 let running: Running;
 let architect: Page;
 test.beforeAll(async ({ browser }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   running = await serve();
   architect = (await signedIn(browser, running.address, 'architect')).page;
 });

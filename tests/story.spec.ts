@@ -8,7 +8,7 @@ let running: Running;
 let architect: Page;
 let editor: Page;
 test.beforeAll(async ({ browser }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   running = await serve();
   architect = (await signedIn(browser, running.address, 'architect')).page;
   editor = (await signedIn(browser, running.address, 'editor')).page;

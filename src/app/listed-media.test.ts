@@ -106,4 +106,4 @@ test('reach misses no page that lists media over generated edits, and renews few
   });
   expect(differ).toBeGreaterThan(6);
   expect((renew - differ) / stood).toBeLessThan(1 / 10);
-}, 120_000);
+}, 600_000);

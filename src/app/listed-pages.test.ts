@@ -180,4 +180,4 @@ test('reach misses no page that lists pages over generated edits, and renews few
   expect(differ).toBeGreaterThan(60);
   // Of all pages that stand, at most a quarter is renewed although it did not differ.
   expect((renew - differ) / stood).toBeLessThan(1 / 4);
-}, 180_000);
+}, 600_000);

@@ -74,7 +74,7 @@ test('the sample is whole: its model holds, every listing in force shows somethi
     const home = JSON.stringify(await visit(house, '/'));
     for (const seen of ['The starling hour', 'slideshow', 'This week on the reserve', 'You hear the marsh', 'Worth a second look', 'Wet grassland', '"/about/volunteering"', 'At a glance', 'A cloud of starlings']) expect(home).toContain(seen);
   }, '2031-05-05T10:00:00Z');
-}, 120_000);
+}, 600_000);
 
 /** The sample with as little as refusing it takes. */
 function slight(): Sample {
