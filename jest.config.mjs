@@ -5,6 +5,8 @@ export default {
   testEnvironment: 'node',
   // Many tests open a database of their own on disk, which a busy machine may take long for.
   testTimeout: 180_000,
+  // Each waits for its disk about half of the time, so every processor gets a suite.
+  maxWorkers: '100%',
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {
