@@ -87,7 +87,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
           onDragOver={(event) => { if (mayWrite) { event.preventDefault(); setOver(true); } }} onDragLeave={() => setOver(false)}
           onDrop={(event) => { event.preventDefault(); setOver(false); if (mayWrite) void bringIn([...event.dataTransfer.files]); }}
         >
-          <Frame label={here}>
+          <Frame label={`What lies here: ${here}`}>
             {data && items.length === 0
               ? <div className={look.empty}><strong>{q || sort ? 'Nothing here is like that.' : 'Nothing lies here yet.'}</strong><p>{q || sort ? 'Other words, or every sort, may find it.' : 'Bring in files with the button above, or drop them here.'}</p></div>
               : (
