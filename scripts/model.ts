@@ -1,15 +1,15 @@
 // The model document of the data folder (CLEAR_FRAME_DATA): `export [file]`, `check file`, `import file`. Run by `npm run model -- …`.
 import 'reflect-metadata';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { readModelDocument } from '../src/core/formats/model-schema';
+import { parseModelDocument } from '../src/core/formats/model-schema';
 import { modelText } from '../src/core/formats/model-text';
 import type { Json } from '../src/core/json';
-import { modelChanges } from '../src/core/model/changes';
+import { modelChanges } from '../src/core/model/change/changes';
 import { checkModel } from '../src/core/model/check';
 import type { ModelDocument } from '../src/core/model/document';
-import { closeHouse, openHouse } from '../src/services/house';
-import { importModel } from '../src/services/model';
-import { Refusal } from '../src/services/refusal';
+import { closeInstallation, sharedInstallation } from '../src/services/runtime/installation';
+import { importModel } from '../src/services/model/working-copy';
+import { Refusal } from '../src/services/runtime/refusal';
 
 const USE = `npm run model -- export [file]   the model in force, as JSON; without a file to the screen
 npm run model -- check <file>    whether a model document holds; nothing is changed
@@ -23,7 +23,7 @@ function readFile(path: string | undefined): ModelDocument {
   } catch (error) {
     throw new Error(`${path} cannot be read as JSON: ${error instanceof Error ? error.message : String(error)}`);
   }
-  const { document, faults } = readModelDocument(given);
+  const { document, faults } = parseModelDocument(given);
   if (!document) throw new Error(`${path} is no model document:\n${faults.map((fault) => `  ${fault.path || '/'}: ${fault.message}`).join('\n')}`);
   return document;
 }
@@ -44,20 +44,20 @@ async function run([what, path]: readonly string[]): Promise<void> {
   }
   if (what !== 'export' && what !== 'import') throw new Error(USE);
   const document = what === 'import' ? readFile(path) : undefined;
-  const house = await openHouse();
+  const installation = await sharedInstallation();
   try {
     if (!document) {
-      const text = modelText(house.model.document);
+      const text = modelText(installation.model.document);
       if (path) writeFileSync(path, text);
       else process.stdout.write(text);
       return;
     }
-    const changes = modelChanges(house.model.document, document);
-    const { revision } = await importModel(house, document);
+    const changes = modelChanges(installation.model.document, document);
+    const { revision } = await importModel(installation, document);
     for (const { title } of changes) console.log(title);
     console.log(`${changes.length} ${changes.length === 1 ? 'change is' : 'changes are'} in force, as revision ${revision}.`);
   } finally {
-    await closeHouse(house);
+    await closeInstallation(installation);
   }
 }
 

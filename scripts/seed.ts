@@ -3,8 +3,8 @@ import 'reflect-metadata';
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse } from 'yaml';
-import { closeHouse, openHouse } from '../src/services/house';
-import { fillWithSample, type Sample } from '../src/services/sample';
+import { closeInstallation, sharedInstallation } from '../src/services/runtime/installation';
+import { fillWithSample, type Sample } from '../src/services/sample/sample';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
 
@@ -24,11 +24,11 @@ async function seed(): Promise<void> {
     sites: [read('friends.yaml')],
   };
 
-  const house = await openHouse();
-  await fillWithSample(house, sample);
+  const installation = await sharedInstallation();
+  await fillWithSample(installation, sample);
   const count = Object.values(sample.entries).reduce((sum, entries) => sum + entries.length, 0);
-  console.log(`${count} entries of ${house.model.contentTypes.length} types, ${sample.listings.length} listings and a tree of pages are in ${process.env.CLEAR_FRAME_DATA ?? 'data'}.`);
-  await closeHouse(house);
+  console.log(`${count} entries of ${installation.model.contentTypes.length} types, ${sample.listings.length} listings and a tree of pages are in ${process.env.CLEAR_FRAME_DATA ?? 'data'}.`);
+  await closeInstallation(installation);
 }
 
 seed().catch((error: unknown) => {

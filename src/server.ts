@@ -1,9 +1,9 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
-import { closeHouse, openHouse, type House } from './services/house';
-import { isNew } from './services/people';
-import { countVisit, keepVisits } from './services/visits';
+import { closeInstallation, sharedInstallation, type Installation } from './services/runtime/installation';
+import { isNew } from './services/people/people';
+import { countVisit, keepVisits } from './services/runtime/visits';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;
@@ -16,7 +16,7 @@ const visitorPolicy = (host: string | undefined) =>
 const benchPolicy = (nonce: string) =>
   `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'strict-dynamic'; style-src 'self' 'nonce-${nonce}'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
 
-const standing: Record<string, string> = {
+const securityHeaders: Record<string, string> = {
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'same-origin',
   'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
@@ -24,12 +24,12 @@ const standing: Record<string, string> = {
 };
 
 /** Answers a visitor from memory, if the page is ready there. */
-function fromMemory(house: House, request: IncomingMessage, response: ServerResponse, path: string): boolean {
+function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse, path: string): boolean {
   if (request.method !== 'GET' && request.method !== 'HEAD') return false;
-  const page = house.rendered.find(path, house.now());
+  const page = installation.rendered.find(path, installation.now());
   if (!page) return false;
-  if (request.method === 'GET') countVisit(house, page.of);
-  const headers: Record<string, string | number> = { ...standing, 'Content-Security-Policy': visitorPolicy(request.headers.host), ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
+  if (request.method === 'GET') countVisit(installation, page.of);
+  const headers: Record<string, string | number> = { ...securityHeaders, 'Content-Security-Policy': visitorPolicy(request.headers.host), ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
   if (request.headers['if-none-match'] === page.etag) {
     response.writeHead(304, headers).end();
     return true;
@@ -56,7 +56,7 @@ function isReadable(path: string): boolean {
 
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
 function prepare(request: IncomingMessage, response: ServerResponse, path: string): void {
-  for (const [name, value] of Object.entries(standing)) response.setHeader(name, value);
+  for (const [name, value] of Object.entries(securityHeaders)) response.setHeader(name, value);
   // Only this server says where a call came from and what may run.
   request.headers['x-clear-frame-address'] = request.socket.remoteAddress ?? '';
   delete request.headers['x-nonce'];
@@ -71,34 +71,34 @@ function prepare(request: IncomingMessage, response: ServerResponse, path: strin
 
 async function start(): Promise<void> {
   const port = Number(process.env.PORT ?? 4100);
-  const house = await openHouse();
+  const installation = await sharedInstallation();
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();
   const handle = app.getRequestHandler();
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
-    if (fromMemory(house, request, response, request.url ?? '/')) return;
+    if (fromMemory(installation, request, response, request.url ?? '/')) return;
     if (!isReadable(path)) request.url = UNREADABLE;
     prepare(request, response, path);
     void handle(request, response);
   });
-  const keeping = setInterval(() => void keepVisits(house).catch(console.error), KEEP_VISITS);
-  server.listen(port, () => void announce(house, port));
+  const keeping = setInterval(() => void keepVisits(installation).catch(console.error), KEEP_VISITS);
+  server.listen(port, () => void announce(installation, port));
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
     clearInterval(keeping);
-    server.close(() => void keepVisits(house).catch(console.error).then(() => closeHouse(house)).then(() => process.exit(0)));
+    server.close(() => void keepVisits(installation).catch(console.error).then(() => closeInstallation(installation)).then(() => process.exit(0)));
     server.closeIdleConnections();
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
 }
 
-async function announce(house: House, port: number): Promise<void> {
+async function announce(installation: Installation, port: number): Promise<void> {
   const address = `http://localhost:${port}`;
   const lines = [`Clear Frame is ready.`, `  The workspaces  ${address}/bench`, `  The site        ${address}/`];
-  if (house.demo) lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
-  else if (await isNew(house)) lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
+  if (installation.demo) lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
+  else if (await isNew(installation)) lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
   console.log(lines.join('\n'));
 }
 

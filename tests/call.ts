@@ -2,8 +2,8 @@ import { answer } from '../src/app/api/v1/answer';
 import type { Fault } from '../src/core/faults';
 import type { JsonObject } from '../src/core/json';
 import { roles, type Role } from '../src/core/roles';
-import { signIn } from '../src/services/people';
-import type { SmallHouse } from './small-house';
+import { signIn } from '../src/services/people/people';
+import type { SmallInstallation } from './small-installation';
 
 export interface Given {
   as?: Role;
@@ -24,11 +24,11 @@ export interface Told {
 
 export type Call = (method: string, path: string, given?: Given) => Promise<Told>;
 
-/** Lets a house answer in this process, and calls its HTTP interface as each role. */
-export async function callsTo({ house }: SmallHouse): Promise<Call> {
-  Object.assign(globalThis, { [Symbol.for('clear-frame.house')]: Promise.resolve(house) });
+/** Lets an installation answer in this process, and calls its HTTP interface as each role. */
+export async function callsTo({ installation }: SmallInstallation): Promise<Call> {
+  Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(installation) });
   const tokens = new Map<Role, string>();
-  for (const role of roles) tokens.set(role, (await signIn(house, { email: `${role}@quillwater.example`, password: 'quillwater' }, 'here', 'jest')).token);
+  for (const role of roles) tokens.set(role, (await signIn(installation, { email: `${role}@quillwater.example`, password: 'quillwater' }, 'here', 'jest')).token);
   return async (method, path, { as = 'architect', body, raw, bytes, revision, headers = {} } = {}) => {
     const sent = bytes ? new Uint8Array(bytes) : raw ?? (body === undefined ? undefined : JSON.stringify(body));
     const response = await answer(new Request(`http://localhost:4100/api/v1${path}`, {

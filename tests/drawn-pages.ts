@@ -1,19 +1,19 @@
 import { renderPage } from '../src/site/render';
-import type { House } from '../src/services/house';
-import { visit } from '../src/services/visitor';
+import type { Installation } from '../src/services/runtime/installation';
+import { visit } from '../src/services/visitor/gather';
 
 const isPage = (html: string): boolean => html.startsWith('<!doctype');
 
-/** What visitors get at the addresses of a house, drawn as the server draws it and kept as it keeps it. */
+/** What visitors get at the addresses of an installation, drawn as the server draws it and kept as it keeps it. */
 export class DrawnPages {
   /** What each drawn page is kept by: its ids, and the moment until which it is true. */
   private readonly kept = new Map<string, { ids: readonly [string, ...string[]]; validUntil: number }>();
 
-  constructor(private readonly house: House, private readonly addresses: () => Promise<string[]> | string[]) {}
+  constructor(private readonly installation: Installation, private readonly addresses: () => Promise<string[]> | string[]) {}
 
   /** The page at an address as plain HTML, or what else was found there. */
   async html(address: string): Promise<string> {
-    const found = await visit(this.house, address);
+    const found = await visit(this.installation, address);
     if (found.found === 'page') this.kept.set(address, found);
     return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
   }
@@ -26,13 +26,13 @@ export class DrawnPages {
   async keep(address: string, drawn?: string): Promise<void> {
     const html = drawn ?? (await this.html(address));
     const { ids, validUntil } = this.kept.get(address) ?? { ids: [''] as const, validUntil: 0 };
-    if (isPage(html)) this.house.rendered.keep(ids, address, html, validUntil, this.house.rendered.since);
+    if (isPage(html)) this.installation.rendered.keep(ids, address, html, validUntil, this.installation.rendered.since);
   }
 
   /** Keeps every page as ready, and none besides. Answers what they say. */
   async keepAll(): Promise<Map<string, string>> {
     const all = await this.all();
-    this.house.rendered.renewAll();
+    this.installation.rendered.renewAll();
     for (const [address, html] of all) await this.keep(address, html);
     return all;
   }
@@ -44,7 +44,7 @@ export class DrawnPages {
     const after = await this.all();
     return {
       differing: [...before].filter(([address, was]) => isPage(was) && was !== (after.get(address) ?? 'nothing')).map(([address]) => address),
-      renewed: [...before].filter(([address, was]) => isPage(was) && !this.house.rendered.find(address, this.house.now())).map(([address]) => address),
+      renewed: [...before].filter(([address, was]) => isPage(was) && !this.installation.rendered.find(address, this.installation.now())).map(([address]) => address),
     };
   }
 

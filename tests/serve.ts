@@ -24,14 +24,14 @@ const freePort = (): Promise<number> => new Promise((resolve) => {
 
 function listening(server: ChildProcess): Promise<void> {
   return new Promise((resolve, reject) => {
-    let said = '';
+    let localized = '';
     const hear = (piece: Buffer) => {
-      said += piece.toString();
-      if (said.includes('Clear Frame is ready')) resolve();
+      localized += piece.toString();
+      if (localized.includes('Clear Frame is ready')) resolve();
     };
     server.stdout?.on('data', hear);
     server.stderr?.on('data', hear);
-    server.on('exit', (code) => reject(new Error(`The server ended with ${code}.\n${said}`)));
+    server.on('exit', (code) => reject(new Error(`The server ended with ${code}.\n${localized}`)));
   });
 }
 

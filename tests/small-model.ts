@@ -1,5 +1,5 @@
 import { modelFromKeys } from '../src/core/formats/model-by-keys';
-import { readModelDocument } from '../src/core/formats/model-schema';
+import { parseModelDocument } from '../src/core/formats/model-schema';
 import type { JsonObject } from '../src/core/json';
 import { CompiledModel, type CompiledType } from '../src/core/model/compile';
 import type { ContentType, Field, ModelDocument, PageType } from '../src/core/model/document';
@@ -34,7 +34,7 @@ export const smallModel: JsonObject = {
 };
 
 export function documentFrom(written: JsonObject): ModelDocument {
-  const { document, faults } = readModelDocument(modelFromKeys(written));
+  const { document, faults } = parseModelDocument(modelFromKeys(written));
   if (!document) throw new Error(JSON.stringify(faults));
   return document;
 }

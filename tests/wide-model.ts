@@ -51,11 +51,11 @@ export const wideModel: JsonObject = {
   pageTypes: {
     home: {
       label: 'Home', plural: 'Homes', mostInSite: 1, inNavigation: 'no', fields: { title: { label: 'Title', required: true } },
-      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks', 'contact'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text', 'walks'], handedDown: true } },
+      slots: { main: { label: 'Main', allows: ['text', 'columns', 'teaser', 'walks', 'contact'], min: 1, max: 5, preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }] }, foot: { label: 'Foot', allows: ['text', 'walks'], inherited: true } },
       face: { heading: ['title'] },
       layouts: { wide: { label: 'Wide', rows: [[[8, 'heading', 'slot:main'], [4, 'slot:foot']]] } },
     },
-    plain: { label: 'Plain page', plural: 'Plain pages', inNavigation: 'editor', fields: { title: { label: 'Title', required: true } }, slots: { main: { label: 'Main', allows: ['text', 'teaser'] }, foot: { label: 'Foot', allows: ['text'], handedDown: true } }, face: { heading: ['title'] } },
+    plain: { label: 'Plain page', plural: 'Plain pages', inNavigation: 'editor', fields: { title: { label: 'Title', required: true } }, slots: { main: { label: 'Main', allows: ['text', 'teaser'] }, foot: { label: 'Foot', allows: ['text'], inherited: true } }, face: { heading: ['title'] } },
   },
   placements: { top: [{ child: 'home', mostUnderOne: 1 }], home: ['plain'], plain: ['plain'] },
 };

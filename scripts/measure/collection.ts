@@ -1,15 +1,15 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readValues } from '../../src/core/content/values';
+import { parseValues } from '../../src/core/content/values';
 import { modelFromKeys } from '../../src/core/formats/model-by-keys';
-import { readModelDocument } from '../../src/core/formats/model-schema';
+import { parseModelDocument } from '../../src/core/formats/model-schema';
 import type { JsonObject } from '../../src/core/json';
-import { addInBulk } from '../../src/services/bulk-entries';
-import { importCategories } from '../../src/services/categories';
-import { buildHouse, closeHouse, type House } from '../../src/services/house';
-import { beginWith } from '../../src/services/model';
-import { addPerson, type Person } from '../../src/services/people';
+import { addInBulk } from '../../src/services/entries/bulk';
+import { importCategories } from '../../src/services/categories/edit';
+import { openInstallation, closeInstallation, type Installation } from '../../src/services/runtime/installation';
+import { beginWith } from '../../src/services/model/working-copy';
+import { addPerson, type Person } from '../../src/services/people/people';
 
 const model: JsonObject = {
   schemes: { region: { label: 'Region', plural: 'Regions', sort: 'categories', fields: {} } },
@@ -62,50 +62,50 @@ function finding(random: () => number, finders: readonly string[], corners: read
 }
 
 export interface Collection {
-  house: House;
+  installation: Installation;
   person: Person;
   folder: string;
   grow(to: number): Promise<void>;
   close(): Promise<void>;
 }
 
-/** A house of its own with generated entries: nine of ten of them seen by visitors. */
+/** An installation of its own with generated entries: nine of ten of them seen by visitors. */
 export async function collection(): Promise<Collection> {
   const folder = mkdtempSync(join(tmpdir(), 'clear-frame-bench-'));
-  const house = await buildHouse(folder);
-  const { document, faults } = readModelDocument(modelFromKeys(model));
+  const installation = await openInstallation(folder);
+  const { document, faults } = parseModelDocument(modelFromKeys(model));
   if (!document) throw new Error(JSON.stringify(faults));
-  await beginWith(house, document);
-  const person: Person = { ...(await addPerson(house, { name: 'Bench', email: 'bench@quillwater.example', password: 'quillwater bench', role: 'architect' })), session: '', endsAt: 0 };
-  const type = house.model.contentTypeByKey('finding');
+  await beginWith(installation, document);
+  const person: Person = { ...(await addPerson(installation, { name: 'Bench', email: 'bench@quillwater.example', password: 'quillwater bench', role: 'architect' })), session: '', endsAt: 0 };
+  const type = installation.model.contentTypeByKey('finding');
   if (!type) throw new Error('no type');
   const random = chance(7);
-  const of = house.model.contentTypeByKey('finder');
+  const of = installation.model.contentTypeByKey('finder');
   if (!of) throw new Error('no type');
-  const scheme = house.model.schemeByKey('region')?.id ?? '';
-  await importCategories(house, person, scheme, { format: 'indented', text: regions });
-  const corners = house.categories.inOrder(scheme).filter(({ depth }) => depth === 2).map(({ category }) => category.id);
-  const begun = house.now() - 1_000_000_000;
-  const finders = await house.content.write((tx) => addInBulk(tx, house, of, Array.from({ length: FINDERS }, (_, i) => ({
-    values: readValues(of.fields, { name: `${syllables[i % 20] ?? ''}${syllables[Math.floor(i / 20) % 20] ?? ''} ${i}` }, {}, '').values, at: begun, by: null, stage: 'draft' as const, shown: { starts: begun },
+  const scheme = installation.model.schemeByKey('region')?.id ?? '';
+  await importCategories(installation, person, scheme, { format: 'indented', text: regions });
+  const corners = installation.categories.inOrder(scheme).filter(({ depth }) => depth === 2).map(({ category }) => category.id);
+  const begun = installation.now() - 1_000_000_000;
+  const finders = await installation.content.write((tx) => addInBulk(tx, installation, of, Array.from({ length: FINDERS }, (_, i) => ({
+    values: parseValues(of.fields, { name: `${syllables[i % 20] ?? ''}${syllables[Math.floor(i / 20) % 20] ?? ''} ${i}` }, {}, '').values, at: begun, by: null, stage: 'draft' as const, shown: { starts: begun },
   }))));
   let size = 0;
   return {
-    house, person, folder,
+    installation, person, folder,
     async grow(to) {
-      const now = house.now();
+      const now = installation.now();
       while (size < to) {
         const some = Math.min(5000, to - size);
         const entries = Array.from({ length: some }, (_, i) => ({
-          values: readValues(type.fields, finding(random, finders, corners), {}, '').values, at: now - (size + i) * 1000, by: null, stage: 'draft' as const,
+          values: parseValues(type.fields, finding(random, finders, corners), {}, '').values, at: now - (size + i) * 1000, by: null, stage: 'draft' as const,
           ...((size + i) % 10 === 0 ? {} : { shown: { starts: now - (size + i) * 1000 - 1000 } }),
         }));
-        await house.content.write((tx) => addInBulk(tx, house, type, entries));
+        await installation.content.write((tx) => addInBulk(tx, installation, type, entries));
         size += some;
       }
     },
     async close() {
-      await closeHouse(house);
+      await closeInstallation(installation);
       rmSync(folder, { recursive: true, force: true });
     },
   };

@@ -1,8 +1,8 @@
 import { checkModel } from '../../src/core/model/check';
 import { emptyModel, TOP, type ContentType, type ModelDocument } from '../../src/core/model/document';
-import { addField, setsOf } from '../../src/core/model/edit';
+import { addField, setsOf } from '../../src/core/model/change/edit';
 import { kindNames } from '../../src/core/model/kinds';
-import { newContentType, newPageType } from '../../src/core/model/start';
+import { newContentType, newPageType } from '../../src/core/model/fresh/start';
 import { newId } from '../../src/core/ids';
 import { inTurn, report } from './pairs';
 

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
-import { addCategory, changeCategory, categoriesOf, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories } from '../services/categories';
-import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
-import { entryAddresses } from '../services/entry-addresses';
-import { addListing, publishListing } from '../services/listings';
-import { importModel } from '../services/model';
-import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
-import { visit } from '../services/visitor';
+import { addCategory, changeCategory, categoriesOf, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories } from '../services/categories/edit';
+import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries/write';
+import { entryAddresses } from '../services/entries/addresses';
+import { addListing, publishListing } from '../services/listings/listings';
+import { importModel } from '../services/model/working-copy';
+import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages/write';
+import { visit } from '../services/visitor/gather';
 
 const title = { title: { label: 'Title', required: true, localised: true }, summary: { kind: 'paragraphs', label: 'Summary' } };
 const face = { heading: ['title'], summary: ['summary'] };
@@ -31,56 +31,56 @@ const reserve = documentFrom({
   placements: { top: ['home'], home: ['plain', 'list'], list: ['speciesPage'], plain: ['habitatPage', 'speciesPage'] },
 });
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let drawn: DrawnPages;
 const ids: Record<string, string> = {};
 const person = () => small.people.architect;
-const scheme = () => small.house.model.schemeByKey('habitat')?.id ?? '';
+const scheme = () => small.installation.model.schemeByKey('habitat')?.id ?? '';
 const habitat = (label: string) => {
-  const found = categoriesOf(small.house, scheme()).items.find((each) => each.label === label);
+  const found = categoriesOf(small.installation, scheme()).items.find((each) => each.label === label);
   if (!found) throw new Error(label);
   return found;
 };
 
 async function addTo(parent: string | null, type: string, given: JsonObject): Promise<string> {
-  const made = await addPage(small.house, person(), { type, parent, ...given });
-  await publishPage(small.house, person(), made.id, made.revision, {});
+  const made = await addPage(small.installation, person(), { type, parent, ...given });
+  await publishPage(small.installation, person(), made.id, made.revision, {});
   return made.id;
 }
 
 async function inForce(label: string, rule: JsonObject): Promise<string> {
-  const made = await addListing(small.house, person(), { label, rule: { from: ['species'], order: [{ by: 'name', direction: 'up' }], ...rule } });
-  await publishListing(small.house, person(), made.id, made.revision, {});
+  const made = await addListing(small.installation, person(), { label, rule: { from: ['species'], order: [{ by: 'name', direction: 'up' }], ...rule } });
+  await publishListing(small.installation, person(), made.id, made.revision, {});
   return made.id;
 }
 
 const species = async (name: string) => {
-  const found = (await entries(small.house, { type: 'species', q: name })).items[0];
+  const found = (await entries(small.installation, { type: 'species', q: name })).items[0];
   if (!found) throw new Error(name);
   return found;
 };
 
 async function says(name: string, values: JsonObject): Promise<void> {
   const { id, revision } = await species(name);
-  const kept = await changeEntry(small.house, person(), id, revision, { values });
-  await publishEntry(small.house, person(), id, kept.revision, {});
+  const kept = await changeEntry(small.installation, person(), id, revision, { values });
+  await publishEntry(small.installation, person(), id, kept.revision, {});
 }
 
 async function everyAddress(): Promise<string[]> {
-  const type = contentType(small.house.model, 'species').id;
-  const all = (await entries(small.house, { type: 'species', limit: 100 })).items;
-  const own = [...(await entryAddresses(small.house.content, small.house, all.map(({ id }) => ({ id, type })))).values()];
-  const categories = small.house.categories.inOrder(scheme()).map(({ category }) => `/habitats/${small.house.categories.trail(category.id).map(({ slug }) => slug).join('/')}`);
+  const type = contentType(small.installation.model, 'species').id;
+  const all = (await entries(small.installation, { type: 'species', limit: 100 })).items;
+  const own = [...(await entryAddresses(small.installation.content, small.installation, all.map(({ id }) => ({ id, type })))).values()];
+  const categories = small.installation.categories.inOrder(scheme()).map(({ category }) => `/habitats/${small.installation.categories.trail(category.id).map(({ slug }) => slug).join('/')}`);
   return [...own, ...categories, '/', '/habitats', '/list'].flatMap((address) => [address, addressIn('fr', address)]);
 }
 
 beforeEach(async () => {
-  small = await smallHouse();
-  drawn = new DrawnPages(small.house, everyAddress);
-  await importModel(small.house, reserve);
-  await importCategories(small.house, person(), scheme(), { format: 'indented', text: 'Water\n  Mere\n    Edge\n  Dyke\nCoast\n  Dune\nWood' });
+  small = await smallInstallation();
+  drawn = new DrawnPages(small.installation, everyAddress);
+  await importModel(small.installation, reserve);
+  await importCategories(small.installation, person(), scheme(), { format: 'indented', text: 'Water\n  Mere\n    Edge\n  Dyke\nCoast\n  Dune\nWood' });
   const water = habitat('Mere');
-  await changeCategory(small.house, person(), water.id, water.revision, { labels: { fr: 'Étang' }, values: { summary: 'Open and deep.' } });
+  await changeCategory(small.installation, person(), water.id, water.revision, { labels: { fr: 'Étang' }, values: { summary: 'Open and deep.' } });
   const lives = (...labels: string[]) => labels.map((label) => habitat(label).id);
   await fill(small, 'species', [
     { values: { name: 'Bell heron', lives: lives('Mere', 'Dyke') } }, { values: { name: 'Amber newt', lives: lives('Edge') } }, { values: { name: 'Dune willow', lives: lives('Dune') } }, { values: { name: 'Carr moth' } },
@@ -113,12 +113,12 @@ describe('the page of a category', () => {
   });
   test('where nothing stands leads up for now, or to the page above them all', async () => {
     const { id, revision } = await species('Amber');
-    expect((await visit(small.house, '/habitats/water/mere/edge')).found).toBe('page');
-    await withdrawEntry(small.house, person(), id, revision);
-    expect(await visit(small.house, '/fr/habitats/water/mere/edge')).toEqual({ found: 'elsewhere', address: '/fr/habitats/water/mere', forNow: true });
-    expect(await visit(small.house, '/habitats/wood')).toEqual({ found: 'elsewhere', address: '/habitats', forNow: true });
-    expect(await visit(small.house, '/habitats/nowhere')).toEqual({ found: 'nothing' });
-    expect(await visit(small.house, '/habitats/each-habitat')).toEqual({ found: 'nothing' });
+    expect((await visit(small.installation, '/habitats/water/mere/edge')).found).toBe('page');
+    await withdrawEntry(small.installation, person(), id, revision);
+    expect(await visit(small.installation, '/fr/habitats/water/mere/edge')).toEqual({ found: 'elsewhere', address: '/fr/habitats/water/mere', forNow: true });
+    expect(await visit(small.installation, '/habitats/wood')).toEqual({ found: 'elsewhere', address: '/habitats', forNow: true });
+    expect(await visit(small.installation, '/habitats/nowhere')).toEqual({ found: 'nothing' });
+    expect(await visit(small.installation, '/habitats/each-habitat')).toEqual({ found: 'nothing' });
   });
   test('has its further results below itself', async () => {
     await says('Carr', { lives: [habitat('Dyke').id] });
@@ -149,8 +149,8 @@ describe('the page of an entry', () => {
   test('leads on to what stands before and after it in the list above', async () => {
     const all = await inForce('All', { where: { all: [] }, order: [{ by: 'name', direction: 'down' }] });
     const list = await addTo(ids.Home ?? null, 'list', { values: { title: 'List' }, listing: all });
-    const own = await page(small.house, ids.Own ?? '');
-    await movePage(small.house, person(), own.id, own.revision, { parent: list });
+    const own = await page(small.installation, ids.Own ?? '');
+    await movePage(small.installation, person(), own.id, own.revision, { parent: list });
     const beside = async (address: string) => names(await drawn.html(address), 'class="neighbours"', '</nav>');
     expect(await beside('/list/bell-heron')).toEqual(['Previous: Carr moth', 'Next: Amber newt']);
     expect(await beside('/list/dune-willow')).toEqual(['Next: Carr moth']);
@@ -173,22 +173,22 @@ describe('the words of one category', () => {
     expect(mere).not.toContain('Keep to the path.');
     expect(items(mere)).toEqual(['Amber newt', 'Bell heron']);
     expect(await drawn.html('/habitats/water')).toContain('Keep to the path.');
-    const kept = await page(small.house, id);
+    const kept = await page(small.installation, id);
     expect([kept.title, kept.address, kept.category, kept.faults]).toEqual(['The great mere', '/habitats/water/mere', habitat('Mere').id, []]);
     // They are needed nowhere, stand below the one page that holds them, and once for each category.
     const given = { type: 'habitatPage', parent: ids.Each ?? '', category: habitat('Mere').id };
-    await expect(addPage(small.house, person(), given)).rejects.toMatchObject({ message: 'Mere has words of its own already.' });
-    await expect(addPage(small.house, person(), { ...given, category: habitat('Dune').id, parent: ids.Habitats ?? '' })).rejects.toMatchObject({ faults: [{ path: '/parent' }] });
-    await expect(changePage(small.house, person(), id, kept.revision, { slug: 'mine' })).rejects.toMatchObject({ faults: [{ path: '/slug' }] });
-    await withdrawPage(small.house, person(), id, kept.revision);
+    await expect(addPage(small.installation, person(), given)).rejects.toMatchObject({ message: 'Mere has words of its own already.' });
+    await expect(addPage(small.installation, person(), { ...given, category: habitat('Dune').id, parent: ids.Habitats ?? '' })).rejects.toMatchObject({ faults: [{ path: '/parent' }] });
+    await expect(changePage(small.installation, person(), id, kept.revision, { slug: 'mine' })).rejects.toMatchObject({ faults: [{ path: '/slug' }] });
+    await withdrawPage(small.installation, person(), id, kept.revision);
     expect(await drawn.html('/habitats/water/mere')).toContain('Keep to the path.');
   });
   test('hold an order by hand of its own, before the one that all of them have', async () => {
     const byHand = await inForce('By hand', { where: { field: 'lives', is: 'under', value: { here: 'category' } }, limit: 'all', order: [{ by: 'byHandHere', direction: 'up' }, { by: 'name', direction: 'up' }] });
     await says('Carr', { lives: [habitat('Mere').id, habitat('Dyke').id] });
     const put = async (id: string, change: JsonObject) => {
-      const kept = await changePage(small.house, person(), id, (await page(small.house, id)).revision, change);
-      await publishPage(small.house, person(), id, kept.revision, {});
+      const kept = await changePage(small.installation, person(), id, (await page(small.installation, id)).revision, change);
+      await publishPage(small.installation, person(), id, kept.revision, {});
       return kept;
     };
     const [heron, moth, willow] = [(await species('Bell')).id, (await species('Carr')).id, (await species('Dune')).id];
@@ -199,35 +199,35 @@ describe('the words of one category', () => {
     expect([differing.length > 0, differing.filter((address) => !renewed.includes(address))]).toEqual([true, []]);
     expect(items(await drawn.html('/habitats/water/mere'))).toEqual(['Bell heron', 'Amber newt', 'Carr moth']);
     expect(items(await drawn.html('/habitats/water/dyke'))).toEqual(['Carr moth', 'Bell heron']);
-    const { revision, byHand: kept } = await page(small.house, mere);
+    const { revision, byHand: kept } = await page(small.installation, mere);
     expect(kept).toEqual({ [byHand]: [heron, willow] });
     const unknown = '01a2157b-dcdf-7217-9ef9-ced5490f0816';
     for (const [given, path] of [[{ [unknown]: [heron] }, `/byHand/${unknown}`], [{ [byHand]: [heron, unknown] }, `/byHand/${byHand}/1`], [{ [byHand]: 'heron' }, `/byHand/${byHand}`]] as const) {
-      await expect(changePage(small.house, person(), mere, revision, { byHand: given as unknown as JsonObject })).rejects.toMatchObject({ faults: [{ path }] });
+      await expect(changePage(small.installation, person(), mere, revision, { byHand: given as unknown as JsonObject })).rejects.toMatchObject({ faults: [{ path }] });
     }
-    expect((await changePage(small.house, person(), mere, revision, { byHand: { [byHand]: null } })).byHand).toEqual({});
+    expect((await changePage(small.installation, person(), mere, revision, { byHand: { [byHand]: null } })).byHand).toEqual({});
   });
   test('stay with it when it is renamed, moved or merged, and wait for an editor where the other has some', async () => {
     const mere = await words('Mere', {});
     let category = habitat('Mere');
-    await changeCategory(small.house, person(), category.id, category.revision, { label: 'Old mere' });
+    await changeCategory(small.installation, person(), category.id, category.revision, { label: 'Old mere' });
     category = habitat('Old mere');
-    await moveCategory(small.house, person(), category.id, category.revision, { parent: habitat('Coast').id });
+    await moveCategory(small.installation, person(), category.id, category.revision, { parent: habitat('Coast').id });
     expect(await drawn.html('/habitats/coast/mere')).toMatch(/<h1[^>]*>Old mere<\/h1>.*Mere, in its own words\./s);
     category = habitat('Old mere');
-    await mergeCategory(small.house, person(), category.id, category.revision, habitat('Dune').id);
+    await mergeCategory(small.installation, person(), category.id, category.revision, habitat('Dune').id);
     expect(await drawn.html('/habitats/coast/dune')).toMatch(/<h1[^>]*>Dune<\/h1>.*Mere, in its own words\./s);
-    expect(await page(small.house, mere)).toMatchObject({ title: 'Dune', category: habitat('Dune').id });
+    expect(await page(small.installation, mere)).toMatchObject({ title: 'Dune', category: habitat('Dune').id });
     const dyke = await words('Dyke', { summary: 'Straight.' });
     const dune = habitat('Dune');
-    await mergeCategory(small.house, person(), dune.id, dune.revision, habitat('Dyke').id);
-    const kept = await page(small.house, dyke);
+    await mergeCategory(small.installation, person(), dune.id, dune.revision, habitat('Dyke').id);
+    const kept = await page(small.installation, dyke);
     expect((kept.slots.main as JsonObject[]).map(({ values }) => (values as JsonObject).words)).toEqual(['Dyke, in its own words.', 'Mere, in its own words.']);
     expect([kept.differs, kept.values.summary]).toEqual([true, 'Straight.']);
     expect(await drawn.html('/habitats/water/dyke')).not.toContain('Mere, in its own words.');
     const last = habitat('Dyke');
-    await removeCategory(small.house, person(), last.id, last.revision, undefined);
-    expect((await siteTree(small.house)).pages.filter(({ category: of }) => of !== null)).toEqual([]);
+    await removeCategory(small.installation, person(), last.id, last.revision, undefined);
+    expect((await siteTree(small.installation)).pages.filter(({ category: of }) => of !== null)).toEqual([]);
   });
 });
 
@@ -241,15 +241,15 @@ describe('reach', () => {
     serial += 1;
     if (what === 'lives') await says(who, { lives });
     else if (what === 'name') await says(who, { name: `${who} called ${serial}` });
-    else if (what === 'withdraw') await withdrawEntry(small.house, person(), id, revision).catch(() => undefined);
+    else if (what === 'withdraw') await withdrawEntry(small.installation, person(), id, revision).catch(() => undefined);
     else if (what === 'new') {
-      const made = await addEntry(small.house, person(), { type: 'species', values: { name: `Newcomer ${serial}`, lives } });
-      await publishEntry(small.house, person(), made.id, 1, {});
+      const made = await addEntry(small.installation, person(), { type: 'species', values: { name: `Newcomer ${serial}`, lives } });
+      await publishEntry(small.installation, person(), made.id, 1, {});
     } else {
       const category = habitat(where[0] ?? 'Water').id;
-      const own = (await siteTree(small.house)).pages.find((each) => each.category === category);
+      const own = (await siteTree(small.installation)).pages.find((each) => each.category === category);
       if (!own) await addTo(ids.Each ?? '', 'habitatPage', { category, slots: { main: [{ type: 'text', values: { words: `Words ${serial}` } }] } });
-      else if (own.state === 'published') await withdrawPage(small.house, person(), own.id, own.revision);
+      else if (own.state === 'published') await withdrawPage(small.installation, person(), own.id, own.revision);
     }
   };
 
@@ -262,17 +262,17 @@ describe('reach', () => {
 
   test('misses none when categories are named, described, moved, merged, sorted, made or taken away, and leaves what names none', async () => {
     await addTo(ids.Home ?? '', 'plain', { values: { title: 'Quiet' } });
-    drawn = new DrawnPages(small.house, async () => [...(await everyAddress()), '/quiet', '/fr/quiet']);
+    drawn = new DrawnPages(small.installation, async () => [...(await everyAddress()), '/quiet', '/fr/quiet']);
     const at = (label: string, act: (id: string, revision: number) => Promise<unknown>) => () => act(habitat(label).id, habitat(label).revision);
     const edits: [string, () => Promise<unknown>][] = [
-      ['named', at('Mere', (id, revision) => changeCategory(small.house, person(), id, revision, { label: 'Old mere' }))],
-      ['named in French', at('Dyke', (id, revision) => changeCategory(small.house, person(), id, revision, { labels: { fr: 'Fossé' } }))],
-      ['described', at('Dune', (id, revision) => changeCategory(small.house, person(), id, revision, { values: { summary: 'Sand.' } }))],
-      ['moved', at('Edge', (id, revision) => moveCategory(small.house, person(), id, revision, { parent: habitat('Coast').id }))],
-      ['sorted', () => sortCategories(small.house, person(), scheme(), null)],
-      ['made', () => addCategory(small.house, person(), scheme(), { label: 'Bank', parent: habitat('Water').id })],
-      ['merged', at('Dyke', (id, revision) => mergeCategory(small.house, person(), id, revision, habitat('Old mere').id))],
-      ['taken away', at('Dune', (id, revision) => removeCategory(small.house, person(), id, revision, undefined))],
+      ['named', at('Mere', (id, revision) => changeCategory(small.installation, person(), id, revision, { label: 'Old mere' }))],
+      ['named in French', at('Dyke', (id, revision) => changeCategory(small.installation, person(), id, revision, { labels: { fr: 'Fossé' } }))],
+      ['described', at('Dune', (id, revision) => changeCategory(small.installation, person(), id, revision, { values: { summary: 'Sand.' } }))],
+      ['moved', at('Edge', (id, revision) => moveCategory(small.installation, person(), id, revision, { parent: habitat('Coast').id }))],
+      ['sorted', () => sortCategories(small.installation, person(), scheme(), null)],
+      ['made', () => addCategory(small.installation, person(), scheme(), { label: 'Bank', parent: habitat('Water').id })],
+      ['merged', at('Dyke', (id, revision) => mergeCategory(small.installation, person(), id, revision, habitat('Old mere').id))],
+      ['taken away', at('Dune', (id, revision) => removeCategory(small.installation, person(), id, revision, undefined))],
     ];
     for (const [what, act] of edits) {
       const { differing, renewed } = await drawn.after(act);
@@ -283,10 +283,10 @@ describe('reach', () => {
   test('misses none that the passing of time brings in, changes or drops', async () => {
     const hours = (n: number) => NOON + n * 3_600_000;
     const span = (from: number, until?: number) => ({ from: new Date(hours(from)).toISOString(), ...(until === undefined ? {} : { until: new Date(hours(until)).toISOString() }) });
-    const later = await changeEntry(small.house, person(), (await species('Amber')).id, (await species('Amber')).revision, { values: { name: 'Amber eft', lives: [habitat('Dune').id] } });
-    await publishEntry(small.house, person(), later.id, later.revision, span(2));
-    const guest = await addEntry(small.house, person(), { type: 'species', values: { name: 'Passing tern', lives: [habitat('Dyke').id] } });
-    await publishEntry(small.house, person(), guest.id, 1, span(1, 3));
+    const later = await changeEntry(small.installation, person(), (await species('Amber')).id, (await species('Amber')).revision, { values: { name: 'Amber eft', lives: [habitat('Dune').id] } });
+    await publishEntry(small.installation, person(), later.id, later.revision, span(2));
+    const guest = await addEntry(small.installation, person(), { type: 'species', values: { name: 'Passing tern', lives: [habitat('Dyke').id] } });
+    await publishEntry(small.installation, person(), guest.id, 1, span(1, 3));
     let differ = 0;
     for (const hour of [1, 2, 3]) {
       const { differing, renewed } = await drawn.after(() => Promise.resolve(small.at(hours(hour))));

@@ -1,25 +1,25 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { smallHouse, type SmallHouse } from '../../tests/small-house';
+import { smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { wideDocument } from '../../tests/wide-model';
 import type { JsonObject } from '../core/json';
 import { CONTACT_BYTES } from '../contract/contact';
-import { importModel } from '../services/model';
-import { addPage, changePage, page, publishPage } from '../services/pages';
+import { importModel } from '../services/model/working-copy';
+import { addPage, changePage, page, publishPage } from '../services/pages/write';
 import { GET, POST } from './[[...address]]/route';
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let block: string;
 beforeAll(async () => {
-  small = await smallHouse();
-  await importModel(small.house, wideDocument());
-  Object.assign(globalThis, { [Symbol.for('clear-frame.house')]: Promise.resolve(small.house) });
+  small = await smallInstallation();
+  await importModel(small.installation, wideDocument());
+  Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(small.installation) });
   const { architect } = small.people;
-  const made = await addPage(small.house, architect, { type: 'home', parent: null, values: { title: 'Home' } });
+  const made = await addPage(small.installation, architect, { type: 'home', parent: null, values: { title: 'Home' } });
   const { main } = made.slots as { main: JsonObject[] };
   const form = { type: 'contact', values: { heading: 'Write to us', to: 'gate@quillwater.example' }, translations: { fr: { heading: 'Nous écrire' } } };
-  await publishPage(small.house, architect, made.id, (await changePage(small.house, architect, made.id, made.revision, { slots: { main: [...main, form] } })).revision, {});
-  block = String(((await page(small.house, made.id)).slots as { main: JsonObject[] }).main[1]?.id);
+  await publishPage(small.installation, architect, made.id, (await changePage(small.installation, architect, made.id, made.revision, { slots: { main: [...main, form] } })).revision, {});
+  block = String(((await page(small.installation, made.id)).slots as { main: JsonObject[] }).main[1]?.id);
 });
 afterAll(() => small.close());
 

@@ -1,22 +1,22 @@
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallHouse, type SmallHouse } from '../../tests/small-house';
+import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { newId } from '../core/ids';
 import type { ContentType, ModelDocument, PageType } from '../core/model/document';
-import { changeEntry, entries, publishEntry } from '../services/entries';
-import { addListing, publishListing } from '../services/listings';
-import { shownOn } from '../services/shown-on';
-import { tryListing } from '../services/listing-trials';
-import { importModel } from '../services/model';
-import { addPage, binPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
+import { changeEntry, entries, publishEntry } from '../services/entries/write';
+import { addListing, publishListing } from '../services/listings/listings';
+import { shownOn } from '../services/entries/shown-on';
+import { tryListing } from '../services/listings/trials';
+import { importModel } from '../services/model/working-copy';
+import { addPage, binPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages/write';
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let drawn: DrawnPages;
 const ids: Record<string, string> = {};
 const person = () => small.people.architect;
-const everyAddress = async (): Promise<string[]> => (await siteTree(small.house)).pages.flatMap(({ address }) => [address, `/fr${address === '/' ? '' : address}`]);
+const everyAddress = async (): Promise<string[]> => (await siteTree(small.installation)).pages.flatMap(({ address }) => [address, `/fr${address === '/' ? '' : address}`]);
 
 /** The reserve whose species have names in other languages. */
 function spokenIn(document: ModelDocument, ...others: string[]): ModelDocument {
@@ -25,28 +25,28 @@ function spokenIn(document: ModelDocument, ...others: string[]): ModelDocument {
 }
 
 async function inForce(label: string, from: string[], rule: JsonObject): Promise<string> {
-  const made = await addListing(small.house, person(), { label, rule: { from, ...rule } });
-  await publishListing(small.house, person(), made.id, made.revision, {});
+  const made = await addListing(small.installation, person(), { label, rule: { from, ...rule } });
+  await publishListing(small.installation, person(), made.id, made.revision, {});
   return made.id;
 }
 
 async function stand(title: string, type: string, parent: string | null, more: JsonObject = {}): Promise<string> {
-  const made = await addPage(small.house, person(), { type, parent, values: { title }, ...more });
-  const { id } = await publishPage(small.house, person(), made.id, made.revision, {});
+  const made = await addPage(small.installation, person(), { type, parent, values: { title }, ...more });
+  const { id } = await publishPage(small.installation, person(), made.id, made.revision, {});
   ids[title] = id;
   return id;
 }
 
 const change = async (title: string, act: (id: string, revision: number) => Promise<unknown>): Promise<void> => {
   const id = ids[title] ?? '';
-  await act(id, (await page(small.house, id)).revision);
+  await act(id, (await page(small.installation, id)).revision);
 };
-const move = (title: string, parent: string) => change(title, (id, revision) => movePage(small.house, person(), id, revision, { parent: ids[parent] ?? '' }));
-const withdraw = (title: string) => change(title, (id, revision) => withdrawPage(small.house, person(), id, revision));
-const publish = (title: string) => change(title, (id, revision) => publishPage(small.house, person(), id, revision, {}));
+const move = (title: string, parent: string) => change(title, (id, revision) => movePage(small.installation, person(), id, revision, { parent: ids[parent] ?? '' }));
+const withdraw = (title: string) => change(title, (id, revision) => withdrawPage(small.installation, person(), id, revision));
+const publish = (title: string) => change(title, (id, revision) => publishPage(small.installation, person(), id, revision, {}));
 const says = (title: string, patch: JsonObject) => change(title, async (id, revision) => {
-  const { revision: next } = await changePage(small.house, person(), id, revision, patch);
-  await publishPage(small.house, person(), id, next, {});
+  const { revision: next } = await changePage(small.installation, person(), id, revision, patch);
+  await publishPage(small.installation, person(), id, next, {});
 });
 
 /** The headings of a listing on a page, by the heading over it. */
@@ -56,9 +56,9 @@ function listed(html: string, heading: string): string[] {
 }
 
 beforeEach(async () => {
-  small = await smallHouse();
-  drawn = new DrawnPages(small.house, everyAddress);
-  await importModel(small.house, spokenIn(withSpeciesPages(), 'fr'));
+  small = await smallInstallation();
+  drawn = new DrawnPages(small.installation, everyAddress);
+  await importModel(small.installation, spokenIn(withSpeciesPages(), 'fr'));
   await fill(small, 'species', [{ values: { name: 'Amber piper', group: 'bird' } }, { values: { name: 'Bell heron', group: 'bird', summary: 'Rings.' } }]);
   const order = [{ by: 'title', direction: 'up' }];
   const below = await inForce('Below', ['page:plain'], { where: { under: 'here', only: 'children' }, order, heading: 'Right below' });
@@ -92,9 +92,9 @@ test('a listing of pages shows what stands below, and a page that is moved goes 
 });
 
 test('entries stand where their own pages do, and those without a page stand below none', async () => {
-  const under = async (title: string, only?: 'children') => (await tryListing(small.house, { rule: { from: ['species'], where: { under: [ids[title] ?? ''], ...(only ? { only } : {}) } } })).matching;
+  const under = async (title: string, only?: 'children') => (await tryListing(small.installation, { rule: { from: ['species'], where: { under: [ids[title] ?? ''], ...(only ? { only } : {}) } } })).matching;
   expect([await under('Index', 'children'), await under('Index'), await under('Home'), await under('Home', 'children'), await under('Visit')]).toEqual([2, 2, 2, 0, 0]);
-  const notices = await tryListing(small.house, { rule: { from: ['notice'], where: { not: { under: [ids.Home ?? ''] } } } });
+  const notices = await tryListing(small.installation, { rule: { from: ['notice'], where: { not: { under: [ids.Home ?? ''] } } } });
   expect(notices.matching).toBe(notices.of);
   await withdraw('Each species');
   expect(await under('Home')).toBe(0);
@@ -103,27 +103,27 @@ test('entries stand where their own pages do, and those without a page stand bel
 test('visitors in another language are shown what is said in theirs', async () => {
   const inWords = async (address: string) => listed(await drawn.html(address), 'In words of yours');
   expect([await inWords('/about'), await inWords('/fr/about')]).toEqual([['Amber piper', 'Bell heron'], []]);
-  const [, heron] = (await entries(small.house, { type: 'species', sort: 'name' })).items;
+  const [, heron] = (await entries(small.installation, { type: 'species', sort: 'name' })).items;
   const { renewed } = await drawn.after(async () => {
     const { id = '', revision = 0 } = heron ?? {};
-    const changed = await changeEntry(small.house, person(), id, revision, { translations: { fr: { summary: 'Elle sonne.' } } });
-    await publishEntry(small.house, person(), id, changed.revision, {});
+    const changed = await changeEntry(small.installation, person(), id, revision, { translations: { fr: { summary: 'Elle sonne.' } } });
+    await publishEntry(small.installation, person(), id, changed.revision, {});
   });
   expect(renewed).toContain('/fr/about');
   expect(await inWords('/fr/about')).toEqual(['Bell heron']);
   // Whose work it is: what visitors see was published by the architect here, the others by an editor.
-  const by = async (role: 'architect' | 'editor' | 'reviewer') => (await tryListing(small.house, { rule: { from: ['species'], where: { author: [small.people[role].uuid] } } })).matching;
-  expect([(await entries(small.house, { type: 'species', where: JSON.stringify({ language: ['fr'] }) })).total, (await entries(small.house, { type: 'species', where: JSON.stringify({ state: ['published'] }) })).total]).toEqual([1, 2]);
-  await expect(tryListing(small.house, { rule: { from: ['species'], where: { author: ['nobody'] } } })).rejects.toMatchObject({ faults: [{ path: '/rule/where/author' }] });
+  const by = async (role: 'architect' | 'editor' | 'reviewer') => (await tryListing(small.installation, { rule: { from: ['species'], where: { author: [small.people[role].uuid] } } })).matching;
+  expect([(await entries(small.installation, { type: 'species', where: JSON.stringify({ language: ['fr'] }) })).total, (await entries(small.installation, { type: 'species', where: JSON.stringify({ state: ['published'] }) })).total]).toEqual([1, 2]);
+  await expect(tryListing(small.installation, { rule: { from: ['species'], where: { author: ['nobody'] } } })).rejects.toMatchObject({ faults: [{ path: '/rule/where/author' }] });
   expect([await by('architect'), await by('editor'), await by('reviewer')]).toEqual([1, 1, 0]);
 });
 
 test('in each language things stand in the order of their names there, and lead on in that order', async () => {
   const names = async (address: string) => [...(await drawn.html(address)).matchAll(/<h[23] class="heading"[^>]*>(?:<a [^>]*>)?([^<]*)/g)].map(([, words]) => words);
   const call = async (name: string, fr: string) => {
-    const [found] = (await entries(small.house, { type: 'species', q: name })).items;
-    const changed = await changeEntry(small.house, person(), found?.id ?? '', found?.revision ?? 0, { translations: { fr: { name: fr } } });
-    await publishEntry(small.house, person(), changed.id, changed.revision, {});
+    const [found] = (await entries(small.installation, { type: 'species', q: name })).items;
+    const changed = await changeEntry(small.installation, person(), found?.id ?? '', found?.revision ?? 0, { translations: { fr: { name: fr } } });
+    await publishEntry(small.installation, person(), changed.id, changed.revision, {});
   };
   const { differing, renewed } = await drawn.after(async () => { await call('Amber', 'Zostérine'); await call('Bell', 'Échassier'); });
   expect(differing.filter((address) => !renewed.includes(address))).toEqual([]);
@@ -131,16 +131,16 @@ test('in each language things stand in the order of their names there, and lead 
   expect(await drawn.html('/fr/index/bell-heron')).toMatch(/rel="next"[^>]*><small>[^<]*<\/small>Zostérine/);
   expect(await drawn.html('/index/bell-heron')).toMatch(/rel="prev"[^>]*><small>[^<]*<\/small>Amber piper/);
   // A language that comes later has an order at once: that of the main one, as long as nothing is said in it.
-  await importModel(small.house, spokenIn(small.house.model.document, 'fr', 'de'));
+  await importModel(small.installation, spokenIn(small.installation.model.document, 'fr', 'de'));
   expect([await names('/de/index'), await names('/fr/index')]).toEqual([['Amber piper', 'Bell heron'], ['Échassier', 'Zostérine']]);
 });
 
 test('an entry that two page types show has one home, which the other page names', async () => {
-  const { document } = small.house.model;
+  const { document } = small.installation.model;
   const [own, plain] = ['speciesPage', 'plain'].map((key) => document.pageTypes.find((type) => type.key === key));
   if (own?.source.kind !== 'entry' || !plain) throw new Error('the model has no such types');
   const leaflet: PageType = { ...own, id: newId(), key: 'leaflet', label: 'Leaflet', source: { ...own.source, home: true } };
-  await importModel(small.house, { ...document, pageTypes: [...document.pageTypes, leaflet], placements: [...document.placements, { id: newId(), parent: plain.id, child: leaflet.id }] });
+  await importModel(small.installation, { ...document, pageTypes: [...document.pageTypes, leaflet], placements: [...document.placements, { id: newId(), parent: plain.id, child: leaflet.id }] });
   expect((await drawn.html('/index/bell-heron')).includes('rel="canonical"')).toBe(false);
   await stand('Each in small', 'leaflet', ids.Visit ?? '');
   expect(await drawn.html('/index/bell-heron')).toMatch(/<link rel="canonical" href="\/visit\/bell-heron"\/?>/);
@@ -152,18 +152,18 @@ test('an entry that two page types show has one home, which the other page names
 test('of each entry it is told where visitors see it, and the table finds those that they see nowhere', async () => {
   await fill(small, 'notice', [{ values: { title: 'Gate shut' } }, { values: { title: 'Ice holds', text: 'Black and clear.' } }, { values: { title: 'Not out yet' }, shown: false }]);
   const told = await inForce('Told', ['notice'], { where: { field: 'text', is: 'filled' }, limit: 1 });
-  const notices = (await entries(small.house, { type: 'notice', sort: 'title' })).items;
-  const found = async (shown: 'somewhere' | 'nowhere') => (await entries(small.house, { type: 'notice', shown, sort: 'title' })).items.map(({ title }) => title);
+  const notices = (await entries(small.installation, { type: 'notice', sort: 'title' })).items;
+  const found = async (shown: 'somewhere' | 'nowhere') => (await entries(small.installation, { type: 'notice', shown, sort: 'title' })).items.map(({ title }) => title);
   // In force, but on no page.
   expect(await found('somewhere')).toEqual([]);
   await says('Visit', { slots: { main: [{ type: 'listing', listing: told }] } });
   expect([await found('somewhere'), await found('nowhere')]).toEqual([['Ice holds'], ['Gate shut', 'Not out yet']]);
-  const { items } = await shownOn(small.house, { type: 'notice', ids: notices.map(({ id }) => id).join(',') });
+  const { items } = await shownOn(small.installation, { type: 'notice', ids: notices.map(({ id }) => id).join(',') });
   expect(notices.map(({ id }) => items[id])).toEqual([[], [{ sort: 'listing', id: told, label: 'Told', detail: '/visit' }], undefined]);
-  const [piper] = (await entries(small.house, { type: 'species', sort: 'name' })).items;
-  const places = (await shownOn(small.house, { type: 'species', ids: piper?.id ?? '' })).items[piper?.id ?? ''];
+  const [piper] = (await entries(small.installation, { type: 'species', sort: 'name' })).items;
+  const places = (await shownOn(small.installation, { type: 'species', ids: piper?.id ?? '' })).items[piper?.id ?? ''];
   expect(places?.map(({ label, detail }) => `${label} ${detail}`).sort()).toEqual(['/index/amber-piper its own page', 'All /index', 'French /about']);
-  expect((await entries(small.house, { type: 'species', shown: 'nowhere' })).total).toBe(0);
+  expect((await entries(small.installation, { type: 'species', shown: 'nowhere' })).total).toBe(0);
 });
 
 test('reach misses no page that lists pages over generated edits, and renews few for nothing', async () => {
@@ -173,7 +173,7 @@ test('reach misses no page that lists pages over generated edits, and renews few
   const act = async ({ what, one, other }: { what: string; one: string; other: string }): Promise<void> => {
     serial += 1;
     // What may not be done, such as a page below itself, changes nothing.
-    const done = { move: () => move(one, other), title: () => says(one, { values: { title: `${one} ${serial}` } }), withdraw: () => withdraw(one), publish: () => publish(one), new: () => stand(`Leaf ${serial}`, 'plain', ids[other] ?? ''), bin: () => change('Getting here', (id, revision) => binPage(small.house, person(), id, revision)) }[what];
+    const done = { move: () => move(one, other), title: () => says(one, { values: { title: `${one} ${serial}` } }), withdraw: () => withdraw(one), publish: () => publish(one), new: () => stand(`Leaf ${serial}`, 'plain', ids[other] ?? ''), bin: () => change('Getting here', (id, revision) => binPage(small.installation, person(), id, revision)) }[what];
     await Promise.resolve(done?.()).catch(() => undefined);
   };
   const { differ, renew, stood } = await drawn.over(fc.sample(edit, { numRuns: 30, seed: 5 }), (i) => small.at(NOON + 5000 * (i + 1)), act);

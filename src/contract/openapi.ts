@@ -53,7 +53,7 @@ export function openApi(model: CompiledModel): JsonObject {
   for (const operation of Object.values(operations) as Operation[]) {
     (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describe(operation, generated);
   }
-  const values = Object.fromEntries(model.contentTypes.map((type) => [`values.${type.is.key}`, valuesSchema(type)]));
+  const values = Object.fromEntries(model.contentTypes.map((type) => [`values.${type.definition.key}`, valuesSchema(type)]));
   return {
     openapi: '3.1.0',
     info: { title: 'Clear Frame', version: '1', description: `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.` },

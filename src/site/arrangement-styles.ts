@@ -1,4 +1,4 @@
-import { setOutBounds } from '../core/mapping/arrangement';
+import { setOutBounds } from '../core/mapping/arrangement/arrangement';
 
 const { least, most } = setOutBounds.columns;
 const mostColumns = Array.from({ length: most - least + 1 }, (_, i) => `.most-${least + i} { --most: ${least + i}; }`).join(' ');

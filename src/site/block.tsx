@@ -8,7 +8,7 @@ import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
-type Around = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & { traced?: boolean };
+type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & { traced?: boolean };
 
 /** What a block shows one after the other, under what else it says. */
 function Slides({ block, level, locale, traced }: { block: DrawnBlock; level: Level; locale: string; traced: boolean }): ReactElement {
@@ -22,12 +22,12 @@ function Slides({ block, level, locale, traced }: { block: DrawnBlock; level: Le
   );
 }
 
-const Trail = ({ above, title, locale }: Around): ReactElement => (
+const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
   <nav aria-label={wordsFor(locale).way}><ol className="way">{above.map((page) => <li key={page.address}><a href={page.address}>{page.label}</a></li>)}<li aria-current="page">{title}</li></ol></nav>
 );
 
 /** One block: its face, or what it does, in the variant it is shown in. */
-export function Block({ block, level, around }: { block: DrawnBlock; level: Level; around: Around }): ReactElement {
+export function Block({ block, level, around }: { block: DrawnBlock; level: Level; around: BlockContext }): ReactElement {
   const { traced = false } = around;
   const { variant, behaves, listing, face, rows, slots, type } = block;
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
@@ -50,4 +50,4 @@ export function Block({ block, level, around }: { block: DrawnBlock; level: Leve
   );
 }
 
-export const Blocks = ({ blocks, level, around }: { blocks: readonly DrawnBlock[]; level: Level; around: Around }): ReactElement => <>{blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />)}</>;
+export const Blocks = ({ blocks, level, around }: { blocks: readonly DrawnBlock[]; level: Level; around: BlockContext }): ReactElement => <>{blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />)}</>;

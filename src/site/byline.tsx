@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import type { Item } from '../core/mapping/arrange';
+import type { Item } from '../core/mapping/arrangement/arrange';
 import { wordsFor } from './words';
 
 /** Who published an item, and how often its page was read, where the settings show that. */

@@ -29,11 +29,11 @@ export function Contact({ block, level, around }: Props): ReactElement {
         {contactFields.map((field) => {
           const id = `c-${block.id}-${field}`;
           const fault = faults[field];
-          const said = { id, name: field, defaultValue: given[field], maxLength: contactBounds[field], required: true, autoComplete: autoComplete[field], 'aria-invalid': fault ? true : undefined, 'aria-describedby': fault ? `${id}-fault` : undefined };
+          const localized = { id, name: field, defaultValue: given[field], maxLength: contactBounds[field], required: true, autoComplete: autoComplete[field], 'aria-invalid': fault ? true : undefined, 'aria-describedby': fault ? `${id}-fault` : undefined };
           return (
             <p key={field}>
               <label htmlFor={id}>{words.fields[field]}</label>
-              {field === 'message' ? <textarea rows={6} {...said} /> : <input type={field === 'email' ? 'email' : 'text'} {...said} />}
+              {field === 'message' ? <textarea rows={6} {...localized} /> : <input type={field === 'email' ? 'email' : 'text'} {...localized} />}
               {fault && <span className="fault" id={`${id}-fault`}>{words.faults[fault](contactBounds[field])}</span>}
             </p>
           );

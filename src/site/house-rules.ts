@@ -1,5 +1,5 @@
 import { paletteParts, type HouseStyle, type Palette } from '../core/model/document';
-import type { TextStyle, Variant } from '../core/model/house-style';
+import type { TextStyle, Variant } from '../core/model/fresh/house-style';
 
 const colours = (palette: Palette): string => paletteParts.map((part) => `--${part.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}: ${palette[part]};`).join(' ');
 

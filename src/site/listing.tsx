@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import type { Arrangement } from '../core/mapping/arrangement';
+import type { Arrangement } from '../core/mapping/arrangement/arrangement';
 import type { DrawnListing } from '../core/site/visitor-page';
 import type { Arranged } from './arrangements/arranged';
 import { Gallery } from './arrangements/gallery';

@@ -1,8 +1,8 @@
 import { Categories, type Category } from '../core/content/categories';
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
-import type { Asker, Tx } from './database';
-import { rowKey, sideNumber, type Side } from './sheet-shape';
+import type { Reader, WriteTransaction } from './database';
+import { rowKey, sideNumber, type Side } from './index-tables/shape';
 
 interface Row {
   uuid: Id;
@@ -17,8 +17,8 @@ interface Row {
 }
 
 /** Every category, as trees. */
-export async function allCategories(asker: Asker): Promise<Categories> {
-  const rows = await asker.all<Row>(
+export async function allCategories(reader: Reader): Promise<Categories> {
+  const rows = await reader.all<Row>(
     `SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
      FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent ORDER BY c.id`,
   );
@@ -26,7 +26,7 @@ export async function allCategories(asker: Asker): Promise<Categories> {
 }
 
 /** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id. */
-export async function putCategories(tx: Tx, categories: readonly Category[], n: (id: Id) => number, at: number, by: number | null): Promise<void> {
+export async function putCategories(tx: WriteTransaction, categories: readonly Category[], n: (id: Id) => number, at: number, by: number | null): Promise<void> {
   const columns = ['id', 'uuid', 'scheme', 'parent', 'position', 'key', 'slug', 'label', 'body', 'revision', 'changed_at', 'changed_by'];
   const rest = columns.slice(3).map((column) => `${column} = excluded.${column}`).join(', ');
   const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
@@ -36,12 +36,12 @@ export async function putCategories(tx: Tx, categories: readonly Category[], n: 
   }
 }
 
-export async function dropCategory(tx: Tx, id: Id): Promise<void> {
+export async function dropCategory(tx: WriteTransaction, id: Id): Promise<void> {
   await tx.run('DELETE FROM categories WHERE uuid = $1', [id]);
 }
 
 /** Writes who stands below whom in a scheme anew. */
-export async function fitClosure(tx: Tx, scheme: number): Promise<void> {
+export async function reindexClosure(tx: WriteTransaction, scheme: number): Promise<void> {
   await tx.run('DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = $1) OR descendant NOT IN (SELECT id FROM categories)', [scheme]);
   await tx.run(
     `INSERT INTO closure (ancestor, descendant, depth)
@@ -55,7 +55,7 @@ export async function fitClosure(tx: Tx, scheme: number): Promise<void> {
 
 /** Where the values of one category field lie: a column of a sheet, or rows of their own. */
 export interface CategoryColumn {
-  sheet: string;
+  indexTable: string;
   field: number;
   column: string;
   many: boolean;
@@ -65,16 +65,16 @@ export interface CategoryColumn {
  * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The columns are those
  * of the working sheets, where the bin is left out; or, with a moment (ms), of the live ones as they are then.
  */
-export async function countByCategory(asker: Asker, columns: readonly CategoryColumn[], at?: number): Promise<Map<number, { own: number; all: number }>> {
+export async function countByCategory(reader: Reader, columns: readonly CategoryColumn[], at?: number): Promise<Map<number, { own: number; all: number }>> {
   const counts = new Map<number, { own: number; all: number }>();
   const side: Side = at === undefined ? 'work' : 'live';
   const there = at === undefined ? 's.binned = 0' : `s.live_from <= ${at} AND s.live_until > ${at}`;
-  for (const { sheet, field, column, many } of columns) {
+  for (const { indexTable, field, column, many } of columns) {
     const pairs = many
-      ? `SELECT m.value AS category, s.entry FROM many m JOIN ${sheet} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
-      : `SELECT s.${column} AS category, s.entry FROM ${sheet} s WHERE ${there} AND s.${column} IS NOT NULL`;
-    const own = await asker.all<{ category: number; n: number }>(`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`);
-    const all = await asker.all<{ category: number; n: number }>(`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`);
+      ? `SELECT m.value AS category, s.entry FROM many m JOIN ${indexTable} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
+      : `SELECT s.${column} AS category, s.entry FROM ${indexTable} s WHERE ${there} AND s.${column} IS NOT NULL`;
+    const own = await reader.all<{ category: number; n: number }>(`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`);
+    const all = await reader.all<{ category: number; n: number }>(`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`);
     const at = (category: number) => counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
     for (const { category, n } of own) at(category).own += n;
     for (const { category, n } of all) at(category).all += n;
@@ -86,13 +86,13 @@ export async function countByCategory(asker: Asker, columns: readonly CategoryCo
  * In how many entries that visitors see each of some categories stands, itself or one below it, by integer key. An
  * entry counts once for a category, however many of its fields name it. The columns are those of the live sheets.
  */
-export async function countLiveIn(asker: Asker, columns: readonly CategoryColumn[], categories: readonly number[], now: number): Promise<Map<number, number>> {
+export async function countLiveIn(reader: Reader, columns: readonly CategoryColumn[], categories: readonly number[], now: number): Promise<Map<number, number>> {
   if (columns.length === 0 || categories.length === 0) return new Map();
   // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
-  const found = columns.map(({ sheet, field, column, many }) => (many
-    ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${sheet} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
-    : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${sheet} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`));
-  const rows = await asker.all<{ category: number; n: number }>(
+  const found = columns.map(({ indexTable, field, column, many }) => (many
+    ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
+    : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${indexTable} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`));
+  const rows = await reader.all<{ category: number; n: number }>(
     `WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN (SELECT value FROM json_each($1)))
      SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${found.join(' UNION ALL ')}) GROUP BY ancestor`,
     [JSON.stringify(categories), now],

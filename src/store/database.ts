@@ -7,13 +7,13 @@ import sqlite3 from 'sqlite3';
 export type Bind = string | number | null;
 
 /** Something that can be asked: a reader, or the transaction of a write. Rows come as the SQL names their columns. */
-export interface Asker {
+export interface Reader {
   all<Row extends object>(sql: string, bind?: readonly Bind[]): Promise<Row[]>;
   one<Row extends object>(sql: string, bind?: readonly Bind[]): Promise<Row | undefined>;
 }
 
 /** The one write going on. */
-export interface Tx extends Asker {
+export interface WriteTransaction extends Reader {
   /** Runs one statement; answers the new row's key for an insert and the number of rows for anything else. */
   run(sql: string, bind?: readonly Bind[]): Promise<number>;
   /** Inserts many rows of the same columns, several with each statement. `verb` may be `INSERT OR REPLACE`. */
@@ -85,7 +85,7 @@ class LastingConnections {
 const shut = (connection: Connection) => new Promise<void>((resolve, reject) => connection.close((error) => (error ? reject(error) : resolve())));
 
 /** One SQLite file: readers that never wait for one another, and writes one after the other, each a transaction. */
-export class Database implements Asker {
+export class Database implements Reader {
   private readonly sequelize: Sequelize;
   private readonly connections: LastingConnections;
   private readonly writes = new PQueue({ concurrency: 1 });
@@ -106,7 +106,7 @@ export class Database implements Asker {
   }
 
   /** Does one piece of work as one transaction, after the writes that were asked for before it. */
-  async write<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
     return this.writes.add(() => this.sequelize.transaction((transaction) => work(new Write(this.sequelize, transaction))));
   }
 
@@ -116,7 +116,7 @@ export class Database implements Asker {
   }
 }
 
-class Write implements Tx {
+class Write implements WriteTransaction {
   constructor(private readonly sequelize: Sequelize, private readonly transaction: Transaction) {}
 
   all<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row[]> {

@@ -1,12 +1,12 @@
 import type { KnownMedia, MediaSort } from '../core/content/known';
-import { saidIn, type Said } from '../core/content/said';
+import { valuesIn, type LocalizedValues } from '../core/content/localized-values';
 import type { Id } from '../core/ids';
-import type { Condition } from '../core/mapping/listing-rule';
+import type { Condition } from '../core/mapping/rule/listing-rule';
 import { mediumFields } from '../core/model/media-type';
-import { Binds } from './binds';
-import { conditionSql } from './condition-sql';
-import type { Asker, Tx } from './database';
-import type { Asked } from './listing-query';
+import { Binds } from './queries/binds';
+import { conditionSql } from './queries/condition-sql';
+import type { Reader, WriteTransaction } from './database';
+import type { QueryContext } from './queries/listing-query';
 
 /** The file of a medium as it is kept. It lies beside the database under the medium's id. */
 export interface FileRow {
@@ -32,34 +32,34 @@ export interface MediaRow extends FileRow {
 const select = `SELECT f.record, r.uuid, f.sort, f.file, f.mime, f.bytes, f.width, f.height, f.hash, w.title AS label, w.body, w.revision
   FROM media_files f JOIN records r ON r.id = f.record AND r.binned_at IS NULL JOIN working w ON w.record = f.record`;
 
-export const mediaById = (asker: Asker, uuid: Id): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
-export const mediaByHash = (asker: Asker, hash: string): Promise<MediaRow | undefined> => asker.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
-export const mediaAmong = (asker: Asker, ids: readonly Id[]): Promise<MediaRow[]> => asker.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
+export const mediaById = (reader: Reader, uuid: Id): Promise<MediaRow | undefined> => reader.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
+export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | undefined> => reader.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
+export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> => reader.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
 
 /** Media that a condition lets through, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
-export async function findMedia(asker: Asker, { sheet, surrogates, now, today }: Asked, where: Condition, limit: number, after: number): Promise<MediaRow[]> {
+export async function findMedia(reader: Reader, { indexTable, keyMap, now, today }: QueryContext, where: Condition, limit: number, after: number): Promise<MediaRow[]> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', sheet, surrogates, today, now, binds, leading: 'filter' });
+  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter' });
   const at = binds.add(now);
   const before = after === 0 ? '1' : `s.entry < ${binds.add(after)}`;
-  const found = `SELECT s.entry FROM ${sheet.live} s WHERE ${condition} AND s.live_from <= ${at} AND s.live_until > ${at} AND ${before} ORDER BY s.entry DESC LIMIT ${binds.add(limit)}`;
-  return asker.all<MediaRow>(`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`, binds.values);
+  const found = `SELECT s.entry FROM ${indexTable.live} s WHERE ${condition} AND s.live_from <= ${at} AND s.live_until > ${at} AND ${before} ORDER BY s.entry DESC LIMIT ${binds.add(limit)}`;
+  return reader.all<MediaRow>(`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`, binds.values);
 }
 
-export const putFile = (tx: Tx, record: number, { sort, file, mime, bytes, width, height, hash }: FileRow): Promise<number> =>
+export const putFile = (tx: WriteTransaction, record: number, { sort, file, mime, bytes, width, height, hash }: FileRow): Promise<number> =>
   tx.run('INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [record, sort, file, mime, bytes, width, height, hash]);
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */
 export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string => `/media/${uuid}/${encodeURIComponent(file)}`;
 
 /** What is said of a medium. Written by the services alone. */
-export const mediumSaid = ({ body }: Pick<MediaRow, 'body'>): Said => JSON.parse(body) as Said;
+export const mediumValues = ({ body }: Pick<MediaRow, 'body'>): LocalizedValues => JSON.parse(body) as LocalizedValues;
 
 const words = (value: unknown): string => (typeof value === 'string' ? value : '');
 
 /** What is kept of a medium, named and described in a language. */
 export function knownMedia(row: MediaRow, language?: string): KnownMedia {
-  const values = saidIn(mediumSaid(row), language);
+  const values = valuesIn(mediumValues(row), language);
   const { width, height } = row;
   return { sort: row.sort, label: words(values[mediumFields.name]) || row.label, address: mediaAddress(row), alt: words(values[mediumFields.alt]), ...(width && height ? { width, height } : {}) };
 }

@@ -1,5 +1,5 @@
 import { Umzug } from 'umzug';
-import type { Database, Tx } from './database';
+import type { Database, WriteTransaction } from './database';
 import { begin } from './migrations/001-begin';
 import { wholeModel } from './migrations/002-whole-model';
 import { entrySlugs } from './migrations/003-entry-slugs';
@@ -13,7 +13,7 @@ import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
   name: string;
-  up(tx: Tx): Promise<void>;
+  up(tx: WriteTransaction): Promise<void>;
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */

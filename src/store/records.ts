@@ -1,6 +1,6 @@
 import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
-import type { Asker, Tx } from './database';
+import type { Reader, WriteTransaction } from './database';
 
 export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
 
@@ -33,28 +33,28 @@ const select = `SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binn
   w.changed_at AS changedAt, p.name AS changedBy
   FROM records r JOIN working w ON w.record = r.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN people p ON p.id = w.changed_by`;
 
-export const recordByUuid = (asker: Asker, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
-  asker.one<KeptRecord>(`${select} WHERE r.uuid = $1 AND r.sort = $2`, [uuid, sort]);
+export const recordByUuid = (reader: Reader, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
+  reader.one<KeptRecord>(`${select} WHERE r.uuid = $1 AND r.sort = $2`, [uuid, sort]);
 
 /** Of which sort a record is, by its id alone. */
-export const sortOf = async (asker: Asker, uuid: Id): Promise<RecordSort | undefined> => (await asker.one<{ sort: RecordSort }>('SELECT sort FROM records WHERE uuid = $1', [uuid]))?.sort;
+export const sortOf = async (reader: Reader, uuid: Id): Promise<RecordSort | undefined> => (await reader.one<{ sort: RecordSort }>('SELECT sort FROM records WHERE uuid = $1', [uuid]))?.sort;
 
-export const recordById = (asker: Asker, id: number): Promise<KeptRecord | undefined> => asker.one<KeptRecord>(`${select} WHERE r.id = $1`, [id]);
+export const recordById = (reader: Reader, id: number): Promise<KeptRecord | undefined> => reader.one<KeptRecord>(`${select} WHERE r.id = $1`, [id]);
 
-export const recordsOf = (asker: Asker, sort: RecordSort): Promise<KeptRecord[]> =>
-  asker.all<KeptRecord>(`${select} WHERE r.sort = $1 AND r.binned_at IS NULL ORDER BY w.title, r.id`, [sort]);
+export const recordsOf = (reader: Reader, sort: RecordSort): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.sort = $1 AND r.binned_at IS NULL ORDER BY w.title, r.id`, [sort]);
 
 /** Some thousands of records of a type at a time, in the order of their keys, for work that must see them all. */
-export const recordsOfType = (asker: Asker, type: number, after: number, most: number): Promise<KeptRecord[]> =>
-  asker.all<KeptRecord>(`${select} WHERE r.type = $1 AND r.id > $2 ORDER BY r.id LIMIT $3`, [type, after, most]);
+export const recordsOfType = (reader: Reader, type: number, after: number, most: number): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.type = $1 AND r.id > $2 ORDER BY r.id LIMIT $3`, [type, after, most]);
 
-export async function liveOf(asker: Asker, record: number): Promise<LiveVersion[]> {
-  return asker.all<LiveVersion>('SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 ORDER BY starts', [record]);
+export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
+  return reader.all<LiveVersion>('SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 ORDER BY starts', [record]);
 }
 
-export async function liveOfMany(asker: Asker, records: readonly number[]): Promise<Map<number, LiveVersion[]>> {
+export async function liveOfMany(reader: Reader, records: readonly number[]): Promise<Map<number, LiveVersion[]>> {
   const found = new Map<number, LiveVersion[]>(records.map((record) => [record, []]));
-  const rows = await asker.all<LiveVersion>(
+  const rows = await reader.all<LiveVersion>(
     `SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record IN (SELECT value FROM json_each($1)) ORDER BY record, starts`,
     [JSON.stringify(records)],
   );
@@ -63,9 +63,9 @@ export async function liveOfMany(asker: Asker, records: readonly number[]): Prom
 }
 
 /** When versions of records are seen, and whether they say what the working version says; without their bodies. */
-export async function spansOfMany(asker: Asker, records: readonly number[]): Promise<Map<number, (Span & { same: boolean })[]>> {
+export async function spansOfMany(reader: Reader, records: readonly number[]): Promise<Map<number, (Span & { same: boolean })[]>> {
   const found = new Map<number, (Span & { same: boolean })[]>(records.map((record) => [record, []]));
-  const rows = await asker.all<{ record: number; starts: number; ends: number; same: number }>(
+  const rows = await reader.all<{ record: number; starts: number; ends: number; same: number }>(
     'SELECT l.record, l.starts, l.ends, l.body = w.body AS same FROM live l JOIN working w ON w.record = l.record WHERE l.record IN (SELECT value FROM json_each($1)) ORDER BY l.record, l.starts',
     [JSON.stringify(records)],
   );
@@ -74,12 +74,12 @@ export async function spansOfMany(asker: Asker, records: readonly number[]): Pro
 }
 
 /** The version of a record that visitors see at a moment. */
-export const liveAt = (asker: Asker, record: number, now: number): Promise<LiveVersion | undefined> =>
-  asker.one<LiveVersion>('SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 AND starts <= $2 AND ends > $2', [record, now]);
+export const liveAt = (reader: Reader, record: number, now: number): Promise<LiveVersion | undefined> =>
+  reader.one<LiveVersion>('SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 AND starts <= $2 AND ends > $2', [record, now]);
 
 /** The next moment after `now` at which any version begins or ends to be seen. */
-export async function nextTurn(asker: Asker, now: number): Promise<number | undefined> {
-  const row = await asker.one<{ starts: number | null; ends: number | null }>(
+export async function nextTurn(reader: Reader, now: number): Promise<number | undefined> {
+  const row = await reader.one<{ starts: number | null; ends: number | null }>(
     'SELECT (SELECT min(starts) FROM live WHERE starts > $1) AS starts, (SELECT min(ends) FROM live WHERE ends > $1) AS ends', [now],
   );
   const turns = [row?.starts, row?.ends].filter((turn): turn is number => typeof turn === 'number');
@@ -98,7 +98,7 @@ export interface NewRecord {
 }
 
 /** Makes records, each with its working version, its first revision and its place in the search. Answers their keys, in order. */
-export async function makeRecords(tx: Tx, made: readonly NewRecord[]): Promise<number[]> {
+export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM records');
   const first = (last?.id ?? 0) + 1;
   await tx.insertMany('records', ['id', 'uuid', 'sort', 'type', 'made_at', 'made_by'], made.map((each, i) => [first + i, each.uuid, each.sort, each.type, each.at, each.by]));
@@ -122,7 +122,7 @@ export interface WorkingChange {
 const ONE_SITTING = 5 * 60_000;
 
 /** Puts a new working version in place of the one at `revision`; answers the new revision. */
-export async function changeWorking(tx: Tx, record: KeptRecord, change: WorkingChange): Promise<number> {
+export async function changeWorking(tx: WriteTransaction, record: KeptRecord, change: WorkingChange): Promise<number> {
   const revision = record.revision + 1;
   await tx.run(
     'UPDATE working SET revision = $1, stage = $2, title = $3, body = $4, faults = $5, changed_at = $6, changed_by = $7 WHERE record = $8',
@@ -136,14 +136,14 @@ export async function changeWorking(tx: Tx, record: KeptRecord, change: WorkingC
   return revision;
 }
 
-export const putStage = (tx: Tx, record: number, stage: 'draft' | 'review'): Promise<number> => tx.run('UPDATE working SET stage = $1 WHERE record = $2', [stage, record]);
+export const putStage = (tx: WriteTransaction, record: number, stage: 'draft' | 'review'): Promise<number> => tx.run('UPDATE working SET stage = $1 WHERE record = $2', [stage, record]);
 
-export async function setBinned(tx: Tx, record: number, at: number | null): Promise<void> {
+export async function setBinned(tx: WriteTransaction, record: number, at: number | null): Promise<void> {
   await tx.run('UPDATE records SET binned_at = $1 WHERE id = $2', [at, record]);
 }
 
 /** Puts live versions in. Answers their keys, in order. */
-export async function putLive(tx: Tx, versions: readonly (Span & { record: number; title: string; body: string; at: number; by: number | null })[]): Promise<number[]> {
+export async function putLive(tx: WriteTransaction, versions: readonly (Span & { record: number; title: string; body: string; at: number; by: number | null })[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM live');
   const first = (last?.id ?? 0) + 1;
   await tx.insertMany('live', ['id', 'record', 'starts', 'ends', 'title', 'body', 'published_at', 'published_by'], versions.map((each, i) => [first + i, each.record, each.starts, each.ends, each.title, each.body, each.at, each.by]));
@@ -151,8 +151,8 @@ export async function putLive(tx: Tx, versions: readonly (Span & { record: numbe
 }
 
 /** Ends a live version at a moment. Not deleted: what visitors saw stays known. */
-export const endLive = (tx: Tx, version: number, ends: number): Promise<number> => tx.run('UPDATE live SET ends = $1 WHERE id = $2', [ends, version]);
-export const dropLive = (tx: Tx, version: number): Promise<number> => tx.run('DELETE FROM live WHERE id = $1', [version]);
+export const endLive = (tx: WriteTransaction, version: number, ends: number): Promise<number> => tx.run('UPDATE live SET ends = $1 WHERE id = $2', [ends, version]);
+export const dropLive = (tx: WriteTransaction, version: number): Promise<number> => tx.run('DELETE FROM live WHERE id = $1', [version]);
 
 export interface KeptRevision {
   number: number;
@@ -163,33 +163,33 @@ export interface KeptRevision {
   why: string;
 }
 
-export const revisionsOf = (asker: Asker, record: number, most: number): Promise<KeptRevision[]> =>
-  asker.all<KeptRevision>(
+export const revisionsOf = (reader: Reader, record: number, most: number): Promise<KeptRevision[]> =>
+  reader.all<KeptRevision>(
     'SELECT v.number, v.title, v.body, v.at, p.name AS by, v.why FROM revisions v LEFT JOIN people p ON p.id = v.person WHERE v.record = $1 ORDER BY v.number DESC LIMIT $2', [record, most],
   );
 
 /** Replaces what one side of a record refers to. `role` says how, `target` is the id of what is referred to. */
-export async function setRefs(tx: Tx, source: number, side: 0 | 1, refs: readonly { role: string; target: Id }[]): Promise<void> {
+export async function setRefs(tx: WriteTransaction, source: number, side: 0 | 1, refs: readonly { role: string; target: Id }[]): Promise<void> {
   await tx.run('DELETE FROM refs WHERE source = $1 AND side = $2', [source, side]);
   await tx.insertMany('refs', ['source', 'side', 'role', 'target'], refs.map(({ role, target }) => [source, side, role, target]), 'INSERT OR IGNORE');
 }
 
 /** Adds what records refer to that had referred to nothing so far. */
-export const addRefs = (tx: Tx, refs: readonly { source: number; side: 0 | 1; role: string; target: Id }[]): Promise<void> =>
+export const addRefs = (tx: WriteTransaction, refs: readonly { source: number; side: 0 | 1; role: string; target: Id }[]): Promise<void> =>
   (refs.length === 0 ? Promise.resolve() : tx.insertMany('refs', ['source', 'side', 'role', 'target'], refs.map(({ source, side, role, target }) => [source, side, role, target]), 'INSERT OR IGNORE'));
 
 /** The records that refer to something, on a side. */
-export const referrers = (asker: Asker, target: Id, side: 0 | 1): Promise<{ source: number; uuid: Id; sort: RecordSort; type: Id | null; role: string; title: string }[]> =>
-  asker.all('SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL', [target, side]);
+export const referrers = (reader: Reader, target: Id, side: 0 | 1): Promise<{ source: number; uuid: Id; sort: RecordSort; type: Id | null; role: string; title: string }[]> =>
+  reader.all('SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL', [target, side]);
 
 /** Notes what someone did. */
-export const note = (tx: Tx, at: number, person: number, what: string, record: number | null): Promise<number> =>
+export const note = (tx: WriteTransaction, at: number, person: number, what: string, record: number | null): Promise<number> =>
   tx.run('INSERT INTO activity (at, person, what, record) VALUES ($1, $2, $3, $4)', [at, person, what, record]);
 
 /** Since when visitors see the versions that they see now, by the ids of their records. */
-export const publishedAmong = async (asker: Asker, ids: readonly Id[], now: number): Promise<Map<Id, number>> =>
-  new Map((await asker.all<{ uuid: Id; starts: number }>('SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, starts }) => [uuid, starts]));
+export const publishedAmong = async (reader: Reader, ids: readonly Id[], now: number): Promise<Map<Id, number>> =>
+  new Map((await reader.all<{ uuid: Id; starts: number }>('SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, starts }) => [uuid, starts]));
 
 /** Who let visitors see the versions that they see now, by the ids of their records. */
-export const publishersAmong = async (asker: Asker, ids: readonly Id[], now: number): Promise<Map<Id, string>> =>
-  new Map((await asker.all<{ uuid: Id; name: string }>('SELECT r.uuid, p.name FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 JOIN people p ON p.id = l.published_by WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, name }) => [uuid, name]));
+export const publishersAmong = async (reader: Reader, ids: readonly Id[], now: number): Promise<Map<Id, string>> =>
+  new Map((await reader.all<{ uuid: Id; name: string }>('SELECT r.uuid, p.name FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 JOIN people p ON p.id = l.published_by WHERE r.uuid IN (SELECT value FROM json_each($1))', [JSON.stringify(ids), now])).map(({ uuid, name }) => [uuid, name]));

@@ -1,10 +1,10 @@
-import type { Asker, Tx } from './database';
+import type { Reader, WriteTransaction } from './database';
 
 /** What the installation remembers of itself. */
 export type SettingName = 'demo';
 
-export const setting = async (asker: Asker, key: SettingName): Promise<string | undefined> =>
-  (await asker.one<{ value: string }>('SELECT value FROM settings WHERE key = $1', [key]))?.value;
+export const setting = async (reader: Reader, key: SettingName): Promise<string | undefined> =>
+  (await reader.one<{ value: string }>('SELECT value FROM settings WHERE key = $1', [key]))?.value;
 
-export const putSetting = (tx: Tx, key: SettingName, value: string): Promise<number> =>
+export const putSetting = (tx: WriteTransaction, key: SettingName, value: string): Promise<number> =>
   tx.run('INSERT INTO settings (key, value) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET value = $2', [key, value]);

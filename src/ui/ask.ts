@@ -61,11 +61,11 @@ export async function ask<K extends OperationName>(name: K, { path = {}, query, 
 /** Sends a file as it is, with what is said of it in the query. `onShare` is told how much of it is sent, from 0 to 1. */
 export async function sendFile<K extends OperationName>(name: K, file: Blob, query: QueryOf<K>, onShare?: (share: number) => void): Promise<AnswerOf<K>> {
   const { method, path } = routes[name];
-  const said = new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]));
+  const localized = new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]));
   // Only this way of asking tells how far the sending is.
   const response = await new Promise<Response>((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open(method, `/api/v1${path}?${said.toString()}`);
+    request.open(method, `/api/v1${path}?${localized.toString()}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);
     request.onload = () => resolve(new Response(request.responseText, { status: request.status, headers: { 'Content-Type': request.getResponseHeader('Content-Type') ?? '' } }));

@@ -6,7 +6,7 @@ import type { Json, JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { groupId, groupsOf } from './field-groups';
 import { FieldEditor, kindUiOf } from './kinds';
-import { faultsAt, shownFields } from './read-form';
+import { faultsAt, shownFields } from './parse-form';
 import styles from './entry-form.module.css';
 
 type Width = 'wide' | 'half' | 'third';

@@ -1,10 +1,10 @@
-import { localisedOf } from '../core/content/said';
+import { localisedOf } from '../core/content/localized-values';
 import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, type JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 
 /** What something says at the door: values by field key, translations by locale and field key. */
-export interface SpokenSaid {
+export interface SerializedLocalizedValues {
   values: JsonObject;
   translations: JsonObject;
 }
@@ -26,17 +26,17 @@ export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
 export const fieldsFor = (fields: readonly Field[], locale: string): readonly Field[] => (locale ? fieldsIn(fields, locale) : fields);
 
 /** An answer with what it says in other languages among its values, as the draft edits it. */
-export function withLanguages<A extends SpokenSaid>(answer: A, fields: readonly Field[], locales: readonly string[]): A {
+export function withLanguages<A extends SerializedLocalizedValues>(answer: A, fields: readonly Field[], locales: readonly string[]): A {
   const localised = localisedOf(fields);
-  const said = locales.flatMap((locale) => {
+  const localized = locales.flatMap((locale) => {
     const values = answer.translations[locale];
     return localised.map(({ key }) => [named(locale, key), isJsonObject(values) ? values[key] ?? null : null] as const);
   });
-  return { ...answer, values: { ...answer.values, ...Object.fromEntries(said) } };
+  return { ...answer, values: { ...answer.values, ...Object.fromEntries(localized) } };
 }
 
 /** Changes of the draft as a patch: which of them are values, which translations. */
-export function saidPatchOf(changes: JsonObject, locales: readonly string[]): Partial<SpokenSaid> {
+export function localizedPatchOf(changes: JsonObject, locales: readonly string[]): Partial<SerializedLocalizedValues> {
   const values: JsonObject = {};
   const translations: Record<string, JsonObject> = {};
   for (const [name, value] of Object.entries(changes)) {

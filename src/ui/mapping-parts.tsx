@@ -7,7 +7,7 @@ import { isJsonObject } from '../core/json';
 import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
 import look from './look/look.module.css';
 import { Share } from './marks';
-import type { fedBy } from '../core/mapping/fed-by';
+import type { fieldsFeedingPart } from '../core/mapping/field-usage';
 import { shorten } from '../core/mapping/map';
 import { beginStep, chainsOf, dateFormatWords, endOf, feedersOf, feedersThrough, isLong, stepInWords, takesInWords, withChains, withFormat, wordedParts, type FieldNames } from './mapping-edit';
 import styles from './mapping-parts.module.css';
@@ -61,12 +61,12 @@ function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: H
     ...(wordedParts.includes(part) ? [<MenuItem key={`${heading} words`} onClick={() => setSaying(() => make)}>Fixed words…</MenuItem>] : []),
   ];
   if (saying) {
-    const said = words.trim();
+    const localized = words.trim();
     return (
       <Popover anchorEl={anchor} open onClose={onClose} slotProps={{ paper: { role: 'dialog', 'aria-label': `Fixed words for ${parts[part].label}` } }}>
-        <form className={styles.words} onSubmit={(event) => { event.preventDefault(); if (said) { onChains(saying({ words: said })); onClose(); } }}>
+        <form className={styles.words} onSubmit={(event) => { event.preventDefault(); if (localized) { onChains(saying({ words: localized })); onClose(); } }}>
           <OutlinedInput autoFocus value={words} placeholder="Always says" onChange={({ target }) => setWords(target.value)} slotProps={{ input: { 'aria-label': 'The words', maxLength: mappingBounds.words } }} />
-          <Button type="submit" disabled={!said}>Say this</Button>
+          <Button type="submit" disabled={!localized}>Say this</Button>
         </form>
       </Popover>
     );
@@ -85,7 +85,7 @@ interface Props {
   mapping: Json | undefined;
   cover?: Cover | undefined;
   /** Which steps fed the one that is looked at, with what they say. */
-  fed?: ReturnType<typeof fedBy> | undefined;
+  fed?: ReturnType<typeof fieldsFeedingPart> | undefined;
   /** How the coverage of a part is told; without, as a bar. */
   share?: (part: PartKey, filled: number, of: number) => ReactElement;
   disabled: boolean;

@@ -1,11 +1,11 @@
 import { contentType, smallCompiled } from '../../tests/small-model';
 import { groupId, groupsOf } from './field-groups';
-import { faultsAt, readForm } from './read-form';
+import { faultsAt, parseForm } from './parse-form';
 
 const { fields } = contentType(smallCompiled(), 'species');
 
 test('a form tells at each field what the server would, and sends only what can be read', () => {
-  const { faults, sendable, values } = readForm(fields, { name: '', size: '7x', group: 'bird', seen: '2026-11-25' }, '2026-11-25');
+  const { faults, sendable, values } = parseForm(fields, { name: '', size: '7x', group: 'bird', seen: '2026-11-25' }, '2026-11-25');
   expect(faultsAt(faults, 'name')).toMatchObject([{ path: '', message: 'Name must be filled in before this can be published.' }]);
   expect(faultsAt(faults, 'size')).toMatchObject([{ message: 'This takes a number.' }]);
   expect(sendable).toEqual({ name: '', group: 'bird', seen: '2026-11-25' });
@@ -14,7 +14,7 @@ test('a form tells at each field what the server would, and sends only what can 
 
 test('each field tells one fault at a time, even where words are no value and needed', () => {
   const needed = fields.map((field) => (field.key === 'size' ? { ...field, required: true } : field)) as typeof fields;
-  expect(faultsAt(readForm(needed, { size: 'big' }, '2026-11-25').faults, 'size')).toMatchObject([{ message: 'This takes a number.' }]);
+  expect(faultsAt(parseForm(needed, { size: 'big' }, '2026-11-25').faults, 'size')).toMatchObject([{ message: 'This takes a number.' }]);
 });
 
 test('groups stand in the order of their first fields; the rest come under a name of their own', () => {

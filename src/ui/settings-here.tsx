@@ -2,7 +2,7 @@
 import { Button, MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { Json } from '../core/json';
-import { settings, settle, type Layers, type SettingKey } from '../core/model/settings';
+import { settings, resolveSetting, type Layers, type SettingKey } from '../core/model/settings';
 import { Labelled } from './labelled';
 import { settingSourceWords } from './setting-source-words';
 
@@ -13,7 +13,7 @@ export function SettingsHere({ id, keys, layers, varies, disabled, onChange }: {
   return (
     <>
       {keys.map((key) => {
-        const held = settle(key, layers);
+        const held = resolveSetting(key, layers);
         const isOwn = held.from === own;
         const inherited = varies ?? `${words(key, held.inherited.value)}, from ${settingSourceWords[held.inherited.from]}`;
         return (

@@ -1,15 +1,15 @@
 import { wideCompiled } from '../../../tests/wide-model';
 import { newId } from '../ids';
 import type { Json, JsonObject } from '../json';
-import { blocksIn, firstContents, newBlock, readSlots, referencesInSlots, slotRuleFaults, speakSlots, type SlotContents } from './blocks';
+import { blocksIn, firstContents, newBlock, parseSlots, referencesInSlots, slotRuleFaults, serializeSlots, type SlotContents } from './blocks';
 
 const model = wideCompiled();
 const here = { today: '2026-11-25' };
-const home = model.pageTypeByKey('home')!.is;
-const plain = model.pageTypeByKey('plain')!.is;
+const home = model.pageTypeByKey('home')!.definition;
+const plain = model.pageTypeByKey('plain')!.definition;
 const text = (heading: string, body = 'Words.'): JsonObject => ({ type: 'text', values: { heading, body } });
 
-const read = (given: Json, kept: SlotContents = {}) => readSlots(model, home.slots, given, kept, '/slots');
+const read = (given: Json, kept: SlotContents = {}) => parseSlots(model, home.slots, given, kept, '/slots');
 /** What was given, read; it must have been readable. */
 function contents(given: Json): SlotContents {
   const { slots, faults } = read(given);
@@ -27,7 +27,7 @@ describe('reading blocks', () => {
       ],
     });
     expect(blocksIn(slots)).toHaveLength(4);
-    const spoken = speakSlots(model, home.slots, slots);
+    const spoken = serializeSlots(model, home.slots, slots);
     expect(spoken).toMatchObject({ main: [{ type: 'text', variant: 'tinted', values: { heading: 'One' } }, { type: 'columns', slots: { left: [{ values: { heading: 'Left' } }], right: [{ hidden: true }] } }], foot: [] });
     expect(contents(spoken)).toEqual({ ...slots, [home.slots[1]!.id]: [] });
   });
@@ -80,7 +80,7 @@ describe('rules of slots', () => {
   test('a page begins with what its slots begin with, held in its place', () => {
     const first = firstContents(model, home.slots, { today: here.today });
     const [block] = first[home.slots[0]!.id] ?? [];
-    expect(speakSlots(model, home.slots, first)).toMatchObject({ main: [{ type: 'text', held: 'place', values: { heading: 'Welcome', body: 'Open every day.' } }] });
+    expect(serializeSlots(model, home.slots, first)).toMatchObject({ main: [{ type: 'text', held: 'place', values: { heading: 'Welcome', body: 'Open every day.' } }] });
     expect(slotRuleFaults(model, home.slots, first, here)).toEqual([]);
     // Its words may change, but it may not go.
     expect(faultsOf({ main: [{ ...text('Changed'), preset: block!.preset! }] })).toEqual([]);
@@ -97,7 +97,7 @@ describe('rules of slots', () => {
   test('a block whose type is gone is kept and told', () => {
     const slots: SlotContents = { [plain.slots[0]!.id]: [{ id: newId(), type: newId(), values: {} }] };
     expect(slotRuleFaults(model, plain.slots, slots, here)).toMatchObject([{ path: '/slots/main/0', code: 'gone' }]);
-    expect(speakSlots(model, plain.slots, slots)).toEqual({ main: [], foot: [] });
+    expect(serializeSlots(model, plain.slots, slots)).toEqual({ main: [], foot: [] });
   });
 });
 

@@ -5,11 +5,11 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, PresetBlock, Slot } from '../model/document';
 import { allowedIn } from '../model/check';
 import type { Reference, Surroundings } from '../model/kinds';
-import { readSaid, referencesInSaid, saidFaults, speakSaid, type Said } from './said';
-import { defaultValues, readValues, type Newness } from './values';
+import { parseLocalized, referencesInLocalized, localizedFaults, serializeLocalized, type LocalizedValues } from './localized-values';
+import { defaultValues, parseValues, type Newness } from './values';
 
 /** One filled-in block type where it stands in a slot. */
-export interface Block extends Said {
+export interface Block extends LocalizedValues {
   id: Id;
   type: Id;
   /** The variant of the house style it is shown in, by key. */
@@ -67,36 +67,36 @@ class SlotReader {
     const id = typeof given.id === 'string' && isId(given.id) && !this.seen.has(given.id) ? given.id : newId();
     this.seen.add(id);
     const { values, translations } = given;
-    const { said, faults } = readSaid(type.fields, { ...(values === undefined ? {} : { values }), ...(translations === undefined ? {} : { translations }) }, { values: {} }, path, this.model.document.locales.others);
+    const { localized, faults } = parseLocalized(type.fields, { ...(values === undefined ? {} : { values }), ...(translations === undefined ? {} : { translations }) }, { values: {} }, path, this.model.document.locales.others);
     this.faults.push(...faults);
     const { variant, listing, preset } = given;
-    if (typeof variant === 'string' && variant !== '' && !(type.is.face.variants ?? []).includes(variant)) refuse('variant', `${type.is.label} may not be shown as “${variant}”.`, pointer(path, 'variant'));
+    if (typeof variant === 'string' && variant !== '' && !(type.definition.face.variants ?? []).includes(variant)) refuse('variant', `${type.definition.label} may not be shown as “${variant}”.`, pointer(path, 'variant'));
     if (listing !== undefined && listing !== null && (typeof listing !== 'string' || !isId(listing))) refuse('listing', 'This takes the id of a listing.', pointer(path, 'listing'));
-    const slots = given.slots === undefined ? {} : this.contents(type.is.slots, given.slots, {}, pointer(path, 'slots'), depth + 1);
+    const slots = given.slots === undefined ? {} : this.contents(type.definition.slots, given.slots, {}, pointer(path, 'slots'), depth + 1);
     return {
-      id, type: type.id, ...said, ...(typeof variant === 'string' && variant ? { variant } : {}), ...(typeof listing === 'string' ? { listing } : {}),
+      id, type: type.id, ...localized, ...(typeof variant === 'string' && variant ? { variant } : {}), ...(typeof listing === 'string' ? { listing } : {}),
       ...(given.hidden === true ? { hidden: true } : {}), ...(typeof preset === 'string' && isId(preset) ? { preset } : {}), ...(Object.keys(slots).length > 0 ? { slots } : {}),
     };
   }
 }
 
 /** Lays given slots (by key; null empties one) over those kept. With any fault nothing may be kept. */
-export function readSlots(model: CompiledModel, slots: readonly Slot[], given: Json, kept: SlotContents, path: string): { slots: SlotContents; faults: Fault[] } {
+export function parseSlots(model: CompiledModel, slots: readonly Slot[], given: Json, kept: SlotContents, path: string): { slots: SlotContents; faults: Fault[] } {
   const reader = new SlotReader(model);
   const contents = reader.contents(slots, given, kept, path, 1);
   return { slots: contents, faults: reader.faults };
 }
 
 /** What the blocks in some slots say, spoken by keys. A block whose type is gone is left out; it is kept, and told as a fault. */
-export function speakSlots(model: CompiledModel, slots: readonly Slot[], contents: SlotContents): JsonObject {
+export function serializeSlots(model: CompiledModel, slots: readonly Slot[], contents: SlotContents): JsonObject {
   return Object.fromEntries(slots.map((slot) => [slot.key, (contents[slot.id] ?? []).flatMap((block): JsonObject[] => {
     const type = model.blockType(block.type);
     if (!type) return [];
     const held = presetOf(slot, block)?.held;
-    const { values, translations } = speakSaid(type.fields, block, model.locale);
+    const { values, translations } = serializeLocalized(type.fields, block, model.locale);
     return [{
-      id: block.id, type: type.is.key, values, ...(Object.keys(translations).length > 0 ? { translations } : {}), ...(block.variant ? { variant: block.variant } : {}), ...(block.listing ? { listing: block.listing } : {}),
-      ...(block.hidden ? { hidden: true } : {}), ...(block.preset ? { preset: block.preset } : {}), ...(held ? { held } : {}), ...(type.is.slots.length > 0 ? { slots: speakSlots(model, type.is.slots, block.slots ?? {}) } : {}),
+      id: block.id, type: type.definition.key, values, ...(Object.keys(translations).length > 0 ? { translations } : {}), ...(block.variant ? { variant: block.variant } : {}), ...(block.listing ? { listing: block.listing } : {}),
+      ...(block.hidden ? { hidden: true } : {}), ...(block.preset ? { preset: block.preset } : {}), ...(held ? { held } : {}), ...(type.definition.slots.length > 0 ? { slots: serializeSlots(model, type.definition.slots, block.slots ?? {}) } : {}),
     }];
   })]));
 }
@@ -107,8 +107,8 @@ const presetOf = (slot: Slot, block: Block): PresetBlock | undefined => (block.p
 function fromPreset(model: CompiledModel, preset: PresetBlock, made: Newness): Block[] {
   const type = model.blockType(preset.type);
   if (!type) return [];
-  const { values } = readValues(type.fields, preset.values ?? {}, defaultValues(type.fields, made), '');
-  const slots = firstContents(model, type.is.slots, made);
+  const { values } = parseValues(type.fields, preset.values ?? {}, defaultValues(type.fields, made), '');
+  const slots = firstContents(model, type.definition.slots, made);
   return [{ id: newId(), type: type.id, values, preset: preset.id, ...(Object.keys(slots).length > 0 ? { slots } : {}) }];
 }
 
@@ -118,7 +118,7 @@ export const firstContents = (model: CompiledModel, slots: readonly Slot[], made
 
 /** A new block of a type, with its defaults and what its own slots begin with. */
 export function newBlock(model: CompiledModel, type: CompiledType<BlockType>, made: Newness): Block {
-  const slots = firstContents(model, type.is.slots, made);
+  const slots = firstContents(model, type.definition.slots, made);
   return { id: newId(), type: type.id, values: defaultValues(type.fields, made), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
 }
 
@@ -134,7 +134,7 @@ export function slotRuleFaults(model: CompiledModel, slots: readonly Slot[], con
     if (slot.max !== undefined && blocks.length > slot.max) faults.push({ path: at, code: 'too-many', message: `${slot.label} holds at most ${counted(slot.max)}; there are ${blocks.length}.` });
     for (const preset of slot.preset ?? []) {
       const type = model.blockType(preset.type);
-      if (preset.held && type && !blocks.some((block) => block.preset === preset.id)) faults.push({ path: at, code: 'held', message: `${type.is.label} is held in ${slot.label}: put it back.` });
+      if (preset.held && type && !blocks.some((block) => block.preset === preset.id)) faults.push({ path: at, code: 'held', message: `${type.definition.label} is held in ${slot.label}: put it back.` });
     }
     blocks.forEach((block, i) => {
       const type = model.blockType(block.type);
@@ -143,14 +143,14 @@ export function slotRuleFaults(model: CompiledModel, slots: readonly Slot[], con
         faults.push({ path: place, code: 'gone', message: 'This block is of a type that is gone. Take it out.' });
         return;
       }
-      if (!allowed.has(block.type)) faults.push({ path: place, code: 'not-allowed', message: `${type.is.label} may not stand in ${slot.label}.` });
-      if (type.is.behaves === 'listing' && !block.listing) faults.push({ path: pointer(place, 'listing'), code: 'required', message: `Choose the listing that this ${type.is.label} shows.` });
+      if (!allowed.has(block.type)) faults.push({ path: place, code: 'not-allowed', message: `${type.definition.label} may not stand in ${slot.label}.` });
+      if (type.definition.behaves === 'listing' && !block.listing) faults.push({ path: pointer(place, 'listing'), code: 'required', message: `Choose the listing that this ${type.definition.label} shows.` });
       const preset = presetOf(slot, block);
       if (preset?.held === 'place and values') {
-        const fixed = readValues(type.fields, preset.values ?? {}, {}, '').values;
+        const fixed = parseValues(type.fields, preset.values ?? {}, {}, '').values;
         for (const field of type.fields) if (fixed[field.id] !== undefined && JSON.stringify(fixed[field.id]) !== JSON.stringify(block.values[field.id])) faults.push({ path: pointer(place, 'values', field.key), code: 'held', message: `${field.label} is held as it was.` });
       }
-      faults.push(...saidFaults(type.fields, block, here, place), ...slotRuleFaults(model, type.is.slots, block.slots ?? {}, here, pointer(place, 'slots')));
+      faults.push(...localizedFaults(type.fields, block, here, place), ...slotRuleFaults(model, type.definition.slots, block.slots ?? {}, here, pointer(place, 'slots')));
     });
     return faults;
   });
@@ -165,7 +165,7 @@ export function referencesInSlots(model: CompiledModel, slots: readonly Slot[], 
     const type = model.blockType(block.type);
     if (!type) return [];
     const at = pointer(path, slot.key, i);
-    return [...referencesInSaid(type.fields, block, at), ...referencesInSlots(model, type.is.slots, block.slots ?? {}, pointer(at, 'slots'))];
+    return [...referencesInLocalized(type.fields, block, at), ...referencesInSlots(model, type.definition.slots, block.slots ?? {}, pointer(at, 'slots'))];
   }));
 }
 

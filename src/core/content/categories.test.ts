@@ -3,7 +3,7 @@ import { wideCompiled } from '../../../tests/wide-model';
 import { newId } from '../ids';
 import { Categories, type Category } from './categories';
 import { regiveCategory } from './references';
-import { readValues } from './values';
+import { parseValues } from './values';
 
 const scheme = newId();
 const category = (label: string, parent: string | null = null, position = label): Category => ({ id: newId(), scheme, parent, position, key: label.toLowerCase(), slug: label.toLowerCase(), label, labels: {}, values: {}, revision: 1 });
@@ -52,7 +52,7 @@ describe('categories at hand as trees', () => {
 describe('giving one category’s entries to another', () => {
   const type = wideCompiled().contentTypeByKey('species')!;
   const [pond, mere, dune] = [newId(), newId(), newId()];
-  const values = readValues(type.fields, { name: 'Duck', branch: pond, habitats: [pond, dune, mere], facts: [{ label: 'Seen', seen: pond }] }, {}, '').values;
+  const values = parseValues(type.fields, { name: 'Duck', branch: pond, habitats: [pond, dune, mere], facts: [{ label: 'Seen', seen: pond }] }, {}, '').values;
   const id = (key: string) => type.fieldByKey(key)!.id;
 
   test('changes it everywhere, in lists too, and names none twice', () => {

@@ -7,7 +7,7 @@ import { mergeValues } from './merge';
 import { freeSlug, isSlug, slugFrom } from './slug';
 import { sortKey } from './sort-key';
 import { FOREVER, isLive, makeRoom, stateAt, type Span } from './states';
-import { defaultValues, differingFields, readValues, ruleFaults, speakValues, titleOf } from './values';
+import { defaultValues, differingFields, parseValues, ruleFaults, serializeValues, titleOf } from './values';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');
@@ -109,11 +109,11 @@ describe('versions over time', () => {
 });
 
 describe('values', () => {
-  const read = (given: JsonObject, kept = {}) => readValues(species.fields, given, kept, '/values');
+  const read = (given: JsonObject, kept = {}) => parseValues(species.fields, given, kept, '/values');
   test('are kept by the field’s id and laid over what was kept', () => {
     const first = read({ name: ' Bell heron ', size: 80 }).values;
     expect(first).toEqual({ [field(species, 'name').id]: 'Bell heron', [field(species, 'size').id]: 80 });
-    expect(titleOf(species.is, first)).toBe('Bell heron');
+    expect(titleOf(species.definition, first)).toBe('Bell heron');
     const second = read({ size: null, rare: true }, first).values;
     expect(second).toEqual({ [field(species, 'name').id]: 'Bell heron', [field(species, 'rare').id]: true });
     expect(differingFields(first, second).sort()).toEqual([field(species, 'size').id, field(species, 'rare').id].sort());
@@ -135,7 +135,7 @@ describe('values', () => {
     expect(ruleFaults(species.fields, values, here)).toMatchObject([{ path: '/values/size', code: 'kind' }]);
   });
   test('are spoken by key, every field named', () => {
-    expect(speakValues(species.fields, read({ name: 'Bell heron', group: 'bird', habitats: ['reed'] }).values)).toEqual({
+    expect(serializeValues(species.fields, read({ name: 'Bell heron', group: 'bird', habitats: ['reed'] }).values)).toEqual({
       name: 'Bell heron', group: 'bird', habitats: ['reed'], size: null, rare: null, seen: null, summary: null, body: null,
     });
   });

@@ -1,19 +1,19 @@
 import fc from 'fast-check';
 import { newId } from '../ids';
 import type { Json } from '../json';
-import { featuresUsed, formattedFrom, piecesOf, plainText, readFormatted, referencesInFormatted, wordCount, type FormattedText } from './formatted';
+import { featuresUsed, formattedFrom, piecesOf, plainText, parseFormatted, referencesInFormatted, wordCount, type FormattedText } from './formatted';
 
 const doc = (...content: Json[]): Json => ({ type: 'doc', content });
 const paragraph = (...content: Json[]): Json => ({ type: 'paragraph', content });
 const words = (text: string, ...marks: Json[]): Json => ({ type: 'text', text, ...(marks.length > 0 ? { marks } : {}) });
 
 function kept(input: Json): FormattedText {
-  const read = readFormatted(input);
+  const read = parseFormatted(input);
   if (!read.ok) throw new Error(JSON.stringify(read.faults));
   return read.value;
 }
 const faults = (input: Json) => {
-  const read = readFormatted(input);
+  const read = parseFormatted(input);
   return read.ok ? [] : read.faults.map(({ path, code }) => [path, code]);
 };
 
@@ -52,10 +52,10 @@ describe('what comes in', () => {
     const blocks = fc.array(fc.oneof(fc.array(run, { maxLength: 3 }).map((runs) => paragraph(...runs)), fc.array(run, { minLength: 1, maxLength: 2 }).map((runs): Json => ({ type: 'heading', attrs: { level: 2 }, content: runs }))), { maxLength: 4 });
     let read = 0;
     fc.assert(fc.property(blocks, (content) => {
-      const first = readFormatted(doc(...content));
+      const first = parseFormatted(doc(...content));
       if (!first.ok) return;
       read += 1;
-      expect(readFormatted(JSON.parse(JSON.stringify(first.value)) as Json)).toEqual(first);
+      expect(parseFormatted(JSON.parse(JSON.stringify(first.value)) as Json)).toEqual(first);
     }));
     expect(read).toBeGreaterThan(20);
   });

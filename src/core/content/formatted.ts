@@ -132,7 +132,7 @@ class FormattedReader {
 }
 
 /** Reads a formatted text into its one normal form: only known pieces, in places where they may stand, within bounds. */
-export function readFormatted(input: Json): Reading<FormattedText> {
+export function parseFormatted(input: Json): Reading<FormattedText> {
   if (!isJsonObject(input) || input.type !== 'doc') return refuse('kind', 'This takes a formatted text: { type: "doc", content: [...] }.');
   const reader = new FormattedReader();
   const content = reader.nodes(input.content, blocks, '/content', 1);

@@ -1,12 +1,12 @@
 import type { Id } from '../ids';
-import type { Said } from './said';
+import type { LocalizedValues } from './localized-values';
 
 /** What is kept of an entry that something refers to. */
 export interface KnownEntry {
   type: Id;
   title: string;
   /** What visitors see of it, where they see it. */
-  live?: Said;
+  live?: LocalizedValues;
   /** Where visitors find a page of its own, if one shows it. */
   address?: string;
 }

@@ -1,26 +1,26 @@
 import Ajv2020 from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import { contentType, smallCompiled, smallDocument } from '../../../tests/small-model';
-import { speakValues, readValues } from '../content/values';
+import { serializeValues, parseValues } from '../content/values';
 import type { JsonObject } from '../json';
 import { modelBounds, type ModelDocument } from '../model/document';
 import { plainFields } from '../model/kinds';
-import { startModel } from '../model/start';
+import { startModel } from '../model/fresh/start';
 import { modelFromKeys } from './model-by-keys';
-import { modelSchema, readModelDocument } from './model-schema';
+import { modelSchema, parseModelDocument } from './model-schema';
 import { valuesSchema } from './values-schema';
 
 const copy = (): ModelDocument & { [key: string]: unknown } => JSON.parse(JSON.stringify(smallDocument()));
 const faultsOf = (change: (document: ReturnType<typeof copy>) => unknown) => {
   const document = copy();
   const other = change(document);
-  return readModelDocument(other ?? document, '/document').faults.map(({ path, code }) => [path, code]);
+  return parseModelDocument(other ?? document, '/document').faults.map(({ path, code }) => [path, code]);
 };
 
 describe('the schema of the model document', () => {
   test('is itself a schema, and takes what the product makes', () => {
     expect(new Ajv2020({ strict: false }).validateSchema(modelSchema)).toBe(true);
-    for (const document of [smallDocument(), startModel('fr')]) expect(readModelDocument(document)).toEqual({ document, faults: [] });
+    for (const document of [smallDocument(), startModel('fr')]) expect(parseModelDocument(document)).toEqual({ document, faults: [] });
   });
   test.each<[string, (document: ReturnType<typeof copy>) => unknown, string, string]>([
     ['something that is no object', () => 7, '/document', 'type'],
@@ -43,7 +43,7 @@ describe('the schema of the model document', () => {
   test('says what is wrong in words', () => {
     const document = copy();
     document.contentTypes[0]!.label = '';
-    expect(readModelDocument(document).faults[0]?.message).toBe('This needs a name.');
+    expect(parseModelDocument(document).faults[0]?.message).toBe('This needs a name.');
   });
 });
 
@@ -54,7 +54,7 @@ describe('a model written by keys', () => {
     placements: { top: [{ child: 'home', mostUnderOne: 1 }] },
   };
   test('becomes a document with ids in every place', () => {
-    const { document, faults } = readModelDocument(modelFromKeys(written));
+    const { document, faults } = parseModelDocument(modelFromKeys(written));
     expect(faults).toEqual([]);
     const [boat] = document?.contentTypes ?? [];
     const idOf = (key: string) => plainFields(boat?.fields ?? []).find((each) => each.key === key)?.id;
@@ -62,12 +62,12 @@ describe('a model written by keys', () => {
     expect(document?.placements).toMatchObject([{ parent: 'top', child: document?.pageTypes[0]?.id, mostUnderOne: 1 }]);
   });
   test('gets other ids each time, and filtering by every field but long text', () => {
-    const [one, other] = [modelFromKeys(written), modelFromKeys(written)].map((each) => readModelDocument(each).document?.contentTypes[0]);
+    const [one, other] = [modelFromKeys(written), modelFromKeys(written)].map((each) => parseModelDocument(each).document?.contentTypes[0]);
     expect(one?.id).not.toBe(other?.id);
     expect(plainFields(one?.fields ?? []).every(({ indexed }) => indexed)).toBe(true);
   });
   test('tells a key that names nothing by the check of the document', () => {
-    const { faults } = readModelDocument(modelFromKeys({ ...written, placements: { top: ['harbour'] } }));
+    const { faults } = parseModelDocument(modelFromKeys({ ...written, placements: { top: ['harbour'] } }));
     expect(faults.map(({ path }) => path)).toContain('/placements/0/child');
   });
 });
@@ -77,7 +77,7 @@ test('the schema of a type’s values takes what is spoken, and refuses what is 
   const ajv = new Ajv2020({ strict: true, allowUnionTypes: true });
   addFormats(ajv);
   const fits = ajv.compile(valuesSchema(species));
-  const { values } = readValues(species.fields, { name: 'Bell heron', group: 'bird', habitats: ['reed'], size: 80, rare: true, seen: '2026-11-25' }, {}, '');
-  expect(fits(speakValues(species.fields, values))).toBe(true);
+  const { values } = parseValues(species.fields, { name: 'Bell heron', group: 'bird', habitats: ['reed'], size: 80, rare: true, seen: '2026-11-25' }, {}, '');
+  expect(fits(serializeValues(species.fields, values))).toBe(true);
   expect([fits({ size: 'big' }), fits({ wings: 2 }), fits({ group: 'bat' }), fits({ size: null })]).toEqual([false, false, false, true]);
 });

@@ -1,7 +1,7 @@
 import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
-import { smallWords } from '../model/start';
+import { smallWords } from '../model/fresh/start';
 
 const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
 const asList = (value: Json | undefined): Json[] => (Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]);
@@ -25,8 +25,8 @@ interface WrittenShape {
 
 const unindexed = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
 
-const readFields = (written: Json | undefined): WrittenField[] =>
-  Object.entries(asObject(written)).map(([key, each]) => ({ id: newId(), key, written: asObject(each), inside: readFields(asObject(each).fields) }));
+const parseFields = (written: Json | undefined): WrittenField[] =>
+  Object.entries(asObject(written)).map(([key, each]) => ({ id: newId(), key, written: asObject(each), inside: parseFields(asObject(each).fields) }));
 
 /** Turns keys into ids, all over one written model. A key that names nothing stays as it is, so that the check tells its place. */
 class ByKeys {
@@ -35,7 +35,7 @@ class ByKeys {
   constructor(private readonly model: JsonObject) {
     const read = (list: ShapeList) => new Map(Object.entries(asObject(model[list])).map(([key, each]) => {
       const written = asObject(each);
-      return [key, { id: newId(), key, written, fields: readFields(written.fields), slots: new Map(Object.keys(asObject(written.slots)).map((slot): [string, Id] => [slot, newId()])) }];
+      return [key, { id: newId(), key, written, fields: parseFields(written.fields), slots: new Map(Object.keys(asObject(written.slots)).map((slot): [string, Id] => [slot, newId()])) }];
     }));
     this.shapes = { schemes: read('schemes'), fieldSets: read('fieldSets'), contentTypes: read('contentTypes'), pageTypes: read('pageTypes'), blockTypes: read('blockTypes') };
   }

@@ -100,7 +100,7 @@ export const modelSchema: JsonObject = {
     rows: listOf(closed(['cells'], { cells: listOf(closed(['width', 'holds'], { width: count(1, 12), holds: listOf({ anyOf: [{ enum: [...partKeys] }, closed(['slot'], { slot: id })] }, 40) }), modelBounds.cells) }), modelBounds.rows),
     face: closed(['mapping'], { mapping: ref('mapping'), rows: ref('rows'), variants: { type: 'array', maxItems: 24, uniqueItems: true, items: key } }),
     slot: closed(['id', 'key', 'label', 'allows'], {
-      id, key, label, allows: { type: 'array', maxItems: modelBounds.types, uniqueItems: true, items: id }, min: count(0, 200), max: count(1, 200), handedDown: yes,
+      id, key, label, allows: { type: 'array', maxItems: modelBounds.types, uniqueItems: true, items: id }, min: count(0, 200), max: count(1, 200), inherited: yes,
       preset: listOf(closed(['id', 'type'], { id, type: id, values: { type: 'object' }, held: { enum: ['place', 'place and values'] } }), modelBounds.presets),
     }),
     condition: {
@@ -134,7 +134,7 @@ function inWords(error: ErrorObject): string {
 const vague = new Set(['if', 'anyOf', 'oneOf']);
 
 /** Whether something is a model document in shape, with the path of every fault (at most 50). */
-export function readModelDocument(input: unknown, path = ''): { document?: ModelDocument; faults: Fault[] } {
+export function parseModelDocument(input: unknown, path = ''): { document?: ModelDocument; faults: Fault[] } {
   if (validate(input)) return { document: input, faults: [] };
   const errors = validate.errors ?? [];
   const telling = errors.filter(({ keyword }) => !vague.has(keyword));

@@ -29,4 +29,4 @@ function fieldsSchema(fields: readonly Field[], besides: JsonObject = {}): JsonO
 }
 
 /** The JSON Schema (2020-12) of a type's values as they are spoken at the door. Null empties a field. */
-export const valuesSchema = (type: CompiledType<AnyShape> | CompiledType): JsonObject => ({ title: `Values of ${type.is.label}`, ...fieldsSchema(type.fields) });
+export const valuesSchema = (type: CompiledType<AnyShape> | CompiledType): JsonObject => ({ title: `Values of ${type.definition.label}`, ...fieldsSchema(type.fields) });

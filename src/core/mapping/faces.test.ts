@@ -1,7 +1,7 @@
 import { wideCompiled } from '../../../tests/wide-model';
 import { formattedFrom } from '../content/formatted';
 import { namedOnly } from '../content/known';
-import { readValues, type Values } from '../content/values';
+import { parseValues, type Values } from '../content/values';
 import { newId } from '../ids';
 import type { JsonObject } from '../json';
 import { dateInFormat } from './date-format';
@@ -15,7 +15,7 @@ const [heron, picture, mere, water] = [newId(), newId(), newId(), newId()];
 const scheme = model.schemes[0]!.id;
 
 function values(type: typeof species, given: JsonObject): Values {
-  const read = readValues(type.fields, given, {}, '');
+  const read = parseValues(type.fields, given, {}, '');
   expect(read.faults).toEqual([]);
   return read.values;
 }
@@ -39,7 +39,7 @@ describe('a face', () => {
   });
 
   test('draws each item of a list, and each linked entry with its own face in small', () => {
-    const face = draw(walk, walk.is.face.mapping, { title: 'Dawn', shows: [heron], place: { name: 'Second hide' } });
+    const face = draw(walk, walk.definition.face.mapping, { title: 'Dawn', shows: [heron], place: { name: 'Second hide' } });
     expect(face.further).toMatchObject([{ words: 'Bell heron', face: { heading: [{ words: 'Bell heron' }], summary: [{ words: 'Rings twice.' }], picture: [expect.anything()] } }]);
     // In small there is no room for the whole text.
     expect(face.further?.[0]?.face).not.toHaveProperty('text');
@@ -49,7 +49,7 @@ describe('a face', () => {
 
   test('leaves out an entry that visitors do not see, and what is gone', () => {
     const hidden: Drawing = { ...drawing, known: { ...drawing.known!, entries: new Map([[heron, { type: species.id, title: 'Bell heron' }]]) } };
-    expect(mapToFace(walk.is.face.mapping, walk, { values: values(walk, { title: 'Dawn', shows: [heron, newId()] }) }, hidden)).not.toHaveProperty('further');
+    expect(mapToFace(walk.definition.face.mapping, walk, { values: values(walk, { title: 'Dawn', shows: [heron, newId()] }) }, hidden)).not.toHaveProperty('further');
   });
 
   test('tells lists and groups as facts, by the names of their items and fields', () => {

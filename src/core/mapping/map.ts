@@ -1,12 +1,12 @@
 import type { KnownMedia } from '../content/known';
 import { targetOfHref, type FormattedNode, type FormattedText } from '../content/formatted';
-import { saidIn, type Said } from '../content/said';
+import { valuesIn, type LocalizedValues } from '../content/localized-values';
 import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { AnyShape, Field } from '../model/document';
-import { addressOfLink, asList, kindOf, plainFields, standingFields, withComputed, wordsOfLink, type Kind, type KindName, type Speaking, type Value } from '../model/kinds';
-import { proposeMapping } from '../model/propose-face';
+import { addressOfLink, asList, kindOf, plainFields, visibleFields, withComputed, wordsOfLink, type Kind, type KindName, type Speaking, type Value } from '../model/kinds';
+import { proposeMapping } from '../model/fresh/propose-face';
 import { dateInFormat } from './date-format';
 import { partKeys, type Chain, type Format, type Mapping, type PartKey, type Step } from './parts';
 
@@ -75,7 +75,7 @@ interface Spoken {
   translated?: Values;
 }
 
-const spokenIn = (said: Said, { language }: Drawing): Spoken => ({ values: saidIn(said, language), ...(language === undefined ? {} : { translated: said.translations?.[language] ?? {} }) });
+const spokenIn = (localized: LocalizedValues, { language }: Drawing): Spoken => ({ values: valuesIn(localized, language), ...(language === undefined ? {} : { translated: localized.translations?.[language] ?? {} }) });
 
 /** The values at the end of a path: one, or one for each thing the path runs through. */
 function valuesAt(path: string, fields: readonly Field[], { values, translated }: Spoken, drawing: Drawing): Found[] {
@@ -154,7 +154,7 @@ function shownEntries(found: Found, drawing: Drawing, format: Format | undefined
     const type = entry && drawing.model.contentType(entry.type);
     if (!entry?.live || !type) return [];
     const { address } = entry;
-    const face = depth < FACES_DEEP ? inSmall(mapToFace(type.is.face.mapping, type, entry.live, drawing, depth + 1)) : undefined;
+    const face = depth < FACES_DEEP ? inSmall(mapToFace(type.definition.face.mapping, type, entry.live, drawing, depth + 1)) : undefined;
     return [{ words: entry.title, field: found.field.id, ...(address === undefined ? {} : { href: address }), ...(face ? { face: address === undefined ? face : leadingTo(face, address) } : {}) }];
   });
   return format?.first === undefined ? shown : shown.slice(0, format.first);
@@ -253,7 +253,7 @@ function stepShows(part: PartKey, step: Step, fields: readonly Field[], spoken: 
 
 /** Maps a set of fields to the parts of a face. */
 function mapFields(mapping: Mapping, fields: readonly Field[], kept: Spoken, drawing: Drawing, depth: number): FaceContent {
-  const standing = standingFields(fields, kept.values, drawing.today);
+  const standing = visibleFields(fields, kept.values, drawing.today);
   const spoken = { ...kept, values: withComputed(fields, kept.values, drawing.locale) };
   const face: FaceContent = {};
   for (const part of partKeys) {
@@ -268,4 +268,4 @@ function mapFields(mapping: Mapping, fields: readonly Field[], kept: Spoken, dra
  * first step with a value.
  * Fields whose condition does not hold show nothing.
  */
-export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, said: Said, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, spokenIn(said, drawing), drawing, depth);
+export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, localized: LocalizedValues, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, spokenIn(localized, drawing), drawing, depth);

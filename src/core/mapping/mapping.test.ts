@@ -1,26 +1,26 @@
 import { contentType, field, smallCompiled } from '../../../tests/small-model';
-import { readValues, type Values } from '../content/values';
+import { parseValues, type Values } from '../content/values';
 import type { Json, JsonObject } from '../json';
 import { CompiledModel } from '../model/compile';
-import { conditionInWords } from './condition-words';
+import { conditionInWords } from './rule/condition-words';
 import { coverageQuestions } from './coverage';
-import { everyEntry, testsOf, turnsWithTheDay } from './listing-rule';
+import { everyEntry, testsOf, turnsWithTheDay } from './rule/listing-rule';
 import { mapToFace, shorten, type Drawing } from './map';
-import { folded, matches } from './matches';
-import { compareBy, type Sortable } from './order';
+import { folded, matches } from './rule/matches';
+import { compareBy, type Sortable } from './rule/order';
 import { fieldsOfMapping } from './parts';
-import { proposeRule } from './propose-rule';
-import { readCondition, readRule, valuesTaken } from './read-rule';
-import { speakRule } from './speak-rule';
+import { proposeRule } from './rule/propose-rule';
+import { parseCondition, parseRule, valuesTaken } from './rule/parse-rule';
+import { serializeRule } from './rule/serialize-rule';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');
 const today = '2026-11-25';
 const drawing: Drawing = { model, today, locale: 'en-GB' };
 const idOf = (key: string) => field(species, key).id;
-const values = (given: JsonObject): Values => readValues(species.fields, given, {}, '').values;
+const values = (given: JsonObject): Values => parseValues(species.fields, given, {}, '').values;
 const condition = (given: Json) => {
-  const { condition: read, faults } = readCondition(model, species, given, '/where');
+  const { condition: read, faults } = parseCondition(model, species, given, '/where');
   expect(faults).toEqual([]);
   return read;
 };
@@ -85,14 +85,14 @@ describe('bad conditions', () => {
     ['too deep', deep(7), '/not/not/not/not/not/not', 'too-deep'],
     ['too many', { all: Array.from({ length: 61 }, () => ({ field: 'name', is: 'filled' })) }, '/all', 'too-many'],
   ])('%s is refused at its place', (_, given, path, code) => {
-    const { faults } = readCondition(model, species, given, '');
+    const { faults } = parseCondition(model, species, given, '');
     expect(faults.map((fault) => [fault.path, fault.code])).toContainEqual([path, code]);
   });
   test('of a field that is not kept for filtering is refused, unless it asks whether there is a value', () => {
     const plain = { ...model.document, contentTypes: model.document.contentTypes.map((type) => ({ ...type, fields: type.fields.map((each) => ({ ...each, indexed: false })) })) };
     const type = contentType(new CompiledModel(plain, 2), 'species');
-    expect(readCondition(model, type, { field: 'size', is: 'moreThan', value: 1 }, '').faults[0]?.code).toBe('not-indexed');
-    expect(readCondition(model, type, { field: 'size', is: 'filled' }, '').faults).toEqual([]);
+    expect(parseCondition(model, type, { field: 'size', is: 'moreThan', value: 1 }, '').faults[0]?.code).toBe('not-indexed');
+    expect(parseCondition(model, type, { field: 'size', is: 'filled' }, '').faults).toEqual([]);
   });
 });
 
@@ -103,10 +103,10 @@ describe('rules of listings', () => {
     expect(proposeRule(model, contentType(model, 'notice'))).toMatchObject({ order: [{ by: 'title', direction: 'up' }] });
   });
   test('are read by key, kept by id, and spoken as they were read', () => {
-    const { rule, faults } = readRule(model, whole);
+    const { rule, faults } = parseRule(model, whole);
     expect(faults).toEqual([]);
     expect(rule?.order[0]).toEqual({ by: idOf('group'), direction: 'up' });
-    expect(rule && speakRule(model, rule)).toEqual(whole);
+    expect(rule && serializeRule(model, rule)).toEqual(whole);
   });
   test.each<[string, JsonObject, string]>([
     ['an unknown type', { from: ['bats'] }, '/from/0'],
@@ -127,7 +127,7 @@ describe('rules of listings', () => {
     ['a format out of bounds', { mapping: { heading: [[{ field: 'name', format: { shorten: 2 } }]] } }, '/mapping/heading/0/0/format/shorten'],
     ['fixed words that say nothing', { mapping: { heading: [[{ words: ' ' }]] } }, '/mapping/heading/0/0/words'],
   ])('%s is refused at its place', (_, change, path) => {
-    const { rule, faults } = readRule(model, { ...whole, ...change });
+    const { rule, faults } = parseRule(model, { ...whole, ...change });
     expect(rule).toBeUndefined();
     expect(faults.map((fault) => fault.path)).toContain(path);
   });
@@ -135,14 +135,14 @@ describe('rules of listings', () => {
     expect((['filled', 'equals', 'between', 'noneOf'] as const).map(valuesTaken)).toEqual(['none', 'one', 'two', 'list']);
   });
   test('tell every field they read', () => {
-    const { rule } = readRule(model, whole);
+    const { rule } = parseRule(model, whole);
     expect(rule && testsOf(rule.where).map((test) => test.field)).toEqual([idOf('group')]);
     expect(rule && fieldsOfMapping(rule.mapping).sort()).toEqual(['group', 'name', 'summary', 'body', 'habitats', 'size'].map(idOf).sort());
   });
 });
 
 describe('faces', () => {
-  const face = (given: JsonObject) => mapToFace(species.is.face.mapping, species, { values: values(given) }, drawing);
+  const face = (given: JsonObject) => mapToFace(species.definition.face.mapping, species, { values: values(given) }, drawing);
   test('each part shows the first step with a value, and says which it was', () => {
     expect(face({ name: 'Bell heron', body: 'Only a body, of some length, to be cut at a word.' }).summary).toEqual([{ words: 'Only a body, of some length, to be cut…', field: idOf('body'), step: 1 }]);
     expect(face({ name: 'Bell heron', summary: 'Rings.', body: 'More.' }).summary).toEqual([{ words: 'Rings.', field: idOf('summary'), step: 0 }]);
@@ -163,7 +163,7 @@ describe('faces', () => {
     expect(Array.from(shorten('🐦'.repeat(20), 10))).toHaveLength(10);
   });
   test('ask for the coverage of every step', () => {
-    expect(coverageQuestions(species.is.face.mapping).find(({ part }) => part === 'summary')).toEqual({
+    expect(coverageQuestions(species.definition.face.mapping).find(({ part }) => part === 'summary')).toEqual({
       part: 'summary', always: false, fields: [idOf('summary'), idOf('body')],
       steps: [{ chain: 0, step: 0, field: idOf('summary'), before: [] }, { chain: 0, step: 1, field: idOf('body'), before: [idOf('summary')] }],
     });

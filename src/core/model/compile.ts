@@ -33,18 +33,18 @@ export class CompiledType<T extends AnyShape = ContentType | PageType | BlockTyp
   private readonly byId: ReadonlyMap<Id, Field>;
   private readonly byKey: ReadonlyMap<string, Field>;
 
-  constructor(readonly is: T, sets: ReadonlyMap<Id, FieldSet>) {
-    this.fields = expandFields(is.fields, sets);
+  constructor(readonly definition: T, sets: ReadonlyMap<Id, FieldSet>) {
+    this.fields = expandFields(definition.fields, sets);
     this.byId = new Map(this.fields.map((field) => [field.id, field]));
     this.byKey = new Map(this.fields.map((field) => [field.key, field]));
   }
 
   get id(): Id {
-    return this.is.id;
+    return this.definition.id;
   }
 
   get label(): string {
-    return this.is.label;
+    return this.definition.label;
   }
 
   /** The field at the end of a path of ids, which may run into groups. */

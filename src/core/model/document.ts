@@ -1,15 +1,15 @@
 import type { Id } from '../ids';
 import type { Json } from '../json';
-import type { Condition } from '../mapping/listing-rule';
+import type { Condition } from '../mapping/rule/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
 import type { CollectionArrangement } from '../site/collection';
-import type { HouseStyle } from './house-style';
-import { freshHouseStyle } from './house-style';
+import type { HouseStyle } from './fresh/house-style';
+import { freshHouseStyle } from './fresh/house-style';
 import type { KindName, KindRules } from './kinds/kind';
 import type { SettingsLayer } from './settings';
 
-export type { HouseStyle, Palette } from './house-style';
-export { paletteParts } from './house-style';
+export type { HouseStyle, Palette } from './fresh/house-style';
+export { paletteParts } from './fresh/house-style';
 
 /** A way to a value: a field's id. Ids are joined by a dot where a path runs into a group or through an entry link. */
 export type FieldPath = string;
@@ -138,7 +138,7 @@ export interface Slot {
   max?: number;
   preset?: PresetBlock[];
   /** Pages below show what stands in it above, until they put their own. */
-  handedDown?: boolean;
+  inherited?: boolean;
 }
 
 /** One way of setting out a page: rows of columns, of twelve parts, holding slots and parts of the page's own face. */

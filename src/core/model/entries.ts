@@ -2,7 +2,7 @@ import type { Id } from '../ids';
 import { isInclude, type Field, type FieldEntry } from './document';
 
 /** One row of the ruled sheet: a field or an included set, how deep it stands, and the group or list it stands in. */
-export interface SheetRow {
+export interface IndexRow {
   entry: FieldEntry;
   depth: number;
   parent?: Id;
@@ -21,7 +21,7 @@ export function withInside(entry: Field, fields: FieldEntry[]): Field {
 }
 
 /** Every entry of a sheet in reading order, what stands inside a group or list right below it. */
-export const rowsOf = (entries: readonly FieldEntry[], depth = 0, parent?: Id): SheetRow[] =>
+export const rowsOf = (entries: readonly FieldEntry[], depth = 0, parent?: Id): IndexRow[] =>
   entries.flatMap((entry, place) => [{ entry, depth, place, of: entries.length, ...(parent === undefined ? {} : { parent }) }, ...rowsOf(insideOf(entry) ?? [], depth + 1, entry.id)]);
 
 export const entryIn = (entries: readonly FieldEntry[], id: Id): FieldEntry | undefined => rowsOf(entries).find(({ entry }) => entry.id === id)?.entry;

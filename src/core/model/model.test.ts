@@ -2,18 +2,18 @@ import fc from 'fast-check';
 import { contentType, documentFrom, field, pageType, smallCompiled, smallDocument, smallModel } from '../../../tests/small-model';
 import { newId } from '../ids';
 import type { JsonObject } from '../json';
-import { modelChanges } from './changes';
+import { modelChanges } from './change/changes';
 import { checkModel } from './check';
 import { CompiledModel } from './compile';
 import { TOP, type ContentType, type Field, type ModelDocument } from './document';
-import { addField, changeShape, moveField, removeFields, replaceField } from './edit';
+import { addField, changeShape, moveField, removeFields, replaceField } from './change/edit';
 import { kindNames, plainFields } from './kinds';
 import { isKey, keyFrom } from './naming';
-import { childTypesOf, homesOf, mayStand } from './placement';
-import { proposeMapping } from './propose-face';
+import { childTypesOf, homesOf, mayStand } from './placement/placement';
+import { proposeMapping } from './fresh/propose-face';
 import { rolesOf } from './roles';
-import { newContentType, newField, newPageType, startModel } from './start';
-import { typesTouched } from './types-touched';
+import { newContentType, newField, newPageType, startModel } from './fresh/start';
+import { typesTouched } from './change/types-touched';
 
 const model = smallCompiled();
 const [home, plain, index, loose] = ['home', 'plain', 'index', 'loose'].map((key) => pageType(model, key).id) as [string, string, string, string];
@@ -108,7 +108,7 @@ describe('changes', () => {
 });
 
 describe('editing', () => {
-  const { is: species } = contentType(model, 'species');
+  const { definition: species } = contentType(model, 'species');
   const sets = new Map();
   const keysOf = (type: ContentType) => plainFields(type.fields).map(({ key }) => key);
   test('a new field takes a key of its own and the heading of the field before', () => {
@@ -153,7 +153,7 @@ describe('editing', () => {
   });
   test('roles of a field are told', () => {
     expect(rolesOf(species, species.title)).toEqual(['title', 'face', 'table']);
-    expect(rolesOf(pageType(model, 'plain').is, pageType(model, 'plain').is.title)).toEqual(['title', 'address', 'face']);
+    expect(rolesOf(pageType(model, 'plain').definition, pageType(model, 'plain').definition.title)).toEqual(['title', 'address', 'face']);
   });
 });
 

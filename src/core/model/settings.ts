@@ -51,7 +51,7 @@ export interface Held {
  * Resolves one setting through layers in their order (site, type, listing, page). The last layer given is the place
  * that asks. A value that is no longer one of the setting's counts as not set.
  */
-export function settle(key: SettingKey, layers: Layers): Held {
+export function resolveSetting(key: SettingKey, layers: Layers): Held {
   const valid = (value: string | undefined): value is string => value !== undefined && settings[key].choices.some((choice) => choice.value === value);
   let held: Held['inherited'] = { value: settings[key].standard, from: 'standard' };
   let inherited = held;
@@ -73,7 +73,7 @@ export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, v
  * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value): only what the layers
  * above leave open. With any fault nothing may be kept.
  */
-export function readLayer(given: JsonObject, above: Layers, path: string): { layer: SettingsLayer; faults: Fault[] } {
+export function parseLayer(given: JsonObject, above: Layers, path: string): { layer: SettingsLayer; faults: Fault[] } {
   const faults: Fault[] = [];
   let layer: SettingsLayer = {};
   for (const [name, value] of Object.entries(given)) {
@@ -81,7 +81,7 @@ export function readLayer(given: JsonObject, above: Layers, path: string): { lay
     const at = pointer(path, name);
     if (!key) faults.push({ path: at, code: 'unknown', message: `There is no setting "${name}".` });
     else if (value === null) layer = withSetting(layer, key, undefined);
-    else if (!settle(key, above).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed here.` });
+    else if (!resolveSetting(key, above).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed here.` });
     else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value)) faults.push({ path: at, code: 'value', message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.` });
     else layer = withSetting(layer, key, value);
   }

@@ -1,4 +1,4 @@
-import type { Arrangement } from '../mapping/arrangement';
+import type { Arrangement } from '../mapping/arrangement/arrangement';
 
 /** The arrangements in which entries of different types stand well beside one another. A table wants the same columns of all. */
 export const collectionArrangements = ['cards', 'rows', 'lead', 'strip', 'index', 'gallery', 'slideshow'] as const satisfies readonly Arrangement[];

@@ -1,7 +1,7 @@
 import { contentType, field, withSpeciesPages } from '../../../tests/small-model';
 import type { JsonObject } from '../json';
-import { proposeRule } from '../mapping/propose-rule';
-import { readRule } from '../mapping/read-rule';
+import { proposeRule } from '../mapping/rule/propose-rule';
+import { parseRule } from '../mapping/rule/parse-rule';
 import { CompiledModel } from '../model/compile';
 import { whereFieldsShow } from './field-shows';
 
@@ -9,7 +9,7 @@ test('a field tells the listings and the pages of its entries that show it, or n
   const model = new CompiledModel(withSpeciesPages(), 1);
   const species = contentType(model, 'species');
   const listing = (label: string, from: string, mapping?: JsonObject) => {
-    const { rule, faults } = readRule(model, { ...proposeRule(model, contentType(model, from)), ...(mapping === undefined ? {} : { mapping }) } as JsonObject);
+    const { rule, faults } = parseRule(model, { ...proposeRule(model, contentType(model, from)), ...(mapping === undefined ? {} : { mapping }) } as JsonObject);
     if (!rule) throw new Error(JSON.stringify(faults));
     return { label, rule };
   };

@@ -1,7 +1,7 @@
 import type { Id } from '../ids';
-import type { ListingRule } from '../mapping/listing-rule';
+import type { ListingRule } from '../mapping/rule/listing-rule';
 import { fieldsOfMapping } from '../mapping/parts';
-import { mappingIn } from '../mapping/sources';
+import { mappingIn } from '../mapping/rule/sources';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType } from '../model/document';
 
@@ -10,8 +10,8 @@ import type { ContentType } from '../model/document';
  * that show an entry of the type on a page of its own. A field that stands nowhere has no labels.
  */
 export function whereFieldsShow(model: CompiledModel, type: CompiledType<ContentType>, listings: readonly { label: string; rule: ListingRule }[]): ReadonlyMap<Id, readonly string[]> {
-  const own = new Set(fieldsOfMapping(type.is.face.mapping));
-  const pages = model.pageTypes.filter(({ is: { source } }) => source.kind === 'entry' && source.type === type.id).map(({ is }) => is.label);
+  const own = new Set(fieldsOfMapping(type.definition.face.mapping));
+  const pages = model.pageTypes.filter(({ definition: { source } }) => source.kind === 'entry' && source.type === type.id).map(({ definition }) => definition.label);
   const showing = listings.filter(({ rule }) => rule.from.includes(type.id)).map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(mappingIn(rule.mapping, type))) }));
   return new Map(type.fields.map(({ id }) => [id, [...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])), ...(own.has(id) ? pages : [])]]));
 }

@@ -1,16 +1,16 @@
 import { contentType, smallCompiled } from '../../../tests/small-model';
-import { readValues, type Values } from '../content/values';
+import { parseValues, type Values } from '../content/values';
 import type { JsonObject } from '../json';
-import { readRule } from '../mapping/read-rule';
+import { parseRule } from '../mapping/rule/parse-rule';
 import { listingDiffers } from './reach';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');
 const today = '2026-11-25';
-const values = (given: JsonObject): Values => readValues(species.fields, { name: 'Bell heron', ...given }, {}, '').values;
+const values = (given: JsonObject): Values => parseValues(species.fields, { name: 'Bell heron', ...given }, {}, '').values;
 
 function birds(change: JsonObject = {}) {
-  const { rule, faults } = readRule(model, {
+  const { rule, faults } = parseRule(model, {
     from: ['species'], where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'size', direction: 'up' }], limit: 10, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] }, ...change,
   });
   if (!rule) throw new Error(JSON.stringify(faults));

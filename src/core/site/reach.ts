@@ -1,9 +1,9 @@
-import { differingSaid, languagesOf, type Said } from '../content/said';
+import { differingLocalized, languagesOf, type LocalizedValues } from '../content/localized-values';
 import type { Id } from '../ids';
-import { isMomentOrder, standingTestsOf, type ListingRule } from '../mapping/listing-rule';
-import { matches, type IsUnder, type Subject } from '../mapping/matches';
+import { isMomentOrder, metadataTestsOf, type ListingRule } from '../mapping/rule/listing-rule';
+import { matches, type IsUnder, type Subject } from '../mapping/rule/matches';
 import { fieldsOfMapping } from '../mapping/parts';
-import { allIn } from '../mapping/pins';
+import { allIn } from '../mapping/rule/pins';
 
 /** A listing that visitors see, as reach asks it. */
 export interface LiveListing {
@@ -15,12 +15,12 @@ export interface LiveListing {
 export interface EntryChange {
   id: Id;
   type: Id;
-  before: Said | undefined;
-  after: Said | undefined;
+  before: LocalizedValues | undefined;
+  after: LocalizedValues | undefined;
 }
 
 /** What membership in a listing may hang on besides what the entry says: the tree of categories, what it links to, below which pages and in which site its own stands, the main language. */
-export interface Around {
+export interface MembershipContext {
   isUnder?: IsUnder;
   linked?: Subject['linked'];
   isBelow?: Subject['isBelow'];
@@ -29,8 +29,8 @@ export interface Around {
 }
 
 /** An entry or page that visitors see, as conditions ask it. */
-export const subjectOf = (id: Id, said: Said, { linked, isBelow, site, locale }: Around): Subject => ({
-  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(said)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}), ...(site === undefined ? {} : { site }),
+export const subjectOf = (id: Id, localized: LocalizedValues, { linked, isBelow, site, locale }: MembershipContext): Subject => ({
+  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(localized)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}), ...(site === undefined ? {} : { site }),
 });
 
 /**
@@ -38,14 +38,14 @@ export const subjectOf = (id: Id, said: Said, { linked, isBelow, site, locale }:
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
  * publication of an entry in it, one by authors with every publication. What the rule takes from its place must have been settled.
  */
-export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, around: Around = {}): boolean {
+export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, around: MembershipContext = {}): boolean {
   if (!rule.from.includes(change.type)) return false;
-  if (standingTestsOf(rule.where).some((test) => 'author' in test)) return change.before !== undefined || change.after !== undefined;
+  if (metadataTestsOf(rule.where).some((test) => 'author' in test)) return change.before !== undefined || change.after !== undefined;
   const shown = allIn(rule);
-  const passes = (said: Said | undefined) => said !== undefined && matches(shown, said.values, today, around.isUnder, subjectOf(change.id, said, around));
+  const passes = (localized: LocalizedValues | undefined) => localized !== undefined && matches(shown, localized.values, today, around.isUnder, subjectOf(change.id, localized, around));
   const [was, is] = [passes(change.before), passes(change.after)];
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isMomentOrder(by))) return true;
   const read = new Set([...rule.order.flatMap(({ by }) => by.split('.')), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
-  return differingSaid(change.before, change.after).some((field) => read.has(field));
+  return differingLocalized(change.before, change.after).some((field) => read.has(field));
 }

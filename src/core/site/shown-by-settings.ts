@@ -1,9 +1,9 @@
-import type { ListingRule } from '../mapping/listing-rule';
+import type { ListingRule } from '../mapping/rule/listing-rule';
 import type { FaceContent } from '../mapping/map';
 import type { ContentType, ModelDocument } from '../model/document';
-import { settle, type Layers, type SettingsLayer } from '../model/settings';
+import { resolveSetting, type Layers, type SettingsLayer } from '../model/settings';
 
-const yes = (key: 'showTitle' | 'showHeading' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => settle(key, layers).value === 'yes';
+const yes = (key: 'showTitle' | 'showHeading' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => resolveSetting(key, layers).value === 'yes';
 
 /** What is shown of a page's own face, where its settings say whether title and dates are shown. */
 export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {

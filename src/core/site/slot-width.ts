@@ -30,7 +30,7 @@ export function standsIn(model: CompiledModel, slots: readonly { id: Id; label: 
     const width = slotWidth(id, rows, outer, gap);
     return blocks.flatMap((block): StandsIn[] => {
       const type = model.blockType(block.type);
-      const inside = type ? standsIn(model, type.is.slots, type.is.face.rows ?? [], block.slots ?? {}, listing, width) : [];
+      const inside = type ? standsIn(model, type.definition.slots, type.definition.face.rows ?? [], block.slots ?? {}, listing, width) : [];
       return block.listing === listing ? [{ slot: label, width }, ...inside] : inside;
     });
   });

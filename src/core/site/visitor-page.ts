@@ -1,8 +1,8 @@
-import type { Column, Item } from '../mapping/arrange';
-import type { Arrangement, SetOut } from '../mapping/arrangement';
+import type { Column, Item } from '../mapping/arrangement/arrange';
+import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
 import type { FaceContent } from '../mapping/map';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
-import type { Variant } from '../model/house-style';
+import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
 

@@ -1,7 +1,7 @@
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { Arrangement } from '../../core/mapping/arrangement';
-import { arrangements } from '../../core/mapping/arrangement';
+import type { Arrangement } from '../../core/mapping/arrangement/arrangement';
+import { arrangements } from '../../core/mapping/arrangement/arrangement';
 import { emptyModel } from '../../core/model/document';
 import type { DrawnListing, VisitorPage } from '../../core/site/visitor-page';
 import { Listing } from '../listing';

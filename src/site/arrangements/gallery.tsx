@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import type { Item } from '../../core/mapping/arrange';
+import type { Item } from '../../core/mapping/arrangement/arrange';
 import { Byline } from '../byline';
 import { Face, FacePart } from '../face';
 import { wordsFor } from '../words';

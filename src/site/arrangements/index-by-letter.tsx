@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import { byLetter } from '../../core/mapping/arrange';
+import { byLetter } from '../../core/mapping/arrangement/arrange';
 import type { Level } from '../face';
 import { FacePart } from '../face';
 import { wordsFor } from '../words';

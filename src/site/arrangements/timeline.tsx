@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import { byMonth } from '../../core/mapping/arrange';
+import { byMonth } from '../../core/mapping/arrangement/arrange';
 import { Byline } from '../byline';
 import { Face, type Level } from '../face';
 import { wordsFor } from '../words';

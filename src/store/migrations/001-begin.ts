@@ -1,4 +1,4 @@
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 
 /**
  * The first tables. Integer keys inside, UUIDs outside. What people make (entries, pages, listings) are records, each
@@ -6,7 +6,7 @@ import type { Tx } from '../database';
  */
 export const begin = {
   name: '001-begin',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
   },
 };

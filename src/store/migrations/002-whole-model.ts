@@ -1,7 +1,7 @@
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
-import { freshHouseStyle } from '../../core/model/house-style';
-import { smallWords } from '../../core/model/start';
-import type { Tx } from '../database';
+import { freshHouseStyle } from '../../core/model/fresh/house-style';
+import { smallWords } from '../../core/model/fresh/start';
+import type { WriteTransaction } from '../database';
 
 /**
  * Categories with all that stand below each, media, and the model documents there are brought to the shape that knows
@@ -9,7 +9,7 @@ import type { Tx } from '../database';
  */
 export const wholeModel = {
   name: '002-whole-model',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
     for (const [table, key] of [['model_revisions', 'number'], ['model_working', 'one']] as const) {
       for (const { id, body } of await tx.all<{ id: number; body: string }>(`SELECT ${key} AS id, body FROM ${table}`)) {

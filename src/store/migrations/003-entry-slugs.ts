@@ -1,11 +1,11 @@
 import { freeSlug, slugFrom } from '../../core/content/slug';
 import { isJsonObject, type Json } from '../../core/json';
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 
 /** The last pieces of the addresses of entries. Those that visitors see already get theirs from their titles. */
 export const entrySlugs = {
   name: '003-entry-slugs',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     await tx.run('CREATE TABLE entry_slugs (record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, type INTEGER NOT NULL, slug TEXT NOT NULL)');
     await tx.run('CREATE UNIQUE INDEX entry_by_slug ON entry_slugs (type, slug)');
     const model = await tx.one<{ body: string }>('SELECT body FROM model_revisions ORDER BY number DESC LIMIT 1');

@@ -1,9 +1,9 @@
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 
 /** Pages that hold the words and blocks of one category's page; each stands below the page that says how all of them are. */
 export const categoryWords = {
   name: '004-category-words',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     await tx.run('CREATE TABLE category_words (record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, category INTEGER NOT NULL)');
     await tx.run('CREATE INDEX category_words_by_category ON category_words (category)');
   },

@@ -1,15 +1,15 @@
-import { languagesOf, saidIn, type Said } from '../../core/content/said';
+import { languagesOf, valuesIn, type LocalizedValues } from '../../core/content/localized-values';
 import { sortKey } from '../../core/content/sort-key';
 import { isJsonObject, type Json } from '../../core/json';
-import { possibleSources } from '../../core/mapping/sources';
+import { possibleSources } from '../../core/mapping/rule/sources';
 import { CompiledModel } from '../../core/model/compile';
 import { MEDIA } from '../../core/model/media-type';
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 import { modelInForce } from '../model';
-import { LANGUAGE, languageId, sheetOf } from '../sheet-shape';
-import { putLiveRows, type LiveRow } from '../sheet-rows';
-import { fitSheets } from '../sheet-tables';
-import { Surrogates } from '../surrogates';
+import { LANGUAGE, languageId, indexTableOf } from '../index-tables/shape';
+import { putLiveRows, type LiveRow } from '../index-tables/rows';
+import { reindexTables } from '../index-tables/tables';
+import { KeyMap } from '../key-map';
 
 /**
  * Listings take several types, and pages: every rule has a list of what it takes, the pages of every type lie in a sheet
@@ -17,7 +17,7 @@ import { Surrogates } from '../surrogates';
  */
 export const sources = {
   name: '005-sources',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     await tx.run('CREATE INDEX live_by_publisher ON live (published_by)');
     await tx.run('CREATE INDEX working_by_changer ON working (changed_by)');
     for (const table of ['working', 'live', 'revisions']) await takeLists(tx, table);
@@ -25,19 +25,19 @@ export const sources = {
     const model = await modelInForce(tx);
     if (!model) return;
     const compiled = new CompiledModel(model.document, model.number);
-    const surrogates = await Surrogates.load(tx);
-    await surrogates.extend(tx, model.document);
+    const keyMap = await KeyMap.load(tx);
+    await keyMap.extend(tx, model.document);
     const { locales } = compiled.document;
     const types = possibleSources(compiled).filter(({ id }) => id !== MEDIA);
-    await fitSheets(tx, { types: compiled.contentTypes, locales: { ...locales, others: [] } }, { types, locales }, surrogates);
-    await fillSorts(tx, compiled, surrogates);
-    await fillPages(tx, compiled, surrogates);
-    await fillLanguages(tx, surrogates);
+    await reindexTables(tx, { types: compiled.contentTypes, locales: { ...locales, others: [] } }, { types, locales }, keyMap);
+    await fillSorts(tx, compiled, keyMap);
+    await fillPages(tx, compiled, keyMap);
+    await fillLanguages(tx, keyMap);
   },
 };
 
 /** The bodies of listings with the one type they took as a list. */
-async function takeLists(tx: Tx, table: string): Promise<void> {
+async function takeLists(tx: WriteTransaction, table: string): Promise<void> {
   const rows = await tx.all<{ row: number; body: string }>(`SELECT b.rowid AS row, b.body FROM ${table} b JOIN records r ON r.id = b.record WHERE r.sort = 'listing'`);
   for (const { row, body } of rows) {
     const kept = JSON.parse(body) as Json;
@@ -47,7 +47,7 @@ async function takeLists(tx: Tx, table: string): Promise<void> {
 }
 
 /** A listing's own index is named by the listing and the place of the source among its sources. */
-async function renameIndexes(tx: Tx): Promise<void> {
+async function renameIndexes(tx: WriteTransaction): Promise<void> {
   const indexes = await tx.all<{ name: string; sql: string }>("SELECT name, sql FROM sqlite_master WHERE type = 'index' AND name GLOB 'listing_[0-9]*'");
   for (const { name, sql } of indexes) {
     await tx.run(`DROP INDEX ${name}`);
@@ -55,30 +55,30 @@ async function renameIndexes(tx: Tx): Promise<void> {
   }
 }
 
-async function fillPages(tx: Tx, model: CompiledModel, surrogates: Surrogates): Promise<void> {
+async function fillPages(tx: WriteTransaction, model: CompiledModel, keyMap: KeyMap): Promise<void> {
   const rows = await tx.all<{ version: number; entry: number; starts: number; ends: number; title: string; body: string; published: number; changed: number; type: string }>(
     `SELECT v.id AS version, v.record AS entry, v.starts, v.ends, v.title, v.body, v.published_at AS published, w.changed_at AS changed, t.uuid AS type
      FROM live v JOIN records r ON r.id = v.record AND r.sort = 'page' JOIN ids t ON t.n = r.type JOIN working w ON w.record = v.record`,
   );
   for (const type of model.pageTypes) {
-    const { kind } = type.is.source;
+    const { kind } = type.definition.source;
     if (kind === 'entry' || kind === 'category') continue;
-    const own = rows.filter((row) => row.type === type.id).map(({ version, entry, title, published, changed, body, ...span }): LiveRow => ({ version, entry, span, title, published, changed, said: JSON.parse(body) as Said }));
-    await putLiveRows(tx, sheetOf(type, surrogates, model.document.locales), surrogates, model.locale, own);
+    const own = rows.filter((row) => row.type === type.id).map(({ version, entry, title, published, changed, body, ...span }): LiveRow => ({ version, entry, span, title, published, changed, localized: JSON.parse(body) as LocalizedValues }));
+    await putLiveRows(tx, indexTableOf(type, keyMap, model.document.locales), keyMap, model.locale, own);
   }
 }
 
 /** What entries are sorted by in the other languages. */
-async function fillSorts(tx: Tx, model: CompiledModel, surrogates: Surrogates): Promise<void> {
+async function fillSorts(tx: WriteTransaction, model: CompiledModel, keyMap: KeyMap): Promise<void> {
   for (const type of model.contentTypes) {
-    const sheet = sheetOf(type, surrogates, model.document.locales);
-    const texts = [...sheet.fields.values()].filter(({ sorts }) => Object.keys(sorts ?? {}).length > 0);
+    const indexTable = indexTableOf(type, keyMap, model.document.locales);
+    const texts = [...indexTable.fields.values()].filter(({ sorts }) => Object.keys(sorts ?? {}).length > 0);
     if (texts.length === 0) continue;
-    for (const [table, key, body] of [[sheet.live, 'version', 'live v ON v.id = s.version'], [sheet.work, 'entry', 'working v ON v.record = s.entry']] as const) {
+    for (const [table, key, body] of [[indexTable.live, 'version', 'live v ON v.id = s.version'], [indexTable.work, 'entry', 'working v ON v.record = s.entry']] as const) {
       for (const row of await tx.all<{ id: number; body: string }>(`SELECT s.${key} AS id, v.body FROM ${table} s JOIN ${body}`)) {
-        const said = JSON.parse(row.body) as Said;
+        const localized = JSON.parse(row.body) as LocalizedValues;
         const sorted = texts.flatMap(({ field, sorts }) => Object.entries(sorts ?? {}).flatMap(([language, column]): [string, string][] => {
-          const value = saidIn(said, language)[field.id];
+          const value = valuesIn(localized, language)[field.id];
           return typeof value === 'string' ? [[column, sortKey(value, language)]] : [];
         }));
         if (sorted.length > 0) await tx.run(`UPDATE ${table} SET ${sorted.map(([column], i) => `${column} = $${i + 2}`).join(', ')} WHERE ${key} = $1`, [row.id, ...sorted.map(([, value]) => value)]);
@@ -87,11 +87,11 @@ async function fillSorts(tx: Tx, model: CompiledModel, surrogates: Surrogates): 
   }
 }
 
-async function fillLanguages(tx: Tx, surrogates: Surrogates): Promise<void> {
+async function fillLanguages(tx: WriteTransaction, keyMap: KeyMap): Promise<void> {
   const rows = await tx.all<{ side: number; row: number; body: string }>(
     `SELECT 1 AS side, v.id AS row, v.body FROM live v JOIN records r ON r.id = v.record AND r.sort = 'entry' WHERE v.body LIKE '%"translations":%'
      UNION ALL SELECT 0, w.record, w.body FROM working w JOIN records r ON r.id = w.record AND r.sort = 'entry' WHERE w.body LIKE '%"translations":%'`,
   );
-  const said = rows.flatMap(({ side, row, body }) => languagesOf(JSON.parse(body) as Said).map((locale) => [side, surrogates.find(LANGUAGE), surrogates.find(languageId(locale)), row]));
-  await tx.insertMany('many', ['side', 'field', 'value', 'row'], said, 'INSERT OR IGNORE');
+  const localized = rows.flatMap(({ side, row, body }) => languagesOf(JSON.parse(body) as LocalizedValues).map((locale) => [side, keyMap.find(LANGUAGE), keyMap.find(languageId(locale)), row]));
+  await tx.insertMany('many', ['side', 'field', 'value', 'row'], localized, 'INSERT OR IGNORE');
 }

@@ -1,10 +1,10 @@
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 
 /** The heading over a listing has a setting of its own: what was set of titles, and opened, holds for it too. */
 export const listingHeading = {
   name: '007-listing-heading',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     const ofListings = "WHERE record IN (SELECT id FROM records WHERE sort = 'listing')";
     for (const [table, of] of [['model_revisions', ''], ['model_working', ''], ['working', ofListings], ['live', ofListings], ['revisions', ofListings]] as const) {
       for (const { row, body } of await tx.all<{ row: number; body: string }>(`SELECT rowid AS row, body FROM ${table} ${of}`)) {

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readModelDocument } from '../../core/formats/model-schema';
+import { parseModelDocument } from '../../core/formats/model-schema';
 import { newId } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import { checkModel } from '../../core/model/check';
@@ -10,8 +10,8 @@ import type { ModelDocument } from '../../core/model/document';
 import { Database } from '../database';
 import { contentMigrations, migrate, sessionMigrations } from '../migrate';
 import { makeRecords, putLive } from '../records';
-import { fitSheets } from '../sheet-tables';
-import { Surrogates } from '../surrogates';
+import { reindexTables } from '../index-tables/tables';
+import { KeyMap } from '../key-map';
 import { begin } from './001-begin';
 import { wholeDocument } from './002-whole-model';
 
@@ -45,7 +45,7 @@ test('a database from the first version comes to the newest, its model whole and
     await database.write((tx) => tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [JSON.stringify(first)]));
     await migrate(database, contentMigrations);
     const [kept] = await database.all<{ body: string }>('SELECT body FROM model_revisions');
-    const { document, faults } = readModelDocument(JSON.parse(kept?.body ?? '') as JsonObject);
+    const { document, faults } = parseModelDocument(JSON.parse(kept?.body ?? '') as JsonObject);
     expect(faults).toEqual([]);
     expect(document?.contentTypes[0]).toMatchObject({ id: type, key: 'bird', slug: { from: name }, face: { mapping: { heading: [[{ field: name }]] } } });
     expect(document?.pageTypes[0]).toMatchObject({ inNavigation: 'no', slots: [], layouts: [] });
@@ -59,20 +59,20 @@ test('listings take lists, and the pages there are lie in sheets', async () => {
     await migrate(database, contentMigrations.slice(0, 2));
     await database.write(async (tx) => {
       await tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [JSON.stringify(wholeDocument(first))]);
-      const surrogates = await Surrogates.load(tx);
-      await surrogates.know(tx, [type, page, name, title]);
+      const keyMap = await KeyMap.load(tx);
+      await keyMap.know(tx, [type, page, name, title]);
       const before = new CompiledModel({ ...(wholeDocument(first) as unknown as ModelDocument), pageTypes: [] }, 1);
-      await fitSheets(tx, undefined, { types: before.contentTypes, locales: before.document.locales }, surrogates);
+      await reindexTables(tx, undefined, { types: before.contentTypes, locales: before.document.locales }, keyMap);
       const at = { faults: 0, at: 5, by: null };
       const body = JSON.stringify({ rule: { from: type, limit: 3 } });
-      const [home = 0, listing = 0] = await makeRecords(tx, [{ uuid: newId(), sort: 'page', type: surrogates.of(page), title: 'Hall', body: '{}', ...at }, { uuid: newId(), sort: 'listing', type: null, title: 'Birds', body, ...at }]);
+      const [home = 0, listing = 0] = await makeRecords(tx, [{ uuid: newId(), sort: 'page', type: keyMap.of(page), title: 'Hall', body: '{}', ...at }, { uuid: newId(), sort: 'listing', type: null, title: 'Birds', body, ...at }]);
       await putLive(tx, [{ record: home, starts: 1, ends: 9, title: 'Hall', body: JSON.stringify({ values: { [title]: 'Hall' } }), at: 5, by: null }, { record: listing, starts: 1, ends: 9, title: 'Birds', body, at: 5, by: null }]);
-      await tx.run(`CREATE INDEX listing_${listing} ON sheet_${surrogates.of(type)}_live (entry)`);
+      await tx.run(`CREATE INDEX listing_${listing} ON sheet_${keyMap.of(type)}_live (entry)`);
     });
     await migrate(database, contentMigrations);
     expect(await database.all("SELECT json_extract(body, '$.rule.from[0]') AS of FROM live WHERE title = 'Birds'")).toEqual([{ of: type }]);
-    const surrogates = await Surrogates.load(database);
-    expect(await database.all(`SELECT entry, live_from, live_until, f${surrogates.of(title)} AS title FROM sheet_${surrogates.of(page)}_live`)).toEqual([{ entry: 1, live_from: 1, live_until: 9, title: 'Hall' }]);
+    const keyMap = await KeyMap.load(database);
+    expect(await database.all(`SELECT entry, live_from, live_until, f${keyMap.of(title)} AS title FROM sheet_${keyMap.of(page)}_live`)).toEqual([{ entry: 1, live_from: 1, live_until: 9, title: 'Hall' }]);
     expect(await database.all("SELECT name FROM sqlite_master WHERE name GLOB 'listing_[0-9]*'")).toEqual([{ name: 'listing_2_0' }]);
   });
 });

@@ -1,9 +1,9 @@
-import type { Tx } from '../database';
+import type { WriteTransaction } from '../database';
 
 /** How often each page was read on each day. */
 export const visits = {
   name: 'sessions-002-visits',
-  async up(tx: Tx): Promise<void> {
+  async up(tx: WriteTransaction): Promise<void> {
     await tx.run('CREATE TABLE visits (page TEXT NOT NULL, day TEXT NOT NULL, n INTEGER NOT NULL, PRIMARY KEY (page, day)) WITHOUT ROWID');
   },
 };

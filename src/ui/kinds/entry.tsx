@@ -23,7 +23,7 @@ export function EntryFinder({ id, types, taken, onChoose, invalid = false, descr
   const [words, setWords] = useState('');
   const q = useDeferredValue(words.trim());
   const allowed = model.contentTypes.filter((type) => types.length === 0 || types.includes(type.id));
-  const { data } = useAsk('findEntries', { query: { q, ...(types.length > 0 ? { types: allowed.map(({ is }) => is.key).join(',') } : {}) } });
+  const { data } = useAsk('findEntries', { query: { q, ...(types.length > 0 ? { types: allowed.map(({ definition }) => definition.key).join(',') } : {}) } });
   const options = (data?.items ?? []).filter((item) => !taken.includes(item.id));
   return (
     <Autocomplete
@@ -31,7 +31,7 @@ export function EntryFinder({ id, types, taken, onChoose, invalid = false, descr
       getOptionLabel={(item) => item.label || 'Without a name'} getOptionKey={(item) => item.id} isOptionEqualToValue={(a, b) => a.id === b.id}
       renderOption={({ key: _key, ...props }, item) => <li key={item.id} {...props}><span>{item.label || 'Without a name'}</span><small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{item.detail}</small></li>}
       onChange={(_, item) => { if (item) onChoose(item.id); }} noOptionsText={q ? 'No entry has these words in its name.' : 'There are no entries yet.'}
-      renderInput={(params) => <TextField {...params} error={invalid} placeholder={allowed.length === 1 ? `Find ${allowed[0]?.is.label.toLowerCase()} by name` : 'Find an entry by name'} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-describedby': describedBy, ...(label ? { 'aria-label': label } : {}) } }} />}
+      renderInput={(params) => <TextField {...params} error={invalid} placeholder={allowed.length === 1 ? `Find ${allowed[0]?.definition.label.toLowerCase()} by name` : 'Find an entry by name'} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'aria-describedby': describedBy, ...(label ? { 'aria-label': label } : {}) } }} />}
     />
   );
 }

@@ -5,7 +5,7 @@ import { useEditorState } from '@tiptap/react';
 import { AlignCenter, AlignLeft, AlignRight, Bold, Code, Image, Italic, Link2, List, ListOrdered, Minus, Quote, Redo2, Table, Underline, Undo2, type LucideIcon } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { Feature } from '../../core/content/formatted';
-import type { TextStyle } from '../../core/model/house-style';
+import type { TextStyle } from '../../core/model/fresh/house-style';
 import { Labelled } from '../labelled';
 import { PageFinder } from './link';
 import styles from './kinds.module.css';

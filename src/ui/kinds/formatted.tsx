@@ -2,7 +2,7 @@
 import { EditorContent, useEditor } from '@tiptap/react';
 import { FileType2 } from 'lucide-react';
 import { useEffect, useRef, type ReactElement } from 'react';
-import { features, plainText, readFormatted, wordCount, type FormattedText } from '../../core/content/formatted';
+import { features, plainText, parseFormatted, wordCount, type FormattedText } from '../../core/content/formatted';
 import { sameJson, type Json } from '../../core/json';
 import { featureWords } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
@@ -16,7 +16,7 @@ import { NumberRule, without, YesRule } from './rule-inputs';
 const nothing: FormattedText = { type: 'doc', content: [] };
 
 function textIn(value: Json | undefined): FormattedText {
-  const read = readFormatted(value ?? nothing);
+  const read = parseFormatted(value ?? nothing);
   return read.ok ? read.value : nothing;
 }
 

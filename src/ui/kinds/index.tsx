@@ -22,7 +22,7 @@ import { moment } from './moment';
 import { number } from './number';
 import { paragraphs } from './paragraphs';
 import { spot } from './spot';
-import { faultsBelow, shownFields } from '../read-form';
+import { faultsBelow, shownFields } from '../parse-form';
 import { yesNo } from './yes-no';
 
 /** The form of the fields inside a group or of one item of a list. */

@@ -5,7 +5,7 @@ import { useState, type ReactElement } from 'react';
 import { newId } from '../../core/ids';
 import { isJsonObject, type JsonObject } from '../../core/json';
 import { plainFields } from '../../core/model/kinds';
-import { defaultValues, speakValues } from '../../core/content/values';
+import { defaultValues, serializeValues } from '../../core/content/values';
 import { Labelled } from '../labelled';
 import type { Inside } from './inside';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
@@ -72,7 +72,7 @@ export function listUi(Fields: Inside): KindUi<'list'> {
             );
           })}
         </ol>
-        <Button id={id} disabled={full} onClick={() => add(speakValues(fields, defaultValues(fields)))}>{items.length === 0 ? 'Add the first' : 'Add another'}</Button>
+        <Button id={id} disabled={full} onClick={() => add(serializeValues(fields, defaultValues(fields)))}>{items.length === 0 ? 'Add the first' : 'Add another'}</Button>
       </div>
     );
   };

@@ -1,5 +1,5 @@
 import { callsTo, faultPaths as paths, type Call, type Given } from '../../../../tests/call';
-import { smallHouse, type SmallHouse } from '../../../../tests/small-house';
+import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { contentType } from '../../../../tests/small-model';
 import { operations, type Operation } from '../../../contract/operations';
 import { openApi } from '../../../contract/openapi';
@@ -7,10 +7,10 @@ import { routes } from '../../../contract/routes';
 import { may, roles } from '../../../core/roles';
 import { matchOperation } from './match-operation';
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let call: Call;
 beforeAll(async () => {
-  small = await smallHouse();
+  small = await smallInstallation();
   call = await callsTo(small);
 });
 afterAll(() => small.close());
@@ -58,7 +58,7 @@ describe('the door', () => {
     ['no value of its kind', { body: { type: 'species', values: { size: '720' } } }, 422, '/values/size'],
     ['an attempt on the prototype', { raw: '{"type":"species","values":{"__proto__":{"admin":true}}}' }, 400, ''],
   ])('refuses %s at its place, and writes nothing', async (_, given, status, path) => {
-    const count = async () => (await small.house.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
+    const count = async () => (await small.installation.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
     const before = await count();
     const refused = await call('POST', '/entries', given);
     expect([refused.status, paths(refused)]).toEqual([status, [path]]);
@@ -118,7 +118,7 @@ describe('sessions over HTTP', () => {
 });
 
 describe('the OpenAPI document', () => {
-  const document = () => openApi(small.house.model) as unknown as { paths: Record<string, Record<string, { operationId: string }>>; components: { schemas: Record<string, object> } };
+  const document = () => openApi(small.installation.model) as unknown as { paths: Record<string, Record<string, { operationId: string }>>; components: { schemas: Record<string, object> } };
   test('tells every operation once, at its address', () => {
     const told = Object.entries(document().paths).flatMap(([path, methods]) => Object.entries(methods).map(([method, { operationId }]) => [operationId, `${method.toUpperCase()} ${path}`]));
     expect(Object.fromEntries(told)).toEqual(Object.fromEntries(Object.entries(routes).map(([name, { method, path }]) => [name, `${method} ${path}`])));
@@ -127,6 +127,6 @@ describe('the OpenAPI document', () => {
     const { components } = document();
     const named = [...JSON.stringify(document()).matchAll(/"#\/components\/schemas\/([^"]+)"/g)].map(([, name]) => name ?? '');
     expect(named.filter((name) => !(name in components.schemas))).toEqual([]);
-    expect(components.schemas[`values.${contentType(small.house.model, 'species').is.key}`]).toMatchObject({ additionalProperties: false, properties: { size: { anyOf: [{ type: 'number', minimum: 0, maximum: 500 }, { type: 'null' }] } } });
+    expect(components.schemas[`values.${contentType(small.installation.model, 'species').definition.key}`]).toMatchObject({ additionalProperties: false, properties: { size: { anyOf: [{ type: 'number', minimum: 0, maximum: 500 }, { type: 'null' }] } } });
   });
 });

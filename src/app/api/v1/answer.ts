@@ -1,11 +1,11 @@
-import { inputBounds, readInput } from '../../../contract/read-input';
+import { inputBounds, parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
-import { openHouse, type House } from '../../../services/house';
-import { mediaBounds } from '../../../services/media';
-import { personByToken, type Person } from '../../../services/people';
-import { Refusal } from '../../../services/refusal';
+import { sharedInstallation, type Installation } from '../../../services/runtime/installation';
+import { mediaBounds } from '../../../services/media/library';
+import { personByToken, type Person } from '../../../services/people/people';
+import { Refusal } from '../../../services/runtime/refusal';
 import { readBytes } from '../../read-bytes';
 import { isFromHere } from '../../same-origin';
 import { handlers, type Call } from './handlers';
@@ -52,9 +52,9 @@ function cookieOf(request: Request): string | undefined {
   return undefined;
 }
 
-async function personOf(house: House, request: Request): Promise<Person> {
+async function personOf(installation: Installation, request: Request): Promise<Person> {
   const token = cookieOf(request);
-  const person = token && (await personByToken(house, token));
+  const person = token && (await personByToken(installation, token));
   if (!person) throw new Refusal(401, 'Sign in first.');
   return person;
 }
@@ -67,20 +67,20 @@ function revisionOf(request: Request): number {
   return Number(found[1]);
 }
 
-async function callOf(request: Request, { operation, pieces }: Matched, house: House): Promise<Call<unknown, unknown>> {
+async function callOf(request: Request, { operation, pieces }: Matched, installation: Installation): Promise<Call<unknown, unknown>> {
   const url = new URL(request.url);
   const nobody = {} as Person;
-  const person = operation.act === 'anyone' ? nobody : await personOf(house, request);
+  const person = operation.act === 'anyone' ? nobody : await personOf(installation, request);
   if (operation.act !== 'anyone' && !may(person.role, operation.act)) {
     throw new Refusal(403, `Only ${whoMay(operation.act).map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`).join(' or ')} may do this.`);
   }
-  const query = operation.query ? readInput(operation.query, Object.fromEntries(url.searchParams)) : { value: {}, faults: [...url.searchParams.keys()].map((key) => ({ path: pointer('', key), code: 'unknown', message: `"${key}" means nothing here.` })) };
+  const query = operation.query ? parseInput(operation.query, Object.fromEntries(url.searchParams)) : { value: {}, faults: [...url.searchParams.keys()].map((key) => ({ path: pointer('', key), code: 'unknown', message: `"${key}" means nothing here.` })) };
   if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
   const revision = operation.guarded ? revisionOf(request) : 0;
-  const body = operation.body ? readInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
+  const body = operation.body ? parseInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
   if (body.faults.length > 0) throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
   return {
-    house, person, revision, query: query.value, body: body.value, bytes: operation.bytes ? await fileOf(request) : Buffer.alloc(0),
+    installation, person, revision, query: query.value, body: body.value, bytes: operation.bytes ? await fileOf(request) : Buffer.alloc(0),
     path: (name) => pieces.get(name) ?? '',
     from: { address: request.headers.get('x-clear-frame-address') ?? '', agent: request.headers.get('user-agent') ?? '', secure: request.headers.get('x-forwarded-proto') === 'https' },
   };
@@ -105,7 +105,7 @@ export async function answer(request: Request): Promise<Response> {
       return refused;
     }
     if (request.method !== 'GET' && !isFromHere(request)) throw new Refusal(403, 'Changes are only taken from this site itself.');
-    const call = await callOf(request, matched, await openHouse());
+    const call = await callOf(request, matched, await sharedInstallation());
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
     const done = await handle(call);

@@ -1,25 +1,25 @@
 import type { ClassConstructor } from 'class-transformer';
 import { callsTo, type Call } from '../../../../tests/call';
-import { smallHouse, type SmallHouse } from '../../../../tests/small-house';
+import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import { operations, type Operation } from '../../../contract/operations';
-import { readInput } from '../../../contract/read-input';
+import { parseInput } from '../../../contract/parse-input';
 import type { OperationName } from '../../../contract/routes';
-import { importModel } from '../../../services/model';
+import { importModel } from '../../../services/model/working-copy';
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let call: Call;
 /** A path for every question that needs an id, and what must be asked with it. */
 const asked: Partial<Record<OperationName, string>> = {};
 beforeAll(async () => {
-  small = await smallHouse();
-  await importModel(small.house, wideDocument());
+  small = await smallInstallation();
+  await importModel(small.installation, wideDocument());
   call = await callsTo(small);
   const made = async (path: string, body: object) => (await call('POST', path, { body })).body;
-  const scheme = small.house.model.schemes[0]?.id ?? '';
-  const type = small.house.model.contentTypeByKey('species')?.id ?? '';
-  const field = small.house.model.contentTypeByKey('species')?.fieldByKey('name')?.id ?? '';
-  const home = small.house.model.pageTypeByKey('home')?.id ?? '';
+  const scheme = small.installation.model.schemes[0]?.id ?? '';
+  const type = small.installation.model.contentTypeByKey('species')?.id ?? '';
+  const field = small.installation.model.contentTypeByKey('species')?.fieldByKey('name')?.id ?? '';
+  const home = small.installation.model.pageTypeByKey('home')?.id ?? '';
   const category = await made(`/schemes/${scheme}/categories`, { label: 'Water', parent: null });
   const entry = await made('/entries', { type: 'species', values: { name: 'Bell heron', branch: category.id }, });
   await call('POST', `/entries/${entry.id}/publish`, { body: {}, revision: entry.revision });
@@ -45,7 +45,7 @@ test.each(questions.map((operation) => [operation.id, operation] as const))('%s 
   const told = await call('GET', path);
   expect([told.status, told.body.errors]).toEqual([200, undefined]);
   if (!operation.answer) throw new Error(`${id} tells nothing`);
-  expect(readInput(operation.answer as ClassConstructor<object>, told.body).faults).toEqual([]);
+  expect(parseInput(operation.answer as ClassConstructor<object>, told.body).faults).toEqual([]);
 });
 
 test('what is sought is found by the words in its name, of whatever sort it is', async () => {

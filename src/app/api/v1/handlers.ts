@@ -1,27 +1,27 @@
 import type { Operation, operations } from '../../../contract/operations';
-import type { House } from '../../../services/house';
-import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries';
-import { findEntries, knownByIds } from '../../../services/find-entries';
-import { importEntries } from '../../../services/import-entries';
-import { goTo } from '../../../services/go-to';
-import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '../../../services/listing-trials';
-import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings';
-import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model';
-import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory, schemeReach } from '../../../services/categories';
-import { addSite, changeSite, removeSite, sitesOf } from '../../../services/sites';
-import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media';
-import { shownOn } from '../../../services/shown-on';
-import { starters } from '../../../services/starters';
-import { overview } from '../../../services/overview';
-import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages';
-import { seenPage } from '../../../services/seen-page';
-import { pagePreview } from '../../../services/visitor';
-import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people';
+import type { Installation } from '../../../services/runtime/installation';
+import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries/write';
+import { findEntries, knownByIds } from '../../../services/entries/find';
+import { importEntries } from '../../../services/entries/import';
+import { goTo } from '../../../services/overview/go-to';
+import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '../../../services/listings/trials';
+import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings/listings';
+import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model/working-copy';
+import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory, schemeReach } from '../../../services/categories/edit';
+import { addSite, changeSite, removeSite, sitesOf } from '../../../services/pages/sites';
+import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media/library';
+import { shownOn } from '../../../services/entries/shown-on';
+import { starters } from '../../../services/model/starters';
+import { overview } from '../../../services/overview/overview';
+import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages/write';
+import { seenPage } from '../../../services/visitor/seen';
+import { pagePreview } from '../../../services/visitor/gather';
+import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people/people';
 import { endedSession, startedSession, type Reply } from './session-cookie';
 
 /** One call, read and allowed: what a handler needs of it. */
 export interface Call<Body, Query> {
-  house: House;
+  installation: Installation;
   person: Person;
   body: Body;
   query: Query;
@@ -42,96 +42,96 @@ const signedIn = ({ person, token }: SignedIn, secure: boolean) =>
 
 /** What answers each operation. A missing one is a type error. */
 export const handlers: { [K in keyof typeof operations]: Handler<(typeof operations)[K]> } = {
-  signIn: async ({ house, body, from }) => signedIn(await signIn(house, body, from.address, from.agent), from.secure),
+  signIn: async ({ installation, body, from }) => signedIn(await signIn(installation, body, from.address, from.agent), from.secure),
   session: ({ person }) => ({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }),
-  signOut: async ({ house, person, from }) => {
-    await signOut(house, person, person.session);
+  signOut: async ({ installation, person, from }) => {
+    await signOut(installation, person, person.session);
     return endedSession(from.secure);
   },
-  sessions: ({ house, person }) => openSessions(house, person),
-  endSession: async ({ house, person, path }) => signOut(house, person, path('id')),
-  setUp: async ({ house, body, from }) => signedIn(await setUp(house, body, from.agent), from.secure),
-  people: ({ house }) => allPeople(house),
-  addPerson: async ({ house, body }) => personAnswer(await addPerson(house, body)),
+  sessions: ({ installation, person }) => openSessions(installation, person),
+  endSession: async ({ installation, person, path }) => signOut(installation, person, path('id')),
+  setUp: async ({ installation, body, from }) => signedIn(await setUp(installation, body, from.agent), from.secure),
+  people: ({ installation }) => allPeople(installation),
+  addPerson: async ({ installation, body }) => personAnswer(await addPerson(installation, body)),
 
-  model: ({ house }) => model(house),
-  workingModel: ({ house }) => working(house),
-  keepWorkingModel: ({ house, person, revision, body }) => keepWorking(house, person, revision, body.document),
-  dropWorkingModel: ({ house, person, revision }) => dropWorking(house, person, revision),
-  changeSheet: ({ house }) => changeSheet(house),
-  applyModel: ({ house, person, revision }) => applyWorking(house, person, revision),
-  typeFigures: ({ house, path }) => typeFigures(house, path('id')),
-  typeReach: ({ house, path }) => typeReach(house, path('id')),
-  placedPages: ({ house, query }) => placedPages(house, query.cells),
-  placementCounts: ({ house }) => placementCounts(house),
-  tryModel: ({ house, body }) => tryModel(house, body.document),
+  model: ({ installation }) => model(installation),
+  workingModel: ({ installation }) => working(installation),
+  keepWorkingModel: ({ installation, person, revision, body }) => keepWorking(installation, person, revision, body.document),
+  dropWorkingModel: ({ installation, person, revision }) => dropWorking(installation, person, revision),
+  changeSheet: ({ installation }) => changeSheet(installation),
+  applyModel: ({ installation, person, revision }) => applyWorking(installation, person, revision),
+  typeFigures: ({ installation, path }) => typeFigures(installation, path('id')),
+  typeReach: ({ installation, path }) => typeReach(installation, path('id')),
+  placedPages: ({ installation, query }) => placedPages(installation, query.cells),
+  placementCounts: ({ installation }) => placementCounts(installation),
+  tryModel: ({ installation, body }) => tryModel(installation, body.document),
   starters: () => starters(),
-  fieldNumbers: async ({ house, path }) => ({ values: await fieldNumbers(house, path('id'), path('field')) }),
+  fieldNumbers: async ({ installation, path }) => ({ values: await fieldNumbers(installation, path('id'), path('field')) }),
 
-  entries: ({ house, query }) => entries(house, query),
-  shownOn: ({ house, query }) => shownOn(house, query),
-  findEntries: ({ house, query }) => findEntries(house, query),
-  known: ({ house, query }) => knownByIds(house, query.ids),
-  addEntry: ({ house, person, body }) => addEntry(house, person, body),
-  importEntries: ({ house, person, path, body }) => importEntries(house, person, path('id'), body),
-  entry: ({ house, path }) => entry(house, path('id')),
-  changeEntry: ({ house, person, path, revision, body }) => changeEntry(house, person, path('id'), revision, body),
-  binEntry: ({ house, person, path, revision }) => binEntry(house, person, path('id'), revision),
-  restoreEntry: ({ house, person, path, revision }) => restoreEntry(house, person, path('id'), revision),
-  publishEntry: ({ house, person, path, revision, body }) => publishEntry(house, person, path('id'), revision, body),
-  withdrawEntry: ({ house, person, path, revision }) => withdrawEntry(house, person, path('id'), revision),
-  submitEntry: ({ house, person, path, revision }) => submitEntry(house, person, path('id'), revision),
-  returnEntry: ({ house, person, path, revision }) => returnEntry(house, person, path('id'), revision),
-  entryRevisions: ({ house, path }) => entryRevisions(house, path('id')),
-  entryReach: ({ house, path }) => entryReach(house, path('id')),
+  entries: ({ installation, query }) => entries(installation, query),
+  shownOn: ({ installation, query }) => shownOn(installation, query),
+  findEntries: ({ installation, query }) => findEntries(installation, query),
+  known: ({ installation, query }) => knownByIds(installation, query.ids),
+  addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
+  importEntries: ({ installation, person, path, body }) => importEntries(installation, person, path('id'), body),
+  entry: ({ installation, path }) => entry(installation, path('id')),
+  changeEntry: ({ installation, person, path, revision, body }) => changeEntry(installation, person, path('id'), revision, body),
+  binEntry: ({ installation, person, path, revision }) => binEntry(installation, person, path('id'), revision),
+  restoreEntry: ({ installation, person, path, revision }) => restoreEntry(installation, person, path('id'), revision),
+  publishEntry: ({ installation, person, path, revision, body }) => publishEntry(installation, person, path('id'), revision, body),
+  withdrawEntry: ({ installation, person, path, revision }) => withdrawEntry(installation, person, path('id'), revision),
+  submitEntry: ({ installation, person, path, revision }) => submitEntry(installation, person, path('id'), revision),
+  returnEntry: ({ installation, person, path, revision }) => returnEntry(installation, person, path('id'), revision),
+  entryRevisions: ({ installation, path }) => entryRevisions(installation, path('id')),
+  entryReach: ({ installation, path }) => entryReach(installation, path('id')),
 
-  listings: ({ house }) => listings(house),
-  addListing: ({ house, person, body }) => addListing(house, person, body),
-  tryListing: ({ house, body }) => tryListing(house, body),
-  tryListingFigures: ({ house, body }) => tryListingFigures(house, body),
-  tryListingGaps: ({ house, body }) => tryListingGaps(house, body),
-  listing: ({ house, path }) => listing(house, path('id')),
-  changeListing: ({ house, person, path, revision, body }) => changeListing(house, person, path('id'), revision, body),
-  publishListing: ({ house, person, path, revision }) => publishListing(house, person, path('id'), revision, {}),
-  binListing: ({ house, person, path, revision }) => binListing(house, person, path('id'), revision),
-  listingResult: ({ house, path }) => listingResult(house, path('id')),
+  listings: ({ installation }) => listings(installation),
+  addListing: ({ installation, person, body }) => addListing(installation, person, body),
+  tryListing: ({ installation, body }) => tryListing(installation, body),
+  tryListingFigures: ({ installation, body }) => tryListingFigures(installation, body),
+  tryListingGaps: ({ installation, body }) => tryListingGaps(installation, body),
+  listing: ({ installation, path }) => listing(installation, path('id')),
+  changeListing: ({ installation, person, path, revision, body }) => changeListing(installation, person, path('id'), revision, body),
+  publishListing: ({ installation, person, path, revision }) => publishListing(installation, person, path('id'), revision, {}),
+  binListing: ({ installation, person, path, revision }) => binListing(installation, person, path('id'), revision),
+  listingResult: ({ installation, path }) => listingResult(installation, path('id')),
 
-  sites: ({ house }) => sitesOf(house),
-  addSite: ({ house, person, body }) => addSite(house, person, body),
-  changeSite: ({ house, person, path, body }) => changeSite(house, person, path('id'), body),
-  removeSite: ({ house, person, path }) => removeSite(house, person, path('id')),
-  pages: ({ house }) => siteTree(house),
-  addPage: ({ house, person, body }) => addPage(house, person, body),
-  addressFor: ({ house, query }) => addressFor(house, query),
-  topTypes: ({ house, query }) => typesUnder(house, null, query.site),
-  page: ({ house, path }) => page(house, path('id')),
-  seenPage: ({ house, query }) => seenPage(house, query),
-  pagePreview: ({ house, path, query }) => pagePreview(house, path('id'), query),
-  changePage: ({ house, person, path, revision, body }) => changePage(house, person, path('id'), revision, body),
-  binPage: ({ house, person, path, revision }) => binPage(house, person, path('id'), revision),
-  publishPage: ({ house, person, path, revision, body }) => publishPage(house, person, path('id'), revision, body),
-  withdrawPage: ({ house, person, path, revision }) => withdrawPage(house, person, path('id'), revision),
-  movePage: ({ house, person, path, revision, body }) => movePage(house, person, path('id'), revision, body),
-  typesUnder: ({ house, path }) => typesUnder(house, path('id')),
-  homesFor: ({ house, path }) => homesFor(house, path('id')),
+  sites: ({ installation }) => sitesOf(installation),
+  addSite: ({ installation, person, body }) => addSite(installation, person, body),
+  changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
+  removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
+  pages: ({ installation }) => siteTree(installation),
+  addPage: ({ installation, person, body }) => addPage(installation, person, body),
+  addressFor: ({ installation, query }) => addressFor(installation, query),
+  topTypes: ({ installation, query }) => typesUnder(installation, null, query.site),
+  page: ({ installation, path }) => page(installation, path('id')),
+  seenPage: ({ installation, query }) => seenPage(installation, query),
+  pagePreview: ({ installation, path, query }) => pagePreview(installation, path('id'), query),
+  changePage: ({ installation, person, path, revision, body }) => changePage(installation, person, path('id'), revision, body),
+  binPage: ({ installation, person, path, revision }) => binPage(installation, person, path('id'), revision),
+  publishPage: ({ installation, person, path, revision, body }) => publishPage(installation, person, path('id'), revision, body),
+  withdrawPage: ({ installation, person, path, revision }) => withdrawPage(installation, person, path('id'), revision),
+  movePage: ({ installation, person, path, revision, body }) => movePage(installation, person, path('id'), revision, body),
+  typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
+  homesFor: ({ installation, path }) => homesFor(installation, path('id')),
 
-  categories: ({ house, path }) => categoriesOf(house, path('id')),
-  addCategory: ({ house, person, path, body }) => addCategory(house, person, path('id'), body),
-  categoryCounts: ({ house, path }) => categoryCounts(house, path('id')),
-  schemeReach: ({ house, path }) => schemeReach(house, path('id')),
-  sortCategories: ({ house, person, path, body }) => sortCategories(house, person, path('id'), body.parent),
-  importCategories: ({ house, person, path, body }) => importCategories(house, person, path('id'), body),
-  changeCategory: ({ house, person, path, revision, body }) => changeCategory(house, person, path('id'), revision, body),
-  moveCategory: ({ house, person, path, revision, body }) => moveCategory(house, person, path('id'), revision, body),
-  mergeCategory: ({ house, person, path, revision, body }) => mergeCategory(house, person, path('id'), revision, body.into),
-  splitCategory: ({ house, person, path, revision, body }) => splitCategory(house, person, path('id'), revision, body.label, body.entries),
-  removeCategory: ({ house, person, path, revision, query }) => removeCategory(house, person, path('id'), revision, query.to),
-  media: ({ house, query }) => mediaList(house, query),
-  addMedia: ({ house, person, query, bytes }) => addMedia(house, person, query, bytes),
-  medium: ({ house, path }) => medium(house, path('id')),
-  mediumReach: ({ house, path }) => mediumReach(house, path('id')),
-  changeMedium: ({ house, person, path, revision, body }) => changeMedium(house, person, path('id'), revision, body),
+  categories: ({ installation, path }) => categoriesOf(installation, path('id')),
+  addCategory: ({ installation, person, path, body }) => addCategory(installation, person, path('id'), body),
+  categoryCounts: ({ installation, path }) => categoryCounts(installation, path('id')),
+  schemeReach: ({ installation, path }) => schemeReach(installation, path('id')),
+  sortCategories: ({ installation, person, path, body }) => sortCategories(installation, person, path('id'), body.parent),
+  importCategories: ({ installation, person, path, body }) => importCategories(installation, person, path('id'), body),
+  changeCategory: ({ installation, person, path, revision, body }) => changeCategory(installation, person, path('id'), revision, body),
+  moveCategory: ({ installation, person, path, revision, body }) => moveCategory(installation, person, path('id'), revision, body),
+  mergeCategory: ({ installation, person, path, revision, body }) => mergeCategory(installation, person, path('id'), revision, body.into),
+  splitCategory: ({ installation, person, path, revision, body }) => splitCategory(installation, person, path('id'), revision, body.label, body.entries),
+  removeCategory: ({ installation, person, path, revision, query }) => removeCategory(installation, person, path('id'), revision, query.to),
+  media: ({ installation, query }) => mediaList(installation, query),
+  addMedia: ({ installation, person, query, bytes }) => addMedia(installation, person, query, bytes),
+  medium: ({ installation, path }) => medium(installation, path('id')),
+  mediumReach: ({ installation, path }) => mediumReach(installation, path('id')),
+  changeMedium: ({ installation, person, path, revision, body }) => changeMedium(installation, person, path('id'), revision, body),
 
-  overview: ({ house }) => overview(house),
-  goTo: ({ house, query }) => goTo(house, query.q ?? ''),
+  overview: ({ installation }) => overview(installation),
+  goTo: ({ installation, query }) => goTo(installation, query.q ?? ''),
 };

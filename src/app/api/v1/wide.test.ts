@@ -1,19 +1,19 @@
 import sharp from 'sharp';
 import { callsTo, faultPaths as paths, type Call } from '../../../../tests/call';
-import { smallHouse, type SmallHouse } from '../../../../tests/small-house';
+import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import type { JsonObject } from '../../../core/json';
-import { importModel } from '../../../services/model';
+import { importModel } from '../../../services/model/working-copy';
 
-let small: SmallHouse;
+let small: SmallInstallation;
 let call: Call;
 let scheme: string;
 let species: string;
 beforeAll(async () => {
-  small = await smallHouse();
-  await importModel(small.house, wideDocument());
-  [scheme = ''] = small.house.model.schemes.map(({ id }) => id);
-  species = small.house.model.contentTypeByKey('species')!.id;
+  small = await smallInstallation();
+  await importModel(small.installation, wideDocument());
+  [scheme = ''] = small.installation.model.schemes.map(({ id }) => id);
+  species = small.installation.model.contentTypeByKey('species')!.id;
   call = await callsTo(small);
 });
 afterAll(() => small.close());

@@ -1,12 +1,12 @@
 import type { ReactElement, ReactNode } from 'react';
-import { model } from '../../../services/model';
-import { overview } from '../../../services/overview';
-import { personAnswer } from '../../../services/people';
+import { model } from '../../../services/model/working-copy';
+import { overview } from '../../../services/overview/overview';
+import { personAnswer } from '../../../services/people/people';
 import { ModelProvider } from '../../../ui/model-in-force';
 import { Shell } from '../../../ui/shell/shell';
 import { signedIn } from '../signed-in';
 
 export default async function WorkspacesLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
-  const { house, person } = await signedIn();
-  return <Shell person={personAnswer(person)} overview={await overview(house)}><ModelProvider initial={model(house)}>{children}</ModelProvider></Shell>;
+  const { installation, person } = await signedIn();
+  return <Shell person={personAnswer(person)} overview={await overview(installation)}><ModelProvider initial={model(installation)}>{children}</ModelProvider></Shell>;
 }

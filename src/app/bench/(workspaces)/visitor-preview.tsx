@@ -27,7 +27,7 @@ export function pointedAt(target: EventTarget | null): Pointed | undefined {
 /** A piece of the visitors' site, drawn by the site's own components in the house style. A click on a part tells the field it shows. */
 export function VisitorPreview({ children, label, style, dark = false, onField, onPoint }: { children: ReactNode; label: string; style?: HouseStyle; dark?: boolean; onField?: (field: string, entry: string | undefined) => void; onPoint?: (pointed: Pointed) => void }): ReactElement {
   const inForce = useModel().document.houseStyle;
-  const house = style ?? inForce;
+  const installation = style ?? inForce;
   const point = (event: MouseEvent) => {
     // What is drawn here leads nowhere: it is looked at and pointed at.
     if (event.target instanceof Element && event.target.closest('a')) event.preventDefault();
@@ -41,7 +41,7 @@ export function VisitorPreview({ children, label, style, dark = false, onField, 
   };
   return (
     <section className="as-visitor" aria-label={label} onClick={point} onKeyDown={press} onSubmit={(event) => event.preventDefault()}>
-      <GlobalStyles styles={`${houseRule('.as-visitor', house, dark)} ${faceStyles} ${namedRules(house)} ${pointing}`} />
+      <GlobalStyles styles={`${houseRule('.as-visitor', installation, dark)} ${faceStyles} ${namedRules(installation)} ${pointing}`} />
       {children}
     </section>
   );

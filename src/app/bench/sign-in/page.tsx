@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { openHouse } from '../../../services/house';
-import { isNew } from '../../../services/people';
+import { sharedInstallation } from '../../../services/runtime/installation';
+import { isNew } from '../../../services/people/people';
 import { Plain } from '../../../ui/plain';
 import { SignInForm } from './sign-in-form';
 
@@ -15,7 +15,7 @@ const samplePeople = [
 ];
 
 export default async function SignInPage(): Promise<ReactElement> {
-  const house = await openHouse();
-  if (await isNew(house)) redirect('/bench/set-up');
-  return <Plain title="Sign in" site={house.site.label}><SignInForm sample={house.demo ? samplePeople : []} /></Plain>;
+  const installation = await sharedInstallation();
+  if (await isNew(installation)) redirect('/bench/set-up');
+  return <Plain title="Sign in" site={installation.site.label}><SignInForm sample={installation.demo ? samplePeople : []} /></Plain>;
 }

@@ -1,8 +1,8 @@
 import { newId, type Id } from '../../ids';
 import type { ContentType, Field } from '../../model/document';
 import { keyFrom } from '../../model/naming';
-import { proposeFace } from '../../model/propose-face';
-import { newContentType, newField } from '../../model/start';
+import { proposeFace } from '../../model/fresh/propose-face';
+import { newContentType, newField } from '../../model/fresh/start';
 import { choicesOf, type ProposedField } from './propose-fields';
 
 /** The rules of a proposed field, as its kind keeps them. `typeOf` tells the content type that a file became. */

@@ -1,14 +1,14 @@
 import { checkModel } from '../../model/check';
 import { emptyModel } from '../../model/document';
 import { plainFields } from '../../model/kinds';
-import { readValues, speakValues } from '../../content/values';
+import { parseValues, serializeValues } from '../../content/values';
 import type { JsonObject } from '../../json';
 import { dayIn, momentIn, numberIn, spotIn, unitIn, yesNoIn } from './cell';
 import { fieldsFromSchema } from './from-schema';
 import { typeFromSample } from './make-type';
 import { proposeFields, referenceOf, titleAmong } from './propose-fields';
-import { isSchema, readJsonRows } from './read-json';
-import { encodingOf, readTable } from './read-table';
+import { isSchema, parseJsonRows } from './parse-json';
+import { encodingOf, parseTable } from './parse-table';
 import { rowValues } from './row-values';
 import { Tally } from './tally';
 
@@ -38,7 +38,7 @@ ${Array.from({ length: 12 }, (_, i) => `Boat ${i + 1};${i + 3},5 m;${['punt', 's
 
 async function tallied(text: string) {
   const columns = new Map<string, Tally>();
-  const reading = await readTable(text, { row: (cells) => { for (const [name, value] of Object.entries(cells)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value); } });
+  const reading = await parseTable(text, { row: (cells) => { for (const [name, value] of Object.entries(cells)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value); } });
   return { columns, reading, fields: proposeFields(columns, reading.rows) };
 }
 
@@ -67,9 +67,9 @@ describe('a table', () => {
     const inOrder = fields.map(({ source }) => made.find(({ key }) => key === keys.get(source))!);
     const row = { Name: 'Boat 1', Length: '3,5 m', Kind: 'punt', Launched: '13.05.2019', Afloat: 'no', Seats: '1', Keeper: 'odile@quillwater.example', Notes: '' };
     const given = rowValues(row, fields, inOrder, () => undefined);
-    const { values, faults } = readValues(made, given, {}, '');
+    const { values, faults } = parseValues(made, given, {}, '');
     expect(faults).toEqual([]);
-    expect(speakValues(made, values)).toEqual({ name: 'Boat 1', length: 3.5, kind: 'punt', launched: '2019-05-13', afloat: false, seats: 1, keeper: 'odile@quillwater.example', notes: null });
+    expect(serializeValues(made, values)).toEqual({ name: 'Boat 1', length: 3.5, kind: 'punt', launched: '2019-05-13', afloat: false, seats: 1, keeper: 'odile@quillwater.example', notes: null });
   });
 
   test('several things in one cell become a choice of several', async () => {
@@ -90,7 +90,7 @@ describe('a table', () => {
   test('can be stopped, and is told of on the way', async () => {
     let rows = 0;
     const big = `Name\n${'x\n'.repeat(50_000)}`;
-    await readTable(big, { row: () => { rows += 1; }, progress: (_, seen) => seen < 10 });
+    await parseTable(big, { row: () => { rows += 1; }, progress: (_, seen) => seen < 10 });
     expect(rows).toBeLessThanOrEqual(50_000);
   });
 
@@ -109,7 +109,7 @@ describe('JSON', () => {
   const birds = Array.from({ length: 8 }, (_, i) => ({ name: `Bird ${i}`, at: { lat: 51.5 + i / 100, lon: -0.9 }, size: { cm: i + 1, note: 'about' }, seen: [{ day: '2026-05-01', who: 'Bram' }], tags: ['marsh', i % 2 ? 'rare' : 'common'], ringed: i % 2 === 0 }));
   const proposed = async (value: unknown) => {
     const rows: JsonObject[] = [];
-    const reading = await readJsonRows(text(value), { row: (row) => rows.push(row) });
+    const reading = await parseJsonRows(text(value), { row: (row) => rows.push(row) });
     const columns = new Map<string, Tally>();
     for (const row of rows) for (const [name, each] of Object.entries(row)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(each);
     return { reading, rows, fields: proposeFields(columns, rows.length) };
@@ -122,14 +122,14 @@ describe('JSON', () => {
     expect(fields[2]?.inside?.map(({ label, kind }) => [label, kind])).toEqual([['Cm', 'number'], ['Note', 'choice']]);
     const { type } = typeFromSample('Bird', fields, 'name', [], () => undefined);
     const made = plainFields(type.fields);
-    const { values, faults } = readValues(made, rowValues(birds[1] as never, fields, made, () => undefined), {}, '');
+    const { values, faults } = parseValues(made, rowValues(birds[1] as never, fields, made, () => undefined), {}, '');
     expect(faults).toEqual([]);
-    expect(speakValues(made, values)).toMatchObject({ name: 'Bird 1', at: { latitude: 51.51 }, size: { cm: 2 }, seen: [{ day: '2026-05-01', who: 'bram' }], ringed: false });
+    expect(serializeValues(made, values)).toMatchObject({ name: 'Bird 1', at: { latitude: 51.51 }, size: { cm: 2 }, seen: [{ day: '2026-05-01', who: 'bram' }], ringed: false });
   });
   test('a list in the one member of an object is found; what is none is told', async () => {
     expect((await proposed({ birds })).reading.rows).toBe(8);
     expect((await proposed([1, { name: 'x' }, 'y'])).reading).toMatchObject({ rows: 1, told: 2 });
-    const broken = await readJsonRows((async function* () { yield '[{"a": 1}, {"b": '; yield '?]'; })(), { row: () => {} });
+    const broken = await parseJsonRows((async function* () { yield '[{"a": 1}, {"b": '; yield '?]'; })(), { row: () => {} });
     expect(broken).toMatchObject({ rows: 1, problems: [{ code: 'json' }] });
   });
 });

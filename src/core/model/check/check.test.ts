@@ -1,6 +1,6 @@
 import { wideDocument } from '../../../../tests/wide-model';
 import { newId } from '../../ids';
-import { applyMend } from '../mend';
+import { applyMend } from '../change/mend';
 import type { BlockType, ContentType, Field, FieldEntry, ModelDocument, PageType } from '../document';
 import { plainFields } from '../kinds';
 import { checkModel, fillable, reachable, type ModelFault } from './index';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { condition as anyCondition, entry } from '../../../../tests/any-content';
 import { contentType, field, smallCompiled } from '../../../../tests/small-model';
-import { readValues } from '../../content/values';
+import { parseValues } from '../../content/values';
 import { newId } from '../../ids';
 import type { Json } from '../../json';
-import type { Condition } from '../../mapping/listing-rule';
-import { matches } from '../../mapping/matches';
-import { readCondition } from '../../mapping/read-rule';
+import type { Condition } from '../../mapping/rule/listing-rule';
+import { matches } from '../../mapping/rule/matches';
+import { parseCondition } from '../../mapping/rule/parse-rule';
 import type { Field } from '../document';
 import { showsInCircle, whyNever } from './conditions';
 
@@ -51,8 +51,8 @@ test('what is said never to hold never holds, whatever an entry without faults s
   const day = '2026-11-25';
   const held = { never: 0 };
   fc.assert(fc.property(entry, anyCondition, (given, asked) => {
-    const { condition, faults } = readCondition(model, species, asked, '');
-    const { values } = readValues(species.fields, given, {}, '');
+    const { condition, faults } = parseCondition(model, species, asked, '');
+    const { values } = parseValues(species.fields, given, {}, '');
     fc.pre(faults.length === 0);
     if (whyNever(condition, species.fields) === undefined) return true;
     held.never += 1;

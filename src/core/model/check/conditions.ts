@@ -1,6 +1,6 @@
 import { sameJson } from '../../json';
-import type { Condition, Test } from '../../mapping/listing-rule';
-import { testsOf } from '../../mapping/listing-rule';
+import type { Condition, Test } from '../../mapping/rule/listing-rule';
+import { testsOf } from '../../mapping/rule/listing-rule';
 import type { Field } from '../document';
 
 /** Why one test can never hold for a field as its rules are now, or nothing when it may. */

@@ -8,7 +8,7 @@ import { showsInCircle, whyNever } from './conditions';
 import { error, warning, type ModelFault } from './fault';
 
 /** What all checks of fields need of the whole model, looked up once. */
-export interface Around {
+export interface CheckContext {
   sets: ReadonlyMap<Id, FieldSet>;
   contentTypes: ReadonlySet<Id>;
   schemes: ReadonlySet<Id>;
@@ -16,7 +16,7 @@ export interface Around {
   today: string;
 }
 
-export const aroundOf = (model: ModelDocument, today: string): Around => ({
+export const checkContextOf = (model: ModelDocument, today: string): CheckContext => ({
   today,
   sets: new Map(model.fieldSets.map((set) => [set.id, set])),
   contentTypes: new Set(model.contentTypes.map(({ id }) => id)),
@@ -37,7 +37,7 @@ export function sameKeys(list: readonly { id: Id; key: string; label: string }[]
 }
 
 /** What in the rules of a field names something that is gone. */
-function goneFaults(field: Field, siblings: readonly Field[], path: string, around: Around): ModelFault[] {
+function goneFaults(field: Field, siblings: readonly Field[], path: string, around: CheckContext): ModelFault[] {
   const at = `${path}/rules`;
   switch (field.kind) {
     case 'category': return [
@@ -81,7 +81,7 @@ function conditionFaults(field: Field, siblings: readonly Field[], path: string,
 }
 
 /** Everything wrong with a list of fields, those inside groups and lists too. `siblings` are the fields themselves, sets in place. */
-function entriesFaults(entries: readonly FieldEntry[], path: string, type: Id, depth: number, around: Around): ModelFault[] {
+function entriesFaults(entries: readonly FieldEntry[], path: string, type: Id, depth: number, around: CheckContext): ModelFault[] {
   const siblings = expandFields(entries, around.sets);
   const whole = siblings.length === entries.length && !entries.some(isInclude);
   const faults: ModelFault[] = [
@@ -109,7 +109,7 @@ function entriesFaults(entries: readonly FieldEntry[], path: string, type: Id, d
   return faults;
 }
 
-export const fieldFaults = (shape: AnyShape, path: string, around: Around): ModelFault[] => entriesFaults(shape.fields, `${path}/fields`, shape.id, 0, around).map((fault) => ({ ...fault, about: shape.id }));
+export const fieldFaults = (shape: AnyShape, path: string, around: CheckContext): ModelFault[] => entriesFaults(shape.fields, `${path}/fields`, shape.id, 0, around).map((fault) => ({ ...fault, about: shape.id }));
 
 /** Field sets that include one another in a circle, with the way around named. */
 export function setCircles(sets: readonly FieldSet[]): ModelFault[] {

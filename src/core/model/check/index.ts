@@ -1,10 +1,10 @@
 import type { Id } from '../../ids';
 import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
-import { hardToRead, paletteWords } from '../house-style';
+import { hardToRead, paletteWords } from '../fresh/house-style';
 import { mediaKey } from '../media-type';
 import { rolesOf } from '../roles';
-import { aroundOf, fieldFaults, sameKeys, setCircles, type Around } from './fields';
+import { checkContextOf, fieldFaults, sameKeys, setCircles, type CheckContext } from './fields';
 import { faceFaults, mappingFaults } from './faces';
 import { error, warning, type ModelFault } from './fault';
 import { placementFaults } from './placements';
@@ -43,7 +43,7 @@ function unshownFaults(type: ContentType | PageType | BlockType, fields: readonl
   });
 }
 
-function typeFaults(type: ContentType | PageType | BlockType, path: string, model: ModelDocument, around: Around, canBeFilled: ReadonlySet<Id>, used: Used | undefined): ModelFault[] {
+function typeFaults(type: ContentType | PageType | BlockType, path: string, model: ModelDocument, around: CheckContext, canBeFilled: ReadonlySet<Id>, used: Used | undefined): ModelFault[] {
   const fields = expandFields(type.fields, around.sets);
   const slots = 'slots' in type ? type.slots : [];
   return [
@@ -60,7 +60,7 @@ function typeFaults(type: ContentType | PageType | BlockType, path: string, mode
   ];
 }
 
-function sourceFaults(type: PageType, path: string, around: Around): ModelFault[] {
+function sourceFaults(type: PageType, path: string, around: CheckContext): ModelFault[] {
   const { source } = type;
   const gone = (place: string, words: string) => [error(`${path}/source/${place}`, 'gone', `${type.label} is filled from ${words} that is gone.`, { about: type.id })];
   if (source.kind === 'entry' && !around.contentTypes.has(source.type)) return gone('type', 'a content type');
@@ -107,7 +107,7 @@ function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
  * `today` (ISO 8601) is the day that bounds told from now are held against.
  */
 export function checkModel(model: ModelDocument, used?: Used, today = new Date().toISOString().slice(0, 10)): ModelFault[] {
-  const around = aroundOf(model, today);
+  const around = checkContextOf(model, today);
   const canBeFilled = fillable(model);
   const lists = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'] as const;
   return [

@@ -1,7 +1,7 @@
 import type { Fault } from '../../faults';
 import type { Id } from '../../ids';
 import type { Kind } from './kind';
-import { asList, idsSchema, readId, readSeveral, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
+import { asList, idsSchema, parseId, parseSeveral, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
 
 export interface CategoryRules extends SeveralRules {
   /** The scheme (or tag set) the categories are of, by id. */
@@ -29,7 +29,7 @@ export const category: Kind<'category'> = {
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'under', 'filled', 'empty'],
   freshRules: () => ({ scheme: '' }),
   checkRules: (rules) => [...severalRulesFaults(rules), ...(rules.scheme ? [] : [{ path: '/scheme', code: 'empty', message: 'Choose the scheme it is filled from.' }])],
-  read: (input, rules) => readSeveral(input, rules, (each) => readId(each, 'a category'), (id) => id, 'categories'),
+  read: (input, rules) => parseSeveral(input, rules, (each) => parseId(each, 'a category'), (id) => id, 'categories'),
   speak: (value, rules) => (rules.multiple ? asList(value) : asList(value)[0] ?? null),
   check(value, rules, { known }) {
     const ids = asList(value);
@@ -45,8 +45,8 @@ export const category: Kind<'category'> = {
     return faults;
   },
   refers: (value, rules) => asList(value).map((target, i) => ({ path: rules.multiple ? `/${i}` : '', sort: 'category', target })),
-  sheetShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
-  sheetCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
+  indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
+  indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
   inWords: (value, _rules, { locale, known }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).flatMap((id) => known?.categories.get(id)?.label ?? [])),
   rulesInWords: (rules) => [severalInWords(rules, 'category', 'categories'), rules.under && `below ${rules.under}`].filter(Boolean).join(', '),
 };

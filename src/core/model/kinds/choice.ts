@@ -100,8 +100,8 @@ export const choice: Kind<'choice'> = {
     if (rules.multiple && rules.max !== undefined && ids.length > rules.max) faults.push({ path: '', code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
     return faults;
   },
-  sheetShape: (rules) => (rules.multiple ? { column: 'INTEGER', sort: 'none', many: true } : { column: 'INTEGER', sort: 'rank', many: false }),
-  sheetCell(value, rules) {
+  indexShape: (rules) => (rules.multiple ? { column: 'INTEGER', sort: 'none', many: true } : { column: 'INTEGER', sort: 'rank', many: false }),
+  indexCell(value, rules) {
     const ids = asList(value);
     if (rules.multiple) return { value: ids.length, ids };
     return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };

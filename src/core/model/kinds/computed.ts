@@ -44,8 +44,8 @@ export const computed: Kind<'computed'> = {
   read: (input, { how }) => (isNumber(how) ? (typeof input === 'number' && Number.isFinite(input) ? { ok: true, value: input } : refuse('kind', 'This takes a number.')) : typeof input === 'string' ? { ok: true, value: input } : refuse('kind', 'This takes words.')),
   speak: (value) => value,
   check: () => [],
-  sheetShape: ({ how }) => (isNumber(how) ? { column: 'REAL', sort: 'value', many: false } : { column: 'TEXT', sort: 'text', many: false }),
-  sheetCell: (value) => ({ value }),
+  indexShape: ({ how }) => (isNumber(how) ? { column: 'REAL', sort: 'value', many: false } : { column: 'TEXT', sort: 'text', many: false }),
+  indexCell: (value) => ({ value }),
   inWords: (value, { how }, { locale }) => (typeof value === 'number' ? (how === 'readingMinutes' ? `${new Intl.NumberFormat(locale).format(value)} min` : new Intl.NumberFormat(locale).format(value)) : value),
   rulesInWords: ({ how, from }) => `${computationWords[how]}, from ${from.length} ${from.length === 1 ? 'field' : 'fields'}`,
 };

@@ -43,8 +43,8 @@ export const date: Kind<'date'> = {
     if (max !== undefined && value > dayFrom(max, today)) faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
     return faults;
   },
-  sheetShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
-  sheetCell: (value) => ({ value }),
+  indexShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
+  indexCell: (value) => ({ value }),
   inWords: (value, _rules, { locale }) => dayInWords(value, locale),
   rulesInWords: ({ min, max }) => [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`].filter(Boolean).join(', '),
 };

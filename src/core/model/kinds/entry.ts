@@ -1,7 +1,7 @@
 import type { Fault } from '../../faults';
 import type { Id } from '../../ids';
 import type { Kind } from './kind';
-import { asList, idsSchema, readId, readSeveral, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
+import { asList, idsSchema, parseId, parseSeveral, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
 
 export interface EntryRules extends SeveralRules {
   /** The content types it may lead to, by id; none means any. */
@@ -22,7 +22,7 @@ export const entry: Kind<'entry'> = {
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'filled', 'empty'],
   freshRules: () => ({ types: [] }),
   checkRules: severalRulesFaults,
-  read: (input, rules) => readSeveral(input, rules, (each) => readId(each, 'an entry'), (id) => id, 'entries'),
+  read: (input, rules) => parseSeveral(input, rules, (each) => parseId(each, 'an entry'), (id) => id, 'entries'),
   speak: (value, rules) => (rules.multiple ? asList(value) : asList(value)[0] ?? null),
   check(value, rules, { known }) {
     const ids = asList(value);
@@ -37,8 +37,8 @@ export const entry: Kind<'entry'> = {
     return faults;
   },
   refers: (value, rules) => asList(value).map((target, i) => ({ path: rules.multiple ? `/${i}` : '', sort: 'entry', target })),
-  sheetShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
-  sheetCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
+  indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
+  indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
   inWords: (value, _rules, { locale, known }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).flatMap((id) => known?.entries.get(id)?.title ?? [])),
   rulesInWords: (rules) => severalInWords(rules, 'entry', 'entries'),
 };

@@ -1,4 +1,4 @@
-import { featuresUsed, plainText, readFormatted, referencesInFormatted, wordCount, type Feature, type FormattedText, features } from '../../content/formatted';
+import { featuresUsed, plainText, parseFormatted, referencesInFormatted, wordCount, type Feature, type FormattedText, features } from '../../content/formatted';
 import type { Fault } from '../../faults';
 import type { Kind } from './kind';
 
@@ -37,7 +37,7 @@ export const formatted: Kind<'formatted'> = {
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ allow: ['bold', 'italic', 'link', 'headings', 'lists', 'quote'] }),
   checkRules: ({ allow, styles }) => (styles && styles.length > 0 && !allow.includes('styles') ? [{ path: '/styles', code: 'contradiction', message: 'It names text styles, but does not allow them.' }] : []),
-  read: readFormatted,
+  read: parseFormatted,
   speak: (value) => value,
   check(value, { allow, styles, maxWords }) {
     const faults: Fault[] = [];
@@ -50,8 +50,8 @@ export const formatted: Kind<'formatted'> = {
   },
   refers: referencesInFormatted,
   isBlank: (value) => plainText(value).trim() === '' && !featuresUsed(value).features.has('picture'),
-  sheetShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
-  sheetCell: () => ({ value: 1 }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
+  indexCell: () => ({ value: 1 }),
   inWords: (value) => plainText(value),
   rulesInWords: ({ allow, maxWords }) => [allow.length === 0 ? 'paragraphs only' : listed(allow.slice(0, 4).map((each) => featureWords[each])) + (allow.length > 4 ? ` and ${allow.length - 4} more` : ''), maxWords && `at most ${maxWords} words`].filter(Boolean).join(', '),
 };

@@ -18,7 +18,7 @@ import { spot } from './spot';
 import { yesNo } from './yes-no';
 import type { Field } from '../document';
 
-export type { Comparison, Kind, KindName, KindRules, KindValues, Reference, SheetCell, SheetShape, Speaking, Surroundings, Value } from './kind';
+export type { Comparison, Kind, KindName, KindRules, KindValues, Reference, IndexCell, IndexShape, Speaking, Surroundings, Value } from './kind';
 export { comparisons, isEmpty } from './kind';
 export type { Choice, ChoiceRules } from './choice';
 export { computations, computationWords, type Computation, type ComputedRules } from './computed';
@@ -27,7 +27,7 @@ export { featureWords, type FormattedRules } from './formatted';
 export type { ListItem, ListRules } from './list';
 export { addressOfLink, linkTargets, linkTargetWords, wordsOfLink, type Link, type LinkTarget } from './link';
 export { mediaSorts, type MediaRules, type MediaUse } from './media';
-export { nestingBound, plainFields, standingFields, type FieldValues } from './nested';
+export { nestingBound, plainFields, visibleFields, type FieldValues } from './nested';
 export { asList, type SeveralRules } from './several';
 export { spotInDegrees, type Spot } from './spot';
 export type { LengthRules } from './text';
@@ -39,11 +39,11 @@ export function kindOf<K extends KindName>(field: { kind: K }): Kind<K> {
 }
 
 /** What is asked of the fields of a type at once. */
-export const fieldsAtOnce = nesting(kindOf);
+export const fieldGroup = nesting(kindOf);
 
 /** Every kind, in the order in which an architect is offered them. */
 export const kinds: { readonly [K in KindName]: Kind<K> } = {
-  line, paragraphs, formatted, number, yesNo, date, moment, choice, category, entry, link, media, spot, group: groupKind(fieldsAtOnce), list: listKind(fieldsAtOnce), computed,
+  line, paragraphs, formatted, number, yesNo, date, moment, choice, category, entry, link, media, spot, group: groupKind(fieldGroup), list: listKind(fieldGroup), computed,
 };
 
 export const kindNames: readonly KindName[] = ['line', 'paragraphs', 'formatted', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'link', 'media', 'spot', 'group', 'list', 'computed'];

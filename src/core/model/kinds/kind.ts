@@ -49,7 +49,7 @@ export interface Reference {
  * sort key per locale, or a rank), whether the value is another thing's id, and whether one entry has several, which
  * then stand as rows of their own.
  */
-export interface SheetShape {
+export interface IndexShape {
   column: 'TEXT' | 'REAL' | 'INTEGER';
   sort: 'value' | 'text' | 'rank' | 'none';
   many: boolean;
@@ -57,7 +57,7 @@ export interface SheetShape {
 }
 
 /** One value as the sheet takes it. `ids` are turned into integer keys by the store. */
-export interface SheetCell {
+export interface IndexCell {
   value: string | number | null;
   ids?: Id[];
   rank?: number;
@@ -92,8 +92,8 @@ export interface Kind<K extends KindName> {
   inside?(rules: KindRules[K]): readonly FieldEntry[];
   /** Whether a value counts as left empty, where being an empty text or list does not tell it. */
   isBlank?(value: KindValues[K]): boolean;
-  sheetShape(rules: KindRules[K]): SheetShape;
-  sheetCell(value: KindValues[K], rules: KindRules[K]): SheetCell;
+  indexShape(rules: KindRules[K]): IndexShape;
+  indexCell(value: KindValues[K], rules: KindRules[K]): IndexCell;
   /** The value in words, for a visitor or a table cell. */
   inWords(value: KindValues[K], rules: KindRules[K], speaking: Speaking): string;
   /** The rules in words, for the architect's sheet: "at most 80 characters". */

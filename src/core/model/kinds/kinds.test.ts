@@ -5,7 +5,7 @@ import { newId } from '../../ids';
 import type { Json } from '../../json';
 import { formattedFrom } from '../../content/formatted';
 import type { Field } from '../document';
-import { comparisons, fieldsAtOnce, isEmpty, kindNames, kinds, nestingBound, withComputed, type ChoiceRules, type Kind, type KindName, type KindRules } from './index';
+import { comparisons, fieldGroup, isEmpty, kindNames, kinds, nestingBound, withComputed, type ChoiceRules, type Kind, type KindName, type KindRules } from './index';
 
 const here = { today: '2026-11-25' };
 const groups: ChoiceRules = { choices: ['bird', 'insect', 'plant'].map((key) => ({ id: newId(), key, label: key.charAt(0).toUpperCase() + key.slice(1) })) };
@@ -164,8 +164,8 @@ describe('choice', () => {
     expect(codes(choice.check(newId(), groups, here))).toEqual(['gone']);
   });
   test('lies in the sheet by rank, or as rows of its own', () => {
-    expect(choice.sheetCell(insect, groups)).toEqual({ value: null, ids: [insect], rank: 1 });
-    expect(choice.sheetCell([bird, plant], several)).toEqual({ value: 2, ids: [bird, plant] });
+    expect(choice.indexCell(insect, groups)).toEqual({ value: null, ids: [insect], rank: 1 });
+    expect(choice.indexCell([bird, plant], several)).toEqual({ value: 2, ids: [bird, plant] });
   });
   test('tells rules that contradict', () => {
     expect(codes(choice.checkRules({ ...several, min: 3, max: 2 }))).toEqual(['contradiction']);
@@ -186,7 +186,7 @@ describe('normalise, keep, speak and read again', () => {
   const given: Record<Exclude<KindName, 'computed'>, fc.Arbitrary<Json>> = {
     line: words(60), paragraphs: words(200), formatted: words(200).map((text) => formattedFrom(text)),
     number: fc.double({ min: -1e9, max: 1e9, noNaN: true }), yesNo: fc.boolean(), date: day, moment, choice: fc.constantFrom('bird', 'insect', 'plant'), category: id, entry: id,
-    link: fc.oneof(fc.tuple(fc.webUrl(), words(20)).map(([url, said]) => ({ to: 'url', url, words: said })), id.map((page) => ({ to: 'page', page, newWindow: true })), fc.constant({ to: 'email', email: 'warden@quillwater.example' })),
+    link: fc.oneof(fc.tuple(fc.webUrl(), words(20)).map(([url, localized]) => ({ to: 'url', url, words: localized })), id.map((page) => ({ to: 'page', page, newWindow: true })), fc.constant({ to: 'email', email: 'warden@quillwater.example' })),
     media: fc.record({ media: id, alt: words(30) }, { requiredKeys: ['media'] }), spot: fc.record({ latitude: fc.double({ min: -90, max: 90, noNaN: true }), longitude: fc.double({ min: -180, max: 180, noNaN: true }), words: words(20) }),
     group: inner as fc.Arbitrary<Json>, list: fc.array(inner, { maxLength: 4 }) as fc.Arbitrary<Json>,
   };
@@ -227,19 +227,19 @@ describe('groups and lists', () => {
   test('nest, each value told at its own path', () => {
     const deep = nested(4);
     const given = { inside: { inside: { inside: { inside: { length: -1 } } } } };
-    const { values, faults } = fieldsAtOnce.readFields([deep], given, {});
+    const { values, faults } = fieldGroup.parseFields([deep], given, {});
     expect(faults).toEqual([]);
-    expect(fieldsAtOnce.speakFields([deep], values)).toEqual(given);
-    expect(fieldsAtOnce.checkFields([deep], values, here)).toMatchObject([{ path: '/inside/inside/inside/inside/length', code: 'too-small' }]);
-    expect(fieldsAtOnce.readFields([deep], { inside: { inside: { wings: 2 } } }, {}).faults).toMatchObject([{ path: '/inside/inside/wings', code: 'unknown-field' }]);
+    expect(fieldGroup.serializeFields([deep], values)).toEqual(given);
+    expect(fieldGroup.checkFields([deep], values, here)).toMatchObject([{ path: '/inside/inside/inside/inside/length', code: 'too-small' }]);
+    expect(fieldGroup.parseFields([deep], { inside: { inside: { wings: 2 } } }, {}).faults).toMatchObject([{ path: '/inside/inside/wings', code: 'unknown-field' }]);
     expect(nestingBound).toBeGreaterThanOrEqual(4);
   });
   test('a patch of a group leaves what it does not name; an empty group is absent', () => {
     const group: Field = { id: newId(), key: 'wing', label: 'Wing', kind: 'group', rules: { fields: parts } };
-    const first = fieldsAtOnce.readFields([group], { wing: { length: 3, name: 'Left' } }, {}).values;
-    const next = fieldsAtOnce.readFields([group], { wing: { length: 4 } }, first).values;
-    expect(fieldsAtOnce.speakFields([group], next)).toEqual({ wing: { length: 4, name: 'Left' } });
-    expect(fieldsAtOnce.readFields([group], { wing: { length: null, name: null } }, next).values).toEqual({});
+    const first = fieldGroup.parseFields([group], { wing: { length: 3, name: 'Left' } }, {}).values;
+    const next = fieldGroup.parseFields([group], { wing: { length: 4 } }, first).values;
+    expect(fieldGroup.serializeFields([group], next)).toEqual({ wing: { length: 4, name: 'Left' } });
+    expect(fieldGroup.parseFields([group], { wing: { length: null, name: null } }, next).values).toEqual({});
   });
   test('items of a list keep their ids, whatever their order', () => {
     const rules = { fields: parts, min: 3 };
@@ -252,8 +252,8 @@ describe('groups and lists', () => {
   });
   test('a field whose condition does not hold asks nothing', () => {
     const name: Field = { ...(parts[1] as Field), showWhen: { field: length, is: 'filled' } };
-    expect(fieldsAtOnce.checkFields([parts[0] as Field, name], {}, here)).toEqual([]);
-    expect(fieldsAtOnce.checkFields([parts[0] as Field, name], { [length]: 2 }, here)).toMatchObject([{ path: '/name', code: 'required' }]);
+    expect(fieldGroup.checkFields([parts[0] as Field, name], {}, here)).toEqual([]);
+    expect(fieldGroup.checkFields([parts[0] as Field, name], { [length]: 2 }, here)).toMatchObject([{ path: '/name', code: 'required' }]);
   });
 });
 
@@ -283,8 +283,8 @@ describe('kinds that refer', () => {
     expect(kinds.link.refers?.({ to: 'page', page: heron }, { allow: [] })).toEqual([{ path: '/page', sort: 'page', target: heron }]);
     expect(kinds.media.refers?.([{ media: picture }], { accept: [], multiple: true })).toEqual([{ path: '/0', sort: 'media', target: picture }]);
     const list: Field = { id: newId(), key: 'seen', label: 'Seen', kind: 'list', rules: { fields: [{ id: newId(), key: 'who', label: 'Who', kind: 'entry', rules: { types: [] } }] } };
-    const { values } = fieldsAtOnce.readFields([list], { seen: [{ who: heron }] }, {});
-    expect(fieldsAtOnce.referencesOf([list], values)).toEqual([{ path: '/seen/0/who', sort: 'entry', target: heron }]);
+    const { values } = fieldGroup.parseFields([list], { seen: [{ who: heron }] }, {});
+    expect(fieldGroup.referencesOf([list], values)).toEqual([{ path: '/seen/0/who', sort: 'entry', target: heron }]);
   });
 });
 

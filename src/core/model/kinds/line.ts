@@ -70,8 +70,8 @@ export const line: Kind<'line'> = {
     if (pattern && !pattern.test(value)) faults.push({ path: '', code: 'pattern', message: rules.message || 'This is not written as it must be here.' });
     return faults;
   },
-  sheetShape: () => ({ column: 'TEXT', sort: 'text', many: false }),
-  sheetCell: (value) => ({ value }),
+  indexShape: () => ({ column: 'TEXT', sort: 'text', many: false }),
+  indexCell: (value) => ({ value }),
   inWords: (value) => value,
   rulesInWords: (rules) => [formats[rules.format ?? 'plain'].words, rules.pattern === undefined ? '' : 'a pattern', lengthInWords(rules)].filter(Boolean).join(', '),
 };

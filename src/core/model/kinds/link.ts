@@ -86,7 +86,7 @@ export function referenceOfLink(link: Link): Reference[] {
   return link.to === 'media' ? [{ path: '/media', sort: 'media', target: link.media }] : [];
 }
 
-export function readLink(input: Json): Reading<Link> {
+export function parseLink(input: Json): Reading<Link> {
   if (!isJsonObject(input)) return refuse('kind', 'This takes a link: what it leads to, and its words.');
   const target = targetOf(input);
   if (!target.ok) return target;
@@ -123,15 +123,15 @@ export const link: Kind<'link'> = {
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ allow: [] }),
   checkRules: () => [],
-  read: readLink,
+  read: parseLink,
   speak: (value) => ({ ...value }),
   check: (value, { allow }, here) => [
     ...(allow.length > 0 && !allow.includes(value.to) ? [{ path: '/to', code: 'target', message: `It may lead to ${allow.map((to) => linkTargetWords[to]).join(', or ')}.` }] : []),
     ...linkFaults(value, here),
   ],
   refers: referenceOfLink,
-  sheetShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
-  sheetCell: () => ({ value: 1 }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
+  indexCell: () => ({ value: 1 }),
   inWords: (value, _rules, speaking) => wordsOfLink(value, speaking),
   rulesInWords: ({ allow }) => (allow.length > 0 ? `to ${allow.map((to) => linkTargetWords[to]).join(', ')}` : 'to anything'),
 };

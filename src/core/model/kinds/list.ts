@@ -53,13 +53,13 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
       const { _id: given, ...rest } = each;
       const id = typeof given === 'string' && isId(given) && !seen.has(given) ? given : newId();
       seen.add(id);
-      const { values, faults: wrong } = nesting.readFields(plainFields(fields), rest, {});
+      const { values, faults: wrong } = nesting.parseFields(plainFields(fields), rest, {});
       faults.push(...under(`/${i}`, wrong));
       return [{ id, values }];
     });
     return faults.length > 0 ? refuseAll(faults) : read(items);
   },
-  speak: (value, { fields }) => value.map(({ id, values }) => ({ _id: id, ...nesting.speakFields(plainFields(fields), values) })),
+  speak: (value, { fields }) => value.map(({ id, values }) => ({ _id: id, ...nesting.serializeFields(plainFields(fields), values) })),
   check(value, { fields, min, max }, here) {
     const faults: Fault[] = [];
     const items = (n: number) => `${n} ${n === 1 ? 'item' : 'items'}`;
@@ -71,8 +71,8 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
   refers: (value, { fields }) => value.flatMap(({ values }, i) => nesting.referencesOf(plainFields(fields), values).map((ref) => ({ ...ref, path: `/${i}${ref.path}` }))),
   inside: ({ fields }) => fields,
   // The count of items stands in the sheet, so that tables can sort by it.
-  sheetShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
-  sheetCell: (value) => ({ value: value.length }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
+  indexCell: (value) => ({ value: value.length }),
   inWords: (value, { fields }, speaking) => value.map(({ values }) => nesting.fieldsInWords(plainFields(fields), values, speaking)).filter(Boolean).join('; '),
   rulesInWords({ fields, min, max }) {
     const held = `${fields.length} ${fields.length === 1 ? 'field' : 'fields'} each`;

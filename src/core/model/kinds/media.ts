@@ -3,7 +3,7 @@ import { isId, type Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
 import type { MediaSort } from '../../content/known';
 import type { Kind } from './kind';
-import { asList, readSeveral, severalBound, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
+import { asList, parseSeveral, severalBound, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
 import { textIn } from './text';
 
 export const mediaSorts: readonly MediaSort[] = ['picture', 'document', 'sound', 'film'];
@@ -35,7 +35,7 @@ const textBound = 500;
 const sortWords: Record<MediaSort, string> = { picture: 'pictures', document: 'documents', sound: 'sounds', film: 'films' };
 const isShare = (value: unknown): value is number => typeof value === 'number' && value >= 0 && value <= 1;
 
-function readUse(input: Json): Reading<MediaUse> {
+function parseUse(input: Json): Reading<MediaUse> {
   if (typeof input === 'string' && isId(input)) return read<MediaUse>({ media: input });
   if (!isJsonObject(input) || typeof input.media !== 'string' || !isId(input.media)) return refuse('kind', 'This takes { media, alt, caption, focus }, with the id of a medium.');
   const use: MediaUse = { media: input.media };
@@ -80,7 +80,7 @@ export const media: Kind<'media'> = {
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ accept: ['picture'], altNeeded: true }),
   checkRules: severalRulesFaults,
-  read: (input, rules) => readSeveral(input, rules, readUse, (use) => use.media, 'media'),
+  read: (input, rules) => parseSeveral(input, rules, parseUse, (use) => use.media, 'media'),
   speak(value, rules) {
     const uses = asList(value).map((use): JsonObject => ({ ...use }));
     return rules.multiple ? uses : uses[0] ?? null;
@@ -107,8 +107,8 @@ export const media: Kind<'media'> = {
     return faults;
   },
   refers: (value, rules) => asList(value).map(({ media: target }, i) => ({ path: rules.multiple ? `/${i}` : '', sort: 'media', target })),
-  sheetShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
-  sheetCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value).map(({ media: id }) => id) }),
+  indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
+  indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value).map(({ media: id }) => id) }),
   inWords: (value, _rules, { known }) => asList(value).map((use) => use.alt ?? known?.media.get(use.media)?.label ?? '').filter(Boolean).join(', '),
   rulesInWords(rules) {
     const sides = [rules.leastWidth && `${rules.leastWidth} wide`, rules.leastHeight && `${rules.leastHeight} high`].filter(Boolean).join(' and ');

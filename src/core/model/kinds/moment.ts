@@ -41,8 +41,8 @@ export const moment: Kind<'moment'> = {
     if (max !== undefined && day > dayFrom(max, today)) faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
     return faults;
   },
-  sheetShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
-  sheetCell: (value) => ({ value }),
+  indexShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
+  indexCell: (value) => ({ value }),
   inWords: (value, _rules, { locale }) => momentInWords(value, locale),
   rulesInWords: ({ min, max }) => [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`].filter(Boolean).join(', '),
 };

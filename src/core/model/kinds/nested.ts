@@ -1,4 +1,4 @@
-import { matches } from '../../mapping/matches';
+import { matches } from '../../mapping/rule/matches';
 import { pointer, read, refuse, refuseAll, under, type Fault, type Reading } from '../../faults';
 import type { Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
@@ -20,7 +20,7 @@ export const plainFields = (entries: readonly FieldEntry[]): Field[] => entries.
 const isBlank = (kind: Kind<KindName>, value: Value): boolean => isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
 
 /** The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks nothing. */
-export const standingFields = (fields: readonly Field[], values: FieldValues, today: string): Field[] =>
+export const visibleFields = (fields: readonly Field[], values: FieldValues, today: string): Field[] =>
   fields.filter(({ showWhen }) => !showWhen || matches(showWhen, values, today));
 
 /**
@@ -29,7 +29,7 @@ export const standingFields = (fields: readonly Field[], values: FieldValues, to
  */
 export function nesting(kindOf: KindOf) {
   /** Lays what was given (by key; null empties) over what is kept. With any fault nothing may be kept. */
-  function readFields(fields: readonly Field[], given: JsonObject, kept: FieldValues): { values: FieldValues; faults: Fault[] } {
+  function parseFields(fields: readonly Field[], given: JsonObject, kept: FieldValues): { values: FieldValues; faults: Fault[] } {
     const byKey = new Map(fields.map((field) => [field.key, field]));
     const values: FieldValues = { ...kept };
     const faults: Fault[] = [];
@@ -49,7 +49,7 @@ export function nesting(kindOf: KindOf) {
         delete values[field.id];
         continue;
       }
-      const value = field.kind === 'group' ? readGroup(plainFields(field.rules.fields), input, values[field.id]) : kind.read(input, field.rules as never);
+      const value = field.kind === 'group' ? parseGroup(plainFields(field.rules.fields), input, values[field.id]) : kind.read(input, field.rules as never);
       if (!value.ok) faults.push(...under(at, value.faults));
       else if (isBlank(kind, value.value)) delete values[field.id];
       else values[field.id] = value.value;
@@ -58,13 +58,13 @@ export function nesting(kindOf: KindOf) {
   }
 
   /** A patch of a group changes the fields it names and leaves the others, as a merge patch does (RFC 7396). */
-  function readGroup(fields: readonly Field[], input: Json, kept: Value | undefined): Reading<FieldValues> {
+  function parseGroup(fields: readonly Field[], input: Json, kept: Value | undefined): Reading<FieldValues> {
     if (!isJsonObject(input)) return refuse('kind', 'This takes the fields of the group, by their keys.');
-    const { values, faults } = readFields(fields, input, (kept ?? {}) as FieldValues);
+    const { values, faults } = parseFields(fields, input, (kept ?? {}) as FieldValues);
     return faults.length > 0 ? refuseAll(faults) : read(values);
   }
 
-  function speakFields(fields: readonly Field[], values: FieldValues): JsonObject {
+  function serializeFields(fields: readonly Field[], values: FieldValues): JsonObject {
     return Object.fromEntries(fields.map((field) => {
       const value = values[field.id];
       return [field.key, value === undefined ? null : (kindOf(field) as Kind<KindName>).speak(value, field.rules as never)];
@@ -72,7 +72,7 @@ export function nesting(kindOf: KindOf) {
   }
 
   function checkFields(fields: readonly Field[], values: FieldValues, here: Surroundings): Fault[] {
-    return standingFields(fields, values, here.today).flatMap((field): Fault[] => {
+    return visibleFields(fields, values, here.today).flatMap((field): Fault[] => {
       const kind: Kind<KindName> = kindOf(field);
       if (kind.derived) return [];
       const value = values[field.id];
@@ -114,7 +114,7 @@ export function nesting(kindOf: KindOf) {
     }).filter(Boolean).join(', ');
   }
 
-  return { readFields, readGroup, speakFields, checkFields, referencesOf, fieldsInWords, isOfKind };
+  return { parseFields, parseGroup, serializeFields, checkFields, referencesOf, fieldsInWords, isOfKind };
 }
 
 export type Nesting = ReturnType<typeof nesting>;

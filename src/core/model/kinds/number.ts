@@ -51,8 +51,8 @@ export const number: Kind<'number'> = {
     }
     return faults;
   },
-  sheetShape: () => ({ column: 'REAL', sort: 'value', many: false }),
-  sheetCell: (value) => ({ value }),
+  indexShape: () => ({ column: 'REAL', sort: 'value', many: false }),
+  indexCell: (value) => ({ value }),
   inWords: withUnit,
   rulesInWords({ min, max, unit, decimals }) {
     const range = min !== undefined && max !== undefined ? `${min} to ${max}` : min !== undefined ? `at least ${min}` : max !== undefined ? `at most ${max}` : '';

@@ -37,8 +37,8 @@ export const paragraphs: Kind<'paragraphs'> = {
   speak: (value) => value,
   check: lengthFaults,
   // Long text is not sorted by and is searched elsewhere: the sheet only knows whether there is any.
-  sheetShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
-  sheetCell: () => ({ value: 1 }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
+  indexCell: () => ({ value: 1 }),
   inWords: (value) => value,
   rulesInWords: lengthInWords,
 };

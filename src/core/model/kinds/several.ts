@@ -27,7 +27,7 @@ export function idsSchema(multiple = false): JsonObject {
 export const asList = <T>(value: T | T[]): T[] => (Array.isArray(value) ? value : [value]);
 
 /** Reads one thing, or a list of different things where the rules allow several. */
-export function readSeveral<T>(input: Json, rules: SeveralRules, one: (input: Json) => Reading<T>, idOf: (thing: T) => string, words: string): Reading<T | T[]> {
+export function parseSeveral<T>(input: Json, rules: SeveralRules, one: (input: Json) => Reading<T>, idOf: (thing: T) => string, words: string): Reading<T | T[]> {
   if (!rules.multiple) return one(input);
   if (!Array.isArray(input)) return refuse('kind', `This takes a list of ${words}.`);
   if (input.length > severalBound) return refuse('bound', `At most ${severalBound} can be kept here.`);
@@ -42,7 +42,7 @@ export function readSeveral<T>(input: Json, rules: SeveralRules, one: (input: Js
 }
 
 /** Reads the id of something; `words` says what ("an entry"). */
-export const readId = (input: Json, words: string): Reading<Id> => (typeof input === 'string' && isId(input) ? read(input) : refuse('kind', `This takes the id of ${words}.`));
+export const parseId = (input: Json, words: string): Reading<Id> => (typeof input === 'string' && isId(input) ? read(input) : refuse('kind', `This takes the id of ${words}.`));
 
 export function severalFaults(count: number, { multiple, min, max }: SeveralRules, one: string, many: string): Fault[] {
   const counted = (n: number) => `${n} ${n === 1 ? one : many}`;

@@ -55,8 +55,8 @@ export const spot: Kind<'spot'> = {
     if (value.longitude < bounds.west || value.longitude > bounds.east) faults.push({ path: '/longitude', code: 'bounds', message: `Between ${bounds.west} and ${bounds.east} degrees east.` });
     return faults;
   },
-  sheetShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
-  sheetCell: () => ({ value: 1 }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
+  indexCell: () => ({ value: 1 }),
   inWords: (value) => value.words ?? spotInDegrees(value),
   rulesInWords: ({ bounds }) => (bounds ? `between ${bounds.south} and ${bounds.north} north, ${bounds.west} and ${bounds.east} east` : ''),
 };

@@ -25,8 +25,8 @@ export const yesNo: Kind<'yesNo'> = {
   read: (input) => (typeof input === 'boolean' ? read(input) : refuse('kind', 'This takes yes or no (true or false).')),
   speak: (value) => value,
   check: () => [],
-  sheetShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
-  sheetCell: (value) => ({ value: value ? 1 : 0 }),
+  indexShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
+  indexCell: (value) => ({ value: value ? 1 : 0 }),
   inWords: (value, rules) => (value ? rules.yes ?? 'Yes' : rules.no ?? 'No'),
   rulesInWords: (rules) => (rules.yes || rules.no ? `${rules.yes ?? 'Yes'}, or ${rules.no ?? 'No'}` : ''),
 };

@@ -1,9 +1,9 @@
 import { openApi } from '../../../../contract/openapi';
-import { openHouse } from '../../../../services/house';
+import { sharedInstallation } from '../../../../services/runtime/installation';
 
 export const dynamic = 'force-dynamic';
 
 /** The OpenAPI document of this installation, open to anyone who would build on it. */
 export async function GET(): Promise<Response> {
-  return Response.json(openApi((await openHouse()).model), { headers: { 'Cache-Control': 'no-cache' } });
+  return Response.json(openApi((await sharedInstallation()).model), { headers: { 'Cache-Control': 'no-cache' } });
 }

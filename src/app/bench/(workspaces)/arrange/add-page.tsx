@@ -25,7 +25,7 @@ export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /*
   const [chosen, setChosen] = useState<string>();
   const key = chosen ?? verdicts.find(({ allowed }) => allowed)?.id ?? undefined;
   const type = key ? model.pageTypeByKey(key) : undefined;
-  const titleKey = type?.field(type.is.title)?.key ?? 'title';
+  const titleKey = type?.field(type.definition.title)?.key ?? 'title';
   const [title, setTitle] = useState('');
   const [listing, setListing] = useState('');
   const [problem, setProblem] = useState<Problem>();
@@ -38,7 +38,7 @@ export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /*
     setBusy(true);
     setProblem(undefined);
     try {
-      const made = await ask('addPage', { body: { type: key, parent: parent?.id ?? null, ...(parent ? {} : atTop), values: { [titleKey]: title }, ...(listing && type?.is.source.kind === 'listing' ? { listing } : {}) } });
+      const made = await ask('addPage', { body: { type: key, parent: parent?.id ?? null, ...(parent ? {} : atTop), values: { [titleKey]: title }, ...(listing && type?.definition.source.kind === 'listing' ? { listing } : {}) } });
       void client.invalidateQueries();
       onClose();
       router.push(`/bench/arrange/${made.id}`);
@@ -59,13 +59,13 @@ export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /*
                   <label key={id} className={styles.type} data-chosen={id === key} data-not={!allowed}>
                     <input type="radio" name="page-type" value={id ?? ''} checked={id === key} disabled={!allowed} onChange={() => setChosen(id ?? undefined)} />
                     <span>{label}</span>
-                    <small>{allowed ? model.pageTypeByKey(id ?? '')?.is.purpose : reasons.join(' ')}</small>
+                    <small>{allowed ? model.pageTypeByKey(id ?? '')?.definition.purpose : reasons.join(' ')}</small>
                   </label>
                 ))}
               </div>
             </Labelled>
             <TextBox id="page-title" label="Title" value={title} onChange={setTitle} faults={at(`/values/${titleKey}`)} autoFocus help={address && title.trim() ? <>Its address becomes <Mono>{address.address}</Mono></> : 'The address is made from it.'} />
-            {type?.is.source.kind === 'listing' && (
+            {type?.definition.source.kind === 'listing' && (
               <Labelled id="page-listing" label="Filled by" faults={at('/listing')}>
                 <Select displayEmpty fullWidth value={listing} onChange={({ target }) => setListing(target.value)} labelId="page-listing-label" SelectDisplayProps={{ id: 'page-listing' }}>
                   <MenuItem value="">Chosen later</MenuItem>

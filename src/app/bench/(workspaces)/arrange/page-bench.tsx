@@ -20,7 +20,7 @@ import { LanguageChoice } from '../../../../ui/language-choice';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { faultsBelow, readForm } from '../../../../ui/read-form';
+import { faultsBelow, parseForm } from '../../../../ui/parse-form';
 import { useMay } from '../../../../ui/shell/person';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { SideBySide } from '../../../../ui/side-by-side';
@@ -87,10 +87,10 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     else if (askedField !== undefined) goToField(askedField);
   }, [askedBlock, askedField]);
   if (!type) return null;
-  const entries = type.is.source.kind === 'entry' ? model.contentType(type.is.source.type) : undefined;
-  const scheme = type.is.source.kind === 'category' ? model.scheme(type.is.source.scheme) : undefined;
+  const entries = type.definition.source.kind === 'entry' ? model.contentType(type.definition.source.type) : undefined;
+  const scheme = type.definition.source.kind === 'category' ? model.scheme(type.definition.source.scheme) : undefined;
   const { values, slots } = apart(given);
-  const reading = readForm(everyFieldOf(model, fields), values, today);
+  const reading = parseForm(everyFieldOf(model, fields), values, today);
   const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
   const told = new Set(reading.faults.map(({ path }) => path));
   const others = faultsInForm([...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])]).filter(({ path }) => !told.has(path));
@@ -111,7 +111,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     }
   };
   const path = { id: kept.id };
-  const layers: Layers = [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.is.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }];
+  const layers: Layers = [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.definition.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }];
   const set = (key: SettingKey, value: Json) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.');
   const publish = () => act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
   const withdraw = () => act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
@@ -124,9 +124,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const handOrdered = (listings?.items ?? []).filter((each) => goesByHand(each) && (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)));
   const shown = kept.shown.length > 0;
   const seenAt = entries || scheme ? drawn?.page.address ?? kept.address : kept.address;
-  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
+  const title = String(given[type.field(type.definition.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
-  const needsListing = type.is.source.kind === 'listing' && kept.listing === null;
+  const needsListing = type.definition.source.kind === 'listing' && kept.listing === null;
   // What is told at its own field is not told again over the bench.
   const words = problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
   const preview = (
@@ -145,7 +145,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
-              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && !ofListings.includes(key) && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.is.inNavigation === 'editor'))} disabled={!mayArrange}
+              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && !ofListings.includes(key) && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.definition.inNavigation === 'editor'))} disabled={!mayArrange}
               layers={layers} onChange={set}
             />
             <Eyebrow>Of the listings on it</Eyebrow>
@@ -158,7 +158,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
             <Eyebrow>Reach of this page</Eyebrow>
             <Stem
               label="Reach of this page"
-              from={[{ key: 'type', label: type.is.label, detail: 'frames it', href: `/bench/shape/pages/${type.is.key}` }, ...(listing ? [{ key: 'listing', label: listing.label, detail: 'fills it', href: `/bench/map/${listing.id}` }] : [])]}
+              from={[{ key: 'type', label: type.definition.label, detail: 'frames it', href: `/bench/shape/pages/${type.definition.key}` }, ...(listing ? [{ key: 'listing', label: listing.label, detail: 'fills it', href: `/bench/map/${listing.id}` }] : [])]}
               here={{ label: title || 'Without a name', detail: kept.address }}
               to={kept.pages.filter(({ id }) => id !== kept.id).slice(0, 8).map((page) => ({ key: page.id, label: page.label, detail: 'names it', href: `/bench/arrange/${page.id}` }))}
             />
@@ -168,7 +168,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>{type.is.label} <Mono>{kept.address}</Mono></span></div>
+          <div className={look.eyebrow}><span>{type.definition.label} <Mono>{kept.address}</Mono></span></div>
           <h1>{title || 'Without a name'}</h1>
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
             <StateMark state={kept.state} />
@@ -188,8 +188,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </div>
       </div>
       {words && <Note sort="error" role="alert">{words}</Note>}
-      {entries && <Note sort="info">It says how the page of each {entries.is.label} is, at <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them. Beside the form stands one as an example.</Note>}
-      {scheme && kept.category === null && <Note sort="info">It says how the page of each {scheme.is.label} is, below <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them, until one has words of its own. Fields that the {scheme.is.label} has itself, under the same key, are taken from it.</Note>}
+      {entries && <Note sort="info">It says how the page of each {entries.definition.label} is, at <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them. Beside the form stands one as an example.</Note>}
+      {scheme && kept.category === null && <Note sort="info">It says how the page of each {scheme.definition.label} is, below <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them, until one has words of its own. Fields that the {scheme.definition.label} has itself, under the same key, are taken from it.</Note>}
       {scheme && kept.category !== null && <Note sort="info">These words stand on the page of {kept.title} alone, and stay with it when it moves or goes into another. What is left empty is as all of them say.</Note>}
       {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
       <SideBySide beside={preview}>
@@ -197,10 +197,10 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <div className={styles.sheet}>
             <LanguageChoice value={language} onChange={setLanguage} />
             <EntryForm fields={fieldsFor(fields, language)} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
-            {type.is.source.kind === 'collection' && (
-              <PickedEntries page={kept} types={type.is.source.types} disabled={!mayArrange} faults={others.filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom').map(({ message }) => message)} onChange={(patch, done) => void act((revision) => ask('changePage', { path, revision, body: patch }), done)} />
+            {type.definition.source.kind === 'collection' && (
+              <PickedEntries page={kept} types={type.definition.source.types} disabled={!mayArrange} faults={others.filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom').map(({ message }) => message)} onChange={(patch, done) => void act((revision) => ask('changePage', { path, revision, body: patch }), done)} />
             )}
-            {(type.is.source.kind === 'listing' || (scheme && kept.category === null)) && (
+            {(type.definition.source.kind === 'listing' || (scheme && kept.category === null)) && (
               <Labelled id="listing" label="Filled by the listing" needed={!scheme} faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
                 <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
                   <MenuItem value="">None yet</MenuItem>
@@ -209,13 +209,13 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
               </Labelled>
             )}
             {handOrdered.map((each) => <PlacedByHand key={each.id} page={kept} listing={each} disabled={!mayArrange} onChange={(byHand) => void act((revision) => ask('changePage', { path, revision, body: { byHand } }), 'It stands in another order here.')} />)}
-            {type.is.slots.map((slot) => (
+            {type.definition.slots.map((slot) => (
               <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} language={language} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
             ))}
-            {type.is.layouts.length > 1 && (
+            {type.definition.layouts.length > 1 && (
               <Labelled id="layout" label="Layout">
-                <Select fullWidth disabled={!mayArrange} value={kept.layout ?? type.is.layouts[0]?.key ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { layout: target.value } }), 'It is set out in another layout.')} labelId="layout-label" SelectDisplayProps={{ id: 'layout' }}>
-                  {type.is.layouts.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
+                <Select fullWidth disabled={!mayArrange} value={kept.layout ?? type.definition.layouts[0]?.key ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { layout: target.value } }), 'It is set out in another layout.')} labelId="layout-label" SelectDisplayProps={{ id: 'layout' }}>
+                  {type.definition.layouts.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
                 </Select>
               </Labelled>
             )}

@@ -1,11 +1,11 @@
 import type { PageAnswer, PagePatch } from '../../../../contract/pages';
-import { readSlots } from '../../../../core/content/blocks';
+import { parseSlots } from '../../../../core/content/blocks';
 import type { Fault } from '../../../../core/faults';
 import type { JsonObject } from '../../../../core/json';
 import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
 import type { Field, PageType } from '../../../../core/model/document';
-import { fieldsIn, saidPatchOf } from '../../../../ui/form-languages';
-import { readForm } from '../../../../ui/read-form';
+import { fieldsIn, localizedPatchOf } from '../../../../ui/form-languages';
+import { parseForm } from '../../../../ui/parse-form';
 
 /** Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by itself. */
 const SLOT = 'slot ';
@@ -30,11 +30,11 @@ export function apart(given: JsonObject): { values: JsonObject; slots: JsonObjec
 /** A patch of the server's from changes of the draft. */
 export function patchOf(changes: JsonObject, locales: readonly string[]): PagePatch {
   const { values, slots } = apart(changes);
-  return { ...saidPatchOf(values, locales), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
+  return { ...localizedPatchOf(values, locales), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
 }
 
 /** The faults of the blocks in a draft that are no value of their kind: they are told at once, and not sent. */
-export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => readSlots(model, type.is.slots, apart(given).slots, {}, '/slots').faults;
+export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => parseSlots(model, type.definition.slots, apart(given).slots, {}, '/slots').faults;
 
 /** The fields of a page as its draft holds them: its own, and the localised ones in every other language. */
 export const everyFieldOf = (model: CompiledModel, fields: readonly Field[]): Field[] => [...fields, ...model.document.locales.others.flatMap((locale) => fieldsIn(fields, locale))];
@@ -43,5 +43,5 @@ export const everyFieldOf = (model: CompiledModel, fields: readonly Field[]): Fi
 export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, fields: readonly Field[], given: JsonObject, today: string): JsonObject {
   const { values, slots } = apart(given);
   const broken = new Set(slotFaults(model, type, given).map(({ path }) => path.split('/')[2]));
-  return { ...readForm(everyFieldOf(model, fields), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
+  return { ...parseForm(everyFieldOf(model, fields), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
 }

@@ -11,7 +11,7 @@ import { Note } from '../../../../ui/marks';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 
-const standingWords = { shown: '', 'not shown': 'visitors do not see it', gone: 'in the bin or gone' } as const;
+const metadataKeys = { shown: '', 'not shown': 'visitors do not see it', gone: 'in the bin or gone' } as const;
 
 interface Props {
   page: PageAnswer;
@@ -34,7 +34,7 @@ export function PickedEntries({ page, types, faults, disabled, onChange }: Props
       <fieldset disabled={disabled} className={styles.picks}>
         <ChosenList
           label="Picked entries" onChange={(next) => onChange({ picks: next }, 'The entries are picked.')}
-          items={picks.map(({ id, label, type, standing }) => ({ id, label: label || 'An entry that is gone', mark: <small className={styles.pickmark} data-standing={standing}>{standingWords[standing] || type}</small> }))}
+          items={picks.map(({ id, label, type, standing }) => ({ id, label: label || 'An entry that is gone', mark: <small className={styles.pickmark} data-standing={standing}>{metadataKeys[standing] || type}</small> }))}
         />
         {!disabled && picks.length < collectionBounds.picks && <EntryFinder id="picks" types={types} taken={ids} onChoose={(id) => onChange({ picks: [...ids, id] }, 'The entry is picked.')} />}
         {!disabled && picks.length === 0 && inForce.length > 0 && (

@@ -4,7 +4,7 @@ import type { ReactElement } from 'react';
 import type { ListingAnswer } from '../../../../contract/listings';
 import type { PageAnswer } from '../../../../contract/pages';
 import { isJsonObject, type JsonObject } from '../../../../core/json';
-import { listingBounds } from '../../../../core/mapping/listing-rule';
+import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { Labelled } from '../../../../ui/labelled';
 import { useAsk } from '../../../../ui/use-ask';

@@ -29,7 +29,7 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
           <OutlineGroup key={site.id} title={sites.length === 1 ? 'Site tree' : site.label} count={standing.length}>
             {standing.map((page) => (
               <OutlineRow
-                key={page.id} label={page.title || 'Without a name'} icon={<TypeIcon name={model.pageTypeByKey(page.type)?.is.icon ?? 'page'} />} depth={deep.get(page.id) ?? 0} href={`/bench/arrange/${page.id}`} here={page.id === here}
+                key={page.id} label={page.title || 'Without a name'} icon={<TypeIcon name={model.pageTypeByKey(page.type)?.definition.icon ?? 'page'} />} depth={deep.get(page.id) ?? 0} href={`/bench/arrange/${page.id}`} here={page.id === here}
                 {...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const })}
               />
             ))}

@@ -3,7 +3,7 @@ import { Button, IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
-import { newBlock, speakSlots } from '../../../../core/content/blocks';
+import { newBlock, serializeSlots } from '../../../../core/content/blocks';
 import type { Fault } from '../../../../core/faults';
 import { newId } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
@@ -12,10 +12,10 @@ import type { CompiledModel } from '../../../../core/model/compile';
 import type { Slot } from '../../../../core/model/document';
 import { TypeIcon } from '../../../../ui/icon';
 import { EntryForm } from '../../../../ui/entry-form';
-import { faultsInForm, fieldsFor, saidPatchOf, withLanguages } from '../../../../ui/form-languages';
+import { faultsInForm, fieldsFor, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
-import { faultsBelow } from '../../../../ui/read-form';
+import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 
@@ -28,7 +28,7 @@ const translationsIn = (block: JsonObject): JsonObject => (isJsonObject(block.tr
 
 /** A block that says something else, in the main language or another. */
 function saying(block: JsonObject, change: JsonObject, language: string): JsonObject {
-  const { values = {}, translations = {} } = saidPatchOf(change, language ? [language] : []);
+  const { values = {}, translations = {} } = localizedPatchOf(change, language ? [language] : []);
   const kept = translationsIn(block);
   const own = kept[language];
   const next = language ? { ...kept, [language]: { ...(isJsonObject(own) ? own : {}), ...(translations[language] as JsonObject) } } : kept;
@@ -38,7 +38,7 @@ function saying(block: JsonObject, change: JsonObject, language: string): JsonOb
 /** What names a block in its slot: its title field, else its first words. */
 function nameOf(block: JsonObject, model: CompiledModel): string {
   const type = model.blockTypeByKey(asText(block.type));
-  const title = type?.is.title ? type.field(type.is.title)?.key : type?.fields.find(({ kind }) => kind === 'line')?.key;
+  const title = type?.definition.title ? type.field(type.definition.title)?.key : type?.fields.find(({ kind }) => kind === 'line')?.key;
   return title === undefined ? '' : asText(valuesIn(block)[title]);
 }
 
@@ -75,7 +75,7 @@ interface BlockProps {
 
 /** The variant a block is shown in, of those its type allows. */
 function VariantOf({ block, model, disabled, onChange }: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
-  const allowed = model.blockTypeByKey(asText(block.type))?.is.face.variants ?? [];
+  const allowed = model.blockTypeByKey(asText(block.type))?.definition.face.variants ?? [];
   const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
   if (variants.length === 0) return null;
   const id = `variant-${asText(block.id)}`;
@@ -108,14 +108,14 @@ function BlockForm({ block, model, faults, disabled, today, language, path, onCh
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
   const fields = fieldsFor(type.fields, language);
-  const said = withLanguages({ values: valuesIn(block), translations: translationsIn(block) }, type.fields, language ? [language] : []);
+  const localized = withLanguages({ values: valuesIn(block), translations: translationsIn(block) }, type.fields, language ? [language] : []);
   return (
     <div className={styles.block}>
-      {fields.length > 0 && <EntryForm id={`${path}-`} fields={fields} values={said.values} faults={faultsInForm(faults)} onChange={(key, value) => onChange(saying(block, { [key]: value }, language))} disabled={disabled} />}
-      {language && fields.length === 0 && type.is.slots.length === 0 && <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>}
-      {!language && type.is.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
+      {fields.length > 0 && <EntryForm id={`${path}-`} fields={fields} values={localized.values} faults={faultsInForm(faults)} onChange={(key, value) => onChange(saying(block, { [key]: value }, language))} disabled={disabled} />}
+      {language && fields.length === 0 && type.definition.slots.length === 0 && <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>}
+      {!language && type.definition.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
       {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
-      {type.is.slots.map((slot) => (
+      {type.definition.slots.map((slot) => (
         <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(faults, `/slots/${slot.key}`)} disabled={disabled} today={today} language={language} path={`${path}-${slot.key}`} onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })} />
       ))}
     </div>
@@ -143,28 +143,28 @@ export function SlotForm({ slot, model, blocks, faults, disabled, today, languag
     const type = model.blockTypeByKey(key);
     if (!type) return;
     const block = newBlock(model, type, { today });
-    const [spoken] = blocksIn(speakSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key]);
+    const [spoken] = blocksIn(serializeSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key]);
     if (!spoken) return;
     onChange([...blocks, spoken]);
     setOpen(block.id);
   };
   return (
     <section className={styles.slot} aria-label={`Slot ${slot.label}`}>
-      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.handedDown ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
-      {blocks.length === 0 && slot.handedDown && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
+      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.inherited ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
+      {blocks.length === 0 && slot.inherited && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
       <ol>
         {blocks.map((block, i) => {
           const id = asText(block.id) || String(i);
           const type = model.blockTypeByKey(asText(block.type));
           const name = nameOf(block, model);
-          const label = name ? `${type?.is.label ?? 'Block'}: ${name}` : type?.is.label ?? 'Block';
+          const label = name ? `${type?.definition.label ?? 'Block'}: ${name}` : type?.definition.label ?? 'Block';
           const inside = faultsBelow(faults, `/${i}`);
           const held = asText(block.held);
           return (
             <li key={id} id={`block-${id}`} data-open={open === id} data-hidden={block.hidden === true}>
               <div className={styles.blocktop}>
-                <TypeIcon name={type?.is.icon ?? ''} />
-                <button type="button" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}><b>{type?.is.label ?? 'A type that is gone'}</b>{name && <span>{name}</span>}{inside.length > 0 && <em>{inside.length} to mend</em>}{held && <small>held</small>}{block.hidden === true && <small>hidden</small>}</button>
+                <TypeIcon name={type?.definition.icon ?? ''} />
+                <button type="button" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}><b>{type?.definition.label ?? 'A type that is gone'}</b>{name && <span>{name}</span>}{inside.length > 0 && <em>{inside.length} to mend</em>}{held && <small>held</small>}{block.hidden === true && <small>hidden</small>}</button>
                 <IconButton aria-label={`Move ${label} up`} disabled={disabled || i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
                 <IconButton aria-label={`Move ${label} down`} disabled={disabled || i === blocks.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
                 <IconButton aria-label={`${block.hidden === true ? 'Show' : 'Hide'} ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.map((each, n) => (n === i ? { ...each, hidden: each.hidden !== true } : each)))}>{block.hidden === true ? <EyeOff size={14} /> : <Eye size={14} />}</IconButton>

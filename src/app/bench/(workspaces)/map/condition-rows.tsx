@@ -3,12 +3,12 @@ import { Divider, IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Json } from '../../../../core/json';
-import { comparisonWords, conditionInWords } from '../../../../core/mapping/condition-words';
-import { readCondition } from '../../../../core/mapping/read-rule';
+import { comparisonWords, conditionInWords } from '../../../../core/mapping/rule/condition-words';
+import { parseCondition } from '../../../../core/mapping/rule/parse-rule';
 import type { Fielded } from '../../../../core/model/compile';
 import { useModel } from '../../../../ui/model-in-force';
 import { askable, askedBy, asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type Askable, type SpokenGroup, type SpokenTest } from './rule-edit';
-import { asStanding, StandingLine, standingOffers } from './standing-line';
+import { asMetadataTest, MetadataLine, metadataOffers } from './metadata-line';
 import { TestValue } from './test-value';
 import styles from './map.module.css';
 
@@ -57,7 +57,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
       {conditions.map((condition, i) => {
         const test = asTest(condition);
         const group = depth < GROUPS_DEEP ? asGroup(condition) : undefined;
-        const standing = asStanding(condition);
+        const standing = asMetadataTest(condition);
         return (
           <div className={styles.line} key={i}>
             {test && <TestLine type={type} test={test} disabled={disabled} onChange={(next) => put(i, { ...next } as Json)} />}
@@ -66,8 +66,8 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
                 {(['all', 'any', 'none'] as const).map((sort) => <MenuItem key={sort} value={sort}>{sorts[sort]}</MenuItem>)}
               </Select>
             )}
-            {standing && <StandingLine sort={standing.sort} test={standing.test} disabled={disabled} onChange={(next) => put(i, next)} />}
-            {!test && !group && !standing && <span>{isOtherEntry(condition) ? <>It is not the entry of this page</> : conditionInWords(readCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
+            {standing && <MetadataLine sort={standing.sort} test={standing.test} disabled={disabled} onChange={(next) => put(i, next)} />}
+            {!test && !group && !standing && <span>{isOtherEntry(condition) ? <>It is not the entry of this page</> : conditionInWords(parseCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
             <span className={styles.counts}>{end?.(i)}</span>
             {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
             {below?.(i)}
@@ -83,7 +83,7 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
         {[...own, ...linked].map((each) => <MenuItem key={each.key} onClick={() => add(begun(each))}>{each.label}</MenuItem>)}
         <Divider />
-        {standingOffers.map(({ label, begun: standing }) => <MenuItem key={label} onClick={() => add(standing)}>{label}</MenuItem>)}
+        {metadataOffers.map(({ label, begun: standing }) => <MenuItem key={label} onClick={() => add(standing)}>{label}</MenuItem>)}
         {!conditions.some(isOtherEntry) && <MenuItem onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
         <Divider />
         {depth < GROUPS_DEEP && first && <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>}

@@ -4,22 +4,22 @@ import { X } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactElement } from 'react';
 import type { DrawnEntry } from '../../../../contract/listings';
-import { fedBy } from '../../../../core/mapping/fed-by';
-import type { ListingRule } from '../../../../core/mapping/listing-rule';
+import { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
+import type { ListingRule } from '../../../../core/mapping/rule/listing-rule';
 import type { FaceContent } from '../../../../core/mapping/map';
-import { mappingIn, sourceByKey } from '../../../../core/mapping/sources';
+import { mappingIn, sourceByKey } from '../../../../core/mapping/rule/sources';
 import type { CompiledModel } from '../../../../core/model/compile';
 import styles from './map.module.css';
 
 /** Which steps of a rule's mapping fed what one of its entries shows. */
-export function stepsFeeding(model: CompiledModel, rule: ListingRule, entry: DrawnEntry): ReturnType<typeof fedBy> {
+export function stepsFeeding(model: CompiledModel, rule: ListingRule, entry: DrawnEntry): ReturnType<typeof fieldsFeedingPart> {
   const type = sourceByKey(model, entry.of);
   if (!type) return {};
   const face: FaceContent = Object.fromEntries(Object.entries(entry.face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => {
     const id = field === undefined ? undefined : type.fieldByKey(field)?.id;
     return { ...rest, ...(id === undefined ? {} : { field: id }) };
   })]));
-  return fedBy(mappingIn(rule.mapping, type), face);
+  return fieldsFeedingPart(mappingIn(rule.mapping, type), face);
 }
 
 /** The entry of the result that is looked at step by step, with the way to it. */

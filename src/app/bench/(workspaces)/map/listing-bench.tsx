@@ -7,13 +7,13 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import type { ListingAnswer, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { arrangementKinds } from '../../../../core/mapping/arrangement';
-import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
-import { withSources } from '../../../../core/mapping/change-sources';
-import { proposeRule } from '../../../../core/mapping/propose-rule';
-import { readRule } from '../../../../core/mapping/read-rule';
-import { sourceByKey, Sources } from '../../../../core/mapping/sources';
-import { speakRule } from '../../../../core/mapping/speak-rule';
+import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangement';
+import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
+import { withSources } from '../../../../core/mapping/rule/change-sources';
+import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse-rule';
+import { sourceByKey, Sources } from '../../../../core/mapping/rule/sources';
+import { serializeRule } from '../../../../core/mapping/rule/serialize-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
@@ -82,16 +82,16 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const draft = useDraft<ListingDraft>({
     initial: drafted(initial),
     sendable(given) {
-      const { faults } = readRule(model, given);
+      const { faults } = parseRule(model, given);
       return Object.fromEntries(Object.entries(given).filter(([key]) => !faults.some(({ path }) => path.startsWith(`/${key}`))));
     },
     send: async (rule, revision) => drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
     other: (current) => (current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule) ? drafted({ ...initial, ...current } as ListingAnswer) : undefined),
   });
   const { kept, given: rule } = draft;
-  const read = useMemo(() => readRule(model, rule), [model, rule]);
+  const read = useMemo(() => parseRule(model, rule), [model, rule]);
   const asked = useSettled(rule, 200);
-  const readable = readRule(model, asked).rule !== undefined;
+  const readable = parseRule(model, asked).rule !== undefined;
   const trial = { body: { rule: asked, at: place } };
   const { data: result, error } = useAsk('tryListing', trial, { enabled: readable });
   const { data: figures } = useAsk('tryListingFigures', trial, { enabled: readable });
@@ -119,7 +119,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const takeFrom = (from: Id[]) => {
     // Another type instead of the only one begins anew, with what is usual for it.
     const keeping = from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
-    setAll({ facets: null, ...(keeping ? speakRule(model, withSources(model, keeping, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
+    setAll({ facets: null, ...(keeping ? serializeRule(model, withSources(model, keeping, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
   };
   const publish = () => act(async (revision) => {
     draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
@@ -179,7 +179,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                       <Listing
                         level={2} traced locale={model.locale} id="result"
                         listing={{
-                          heading: headingBySettings(read.rule, listingLayers(model.document, single?.is, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
+                          heading: headingBySettings(read.rule, listingLayers(model.document, single?.definition, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
                           columns: columnsOf(read.rule.mapping, sources.fields), items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
                         }}
                       />

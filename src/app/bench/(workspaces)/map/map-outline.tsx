@@ -5,7 +5,7 @@ import { List, ListOrdered, ListTree, Plus } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
-import { sourceByKey } from '../../../../core/mapping/sources';
+import { sourceByKey } from '../../../../core/mapping/rule/sources';
 import { ask, wordsOf } from '../../../../ui/ask';
 import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -24,17 +24,17 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
   const { data: tree } = useAsk('pages');
-  const pagesOf = (kind: 'collection' | 'category') => (tree?.pages ?? []).filter(({ type, category }) => category === null && model.pageTypeByKey(type)?.is.source.kind === kind);
+  const pagesOf = (kind: 'collection' | 'category') => (tree?.pages ?? []).filter(({ type, category }) => category === null && model.pageTypeByKey(type)?.definition.source.kind === kind);
   const collections = pagesOf('collection');
-  const shownBy = (scheme: string) => (pagesOf('category').some(({ type }) => { const source = model.pageTypeByKey(type)?.is.source; return source?.kind === 'category' && source.scheme === scheme; }) ? 'a page each' : '');
+  const shownBy = (scheme: string) => (pagesOf('category').some(({ type }) => { const source = model.pageTypeByKey(type)?.definition.source; return source?.kind === 'category' && source.scheme === scheme; }) ? 'a page each' : '');
   const takes = (from: Json | undefined) => {
     const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
-    return types.length > 1 ? `${types.length} types` : types[0]?.is.label ?? '';
+    return types.length > 1 ? `${types.length} types` : types[0]?.definition.label ?? '';
   };
   const make = async () => {
     if (!name?.trim() || !first) return;
     try {
-      const { id } = await ask('addListing', { body: { label: name.trim(), rule: { from: [first.is.key] } } });
+      const { id } = await ask('addListing', { body: { label: name.trim(), rule: { from: [first.definition.key] } } });
       setName(undefined);
       void client.invalidateQueries();
       router.push(`/bench/map/${id}`);
@@ -65,7 +65,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
         {collections.map((page) => <OutlineRow key={page.id} label={page.title || page.address} icon={<ListOrdered size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/arrange/${page.id}`} end={page.state === 'published' ? '' : 'not in force'} endIs="words" />)}
       </OutlineGroup>
       <OutlineGroup title="Category sets" count={model.schemes.length}>
-        {model.schemes.map(({ is }) => <OutlineRow key={is.id} label={is.plural} icon={<ListTree size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/shape/schemes/${is.key}`} end={shownBy(is.id)} endIs="words" />)}
+        {model.schemes.map(({ definition }) => <OutlineRow key={definition.id} label={definition.plural} icon={<ListTree size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/shape/schemes/${definition.key}`} end={shownBy(definition.id)} endIs="words" />)}
       </OutlineGroup>
       {problem && <div style={{ padding: '0 16px' }}><Note sort="error" role="alert">{problem}</Note></div>}
     </>

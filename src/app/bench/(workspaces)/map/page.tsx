@@ -1,12 +1,12 @@
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { listings } from '../../../../services/listings';
+import { listings } from '../../../../services/listings/listings';
 import { signedIn } from '../../signed-in';
 import { NoListings } from './no-listings';
 
 export default async function MapPage(): Promise<ReactElement> {
-  const { house } = await signedIn();
-  const [first] = (await listings(house)).items;
+  const { installation } = await signedIn();
+  const [first] = (await listings(installation)).items;
   if (first) redirect(`/bench/map/${first.id}`);
   return <NoListings />;
 }

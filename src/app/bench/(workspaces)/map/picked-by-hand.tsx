@@ -2,8 +2,8 @@
 import { Button, OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { listingBounds } from '../../../../core/mapping/listing-rule';
-import { isEntrySource, isMediaSource, isPageSource, type Sources } from '../../../../core/mapping/sources';
+import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
+import { isEntrySource, isMediaSource, isPageSource, type Sources } from '../../../../core/mapping/rule/sources';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { EntryFinder } from '../../../../ui/kinds/entry';
@@ -68,7 +68,7 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
   const out = idsIn(rule.leaveOut);
   const known = useKnown([...pinned, ...out]);
   const name = (id: string) => known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? known.media.get(id)?.label ?? '…';
-  const pages = (tree?.pages ?? []).filter(({ type }) => model.pageTypeByKey(type)?.is.source.kind === 'listing');
+  const pages = (tree?.pages ?? []).filter(({ type }) => model.pageTypeByKey(type)?.definition.source.kind === 'listing');
   const told = [pinned.length > 0 && `${pinned.length} pinned`, out.length > 0 && `${out.length} left out`, typeof rule.skip === 'number' && rule.skip > 0 && `from number ${rule.skip + 1}`, rule.notAbove === true && 'the rest', typeof rule.fullList === 'string' && 'leads to the full list'].filter(Boolean).join(', ');
   return (
     <details className={styles.byhand}>

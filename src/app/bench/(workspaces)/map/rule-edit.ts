@@ -1,6 +1,6 @@
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { comparable } from '../../../../core/mapping/here';
-import { valuesTaken } from '../../../../core/mapping/read-rule';
+import { comparable } from '../../../../core/mapping/rule/here';
+import { valuesTaken } from '../../../../core/mapping/rule/parse-rule';
 import type { CompiledModel, Fielded } from '../../../../core/model/compile';
 import type { Field } from '../../../../core/model/document';
 import { kindOf, type Comparison } from '../../../../core/model/kinds';
@@ -86,11 +86,11 @@ export function askedBy(model: CompiledModel, type: Fielded, key: string): Askab
 
 /** What a field may be compared with at the place where its listing stands, each in words: the page's category, what the entry or page there says. */
 export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
-  const shown = new Set(model.pageTypes.flatMap(({ is: { source } }) => (source.kind === 'entry' ? [source.type] : [])));
-  const said = (of: 'entry' | 'page', fields: readonly Field[]) => fields.filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each)).map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
+  const shown = new Set(model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])));
+  const localized = (of: 'entry' | 'page', fields: readonly Field[]) => fields.filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each)).map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
   const places: [string, string][] = [
     ...(field.kind === 'category' ? [['category', 'this category'] as [string, string]] : []),
-    ...model.contentTypes.filter(({ id }) => shown.has(id)).flatMap(({ fields }) => said('entry', fields)), ...model.pageTypes.flatMap(({ fields }) => said('page', fields)),
+    ...model.contentTypes.filter(({ id }) => shown.has(id)).flatMap(({ fields }) => localized('entry', fields)), ...model.pageTypes.flatMap(({ fields }) => localized('page', fields)),
   ];
   return [...new Map(places)];
 }

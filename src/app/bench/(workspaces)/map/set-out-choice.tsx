@@ -1,7 +1,7 @@
 'use client';
 import type { ReactElement } from 'react';
 import type { JsonObject } from '../../../../core/json';
-import { arrangementKinds, densities, setOutBounds, type Arrangement, type Density } from '../../../../core/mapping/arrangement';
+import { arrangementKinds, densities, setOutBounds, type Arrangement, type Density } from '../../../../core/mapping/arrangement/arrangement';
 import { parts } from '../../../../core/mapping/parts';
 import { Chosen } from '../../../../ui/chosen';
 import look from '../../../../ui/look/look.module.css';

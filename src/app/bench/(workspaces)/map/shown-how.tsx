@@ -3,10 +3,10 @@ import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement';
-import { listingBounds } from '../../../../core/mapping/listing-rule';
-import type { fedBy } from '../../../../core/mapping/fed-by';
-import type { Sources } from '../../../../core/mapping/sources';
+import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement/arrangement';
+import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
+import type { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
+import type { Sources } from '../../../../core/mapping/rule/sources';
 import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
 import { MappingParts } from '../../../../ui/mapping-parts';
@@ -25,7 +25,7 @@ interface Props {
   rule: JsonObject;
   figures: ListingFigures | undefined;
   /** Which steps fed the entry that is looked at, if one is. */
-  fed: ReturnType<typeof fedBy> | undefined;
+  fed: ReturnType<typeof fieldsFeedingPart> | undefined;
   /** Where the rule is tried. */
   at: ListingPlace;
   disabled: boolean;
@@ -57,7 +57,7 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
             <TextBox key={locale} id={`heading-${locale}`} label={`Heading in ${languageName(locale)}`} value={textIn(headings[locale])} onChange={(words) => onChange('headings', { ...headings, [locale]: words })} slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }} />
           ))}
         </fieldset>
-        <SettingsHere id="listing-setting" keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.is.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
+        <SettingsHere id="listing-setting" keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.definition.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
       </div>
     </Frame>
   );

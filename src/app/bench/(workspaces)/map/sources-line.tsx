@@ -3,8 +3,8 @@ import { IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Id } from '../../../../core/ids';
-import { listingBounds } from '../../../../core/mapping/listing-rule';
-import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/sources';
+import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
+import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/rule/sources';
 import { useModel } from '../../../../ui/model-in-force';
 import styles from './map.module.css';
 

@@ -2,7 +2,7 @@
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
-import { facetBounds, mayBeFacet } from '../../../../core/mapping/facets';
+import { facetBounds, mayBeFacet } from '../../../../core/mapping/rule/facets';
 import type { Fielded } from '../../../../core/model/compile';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { Labelled } from '../../../../ui/labelled';

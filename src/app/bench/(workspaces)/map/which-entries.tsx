@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import type { ListingFigures, ListingResult } from '../../../../contract/listings';
 import type { Json } from '../../../../core/json';
 import type { Id } from '../../../../core/ids';
-import type { Sources } from '../../../../core/mapping/sources';
+import type { Sources } from '../../../../core/mapping/rule/sources';
 import { Frame } from '../../../../ui/frame';
 import { ConditionRows } from './condition-rows';
 import { conditionsOf } from './rule-edit';

@@ -17,20 +17,20 @@ const MOST = 50;
 
 /** The entries of one type that wait for review. */
 function Waiting({ type }: { type: CompiledType }): ReactElement | null {
-  const { data } = useAsk('entries', { query: { type: type.is.key, state: 'review', sort: '-changed', limit: MOST } });
+  const { data } = useAsk('entries', { query: { type: type.definition.key, state: 'review', sort: '-changed', limit: MOST } });
   if (!data || data.total === 0) return null;
   return (
-    <Frame label={`${type.is.plural} that wait for review`}>
+    <Frame label={`${type.definition.plural} that wait for review`}>
       <ul>
         {data.items.map(({ id, title, faults, changedAt }) => (
           <li key={id} style={{ display: 'flex', gap: 12, padding: '9px 16px', borderBottom: '1px solid var(--rule-soft)', alignItems: 'baseline' }}>
             <Link href={`/bench/write/entry/${id}`} style={{ fontWeight: 600, color: 'var(--ink)' }}>{title || 'Without a name'}</Link>
-            <span className={look.pencil}>{type.is.label}</span>
+            <span className={look.pencil}>{type.definition.label}</span>
             {faults > 0 && <span style={{ color: 'var(--madder)', fontSize: 13 }}>{faults} to mend</span>}
             <span className={`${look.pencil} ${look.small}`} style={{ marginLeft: 'auto' }}>since {dayjs(changedAt).format('D MMMM')}</span>
           </li>
         ))}
-        {data.total > MOST && <li style={{ padding: '9px 16px' }}><Link href={`/bench/write/${type.is.key}?state=review`}>All {data.total}</Link></li>}
+        {data.total > MOST && <li style={{ padding: '9px 16px' }}><Link href={`/bench/write/${type.definition.key}?state=review`}>All {data.total}</Link></li>}
       </ul>
     </Frame>
   );

@@ -2,7 +2,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Menu, MenuItem } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { shapeLists, type AnyShape } from '../../../../core/model/document';
-import { copyFields, gatherFields, moveIntoSet, moveToShape, setsOf, shapesIn } from '../../../../core/model/edit';
+import { copyFields, gatherFields, moveIntoSet, moveToShape, setsOf, shapesIn } from '../../../../core/model/change/edit';
 import { TextBox } from '../../../../ui/text-box';
 import { lists } from './lists';
 import styles from './shape.module.css';

@@ -7,8 +7,8 @@ import { referencesIn } from '../../../../core/content/values';
 import type { JsonObject } from '../../../../core/json';
 import { CompiledModel } from '../../../../core/model/compile';
 import type { BlockType, ContentType, Face as FaceOf, FaceRow, PageType } from '../../../../core/model/document';
-import { proposeMapping } from '../../../../core/model/propose-face';
-import { sampleValues } from '../../../../core/model/sample-values';
+import { proposeMapping } from '../../../../core/model/fresh/propose-face';
+import { sampleValues } from '../../../../core/model/fresh/sample-values';
 import { Face } from '../../../../site/face';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
@@ -19,7 +19,7 @@ import { SideBySide } from '../../../../ui/side-by-side';
 import { Eyebrow } from '../../../../ui/marks';
 import { useAsk } from '../../../../ui/use-ask';
 import { useDrawing } from '../../../../ui/use-known';
-import { readForm } from '../../../../ui/read-form';
+import { parseForm } from '../../../../ui/parse-form';
 import { VisitorPreview } from '../visitor-preview';
 import { RowsEditor, type Piece } from './rows-editor';
 import styles from './shape.module.css';
@@ -40,7 +40,7 @@ export function FaceBench({ type, of, mayChange, onChange }: { type: ContentType
   const [real] = entries?.items ?? [];
   const known = Object.fromEntries(Object.entries(real?.values ?? {}).filter(([key]) => fields.some((field) => field.key === key))) as JsonObject;
   // Real content where there is some; else each field says what it is.
-  const values = real ? readForm(fields, known, new Date().toISOString().slice(0, 10)).values : sampleValues(fields);
+  const values = real ? parseForm(fields, known, new Date().toISOString().slice(0, 10)).values : sampleValues(fields);
   const drawing = useDrawing(referencesIn(fields, values).map(({ target }) => target), model);
   const content = compiled ? mapToFace(face.mapping, compiled, { values }, drawing) : {};
   const slots = 'slots' in type ? type.slots : [];

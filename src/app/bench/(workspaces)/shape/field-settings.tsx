@@ -6,7 +6,7 @@ import { median } from 'd3';
 import { isInclude, modelBounds, type AnyShape, type Field } from '../../../../core/model/document';
 import { expandFields } from '../../../../core/model/compile';
 import { rowsOf } from '../../../../core/model/entries';
-import { setsOf } from '../../../../core/model/edit';
+import { setsOf } from '../../../../core/model/change/edit';
 import { isJsonObject, type Json } from '../../../../core/json';
 import { isEmpty, kindOf, type KindName } from '../../../../core/model/kinds';
 import { rolesOf } from '../../../../core/model/roles';

@@ -7,8 +7,8 @@ import { useId, useRef, useState, type KeyboardEvent, type ReactElement } from '
 import type { TypeFigures } from '../../../../contract/model';
 import { isDay } from '../../../../core/content/day';
 import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../../../core/model/document';
-import { rowsOf, type SheetRow } from '../../../../core/model/entries';
-import { addField, includeSet, moveField, setsOf } from '../../../../core/model/edit';
+import { rowsOf, type IndexRow } from '../../../../core/model/entries';
+import { addField, includeSet, moveField, setsOf } from '../../../../core/model/change/edit';
 import { kindOf, type Kind, type KindName } from '../../../../core/model/kinds';
 import { rolesOf } from '../../../../core/model/roles';
 import { KindIcon } from '../../../../ui/kinds';
@@ -65,14 +65,14 @@ function Coverage({ entry, figures }: { entry: FieldEntry; figures: TypeFigures 
 }
 
 interface RowProps extends Props {
-  row: SheetRow;
+  row: IndexRow;
   number: number;
-  rows: readonly SheetRow[];
+  rows: readonly IndexRow[];
   onMove: (id: string, to: { parent?: string; place: number }) => void;
 }
 
 /** Where Alt and an arrow lead: up, down, out of the group, or into the one right above. */
-function keyedMove(key: string, row: SheetRow, rows: readonly SheetRow[]): { parent?: string; place: number } | undefined {
+function keyedMove(key: string, row: IndexRow, rows: readonly IndexRow[]): { parent?: string; place: number } | undefined {
   const inside = row.parent === undefined ? {} : { parent: row.parent };
   if (key === 'ArrowUp') return { ...inside, place: row.place - 1 };
   if (key === 'ArrowDown') return { ...inside, place: row.place + 1 };

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import type { ReactElement, ReactNode } from 'react';
 import { may } from '../../../../core/roles';
-import { model, working } from '../../../../services/model';
+import { model, working } from '../../../../services/model/working-copy';
 import { signedIn } from '../../signed-in';
 import { SampleState } from './sample/sample-state';
 import { WorkingModelProvider } from './working-model';
@@ -9,9 +9,9 @@ import { WorkingModelProvider } from './working-model';
 export const metadata: Metadata = { title: 'Shape' };
 
 export default async function ShapeLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
-  const { house, person } = await signedIn();
-  const inForce = model(house);
+  const { installation, person } = await signedIn();
+  const inForce = model(installation);
   // Only who may shape it sees the working copy; everyone else sees the model in force.
-  const copy = may(person.role, 'shape the model') ? await working(house) : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
+  const copy = may(person.role, 'shape the model') ? await working(installation) : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
   return <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}><SampleState>{children}</SampleState></WorkingModelProvider>;
 }

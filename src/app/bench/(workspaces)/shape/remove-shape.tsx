@@ -2,7 +2,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { AnyShape, ShapeList } from '../../../../core/model/document';
-import { removeShape } from '../../../../core/model/edit';
+import { removeShape } from '../../../../core/model/change/edit';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { lists } from './lists';

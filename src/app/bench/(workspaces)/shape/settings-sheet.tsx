@@ -1,7 +1,7 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
-import { settingKeys, settings, settle, withSetting, type Layers, type SettingKey, type SettingsLayer } from '../../../../core/model/settings';
+import { settingKeys, settings, resolveSetting, withSetting, type Layers, type SettingKey, type SettingsLayer } from '../../../../core/model/settings';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { settingSourceWords } from '../../../../ui/setting-source-words';
 import look from '../../../../ui/look/look.module.css';
@@ -17,7 +17,7 @@ export function SettingsSheet({ layers, disabled, onChange }: { layers: Layers; 
         <thead><tr><th scope="col">Setting</th><th scope="col">Here</th><th scope="col">Comes from</th><th scope="col">Editors</th></tr></thead>
         <tbody>
           {settingKeys.map((key) => {
-            const held = settle(key, layers);
+            const held = resolveSetting(key, layers);
             const isOwn = held.from === own?.source;
             return (
               <tr key={key}>

@@ -4,8 +4,8 @@ import { FileDiff, FileInput, FileJson, Grid3x3, ListChecks, Network, Palette, P
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
-import { addShape, shapesIn } from '../../../../core/model/edit';
-import { newShape } from '../../../../core/model/start';
+import { addShape, shapesIn } from '../../../../core/model/change/edit';
+import { newShape } from '../../../../core/model/fresh/start';
 import { TypeIcon } from '../../../../ui/icon';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';

@@ -10,7 +10,7 @@ import { useWorkingModel } from './working-model';
 import styles from './shape.module.css';
 
 /** The one spelling of a language's tag (BCP 47), or why it is none that can be added. */
-function readLanguage(written: string, there: readonly string[]): { tag: string } | { fault: string } {
+function parseLanguage(written: string, there: readonly string[]): { tag: string } | { fault: string } {
   let tag: string | undefined;
   try {
     [tag] = Intl.getCanonicalLocales(written.trim());
@@ -29,7 +29,7 @@ export function SiteLanguages(): ReactElement {
   const [fault, setFault] = useState('');
   const put = (next: string[]) => change((model) => ({ ...model, locales: { ...model.locales, others: next } }));
   const add = () => {
-    const read = readLanguage(written, [main, ...others]);
+    const read = parseLanguage(written, [main, ...others]);
     if ('fault' in read) {
       setFault(read.fault);
       return;

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactElement, type ReactNode } from 'react';
 import type { ModelAnswer, WorkingModelAnswer } from '../../../../contract/model';
 import type { JsonObject } from '../../../../core/json';
-import { modelChanges } from '../../../../core/model/changes';
+import { modelChanges } from '../../../../core/model/change/changes';
 import type { ModelFault } from '../../../../core/model/check';
 import type { ModelDocument } from '../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';

@@ -12,14 +12,14 @@ import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { groupId, groupsOf } from '../../../../ui/field-groups';
-import { faultsInForm, fieldsFor, fieldsIn, saidPatchOf, withLanguages } from '../../../../ui/form-languages';
+import { faultsInForm, fieldsFor, fieldsIn, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { LanguageChoice } from '../../../../ui/language-choice';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { faultsAt, readForm } from '../../../../ui/read-form';
+import { faultsAt, parseForm } from '../../../../ui/parse-form';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
@@ -59,8 +59,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const mayWrite = useMay('write entries');
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
-    sendable: (given) => readForm(everyField, given, today).sendable,
-    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: saidPatchOf(changes, locales) }), fields, locales),
+    sendable: (given) => parseForm(everyField, given, today).sendable,
+    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: localizedPatchOf(changes, locales) }), fields, locales),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && withLanguages(other, fields, locales);
@@ -80,20 +80,20 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const pointed = type?.field(asked)?.key;
   useEffect(() => { if (pointed !== undefined) goToField(pointed); }, [pointed]);
   if (!type) return null;
-  const reading = readForm(everyField, given, today);
+  const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
   const faults = [...reading.faults, ...faultsInForm([...draft.faults, ...(problem?.faults ?? [])]).filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
   const mends = (inside: readonly Field[]) => inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
   const filled = (inside: readonly Field[]) => inside.filter((field) => reading.values[field.id] !== undefined).length;
   const locked = !mayWrite || kept.state === 'binned';
-  const title = String(given[type.field(type.is.title)?.key ?? ''] ?? '').trim();
+  const title = String(given[type.field(type.definition.title)?.key ?? ''] ?? '').trim();
   const groups = groupsOf(fields);
   return (
     <Workspace
       outlineLabel="In this entry"
       outline={(
         <>
-          <Link className={styles.back} href={`/bench/write/${type.is.key}`}>‹ {type.is.plural}</Link>
+          <Link className={styles.back} href={`/bench/write/${type.definition.key}`}>‹ {type.definition.plural}</Link>
           <OutlineGroup title="In this entry">
             {groups.map(({ heading, fields: inside }) => {
               const n = mends(inside);
@@ -111,7 +111,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             <Eyebrow>Reach</Eyebrow>
             <Stem
               label="Reach of this entry"
-              from={[{ key: 'type', label: type.is.label, detail: 'frames it', href: `/bench/shape/content/${type.is.key}` }]}
+              from={[{ key: 'type', label: type.definition.label, detail: 'frames it', href: `/bench/shape/content/${type.definition.key}` }]}
               here={{ label: title || 'Without a name', detail: id.slice(-12) }}
               to={reach && reach.goesTo.length > 0
                 ? reach.goesTo.map((link) => ({ key: link.id, label: link.label, detail: `listing, ${link.detail}`, href: `/bench/map/${link.id}` }))
@@ -129,7 +129,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>{type.is.label}</span></div>
+          <div className={look.eyebrow}><span>{type.definition.label}</span></div>
           <h1>{title || 'Without a name'}</h1>
           <div className={styles.standing}>
             <StateMark state={kept.state} />
@@ -142,7 +142,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           {kept.address && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
           {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
           <EntryActs
-            entry={kept} asksReview={type.is.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}
+            entry={kept} asksReview={type.definition.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}
             onDone={(answer) => draft.take(withLanguages(answer, fields, locales))} onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
           />
         </div>

@@ -2,11 +2,11 @@
 import { MenuItem, Select } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { referencesIn, type Values } from '../../../../core/content/values';
-import { columnsOf, inRatio } from '../../../../core/mapping/arrange';
-import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement';
-import { mappingIn } from '../../../../core/mapping/sources';
+import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
+import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement/arrangement';
+import { mappingIn } from '../../../../core/mapping/rule/sources';
 import { mapToFace } from '../../../../core/mapping/map';
-import { readRule } from '../../../../core/mapping/read-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse-rule';
 import type { Mapping } from '../../../../core/mapping/parts';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
@@ -34,10 +34,10 @@ export function EntryFaces({ type, values, onField }: { type: CompiledType<Conte
   const drawing = useDrawing(referencesIn(type.fields, values).map(({ target }) => target));
   const [chosen, setChosen] = useState('own');
   const listings = (data?.items ?? []).flatMap(({ id, label, rule: spoken }): Way[] => {
-    const { rule } = readRule(model, spoken);
+    const { rule } = parseRule(model, spoken);
     return rule?.from.includes(type.id) ? [{ key: id, label: `In ${label}`, arrangement: rule.arrangement, setOut: rule.setOut ?? {}, mapping: mappingIn(rule.mapping, type) }] : [];
   });
-  const ways: Way[] = [{ key: 'own', label: 'On its own', mapping: type.is.face.mapping }, ...listings];
+  const ways: Way[] = [{ key: 'own', label: 'On its own', mapping: type.definition.face.mapping }, ...listings];
   const way = ways.find(({ key }) => key === chosen) ?? ways[0];
   const face = way ? mapToFace(way.mapping, type, { values }, drawing) : {};
   return (

@@ -8,7 +8,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useState, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../contract/entries';
 import { shownAnswers, states, stateLabels, type State } from '../../../../core/content/states';
-import { readValues } from '../../../../core/content/values';
+import { parseValues } from '../../../../core/content/values';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
 import { namedOnly } from '../../../../core/content/known';
@@ -34,7 +34,7 @@ const isState = (text: string | null): text is State => states.some((state) => s
 /** The value of a field in words, as a cell shows it. */
 function Cell({ field, row, speaking }: { field: Field; row: EntryRow; speaking: Speaking }): ReactElement | null {
   if (kindOf(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
-  const { values } = readValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
+  const { values } = parseValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
   const value = values[field.id];
   const words = value === undefined ? '' : shorten((kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking), 120);
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
@@ -42,7 +42,7 @@ function Cell({ field, row, speaking }: { field: Field; row: EntryRow; speaking:
 
 const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking, shown: ((id: string) => readonly ReachLink[] | undefined)) => helper.columns([
   helper.display({
-    id: 'title', header: type.field(type.is.title)?.label ?? 'Title',
+    id: 'title', header: type.field(type.definition.title)?.label ?? 'Title',
     cell: ({ row: { original } }) => (
       <>
         <Link href={`/bench/write/entry/${original.id}`}>{original.title || 'Without a name'}</Link>
@@ -51,7 +51,7 @@ const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking, shown: (
     ),
   }),
   helper.display({ id: 'state', header: 'State', cell: ({ row: { original } }) => <><StateMark state={original.state} />{original.differs && <span className={styles.differs}>changed since</span>}</> }),
-  ...type.is.columns.filter((id) => id !== type.is.title).flatMap((id) => {
+  ...type.definition.columns.filter((id) => id !== type.definition.title).flatMap((id) => {
     const field = type.field(id);
     return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} /> })] : [];
   }),
@@ -109,15 +109,15 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
     const field = type.fieldByKey(id);
-    return field?.indexed === true && (kindOf(field) as Kind<KindName>).sheetShape(field.rules as never).sort !== 'none';
+    return field?.indexed === true && (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort !== 'none';
   };
   const first = cursors.length * limit + 1;
-  const { plural } = type.is;
+  const { plural } = type.definition;
   return (
     <Workspace outline={<WriteOutline typeKey={typeKey} {...(isState(state) ? { state } : {})} />} outlineLabel="Entries">
       <div className={look.heading}>
-        <div><Eyebrow>Entries</Eyebrow><h1>{plural}{isState(state) && `, ${stateLabels[state].toLowerCase()}`}</h1>{type.is.purpose && <p className={look.pencil}>{type.is.purpose}</p>}</div>
-        {mayWrite && <div className={look.acts}><Button variant="contained" disabled={busy} onClick={() => void make()}>New {type.is.label.toLowerCase()}</Button></div>}
+        <div><Eyebrow>Entries</Eyebrow><h1>{plural}{isState(state) && `, ${stateLabels[state].toLowerCase()}`}</h1>{type.definition.purpose && <p className={look.pencil}>{type.definition.purpose}</p>}</div>
+        {mayWrite && <div className={look.acts}><Button variant="contained" disabled={busy} onClick={() => void make()}>New {type.definition.label.toLowerCase()}</Button></div>}
       </div>
       <div className={styles.tools}>
         <OutlinedInput sx={{ width: 260 }} type="search" placeholder={`Search ${plural.toLowerCase()} by name`} value={words} onChange={({ target }) => setWords(target.value)} startAdornment={<Search size={15} aria-hidden="true" style={{ color: 'var(--pencil)', flex: 'none' }} />} slotProps={{ input: { 'aria-label': `Search ${plural} by name` } }} />
@@ -137,7 +137,7 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
         {data?.total === 0 ? (
           <div className={look.empty}>
             <strong>{q || shown || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
-            {q || shown || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.is.label.toLowerCase()}</Button>}
+            {q || shown || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.definition.label.toLowerCase()}</Button>}
           </div>
         ) : (
           <div className={styles.scroll}>

@@ -4,8 +4,8 @@ import { signedIn } from '../../signed-in';
 import { NoTypes } from './no-types';
 
 export default async function WritePage(): Promise<ReactElement> {
-  const { house } = await signedIn();
-  const [first] = house.model.contentTypes;
-  if (first) redirect(`/bench/write/${first.is.key}`);
+  const { installation } = await signedIn();
+  const [first] = installation.model.contentTypes;
+  if (first) redirect(`/bench/write/${first.definition.key}`);
   return <NoTypes />;
 }

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Id } from '../../../../core/ids';
-import { readRule } from '../../../../core/mapping/read-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse-rule';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { whereFieldsShow } from '../../../../core/site/field-shows';
@@ -13,7 +13,7 @@ export function useFieldShows(type: CompiledType<ContentType> | undefined): Read
   const { data } = useAsk('listings');
   return useMemo(() => {
     if (!type || !data) return undefined;
-    const inForce = data.items.filter(({ state }) => state === 'published').map(({ label, rule }) => ({ label, rule: readRule(model, rule).rule }));
+    const inForce = data.items.filter(({ state }) => state === 'published').map(({ label, rule }) => ({ label, rule: parseRule(model, rule).rule }));
     return whereFieldsShow(model, type, inForce.flatMap(({ label, rule }) => (rule ? [{ label, rule }] : [])));
   }, [model, type, data]);
 }

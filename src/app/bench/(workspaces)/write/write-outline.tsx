@@ -38,10 +38,10 @@ export function WriteOutline({ typeKey, state, media }: Props): ReactElement {
   return (
     <>
       <OutlineGroup title="Content types" count={model.contentTypes.length}>
-        {model.contentTypes.map(({ is }) => {
-          const counts = countsOf(is.key);
+        {model.contentTypes.map(({ definition }) => {
+          const counts = countsOf(definition.key);
           const n = counts && states.filter((each) => each !== 'binned').reduce((sum, each) => sum + counts[each], 0);
-          return <OutlineRow key={is.id} label={is.plural} icon={<TypeIcon name={is.icon} />} href={`/bench/write/${is.key}`} here={is.key === typeKey && state === undefined} {...(n === undefined ? {} : { end: n })} />;
+          return <OutlineRow key={definition.id} label={definition.plural} icon={<TypeIcon name={definition.icon} />} href={`/bench/write/${definition.key}`} here={definition.key === typeKey && state === undefined} {...(n === undefined ? {} : { end: n })} />;
         })}
       </OutlineGroup>
       <OutlineGroup title="Media">

@@ -1,13 +1,13 @@
 import type { ReactElement } from 'react';
-import { today } from '../../../../../services/house';
-import { page } from '../../../../../services/pages';
+import { today } from '../../../../../services/runtime/installation';
+import { page } from '../../../../../services/pages/write';
 import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { PageBench } from '../page-bench';
 
 export default async function PagePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactElement> {
-  const { house } = await signedIn();
+  const { installation } = await signedIn();
   const { id } = await params;
-  const found = await orNotFound(page(house, id));
-  return <PageBench key={id} initial={found} today={today(house)} />;
+  const found = await orNotFound(page(installation, id));
+  return <PageBench key={id} initial={found} today={today(installation)} />;
 }

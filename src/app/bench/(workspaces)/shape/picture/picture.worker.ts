@@ -1,5 +1,5 @@
 import type { ModelDocument } from '../../../../../core/model/document';
-import { typePicture, type PictureOf } from '../../../../../core/model/type-picture';
+import { typePicture, type PictureOf } from '../../../../../core/model/placement/type-picture';
 
 export interface ToDraw {
   document: ModelDocument;

@@ -2,8 +2,8 @@
 import { useState, type ReactElement } from 'react';
 import { CompiledModel } from '../../../../../core/model/compile';
 import { TOP } from '../../../../../core/model/document';
-import { homesOf } from '../../../../../core/model/placement';
-import { standing } from '../../../../../core/model/standing';
+import { homesOf } from '../../../../../core/model/placement/placement';
+import { explainPlacement } from '../../../../../core/model/placement/explain-placement';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
@@ -23,7 +23,7 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const child = chosen.child ?? here?.child ?? document.pageTypes[0]?.id ?? '';
   const parent = chosen.parent ?? here?.parent ?? TOP;
   const model = new CompiledModel(document, 0);
-  const { allowed, reasons } = standing(model, child, parent, (id) => tree?.pages.find((each) => each.id === id)?.title);
+  const { allowed, reasons } = explainPlacement(model, child, parent, (id) => tree?.pages.find((each) => each.id === id)?.title);
   const verdict = homes?.items.find(({ id }) => (id ?? TOP) === place);
   return (
     <section className={styles.asking}>

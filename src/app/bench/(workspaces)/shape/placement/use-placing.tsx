@@ -2,7 +2,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import Link from 'next/link';
 import { useState, type ReactElement, type ReactNode } from 'react';
-import { placed } from '../../../../../core/model/placement';
+import { placed } from '../../../../../core/model/placement/placement';
 import look from '../../../../../ui/look/look.module.css';
 import { Mono } from '../../../../../ui/marks';
 import { useTell } from '../../../../../ui/telling';

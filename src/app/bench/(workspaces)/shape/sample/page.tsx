@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useEffect, useRef, useState, type DragEvent, type ReactElement } from 'react';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import type { ContentType } from '../../../../../core/model/document';
-import { addShape } from '../../../../../core/model/edit';
+import { addShape } from '../../../../../core/model/change/edit';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';

@@ -1,7 +1,7 @@
 import { fieldsFromSchema } from '../../../../../core/formats/sample/from-schema';
 import { proposeFields, referenceOf, titleAmong, type ProposedField } from '../../../../../core/formats/sample/propose-fields';
-import { isSchema, readJsonRows } from '../../../../../core/formats/sample/read-json';
-import { encodingOf, readTable, type FileProblem, type Watching } from '../../../../../core/formats/sample/read-table';
+import { isSchema, parseJsonRows } from '../../../../../core/formats/sample/parse-json';
+import { encodingOf, parseTable, type FileProblem, type Watching } from '../../../../../core/formats/sample/parse-table';
 import { Tally } from '../../../../../core/formats/sample/tally';
 import type { Json, JsonObject } from '../../../../../core/json';
 
@@ -43,8 +43,8 @@ const isJson = ({ name }: File) => /\.json$/i.test(name);
 
 /** Reads a file row by row, whichever sort it is of. */
 async function read(file: File, watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>) {
-  if (isJson(file)) return readJsonRows(textOf(file), watching);
-  return readTable(file, watching, encodingOf(new Uint8Array(await file.slice(0, 65_536).arrayBuffer())));
+  if (isJson(file)) return parseJsonRows(textOf(file), watching);
+  return parseTable(file, watching, encodingOf(new Uint8Array(await file.slice(0, 65_536).arrayBuffer())));
 }
 
 async function schemaIn(file: File): Promise<JsonObject | undefined> {

@@ -1,7 +1,7 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import { contrast, paletteParts, paletteWords, readings, type HouseStyle, type Palette } from '../../../../../core/model/house-style';
+import { contrast, paletteParts, paletteWords, readings, type HouseStyle, type Palette } from '../../../../../core/model/fresh/house-style';
 import look from '../../../../../ui/look/look.module.css';
 import styles from './style.module.css';
 

@@ -1,7 +1,7 @@
 'use client';
 import { Tab, Tabs } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import type { HouseStyle } from '../../../../../core/model/house-style';
+import type { HouseStyle } from '../../../../../core/model/fresh/house-style';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { SideBySide } from '../../../../../ui/side-by-side';

@@ -1,7 +1,7 @@
 'use client';
 import { Slider } from '@mui/material';
 import type { ReactElement } from 'react';
-import type { HouseStyle } from '../../../../../core/model/house-style';
+import type { HouseStyle } from '../../../../../core/model/fresh/house-style';
 import { Labelled } from '../../../../../ui/labelled';
 import { Chosen } from '../../../../../ui/chosen';
 import styles from './style.module.css';

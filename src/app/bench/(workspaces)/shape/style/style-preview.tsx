@@ -1,7 +1,7 @@
 'use client';
 import { ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import type { HouseStyle } from '../../../../../core/model/house-style';
+import type { HouseStyle } from '../../../../../core/model/fresh/house-style';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';

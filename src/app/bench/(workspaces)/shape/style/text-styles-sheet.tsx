@@ -2,7 +2,7 @@
 import { Button, OutlinedInput } from '@mui/material';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactElement } from 'react';
-import type { TextStyle } from '../../../../../core/model/house-style';
+import type { TextStyle } from '../../../../../core/model/fresh/house-style';
 import { keyFrom } from '../../../../../core/model/naming';
 import { NumberRule, YesRule } from '../../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../../ui/labelled';

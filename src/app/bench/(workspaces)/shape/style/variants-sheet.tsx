@@ -2,7 +2,7 @@
 import { Button, OutlinedInput } from '@mui/material';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactElement } from 'react';
-import type { Variant } from '../../../../../core/model/house-style';
+import type { Variant } from '../../../../../core/model/fresh/house-style';
 import { keyFrom } from '../../../../../core/model/naming';
 import { Labelled } from '../../../../../ui/labelled';
 import { Chosen } from '../../../../../ui/chosen';

@@ -4,8 +4,8 @@ import { signedIn } from '../../../signed-in';
 import { EntryTable } from '../entry-table';
 
 export default async function TablePage({ params }: { params: Promise<{ type: string }> }): Promise<ReactElement> {
-  const { house } = await signedIn();
+  const { installation } = await signedIn();
   const { type } = await params;
-  if (!house.model.contentTypeByKey(type)) notFound();
+  if (!installation.model.contentTypeByKey(type)) notFound();
   return <EntryTable key={type} typeKey={type} />;
 }

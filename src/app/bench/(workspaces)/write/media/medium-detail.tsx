@@ -9,13 +9,13 @@ import { sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import { isFilledIn } from '../../../../../core/model/media-type';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { EntryForm } from '../../../../../ui/entry-form';
-import { faultsInForm, fieldsFor, fieldsIn, saidPatchOf, withLanguages } from '../../../../../ui/form-languages';
+import { faultsInForm, fieldsFor, fieldsIn, localizedPatchOf, withLanguages } from '../../../../../ui/form-languages';
 import { Frame } from '../../../../../ui/frame';
 import { Thumb } from '../../../../../ui/kinds/media-drawer';
 import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
-import { readForm } from '../../../../../ui/read-form';
+import { parseForm } from '../../../../../ui/parse-form';
 import { useTell } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from '../../../../../ui/unsaved';
@@ -53,7 +53,7 @@ function Filled({ medium, today, mayWrite, onClose }: { medium: MediaAnswer } & 
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const changes: JsonObject = Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value as Json, (kept[key] ?? null) as Json)));
   const typed = Object.keys(changes).length > 0;
-  const reading = readForm(everyField, given, today);
+  const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
   const faults = [...reading.faults, ...faultsInForm(problem?.faults ?? []).filter(({ path }) => !told.has(path))];
   const change = (key: string, value: Json) => {
@@ -70,7 +70,7 @@ function Filled({ medium, today, mayWrite, onClose }: { medium: MediaAnswer } & 
     setBusy(true);
     setProblem(undefined);
     try {
-      await ask('changeMedium', { path: { id: medium.id }, revision: medium.revision, body: saidPatchOf(changes, locales) });
+      await ask('changeMedium', { path: { id: medium.id }, revision: medium.revision, body: localizedPatchOf(changes, locales) });
       forgetUnsaved(name);
       tell(`${medium.label} is kept.`);
       await client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });

@@ -1,0 +1,60 @@
+import type { Id } from '../../core/ids';
+import type { CompiledType } from '../../core/model/compile';
+import type { PageType } from '../../core/model/document';
+import { putCategoryWords, wordsOfCategory } from '../../store/category-words';
+import type { Reader, WriteTransaction } from '../../store/database';
+import { placeOf, putPlaces, type PlacedPage } from '../../store/pages';
+import { changeWorking, note, recordById, setBinned, setRefs } from '../../store/records';
+import { schemeShownBy } from './pages';
+import type { Installation } from '../runtime/installation';
+import { pageBody, type PageBody } from '../records/bodies';
+import { pageFaults } from '../pages/faults';
+import type { Person } from '../people/people';
+import { ruleViolation, invalidInput } from '../runtime/refusal';
+import { comeDown } from '../records/versions';
+
+/** Where words of a category stand in the tree: in no place of their own. The category's place tells where visitors find them. */
+export const placeOfWords = (uuid: Id): string => `category:${uuid}`;
+
+/** Checks that a page of a type may hold the words of a category below another page. */
+export async function expectWords(reader: Reader, installation: Installation, type: CompiledType<PageType>, parent: PlacedPage | null, category: Id): Promise<void> {
+  const scheme = schemeShownBy(installation, type);
+  const found = installation.categories.get(category);
+  if (!scheme || !found || found.scheme !== scheme.id) throw invalidInput([{ path: '/category', code: 'not-there', message: `${type.definition.label} shows no such category.` }]);
+  if (parent?.type !== type.id || parent.category !== null) throw invalidInput([{ path: '/parent', code: 'placement', message: `Words of a category stand below the ${type.definition.label} that says how all of them are.` }]);
+  if ((await wordsOfCategory(reader, installation.keyMap.of(category))).some((each) => each.parent === parent.record)) throw ruleViolation(`${found.label} has words of its own already.`);
+}
+
+const into = (body: PageBody, other: PageBody): PageBody => ({
+  ...other, values: { ...body.values, ...other.values },
+  slots: Object.fromEntries([...new Set([...Object.keys(other.slots ?? {}), ...Object.keys(body.slots ?? {})])].map((slot) => [slot, [...(other.slots?.[slot] ?? []), ...(body.slots?.[slot] ?? [])]])),
+});
+
+/**
+ * What editors wrote for a category that goes into another, or goes away. The other takes its words over; where it has
+ * some already, those of the first are put behind them in the working version, for an editor to settle. Words that no
+ * category takes go to the bin.
+ */
+export async function handOverWords(tx: WriteTransaction, installation: Installation, person: Person, from: Id, to: Id | undefined): Promise<void> {
+  const heirs = to === undefined ? [] : await wordsOfCategory(tx, installation.keyMap.of(to));
+  for (const { record, parent } of await wordsOfCategory(tx, installation.keyMap.of(from))) {
+    const heir = heirs.find((each) => each.parent === parent);
+    if (to !== undefined && !heir) {
+      await putCategoryWords(tx, record, installation.keyMap.of(to));
+      continue;
+    }
+    const [kept, other] = [await recordById(tx, record), heir && (await recordById(tx, heir.record))];
+    const type = installation.model.pageType(kept?.type ?? '');
+    if (kept && other && type) {
+      const body = into(pageBody(kept.body), pageBody(other.body));
+      const faults = await pageFaults(tx, installation, type, body, true);
+      await changeWorking(tx, other, { title: other.title, body: JSON.stringify(body), faults: faults.length, stage: 'draft', at: installation.now(), by: person.id, why: 'categories merged' });
+    }
+    const place = await placeOf(tx, record);
+    await comeDown(tx, record, installation.now());
+    for (const side of [0, 1] as const) await setRefs(tx, record, side, []);
+    await setBinned(tx, record, installation.now());
+    if (place) await putPlaces(tx, [{ ...place, address: `bin:${place.uuid}` }]);
+    await note(tx, installation.now(), person.id, 'binned the words of a category', record);
+  }
+}

@@ -1,0 +1,76 @@
+import type { ShownSpan } from '../../contract/entries';
+import { FOREVER, isLive, makeRoom, stateAt, type Span, type State } from '../../core/content/states';
+import type { Fault } from '../../core/faults';
+import type { WriteTransaction } from '../../store/database';
+import { dropLive, endLive, liveOf, putLive, type KeptRecord, type LiveVersion } from '../../store/records';
+import type { Publication } from '../../contract/entries';
+import type { Refusal} from '../runtime/refusal';
+import { invalidInput } from '../runtime/refusal';
+
+/** What every answer about a versioned thing tells of its versions. */
+export interface PublicationState {
+  state: State;
+  shown: ShownSpan[];
+  /** Whether the working version differs from the newest that visitors see or will see. */
+  differs: boolean;
+}
+
+export const spanAnswer = ({ starts, ends }: Span): ShownSpan => ({ from: new Date(starts).toISOString(), ...(ends >= FOREVER ? {} : { until: new Date(ends).toISOString() }) });
+
+/** How something stands by the spans of its versions, each with whether it says what the working version says. */
+export function publicationStateBy(thing: Pick<KeptRecord, 'stage' | 'binnedAt'>, spans: readonly (Span & { same: boolean })[], now: number): PublicationState {
+  const current = spans.filter(({ ends }) => ends > now);
+  return {
+    state: stateAt({ stage: thing.stage, spans, binned: thing.binnedAt !== null }, now),
+    shown: current.map(spanAnswer),
+    differs: current.at(-1)?.same === false,
+  };
+}
+
+export const publicationStateOf = (record: Pick<KeptRecord, 'stage' | 'binnedAt' | 'body'>, versions: readonly LiveVersion[], now: number): PublicationState =>
+  publicationStateBy(record, versions.map((version) => ({ ...version, same: version.body === record.body })), now);
+
+/** The span a publication asks for. */
+export function spanOf({ from, until }: Publication, now: number): Span {
+  const starts = Math.max(from === undefined ? now : Date.parse(from), now);
+  const ends = until === undefined ? FOREVER : Date.parse(until);
+  const faults: Fault[] = ends <= starts ? [{ path: '/until', code: 'order', message: 'It would come down before it goes up.' }] : [];
+  if (faults.length > 0) throw invalidInput(faults);
+  return { starts, ends };
+}
+
+/** What became of a record's live versions: those gone, and those that stand now. */
+export interface LiveChange {
+  dropped: number[];
+  versions: LiveVersion[];
+}
+
+/** Lets visitors see a body in a span, making room among the versions there are. */
+export async function goLive(tx: WriteTransaction, record: Pick<KeptRecord, 'id' | 'title' | 'body'>, span: Span, now: number, by: number | null): Promise<LiveChange> {
+  const before = await liveOf(tx, record.id);
+  const { drop, shorten } = makeRoom(before, span, now);
+  for (const { id } of drop) await dropLive(tx, id);
+  for (const { span: version, ends } of shorten) {
+    if (ends > version.starts) await endLive(tx, version.id, ends);
+    else await dropLive(tx, version.id);
+  }
+  await putLive(tx, [{ record: record.id, title: record.title, body: record.body, ...span, at: now, by }]);
+  const versions = await liveOf(tx, record.id);
+  return { dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id), versions };
+}
+
+/** Takes everything down: what visitors see ends now, what waits to begin goes. */
+export async function comeDown(tx: WriteTransaction, record: number, now: number): Promise<LiveChange> {
+  const before = await liveOf(tx, record);
+  for (const version of before) {
+    if (isLive(version, now) && version.starts < now) await endLive(tx, version.id, now);
+    else if (version.starts >= now) await dropLive(tx, version.id);
+  }
+  const versions = await liveOf(tx, record);
+  return { dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id), versions };
+}
+
+/** Holds a change against the revision it was made from. */
+export function expectRevision(record: KeptRecord, revision: number, tell: () => Refusal): void {
+  if (record.revision !== revision) throw tell();
+}

@@ -1,0 +1,145 @@
+import type { Id } from '../../core/ids';
+import { columnsOf, inRatio } from '../../core/mapping/arrangement/arrange';
+import { facetCondition, facetQuery, facetValues, pressed, parseFacets, type ChosenFacets } from '../../core/mapping/rule/facets';
+import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
+import { keepsRule, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
+import { leadingTo } from '../../core/mapping/map';
+import { allIn } from '../../core/mapping/rule/pins';
+import { resultPages } from '../../core/mapping/arrangement/result-pages';
+import { Sources } from '../../core/mapping/rule/sources';
+import type { Field } from '../../core/model/document';
+import type { SettingsLayer } from '../../core/model/settings';
+import { kindOf, type Kind, type KindName } from '../../core/model/kinds';
+import { addressIn, resultAddress } from '../../core/site/address';
+import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/site/shown-by-settings';
+import type { DrawnFacet, DrawnListing } from '../../core/site/visitor-page';
+import type { Reader } from '../../store/database';
+import { countFacets } from '../../store/queries/facet-query';
+import { listAmong } from '../../store/queries/listing-query';
+import { livePagesByIds } from '../../store/pages';
+import { liveAt, recordByUuid } from '../../store/records';
+import type { Installation } from '../runtime/installation';
+import { drawItems } from './items';
+import { listingBody, pageBody } from '../records/bodies';
+import { pageTitle } from '../records/known';
+import { withLeadingEntries } from '../listings/leading';
+import { addressesOf, sourcesOf } from '../listings/sources';
+
+/** Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its own are added to them), the language. */
+export interface RenderContext {
+  place: PlaceContext;
+  above: Set<Id>;
+  /** What an editor placed first of this listing, where it stands. */
+  byHand?: readonly Id[];
+  /** What is set on the page: it goes before what is set on the listing. */
+  settings?: SettingsLayer | undefined;
+  language?: string | undefined;
+}
+
+const nobodyChose: ChosenFacets = new Map();
+
+/** The fields by which visitors filter a listing. */
+const facetFields = (installation: Installation, rule: ListingRule): Field[] => {
+  const sources = Sources.of(installation.model, rule.from);
+  return (rule.facets ?? []).flatMap((id) => sources.field(id) ?? []);
+};
+
+/** The rule as it holds at a spot: what the place gives put in, what stands above left out. */
+function ruleAt(rule: ListingRule, { place, above }: RenderContext): ListingRule {
+  const where = bindPlace(rule.where, place);
+  if (!rule.notAbove || above.size === 0) return { ...rule, where };
+  return { ...rule, where: { all: [where, { not: { entry: [...above] } }] }, pins: (rule.pins ?? []).filter(({ entry }) => !above.has(entry)) };
+}
+
+/** The rule as far as a visitor's choice lets through: pinned entries stand among the others then. */
+function narrowed(rule: ListingRule, choice: Condition): ListingRule {
+  const { pins: _pins, leaveOut: _leaveOut, ...rest } = rule;
+  return { ...rest, where: { all: [allIn(rule), choice] } };
+}
+
+/** What visitors see of a listing at a spot: of all of them, or of those that a visitor chose. */
+export async function drawListing(installation: Installation, given: ListingRule, spot: RenderContext, page = 1, chosen: ChosenFacets = nobodyChose): Promise<DrawnListing> {
+  const { language } = spot;
+  const sources = Sources.of(installation.model, given.from);
+  const heading = (language && given.headings?.[language]) || given.heading;
+  const nothing = { heading, arrangement: given.arrangement, setOut: given.setOut ?? {}, columns: [], items: [], matching: 0 };
+  const here = ruleAt(given, spot);
+  const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(installation, here), chosen));
+  const asked = await sourcesOf(installation.content, installation, await withLeadingEntries(installation.content, installation, rule, spot.byHand), language);
+  const { matching, versions } = await listAmong(installation.content, asked, page);
+  for (const { uuid } of versions) spot.above.add(uuid);
+  const drawn = await drawItems(installation, asked, versions, language, spot.settings);
+  const layers = listingLayers(installation.model.document, sources.types.length === 1 ? sources.types[0]?.definition : undefined, rule, spot.settings);
+  const addresses = await addressesOf(installation.content, installation, drawn, language);
+  const items = drawn.map(({ type: _type, face, ...item }) => {
+    const address = addresses.get(item.id);
+    return { ...item, face: address === undefined ? face : leadingTo(face, address) };
+  });
+  const fullList = rule.fullList === undefined || !leadsOnBySettings(layers) ? undefined : await fullListOf(installation, given, rule.fullList, matching, language);
+  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+}
+
+/** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
+async function fullListOf(installation: Installation, rule: ListingRule, id: Id, matching: number, language?: string): Promise<DrawnListing['fullList']> {
+  const record = await recordByUuid(installation.content, id, 'page');
+  const [page] = record ? await livePagesByIds(installation.content, installation.now(), [record.id]) : [];
+  if (!page) return undefined;
+  const { listing } = pageBody(page.body);
+  const other = listing === undefined ? undefined : await ruleInForce(installation, listing);
+  const same = other !== undefined && keepsRule(other, rule);
+  return { label: pageTitle(installation, page, language), address: addressIn(language, page.address), ...(same ? { count: matching } : {}) };
+}
+
+/** The rule of a listing as visitors see it now, if they see it. */
+export async function ruleInForce(installation: Installation, listing: Id, reader: Reader = installation.content): Promise<ListingRule | undefined> {
+  const record = await recordByUuid(reader, listing, 'listing');
+  const version = record && (await liveAt(reader, record.id, installation.now()));
+  return version && listingBody(version.body).rule;
+}
+
+/** Where a listing fills a page: the address of that page in its language, which of the pages of results it is, and the query it was asked with. */
+export interface Filling {
+  address: string;
+  results: number;
+  query: URLSearchParams;
+}
+
+/** A listing that fills a page, with its pages of results and what visitors may filter by. `query` is the one spelling of what was chosen. */
+export async function drawFilling(installation: Installation, rule: ListingRule, spot: RenderContext, { address, results, query: asked }: Filling): Promise<{ listing: DrawnListing; query: string }> {
+  const fields = facetFields(installation, rule);
+  const chosen = parseFacets(fields, asked, installation.categories);
+  const query = facetQuery(fields, chosen, installation.categories);
+  const facets = fields.length > 0 ? await drawFacets(installation, ruleAt(rule, spot), fields, chosen, address, spot.language) : undefined;
+  const listing = await drawListing(installation, rule, spot, results, chosen);
+  const pages = resultPages(rule, listing.matching);
+  return {
+    query,
+    listing: {
+      ...listing,
+      ...(facets ? { facets: { fields: facets, ...(chosen.size > 0 ? { clear: address } : {}) } } : {}),
+      ...(pages === 1 ? {} : { results: { here: results, addresses: Array.from({ length: pages }, (_, i) => `${resultAddress(address, i + 1)}${query}`) } }),
+    },
+  };
+}
+
+/** The fields that visitors filter by, with how many entries each value leaves among those that the other choices leave. */
+async function drawFacets(installation: Installation, rule: ListingRule, fields: readonly Field[], chosen: ChosenFacets, address: string, language?: string): Promise<DrawnFacet[]> {
+  const { categories, keyMap } = installation;
+  const offered = fields.map((field) => facetValues(field, chosen, categories));
+  const questions = fields.map((field, i) => ({
+    field: field.id, where: facetCondition(fields, chosen, field.id), ...(field.kind === 'category' ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) } : {}),
+  }));
+  const perSource = await Promise.all((await sourcesOf(installation.content, installation, rule)).map(({ asked, rule: own }) => countFacets(installation.content, asked, allIn(own), questions)));
+  const countOf = (i: number, value: number) => perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
+  const speaking = { locale: language ?? installation.site.locale, known: { entries: new Map(), pages: new Map(), media: new Map(), categories: categories.knownIn(language) } };
+  return fields.map((field, i) => {
+    const had = chosen.get(field.id) ?? [];
+    const isChosen = (value: unknown) => had.some((each) => each === value || (field.kind === 'category' && categories.isUnder(String(each), String(value))));
+    const values = (offered[i] ?? []).map(({ value, depth }) => ({
+      label: (kindOf(field) as Kind<KindName>).inWords(value as never, field.rules as never, speaking), depth, chosen: isChosen(value),
+      count: countOf(i, typeof value === 'boolean' ? Number(value) : keyMap.find(String(value))),
+      address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
+    }));
+    return { key: field.key, label: field.label, values: values.filter(({ count, chosen: kept }) => count > 0 || kept) };
+  }).filter(({ values }) => values.length > 0);
+}

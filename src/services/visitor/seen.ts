@@ -1,0 +1,31 @@
+import type { SeenOwn, SeenPage, SeenQuery } from '../../contract/pages';
+import { blocksIn } from '../../core/content/blocks';
+import type { Id } from '../../core/ids';
+import { splitLanguage, splitResults } from '../../core/site/address';
+import { liveAbove } from '../../store/pages';
+import { categoryLabel } from '../categories/pages';
+import type { Installation } from '../runtime/installation';
+import { pageBody } from '../records/bodies';
+import { notFound } from '../runtime/refusal';
+import { resolveAddress, type ResolvedAddress } from './resolve-address';
+import { visit } from './gather';
+
+/** What a page at an address is of, and where that is written. */
+function ownOf({ page, entry, category }: ResolvedAddress): SeenOwn {
+  if (entry) return { sort: 'entry', id: entry.id, label: entry.title };
+  if (category) return { sort: 'category', id: category.words?.uuid ?? page.uuid, label: categoryLabel(category.category) };
+  return { sort: 'page', id: page.uuid, label: page.title };
+}
+
+/** A visitor's page as it stands now, with where each piece of it comes from. */
+export async function seenPage(installation: Installation, { address }: SeenQuery): Promise<SeenPage> {
+  const [path = '/', query] = address.split('?');
+  const found = await visit(installation, path, new URLSearchParams(query));
+  const { address: within } = splitLanguage(path, installation.model.document.locales.others);
+  const standing = found.found === 'page' ? await resolveAddress(installation, splitResults(within)?.address ?? within) : undefined;
+  if (found.found !== 'page' || !standing) throw notFound('page at this address');
+  const { page, category } = standing;
+  const pages = [...(await liveAbove(installation.content, installation.now(), page.record)), page, ...(category?.words ? [category.words] : [])];
+  const blocks: Record<Id, Id> = Object.fromEntries(pages.flatMap(({ uuid, body }) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => [id, uuid])));
+  return { drawn: found.page, own: ownOf(standing), page: page.uuid, blocks };
+}

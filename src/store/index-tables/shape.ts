@@ -1,0 +1,84 @@
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType, Field, ModelDocument, PageType } from '../../core/model/document';
+import { MEDIA } from '../../core/model/media-type';
+import { kindOf, type Kind, type KindName } from '../../core/model/kinds';
+import type { KeyMap } from '../key-map';
+
+/** A sheet has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
+export type Side = 'work' | 'live';
+export const sideNumber: Record<Side, number> = { work: 0, live: 1 };
+/** The column that names a row of a side. */
+export const rowKey: Record<Side, string> = { work: 'entry', live: 'version' };
+
+/** How one field lies in its type's sheet. */
+export interface IndexedField {
+  n: number;
+  field: Field;
+  /** The value; for a choice its integer key; for several their count; for long text 1. Null when empty. */
+  value: string;
+  /** What to sort by, if it can be sorted by. */
+  sort?: string;
+  /** What to sort by in the other languages, by locale: as it is said there, in the order of that language. */
+  sorts?: Readonly<Record<string, string>>;
+  /** A line without case and accents, for "contains". */
+  folded?: string;
+  many: boolean;
+  /** Whether values are other things' ids, kept by their integer keys. */
+  ids: boolean;
+  columns: { name: string; affinity: string }[];
+}
+
+/** What stands in `many` for a field, for the languages in which something of a row is said. */
+export const LANGUAGE = 'language';
+export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
+
+/** A type whose entries or pages lie in a sheet, or that of media. */
+export type IndexedType = CompiledType<ContentType> | CompiledType<PageType>;
+
+/** The tables and columns of a type's sheet, by a naming that anyone can follow from the integer keys. */
+export interface IndexTable {
+  work: string;
+  live: string;
+  fields: ReadonlyMap<string, IndexedField>;
+  titleSort: string;
+  /** The main language. */
+  locale: string;
+  /** What lies in it. Of pages and media there is only the visitors' side. */
+  holds: 'entries' | 'pages' | 'media';
+  /** The sheets of the types that have a field, for a condition that runs through an entry link. */
+  having?: (field: string) => IndexTable[];
+}
+
+/** The column that sorts by a field in a language; without one in the main one. */
+export const sortIn = (field: IndexedField | undefined, language: string | undefined): string | undefined => (language === undefined ? undefined : field?.sorts?.[language]) ?? field?.sort;
+
+const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();
+
+function indexedField(field: Field, keyMap: KeyMap, locale: string, others: readonly string[]): IndexedField {
+  const n = keyMap.of(field.id);
+  const shape = (kindOf(field) as Kind<KindName>).indexShape(field.rules as never);
+  const value = `f${n}`;
+  const base = { n, field, value, many: shape.many, ids: shape.ids ?? field.kind === 'choice' };
+  const column = { name: value, affinity: shape.column };
+  if (shape.sort === 'text') {
+    const sort = `s${n}_${sortName(locale)}`;
+    const sorts = Object.fromEntries(others.map((each) => [each, `s${n}_${sortName(each)}`]));
+    return { ...base, sort, sorts, folded: `t${n}`, columns: [column, ...[sort, `t${n}`, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' }))] };
+  }
+  if (shape.sort === 'rank') return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
+  return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
+}
+
+export const sidesOf = ({ holds }: Pick<IndexTable, 'holds'>): readonly Side[] => (holds === 'entries' ? ['work', 'live'] : ['live']);
+
+export function indexTableOf(type: IndexedType, keyMap: KeyMap, { main: locale, others }: ModelDocument['locales']): IndexTable {
+  const n = keyMap.of(type.id);
+  return {
+    work: `sheet_${n}_work`,
+    live: `sheet_${n}_live`,
+    fields: new Map(type.fields.map((field) => [field.id, indexedField(field, keyMap, locale, others)])),
+    titleSort: `title_${sortName(locale)}`,
+    locale,
+    holds: 'source' in type.definition ? 'pages' : type.id === MEDIA ? 'media' : 'entries',
+  };
+}

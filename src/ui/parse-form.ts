@@ -1,0 +1,36 @@
+import { parseValues, ruleFaults, type Values } from '../core/content/values';
+import type { Fault } from '../core/faults';
+import type { JsonObject } from '../core/json';
+import type { Field } from '../core/model/document';
+import { visibleFields } from '../core/model/kinds';
+
+/** What a form holds, read by the same code as on the server. */
+export interface FormReading {
+  /** Values that can be kept, by field id. */
+  values: Values;
+  /** What was given, without the fields that hold no value of their kind: this is what can be sent. */
+  sendable: JsonObject;
+  /** Every fault at its field (`/values/key`): no value of its kind, or a rule broken. */
+  faults: Fault[];
+}
+
+/** The piece of a path that names the field: `/values/guide/0` is about `guide`. */
+const keyOf = (path: string): string => (path.split('/')[2] ?? '').replaceAll('~1', '/').replaceAll('~0', '~');
+
+/** Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601). */
+export function parseForm(fields: readonly Field[], given: JsonObject, today: string): FormReading {
+  const { values, faults } = parseValues(fields, given, {}, '/values');
+  const invalidInput = new Set(faults.map(({ path }) => keyOf(path)));
+  const broken = ruleFaults(fields, values, { today }).filter(({ path }) => !invalidInput.has(keyOf(path)));
+  const sendable = Object.fromEntries(Object.entries(given).filter(([key]) => !invalidInput.has(key)));
+  return { values, sendable, faults: [...faults, ...broken] };
+}
+
+/** The faults at a place and below it, with paths told from there. */
+export const faultsBelow = (faults: readonly Fault[], at: string): Fault[] => faults.filter(({ path }) => path === at || path.startsWith(`${at}/`)).map((fault) => ({ ...fault, path: fault.path.slice(at.length) }));
+
+/** The faults of one field of a form, with paths below its value. */
+export const faultsAt = (faults: readonly Fault[], key: string): Fault[] => faultsBelow(faults, `/values/${key}`);
+
+/** The fields that stand in a form, given what the others hold now; those that hold nothing readable count as empty. */
+export const shownFields = (fields: readonly Field[], given: JsonObject): Field[] => (fields.some(({ showWhen }) => showWhen) ? visibleFields(fields, parseValues(fields, given, {}, '').values, new Date().toISOString().slice(0, 10)) : [...fields]);
