@@ -40,6 +40,7 @@ rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS);
 await build();
 await check('Checking types.', 'npx', ['--no-install', 'tsc', '--noEmit']);
+await check('Checking how the code is set out.', 'npx', ['--no-install', 'prettier', '--check', '--log-level', 'warn', '.']);
 await check('Checking style and layers.', 'npx', ['--no-install', 'eslint', '.', '--max-warnings', '0']);
 say('Unit tests.');
 await run('npx', ['--no-install', 'jest', '--json', `--outputFile=${RESULTS}/unit.json`]);

@@ -100,7 +100,7 @@ export const modelSchema: JsonObject = {
     rows: listOf(closed(['cells'], { cells: listOf(closed(['width', 'holds'], { width: count(1, 12), holds: listOf({ anyOf: [{ enum: [...partKeys] }, closed(['slot'], { slot: id })] }, 40) }), modelBounds.cells) }), modelBounds.rows),
     face: closed(['mapping'], { mapping: ref('mapping'), rows: ref('rows'), variants: { type: 'array', maxItems: 24, uniqueItems: true, items: key } }),
     slot: closed(['id', 'key', 'label', 'allows'], {
-      id, key, label, allows: { type: 'array', maxItems: modelBounds.types, uniqueItems: true, items: id }, min: count(0, 200), max: count(1, 200), inherited: yes,
+      id, key, label, allows: { type: 'array', maxItems: modelBounds.types, uniqueItems: true, items: id }, min: count(0, 200), max: count(1, 200), handedDown: yes,
       preset: listOf(closed(['id', 'type'], { id, type: id, values: { type: 'object' }, held: { enum: ['place', 'place and values'] } }), modelBounds.presets),
     }),
     condition: {

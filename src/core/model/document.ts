@@ -138,7 +138,7 @@ export interface Slot {
   max?: number;
   preset?: PresetBlock[];
   /** Pages below show what stands in it above, until they put their own. */
-  inherited?: boolean;
+  handedDown?: boolean;
 }
 
 /** One way of setting out a page: rows of columns, of twelve parts, holding slots and parts of the page's own face. */

@@ -39,8 +39,8 @@ export async function reachedPages(reader: Reader, installation: Installation, p
 
 /** What pages hand down in a slot stands on the pages below them too: those below, where one of the targets stands in such a slot. */
 async function inheritingPages(reader: Reader, installation: Installation, pages: readonly LivePage[], targets: readonly Id[]): Promise<LivePage[]> {
-  const hands = ({ type, body }: LivePage) => (installation.model.pageType(type)?.definition.slots ?? []).some(({ id, inherited }) => {
-    const contents = inherited ? JSON.stringify(pageBody(body).slots?.[id] ?? []) : '';
+  const hands = ({ type, body }: LivePage) => (installation.model.pageType(type)?.definition.slots ?? []).some(({ id, handedDown }) => {
+    const contents = handedDown ? JSON.stringify(pageBody(body).slots?.[id] ?? []) : '';
     return targets.some((target) => contents.includes(target));
   });
   const handing = new Set(pages.filter(hands).map(({ record }) => record));

@@ -87,9 +87,9 @@ function standingIn(installation: Installation, type: CompiledType<PageType>, bo
   for (const slot of type.definition.slots) {
     const own = body.slots?.[slot.id] ?? [];
     contents[slot.id] = own;
-    if (own.length > 0 || !slot.inherited) continue;
+    if (own.length > 0 || !slot.handedDown) continue;
     for (const page of [...above].reverse()) {
-      const upper = installation.model.pageType(page.type)?.definition.slots.find(({ key, inherited }) => key === slot.key && inherited);
+      const upper = installation.model.pageType(page.type)?.definition.slots.find(({ key, handedDown }) => key === slot.key && handedDown);
       const handed = upper && pageBody(page.body).slots?.[upper.id];
       if (!handed || handed.length === 0) continue;
       contents[slot.id] = handed;

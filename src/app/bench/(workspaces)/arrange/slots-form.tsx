@@ -150,8 +150,8 @@ export function SlotForm({ slot, model, blocks, faults, disabled, today, languag
   };
   return (
     <section className={styles.slot} aria-label={`Slot ${slot.label}`}>
-      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.inherited ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
-      {blocks.length === 0 && slot.inherited && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
+      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.handedDown ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
+      {blocks.length === 0 && slot.handedDown && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
       <ol>
         {blocks.map((block, i) => {
           const id = asText(block.id) || String(i);

@@ -60,7 +60,7 @@ function SlotSheet({ slot, place, of, disabled, onChange, onMove, onTake }: { sl
       <Labelled id={`slot-${slot.id}-allows`} label="May hold" group help={slot.allows.length === 0 ? 'None chosen: every block type.' : undefined}>
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 16px' }}>{document.blockTypes.map(({ id, label }) => <YesRule key={id} label={label} value={slot.allows.includes(id)} onChange={(may) => onChange({ ...slot, allows: document.blockTypes.map((each) => each.id).filter((each) => (each === id ? may : slot.allows.includes(each))) })} />)}</div>
       </Labelled>
-      <YesRule label="Handed down: pages below show it until they put their own" value={slot.inherited ?? false} onChange={(inherited) => onChange(without({ ...slot, inherited: inherited || undefined }) as Slot)} />
+      <YesRule label="Handed down: pages below show it until they put their own" value={slot.handedDown ?? false} onChange={(handedDown) => onChange(without({ ...slot, handedDown: handedDown || undefined }) as Slot)} />
       <Labelled id={`slot-${slot.id}-preset`} label="Begins with" group help={presets.length === 0 ? 'Nothing: it stands empty at first.' : undefined}>
         <ol className={styles.presets}>{presets.map((preset, i) => <Preset key={preset.id} preset={preset} allowed={allowed} disabled={disabled} onChange={(next) => setPresets(presets.map((each, n) => (n === i ? next : each)))} onTake={() => setPresets(presets.filter((_, n) => n !== i))} />)}</ol>
         {first && !disabled && <Button size="small" onClick={() => setPresets([...presets, { id: newId(), type: first.id }])}>Begin with a block</Button>}
