@@ -20,7 +20,12 @@ const may = {
   measure: ['services', 'store', 'core'],
 };
 /** The files of the bench that run on the server and may ask the services; everything else there is the browser's. */
-const benchOnServer = ['src/app/bench/**/page.tsx', 'src/app/bench/**/layout.tsx', 'src/app/bench/signed-in.ts', 'src/app/bench/or-not-found.ts'];
+const benchOnServer = [
+  'src/app/bench/**/page.tsx',
+  'src/app/bench/**/layout.tsx',
+  'src/app/bench/signed-in.ts',
+  'src/app/bench/or-not-found.ts',
+];
 
 const forbidden = (paths, message) => ({ group: paths, message });
 
@@ -32,14 +37,21 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { varsIgnorePattern: '^_', argsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       eqeqeq: 'error',
     },
   },
   {
     files: ['**/*.ts', '**/*.tsx'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
-    rules: { '@typescript-eslint/no-floating-promises': 'error', '@typescript-eslint/no-misused-promises': 'error', '@typescript-eslint/await-thenable': 'error' },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+    },
   },
   {
     files: ['src/**/*.{ts,tsx}', 'scripts/**/*.ts'],
@@ -47,39 +59,97 @@ export default tseslint.config(
     settings: {
       'import/resolver': { typescript: { alwaysTryTypes: true } },
       'boundaries/include': ['src/**/*', 'scripts/**/*'],
-      'boundaries/files': [{ category: 'on-server', pattern: benchOnServer }, { category: 'server', pattern: 'src/server.ts' }],
+      'boundaries/files': [
+        { category: 'on-server', pattern: benchOnServer },
+        { category: 'server', pattern: 'src/server.ts' },
+      ],
       'boundaries/elements': [
         { type: 'bench', partialMatch: false, pattern: 'src/app/bench' },
         { type: 'door', partialMatch: false, pattern: 'src/app' },
         { type: 'measure', partialMatch: false, pattern: 'scripts/measure' },
         { type: 'scripts', partialMatch: false, pattern: 'scripts' },
-        ...['core', 'contract', 'store', 'standins', 'services', 'jobs', 'site', 'ui', 'workers'].map((type) => ({ type, partialMatch: false, pattern: `src/${type}` })),
+        ...['core', 'contract', 'store', 'standins', 'services', 'jobs', 'site', 'ui', 'workers'].map(
+          (type) => ({ type, partialMatch: false, pattern: `src/${type}` }),
+        ),
       ],
     },
     rules: {
       'boundaries/no-unknown-files': 'error',
-      'boundaries/dependencies': ['error', {
-        default: 'disallow',
-        policies: [
-          ...Object.entries(may).map(([from, to]) => ({ from: { element: { type: from } }, allow: { to: { element: { types: { anyOf: [from, ...to] } } } } })),
-          { from: { file: { categories: 'on-server' } }, allow: { to: { element: { type: 'services' } } } },
-          { from: { file: { categories: 'server' } }, allow: { to: { element: { types: { anyOf: ['services', 'jobs'] } } } } },
-          { allow: { to: { module: { origin: ['external', 'core'] } } } },
-        ],
-      }],
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: [
+            ...Object.entries(may).map(([from, to]) => ({
+              from: { element: { type: from } },
+              allow: { to: { element: { types: { anyOf: [from, ...to] } } } },
+            })),
+            { from: { file: { categories: 'on-server' } }, allow: { to: { element: { type: 'services' } } } },
+            {
+              from: { file: { categories: 'server' } },
+              allow: { to: { element: { types: { anyOf: ['services', 'jobs'] } } } },
+            },
+            { allow: { to: { module: { origin: ['external', 'core'] } } } },
+          ],
+        },
+      ],
     },
   },
   {
     // The job knows no screen, no database and no framework.
     files: ['src/core/**/*.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [forbidden(['react', 'react-dom', 'next', 'next/*', 'sequelize', 'sqlite3', '@mui/*', 'node:*', 'fs', 'path'], 'Core does no I/O and knows no framework.')] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            forbidden(
+              [
+                'react',
+                'react-dom',
+                'next',
+                'next/*',
+                'sequelize',
+                'sqlite3',
+                '@mui/*',
+                'node:*',
+                'fs',
+                'path',
+              ],
+              'Core does no I/O and knows no framework.',
+            ),
+          ],
+        },
+      ],
+    },
   },
   {
     // Visitors' pages are rendered once to plain HTML.
     files: ['src/site/**/*.{ts,tsx}'],
     rules: {
-      'no-restricted-syntax': ['error', { selector: 'CallExpression[callee.name=/^use[A-Z]/]', message: 'Hooks cannot be used in what is rendered for visitors; pass props.' }, { selector: 'CallExpression[callee.name=/^(createContext|useContext)$/]', message: 'Context cannot be used in what is rendered for visitors; pass props.' }],
-      'no-restricted-imports': ['error', { paths: [{ name: 'react', importNames: ['useState', 'useEffect', 'useContext', 'createContext', 'useMemo', 'useRef'], message: 'Hooks and context cannot be used here.' }] }],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.name=/^use[A-Z]/]',
+          message: 'Hooks cannot be used in what is rendered for visitors; pass props.',
+        },
+        {
+          selector: 'CallExpression[callee.name=/^(createContext|useContext)$/]',
+          message: 'Context cannot be used in what is rendered for visitors; pass props.',
+        },
+      ],
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: 'react',
+              importNames: ['useState', 'useEffect', 'useContext', 'createContext', 'useMemo', 'useRef'],
+              message: 'Hooks and context cannot be used here.',
+            },
+          ],
+        },
+      ],
     },
   },
   { files: ['src/ui/**/*.{ts,tsx}', 'src/app/bench/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },

@@ -1,5 +1,26 @@
 // Packages that come only as ES modules are compiled like our own code.
-const modules = ['uuid', '@sindresorhus/slugify', '@sindresorhus/transliterate', 'escape-string-regexp', 'p-queue', 'p-timeout', 'eventemitter3', 'fractional-indexing', 'file-type', 'strtok3', 'token-types', 'uint8array-extras', '@tokenizer/inflate', '@borewit/text-codec', 'd3', 'd3-[a-z-]+', 'internmap', 'delaunator', 'robust-predicates', 'feed'];
+const modules = [
+  'uuid',
+  '@sindresorhus/slugify',
+  '@sindresorhus/transliterate',
+  'escape-string-regexp',
+  'p-queue',
+  'p-timeout',
+  'eventemitter3',
+  'fractional-indexing',
+  'file-type',
+  'strtok3',
+  'token-types',
+  'uint8array-extras',
+  '@tokenizer/inflate',
+  '@borewit/text-codec',
+  'd3',
+  'd3-[a-z-]+',
+  'internmap',
+  'delaunator',
+  'robust-predicates',
+  'feed',
+];
 
 export default {
   testEnvironment: 'node',
@@ -10,10 +31,21 @@ export default {
   roots: ['<rootDir>/src'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   transform: {
-    '^.+\\.(mjs|[tj]sx?)$': ['@swc/jest', {
-      jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, useDefineForClassFields: false, react: { runtime: 'automatic' } } },
-      module: { type: 'commonjs' },
-    }],
+    '^.+\\.(mjs|[tj]sx?)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          target: 'es2022',
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: {
+            legacyDecorator: true,
+            useDefineForClassFields: false,
+            react: { runtime: 'automatic' },
+          },
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
   },
   transformIgnorePatterns: [`/node_modules/(?!(${modules.join('|')})/)`],
   setupFiles: ['reflect-metadata'],

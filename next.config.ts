@@ -8,7 +8,12 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   // Class names end up in the OpenAPI document.
   experimental: { serverMinification: false },
-  headers: async () => [{ source: '/fonts/:file*', headers: [{ key: 'Cache-Control', value: 'public, max-age=31536000, immutable' }] }],
+  headers: async () => [
+    {
+      source: '/fonts/:file*',
+      headers: [{ key: 'Cache-Control', value: 'public, max-age=31536000, immutable' }],
+    },
+  ],
 };
 
 export default config;

@@ -5,7 +5,15 @@ const port = Number(process.env.PORT ?? 4190);
 /** The browser is Debian's own; nothing is downloaded. */
 export const chromium = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 };
 
 export default defineConfig({
@@ -20,5 +28,12 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/end-to-end.json' }]],
   outputDir: 'test-results/traces',
-  use: { baseURL: `http://localhost:${port}`, launchOptions: chromium, viewport: { width: 1280, height: 800 }, trace: 'retain-on-failure', locale: 'en-GB', timezoneId: 'Europe/London' },
+  use: {
+    baseURL: `http://localhost:${port}`,
+    launchOptions: chromium,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  },
 });

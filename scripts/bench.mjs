@@ -5,4 +5,9 @@ import { need } from './steps/run.mjs';
 
 await install();
 await build();
-await need('Measuring. Generating 100,000 entries takes about a minute.', process.execPath, ['--import', 'tsx', 'scripts/measure/run.ts'], { env: { UV_THREADPOOL_SIZE: '16', NODE_ENV: 'production' } });
+await need(
+  'Measuring. Generating 100,000 entries takes about a minute.',
+  process.execPath,
+  ['--import', 'tsx', 'scripts/measure/run.ts'],
+  { env: { UV_THREADPOOL_SIZE: '16', NODE_ENV: 'production' } },
+);

@@ -12,11 +12,17 @@ await install();
 await build();
 if (fresh) {
   // Only what Clear Frame itself put there.
-  for (const file of ['content.db', 'sessions.db', 'in-use.db']) for (const end of ['', '-wal', '-shm', '-journal']) rmSync(join(data, file + end), { force: true });
+  for (const file of ['content.db', 'sessions.db', 'in-use.db'])
+    for (const end of ['', '-wal', '-shm', '-journal']) rmSync(join(data, file + end), { force: true });
   rmSync(join(data, 'media'), { recursive: true, force: true });
 }
 if (!existsSync(join(data, 'content.db'))) {
-  await need('Filling a new database with the sample reserve.', process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], { env: { CLEAR_FRAME_DATA: data } });
+  await need(
+    'Filling a new database with the sample reserve.',
+    process.execPath,
+    ['--import', 'tsx', 'scripts/seed.ts'],
+    { env: { CLEAR_FRAME_DATA: data } },
+  );
 }
 say('Starting.');
 serveHere({ port, data });

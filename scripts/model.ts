@@ -21,10 +21,15 @@ function readFile(path: string | undefined): ModelDocument {
   try {
     given = JSON.parse(readFileSync(path, 'utf8')) as Json;
   } catch (error) {
-    throw new Error(`${path} cannot be read as JSON: ${error instanceof Error ? error.message : String(error)}`);
+    throw new Error(
+      `${path} cannot be read as JSON: ${error instanceof Error ? error.message : String(error)}`,
+    );
   }
   const { document, faults } = parseModelDocument(given);
-  if (!document) throw new Error(`${path} is no model document:\n${faults.map((fault) => `  ${fault.path || '/'}: ${fault.message}`).join('\n')}`);
+  if (!document)
+    throw new Error(
+      `${path} is no model document:\n${faults.map((fault) => `  ${fault.path || '/'}: ${fault.message}`).join('\n')}`,
+    );
   return document;
 }
 
@@ -33,7 +38,9 @@ function tell(document: ModelDocument): boolean {
   const faults = checkModel(document);
   for (const { weight, path, message } of faults) console.log(`${weight}  ${path}  ${message}`);
   const errors = faults.filter(({ weight }) => weight === 'error').length;
-  console.log(`${document.contentTypes.length} content types, ${document.pageTypes.length} page types, ${document.blockTypes.length} block types: errors: ${errors}, warnings: ${faults.length - errors}.`);
+  console.log(
+    `${document.contentTypes.length} content types, ${document.pageTypes.length} page types, ${document.blockTypes.length} block types: errors: ${errors}, warnings: ${faults.length - errors}.`,
+  );
   return errors === 0;
 }
 
@@ -55,13 +62,21 @@ async function run([what, path]: readonly string[]): Promise<void> {
     const changes = modelChanges(installation.model.document, document);
     const { revision } = await importModel(installation, document);
     for (const { title } of changes) console.log(title);
-    console.log(`${changes.length} ${changes.length === 1 ? 'change is' : 'changes are'} in force, as revision ${revision}.`);
+    console.log(
+      `${changes.length} ${changes.length === 1 ? 'change is' : 'changes are'} in force, as revision ${revision}.`,
+    );
   } finally {
     await closeInstallation(installation);
   }
 }
 
 run(process.argv.slice(2)).catch((error: unknown) => {
-  console.error(error instanceof Refusal && error.faults.length > 0 ? error.faults.map(({ path, message }) => `${path || '/'}: ${message}`).join('\n') : error instanceof Error ? error.message : error);
+  console.error(
+    error instanceof Refusal && error.faults.length > 0
+      ? error.faults.map(({ path, message }) => `${path || '/'}: ${message}`).join('\n')
+      : error instanceof Error
+        ? error.message
+        : error,
+  );
   process.exit(1);
 });

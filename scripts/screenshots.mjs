@@ -16,20 +16,52 @@ const NOW = '2026-11-25T10:00:00Z';
 await install();
 await build();
 const data = mkdtempSync(join(tmpdir(), 'clear-frame-'));
-await need('Filling a database with the sample.', process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], { env: { CLEAR_FRAME_DATA: data, CLEAR_FRAME_NOW: NOW }, quiet: true });
-const server = serve({ port: PORT, data, env: { CLEAR_FRAME_NOW: NOW }, stdio: ['ignore', 'pipe', 'inherit'] });
-await new Promise((resolve) => server.stdout.on('data', (piece) => { if (String(piece).includes('is ready')) resolve(); }));
+await need('Filling a database with the sample.', process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], {
+  env: { CLEAR_FRAME_DATA: data, CLEAR_FRAME_NOW: NOW },
+  quiet: true,
+});
+const server = serve({
+  port: PORT,
+  data,
+  env: { CLEAR_FRAME_NOW: NOW },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) =>
+  server.stdout.on('data', (piece) => {
+    if (String(piece).includes('is ready')) resolve();
+  }),
+);
 
 const { chromium } = await import('@playwright/test');
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--lang=en-GB'] });
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--lang=en-GB',
+  ],
+});
 mkdirSync(FOLDER, { recursive: true });
 
 /** A page of its own, signed in or not. */
 async function open({ who, width = 1280, look = 'light' } = {}) {
-  const context = await browser.newContext({ viewport: { width, height: 800 }, colorScheme: look, locale: 'en-GB', timezoneId: 'Europe/London' });
+  const context = await browser.newContext({
+    viewport: { width, height: 800 },
+    colorScheme: look,
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  });
   const page = await context.newPage();
   await page.clock.setFixedTime(new Date(NOW));
-  if (who) await page.request.post(`${address}/api/v1/session`, { data: { email: `${who}@quillwater.example`, password: 'quillwater' } });
+  if (who)
+    await page.request.post(`${address}/api/v1/session`, {
+      data: { email: `${who}@quillwater.example`, password: 'quillwater' },
+    });
   return page;
 }
 

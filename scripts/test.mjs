@@ -17,11 +17,18 @@ async function check(words, command, args) {
 async function needChromium() {
   if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) return;
   if (process.platform !== 'linux' || !existsSync('/usr/bin/apt-get') || process.getuid?.() !== 0) {
-    console.error('The end-to-end tests need chromium. Install it (on Debian: apt-get install chromium), or name it in CHROMIUM.');
+    console.error(
+      'The end-to-end tests need chromium. Install it (on Debian: apt-get install chromium), or name it in CHROMIUM.',
+    );
     process.exit(1);
   }
   await need('Reading the list of Debian’s packages.', 'apt-get', ['update', '-q'], { quiet: true });
-  await need('Installing chromium.', 'apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } });
+  await need(
+    'Installing chromium.',
+    'apt-get',
+    ['install', '-y', '-q', '--no-install-recommends', 'chromium'],
+    { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } },
+  );
 }
 
 /** What a runner wrote of its tests; a runner that wrote nothing counts as one failure. */
@@ -40,14 +47,27 @@ rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS);
 await build();
 await check('Checking types.', 'npx', ['--no-install', 'tsc', '--noEmit']);
-await check('Checking how the code is set out.', 'npx', ['--no-install', 'prettier', '--check', '--log-level', 'warn', '.']);
+await check('Checking how the code is set out.', 'npx', [
+  '--no-install',
+  'prettier',
+  '--check',
+  '--log-level',
+  'warn',
+  '.',
+]);
 await check('Checking style and layers.', 'npx', ['--no-install', 'eslint', '.', '--max-warnings', '0']);
 say('Unit tests.');
 await run('npx', ['--no-install', 'jest', '--json', `--outputFile=${RESULTS}/unit.json`]);
-add(`${RESULTS}/unit.json`, ({ numPassedTests, numFailedTests, numRuntimeErrorTestSuites }) => ({ passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites }));
+add(`${RESULTS}/unit.json`, ({ numPassedTests, numFailedTests, numRuntimeErrorTestSuites }) => ({
+  passed: numPassedTests,
+  failed: numFailedTests + numRuntimeErrorTestSuites,
+}));
 await needChromium();
 say('End-to-end tests.');
 await run('npx', ['--no-install', 'playwright', 'test']);
-add(`${RESULTS}/end-to-end.json`, ({ stats, errors }) => ({ passed: stats.expected + stats.flaky, failed: stats.unexpected + (errors?.length ?? 0) }));
+add(`${RESULTS}/end-to-end.json`, ({ stats, errors }) => ({
+  passed: stats.expected + stats.flaky,
+  failed: stats.unexpected + (errors?.length ?? 0),
+}));
 console.log(`${counts.passed} passed, ${counts.failed} failed`);
 process.exit(counts.failed > 0 || counts.passed === 0 ? 1 : 0);

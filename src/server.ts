@@ -24,12 +24,23 @@ const securityHeaders: Record<string, string> = {
 };
 
 /** Answers a visitor from memory, if the page is ready there. */
-function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse, path: string): boolean {
+function fromMemory(
+  installation: Installation,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+): boolean {
   if (request.method !== 'GET' && request.method !== 'HEAD') return false;
   const page = installation.rendered.find(path, installation.now());
   if (!page) return false;
   if (request.method === 'GET') countVisit(installation, page.of);
-  const headers: Record<string, string | number> = { ...securityHeaders, 'Content-Security-Policy': visitorPolicy(request.headers.host), ETag: page.etag, 'Cache-Control': 'no-cache', Vary: 'Accept-Encoding' };
+  const headers: Record<string, string | number> = {
+    ...securityHeaders,
+    'Content-Security-Policy': visitorPolicy(request.headers.host),
+    ETag: page.etag,
+    'Cache-Control': 'no-cache',
+    Vary: 'Accept-Encoding',
+  };
   if (request.headers['if-none-match'] === page.etag) {
     response.writeHead(304, headers).end();
     return true;
@@ -37,7 +48,11 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
   const packed = /\bgzip\b/.test(request.headers['accept-encoding'] ?? '');
   const body = packed ? page.gzip : page.html;
   if (packed) headers['Content-Encoding'] = 'gzip';
-  response.writeHead(200, { ...headers, 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': body.length });
+  response.writeHead(200, {
+    ...headers,
+    'Content-Type': 'text/html; charset=utf-8',
+    'Content-Length': body.length,
+  });
   response.end(request.method === 'HEAD' ? undefined : body);
   return true;
 }
@@ -66,7 +81,8 @@ function prepare(request: IncomingMessage, response: ServerResponse, path: strin
     request.headers['x-nonce'] = nonce;
     request.headers['content-security-policy'] = benchPolicy(nonce);
     response.setHeader('Content-Security-Policy', benchPolicy(nonce));
-  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy(request.headers.host));
+  } else if (!path.startsWith('/_next/'))
+    response.setHeader('Content-Security-Policy', visitorPolicy(request.headers.host));
 }
 
 async function start(): Promise<void> {
@@ -87,7 +103,13 @@ async function start(): Promise<void> {
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
     clearInterval(keeping);
-    server.close(() => void keepVisits(installation).catch(console.error).then(() => closeInstallation(installation)).then(() => process.exit(0)));
+    server.close(
+      () =>
+        void keepVisits(installation)
+          .catch(console.error)
+          .then(() => closeInstallation(installation))
+          .then(() => process.exit(0)),
+    );
     server.closeIdleConnections();
   };
   process.on('SIGTERM', stop);
@@ -96,9 +118,15 @@ async function start(): Promise<void> {
 
 async function announce(installation: Installation, port: number): Promise<void> {
   const address = `http://localhost:${port}`;
-  const lines = [`Clear Frame is ready.`, `  The workspaces  ${address}/bench`, `  The site        ${address}/`];
-  if (installation.demo) lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
-  else if (await isNew(installation)) lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
+  const lines = [
+    `Clear Frame is ready.`,
+    `  The workspaces  ${address}/bench`,
+    `  The site        ${address}/`,
+  ];
+  if (installation.demo)
+    lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
+  else if (await isNew(installation))
+    lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
   console.log(lines.join('\n'));
 }
 

@@ -4,75 +4,366 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
 /** In the dark only colours differ, so only they are looked at again. */
 async function expectNothingFound(page: Page, only: 'all' | 'colours' = 'all'): Promise<void> {
   await page.waitForLoadState('networkidle');
   const axe = new AxeBuilder({ page });
-  const { violations } = await (only === 'colours' ? axe.withRules(['color-contrast']) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])).analyze();
+  const { violations } = await (
+    only === 'colours'
+      ? axe.withRules(['color-contrast'])
+      : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+  ).analyze();
   // The grips between two panels stand between landmarks, and are no content.
-  const found = violations.map(({ id, nodes }) => ({ id, nodes: nodes.filter(({ html }) => id !== 'region' || !html.includes('role="separator"')) })).filter(({ nodes }) => nodes.length > 0);
-  expect.soft(found.map(({ id, nodes }) => ({ id, at: nodes.slice(0, 3).map(({ html, failureSummary }) => `${html.slice(0, 200)} ${failureSummary ?? ''}`) }))).toEqual([]);
+  const found = violations
+    .map(({ id, nodes }) => ({
+      id,
+      nodes: nodes.filter(({ html }) => id !== 'region' || !html.includes('role="separator"')),
+    }))
+    .filter(({ nodes }) => nodes.length > 0);
+  expect
+    .soft(
+      found.map(({ id, nodes }) => ({
+        id,
+        at: nodes
+          .slice(0, 3)
+          .map(({ html, failureSummary }) => `${html.slice(0, 200)} ${failureSummary ?? ''}`),
+      })),
+    )
+    .toEqual([]);
 }
 
 const screens: [name: string, open: (page: Page) => Promise<void>][] = [
-  ['a type in Shape', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('button', { name: 'Price', exact: true }).click(); }],
-  ['naming in Shape', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('tab', { name: 'Naming and table' }).click(); }],
-  ['the form as the editor sees it', async (page) => { await page.goto('/bench/shape/content/event'); await page.getByRole('tab', { name: 'As the editor sees it' }).click(); }],
-  ['a page type', async (page) => { await page.goto('/bench/shape/pages/plainPage'); await page.getByRole('tab', { name: 'Naming and places' }).click(); }],
-  ['slots', async (page) => { await page.goto('/bench/shape/blocks/columns'); await page.getByRole('tab', { name: 'Slots' }).click(); }],
-  ['layouts', async (page) => { await page.goto('/bench/shape/pages/section'); await page.getByRole('tab', { name: 'Layouts' }).click(); }],
-  ['a face', async (page) => { await page.goto('/bench/shape/content/species'); await page.getByRole('tab', { name: 'Face' }).click(); await expect(page.getByText('What feeds each part')).toBeVisible(); }],
-  ['settings of a type', async (page) => { await page.goto('/bench/shape/content/species'); await page.getByRole('tab', { name: 'Settings' }).click(); }],
-  ['categories', async (page) => { await page.goto('/bench/shape/schemes/habitat'); await page.getByRole('treeitem', { name: /^Open water/ }).click(); await expect(page.getByLabel('Name in French')).toBeVisible(); }],
-  ['the placement grid', async (page) => { await page.goto('/bench/shape/placement'); await page.getByRole('gridcell', { name: /^Home may hold Section/ }).click(); await expect(page.getByText('4 pages stand so.')).toBeVisible(); }],
-  ['the type picture', async (page) => { await page.goto('/bench/shape/picture'); await expect(page.getByRole('link', { name: /^Habitat page/ }).last()).toBeVisible(); }],
-  ['the house style', async (page) => { await page.goto('/bench/shape/style'); await expect(page.getByText('On a real page')).toBeVisible(); }],
-  ['variants', async (page) => { await page.goto('/bench/shape/style'); await page.getByRole('tab', { name: 'Variants' }).click(); }],
-  ['checks', async (page) => { await page.goto('/bench/shape/checks'); }],
-  ['the model document', async (page) => { await page.goto('/bench/shape/document'); await expect(page.getByText('Handbook', { exact: true })).toBeVisible(); }],
-  ['the change sheet', async (page) => { await page.goto('/bench/shape/changes'); }],
-  ['the table', async (page) => { await page.goto('/bench/write/species'); }],
-  ['an entry', async (page) => { await page.goto('/bench/write/event?q=second'); await page.getByRole('link', { name: 'A second boat' }).click(); await expect(page.getByText('Before it can go out')).toBeVisible(); }],
-  ['media', async (page) => { await page.goto('/bench/write/media?folder=none'); await expect(page.getByText('Nothing lies here yet.')).toBeVisible(); await expectNothingFound(page); await page.goto('/bench/write/media?sort=document'); await page.getByRole('button', { name: /^Winter tides/ }).click(); await expect(page.getByLabel(/^Name/)).toHaveValue('Winter tides'); }],
-  ['folders', async (page) => { await page.goto('/bench/write/media/folders'); await page.getByRole('treeitem', { name: /^Leaflets/ }).click(); await expect(page.getByText('3 media lie in it')).toBeVisible(); }],
-  ['a listing', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^Walks for families/ }).click(); await expect(page.getByRole('heading', { name: 'With children' })).toBeVisible(); }],
-  ['a listing of several types', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^This week/ }).click(); await page.getByRole('region', { name: 'The result, to scroll' }).locator('[data-field]').first().click(); await expect(page.getByText('are marked in step 3')).toBeVisible(); await page.getByRole('button', { name: /without it$/ }).first().click(); await expect(page.getByText('show nothing here')).toBeVisible(); await expectNothingFound(page); await page.keyboard.press('Escape'); }],
-  ['a page to point at', async (page) => { await page.goto('/bench/point?at=/visit'); await expect(page.getByRole('heading', { name: 'Before you set out' })).toBeVisible(); }],
-  ['arrangements compared', async (page) => { await page.goto('/bench/map'); await page.getByRole('link', { name: /^More in this habitat/ }).click(); await expect(page.getByRole('heading', { level: 1, name: 'More in this habitat' })).toBeVisible(); await expect(page.getByText('As it stands on the page of')).toBeVisible(); await page.locator('summary', { hasText: 'By hand' }).click(); await page.getByText('Filters for visitors').click(); await expectNothingFound(page); await page.getByRole('button', { name: 'Compare' }).click(); await expect(page.getByRole('cell', { name: /%/ }).first()).toBeVisible(); }],
-  ['the page of categories', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Each habitat' }).click(); await expect(page.getByText('Looked at by')).toBeVisible(); }],
-  ['a collection', async (page) => { await page.goto('/bench/arrange'); await page.getByTestId('outline').getByRole('link', { name: 'Staff picks' }).click(); await expect(page.getByText('Filled by these entries')).toBeVisible(); }],
-  ['sites', async (page) => { await page.goto('/bench/arrange/sites'); await expect(page.getByText('Its key is main and stays so.')).toBeVisible(); }],
-  ['a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('link', { name: 'Getting here' }).click(); await page.getByRole('button', { name: 'Give it another home' }).click(); await expect(page.getByText('It stands here now.')).toBeVisible(); }],
-  ['adding a page', async (page) => { await page.goto('/bench/arrange'); await page.getByRole('button', { name: 'Add a page below' }).click(); await expect(page.getByRole('radio').first()).toBeVisible(); }],
-  ['what waits for review', async (page) => { await page.goto('/bench/release'); }],
-  ['the workspace to come', async (page) => { await page.goto('/bench/watch'); }],
-  ['sessions', async (page) => { await page.goto('/bench/you'); }],
-  ['people', async (page) => { await page.goto('/bench/people'); }],
-  ['go to', async (page) => { await page.goto('/bench/watch'); await page.keyboard.press('Control+k'); await expect(page.getByRole('option').first()).toBeVisible(); }],
+  [
+    'a type in Shape',
+    async (page) => {
+      await page.goto('/bench/shape/content/event');
+      await page.getByRole('button', { name: 'Price', exact: true }).click();
+    },
+  ],
+  [
+    'naming in Shape',
+    async (page) => {
+      await page.goto('/bench/shape/content/event');
+      await page.getByRole('tab', { name: 'Naming and table' }).click();
+    },
+  ],
+  [
+    'the form as the editor sees it',
+    async (page) => {
+      await page.goto('/bench/shape/content/event');
+      await page.getByRole('tab', { name: 'As the editor sees it' }).click();
+    },
+  ],
+  [
+    'a page type',
+    async (page) => {
+      await page.goto('/bench/shape/pages/plainPage');
+      await page.getByRole('tab', { name: 'Naming and places' }).click();
+    },
+  ],
+  [
+    'slots',
+    async (page) => {
+      await page.goto('/bench/shape/blocks/columns');
+      await page.getByRole('tab', { name: 'Slots' }).click();
+    },
+  ],
+  [
+    'layouts',
+    async (page) => {
+      await page.goto('/bench/shape/pages/section');
+      await page.getByRole('tab', { name: 'Layouts' }).click();
+    },
+  ],
+  [
+    'a face',
+    async (page) => {
+      await page.goto('/bench/shape/content/species');
+      await page.getByRole('tab', { name: 'Face' }).click();
+      await expect(page.getByText('What feeds each part')).toBeVisible();
+    },
+  ],
+  [
+    'settings of a type',
+    async (page) => {
+      await page.goto('/bench/shape/content/species');
+      await page.getByRole('tab', { name: 'Settings' }).click();
+    },
+  ],
+  [
+    'categories',
+    async (page) => {
+      await page.goto('/bench/shape/schemes/habitat');
+      await page.getByRole('treeitem', { name: /^Open water/ }).click();
+      await expect(page.getByLabel('Name in French')).toBeVisible();
+    },
+  ],
+  [
+    'the placement grid',
+    async (page) => {
+      await page.goto('/bench/shape/placement');
+      await page.getByRole('gridcell', { name: /^Home may hold Section/ }).click();
+      await expect(page.getByText('4 pages stand so.')).toBeVisible();
+    },
+  ],
+  [
+    'the type picture',
+    async (page) => {
+      await page.goto('/bench/shape/picture');
+      await expect(page.getByRole('link', { name: /^Habitat page/ }).last()).toBeVisible();
+    },
+  ],
+  [
+    'the house style',
+    async (page) => {
+      await page.goto('/bench/shape/style');
+      await expect(page.getByText('On a real page')).toBeVisible();
+    },
+  ],
+  [
+    'variants',
+    async (page) => {
+      await page.goto('/bench/shape/style');
+      await page.getByRole('tab', { name: 'Variants' }).click();
+    },
+  ],
+  [
+    'checks',
+    async (page) => {
+      await page.goto('/bench/shape/checks');
+    },
+  ],
+  [
+    'the model document',
+    async (page) => {
+      await page.goto('/bench/shape/document');
+      await expect(page.getByText('Handbook', { exact: true })).toBeVisible();
+    },
+  ],
+  [
+    'the change sheet',
+    async (page) => {
+      await page.goto('/bench/shape/changes');
+    },
+  ],
+  [
+    'the table',
+    async (page) => {
+      await page.goto('/bench/write/species');
+    },
+  ],
+  [
+    'an entry',
+    async (page) => {
+      await page.goto('/bench/write/event?q=second');
+      await page.getByRole('link', { name: 'A second boat' }).click();
+      await expect(page.getByText('Before it can go out')).toBeVisible();
+    },
+  ],
+  [
+    'media',
+    async (page) => {
+      await page.goto('/bench/write/media?folder=none');
+      await expect(page.getByText('Nothing lies here yet.')).toBeVisible();
+      await expectNothingFound(page);
+      await page.goto('/bench/write/media?sort=document');
+      await page.getByRole('button', { name: /^Winter tides/ }).click();
+      await expect(page.getByLabel(/^Name/)).toHaveValue('Winter tides');
+    },
+  ],
+  [
+    'folders',
+    async (page) => {
+      await page.goto('/bench/write/media/folders');
+      await page.getByRole('treeitem', { name: /^Leaflets/ }).click();
+      await expect(page.getByText('3 media lie in it')).toBeVisible();
+    },
+  ],
+  [
+    'a listing',
+    async (page) => {
+      await page.goto('/bench/map');
+      await page.getByRole('link', { name: /^Walks for families/ }).click();
+      await expect(page.getByRole('heading', { name: 'With children' })).toBeVisible();
+    },
+  ],
+  [
+    'a listing of several types',
+    async (page) => {
+      await page.goto('/bench/map');
+      await page.getByRole('link', { name: /^This week/ }).click();
+      await page
+        .getByRole('region', { name: 'The result, to scroll' })
+        .locator('[data-field]')
+        .first()
+        .click();
+      await expect(page.getByText('are marked in step 3')).toBeVisible();
+      await page
+        .getByRole('button', { name: /without it$/ })
+        .first()
+        .click();
+      await expect(page.getByText('show nothing here')).toBeVisible();
+      await expectNothingFound(page);
+      await page.keyboard.press('Escape');
+    },
+  ],
+  [
+    'a page to point at',
+    async (page) => {
+      await page.goto('/bench/point?at=/visit');
+      await expect(page.getByRole('heading', { name: 'Before you set out' })).toBeVisible();
+    },
+  ],
+  [
+    'arrangements compared',
+    async (page) => {
+      await page.goto('/bench/map');
+      await page.getByRole('link', { name: /^More in this habitat/ }).click();
+      await expect(page.getByRole('heading', { level: 1, name: 'More in this habitat' })).toBeVisible();
+      await expect(page.getByText('As it stands on the page of')).toBeVisible();
+      await page.locator('summary', { hasText: 'By hand' }).click();
+      await page.getByText('Filters for visitors').click();
+      await expectNothingFound(page);
+      await page.getByRole('button', { name: 'Compare' }).click();
+      await expect(page.getByRole('cell', { name: /%/ }).first()).toBeVisible();
+    },
+  ],
+  [
+    'the page of categories',
+    async (page) => {
+      await page.goto('/bench/arrange');
+      await page.getByRole('link', { name: 'Each habitat' }).click();
+      await expect(page.getByText('Looked at by')).toBeVisible();
+    },
+  ],
+  [
+    'a collection',
+    async (page) => {
+      await page.goto('/bench/arrange');
+      await page.getByTestId('outline').getByRole('link', { name: 'Staff picks' }).click();
+      await expect(page.getByText('Filled by these entries')).toBeVisible();
+    },
+  ],
+  [
+    'sites',
+    async (page) => {
+      await page.goto('/bench/arrange/sites');
+      await expect(page.getByText('Its key is main and stays so.')).toBeVisible();
+    },
+  ],
+  [
+    'a page',
+    async (page) => {
+      await page.goto('/bench/arrange');
+      await page.getByRole('link', { name: 'Getting here' }).click();
+      await page.getByRole('button', { name: 'Give it another home' }).click();
+      await expect(page.getByText('It stands here now.')).toBeVisible();
+    },
+  ],
+  [
+    'adding a page',
+    async (page) => {
+      await page.goto('/bench/arrange');
+      await page.getByRole('button', { name: 'Add a page below' }).click();
+      await expect(page.getByRole('radio').first()).toBeVisible();
+    },
+  ],
+  [
+    'what waits for review',
+    async (page) => {
+      await page.goto('/bench/release');
+    },
+  ],
+  [
+    'the workspace to come',
+    async (page) => {
+      await page.goto('/bench/watch');
+    },
+  ],
+  [
+    'sessions',
+    async (page) => {
+      await page.goto('/bench/you');
+    },
+  ],
+  [
+    'people',
+    async (page) => {
+      await page.goto('/bench/people');
+    },
+  ],
+  [
+    'go to',
+    async (page) => {
+      await page.goto('/bench/watch');
+      await page.keyboard.press('Control+k');
+      await expect(page.getByRole('option').first()).toBeVisible();
+    },
+  ],
 ];
 
 /** The screens on which every colour there is stands somewhere. */
-const coloured = new Set(['a type in Shape', 'layouts', 'categories', 'the placement grid', 'the type picture', 'the house style', 'the change sheet', 'the table', 'an entry', 'a listing', 'a page', 'go to']);
+const coloured = new Set([
+  'a type in Shape',
+  'layouts',
+  'categories',
+  'the placement grid',
+  'the type picture',
+  'the house style',
+  'the change sheet',
+  'the table',
+  'an entry',
+  'a listing',
+  'a page',
+  'go to',
+]);
 
 for (const look of ['light', 'dark'] as const) {
-  test(look === 'light' ? 'axe finds nothing on any screen of the workspaces' : 'axe finds no colour too faint in the dark', async ({ browser }) => {
-    test.setTimeout(1_500_000);
-    const { page } = await signedIn(browser, running.address, 'architect');
-    await page.emulateMedia({ colorScheme: look });
-    for (const [name, open] of screens.filter(([each]) => look === 'light' || coloured.has(each))) {
-      await test.step(name, async () => {
-        await open(page);
-        await expectNothingFound(page, look === 'dark' ? 'colours' : 'all');
-      });
-    }
-  });
+  test(
+    look === 'light'
+      ? 'axe finds nothing on any screen of the workspaces'
+      : 'axe finds no colour too faint in the dark',
+    async ({ browser }) => {
+      test.setTimeout(1_500_000);
+      const { page } = await signedIn(browser, running.address, 'architect');
+      await page.emulateMedia({ colorScheme: look });
+      for (const [name, open] of screens.filter(([each]) => look === 'light' || coloured.has(each))) {
+        await test.step(name, async () => {
+          await open(page);
+          await expectNothingFound(page, look === 'dark' ? 'colours' : 'all');
+        });
+      }
+    },
+  );
 }
 
 test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ page }) => {
-  for (const path of ['/bench/sign-in', '/', '/species', '/whats-on', '/visit', '/visit/getting-here', '/visit/opening-times', '/species/bell-heron', '/fr', '/fr/about/write-to-us', '/species/page/2', '/species?group=bird&habitats=water', '/habitats', '/habitats/water/reedbed', '/picks', '/visit/without-steps', '/about/papers-counts', '/friends', '/nothing-here']) {
+  for (const path of [
+    '/bench/sign-in',
+    '/',
+    '/species',
+    '/whats-on',
+    '/visit',
+    '/visit/getting-here',
+    '/visit/opening-times',
+    '/species/bell-heron',
+    '/fr',
+    '/fr/about/write-to-us',
+    '/species/page/2',
+    '/species?group=bird&habitats=water',
+    '/habitats',
+    '/habitats/water/reedbed',
+    '/picks',
+    '/visit/without-steps',
+    '/about/papers-counts',
+    '/friends',
+    '/nothing-here',
+  ]) {
     await page.goto(`${running.address}${path}`);
     await expectNothingFound(page);
   }
@@ -81,7 +372,9 @@ test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ 
 test('everything fits a window of 390 px, with outline and reach in drawers', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.setViewportSize({ width: 390, height: 800 });
-  for (const [name, open] of screens.filter(([each]) => ['a type in Shape', 'the table', 'what waits for review', 'sessions', 'people'].includes(each))) {
+  for (const [name, open] of screens.filter(([each]) =>
+    ['a type in Shape', 'the table', 'what waits for review', 'sessions', 'people'].includes(each),
+  )) {
     await test.step(name, async () => {
       await open(page);
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
@@ -99,7 +392,9 @@ test('everything fits a window of 390 px, with outline and reach in drawers', as
   }
 });
 
-test('by keyboard alone one goes anywhere, lists the shortcuts and resizes the panels, which is remembered', async ({ browser }) => {
+test('by keyboard alone one goes anywhere, lists the shortcuts and resizes the panels, which is remembered', async ({
+  browser,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   // On a busy machine the box opens a moment after the keys; what is typed before that is not yet meant for it.
   const goTo = async (words: string) => {

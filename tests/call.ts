@@ -28,16 +28,37 @@ export type Call = (method: string, path: string, given?: Given) => Promise<Told
 export async function callsTo({ installation }: SmallInstallation): Promise<Call> {
   Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(installation) });
   const tokens = new Map<Role, string>();
-  for (const role of roles) tokens.set(role, (await signIn(installation, { email: `${role}@quillwater.example`, password: 'quillwater' }, 'here', 'jest')).token);
+  for (const role of roles)
+    tokens.set(
+      role,
+      (
+        await signIn(
+          installation,
+          { email: `${role}@quillwater.example`, password: 'quillwater' },
+          'here',
+          'jest',
+        )
+      ).token,
+    );
   return async (method, path, { as = 'architect', body, raw, bytes, revision, headers = {} } = {}) => {
-    const sent = bytes ? new Uint8Array(bytes) : raw ?? (body === undefined ? undefined : JSON.stringify(body));
-    const response = await answer(new Request(`http://localhost:4100/api/v1${path}`, {
-      method, ...(sent === undefined ? {} : { body: sent }),
-      headers: {
-        host: 'localhost:4100', cookie: `clear_frame_session=${tokens.get(as) ?? ''}`, ...(sent === undefined ? {} : { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }),
-        ...(revision === undefined ? {} : { 'if-match': `"${revision}"` }), ...headers,
-      },
-    }));
+    const sent = bytes
+      ? new Uint8Array(bytes)
+      : (raw ?? (body === undefined ? undefined : JSON.stringify(body)));
+    const response = await answer(
+      new Request(`http://localhost:4100/api/v1${path}`, {
+        method,
+        ...(sent === undefined ? {} : { body: sent }),
+        headers: {
+          host: 'localhost:4100',
+          cookie: `clear_frame_session=${tokens.get(as) ?? ''}`,
+          ...(sent === undefined
+            ? {}
+            : { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }),
+          ...(revision === undefined ? {} : { 'if-match': `"${revision}"` }),
+          ...headers,
+        },
+      }),
+    );
     const told = await response.text();
     return { status: response.status, headers: response.headers, body: told ? JSON.parse(told) : {} };
   };

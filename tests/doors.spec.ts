@@ -3,29 +3,47 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
 test('visitors’ pages may run nothing but the script of slides, and come from memory the second time, the same', async () => {
   const first = await fetch(`${running.address}/species`);
   const second = await fetch(`${running.address}/species`);
   for (const { headers } of [first, second]) {
-    expect(headers.get('content-security-policy')).toContain(`default-src 'none'; script-src ${new URL(running.address).host}/site.js;`);
+    expect(headers.get('content-security-policy')).toContain(
+      `default-src 'none'; script-src ${new URL(running.address).host}/site.js;`,
+    );
     expect(headers.get('x-content-type-options')).toBe('nosniff');
     expect(headers.get('set-cookie')).toBeNull();
   }
   expect(second.headers.get('etag')).toBe(first.headers.get('etag'));
   expect(await second.text()).toBe(await first.text());
-  const unchanged = await fetch(`${running.address}/species`, { headers: { 'if-none-match': second.headers.get('etag') ?? '' } });
+  const unchanged = await fetch(`${running.address}/species`, {
+    headers: { 'if-none-match': second.headers.get('etag') ?? '' },
+  });
   expect(unchanged.status).toBe(304);
 });
 
 test('the workspaces run only their own scripts, and stand in no foreign frame', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   const told: string[] = [];
-  page.on('console', (message) => { if (message.type() === 'error') told.push(message.text()); });
+  page.on('console', (message) => {
+    if (message.type() === 'error') told.push(message.text());
+  });
   page.on('pageerror', (error) => told.push(error.message));
-  for (const path of ['/bench/shape/content/species', '/bench/shape/changes', '/bench/write/species', '/bench/map', '/bench/arrange', '/bench/release', '/bench/watch', '/bench/you', '/bench/people']) {
+  for (const path of [
+    '/bench/shape/content/species',
+    '/bench/shape/changes',
+    '/bench/write/species',
+    '/bench/map',
+    '/bench/arrange',
+    '/bench/release',
+    '/bench/watch',
+    '/bench/you',
+    '/bench/people',
+  ]) {
     const response = await page.goto(path);
     const policy = response?.headers()['content-security-policy'] ?? '';
     expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
@@ -36,7 +54,13 @@ test('the workspaces run only their own scripts, and stand in no foreign frame',
 });
 
 test('the product’s own addresses never fall through to the visitors’ site', async ({ browser }) => {
-  for (const [path, status, type] of [['/api/v2/x', 404, 'application/problem+json'], ['/api', 404, 'application/problem+json'], ['/api/v1/x', 404, 'application/problem+json'], ['/nothing', 404, 'text/html; charset=utf-8'], ['/%E0%A4%A', 400, 'text/html; charset=utf-8']] as const) {
+  for (const [path, status, type] of [
+    ['/api/v2/x', 404, 'application/problem+json'],
+    ['/api', 404, 'application/problem+json'],
+    ['/api/v1/x', 404, 'application/problem+json'],
+    ['/nothing', 404, 'text/html; charset=utf-8'],
+    ['/%E0%A4%A', 400, 'text/html; charset=utf-8'],
+  ] as const) {
     const response = await fetch(`${running.address}${path}`);
     expect([path, response.status, response.headers.get('content-type')]).toEqual([path, status, type]);
   }
@@ -46,10 +70,17 @@ test('the product’s own addresses never fall through to the visitors’ site',
 });
 
 test('the interface tells of itself, and its schema of the model', async () => {
-  const document = await (await fetch(`${running.address}/api/v1/openapi.json`)).json() as { openapi: string; components: { schemas: object } };
+  const document = (await (await fetch(`${running.address}/api/v1/openapi.json`)).json()) as {
+    openapi: string;
+    components: { schemas: object };
+  };
   expect(document.openapi).toBe('3.1.0');
-  expect(Object.keys(document.components.schemas)).toEqual(expect.arrayContaining(['NewEntry', 'Problem', 'values.species']));
-  expect(await (await fetch(`${running.address}/api/v1/model/schema`)).json()).toMatchObject({ title: 'Clear Frame model document' });
+  expect(Object.keys(document.components.schemas)).toEqual(
+    expect.arrayContaining(['NewEntry', 'Problem', 'values.species']),
+  );
+  expect(await (await fetch(`${running.address}/api/v1/model/schema`)).json()).toMatchObject({
+    title: 'Clear Frame model document',
+  });
 });
 
 test('a session that is ended elsewhere leads back to the sign-in page', async ({ browser }) => {
@@ -66,7 +97,9 @@ test('a session that is ended elsewhere leads back to the sign-in page', async (
   await expect(page).toHaveURL(/\/bench\/sign-in/);
 });
 
-test('an editor may read the model, but not change it; a reviewer publishes what waits', async ({ browser }) => {
+test('an editor may read the model, but not change it; a reviewer publishes what waits', async ({
+  browser,
+}) => {
   const { page: editor } = await signedIn(browser, running.address, 'editor');
   await editor.goto('/bench/shape/content/species');
   await expect(editor.getByRole('row', { name: /Habitats/ })).toBeVisible();

@@ -9,24 +9,37 @@ export class DrawnPages {
   /** What each drawn page is kept by: its ids, and the moment until which it is true. */
   private readonly kept = new Map<string, { ids: readonly [string, ...string[]]; validUntil: number }>();
 
-  constructor(private readonly installation: Installation, private readonly addresses: () => Promise<string[]> | string[]) {}
+  constructor(
+    private readonly installation: Installation,
+    private readonly addresses: () => Promise<string[]> | string[],
+  ) {}
 
   /** The page at an address as plain HTML, or what else was found there. */
   async html(address: string): Promise<string> {
     const found = await visit(this.installation, address);
     if (found.found === 'page') this.kept.set(address, found);
-    return found.found === 'page' ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' }) : found.found;
+    return found.found === 'page'
+      ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' })
+      : found.found;
   }
 
   async all(): Promise<Map<string, string>> {
-    return new Map(await Promise.all((await this.addresses()).map(async (address): Promise<[string, string]> => [address, await this.html(address)])));
+    return new Map(
+      await Promise.all(
+        (await this.addresses()).map(async (address): Promise<[string, string]> => [
+          address,
+          await this.html(address),
+        ]),
+      ),
+    );
   }
 
   /** Keeps the page at an address as ready; one that was drawn just now need not be drawn again. */
   async keep(address: string, drawn?: string): Promise<void> {
     const html = drawn ?? (await this.html(address));
     const { ids, validUntil } = this.kept.get(address) ?? { ids: [''] as const, validUntil: 0 };
-    if (isPage(html)) this.installation.rendered.keep(ids, address, html, validUntil, this.installation.rendered.since);
+    if (isPage(html))
+      this.installation.rendered.keep(ids, address, html, validUntil, this.installation.rendered.since);
   }
 
   /** Keeps every page as ready, and none besides. Answers what they say. */
@@ -43,8 +56,15 @@ export class DrawnPages {
     await edit();
     const after = await this.all();
     return {
-      differing: [...before].filter(([address, was]) => isPage(was) && was !== (after.get(address) ?? 'nothing')).map(([address]) => address),
-      renewed: [...before].filter(([address, was]) => isPage(was) && !this.installation.rendered.find(address, this.installation.now())).map(([address]) => address),
+      differing: [...before]
+        .filter(([address, was]) => isPage(was) && was !== (after.get(address) ?? 'nothing'))
+        .map(([address]) => address),
+      renewed: [...before]
+        .filter(
+          ([address, was]) =>
+            isPage(was) && !this.installation.rendered.find(address, this.installation.now()),
+        )
+        .map(([address]) => address),
     };
   }
 
@@ -52,7 +72,11 @@ export class DrawnPages {
    * Does edits one after the other, `tick` before each. No page that differs after one may have been missed. Answers how
    * many pages differed, how many were renewed, and how many stood, counted over all edits.
    */
-  async over<E>(edits: readonly E[], tick: (i: number) => void, edit: (each: E) => Promise<unknown>): Promise<{ differ: number; renew: number; stood: number }> {
+  async over<E>(
+    edits: readonly E[],
+    tick: (i: number) => void,
+    edit: (each: E) => Promise<unknown>,
+  ): Promise<{ differ: number; renew: number; stood: number }> {
     const sums = { differ: 0, renew: 0, stood: 0 };
     for (const [i, each] of edits.entries()) {
       tick(i);

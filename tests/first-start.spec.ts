@@ -2,10 +2,14 @@ import { expect, test } from '@playwright/test';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve({ sample: false }); });
+test.beforeAll(async () => {
+  running = await serve({ sample: false });
+});
 test.afterAll(() => running.stop());
 
-test('without the sample the first start asks for the first architect, who makes a site from nothing by keyboard', async ({ page }) => {
+test('without the sample the first start asks for the first architect, who makes a site from nothing by keyboard', async ({
+  page,
+}) => {
   await page.goto(`${running.address}/bench`);
   await expect(page).toHaveURL(/\/bench\/set-up/);
   await page.getByLabel('Name of the site').fill('Saltmere Commons');
@@ -60,7 +64,10 @@ test('without the sample the first start asks for the first architect, who makes
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Publish' }).click();
   await page.getByRole('button', { name: 'Add a page below' }).click();
-  await page.getByRole('dialog').getByRole('radio', { name: /^Listing page/ }).check();
+  await page
+    .getByRole('dialog')
+    .getByRole('radio', { name: /^Listing page/ })
+    .check();
   await page.getByRole('dialog').getByLabel('Title').fill('Boats');
   await page.getByRole('dialog').getByLabel('Filled by').click();
   await page.getByRole('option', { name: 'Every boat' }).click();
@@ -70,5 +77,11 @@ test('without the sample the first start asks for the first architect, who makes
   await expect(page.getByText('Visitors see it like this.')).toBeVisible();
   await page.goto(`${running.address}/boats`);
   await expect(page.locator('.cards li')).toHaveText(/Punt.*6/);
-  expect((await page.request.post(`${running.address}/api/v1/set-up`, { data: { site: 'Mine', name: 'M', email: 'm@quillwater.example', password: 'quillwater' } })).status()).toBe(409);
+  expect(
+    (
+      await page.request.post(`${running.address}/api/v1/set-up`, {
+        data: { site: 'Mine', name: 'M', email: 'm@quillwater.example', password: 'quillwater' },
+      })
+    ).status(),
+  ).toBe(409);
 });

@@ -75,7 +75,12 @@ test('a sample of two tables becomes two types and their entries, one referring 
   await page.goto('/bench/shape/sample');
   const boats = `Name;Length;Kind;Launched;Keeper\n${Array.from({ length: 20 }, (_, i) => `Boat ${i + 1};${i + 2},5 m;${i % 2 ? 'punt' : 'skiff'};${i + 1}.05.2019;${i % 3 ? 'Odile Larkmoor' : 'Bram Fenwright'}`).join('\n')}\nShort;1\n`;
   const file = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await page.locator('#sample-files').setInputFiles([file('boats.csv', boats), file('keepers.csv', 'Name,Role\nOdile Larkmoor,Keeper\nBram Fenwright,Mate\n')]);
+  await page
+    .locator('#sample-files')
+    .setInputFiles([
+      file('boats.csv', boats),
+      file('keepers.csv', 'Name,Role\nOdile Larkmoor,Keeper\nBram Fenwright,Mate\n'),
+    ]);
   await expect(page.getByText('Line 22 has 2 cells, the headings 5.')).toBeVisible();
   await expect(page.getByText('21 of 21 are numbers, 1 to 21.5, in m')).toBeVisible();
   await expect(page.getByText('2 different values all name a row of keepers.csv')).toBeVisible();
@@ -87,12 +92,19 @@ test('a sample of two tables becomes two types and their entries, one referring 
   await expect(page.getByText('2 entries are in Write, as drafts.')).toBeVisible();
   await page.getByRole('button', { name: 'Bring in the 21 rows as drafts' }).click();
   await expect(page.getByText('21 entries are in Write, as drafts.')).toBeVisible();
-  const { items } = await (await page.request.get('/api/v1/entries?type=boats&sort=name&limit=1')).json() as { items: { title: string; values: Record<string, unknown> }[] };
-  expect(items[0]).toMatchObject({ title: 'Boat 1', values: { length: 2.5, launched: '2019-05-01', kind: 'skiff' } });
+  const { items } = (await (
+    await page.request.get('/api/v1/entries?type=boats&sort=name&limit=1')
+  ).json()) as { items: { title: string; values: Record<string, unknown> }[] };
+  expect(items[0]).toMatchObject({
+    title: 'Boat 1',
+    values: { length: 2.5, launched: '2019-05-01', kind: 'skiff' },
+  });
   expect(items[0]?.values.keeper).toMatch(/^[0-9a-f-]{36}$/);
 });
 
-test('an editor fills them in, and a visitor sees both in good order, with no restart', async ({ browser }) => {
+test('an editor fills them in, and a visitor sees both in good order, with no restart', async ({
+  browser,
+}) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   await page.goto('/bench/write/recipe');
   await page.getByRole('button', { name: 'Write the first recipe' }).click();
@@ -105,7 +117,10 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
   await page.goto('/bench/arrange');
   await page.getByRole('link', { name: /^Three thousand reeds/ }).click();
   await page.getByRole('button', { name: 'Add a page below' }).click();
-  await page.getByRole('dialog').getByRole('radio', { name: /^Kitchen page/ }).check();
+  await page
+    .getByRole('dialog')
+    .getByRole('radio', { name: /^Kitchen page/ })
+    .check();
   await page.getByRole('dialog').getByLabel('Title').fill('From the cafe');
   await page.getByRole('button', { name: 'Make the page' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'From the cafe' })).toBeVisible();
@@ -119,7 +134,10 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
     await slot.getByRole('button', { name: /^Add (the first|another)$/ }).click();
     await slot.getByLabel(/^Tip/).last().fill(tip);
   }
-  await slot.getByRole('combobox', { name: /^Recipes|entry/i }).last().fill('Reed');
+  await slot
+    .getByRole('combobox', { name: /^Recipes|entry/i })
+    .last()
+    .fill('Reed');
   await page.getByRole('option', { name: /Reed soup/ }).click();
   await page.getByRole('button', { name: 'Publish' }).click();
   await expect(page.getByText('Visitors see it like this.')).toBeVisible();
@@ -128,6 +146,13 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
   expect(html).toMatch(/<h1[^>]*>From the cafe<\/h1>/);
   expect(html).toMatch(/<h2[^>]*>Before you cook<\/h2>/);
   // Each item of the list is drawn, and the linked entry with its own face in small.
-  for (const words of ['Wash the reed', 'Use rain water', 'Keep the lid on', 'Reed soup', 'Green, and better the day after.']) expect(html).toContain(words);
+  for (const words of [
+    'Wash the reed',
+    'Use rain water',
+    'Keep the lid on',
+    'Reed soup',
+    'Green, and better the day after.',
+  ])
+    expect(html).toContain(words);
   expect(html).not.toContain('<script');
 });

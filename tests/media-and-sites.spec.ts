@@ -3,18 +3,34 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
-test('A leaflet that an editor lays in a folder stands in the list of leaflets, under the name it was given in each language', async ({ browser, page: visitor }) => {
+test('A leaflet that an editor lays in a folder stands in the list of leaflets, under the name it was given in each language', async ({
+  browser,
+  page: visitor,
+}) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   await page.goto('/bench/write/media');
-  await page.getByTestId('outline').getByRole('link', { name: /^Leaflets/ }).click();
+  await page
+    .getByTestId('outline')
+    .getByRole('link', { name: /^Leaflets/ })
+    .click();
   await expect(page.getByRole('heading', { level: 1, name: 'Leaflets' })).toBeVisible();
-  await page.locator('#bring-in').setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
+  await page
+    .locator('#bring-in')
+    .setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
   await expect(page.getByText('This is no picture, PDF, sound or film that can be kept.')).toBeVisible();
   await page.getByRole('button', { name: 'All right' }).click();
-  await page.locator('#bring-in').setInputFiles({ name: 'dusk-guide.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.4\n% The dusk guide\n%%EOF\n') });
+  await page
+    .locator('#bring-in')
+    .setInputFiles({
+      name: 'dusk-guide.pdf',
+      mimeType: 'application/pdf',
+      buffer: Buffer.from('%PDF-1.4\n% The dusk guide\n%%EOF\n'),
+    });
   const name = page.getByLabel(/^Name/);
   await expect(name).toHaveValue('dusk-guide');
   await name.fill('');
@@ -24,7 +40,9 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   await page.getByLabel(/^Name, in French/).fill('Le guide du soir');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('dusk-guide is kept.')).toBeVisible();
-  await expect(page.getByRole('complementary', { name: 'Reach' }).getByRole('link', { name: /^Without steps/ })).toBeVisible();
+  await expect(
+    page.getByRole('complementary', { name: 'Reach' }).getByRole('link', { name: /^Without steps/ }),
+  ).toBeVisible();
   await visitor.goto(`${running.address}/visit/without-steps`);
   const link = visitor.getByRole('link', { name: 'The dusk guide' });
   const file = await visitor.request.get(`${running.address}${await link.getAttribute('href')}`);
@@ -33,7 +51,10 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   await expect(visitor.getByRole('link', { name: 'Le guide du soir' })).toBeVisible();
 });
 
-test('An architect makes another site, begins it, and visitors find it under its own name and addresses', async ({ browser, page: visitor }) => {
+test('An architect makes another site, begins it, and visitors find it under its own name and addresses', async ({
+  browser,
+  page: visitor,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.goto('/bench/arrange/sites');
   await page.getByRole('textbox', { name: 'Another site' }).fill('The harbour');
@@ -53,6 +74,9 @@ test('An architect makes another site, begins it, and visitors find it under its
   await expect(page.getByText('Visitors see it like this.')).toBeVisible();
   await visitor.goto(`${running.address}/harbour`);
   await expect(visitor.getByRole('heading', { level: 1, name: 'Boats at low water' })).toBeVisible();
-  await expect(visitor.getByRole('link', { name: 'The harbour', exact: true })).toHaveAttribute('href', '/harbour');
+  await expect(visitor.getByRole('link', { name: 'The harbour', exact: true })).toHaveAttribute(
+    'href',
+    '/harbour',
+  );
   await expect(visitor.getByRole('link', { name: 'Species' })).toHaveCount(0);
 });

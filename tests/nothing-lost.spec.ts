@@ -3,7 +3,9 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
 const open = async (browser: Browser, who: 'architect' | 'editor', name: string) => {
@@ -14,7 +16,9 @@ const open = async (browser: Browser, who: 'architect' | 'editor', name: string)
   return person;
 };
 
-test('words typed while the server is away are kept in the browser, and sent when it is back', async ({ browser }) => {
+test('words typed while the server is away are kept in the browser, and sent when it is back', async ({
+  browser,
+}) => {
   const { page, context } = await open(browser, 'editor', 'Needle tern');
   await running.kill();
   await page.getByLabel(/^Summary/).fill('Typed while nobody listened.');
@@ -31,7 +35,9 @@ test('words typed while the server is away are kept in the browser, and sent whe
   await expect(again.getByLabel(/^Summary/)).toHaveValue('Typed while nobody listened.');
 });
 
-test('two people at one entry: different fields are merged, the same field is decided', async ({ browser }) => {
+test('two people at one entry: different fields are merged, the same field is decided', async ({
+  browser,
+}) => {
   const { page: one } = await open(browser, 'editor', 'Dusk plover');
   const { page: other } = await open(browser, 'architect', 'Dusk plover');
   await one.getByLabel(/^Summary/).fill('Hers.');

@@ -15,12 +15,13 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, () => {
-    const at = probe.address();
-    probe.close(() => resolve(typeof at === 'object' && at ? at.port : 0));
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, () => {
+      const at = probe.address();
+      probe.close(() => resolve(typeof at === 'object' && at ? at.port : 0));
+    });
   });
-});
 
 function listening(server: ChildProcess): Promise<void> {
   return new Promise((resolve, reject) => {
@@ -39,8 +40,19 @@ function listening(server: ChildProcess): Promise<void> {
 export async function serve({ sample = true } = {}): Promise<Running> {
   const data = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const port = await freePort();
-  const env = { ...process.env, CLEAR_FRAME_DATA: data, PORT: String(port), NODE_ENV: 'production' as const, UV_THREADPOOL_SIZE: '16', NEXT_TELEMETRY_DISABLED: '1' };
-  if (sample) execFileSync(process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const env = {
+    ...process.env,
+    CLEAR_FRAME_DATA: data,
+    PORT: String(port),
+    NODE_ENV: 'production' as const,
+    UV_THREADPOOL_SIZE: '16',
+    NEXT_TELEMETRY_DISABLED: '1',
+  };
+  if (sample)
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/seed.ts'], {
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
   let server: ChildProcess | undefined;
   const gone = async (signal: 'SIGKILL' | 'SIGTERM') => {
     const ending = server;
@@ -50,9 +62,13 @@ export async function serve({ sample = true } = {}): Promise<Running> {
     await ended;
   };
   const running: Running = {
-    address: `http://localhost:${port}`, data,
+    address: `http://localhost:${port}`,
+    data,
     async start() {
-      const started = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+      const started = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+        env,
+        stdio: ['ignore', 'pipe', 'pipe'],
+      });
       server = started;
       await listening(started);
     },

@@ -28,11 +28,28 @@ export async function smallInstallation(): Promise<SmallInstallation> {
   let moment = NOON;
   installation.now = () => moment;
   await beginWith(installation, smallDocument());
-  const make = async (role: Role): Promise<Person> => ({ ...(await addPerson(installation, { name: role, email: `${role}@quillwater.example`, password: 'quillwater', role })), session: '', endsAt: 0 });
-  const people = { architect: await make('architect'), editor: await make('editor'), reviewer: await make('reviewer') };
+  const make = async (role: Role): Promise<Person> => ({
+    ...(await addPerson(installation, {
+      name: role,
+      email: `${role}@quillwater.example`,
+      password: 'quillwater',
+      role,
+    })),
+    session: '',
+    endsAt: 0,
+  });
+  const people = {
+    architect: await make('architect'),
+    editor: await make('editor'),
+    reviewer: await make('reviewer'),
+  };
   return {
-    installation, folder, people,
-    at: (next) => { moment = next; },
+    installation,
+    folder,
+    people,
+    at: (next) => {
+      moment = next;
+    },
     async close() {
       await closeInstallation(installation);
       rmSync(folder, { recursive: true, force: true });
@@ -41,9 +58,24 @@ export async function smallInstallation(): Promise<SmallInstallation> {
 }
 
 /** Puts entries in at once, seen by visitors or not. Values are spoken by key. */
-export async function fill({ installation, people }: SmallInstallation, type: string, entries: readonly { values: JsonObject; shown?: boolean; starts?: number; ends?: number }[]): Promise<void> {
+export async function fill(
+  { installation, people }: SmallInstallation,
+  type: string,
+  entries: readonly { values: JsonObject; shown?: boolean; starts?: number; ends?: number }[],
+): Promise<void> {
   const of = contentType(installation.model, type);
-  await installation.content.write((tx) => addInBulk(tx, installation, of, entries.map(({ values, shown = true, starts = NOON - 1000, ends }) => ({
-    values: parseValues(of.fields, values, {}, '').values, at: NOON - 1000, by: people.editor.id, stage: 'draft', ...(shown ? { shown: { starts, ...(ends === undefined ? {} : { ends }) } } : {}),
-  }))));
+  await installation.content.write((tx) =>
+    addInBulk(
+      tx,
+      installation,
+      of,
+      entries.map(({ values, shown = true, starts = NOON - 1000, ends }) => ({
+        values: parseValues(of.fields, values, {}, '').values,
+        at: NOON - 1000,
+        by: people.editor.id,
+        stage: 'draft',
+        ...(shown ? { shown: { starts, ...(ends === undefined ? {} : { ends }) } } : {}),
+      })),
+    ),
+  );
 }

@@ -16,9 +16,12 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => running.stop());
 
 const visitor = async (path: string) => (await fetch(`${running.address}${path}`)).text();
-const headings = (html: string) => [...html.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words);
+const headings = (html: string) =>
+  [...html.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words);
 
-test('the sign-in page shows the sample people, and a wrong password says so at its field', async ({ page }) => {
+test('the sign-in page shows the sample people, and a wrong password says so at its field', async ({
+  page,
+}) => {
   await page.goto(`${running.address}/bench`);
   await expect(page).toHaveURL(/\/bench\/sign-in/);
   await expect(page.getByText('reviewer@quillwater.example')).toBeVisible();
@@ -65,7 +68,9 @@ test('Shape: a field is added, ruled, moved and made to be filled; applying says
 
   await page.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
   await expect(page.getByRole('heading', { name: 'Species gains Size' })).toBeVisible();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Scientific name must be filled in' })).toContainText('1 entry');
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Scientific name must be filled in' }),
+  ).toContainText('1 entry');
   await page.getByRole('button', { name: 'Put in force' }).click();
   await expect(page.getByText('The model is in force.')).toBeVisible();
   await expect(page.getByText('Working copy: no changes')).toBeVisible();
@@ -78,7 +83,10 @@ test('Write: the table is searched, sorted and filtered, a page of rows at a tim
   await expect(rows.nth(1)).toContainText('Alder siskling');
   await page.getByRole('button', { name: 'Name' }).click();
   await expect(rows.nth(1)).toContainText('Yellow flag iris moth');
-  await page.getByRole('navigation', { name: 'Entries' }).getByRole('link', { name: /^In review/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Entries' })
+    .getByRole('link', { name: /^In review/ })
+    .click();
   await expect(page.getByRole('status').filter({ hasText: '2 entries' })).toBeVisible();
   await page.goto('/bench/write/species?rows=25');
   await page.getByRole('button', { name: 'Next page' }).click();
@@ -102,7 +110,10 @@ test('Write: a value out of bounds is told at its field; visitors see nothing un
   expect(headings(await visitor('/species'))).toContain('Blue-legged skimmer');
 
   // A click on a part of the card leads to the field it comes from.
-  await page.getByRole('region', { name: /How it looks/ }).getByText('4 cm').click();
+  await page
+    .getByRole('region', { name: /How it looks/ })
+    .getByText('4 cm')
+    .click();
   await expect(size).toBeFocused();
 
   await page.getByRole('button', { name: /^Publish, on \d\d pages/ }).click();
@@ -125,7 +136,9 @@ test('Map: the listing is drawn as it changes, with the number of matching entri
   await page.getByRole('menuitem', { name: 'Rarity' }).click();
   await page.getByLabel('Rarity: value').click();
   await page.getByRole('option', { name: 'Scarce' }).click();
-  await expect(page.getByRole('region', { name: 'Which entries' }).getByRole('status')).toContainText(/^[12]\d of 61$/);
+  await expect(page.getByRole('region', { name: 'Which entries' }).getByRole('status')).toContainText(
+    /^[12]\d of 61$/,
+  );
   await expect(result.getByRole('heading', { name: 'Amber sedge piper' })).toHaveCount(0);
   await page.getByLabel('Figures: add a field').click();
   await page.getByRole('menuitem', { name: 'Size' }).click();
@@ -139,9 +152,13 @@ test('Map: the listing is drawn as it changes, with the number of matching entri
   await expect(page.getByText('In force, for 1 page.')).toBeVisible();
 });
 
-test('As a visitor: the cards are there, in order, with the new field, without script or sign-in', async ({ page }) => {
+test('As a visitor: the cards are there, in order, with the new field, without script or sign-in', async ({
+  page,
+}) => {
   const scripts: string[] = [];
-  page.on('request', (request) => { if (request.resourceType() === 'script') scripts.push(request.url()); });
+  page.on('request', (request) => {
+    if (request.resourceType() === 'script') scripts.push(request.url());
+  });
   await page.goto(`${running.address}/species`);
   await expect(page.getByRole('heading', { level: 2, name: 'Scarce creatures' })).toBeVisible();
   const names = await page.locator('.cards h3').allTextContents();
@@ -160,7 +177,9 @@ test('Arrange: only page types that may stand there are offered, and the address
   await page.getByRole('button', { name: 'Add a page below' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('radio', { name: /^Species index/ })).toBeDisabled();
-  await expect(dialog.getByText('Section may not hold Species index. Species index may stand under Home.')).toBeVisible();
+  await expect(
+    dialog.getByText('Section may not hold Species index. Species index may stand under Home.'),
+  ).toBeVisible();
   await dialog.getByRole('radio', { name: /^Plain page/ }).check();
   await dialog.getByLabel('Title').fill('The Bench by the Water');
   await expect(dialog.getByText('/visit/bench-water')).toBeVisible();
@@ -174,17 +193,34 @@ test('Arrange: only page types that may stand there are offered, and the address
 
   await page.getByLabel('Last piece of its address').fill('Not an address');
   await page.getByRole('button', { name: 'Change', exact: true }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'small letters, digits and single hyphens' })).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'small letters, digits and single hyphens' }),
+  ).toBeVisible();
 });
 
 test('An illegal place and a reserved address are refused by the server too, with the reason', async () => {
-  const { pages } = await (await editor.request.get('/api/v1/pages')).json() as { pages: { id: string; address: string }[] };
+  const { pages } = (await (await editor.request.get('/api/v1/pages')).json()) as {
+    pages: { id: string; address: string }[];
+  };
   const at = (address: string) => pages.find((each) => each.address === address)?.id;
-  const make = (data: object) => editor.request.post('/api/v1/pages', { data, headers: { origin: running.address } });
+  const make = (data: object) =>
+    editor.request.post('/api/v1/pages', { data, headers: { origin: running.address } });
   const placed = await make({ type: 'speciesIndex', parent: at('/visit'), values: { title: 'Species' } });
-  expect([placed.status(), (await placed.json()).title]).toEqual([422, 'Section may not hold Species index. Species index may stand under Home.']);
+  expect([placed.status(), (await placed.json()).title]).toEqual([
+    422,
+    'Section may not hold Species index. Species index may stand under Home.',
+  ]);
   const reserved = await make({ type: 'plainPage', parent: at('/'), values: { title: 'x' }, slug: 'bench' });
-  expect([reserved.status(), (await reserved.json()).errors]).toEqual([422, [{ path: '/slug', code: 'reserved', message: '"/bench" belongs to Clear Frame itself. Choose another address.' }]]);
+  expect([reserved.status(), (await reserved.json()).errors]).toEqual([
+    422,
+    [
+      {
+        path: '/slug',
+        code: 'reserved',
+        message: '"/bench" belongs to Clear Frame itself. Choose another address.',
+      },
+    ],
+  ]);
 });
 
 test('Stopped hard in the middle of work and started again, all that was saved is there', async () => {
@@ -196,8 +232,13 @@ test('Stopped hard in the middle of work and started again, all that was saved i
   await expect(page.getByText(/Visitors still see/)).toBeVisible();
   // More writes are under way when it stops.
   const address = page.url().split('/').pop() ?? '';
-  const entry = await (await page.request.get(`/api/v1/entries/${address}`)).json() as { revision: number };
-  const racing = page.request.patch(`/api/v1/entries/${address}`, { data: { values: { scientificName: 'x'.repeat(80) } }, headers: { 'if-match': `"${entry.revision}"` } }).catch(() => undefined);
+  const entry = (await (await page.request.get(`/api/v1/entries/${address}`)).json()) as { revision: number };
+  const racing = page.request
+    .patch(`/api/v1/entries/${address}`, {
+      data: { values: { scientificName: 'x'.repeat(80) } },
+      headers: { 'if-match': `"${entry.revision}"` },
+    })
+    .catch(() => undefined);
   await running.killAndRestart();
   await racing;
   await page.reload();

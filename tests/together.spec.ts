@@ -3,10 +3,14 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
-test('a working copy that someone else changed is not overwritten without a word, and can be dropped', async ({ browser }) => {
+test('a working copy that someone else changed is not overwritten without a word, and can be dropped', async ({
+  browser,
+}) => {
   const { page: one } = await signedIn(browser, running.address, 'architect');
   const { page: other } = await signedIn(browser, running.address, 'architect');
   await other.goto('/bench/shape/content/place');
@@ -17,20 +21,26 @@ test('a working copy that someone else changed is not overwritten without a word
 
   await other.getByRole('button', { name: 'Getting in', exact: true }).click();
   await other.getByLabel('Help for editors').fill('Two sentences at most.');
-  await expect(other.getByRole('alert').filter({ hasText: 'Someone else changed the working copy meanwhile' })).toBeVisible();
+  await expect(
+    other.getByRole('alert').filter({ hasText: 'Someone else changed the working copy meanwhile' }),
+  ).toBeVisible();
   await other.reload();
   await expect(other.getByText('Working copy: 1 change')).toBeVisible();
   await expect(other.getByRole('row', { name: /In words/ })).toContainText('required');
 
   await other.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
-  await expect(other.getByRole('listitem').filter({ hasText: 'Place: In words must be filled in' })).toContainText('1 entry');
+  await expect(
+    other.getByRole('listitem').filter({ hasText: 'Place: In words must be filled in' }),
+  ).toContainText('1 entry');
   await other.getByRole('button', { name: 'Drop the working copy' }).click();
   await other.getByRole('button', { name: 'Drop it' }).click();
   await expect(other.getByText('The working copy is dropped.')).toBeVisible();
   expect((await (await other.request.get('/api/v1/model/working')).json()).changes).toBe(0);
 });
 
-test('a field taken out of the working copy comes back; the one that names a type stays', async ({ browser }) => {
+test('a field taken out of the working copy comes back; the one that names a type stays', async ({
+  browser,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.goto('/bench/shape/content/slide');
   await page.getByRole('button', { name: 'Line', exact: true }).focus();
@@ -56,11 +66,15 @@ test('a person who is added signs in with the role they were given', async ({ br
   await page.getByLabel('First password').fill('boats and all that floats');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByText('Maudie Brack may sign in now.')).toBeVisible();
-  const entered = await page.request.post('/api/v1/session', { data: { email: 'maudie@quillwater.example', password: 'boats and all that floats' } });
+  const entered = await page.request.post('/api/v1/session', {
+    data: { email: 'maudie@quillwater.example', password: 'boats and all that floats' },
+  });
   expect((await entered.json()).person).toMatchObject({ name: 'Maudie Brack', role: 'editor' });
 });
 
-test('a page is moved among its siblings and to another home, and its address follows', async ({ browser }) => {
+test('a page is moved among its siblings and to another home, and its address follows', async ({
+  browser,
+}) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   await page.goto('/bench/arrange');
   const tree = page.getByRole('navigation', { name: 'Site tree' });
@@ -69,7 +83,9 @@ test('a page is moved among its siblings and to another home, and its address fo
   await expect(page.getByText('1 of 8 beside one another')).toBeVisible();
   await page.getByRole('button', { name: 'Give it another home' }).click();
   const homes = page.getByRole('group', { name: 'Homes for this page' });
-  await expect(homes.getByRole('button', { name: /^Species Species index may not hold Plain page/ })).toBeDisabled();
+  await expect(
+    homes.getByRole('button', { name: /^Species Species index may not hold Plain page/ }),
+  ).toBeDisabled();
   await homes.getByRole('button', { name: 'About' }).click();
   await expect(page.getByText('It stands under About.')).toBeVisible();
   expect((await fetch(`${running.address}/about/getting-here`)).status).toBe(200);

@@ -3,22 +3,34 @@ import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
 let running: Running;
-test.beforeAll(async () => { running = await serve(); });
+test.beforeAll(async () => {
+  running = await serve();
+});
 test.afterAll(() => running.stop());
 
 /** Sets a listing out in another way, in force at once. */
 async function setOut(page: Page, label: string, rule: object): Promise<void> {
-  const { items } = await (await page.request.get('/api/v1/listings')).json() as { items: { id: string; label: string }[] };
+  const { items } = (await (await page.request.get('/api/v1/listings')).json()) as {
+    items: { id: string; label: string }[];
+  };
   const path = `/api/v1/listings/${items.find((each) => each.label === label)?.id}`;
-  const headers = async () => ({ Origin: running.address, 'If-Match': (await page.request.get(path)).headers().etag ?? '' });
+  const headers = async () => ({
+    Origin: running.address,
+    'If-Match': (await page.request.get(path)).headers().etag ?? '',
+  });
   expect((await page.request.patch(path, { headers: await headers(), data: { rule } })).status()).toBe(200);
   expect((await page.request.post(`${path}/publish`, { headers: await headers() })).status()).toBe(200);
 }
 
-test('A visitor goes from a list to an entry, reads it in French, and finds the way back', async ({ page }) => {
+test('A visitor goes from a list to an entry, reads it in French, and finds the way back', async ({
+  page,
+}) => {
   await page.goto(`${running.address}/species`);
   await expect(page.locator('.cards > li')).toHaveCount(36);
-  await page.getByRole('navigation', { name: 'Pages of results' }).getByRole('link', { name: 'Next' }).click();
+  await page
+    .getByRole('navigation', { name: 'Pages of results' })
+    .getByRole('link', { name: 'Next' })
+    .click();
   await expect(page).toHaveURL(/\/species\/page\/2$/);
   await page.goto(`${running.address}/species`);
   await page.getByRole('link', { name: 'Carr lantern moth' }).click();
@@ -33,7 +45,9 @@ test('A visitor goes from a list to an entry, reads it in French, and finds the 
   await expect(page).toHaveURL(/\/fr\/species$/);
 });
 
-test('A visitor writes to the reserve without script, and keeps every word until it is sent', async ({ browser }) => {
+test('A visitor writes to the reserve without script, and keeps every word until it is sent', async ({
+  browser,
+}) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto(`${running.address}/about/write-to-us`);
@@ -78,7 +92,10 @@ test('A gallery opens a picture and closes it by keyboard, without script', asyn
   await page.keyboard.press('Escape');
   await expect(open).toBeHidden();
   await page.getByRole('button', { name: 'Amber sedge piper, larger' }).click();
-  await page.getByRole('dialog', { name: 'Amber sedge piper' }).getByRole('button', { name: 'Close' }).click();
+  await page
+    .getByRole('dialog', { name: 'Amber sedge piper' })
+    .getByRole('button', { name: 'Close' })
+    .click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await context.close();
 });
@@ -87,16 +104,32 @@ test('Every arrangement fits a telephone', async ({ browser }) => {
   const { page: architect } = await signedIn(browser, running.address, 'architect');
   const context = await browser.newContext({ viewport: { width: 390, height: 800 } });
   const page = await context.newPage();
-  for (const arrangement of ['cards', 'rows', 'lead', 'strip', 'index', 'table', 'timeline', 'gallery', 'slideshow']) {
+  for (const arrangement of [
+    'cards',
+    'rows',
+    'lead',
+    'strip',
+    'index',
+    'table',
+    'timeline',
+    'gallery',
+    'slideshow',
+  ]) {
     await setOut(architect, "What's on", { arrangement, setOut: {} });
     await page.goto(`${running.address}/whats-on`);
     await expect(page.locator('.listing')).toContainText('First frost ramble');
-    expect([arrangement, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([arrangement, 390]);
+    expect([arrangement, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([
+      arrangement,
+      390,
+    ]);
   }
   await context.close();
 });
 
-test('An architect builds a list from nothing, compares arrangements and puts it on the page of each category, where visitors see it', async ({ browser, page: visitor }) => {
+test('An architect builds a list from nothing, compares arrangements and puts it on the page of each category, where visitors see it', async ({
+  browser,
+  page: visitor,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   const choose = async (box: string, option: string) => {
     await page.getByLabel(box, { exact: true }).click();
@@ -114,7 +147,9 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await expect(page.getByText('As it stands on the page of')).toBeVisible();
   await page.getByLabel('The category on whose page it is tried').fill('Reedbed');
   await page.getByRole('option', { name: 'Reedbed', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'The result, to scroll' }).getByText('Bell heron')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'The result, to scroll' }).getByText('Bell heron'),
+  ).toBeVisible();
   await page.getByLabel('Heading over the list', { exact: true }).fill('Near here');
 
   // Two arrangements side by side, measured where they stand; the index shows more at once.
@@ -137,7 +172,11 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await page.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(page.getByText('Visitors see it now.')).toBeVisible();
 
-  for (const [address, name, there, not] of [['/habitats/coast/dune', 'Dune', 'Dune willow', 'Bell heron'], ['/habitats/water', 'Water', 'Bell heron', 'Dune willow'], ['/fr/habitats/water/reedbed', 'Roselière', 'Bell heron', 'Dune willow']] as const) {
+  for (const [address, name, there, not] of [
+    ['/habitats/coast/dune', 'Dune', 'Dune willow', 'Bell heron'],
+    ['/habitats/water', 'Water', 'Bell heron', 'Dune willow'],
+    ['/fr/habitats/water/reedbed', 'Roselière', 'Bell heron', 'Dune willow'],
+  ] as const) {
     await visitor.goto(`${running.address}${address}`);
     await expect(visitor.getByRole('heading', { level: 1, name })).toBeVisible();
     await expect(visitor.locator('.listing.index, .index').getByText(there).first()).toBeVisible();
@@ -147,7 +186,10 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await expect(visitor.getByRole('heading', { level: 1, name: 'Eau libre' })).toBeVisible();
 });
 
-test('An architect lists entries and pages together, sees what fed one of them, and goes from a page to where it is written', async ({ browser, page: visitor }) => {
+test('An architect lists entries and pages together, sees what fed one of them, and goes from a page to where it is written', async ({
+  browser,
+  page: visitor,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.goto(`${running.address}/bench/map`);
   await page.getByRole('button', { name: 'New listing' }).click();
@@ -181,7 +223,10 @@ test('An architect lists entries and pages together, sees what fed one of them, 
   await page.getByRole('option', { name: 'Around here' }).click();
   await page.getByRole('button', { name: 'Publish', exact: true }).click();
   await expect(page.getByText('Visitors see it now.')).toBeVisible();
-  const seen = new URL(await page.getByRole('link', { name: 'As a visitor' }).getAttribute('href') ?? '', running.address).href;
+  const seen = new URL(
+    (await page.getByRole('link', { name: 'As a visitor' }).getAttribute('href')) ?? '',
+    running.address,
+  ).href;
   await visitor.goto(seen);
   await visitor.getByRole('main').getByRole('link', { name: 'Getting here' }).click();
   await expect(visitor).toHaveURL(/\/visit\/getting-here$/);
@@ -201,11 +246,17 @@ test('An architect lists entries and pages together, sees what fed one of them, 
   await page.goto(`${running.address}/bench/write/person`);
   await page.getByLabel('Shown on', { exact: true }).click();
   await page.getByRole('option', { name: 'Shown somewhere' }).click();
-  await expect(page.getByRole('row', { name: /^Juno Ashby/ }).getByRole('link', { name: 'Groups and schools' })).toBeVisible();
+  await expect(
+    page.getByRole('row', { name: /^Juno Ashby/ }).getByRole('link', { name: 'Groups and schools' }),
+  ).toBeVisible();
 });
 
-test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({ browser }) => {
-  await setOut((await signedIn(browser, running.address, 'architect')).page, 'Species index', { arrangement: 'cards' });
+test('A visitor narrows a list by what is chosen, without script, and follows it as a feed', async ({
+  browser,
+}) => {
+  await setOut((await signedIn(browser, running.address, 'architect')).page, 'Species index', {
+    arrangement: 'cards',
+  });
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto(`${running.address}/species`);
@@ -215,12 +266,17 @@ test('A visitor narrows a list by what is chosen, without script, and follows it
   await expect(page).toHaveURL(/\/species\?group=bird&habitats=water$/);
   const left = Number((await filters.getByRole('status').innerText()).match(/\d+/)?.[0]);
   await expect(page.locator('.cards > li')).toHaveCount(left);
-  await expect(filters.getByRole('link', { name: new RegExp(`^Bird ?${left}`) })).toHaveAttribute('aria-current', 'true');
+  await expect(filters.getByRole('link', { name: new RegExp(`^Bird ?${left}`) })).toHaveAttribute(
+    'aria-current',
+    'true',
+  );
   // The page of a choice is ready for the next visitor, as every other.
   expect((await page.request.get(page.url())).headers()['vary']).toBe('Accept-Encoding');
   await filters.getByRole('link', { name: 'Show all again' }).click();
   await expect(page).toHaveURL(/\/species$/);
-  const feed = await page.request.get(`${running.address}${await page.getByRole('link', { name: 'Atom' }).getAttribute('href')}`);
+  const feed = await page.request.get(
+    `${running.address}${await page.getByRole('link', { name: 'Atom' }).getAttribute('href')}`,
+  );
   expect(feed.headers()['content-type']).toContain('application/atom+xml');
   expect(await feed.text()).toContain(`<link href="${running.address}/species/bell-heron"/>`);
   await context.close();

@@ -10,10 +10,20 @@ import { inTurn, report } from './pairs';
 function wideModel(): ModelDocument {
   const model = emptyModel('en');
   const sets = setsOf(model);
-  const fill = <T extends ContentType | ModelDocument['pageTypes'][number]>(type: T, n: number): T => Array.from({ length: n }, (_, i) => i).reduce<T>((next, i) => addField(next, `Field ${i}`, kindNames[i % 9] ?? 'line', sets), type);
+  const fill = <T extends ContentType | ModelDocument['pageTypes'][number]>(type: T, n: number): T =>
+    Array.from({ length: n }, (_, i) => i).reduce<T>(
+      (next, i) => addField(next, `Field ${i}`, kindNames[i % 9] ?? 'line', sets),
+      type,
+    );
   model.contentTypes = Array.from({ length: 40 }, (_, i) => fill(newContentType(`Content ${i}`, []), 24));
-  model.pageTypes = Array.from({ length: 40 }, (_, i) => fill(newPageType(`Page ${i}`, { kind: 'blocks' }, []), 12));
-  model.placements = model.pageTypes.map((type, i) => ({ id: newId(), parent: i < 4 ? TOP : model.pageTypes[i % 4]?.id ?? TOP, child: type.id }));
+  model.pageTypes = Array.from({ length: 40 }, (_, i) =>
+    fill(newPageType(`Page ${i}`, { kind: 'blocks' }, []), 12),
+  );
+  model.placements = model.pageTypes.map((type, i) => ({
+    id: newId(),
+    parent: i < 4 ? TOP : (model.pageTypes[i % 4]?.id ?? TOP),
+    child: type.id,
+  }));
   return model;
 }
 
@@ -21,6 +31,15 @@ function wideModel(): ModelDocument {
 export async function measureModel(): Promise<void> {
   const model = wideModel();
   const used = new Set(model.contentTypes.map(({ id }) => id));
-  const [check, copy] = await inTurn(40, () => Promise.resolve(checkModel(model, used)), () => Promise.resolve(structuredClone(model)));
-  report('Model: checking 80 types and 1,500 fields against copying it', check / copy, { under: 10 }, `${check.toFixed(2)} against ${copy.toFixed(2)}`);
+  const [check, copy] = await inTurn(
+    40,
+    () => Promise.resolve(checkModel(model, used)),
+    () => Promise.resolve(structuredClone(model)),
+  );
+  report(
+    'Model: checking 80 types and 1,500 fields against copying it',
+    check / copy,
+    { under: 10 },
+    `${check.toFixed(2)} against ${copy.toFixed(2)}`,
+  );
 }

@@ -7,16 +7,35 @@ const SECONDS = 6;
 const FILE = '/fonts/hanken-grotesk-latin-ext-wght-normal.woff2';
 
 const requests = async (path: string): Promise<number> => {
-  const { requests: { average }, non2xx } = await autocannon({ url: `http://localhost:${PORT}${path}`, connections: 10, duration: SECONDS });
+  const {
+    requests: { average },
+    non2xx,
+  } = await autocannon({ url: `http://localhost:${PORT}${path}`, connections: 10, duration: SECONDS });
   if (non2xx > 0) throw new Error(`${path}: ${non2xx} answers that were no success`);
   return average;
 };
 
 /** Requests a second of a listing page that is ready in memory, and of a plain file through the same server, in turn. */
-export async function measureVisits(folder: string, letGo: () => Promise<void>): Promise<{ pages: number; files: number }> {
+export async function measureVisits(
+  folder: string,
+  letGo: () => Promise<void>,
+): Promise<{ pages: number; files: number }> {
   await letGo();
-  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, PORT: String(PORT), CLEAR_FRAME_DATA: folder, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
-  await new Promise<void>((resolve) => server.stdout.on('data', (piece: Buffer) => { if (piece.toString().includes('is ready')) resolve(); }));
+  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: {
+      ...process.env,
+      PORT: String(PORT),
+      CLEAR_FRAME_DATA: folder,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+    },
+  });
+  await new Promise<void>((resolve) =>
+    server.stdout.on('data', (piece: Buffer) => {
+      if (piece.toString().includes('is ready')) resolve();
+    }),
+  );
   try {
     await fetch(`http://localhost:${PORT}/`);
     const pages: number[] = [];

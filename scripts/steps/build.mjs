@@ -15,8 +15,15 @@ function filesBelow(folder) {
 /** A fingerprint of everything the build is made from. Tests are no part of it. */
 function fingerprint() {
   const hash = createHash('sha256').update(process.versions.node);
-  const files = [...filesBelow('src'), ...filesBelow('public'), 'package-lock.json', 'next.config.ts', 'tsconfig.json'];
-  for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort()) hash.update(file).update(readFileSync(file));
+  const files = [
+    ...filesBelow('src'),
+    ...filesBelow('public'),
+    'package-lock.json',
+    'next.config.ts',
+    'tsconfig.json',
+  ];
+  for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort())
+    hash.update(file).update(readFileSync(file));
   return hash.digest('hex');
 }
 
@@ -24,6 +31,9 @@ function fingerprint() {
 export async function build() {
   const wanted = fingerprint();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
-  await need('Building the application: about a minute.', 'npx', ['--no-install', 'next', 'build'], { quiet: true, env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
+  await need('Building the application: about a minute.', 'npx', ['--no-install', 'next', 'build'], {
+    quiet: true,
+    env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  });
   writeFileSync(STAMP, wanted);
 }

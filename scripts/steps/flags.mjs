@@ -5,7 +5,11 @@ import { resolve } from 'node:path';
  * An unknown flag ends the script with the list of those there are.
  */
 export function flags(argv = process.argv.slice(2)) {
-  const read = { port: process.env.PORT ?? '4100', data: process.env.CLEAR_FRAME_DATA ?? 'data', fresh: false };
+  const read = {
+    port: process.env.PORT ?? '4100',
+    data: process.env.CLEAR_FRAME_DATA ?? 'data',
+    fresh: false,
+  };
   for (let i = 0; i < argv.length; i += 1) {
     const [name, joined] = (argv[i] ?? '').split('=', 2);
     if (name === '--fresh') read.fresh = true;

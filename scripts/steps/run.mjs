@@ -3,7 +3,8 @@ import { spawn } from 'node:child_process';
 const begun = Date.now();
 
 /** Says what is being done, with the seconds since the script began. */
-export const say = (words) => console.log(`[${((Date.now() - begun) / 1000).toFixed(0).padStart(3)} s] ${words}`);
+export const say = (words) =>
+  console.log(`[${((Date.now() - begun) / 1000).toFixed(0).padStart(3)} s] ${words}`);
 
 /**
  * Runs a command to its end and answers its exit code and what it printed. `quiet` keeps the output back unless the
@@ -11,9 +12,15 @@ export const say = (words) => console.log(`[${((Date.now() - begun) / 1000).toFi
  */
 export function run(command, args, { env = {}, quiet = false } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     const kept = [];
-    for (const [stream, out] of [[child.stdout, process.stdout], [child.stderr, process.stderr]]) {
+    for (const [stream, out] of [
+      [child.stdout, process.stdout],
+      [child.stderr, process.stderr],
+    ]) {
       stream.on('data', (piece) => {
         kept.push(piece);
         if (!quiet) out.write(piece);

@@ -3,7 +3,16 @@ import { spawn } from 'node:child_process';
 /** Starts the server with its settings in the environment. Pass `stdio` to listen to what it says. */
 export function serve({ port, data, env = {}, stdio = 'inherit' }) {
   return spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
-    stdio, env: { UV_THREADPOOL_SIZE: '16', ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', PORT: String(port), CLEAR_FRAME_DATA: data, ...env },
+    stdio,
+    env: {
+      UV_THREADPOOL_SIZE: '16',
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      PORT: String(port),
+      CLEAR_FRAME_DATA: data,
+      ...env,
+    },
   });
 }
 

@@ -13,12 +13,32 @@ let block: string;
 beforeAll(async () => {
   small = await smallInstallation();
   await importModel(small.installation, wideDocument());
-  Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(small.installation) });
+  Object.assign(globalThis, {
+    [Symbol.for('clear-frame.installation')]: Promise.resolve(small.installation),
+  });
   const { architect } = small.people;
-  const made = await addPage(small.installation, architect, { type: 'home', parent: null, values: { title: 'Home' } });
+  const made = await addPage(small.installation, architect, {
+    type: 'home',
+    parent: null,
+    values: { title: 'Home' },
+  });
   const { main } = made.slots as { main: JsonObject[] };
-  const form = { type: 'contact', values: { heading: 'Write to us', to: 'gate@quillwater.example' }, translations: { fr: { heading: 'Nous écrire' } } };
-  await publishPage(small.installation, architect, made.id, (await changePage(small.installation, architect, made.id, made.revision, { slots: { main: [...main, form] } })).revision, {});
+  const form = {
+    type: 'contact',
+    values: { heading: 'Write to us', to: 'gate@quillwater.example' },
+    translations: { fr: { heading: 'Nous écrire' } },
+  };
+  await publishPage(
+    small.installation,
+    architect,
+    made.id,
+    (
+      await changePage(small.installation, architect, made.id, made.revision, {
+        slots: { main: [...main, form] },
+      })
+    ).revision,
+    {},
+  );
   block = String(((await page(small.installation, made.id)).slots as { main: JsonObject[] }).main[1]?.id);
 });
 afterAll(() => small.close());
@@ -27,17 +47,39 @@ const whole = { name: 'Ada Reed', email: 'ada@example.org', message: 'The path i
 let visitors = 0;
 
 /** Sends the form as a browser does, each time from another place unless one is given. */
-function send(given: Record<string, string>, { path = '/', headers = {}, from = `10.0.0.${(visitors += 1)}` }: { path?: string; headers?: Record<string, string>; from?: string } = {}): Promise<Response> {
-  return POST(new Request(`http://localhost:4100${path}`, {
-    method: 'POST', body: new URLSearchParams({ block, ...given }).toString(),
-    headers: { host: 'localhost:4100', origin: 'http://localhost:4100', 'content-type': 'application/x-www-form-urlencoded', 'x-clear-frame-address': from, ...headers },
-  }));
+function send(
+  given: Record<string, string>,
+  {
+    path = '/',
+    headers = {},
+    from = `10.0.0.${(visitors += 1)}`,
+  }: { path?: string; headers?: Record<string, string>; from?: string } = {},
+): Promise<Response> {
+  return POST(
+    new Request(`http://localhost:4100${path}`, {
+      method: 'POST',
+      body: new URLSearchParams({ block, ...given }).toString(),
+      headers: {
+        host: 'localhost:4100',
+        origin: 'http://localhost:4100',
+        'content-type': 'application/x-www-form-urlencoded',
+        'x-clear-frame-address': from,
+        ...headers,
+      },
+    }),
+  );
 }
 
 /** The letters in the outbox, lines put together again. */
 function letters(): string[] {
   try {
-    return readdirSync(join(small.folder, 'outbox')).sort().map((file) => readFileSync(join(small.folder, 'outbox', file), 'utf8').replace(/=\r?\n/g, '').replace(/\r\n[ \t]/g, ' '));
+    return readdirSync(join(small.folder, 'outbox'))
+      .sort()
+      .map((file) =>
+        readFileSync(join(small.folder, 'outbox', file), 'utf8')
+          .replace(/=\r?\n/g, '')
+          .replace(/\r\n[ \t]/g, ' '),
+      );
   } catch {
     return [];
   }
@@ -61,7 +103,10 @@ test('a message goes to whom the block names, who is shown to no visitor', async
 
 test('what cannot be sent comes back with every word, and says what to mend, in the language of the page', async () => {
   const before = letters().length;
-  const refused = await send({ name: '"><script>1</script>', email: 'nowhere', message: ' ' }, { path: '/fr' });
+  const refused = await send(
+    { name: '"><script>1</script>', email: 'nowhere', message: ' ' },
+    { path: '/fr' },
+  );
   const html = await refused.text();
   expect(refused.status).toBe(422);
   expect(html).toContain('value="&quot;&gt;&lt;script&gt;1&lt;/script&gt;"');
@@ -85,7 +130,10 @@ test.each([
 
 test('no word of a visitor becomes a line of the letter’s head', async () => {
   await send({ ...whole, name: 'Ada\r\nBcc: all@example.org' });
-  const [head = ''] = letters().at(-1)?.split(/\r?\n\r?\n/) ?? [];
+  const [head = ''] =
+    letters()
+      .at(-1)
+      ?.split(/\r?\n\r?\n/) ?? [];
   expect(head).not.toMatch(/^Bcc:/m);
   expect(head).toContain('Ada Bcc: all@example.org');
 });

@@ -2,6 +2,9 @@
 export function isFromHere(request: Request): boolean {
   const origin = request.headers.get('origin');
   const site = request.headers.get('sec-fetch-site');
-  const foreign = (origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host')) || origin === 'null' || (site !== null && site !== 'same-origin' && site !== 'none');
+  const foreign =
+    (origin !== null && URL.canParse(origin) && new URL(origin).host !== request.headers.get('host')) ||
+    origin === 'null' ||
+    (site !== null && site !== 'same-origin' && site !== 'none');
   return !foreign;
 }

@@ -17,4 +17,5 @@ export function siteFiles(style: HouseStyle): SiteFiles {
 }
 
 /** How long a browser may keep one of them: for good where its address names its version. */
-export const keptFor = (request: Request): string => (new URL(request.url).searchParams.has('v') ? 'public, max-age=31536000, immutable' : 'no-cache');
+export const keptFor = (request: Request): string =>
+  new URL(request.url).searchParams.has('v') ? 'public, max-age=31536000, immutable' : 'no-cache';

@@ -1,5 +1,20 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsObject, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
@@ -7,7 +22,10 @@ import { FaultAnswer } from './faults';
 
 /** Rows that come from outside, each the values of one entry by field key. */
 export class EntriesImport {
-  @IsArray() @ArrayMaxSize(500, { message: 'At most 500 rows at a time' }) @IsObject({ each: true }) rows!: JsonObject[];
+  @IsArray()
+  @ArrayMaxSize(500, { message: 'At most 500 rows at a time' })
+  @IsObject({ each: true })
+  rows!: JsonObject[];
 }
 
 export class RowFault extends FaultAnswer {
@@ -125,7 +143,8 @@ export class RevisionsAnswer {
 
 /** Where a thing comes from and goes to. */
 export class ReachLink {
-  @IsIn(['listing', 'page', 'entry', 'medium', 'category', 'type']) sort!: 'listing' | 'page' | 'entry' | 'medium' | 'category' | 'type';
+  @IsIn(['listing', 'page', 'entry', 'medium', 'category', 'type']) sort!:
+    'listing' | 'page' | 'entry' | 'medium' | 'category' | 'type';
   @IsUUID() id!: string;
   @IsString() label!: string;
   /** In words: the place it has there, or the address. */

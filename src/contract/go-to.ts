@@ -6,7 +6,8 @@ export class GoToQuery {
 }
 
 export class Destination {
-  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'medium', 'place']) sort!: 'type' | 'page type' | 'entry' | 'listing' | 'page' | 'medium' | 'place';
+  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'medium', 'place']) sort!:
+    'type' | 'page type' | 'entry' | 'listing' | 'page' | 'medium' | 'place';
   @IsString() label!: string;
   @IsString() detail!: string;
   @IsString() href!: string;

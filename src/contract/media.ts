@@ -1,5 +1,19 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, IsUUID, Length, MaxLength, Min, Max, ValidateIf, ValidateNested } from 'class-validator';
+import {
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  MaxLength,
+  Min,
+  Max,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
 import type { MediaSort } from '../core/content/known';
 import type { JsonObject } from '../core/json';
 
@@ -17,7 +31,10 @@ export class MediaQuery {
   @IsString() @MaxLength(200) @IsOptional() q?: string;
   @IsIn(sorts) @IsOptional() sort?: MediaSort;
   /** A folder, with those below it; or `none` for what lies in no folder. */
-  @ValidateIf(({ folder }: MediaQuery) => folder !== 'none') @IsUUID(undefined, { message: 'This is the id of a folder, or none' }) @IsOptional() folder?: string;
+  @ValidateIf(({ folder }: MediaQuery) => folder !== 'none')
+  @IsUUID(undefined, { message: 'This is the id of a folder, or none' })
+  @IsOptional()
+  folder?: string;
   @Type(() => Number) @IsInt() @Min(1) @Max(200) @IsOptional() limit?: number;
   @Type(() => Number) @IsInt() @Min(0) @IsOptional() after?: number;
 }

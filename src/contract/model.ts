@@ -1,5 +1,17 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsIn, IsInt, IsISO8601, IsNumber, IsObject, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
+import {
+  IsArray,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
 import type { JsonObject } from '../core/json';
 import type { Mend } from '../core/model/check';
 import type { ModelDocument } from '../core/model/document';

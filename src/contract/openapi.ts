@@ -20,27 +20,75 @@ const problems: Record<string, string> = {
   429: 'Too many attempts',
 };
 
-const problem = (status: string): JsonObject => ({ description: problems[status] ?? '', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } });
+const problem = (status: string): JsonObject => ({
+  description: problems[status] ?? '',
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
+});
 const named = (shape: { name: string }): JsonObject => ({ $ref: `#/components/schemas/${shape.name}` });
 
 function describe(operation: Operation, schemas: Record<string, JsonObject>): JsonObject {
-  const parameters: JsonObject[] = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name = '']) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }));
+  const parameters: JsonObject[] = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name = '']) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'string', format: 'uuid' },
+  }));
   if (operation.query) {
-    const { properties = {}, required = [] } = (schemas[operation.query.name] ?? {}) as { properties?: Record<string, JsonObject>; required?: string[] };
-    for (const [name, schema] of Object.entries(properties)) parameters.push({ name, in: 'query', required: required.includes(name), schema });
+    const { properties = {}, required = [] } = (schemas[operation.query.name] ?? {}) as {
+      properties?: Record<string, JsonObject>;
+      required?: string[];
+    };
+    for (const [name, schema] of Object.entries(properties))
+      parameters.push({ name, in: 'query', required: required.includes(name), schema });
   }
-  if (operation.guarded) parameters.push({ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'The ETag of what was read.' });
+  if (operation.guarded)
+    parameters.push({
+      name: 'If-Match',
+      in: 'header',
+      required: true,
+      schema: { type: 'string' },
+      description: 'The ETag of what was read.',
+    });
   const status = String(operation.status ?? 200);
-  const failures = ['400', ...(operation.act === 'anyone' ? ['429'] : ['401', '403']), ...(operation.path.includes('{') ? ['404'] : []), ...(operation.guarded ? ['412', '428'] : []), ...(operation.method === 'GET' ? [] : ['422'])];
+  const failures = [
+    '400',
+    ...(operation.act === 'anyone' ? ['429'] : ['401', '403']),
+    ...(operation.path.includes('{') ? ['404'] : []),
+    ...(operation.guarded ? ['412', '428'] : []),
+    ...(operation.method === 'GET' ? [] : ['422']),
+  ];
   return {
     operationId: operation.id,
     summary: operation.summary,
     security: operation.act === 'anyone' ? [] : [{ session: [] }],
     ...(parameters.length > 0 ? { parameters } : {}),
-    ...(operation.body ? { requestBody: { required: true, content: { [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: { schema: named(operation.body) } } } } : {}),
-    ...(operation.bytes ? { requestBody: { required: true, content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } } } } : {}),
+    ...(operation.body
+      ? {
+          requestBody: {
+            required: true,
+            content: {
+              [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: {
+                schema: named(operation.body),
+              },
+            },
+          },
+        }
+      : {}),
+    ...(operation.bytes
+      ? {
+          requestBody: {
+            required: true,
+            content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } },
+          },
+        }
+      : {}),
     responses: {
-      [status]: operation.answer ? { description: operation.summary, content: { 'application/json': { schema: named(operation.answer) } } } : { description: 'Done' },
+      [status]: operation.answer
+        ? {
+            description: operation.summary,
+            content: { 'application/json': { schema: named(operation.answer) } },
+          }
+        : { description: 'Done' },
       ...Object.fromEntries(failures.map((failure) => [failure, problem(failure)])),
     },
   };
@@ -48,20 +96,38 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
 
 /** The OpenAPI 3.1 document, made from the classes that check the input and from the model in force. */
 export function openApi(model: CompiledModel): JsonObject {
-  const generated = validationMetadatasToSchemas({ classTransformerMetadataStorage: defaultMetadataStorage, refPointerPrefix: '#/components/schemas/' }) as unknown as Record<string, JsonObject>;
+  const generated = validationMetadatasToSchemas({
+    classTransformerMetadataStorage: defaultMetadataStorage,
+    refPointerPrefix: '#/components/schemas/',
+  }) as unknown as Record<string, JsonObject>;
   const paths: Record<string, JsonObject> = {};
   for (const operation of Object.values(operations) as Operation[]) {
     (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describe(operation, generated);
   }
-  const values = Object.fromEntries(model.contentTypes.map((type) => [`values.${type.definition.key}`, valuesSchema(type)]));
+  const values = Object.fromEntries(
+    model.contentTypes.map((type) => [`values.${type.definition.key}`, valuesSchema(type)]),
+  );
   return {
     openapi: '3.1.0',
-    info: { title: 'Clear Frame', version: '1', description: `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.` },
+    info: {
+      title: 'Clear Frame',
+      version: '1',
+      description: `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.`,
+    },
     servers: [{ url: '/api/v1' }],
     paths,
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE } },
-      schemas: { ...generated, Problem: generated[Problem.name] ?? {}, ...values, ModelDocument: { description: 'See /api/v1/model/schema', type: 'object', $comment: String(modelSchema.$id) } },
+      schemas: {
+        ...generated,
+        Problem: generated[Problem.name] ?? {},
+        ...values,
+        ModelDocument: {
+          description: 'See /api/v1/model/schema',
+          type: 'object',
+          $comment: String(modelSchema.$id),
+        },
+      },
     },
   };
 }

@@ -8,23 +8,42 @@ const page = '01a211ae-09db-7716-b71b-8261e62a7f8d';
 
 test('what is right comes in as an instance, with nothing added', () => {
   const { value, faults } = parseInput(NewEntry, { type: 'species', values: { name: 'Bell heron' } });
-  expect([value, faults]).toEqual([Object.assign(new NewEntry(), { type: 'species', values: { name: 'Bell heron' } }), []]);
+  expect([value, faults]).toEqual([
+    Object.assign(new NewEntry(), { type: 'species', values: { name: 'Bell heron' } }),
+    [],
+  ]);
   expect(value).toBeInstanceOf(NewEntry);
 });
 
 test('every fault is told at its place, in words that begin and end as a sentence', () => {
-  const read = parseInput(NewPerson, { name: '', email: 'me', password: 'short', role: 'king', crown: true }, '/person');
-  expect(paths(read).sort()).toEqual(['/person/crown', '/person/email', '/person/name', '/person/password', '/person/role']);
+  const read = parseInput(
+    NewPerson,
+    { name: '', email: 'me', password: 'short', role: 'king', crown: true },
+    '/person',
+  );
+  expect(paths(read).sort()).toEqual([
+    '/person/crown',
+    '/person/email',
+    '/person/name',
+    '/person/password',
+    '/person/role',
+  ]);
   expect(read.value).toBeUndefined();
   for (const { message } of read.faults) expect(message).toMatch(/^[A-Z"].*\.$/);
 });
 
-test.each([[null], [[]], ['words'], [7], [undefined]])('%p is no input', (input) => expect(parseInput(NewEntry, input).faults).toEqual([{ path: '', code: 'kind', message: 'This takes a JSON object.' }]));
+test.each([[null], [[]], ['words'], [7], [undefined]])('%p is no input', (input) =>
+  expect(parseInput(NewEntry, input).faults).toEqual([
+    { path: '', code: 'kind', message: 'This takes a JSON object.' },
+  ]),
+);
 
 test('depth is bounded before anything looks inside', () => {
   const nested = (n: number): unknown => (n === 0 ? 1 : { a: nested(n - 1) });
   expect(parseInput(NewEntry, { type: 'species', values: nested(inputBounds.depth - 1) }).faults).toEqual([]);
-  expect(parseInput(NewEntry, { type: 'species', values: nested(inputBounds.depth) }).faults[0]?.code).toBe('too-deep');
+  expect(parseInput(NewEntry, { type: 'species', values: nested(inputBounds.depth) }).faults[0]?.code).toBe(
+    'too-deep',
+  );
   let hostile: unknown = 1;
   for (let i = 0; i < 100_000; i += 1) hostile = [hostile];
   expect(parseInput(NewEntry, { type: 'species', values: { hostile } }).faults[0]?.code).toBe('too-deep');
@@ -42,9 +61,21 @@ test('a place is a page or, said in so many words, the top', () => {
 test('moments are written out', () => {
   expect(parseInput(Publication, { from: '2026-12-01T00:00:00Z' }).faults).toEqual([]);
   expect(parseInput(Publication, {}).faults).toEqual([]);
-  expect(paths(parseInput(Publication, { from: 'tomorrow', until: 20261201 })).sort()).toEqual(['/from', '/until']);
+  expect(paths(parseInput(Publication, { from: 'tomorrow', until: 20261201 })).sort()).toEqual([
+    '/from',
+    '/until',
+  ]);
 });
 
 test('the first architect gives a name to the site', () => {
-  expect(paths(parseInput(SetUp, { name: 'Odile', email: 'odile@quillwater.example', password: 'long enough', site: '' }))).toEqual(['/site']);
+  expect(
+    paths(
+      parseInput(SetUp, {
+        name: 'Odile',
+        email: 'odile@quillwater.example',
+        password: 'long enough',
+        site: '',
+      }),
+    ),
+  ).toEqual(['/site']);
 });

@@ -1,10 +1,23 @@
 import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsEmail, IsIn, IsISO8601, IsString, IsUUID, Length, MaxLength, ValidateNested } from 'class-validator';
+import {
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsISO8601,
+  IsString,
+  IsUUID,
+  Length,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
 import { roles, type Role } from '../core/roles';
 
 export class SignIn {
   @IsEmail({}, { message: 'Write the e-mail address you sign in with' }) @MaxLength(254) email!: string;
-  @IsString({ message: 'Write your password' }) @Length(1, 200, { message: 'Write your password' }) password!: string;
+  @IsString({ message: 'Write your password' })
+  @Length(1, 200, { message: 'Write your password' })
+  password!: string;
 }
 
 export class NewPerson {

@@ -2,7 +2,9 @@ import { Type } from 'class-transformer';
 import { IsArray, IsOptional, IsString, IsUUID, Length, Matches, ValidateNested } from 'class-validator';
 
 const baseShape = /^[a-z0-9]+(-[a-z0-9]+)*$/;
-const baseWords = { message: 'What its addresses begin with is made of small letters, digits and single hyphens: friends' };
+const baseWords = {
+  message: 'What its addresses begin with is made of small letters, digits and single hyphens: friends',
+};
 
 export class NewSite {
   @IsString() @Length(1, 80, { message: 'A site has a name of 1 to 80 characters' }) label!: string;
@@ -11,7 +13,10 @@ export class NewSite {
 }
 
 export class SitePatch {
-  @IsString() @Length(1, 80, { message: 'A site has a name of 1 to 80 characters' }) @IsOptional() label?: string;
+  @IsString()
+  @Length(1, 80, { message: 'A site has a name of 1 to 80 characters' })
+  @IsOptional()
+  label?: string;
 }
 
 /** The site at whose top something is asked; left out, the first. */

@@ -19,13 +19,23 @@ test('ids are permanent names that sort by when they were made', () => {
 
 test('two JSON values say the same whatever the order of their keys', () => {
   const shuffled = (value: Json): Json =>
-    Array.isArray(value) ? value.map(shuffled) : typeof value === 'object' && value !== null ? Object.fromEntries(Object.entries(value).reverse().map(([key, inner]) => [key, shuffled(inner)])) : value;
-  fc.assert(fc.property(fc.jsonValue({ maxDepth: 3 }), (value) => {
-    // What cannot be told apart in JSON is not told apart here.
-    const plain = JSON.parse(JSON.stringify(value)) as Json;
-    expect(sameJson(plain, shuffled(plain))).toBe(true);
-    expect(sameJson(plain, [plain])).toBe(false);
-  }));
+    Array.isArray(value)
+      ? value.map(shuffled)
+      : typeof value === 'object' && value !== null
+        ? Object.fromEntries(
+            Object.entries(value)
+              .reverse()
+              .map(([key, inner]) => [key, shuffled(inner)]),
+          )
+        : value;
+  fc.assert(
+    fc.property(fc.jsonValue({ maxDepth: 3 }), (value) => {
+      // What cannot be told apart in JSON is not told apart here.
+      const plain = JSON.parse(JSON.stringify(value)) as Json;
+      expect(sameJson(plain, shuffled(plain))).toBe(true);
+      expect(sameJson(plain, [plain])).toBe(false);
+    }),
+  );
   expect(sameJson({ a: 1 }, { a: 1, b: null })).toBe(false);
   expect(sameJson([1, 2], [2, 1])).toBe(false);
   expect(sameJson({ 0: 'a' }, ['a'])).toBe(false);
@@ -43,5 +53,9 @@ test('roles may what their work needs, and no more', () => {
   expect(roles.filter((role) => may(role, 'write entries'))).toEqual(['architect', 'editor']);
   expect(roles.filter((role) => may(role, 'read'))).toEqual([...roles]);
   expect(whoMay('review')).toEqual(['architect', 'reviewer']);
-  expect([mayPublish('editor', false), mayPublish('editor', true), mayPublish('reviewer', true)]).toEqual([true, false, true]);
+  expect([mayPublish('editor', false), mayPublish('editor', true), mayPublish('reviewer', true)]).toEqual([
+    true,
+    false,
+    true,
+  ]);
 });

@@ -9,13 +9,19 @@ export interface Fault {
 export type Reading<T> = { ok: true; value: T } | { ok: false; faults: Fault[] };
 
 export const read = <T>(value: T): Reading<T> => ({ ok: true, value });
-export const refuse = (code: string, message: string, path = ''): Reading<never> => ({ ok: false, faults: [{ path, code, message }] });
+export const refuse = (code: string, message: string, path = ''): Reading<never> => ({
+  ok: false,
+  faults: [{ path, code, message }],
+});
 export const refuseAll = (faults: Fault[]): Reading<never> => ({ ok: false, faults });
 
 /** Faults told below a place, told from above it. */
-export const under = (path: string, faults: readonly Fault[]): Fault[] => faults.map((fault) => ({ ...fault, path: path + fault.path }));
+export const under = (path: string, faults: readonly Fault[]): Fault[] =>
+  faults.map((fault) => ({ ...fault, path: path + fault.path }));
 
 /** Joins pieces into a JSON Pointer below `base`, escaping as RFC 6901 asks. */
 export function pointer(base: string, ...pieces: (string | number)[]): string {
-  return base + pieces.map((piece) => '/' + String(piece).replaceAll('~', '~0').replaceAll('/', '~1')).join('');
+  return (
+    base + pieces.map((piece) => '/' + String(piece).replaceAll('~', '~0').replaceAll('/', '~1')).join('')
+  );
 }

@@ -2,7 +2,8 @@
 export type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 export type JsonObject = { [key: string]: Json };
 
-export const isJsonObject = (value: unknown): value is JsonObject => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isJsonObject = (value: unknown): value is JsonObject =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** How deep arrays and objects nest: 0 for a plain value. Stops counting past `most`, so that hostile input costs little. */
 export function depthOf(value: unknown, most: number): number {
@@ -23,7 +24,12 @@ export function sameJson(a: Json | undefined, b: Json | undefined): boolean {
   if (a === b) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   if (Array.isArray(a) || Array.isArray(b)) {
-    return Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((inner, i) => sameJson(inner, b[i]));
+    return (
+      Array.isArray(a) &&
+      Array.isArray(b) &&
+      a.length === b.length &&
+      a.every((inner, i) => sameJson(inner, b[i]))
+    );
   }
   const keys = Object.keys(a);
   return keys.length === Object.keys(b).length && keys.every((key) => key in b && sameJson(a[key], b[key]));

@@ -27,7 +27,8 @@ const allowed: Record<Act, readonly Role[]> = {
 export const may = (role: Role, act: Act): boolean => allowed[act].includes(role);
 
 /** Whether a role may publish something of a type: where the type asks for review, someone who reviews must. */
-export const mayPublish = (role: Role, asksReview: boolean): boolean => may(role, asksReview ? 'review' : 'publish');
+export const mayPublish = (role: Role, asksReview: boolean): boolean =>
+  may(role, asksReview ? 'review' : 'publish');
 
 /** The roles that may do a thing, for words such as "Only an architect may ...". */
 export const whoMay = (act: Act): readonly Role[] => allowed[act];

@@ -1,10 +1,14 @@
 import { setOutBounds } from '../core/mapping/arrangement/arrangement';
 
 const { least, most } = setOutBounds.columns;
-const mostColumns = Array.from({ length: most - least + 1 }, (_, i) => `.most-${least + i} { --most: ${least + i}; }`).join(' ');
+const mostColumns = Array.from(
+  { length: most - least + 1 },
+  (_, i) => `.most-${least + i} { --most: ${least + i}; }`,
+).join(' ');
 
 /** As many columns as fit, none narrower than `--least`, and never more than `--most`. */
-const fitting = 'grid-template-columns: repeat(auto-fill, minmax(max(min(100%, var(--least)), (100% - (var(--most, 12) - 1) * var(--gap)) / var(--most, 12)), 1fr)); gap: var(--gap);';
+const fitting =
+  'grid-template-columns: repeat(auto-fill, minmax(max(min(100%, var(--least)), (100% - (var(--most, 12) - 1) * var(--gap)) / var(--most, 12)), 1fr)); gap: var(--gap);';
 
 /** How the arrangements of listings look: by the width of the slot they stand in, never of the window. */
 export const arrangementStyles = `

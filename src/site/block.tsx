@@ -8,41 +8,104 @@ import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
-type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & { traced?: boolean };
+type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & {
+  traced?: boolean;
+};
 
 /** What a block shows one after the other, under what else it says. */
-function Slides({ block, level, locale, traced }: { block: DrawnBlock; level: Level; locale: string; traced: boolean }): ReactElement {
+function Slides({
+  block,
+  level,
+  locale,
+  traced,
+}: {
+  block: DrawnBlock;
+  level: Level;
+  locale: string;
+  traced: boolean;
+}): ReactElement {
   const { further: slides = [], ...rest } = block.face;
   const inside = rest.heading ? (Math.min(4, level + 1) as Level) : level;
   return (
     <>
       {Object.keys(rest).length > 0 && <Face face={rest} level={level} traced={traced} />}
-      <Slideshow id={block.id} name={rest.heading?.[0]?.words ?? ''} locale={locale} slides={slides.map((slide, i) => ({ key: String(i), shown: slide.media ? <Medium media={slide.media} words={slide.words} /> : slide.face ? <Face face={slide.face} level={inside} /> : slide.words }))} />
+      <Slideshow
+        id={block.id}
+        name={rest.heading?.[0]?.words ?? ''}
+        locale={locale}
+        slides={slides.map((slide, i) => ({
+          key: String(i),
+          shown: slide.media ? (
+            <Medium media={slide.media} words={slide.words} />
+          ) : slide.face ? (
+            <Face face={slide.face} level={inside} />
+          ) : (
+            slide.words
+          ),
+        }))}
+      />
     </>
   );
 }
 
 const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
-  <nav aria-label={wordsFor(locale).way}><ol className="way">{above.map((page) => <li key={page.address}><a href={page.address}>{page.label}</a></li>)}<li aria-current="page">{title}</li></ol></nav>
+  <nav aria-label={wordsFor(locale).way}>
+    <ol className="way">
+      {above.map((page) => (
+        <li key={page.address}>
+          <a href={page.address}>{page.label}</a>
+        </li>
+      ))}
+      <li aria-current="page">{title}</li>
+    </ol>
+  </nav>
 );
 
 /** One block: its face, or what it does, in the variant it is shown in. */
-export function Block({ block, level, around }: { block: DrawnBlock; level: Level; around: BlockContext }): ReactElement {
+export function Block({
+  block,
+  level,
+  around,
+}: {
+  block: DrawnBlock;
+  level: Level;
+  around: BlockContext;
+}): ReactElement {
   const { traced = false } = around;
   const { variant, behaves, listing, face, rows, slots, type } = block;
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
   const slot = (id: string): ReactNode => <Blocks blocks={slots[id] ?? []} level={inside} around={around} />;
-  const placed = new Set((rows ?? []).flatMap(({ cells }) => cells.flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot])))));
+  const placed = new Set(
+    (rows ?? []).flatMap(({ cells }) =>
+      cells.flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))),
+    ),
+  );
   const rest = Object.keys(slots).filter((id) => !placed.has(id));
   return (
     <section className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`} id={`b-${block.id}`}>
       <div className="inner">
-        {behaves === 'slideshow' ? <Slides block={block} level={level} locale={around.locale} traced={traced} /> : behaves === 'contact' ? <Contact block={block} level={level} around={around} /> : (
+        {behaves === 'slideshow' ? (
+          <Slides block={block} level={level} locale={around.locale} traced={traced} />
+        ) : behaves === 'contact' ? (
+          <Contact block={block} level={level} around={around} />
+        ) : (
           <>
             {behaves === 'trail' && <Trail {...around} />}
-            {(Object.keys(face).length > 0 || placed.size > 0) && <Face face={face} level={level} rows={rows} slot={slot} traced={traced} />}
-            {listing && <Listing listing={face.heading ? { ...listing, heading: '' } : listing} level={2} locale={around.locale} id={`b-${block.id}`} traced={traced} />}
-            {rest.map((id) => <div key={id}>{slot(id)}</div>)}
+            {(Object.keys(face).length > 0 || placed.size > 0) && (
+              <Face face={face} level={level} rows={rows} slot={slot} traced={traced} />
+            )}
+            {listing && (
+              <Listing
+                listing={face.heading ? { ...listing, heading: '' } : listing}
+                level={2}
+                locale={around.locale}
+                id={`b-${block.id}`}
+                traced={traced}
+              />
+            )}
+            {rest.map((id) => (
+              <div key={id}>{slot(id)}</div>
+            ))}
           </>
         )}
       </div>
@@ -50,4 +113,18 @@ export function Block({ block, level, around }: { block: DrawnBlock; level: Leve
   );
 }
 
-export const Blocks = ({ blocks, level, around }: { blocks: readonly DrawnBlock[]; level: Level; around: BlockContext }): ReactElement => <>{blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />)}</>;
+export const Blocks = ({
+  blocks,
+  level,
+  around,
+}: {
+  blocks: readonly DrawnBlock[];
+  level: Level;
+  around: BlockContext;
+}): ReactElement => (
+  <>
+    {blocks.map((block) => (
+      <Block key={block.id} block={block} level={level} around={around} />
+    ))}
+  </>
+);

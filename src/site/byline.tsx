@@ -6,5 +6,11 @@ import { wordsFor } from './words';
 export function Byline({ byline, locale }: Pick<Item, 'byline'> & { locale: string }): ReactElement | null {
   if (!byline) return null;
   const { author, visits } = byline;
-  return <p className="byline">{[author, visits === undefined ? undefined : wordsFor(locale).visits(visits)].filter((words) => words !== undefined).join(' · ')}</p>;
+  return (
+    <p className="byline">
+      {[author, visits === undefined ? undefined : wordsFor(locale).visits(visits)]
+        .filter((words) => words !== undefined)
+        .join(' · ')}
+    </p>
+  );
 }

@@ -19,27 +19,63 @@ export function Contact({ block, level, around }: Props): ReactElement {
   const state = around.contact?.block === block.id ? around.contact : undefined;
   const { given = nothingWritten, faults = {} } = state ?? {};
   const head = Object.keys(face).length > 0 && <Face face={face} level={level} />;
-  if (state?.sent) return <>{head}<p className="sent" role="status">{words.sent}</p></>;
+  if (state?.sent)
+    return (
+      <>
+        {head}
+        <p className="sent" role="status">
+          {words.sent}
+        </p>
+      </>
+    );
   return (
     <>
       {head}
       <form className="contact" method="post" action={`${around.address}#b-${block.id}`} noValidate>
         <input type="hidden" name="block" value={block.id} />
-        {state && <p className="fault" role="alert">{state.tooMany ? words.tooMany : words.toMend}</p>}
+        {state && (
+          <p className="fault" role="alert">
+            {state.tooMany ? words.tooMany : words.toMend}
+          </p>
+        )}
         {contactFields.map((field) => {
           const id = `c-${block.id}-${field}`;
           const fault = faults[field];
-          const localized = { id, name: field, defaultValue: given[field], maxLength: contactBounds[field], required: true, autoComplete: autoComplete[field], 'aria-invalid': fault ? true : undefined, 'aria-describedby': fault ? `${id}-fault` : undefined };
+          const localized = {
+            id,
+            name: field,
+            defaultValue: given[field],
+            maxLength: contactBounds[field],
+            required: true,
+            autoComplete: autoComplete[field],
+            'aria-invalid': fault ? true : undefined,
+            'aria-describedby': fault ? `${id}-fault` : undefined,
+          };
           return (
             <p key={field}>
               <label htmlFor={id}>{words.fields[field]}</label>
-              {field === 'message' ? <textarea rows={6} {...localized} /> : <input type={field === 'email' ? 'email' : 'text'} {...localized} />}
-              {fault && <span className="fault" id={`${id}-fault`}>{words.faults[fault](contactBounds[field])}</span>}
+              {field === 'message' ? (
+                <textarea rows={6} {...localized} />
+              ) : (
+                <input type={field === 'email' ? 'email' : 'text'} {...localized} />
+              )}
+              {fault && (
+                <span className="fault" id={`${id}-fault`}>
+                  {words.faults[fault](contactBounds[field])}
+                </span>
+              )}
             </p>
           );
         })}
-        <p className="trap" aria-hidden="true"><label htmlFor={`c-${block.id}-website`}>{words.leaveEmpty}</label><input id={`c-${block.id}-website`} name="website" tabIndex={-1} autoComplete="off" /></p>
-        <p><button className="button" type="submit">{button?.[0]?.words ?? words.send}</button></p>
+        <p className="trap" aria-hidden="true">
+          <label htmlFor={`c-${block.id}-website`}>{words.leaveEmpty}</label>
+          <input id={`c-${block.id}-website`} name="website" tabIndex={-1} autoComplete="off" />
+        </p>
+        <p>
+          <button className="button" type="submit">
+            {button?.[0]?.words ?? words.send}
+          </button>
+        </p>
       </form>
     </>
   );

@@ -24,20 +24,40 @@ export interface FaceProps {
 type Draw = { face: FaceContent; level: Level; traced: boolean };
 
 /** What a drawn thing carries besides its words: the language they are in, where it is another; and where they come from, for an editor who points at them. */
-const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => ({ ...(shown?.lang ? { lang: shown.lang } : {}), ...(traced ? { 'data-part': part, 'data-field': shown?.field } : {}) });
+const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => ({
+  ...(shown?.lang ? { lang: shown.lang } : {}),
+  ...(traced ? { 'data-part': part, 'data-field': shown?.field } : {}),
+});
 const deeper = (level: Level): Level => Math.min(4, level + 1) as Level;
 
 /** Words, or a link where they lead somewhere. */
-const Worded = ({ shown }: { shown: Shown }): ReactElement => (shown.href && !shown.media ? <a href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})}>{shown.words}</a> : <>{shown.words}</>);
+const Worded = ({ shown }: { shown: Shown }): ReactElement =>
+  shown.href && !shown.media ? (
+    <a href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})}>
+      {shown.words}
+    </a>
+  ) : (
+    <>{shown.words}</>
+  );
 
 function several({ face, traced }: Draw, part: PartKey, joint: string): ReactNode {
-  return face[part]?.map((shown, i) => <span key={i}>{i > 0 && joint}<span {...trace(traced, shown, part)}>{shown.words}</span></span>);
+  return face[part]?.map((shown, i) => (
+    <span key={i}>
+      {i > 0 && joint}
+      <span {...trace(traced, shown, part)}>{shown.words}</span>
+    </span>
+  ));
 }
 
 /** One thing among further things: a medium, a thing with a face of its own, or only its name. */
 function Further({ shown, level, traced }: { shown: Shown; level: Level; traced: boolean }): ReactElement {
-  if (shown.media) return <Medium media={shown.media} words={shown.words} sizes="(max-width: 700px) 100vw, 400px" />;
-  return shown.face && Object.keys(shown.face).length > 0 ? <Face face={shown.face} level={level} traced={traced} /> : <Worded shown={shown} />;
+  if (shown.media)
+    return <Medium media={shown.media} words={shown.words} sizes="(max-width: 700px) 100vw, 400px" />;
+  return shown.face && Object.keys(shown.face).length > 0 ? (
+    <Face face={shown.face} level={level} traced={traced} />
+  ) : (
+    <Worded shown={shown} />
+  );
 }
 
 /** One part of a face, or nothing where it has no value. */
@@ -47,36 +67,169 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
   const [first] = all ?? [];
   if (!all || !first) return null;
   switch (part) {
-    case 'picture': return <div key={part} className="shows" {...trace(traced, first, part)}>{first.media && <Medium media={first.media} words={first.words} />}</div>;
-    case 'kicker': return <p key={part} className="kicker">{several(draw, part, ' · ')}</p>;
+    case 'picture':
+      return (
+        <div key={part} className="shows" {...trace(traced, first, part)}>
+          {first.media && <Medium media={first.media} words={first.words} />}
+        </div>
+      );
+    case 'kicker':
+      return (
+        <p key={part} className="kicker">
+          {several(draw, part, ' · ')}
+        </p>
+      );
     case 'heading': {
       const Heading = `h${level}` as const;
-      return <Heading key={part} className="heading" {...trace(traced, first, part)}><Worded shown={first} /></Heading>;
+      return (
+        <Heading key={part} className="heading" {...trace(traced, first, part)}>
+          <Worded shown={first} />
+        </Heading>
+      );
     }
-    case 'date': return <p key={part} className="date">{all.map((shown, i) => <span key={i}>{i > 0 && ' – '}<time dateTime={shown.at} {...trace(traced, shown, part)}>{shown.words}</time></span>)}</p>;
-    case 'summary': return <p key={part} className="summary" {...trace(traced, first, part)}>{first.words}</p>;
-    case 'text': return <div key={part} className="text" {...trace(traced, first, part)}>{first.text ? <Formatted text={first.text} level={level} /> : first.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)}</div>;
-    case 'figures': return <dl key={part} className="figures">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}>{shown.label && <dt>{shown.label}</dt>}<dd>{shown.words}</dd></div>)}</dl>;
-    case 'facts': return <dl key={part} className="facts">{all.map((shown, i) => <div key={i} {...trace(traced, shown, part)}><dt>{shown.label}</dt><dd><Worded shown={shown} /></dd></div>)}</dl>;
-    case 'further': return <ul key={part} className="further">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}><Further shown={shown} level={face.heading ? deeper(level) : level} traced={false} /></li>)}</ul>;
-    case 'marks': return <ul key={part} className="marks">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}><Worded shown={shown} /></li>)}</ul>;
-    case 'button': return <p key={part} className="buttons">{all.map((shown, i) => <a key={i} className="button" href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})} {...trace(traced, shown, part)}>{shown.words}</a>)}</p>;
-    case 'link': return <ul key={part} className="links">{all.map((shown, i) => <li key={i} {...trace(traced, shown, part)}>{shown.media && shown.media.sort !== 'picture' ? <Medium media={shown.media} words={shown.words} /> : <Worded shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown} />}</li>)}</ul>;
+    case 'date':
+      return (
+        <p key={part} className="date">
+          {all.map((shown, i) => (
+            <span key={i}>
+              {i > 0 && ' – '}
+              <time dateTime={shown.at} {...trace(traced, shown, part)}>
+                {shown.words}
+              </time>
+            </span>
+          ))}
+        </p>
+      );
+    case 'summary':
+      return (
+        <p key={part} className="summary" {...trace(traced, first, part)}>
+          {first.words}
+        </p>
+      );
+    case 'text':
+      return (
+        <div key={part} className="text" {...trace(traced, first, part)}>
+          {first.text ? (
+            <Formatted text={first.text} level={level} />
+          ) : (
+            first.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)
+          )}
+        </div>
+      );
+    case 'figures':
+      return (
+        <dl key={part} className="figures">
+          {all.map((shown, i) => (
+            <div key={i} {...trace(traced, shown, part)}>
+              {shown.label && <dt>{shown.label}</dt>}
+              <dd>{shown.words}</dd>
+            </div>
+          ))}
+        </dl>
+      );
+    case 'facts':
+      return (
+        <dl key={part} className="facts">
+          {all.map((shown, i) => (
+            <div key={i} {...trace(traced, shown, part)}>
+              <dt>{shown.label}</dt>
+              <dd>
+                <Worded shown={shown} />
+              </dd>
+            </div>
+          ))}
+        </dl>
+      );
+    case 'further':
+      return (
+        <ul key={part} className="further">
+          {all.map((shown, i) => (
+            <li key={i} {...trace(traced, shown, part)}>
+              <Further shown={shown} level={face.heading ? deeper(level) : level} traced={false} />
+            </li>
+          ))}
+        </ul>
+      );
+    case 'marks':
+      return (
+        <ul key={part} className="marks">
+          {all.map((shown, i) => (
+            <li key={i} {...trace(traced, shown, part)}>
+              <Worded shown={shown} />
+            </li>
+          ))}
+        </ul>
+      );
+    case 'button':
+      return (
+        <p key={part} className="buttons">
+          {all.map((shown, i) => (
+            <a
+              key={i}
+              className="button"
+              href={shown.href}
+              {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})}
+              {...trace(traced, shown, part)}
+            >
+              {shown.words}
+            </a>
+          ))}
+        </p>
+      );
+    case 'link':
+      return (
+        <ul key={part} className="links">
+          {all.map((shown, i) => (
+            <li key={i} {...trace(traced, shown, part)}>
+              {shown.media && shown.media.sort !== 'picture' ? (
+                <Medium media={shown.media} words={shown.words} />
+              ) : (
+                <Worded
+                  shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown}
+                />
+              )}
+            </li>
+          ))}
+        </ul>
+      );
   }
 }
 
 /** One part alone, where it stands apart from the others. */
-export const FacePart = ({ part, face, level, traced = false }: { part: PartKey } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => <>{drawPart(part, { face, level, traced })}</>;
+export const FacePart = ({
+  part,
+  face,
+  level,
+  traced = false,
+}: { part: PartKey } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => (
+  <>{drawPart(part, { face, level, traced })}</>
+);
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
 export function Face({ face, level, rows, slot, traced = false, foot }: FaceProps): ReactElement {
   const draw: Draw = { face, level, traced };
-  if (!rows || rows.length === 0) return <article className="face">{partKeys.map((part) => drawPart(part, draw))}{foot}</article>;
+  if (!rows || rows.length === 0)
+    return (
+      <article className="face">
+        {partKeys.map((part) => drawPart(part, draw))}
+        {foot}
+      </article>
+    );
   return (
     <article className="face set">
       {rows.map(({ cells }, r) => (
         <div className="row" key={r}>
-          {cells.map(({ width, holds }, c) => <div className={`cell w-${width}`} key={c}>{holds.map((held) => (typeof held === 'string' ? drawPart(held, draw) : <div key={held.slot}>{slot?.(held.slot)}</div>))}</div>)}
+          {cells.map(({ width, holds }, c) => (
+            <div className={`cell w-${width}`} key={c}>
+              {holds.map((held) =>
+                typeof held === 'string' ? (
+                  drawPart(held, draw)
+                ) : (
+                  <div key={held.slot}>{slot?.(held.slot)}</div>
+                ),
+              )}
+            </div>
+          ))}
         </div>
       ))}
       {foot}

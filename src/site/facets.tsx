@@ -3,7 +3,15 @@ import type { DrawnListing } from '../core/site/visitor-page';
 import { wordsFor } from './words';
 
 /** What visitors may filter a list by: every value is a way to the list without the others, or back. */
-export function Facets({ facets: { fields, clear }, matching, locale }: { facets: NonNullable<DrawnListing['facets']>; matching: number; locale: string }): ReactElement | null {
+export function Facets({
+  facets: { fields, clear },
+  matching,
+  locale,
+}: {
+  facets: NonNullable<DrawnListing['facets']>;
+  matching: number;
+  locale: string;
+}): ReactElement | null {
   const words = wordsFor(locale);
   if (fields.length === 0) return null;
   return (
@@ -14,13 +22,23 @@ export function Facets({ facets: { fields, clear }, matching, locale }: { facets
           <ul>
             {values.map((value) => (
               <li key={value.address + value.label} className={value.depth > 0 ? 'deeper' : undefined}>
-                <a href={value.address} rel="nofollow" aria-current={value.chosen ? 'true' : undefined}>{value.label}<span className="count">{value.count}<span className="out-of-sight"> {words.entriesUnit(value.count)}</span></span></a>
+                <a href={value.address} rel="nofollow" aria-current={value.chosen ? 'true' : undefined}>
+                  {value.label}
+                  <span className="count">
+                    {value.count}
+                    <span className="out-of-sight"> {words.entriesUnit(value.count)}</span>
+                  </span>
+                </a>
               </li>
             ))}
           </ul>
         </div>
       ))}
-      {clear !== undefined && <p className="chosen-facets" role="status">{words.matching(matching)} <a href={clear}>{words.clear}</a></p>}
+      {clear !== undefined && (
+        <p className="chosen-facets" role="status">
+          {words.matching(matching)} <a href={clear}>{words.clear}</a>
+        </p>
+      )}
     </nav>
   );
 }

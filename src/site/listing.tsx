@@ -15,10 +15,36 @@ import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
 const Slides = ({ listing, level, locale, id, traced }: Arranged): ReactElement => (
-  <Slideshow id={id} name={listing.heading} locale={locale} slides={listing.items.map((item) => ({ key: item.id, shown: <Face face={item.face} level={level} traced={traced} foot={<Byline byline={item.byline} locale={locale} />} />, ...(traced ? { entry: item.id } : {}) }))} />
+  <Slideshow
+    id={id}
+    name={listing.heading}
+    locale={locale}
+    slides={listing.items.map((item) => ({
+      key: item.id,
+      shown: (
+        <Face
+          face={item.face}
+          level={level}
+          traced={traced}
+          foot={<Byline byline={item.byline} locale={locale} />}
+        />
+      ),
+      ...(traced ? { entry: item.id } : {}),
+    }))}
+  />
 );
 
-const drawn: Record<Arrangement, (arranged: Arranged) => ReactElement> = { cards: Items, rows: Items, lead: Items, strip: Strip, index: IndexByLetter, table: Table, timeline: Timeline, gallery: Gallery, slideshow: Slides };
+const drawn: Record<Arrangement, (arranged: Arranged) => ReactElement> = {
+  cards: Items,
+  rows: Items,
+  lead: Items,
+  strip: Strip,
+  index: IndexByLetter,
+  table: Table,
+  timeline: Timeline,
+  gallery: Gallery,
+  slideshow: Slides,
+};
 
 interface Props {
   listing: DrawnListing;
@@ -37,8 +63,18 @@ export function Listing({ listing, level, locale, id, traced = false }: Props): 
     <section className="listing">
       {listing.heading && <Heading className="listing-head">{listing.heading}</Heading>}
       {listing.facets && <Facets facets={listing.facets} matching={listing.matching} locale={locale} />}
-      {listing.items.length === 0 ? <p className="nothing">{wordsFor(locale).nothing}</p> : <Arranged listing={listing} level={listing.heading ? 3 : 2} locale={locale} id={id} traced={traced} />}
-      {listing.fullList && <p className="full-list"><a href={listing.fullList.address}>{wordsFor(locale).fullList(listing.fullList.label, listing.fullList.count)}</a></p>}
+      {listing.items.length === 0 ? (
+        <p className="nothing">{wordsFor(locale).nothing}</p>
+      ) : (
+        <Arranged listing={listing} level={listing.heading ? 3 : 2} locale={locale} id={id} traced={traced} />
+      )}
+      {listing.fullList && (
+        <p className="full-list">
+          <a href={listing.fullList.address}>
+            {wordsFor(locale).fullList(listing.fullList.label, listing.fullList.count)}
+          </a>
+        </p>
+      )}
       {listing.results && <ResultWays results={listing.results} locale={locale} />}
     </section>
   );

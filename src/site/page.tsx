@@ -18,7 +18,10 @@ const Horizon = () => (
 
 /** Whether anything on the page is shown one after the other: all that a visitor's page ever needs script for. */
 const turnsSlides = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
-  listing?.arrangement === 'slideshow' || Object.values(slots).some((blocks) => blocks.some((block) => block.behaves === 'slideshow' || turnsSlides(block)));
+  listing?.arrangement === 'slideshow' ||
+  Object.values(slots).some((blocks) =>
+    blocks.some((block) => block.behaves === 'slideshow' || turnsSlides(block)),
+  );
 
 /** What a cell holds from the top down: slots by their ids, and between them the parts that stand together. */
 function runsOf(holds: FaceCell['holds']): (string | PartKey[])[] {
@@ -37,71 +40,159 @@ function LaidOut({ page, from, until }: { page: VisitorPage; from: number; until
   const { rows = [], lastFirst = [], slots } = page;
   return (
     <>
-      {rows.slice(from, until).map(({ cells }, i) => ({ cells, r: from + i })).map(({ cells, r }) => (
-        <div className="wide" key={r}>
-          <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
-            {cells.map(({ width, holds }, c) => (
-              <div className={`cell w-${width}`} key={c}>
-                {runsOf(holds).map((run, i) => (typeof run === 'string'
-                  ? <Blocks key={run} blocks={slots[run] ?? []} level={2} around={page} />
-                  : run.some((part) => page.face[part]) && <article className="face" key={i}>{run.map((part) => <FacePart key={part} part={part} face={page.face} level={1} />)}</article>))}
-              </div>
-            ))}
+      {rows
+        .slice(from, until)
+        .map(({ cells }, i) => ({ cells, r: from + i }))
+        .map(({ cells, r }) => (
+          <div className="wide" key={r}>
+            <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
+              {cells.map(({ width, holds }, c) => (
+                <div className={`cell w-${width}`} key={c}>
+                  {runsOf(holds).map((run, i) =>
+                    typeof run === 'string' ? (
+                      <Blocks key={run} blocks={slots[run] ?? []} level={2} around={page} />
+                    ) : (
+                      run.some((part) => page.face[part]) && (
+                        <article className="face" key={i}>
+                          {run.map((part) => (
+                            <FacePart key={part} part={part} face={page.face} level={1} />
+                          ))}
+                        </article>
+                      )
+                    ),
+                  )}
+                </div>
+              ))}
+            </div>
           </div>
-        </div>
-      ))}
+        ))}
     </>
   );
 }
 
 /** How many entries stand behind a way. */
-const Count = ({ n, words }: { n: number; words: SiteWords }) => <span className="count">{n}<span className="out-of-sight"> {words.entriesUnit(n)}</span></span>;
+const Count = ({ n, words }: { n: number; words: SiteWords }) => (
+  <span className="count">
+    {n}
+    <span className="out-of-sight"> {words.entriesUnit(n)}</span>
+  </span>
+);
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
-export function Page({ page, stylesheet, script }: { page: VisitorPage; stylesheet: string; script: string }): ReactElement {
+export function Page({
+  page,
+  stylesheet,
+  script,
+}: {
+  page: VisitorPage;
+  stylesheet: string;
+  script: string;
+}): ReactElement {
   const { site, navigation, above, face, listing, below, beside = [], isTop, languages } = page;
   const words = wordsFor(page.locale);
   const results = listing?.results;
-  const [previous, next] = results ? [results.addresses[results.here - 2], results.addresses[results.here]] : [];
+  const [previous, next] = results
+    ? [results.addresses[results.here - 2], results.addresses[results.here]]
+    : [];
   const description = face.summary?.[0]?.words;
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
-  const slot = (id: string) => (page.slots[id]?.length ? <div className="slot wide" key={id}><Blocks blocks={page.slots[id] ?? []} level={2} around={page} /></div> : null);
+  const slot = (id: string) =>
+    page.slots[id]?.length ? (
+      <div className="slot wide" key={id}>
+        <Blocks blocks={page.slots[id] ?? []} level={2} around={page} />
+      </div>
+    ) : null;
   // Set out in several rows, what fills the page stands before the last of them, which is its foot.
   const rows = page.rows?.length ?? 0;
   const beforeList = listing && rows > 1 ? rows - 1 : rows;
-  const list = listing && <section><div className="wide"><Listing listing={listing} level={2} locale={page.locale} id="list" />{page.feeds && <p className="feeds">{words.feed}: <a href={page.feeds.atom}>Atom</a>, <a href={page.feeds.json}>JSON Feed</a></p>}</div></section>;
+  const list = listing && (
+    <section>
+      <div className="wide">
+        <Listing listing={listing} level={2} locale={page.locale} id="list" />
+        {page.feeds && (
+          <p className="feeds">
+            {words.feed}: <a href={page.feeds.atom}>Atom</a>, <a href={page.feeds.json}>JSON Feed</a>
+          </p>
+        )}
+      </div>
+    </section>
+  );
   return (
     <html lang={page.locale}>
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <title>{[isTop ? '' : page.title, results && results.here > 1 ? words.resultPage(results.here) : '', site.label].filter(Boolean).join(' – ')}</title>
+        <title>
+          {[
+            isTop ? '' : page.title,
+            results && results.here > 1 ? words.resultPage(results.here) : '',
+            site.label,
+          ]
+            .filter(Boolean)
+            .join(' – ')}
+        </title>
         {description && <meta name="description" content={description} />}
-        {languages.map(({ locale, address }) => <link key={locale} rel="alternate" hrefLang={locale} href={address} />)}
+        {languages.map(({ locale, address }) => (
+          <link key={locale} rel="alternate" hrefLang={locale} href={address} />
+        ))}
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}
         {page.canonical !== undefined && <link rel="canonical" href={page.canonical} />}
         {page.filtered && <meta name="robots" content="noindex" />}
-        {page.feeds && <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />}
-        {page.feeds && <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />}
+        {page.feeds && (
+          <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />
+        )}
+        {page.feeds && (
+          <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />
+        )}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}
       </head>
       <body className={isTop ? 'top' : undefined}>
-        <a className="skip" href="#main">{words.toContent}</a>
+        <a className="skip" href="#main">
+          {words.toContent}
+        </a>
         <header className="site">
           <div className="wide">
-            <a className="name" href={site.home}>{site.label}</a>
+            <a className="name" href={site.home}>
+              {site.label}
+            </a>
             {languages.length > 0 && (
               <nav className="languages" aria-label={words.languages}>
-                <ul>{languages.map(({ locale, address, here }) => <li key={locale}><a href={address} lang={locale} hrefLang={locale} aria-current={here ? 'true' : undefined}>{nameOfLanguage(locale)}</a></li>)}</ul>
+                <ul>
+                  {languages.map(({ locale, address, here }) => (
+                    <li key={locale}>
+                      <a
+                        href={address}
+                        lang={locale}
+                        hrefLang={locale}
+                        aria-current={here ? 'true' : undefined}
+                      >
+                        {nameOfLanguage(locale)}
+                      </a>
+                    </li>
+                  ))}
+                </ul>
               </nav>
             )}
             {navigation.length > 0 && (
               <nav className="main" aria-label={words.main}>
-                <ul>{navigation.map((item) => <li key={item.address}><a href={item.address} aria-current={item.here ? (item.address === page.address ? 'page' : 'true') : undefined}>{item.label}</a></li>)}</ul>
+                <ul>
+                  {navigation.map((item) => (
+                    <li key={item.address}>
+                      <a
+                        href={item.address}
+                        aria-current={
+                          item.here ? (item.address === page.address ? 'page' : 'true') : undefined
+                        }
+                      >
+                        {item.label}
+                      </a>
+                    </li>
+                  ))}
+                </ul>
               </nav>
             )}
           </div>
@@ -109,19 +200,33 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
         <main id="main">
           {above.length > 1 && (
             <nav className="trail wide" aria-label={words.way}>
-              <ol>{above.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a></li>)}</ol>
+              <ol>
+                {above.map((item) => (
+                  <li key={item.address}>
+                    <a href={item.address}>{item.label}</a>
+                  </li>
+                ))}
+              </ol>
             </nav>
           )}
           {rows > 0 ? (
             <>
-              <div className="laid"><LaidOut page={page} from={0} until={beforeList} /></div>
+              <div className="laid">
+                <LaidOut page={page} from={0} until={beforeList} />
+              </div>
               {list}
-              {beforeList < rows && <div className="laid"><LaidOut page={page} from={beforeList} until={rows} /></div>}
+              {beforeList < rows && (
+                <div className="laid">
+                  <LaidOut page={page} from={beforeList} until={rows} />
+                </div>
+              )}
             </>
           ) : (
             <>
               <div className="opening">
-                <div className="wide"><Face face={face} level={1} /></div>
+                <div className="wide">
+                  <Face face={face} level={1} />
+                </div>
                 {isTop && <Horizon />}
               </div>
               {first !== undefined && slot(first)}
@@ -133,34 +238,74 @@ export function Page({ page, stylesheet, script }: { page: VisitorPage; styleshe
             <section className="related" aria-label={words.related}>
               <div className="wide">
                 <h2>{words.related}</h2>
-                <ul className="below">{page.related.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a><p>{words.shares(item.shared)}</p></li>)}</ul>
+                <ul className="below">
+                  {page.related.map((item) => (
+                    <li key={item.address}>
+                      <a href={item.address}>{item.label}</a>
+                      <p>{words.shares(item.shared)}</p>
+                    </li>
+                  ))}
+                </ul>
               </div>
             </section>
           )}
           {page.neighbours && (
             <nav className="neighbours" aria-label={words.neighbours}>
               <div className="wide">
-                {page.neighbours.previous && <a rel="prev" href={page.neighbours.previous.address}><small>{words.previous}</small>{page.neighbours.previous.label}</a>}
-                {page.neighbours.next && <a rel="next" href={page.neighbours.next.address}><small>{words.next}</small>{page.neighbours.next.label}</a>}
+                {page.neighbours.previous && (
+                  <a rel="prev" href={page.neighbours.previous.address}>
+                    <small>{words.previous}</small>
+                    {page.neighbours.previous.label}
+                  </a>
+                )}
+                {page.neighbours.next && (
+                  <a rel="next" href={page.neighbours.next.address}>
+                    <small>{words.next}</small>
+                    {page.neighbours.next.label}
+                  </a>
+                )}
               </div>
             </nav>
           )}
           {below.length > 0 && (
             <section aria-label={words.further}>
               <div className="wide">
-                <ul className="below">{below.map((item) => <li key={item.address}><a href={item.address}>{item.label}</a>{item.count !== undefined && <Count n={item.count} words={words} />}{item.summary && <p>{item.summary}</p>}</li>)}</ul>
+                <ul className="below">
+                  {below.map((item) => (
+                    <li key={item.address}>
+                      <a href={item.address}>{item.label}</a>
+                      {item.count !== undefined && <Count n={item.count} words={words} />}
+                      {item.summary && <p>{item.summary}</p>}
+                    </li>
+                  ))}
+                </ul>
               </div>
             </section>
           )}
           {beside.length > 0 && (
             <nav className="beside" aria-label={words.beside}>
               <div className="wide">
-                <ul>{beside.map((item) => <li key={item.address}><a href={item.address} aria-current={item.here ? 'page' : undefined}>{item.label}</a><Count n={item.count} words={words} /></li>)}</ul>
+                <ul>
+                  {beside.map((item) => (
+                    <li key={item.address}>
+                      <a href={item.address} aria-current={item.here ? 'page' : undefined}>
+                        {item.label}
+                      </a>
+                      <Count n={item.count} words={words} />
+                    </li>
+                  ))}
+                </ul>
               </div>
             </nav>
           )}
         </main>
-        <footer className="end"><div className="wide">{page.author && <p className="author">{page.author}</p>}{page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}{site.label}</div></footer>
+        <footer className="end">
+          <div className="wide">
+            {page.author && <p className="author">{page.author}</p>}
+            {page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}
+            {site.label}
+          </div>
+        </footer>
       </body>
     </html>
   );

@@ -15,10 +15,28 @@ export async function renderPage(page: VisitorPage, { stylesheet, script }: Site
 }
 
 /** What a visitor sees where nothing stands, or where the address cannot be one. */
-export async function renderMissing(site: VisitorPage['site'], locale: string, files: SiteFiles, words: { title: string; text: string }): Promise<string> {
+export async function renderMissing(
+  site: VisitorPage['site'],
+  locale: string,
+  files: SiteFiles,
+  words: { title: string; text: string },
+): Promise<string> {
   const shown = (text: string) => [{ words: text, step: 0 }];
-  return renderPage({
-    locale, site, languages: [], title: words.title, address: '', isTop: false, navigation: [], above: [], slotOrder: [], slots: {}, below: [{ label: wordsFor(locale).toTop(site.label), address: site.home, summary: '' }],
-    face: { heading: shown(words.title), summary: shown(words.text) },
-  }, files);
+  return renderPage(
+    {
+      locale,
+      site,
+      languages: [],
+      title: words.title,
+      address: '',
+      isTop: false,
+      navigation: [],
+      above: [],
+      slotOrder: [],
+      slots: {},
+      below: [{ label: wordsFor(locale).toTop(site.label), address: site.home, summary: '' }],
+      face: { heading: shown(words.title), summary: shown(words.text) },
+    },
+    files,
+  );
 }

@@ -9,25 +9,58 @@ import { siteStylesheet } from './stylesheet';
 const style = emptyModel('en').houseStyle;
 const files = { stylesheet: '/site.css?v=1', script: '/site.js?v=1' };
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
-const face = { kicker: shown('Bird', 'Rare'), heading: shown('Bell heron'), summary: shown('Rings.'), text: shown('One.\n\nTwo.'), marks: shown('Reedbed', 'Open water') };
+const face = {
+  kicker: shown('Bird', 'Rare'),
+  heading: shown('Bell heron'),
+  summary: shown('Rings.'),
+  text: shown('One.\n\nTwo.'),
+  marks: shown('Reedbed', 'Open water'),
+};
 const page = {
-  locale: 'en-GB', site: { label: 'Quillwater', home: '/', style }, languages: [], title: 'Visit', address: '/visit', isTop: false, navigation: [{ label: 'Visit', address: '/visit', here: true }, { label: 'Species', address: '/species', here: false }],
-  above: [{ label: 'Home', address: '/' }, { label: 'About', address: '/about' }], face: { heading: shown('Visit'), summary: shown('Opening times.') }, below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }], slotOrder: [], slots: {},
+  locale: 'en-GB',
+  site: { label: 'Quillwater', home: '/', style },
+  languages: [],
+  title: 'Visit',
+  address: '/visit',
+  isTop: false,
+  navigation: [
+    { label: 'Visit', address: '/visit', here: true },
+    { label: 'Species', address: '/species', here: false },
+  ],
+  above: [
+    { label: 'Home', address: '/' },
+    { label: 'About', address: '/about' },
+  ],
+  face: { heading: shown('Visit'), summary: shown('Opening times.') },
+  below: [{ label: 'By train', address: '/visit/train', summary: 'Ask the guard.' }],
+  slotOrder: [],
+  slots: {},
 };
 
 test('a face draws its parts in their order, paragraphs apart', () => {
   const html = renderToStaticMarkup(createElement(Face, { face, level: 3 }));
-  expect(html.replace(/<[^>]+>/g, '|').replace(/\|+/g, '|')).toBe('|Bird| · |Rare|Bell heron|Rings.|One.|Two.|Reedbed|Open water|');
+  expect(html.replace(/<[^>]+>/g, '|').replace(/\|+/g, '|')).toBe(
+    '|Bird| · |Rare|Bell heron|Rings.|One.|Two.|Reedbed|Open water|',
+  );
   expect(html).toContain('<h3 class="heading">');
   expect(html).not.toContain('data-field');
 });
 
 test('a traced face names the field behind each part', () => {
-  expect(renderToStaticMarkup(createElement(Face, { face, level: 2, traced: true })).match(/data-field="f1"/g)).toHaveLength(7);
+  expect(
+    renderToStaticMarkup(createElement(Face, { face, level: 2, traced: true })).match(/data-field="f1"/g),
+  ).toHaveLength(7);
 });
 
 test('an empty listing says so, and has no list', () => {
-  const listing = { heading: 'Species', arrangement: 'cards' as const, setOut: {}, columns: [], items: [], matching: 0 };
+  const listing = {
+    heading: 'Species',
+    arrangement: 'cards' as const,
+    setOut: {},
+    columns: [],
+    items: [],
+    matching: 0,
+  };
   const html = renderToStaticMarkup(createElement(Listing, { listing, level: 2, locale: 'en', id: 'list' }));
   expect(html).toContain('Nothing stands here yet.');
   expect(html).not.toContain('<ul');
@@ -44,12 +77,19 @@ test('a page names itself, its language, where it stands and where one is', asyn
 });
 
 test('a missing page leads back, without naming what is not there', async () => {
-  const html = await renderMissing(page.site, 'en', files, { title: 'Nothing stands here', text: 'It may have moved.' });
-  expect(html).toMatch(/<h1[^>]*>Nothing stands here<\/h1>.*<a href="\/">To the first page of Quillwater<\/a>/s);
+  const html = await renderMissing(page.site, 'en', files, {
+    title: 'Nothing stands here',
+    text: 'It may have moved.',
+  });
+  expect(html).toMatch(
+    /<h1[^>]*>Nothing stands here<\/h1>.*<a href="\/">To the first page of Quillwater<\/a>/s,
+  );
 });
 
 test('the stylesheet carries the house style, and loads nothing from elsewhere', () => {
   const css = siteStylesheet({ ...style, palette: { ...style.palette, accent: '#123456' } });
   expect(css).toContain('--accent: #123456;');
-  expect([...css.matchAll(/url\(([^)]+)\)/g)].every(([, address]) => address?.startsWith('/fonts/'))).toBe(true);
+  expect([...css.matchAll(/url\(([^)]+)\)/g)].every(([, address]) => address?.startsWith('/fonts/'))).toBe(
+    true,
+  );
 });

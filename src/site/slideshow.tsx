@@ -17,11 +17,31 @@ export function Slideshow({ id, name, locale, slides }: Props): ReactElement {
   const words = wordsFor(locale);
   const shown = name || words.slideshow;
   return (
-    <section className="slideshow" aria-label={shown} data-slides="" data-previous={words.previous} data-next={words.next} data-pause={words.pause} data-play={words.play}>
+    <section
+      className="slideshow"
+      aria-label={shown}
+      data-slides=""
+      data-previous={words.previous}
+      data-next={words.next}
+      data-pause={words.pause}
+      data-play={words.play}
+    >
       <ul tabIndex={0} aria-label={words.slides(shown, slides.length)}>
-        {slides.map(({ key, shown: slide, entry }, i) => <li key={key} id={`${id}-s${i + 1}`} {...(entry === undefined ? {} : { 'data-entry': entry })}>{slide}</li>)}
+        {slides.map(({ key, shown: slide, entry }, i) => (
+          <li key={key} id={`${id}-s${i + 1}`} {...(entry === undefined ? {} : { 'data-entry': entry })}>
+            {slide}
+          </li>
+        ))}
       </ul>
-      {slides.length > 1 && <p className="turns">{slides.map(({ key }, i) => <a key={key} href={`#${id}-s${i + 1}`}>{i + 1}</a>)}</p>}
+      {slides.length > 1 && (
+        <p className="turns">
+          {slides.map(({ key }, i) => (
+            <a key={key} href={`#${id}-s${i + 1}`}>
+              {i + 1}
+            </a>
+          ))}
+        </p>
+      )}
     </section>
   );
 }

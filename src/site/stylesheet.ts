@@ -89,4 +89,5 @@ main > section { padding: 28px 0; }
 `;
 
 /** The one stylesheet of a site's visitor pages. */
-export const siteStylesheet = (style: HouseStyle): string => [fontFaces, houseRules(style), pageStyles, faceStyles, namedRules(style)].join('\n');
+export const siteStylesheet = (style: HouseStyle): string =>
+  [fontFaces, houseRules(style), pageStyles, faceStyles, namedRules(style)].join('\n');

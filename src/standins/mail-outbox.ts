@@ -16,7 +16,11 @@ export interface Letter {
  * of its own (RFC 5322), named by its moment (ms) and `name`, where a real service would take it from.
  */
 export async function putInOutbox(folder: string, letter: Letter, at: number, name: string): Promise<void> {
-  const { message } = await createTransport({ streamTransport: true, buffer: true }).sendMail({ ...letter, date: new Date(at), messageId: `<${name}@clear-frame.local>` });
+  const { message } = await createTransport({ streamTransport: true, buffer: true }).sendMail({
+    ...letter,
+    date: new Date(at),
+    messageId: `<${name}@clear-frame.local>`,
+  });
   if (!Buffer.isBuffer(message)) throw new Error('The letter was not written whole.');
   await mkdir(folder, { recursive: true });
   await writeFile(join(folder, `${at}-${name}.eml`), message, { flag: 'wx' });

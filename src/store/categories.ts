@@ -22,17 +22,61 @@ export async function allCategories(reader: Reader): Promise<Categories> {
     `SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
      FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent ORDER BY c.id`,
   );
-  return new Categories(rows.map(({ uuid, body, ...row }) => ({ id: uuid, ...row, ...(JSON.parse(body) as { labels: Record<string, string>; values: Values }) })));
+  return new Categories(
+    rows.map(({ uuid, body, ...row }) => ({
+      id: uuid,
+      ...row,
+      ...(JSON.parse(body) as { labels: Record<string, string>; values: Values }),
+    })),
+  );
 }
 
 /** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id. */
-export async function putCategories(tx: WriteTransaction, categories: readonly Category[], n: (id: Id) => number, at: number, by: number | null): Promise<void> {
-  const columns = ['id', 'uuid', 'scheme', 'parent', 'position', 'key', 'slug', 'label', 'body', 'revision', 'changed_at', 'changed_by'];
-  const rest = columns.slice(3).map((column) => `${column} = excluded.${column}`).join(', ');
+export async function putCategories(
+  tx: WriteTransaction,
+  categories: readonly Category[],
+  n: (id: Id) => number,
+  at: number,
+  by: number | null,
+): Promise<void> {
+  const columns = [
+    'id',
+    'uuid',
+    'scheme',
+    'parent',
+    'position',
+    'key',
+    'slug',
+    'label',
+    'body',
+    'revision',
+    'changed_at',
+    'changed_by',
+  ];
+  const rest = columns
+    .slice(3)
+    .map((column) => `${column} = excluded.${column}`)
+    .join(', ');
   const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
-  const rows = categories.map((each) => [n(each.id), each.id, n(each.scheme), each.parent === null ? null : n(each.parent), each.position, each.key, each.slug, each.label, JSON.stringify({ labels: each.labels, values: each.values }), each.revision, at, by]);
+  const rows = categories.map((each) => [
+    n(each.id),
+    each.id,
+    n(each.scheme),
+    each.parent === null ? null : n(each.parent),
+    each.position,
+    each.key,
+    each.slug,
+    each.label,
+    JSON.stringify({ labels: each.labels, values: each.values }),
+    each.revision,
+    at,
+    by,
+  ]);
   for (let from = 0; from < rows.length; from += 500) {
-    await tx.run(`INSERT INTO categories (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ON CONFLICT (id) DO UPDATE SET ${rest}`, [JSON.stringify(rows.slice(from, from + 500))]);
+    await tx.run(
+      `INSERT INTO categories (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ON CONFLICT (id) DO UPDATE SET ${rest}`,
+      [JSON.stringify(rows.slice(from, from + 500))],
+    );
   }
 }
 
@@ -42,7 +86,10 @@ export async function dropCategory(tx: WriteTransaction, id: Id): Promise<void> 
 
 /** Writes who stands below whom in a scheme anew. */
 export async function reindexClosure(tx: WriteTransaction, scheme: number): Promise<void> {
-  await tx.run('DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = $1) OR descendant NOT IN (SELECT id FROM categories)', [scheme]);
+  await tx.run(
+    'DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = $1) OR descendant NOT IN (SELECT id FROM categories)',
+    [scheme],
+  );
   await tx.run(
     `INSERT INTO closure (ancestor, descendant, depth)
      WITH RECURSIVE above(ancestor, descendant, depth) AS (
@@ -65,7 +112,11 @@ export interface CategoryColumn {
  * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The columns are those
  * of the working sheets, where the bin is left out; or, with a moment (ms), of the live ones as they are then.
  */
-export async function countByCategory(reader: Reader, columns: readonly CategoryColumn[], at?: number): Promise<Map<number, { own: number; all: number }>> {
+export async function countByCategory(
+  reader: Reader,
+  columns: readonly CategoryColumn[],
+  at?: number,
+): Promise<Map<number, { own: number; all: number }>> {
   const counts = new Map<number, { own: number; all: number }>();
   const side: Side = at === undefined ? 'work' : 'live';
   const there = at === undefined ? 's.binned = 0' : `s.live_from <= ${at} AND s.live_until > ${at}`;
@@ -73,9 +124,14 @@ export async function countByCategory(reader: Reader, columns: readonly Category
     const pairs = many
       ? `SELECT m.value AS category, s.entry FROM many m JOIN ${indexTable} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
       : `SELECT s.${column} AS category, s.entry FROM ${indexTable} s WHERE ${there} AND s.${column} IS NOT NULL`;
-    const own = await reader.all<{ category: number; n: number }>(`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`);
-    const all = await reader.all<{ category: number; n: number }>(`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`);
-    const at = (category: number) => counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
+    const own = await reader.all<{ category: number; n: number }>(
+      `SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`,
+    );
+    const all = await reader.all<{ category: number; n: number }>(
+      `SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`,
+    );
+    const at = (category: number) =>
+      counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
     for (const { category, n } of own) at(category).own += n;
     for (const { category, n } of all) at(category).all += n;
   }
@@ -86,12 +142,19 @@ export async function countByCategory(reader: Reader, columns: readonly Category
  * In how many entries that visitors see each of some categories stands, itself or one below it, by integer key. An
  * entry counts once for a category, however many of its fields name it. The columns are those of the live sheets.
  */
-export async function countLiveIn(reader: Reader, columns: readonly CategoryColumn[], categories: readonly number[], now: number): Promise<Map<number, number>> {
+export async function countLiveIn(
+  reader: Reader,
+  columns: readonly CategoryColumn[],
+  categories: readonly number[],
+  now: number,
+): Promise<Map<number, number>> {
   if (columns.length === 0 || categories.length === 0) return new Map();
   // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
-  const found = columns.map(({ indexTable, field, column, many }) => (many
-    ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
-    : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${indexTable} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`));
+  const found = columns.map(({ indexTable, field, column, many }) =>
+    many
+      ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
+      : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${indexTable} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`,
+  );
   const rows = await reader.all<{ category: number; n: number }>(
     `WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN (SELECT value FROM json_each($1)))
      SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${found.join(' UNION ALL ')}) GROUP BY ancestor`,

@@ -3,8 +3,17 @@ import type { Reader, WriteTransaction } from './database';
 
 /** Says whose words a page holds: a category's, by its integer key. */
 export const putCategoryWords = (tx: WriteTransaction, record: number, category: number): Promise<number> =>
-  tx.run('INSERT INTO category_words (record, category) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET category = $2', [record, category]);
+  tx.run(
+    'INSERT INTO category_words (record, category) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET category = $2',
+    [record, category],
+  );
 
 /** The pages that hold words of a category, outside the bin, with the page that each stands below. */
-export const wordsOfCategory = (reader: Reader, category: number): Promise<{ record: number; uuid: Id; parent: number | null }[]> =>
-  reader.all('SELECT w.record, r.uuid, p.parent FROM category_words w JOIN records r ON r.id = w.record AND r.binned_at IS NULL JOIN page_places p ON p.record = w.record WHERE w.category = $1', [category]);
+export const wordsOfCategory = (
+  reader: Reader,
+  category: number,
+): Promise<{ record: number; uuid: Id; parent: number | null }[]> =>
+  reader.all(
+    'SELECT w.record, r.uuid, p.parent FROM category_words w JOIN records r ON r.id = w.record AND r.binned_at IS NULL JOIN page_places p ON p.record = w.record WHERE w.category = $1',
+    [category],
+  );

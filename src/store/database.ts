@@ -17,7 +17,12 @@ export interface WriteTransaction extends Reader {
   /** Runs one statement; answers the new row's key for an insert and the number of rows for anything else. */
   run(sql: string, bind?: readonly Bind[]): Promise<number>;
   /** Inserts many rows of the same columns, several with each statement. `verb` may be `INSERT OR REPLACE`. */
-  insertMany(table: string, columns: readonly string[], rows: readonly (readonly Bind[])[], verb?: string): Promise<void>;
+  insertMany(
+    table: string,
+    columns: readonly string[],
+    rows: readonly (readonly Bind[])[],
+    verb?: string,
+  ): Promise<void>;
 }
 
 interface Connection {
@@ -82,7 +87,8 @@ class LastingConnections {
   };
 }
 
-const shut = (connection: Connection) => new Promise<void>((resolve, reject) => connection.close((error) => (error ? reject(error) : resolve())));
+const shut = (connection: Connection) =>
+  new Promise<void>((resolve, reject) => connection.close((error) => (error ? reject(error) : resolve())));
 
 /** One SQLite file: readers that never wait for one another, and writes one after the other, each a transaction. */
 export class Database implements Reader {
@@ -92,7 +98,13 @@ export class Database implements Reader {
 
   constructor(readonly file: string) {
     mkdirSync(dirname(file), { recursive: true });
-    this.sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false, transactionType: Transaction.TYPES.IMMEDIATE, retry: { max: 1 } });
+    this.sequelize = new Sequelize({
+      dialect: 'sqlite',
+      storage: file,
+      logging: false,
+      transactionType: Transaction.TYPES.IMMEDIATE,
+      retry: { max: 1 },
+    });
     this.connections = new LastingConnections(file);
     Object.assign(this.sequelize.connectionManager, this.connections);
   }
@@ -107,7 +119,9 @@ export class Database implements Reader {
 
   /** Does one piece of work as one transaction, after the writes that were asked for before it. */
   async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
-    return this.writes.add(() => this.sequelize.transaction((transaction) => work(new Write(this.sequelize, transaction))));
+    return this.writes.add(() =>
+      this.sequelize.transaction((transaction) => work(new Write(this.sequelize, transaction))),
+    );
   }
 
   async close(): Promise<void> {
@@ -117,10 +131,18 @@ export class Database implements Reader {
 }
 
 class Write implements WriteTransaction {
-  constructor(private readonly sequelize: Sequelize, private readonly transaction: Transaction) {}
+  constructor(
+    private readonly sequelize: Sequelize,
+    private readonly transaction: Transaction,
+  ) {}
 
   all<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row[]> {
-    return this.sequelize.query<Row>(sql, { bind: [...bind], type: QueryTypes.SELECT, raw: true, transaction: this.transaction });
+    return this.sequelize.query<Row>(sql, {
+      bind: [...bind],
+      type: QueryTypes.SELECT,
+      raw: true,
+      transaction: this.transaction,
+    });
   }
 
   async one<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row | undefined> {
@@ -129,15 +151,23 @@ class Write implements WriteTransaction {
 
   async run(sql: string, bind: readonly Bind[] = []): Promise<number> {
     const options = { bind: [...bind], transaction: this.transaction };
-    if (!/^\s*insert/i.test(sql)) return this.sequelize.query(sql, { ...options, type: QueryTypes.BULKUPDATE });
+    if (!/^\s*insert/i.test(sql))
+      return this.sequelize.query(sql, { ...options, type: QueryTypes.BULKUPDATE });
     const [, done] = await this.sequelize.query(sql.trim(), { ...options, type: QueryTypes.RAW });
     return typeof done === 'object' && done !== null && 'lastID' in done ? Number(done.lastID) : 0;
   }
 
-  async insertMany(table: string, columns: readonly string[], rows: readonly (readonly Bind[])[], verb = 'INSERT'): Promise<void> {
+  async insertMany(
+    table: string,
+    columns: readonly string[],
+    rows: readonly (readonly Bind[])[],
+    verb = 'INSERT',
+  ): Promise<void> {
     const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
     for (let from = 0; from < rows.length; from += ROWS) {
-      await this.run(`${verb} INTO ${table} (${columns.join(',')}) SELECT ${values} FROM json_each($1)`, [JSON.stringify(rows.slice(from, from + ROWS))]);
+      await this.run(`${verb} INTO ${table} (${columns.join(',')}) SELECT ${values} FROM json_each($1)`, [
+        JSON.stringify(rows.slice(from, from + ROWS)),
+      ]);
     }
   }
 }

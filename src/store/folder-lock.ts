@@ -11,11 +11,18 @@ export async function lockFolder(folder: string): Promise<() => Promise<void>> {
   return new Promise((resolve, reject) => {
     const held = new sqlite3.Database(join(folder, 'in-use.db'), (failed) => {
       if (failed) return reject(failed);
-      held.exec('PRAGMA locking_mode = EXCLUSIVE; BEGIN EXCLUSIVE; CREATE TABLE IF NOT EXISTS held (one); COMMIT;', (taken) => {
-        if (!taken) return resolve(() => new Promise((done) => held.close(() => done())));
-        held.close();
-        reject(new Error(`Another Clear Frame is at work in ${folder}. Stop it first, or choose another folder with --data.`));
-      });
+      held.exec(
+        'PRAGMA locking_mode = EXCLUSIVE; BEGIN EXCLUSIVE; CREATE TABLE IF NOT EXISTS held (one); COMMIT;',
+        (taken) => {
+          if (!taken) return resolve(() => new Promise((done) => held.close(() => done())));
+          held.close();
+          reject(
+            new Error(
+              `Another Clear Frame is at work in ${folder}. Stop it first, or choose another folder with --data.`,
+            ),
+          );
+        },
+      );
     });
   });
 }

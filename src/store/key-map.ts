@@ -7,25 +7,41 @@ import { LANGUAGE, languageId } from './index-tables/shape';
 
 /** The ids in a sheet of fields that need a number: the fields at the top, and their choices. */
 const idsIn = (entries: readonly FieldEntry[]): Id[] =>
-  rowsOf(entries).flatMap(({ entry }) => (isInclude(entry) ? [] : [entry.id, ...(entry.kind === 'choice' ? entry.rules.choices.map(({ id }) => id) : [])]));
+  rowsOf(entries).flatMap(({ entry }) =>
+    isInclude(entry)
+      ? []
+      : [entry.id, ...(entry.kind === 'choice' ? entry.rules.choices.map(({ id }) => id) : [])],
+  );
 
 /**
  * The integer keys that stand inside for ids: of types, fields, choices, and of whatever a value refers to. Once given
  * they never change, and within a process none is given twice, even where the write that gave it failed.
  */
 export class KeyMap {
-  private constructor(private readonly numbers: Map<Id, number>, private next: number) {}
+  private constructor(
+    private readonly numbers: Map<Id, number>,
+    private next: number,
+  ) {}
 
   static async load(reader: Reader): Promise<KeyMap> {
     const rows = await reader.all<{ n: number; uuid: string }>('SELECT n, uuid FROM ids');
-    return new KeyMap(new Map(rows.map(({ n, uuid }) => [uuid, n])), rows.reduce((most, { n }) => Math.max(most, n), 0) + 1);
+    return new KeyMap(
+      new Map(rows.map(({ n, uuid }) => [uuid, n])),
+      rows.reduce((most, { n }) => Math.max(most, n), 0) + 1,
+    );
   }
 
   /** Gives a number to every id of a model that has none yet, to what media are in it, and to its languages. */
   extend(tx: WriteTransaction, model: ModelDocument): Promise<void> {
     const languages = [LANGUAGE, ...[model.locales.main, ...model.locales.others].map(languageId)];
     const media = mediaType(model);
-    return this.know(tx, [...languages, FOLDERS, media.id, ...idsIn(media.fields), ...shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)]))]);
+    return this.know(tx, [
+      ...languages,
+      FOLDERS,
+      media.id,
+      ...idsIn(media.fields),
+      ...shapeLists.flatMap((list) => model[list].flatMap((shape) => [shape.id, ...idsIn(shape.fields)])),
+    ]);
   }
 
   /** Gives numbers to ids that have none, and keeps them all. */
@@ -37,13 +53,19 @@ export class KeyMap {
       this.next += 1;
     }
     // One given in a write that failed is not kept yet, so all are offered again.
-    await tx.insertMany('ids', ['n', 'uuid'], different.map((id) => [this.of(id), id]), 'INSERT OR IGNORE');
+    await tx.insertMany(
+      'ids',
+      ['n', 'uuid'],
+      different.map((id) => [this.of(id), id]),
+      'INSERT OR IGNORE',
+    );
   }
 
   /** The number of an id that is in the model. */
   of(id: Id): number {
     const n = this.numbers.get(id);
-    if (n === undefined) throw new Error(`The id ${id} has no number: the model it is from was never put in force.`);
+    if (n === undefined)
+      throw new Error(`The id ${id} has no number: the model it is from was never put in force.`);
     return n;
   }
 

@@ -5,11 +5,21 @@ import type { KeptRecord } from './records';
 export const keyOfListing = async (reader: Reader, record: number): Promise<string> =>
   (await reader.one<{ key: string }>('SELECT key FROM listing_keys WHERE record = $1', [record]))?.key ?? '';
 
-export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> => reader.all('SELECT record, key FROM listing_keys');
+export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> =>
+  reader.all('SELECT record, key FROM listing_keys');
 
-export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<number> => 
-  tx.run('INSERT INTO listing_keys (record, key) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET key = $2', [record, key]);
+export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<number> =>
+  tx.run(
+    'INSERT INTO listing_keys (record, key) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET key = $2',
+    [record, key],
+  );
 
 /** Every listing as visitors see it at a moment. */
-export const liveListings = (reader: Reader, now: number): Promise<(Pick<KeptRecord, 'id'> & { uuid: Id; body: string })[]> =>
-  reader.all('SELECT r.id, r.uuid, v.body FROM live v JOIN records r ON r.id = v.record WHERE r.sort = \'listing\' AND r.binned_at IS NULL AND v.starts <= $1 AND v.ends > $1', [now]);
+export const liveListings = (
+  reader: Reader,
+  now: number,
+): Promise<(Pick<KeptRecord, 'id'> & { uuid: Id; body: string })[]> =>
+  reader.all(
+    "SELECT r.id, r.uuid, v.body FROM live v JOIN records r ON r.id = v.record WHERE r.sort = 'listing' AND r.binned_at IS NULL AND v.starts <= $1 AND v.ends > $1",
+    [now],
+  );

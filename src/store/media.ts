@@ -32,28 +32,54 @@ export interface MediaRow extends FileRow {
 const select = `SELECT f.record, r.uuid, f.sort, f.file, f.mime, f.bytes, f.width, f.height, f.hash, w.title AS label, w.body, w.revision
   FROM media_files f JOIN records r ON r.id = f.record AND r.binned_at IS NULL JOIN working w ON w.record = f.record`;
 
-export const mediaById = (reader: Reader, uuid: Id): Promise<MediaRow | undefined> => reader.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
-export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | undefined> => reader.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
-export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> => reader.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
+export const mediaById = (reader: Reader, uuid: Id): Promise<MediaRow | undefined> =>
+  reader.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
+export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | undefined> =>
+  reader.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
+export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> =>
+  reader.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
 
 /** Media that a condition lets through, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
-export async function findMedia(reader: Reader, { indexTable, keyMap, now, today }: QueryContext, where: Condition, limit: number, after: number): Promise<MediaRow[]> {
+export async function findMedia(
+  reader: Reader,
+  { indexTable, keyMap, now, today }: QueryContext,
+  where: Condition,
+  limit: number,
+  after: number,
+): Promise<MediaRow[]> {
   const binds = new Binds();
-  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter' });
+  const condition = conditionSql(where, {
+    side: 'live',
+    indexTable,
+    keyMap,
+    today,
+    now,
+    binds,
+    leading: 'filter',
+  });
   const at = binds.add(now);
   const before = after === 0 ? '1' : `s.entry < ${binds.add(after)}`;
   const found = `SELECT s.entry FROM ${indexTable.live} s WHERE ${condition} AND s.live_from <= ${at} AND s.live_until > ${at} AND ${before} ORDER BY s.entry DESC LIMIT ${binds.add(limit)}`;
   return reader.all<MediaRow>(`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`, binds.values);
 }
 
-export const putFile = (tx: WriteTransaction, record: number, { sort, file, mime, bytes, width, height, hash }: FileRow): Promise<number> =>
-  tx.run('INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [record, sort, file, mime, bytes, width, height, hash]);
+export const putFile = (
+  tx: WriteTransaction,
+  record: number,
+  { sort, file, mime, bytes, width, height, hash }: FileRow,
+): Promise<number> =>
+  tx.run(
+    'INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [record, sort, file, mime, bytes, width, height, hash],
+  );
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */
-export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string => `/media/${uuid}/${encodeURIComponent(file)}`;
+export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string =>
+  `/media/${uuid}/${encodeURIComponent(file)}`;
 
 /** What is said of a medium. Written by the services alone. */
-export const mediumValues = ({ body }: Pick<MediaRow, 'body'>): LocalizedValues => JSON.parse(body) as LocalizedValues;
+export const mediumValues = ({ body }: Pick<MediaRow, 'body'>): LocalizedValues =>
+  JSON.parse(body) as LocalizedValues;
 
 const words = (value: unknown): string => (typeof value === 'string' ? value : '');
 
@@ -61,5 +87,11 @@ const words = (value: unknown): string => (typeof value === 'string' ? value : '
 export function knownMedia(row: MediaRow, language?: string): KnownMedia {
   const values = valuesIn(mediumValues(row), language);
   const { width, height } = row;
-  return { sort: row.sort, label: words(values[mediumFields.name]) || row.label, address: mediaAddress(row), alt: words(values[mediumFields.alt]), ...(width && height ? { width, height } : {}) };
+  return {
+    sort: row.sort,
+    label: words(values[mediumFields.name]) || row.label,
+    address: mediaAddress(row),
+    alt: words(values[mediumFields.alt]),
+    ...(width && height ? { width, height } : {}),
+  };
 }

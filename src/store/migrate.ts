@@ -17,22 +17,36 @@ interface Migration {
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
-export const contentMigrations: readonly Migration[] = [begin, wholeModel, entrySlugs, categoryWords, sources, mediaRecords, listingHeading];
+export const contentMigrations: readonly Migration[] = [
+  begin,
+  wholeModel,
+  entrySlugs,
+  categoryWords,
+  sources,
+  mediaRecords,
+  listingHeading,
+];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {
-  await database.write((tx) => tx.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY, at INTEGER NOT NULL)'));
+  await database.write((tx) =>
+    tx.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY, at INTEGER NOT NULL)'),
+  );
   const umzug = new Umzug({
     migrations: migrations.map(({ name, up }) => ({
       name,
-      up: () => database.write(async (tx) => {
-        await up(tx);
-        await tx.run('INSERT INTO migrations (name, at) VALUES ($1, $2)', [name, Date.now()]);
-      }),
+      up: () =>
+        database.write(async (tx) => {
+          await up(tx);
+          await tx.run('INSERT INTO migrations (name, at) VALUES ($1, $2)', [name, Date.now()]);
+        }),
     })),
     storage: {
-      executed: async () => (await database.all<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map(({ name }) => name),
+      executed: async () =>
+        (await database.all<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map(
+          ({ name }) => name,
+        ),
       // Noted inside the step's own transaction.
       logMigration: async () => {},
       unlogMigration: async () => {},

@@ -20,44 +20,89 @@ const documentOf = (body: string): ModelDocument => JSON.parse(body) as ModelDoc
 
 /** The model in force: the newest revision. */
 export async function modelInForce(reader: Reader): Promise<ModelRow | undefined> {
-  const row = await reader.one<{ number: number; body: string; at: number }>('SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1');
+  const row = await reader.one<{ number: number; body: string; at: number }>(
+    'SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1',
+  );
   return row && { number: row.number, document: documentOf(row.body), at: row.at };
 }
 
-export async function putModelInForce(tx: WriteTransaction, number: number, document: ModelDocument, at: number, person: number | null): Promise<void> {
-  await tx.run('INSERT INTO model_revisions (number, body, at, person) VALUES ($1, $2, $3, $4)', [number, JSON.stringify(document), at, person]);
+export async function putModelInForce(
+  tx: WriteTransaction,
+  number: number,
+  document: ModelDocument,
+  at: number,
+  person: number | null,
+): Promise<void> {
+  await tx.run('INSERT INTO model_revisions (number, body, at, person) VALUES ($1, $2, $3, $4)', [
+    number,
+    JSON.stringify(document),
+    at,
+    person,
+  ]);
 }
 
 export async function workingModel(reader: Reader): Promise<WorkingModelRow | undefined> {
   const row = await reader.one<{ base: number; number: number; body: string; changedAt: number; by: string }>(
     'SELECT m.base, m.number, m.body, m.changed_at AS changedAt, p.name AS by FROM model_working m JOIN people p ON p.id = m.person',
   );
-  return row && { base: row.base, number: row.number, document: documentOf(row.body), changedAt: row.changedAt, by: row.by };
+  return (
+    row && {
+      base: row.base,
+      number: row.number,
+      document: documentOf(row.body),
+      changedAt: row.changedAt,
+      by: row.by,
+    }
+  );
 }
 
-export const putWorkingModel = (tx: WriteTransaction, base: number, number: number, document: ModelDocument, at: number, person: number): Promise<number> =>
-  tx.run('INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, $1, $2, $3, $4, $5)', [base, number, JSON.stringify(document), at, person]);
+export const putWorkingModel = (
+  tx: WriteTransaction,
+  base: number,
+  number: number,
+  document: ModelDocument,
+  at: number,
+  person: number,
+): Promise<number> =>
+  tx.run(
+    'INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, $1, $2, $3, $4, $5)',
+    [base, number, JSON.stringify(document), at, person],
+  );
 
-export const dropWorkingModel = (tx: WriteTransaction): Promise<number> => tx.run('DELETE FROM model_working');
+export const dropWorkingModel = (tx: WriteTransaction): Promise<number> =>
+  tx.run('DELETE FROM model_working');
 
 /** How many records of each type there are, by the type's integer key; the bin counted too. */
 /** What listings read, in their working or their live version: types and fields, by their ids. */
 export async function readByListings(reader: Reader): Promise<Id[]> {
-  return (await reader.all<{ target: Id }>("SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'")).map(({ target }) => target);
+  return (
+    await reader.all<{ target: Id }>(
+      "SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'",
+    )
+  ).map(({ target }) => target);
 }
 
 /** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
 export const placedCounts = (reader: Reader): Promise<{ parent: number; child: number; n: number }[]> =>
-  reader.all(`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`);
+  reader.all(
+    `SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`,
+  );
 
 /** Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site, at most `most` of them. */
-export const pagesPlaced = (reader: Reader, cells: readonly (readonly [number, number])[], most: number): Promise<{ uuid: Id; title: string; address: string }[]> =>
+export const pagesPlaced = (
+  reader: Reader,
+  cells: readonly (readonly [number, number])[],
+  most: number,
+): Promise<{ uuid: Id; title: string; address: string }[]> =>
   reader.all(
     `SELECT r.uuid, w.title, p.address FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN working w ON w.record = r.id LEFT JOIN records a ON a.id = p.parent
      WHERE EXISTS (SELECT 1 FROM json_each($1) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT $2`,
     [JSON.stringify(cells), most],
   );
 
-export const categoryCount = async (reader: Reader, scheme: number): Promise<number> => (await reader.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ?? 0;
+export const categoryCount = async (reader: Reader, scheme: number): Promise<number> =>
+  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ??
+  0;
 
-export const recordCounts = (reader: Reader): Promise<{ type: number; n: number }[]> => reader.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');
+export const recordCounts = (reader: Reader): Promise<{ type: number; n: number }[]> =>
+  reader.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');

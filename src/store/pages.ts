@@ -13,15 +13,25 @@ export interface SiteRow {
   timeZone: string;
 }
 
-export const sites = (reader: Reader): Promise<SiteRow[]> => reader.all('SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id');
+export const sites = (reader: Reader): Promise<SiteRow[]> =>
+  reader.all('SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id');
 
 export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, at: number): Promise<number> =>
-  tx.run('INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES ($1, $2, $3, $4, $5, $6, $7)', [site.uuid, site.key, site.label, site.base, site.locale, site.timeZone, at]);
+  tx.run(
+    'INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [site.uuid, site.key, site.label, site.base, site.locale, site.timeZone, at],
+  );
 
-export const changeSiteRow = (tx: WriteTransaction, id: number, { label, base }: Pick<SiteRow, 'label' | 'base'>): Promise<number> => tx.run('UPDATE sites SET label = $1, base = $2 WHERE id = $3', [label, base, id]);
-export const dropSite = (tx: WriteTransaction, id: number): Promise<number> => tx.run('DELETE FROM sites WHERE id = $1', [id]);
+export const changeSiteRow = (
+  tx: WriteTransaction,
+  id: number,
+  { label, base }: Pick<SiteRow, 'label' | 'base'>,
+): Promise<number> => tx.run('UPDATE sites SET label = $1, base = $2 WHERE id = $3', [label, base, id]);
+export const dropSite = (tx: WriteTransaction, id: number): Promise<number> =>
+  tx.run('DELETE FROM sites WHERE id = $1', [id]);
 /** How many pages stand in a site, or lie in the bin with their place in it. */
-export const pagesInSite = async (reader: Reader, site: number): Promise<number> => (await reader.one<{ n: number }>('SELECT count(*) AS n FROM page_places WHERE site = $1', [site]))?.n ?? 0;
+export const pagesInSite = async (reader: Reader, site: number): Promise<number> =>
+  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM page_places WHERE site = $1', [site]))?.n ?? 0;
 
 /** A page's place in its site's tree, with enough of the page to draw the tree. */
 export interface PlacedPage {
@@ -45,31 +55,60 @@ const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.pos
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
 /** The pages that stand in the trees of all sites, one site after the other, each page after its parent's earlier children. */
-export const tree = (reader: Reader): Promise<PlacedPage[]> => reader.all(`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
+export const tree = (reader: Reader): Promise<PlacedPage[]> =>
+  reader.all(`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
-export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> => reader.one(`${select} WHERE p.record = $1`, [record]);
+export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> =>
+  reader.one(`${select} WHERE p.record = $1`, [record]);
 
-export const pageAt = (reader: Reader, site: number, address: string): Promise<PlacedPage | undefined> => reader.one(`${select} WHERE p.site = $1 AND p.address = $2 AND r.binned_at IS NULL`, [site, address]);
+export const pageAt = (reader: Reader, site: number, address: string): Promise<PlacedPage | undefined> =>
+  reader.one(`${select} WHERE p.site = $1 AND p.address = $2 AND r.binned_at IS NULL`, [site, address]);
 
 export const childrenOf = (reader: Reader, site: number, parent: number | null): Promise<PlacedPage[]> =>
-  reader.all(`${select} WHERE p.site = $1 AND p.parent IS $2 AND r.binned_at IS NULL ORDER BY p.position`, [site, parent]);
+  reader.all(`${select} WHERE p.site = $1 AND p.parent IS $2 AND r.binned_at IS NULL ORDER BY p.position`, [
+    site,
+    parent,
+  ]);
 
 /** The page and all below it. */
 export const branchOf = (reader: Reader, record: number): Promise<PlacedPage[]> =>
-  reader.all(`WITH RECURSIVE below(id) AS (SELECT $1 UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
-    ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`, [record]);
+  reader.all(
+    `WITH RECURSIVE below(id) AS (SELECT $1 UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
+    ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`,
+    [record],
+  );
 
 /** A page and those above it, from itself up. */
 export const pagesAbove = (reader: Reader, record: number): Promise<{ id: Id; title: string }[]> =>
-  reader.all(`WITH RECURSIVE above(id, step) AS (SELECT $1, 0 UNION ALL SELECT p.parent, step + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
-    SELECT r.uuid AS id, w.title FROM above JOIN records r ON r.id = above.id JOIN working w ON w.record = r.id ORDER BY step`, [record]);
+  reader.all(
+    `WITH RECURSIVE above(id, step) AS (SELECT $1, 0 UNION ALL SELECT p.parent, step + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    SELECT r.uuid AS id, w.title FROM above JOIN records r ON r.id = above.id JOIN working w ON w.record = r.id ORDER BY step`,
+    [record],
+  );
 
 /** The titles of pages that are there, by their ids. */
 export const titlesOf = async (reader: Reader, pages: readonly Id[]): Promise<Map<Id, string>> =>
-  new Map((await reader.all<{ id: Id; title: string }>("SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE +r.sort = 'page' AND +r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(pages)])).map(({ id, title }) => [id, title]));
+  new Map(
+    (
+      await reader.all<{ id: Id; title: string }>(
+        "SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE +r.sort = 'page' AND +r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))",
+        [JSON.stringify(pages)],
+      )
+    ).map(({ id, title }) => [id, title]),
+  );
 
-export const countOfType = async (reader: Reader, site: number, type: number, but: number | null): Promise<number> =>
-  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3 AND p.record NOT IN (SELECT record FROM category_words)', [site, type, but]))?.n ?? 0;
+export const countOfType = async (
+  reader: Reader,
+  site: number,
+  type: number,
+  but: number | null,
+): Promise<number> =>
+  (
+    await reader.one<{ n: number }>(
+      'SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3 AND p.record NOT IN (SELECT record FROM category_words)',
+      [site, type, but],
+    )
+  )?.n ?? 0;
 
 export interface PlaceRow {
   record: number;
@@ -110,17 +149,52 @@ const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.publis
   JOIN live v ON v.record = p.record AND v.starts <= $1 AND v.ends > $1 LEFT JOIN people h ON h.id = v.published_by LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE 1`;
 
 /** Every page visitors see, in every site. */
-export const livePages = (reader: Reader, now: number): Promise<LivePage[]> => reader.all(`${live} ORDER BY p.parent, p.position`, [now]);
-export const livePageAt = (reader: Reader, site: number, now: number, address: string): Promise<LivePage | undefined> => reader.one(`${live} AND p.site = $2 AND p.address = $3`, [now, site, address]);
+export const livePages = (reader: Reader, now: number): Promise<LivePage[]> =>
+  reader.all(`${live} ORDER BY p.parent, p.position`, [now]);
+export const livePageAt = (
+  reader: Reader,
+  site: number,
+  now: number,
+  address: string,
+): Promise<LivePage | undefined> =>
+  reader.one(`${live} AND p.site = $2 AND p.address = $3`, [now, site, address]);
 /** The page with a category's own words below the one that says how such pages are. */
-export const liveWordsOf = (reader: Reader, now: number, home: number, category: number): Promise<LivePage | undefined> => reader.one(`${live} AND p.parent = $2 AND g.category = $3`, [now, home, category]);
+export const liveWordsOf = (
+  reader: Reader,
+  now: number,
+  home: number,
+  category: number,
+): Promise<LivePage | undefined> =>
+  reader.one(`${live} AND p.parent = $2 AND g.category = $3`, [now, home, category]);
 /** The pages of some types (by integer key) that visitors see, the first made first. */
-export const livePagesOfTypes = (reader: Reader, now: number, types: readonly number[]): Promise<LivePage[]> =>
-  reader.all(`${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($2)) ORDER BY p.record`, [now, JSON.stringify(types)]);
-export const liveChildren = (reader: Reader, now: number, { site, record }: Pick<LivePage, 'site' | 'record'>): Promise<LivePage[]> => reader.all(`${live} AND p.site = $2 AND p.parent = $3 ORDER BY p.position`, [now, site, record]);
-export const livePagesByIds = (reader: Reader, now: number, records: readonly number[]): Promise<LivePage[]> =>
-  reader.all(`${live} AND p.record IN (SELECT value FROM json_each($2)) ORDER BY p.address`, [now, JSON.stringify(records)]);
+export const livePagesOfTypes = (
+  reader: Reader,
+  now: number,
+  types: readonly number[],
+): Promise<LivePage[]> =>
+  reader.all(
+    `${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($2)) ORDER BY p.record`,
+    [now, JSON.stringify(types)],
+  );
+export const liveChildren = (
+  reader: Reader,
+  now: number,
+  { site, record }: Pick<LivePage, 'site' | 'record'>,
+): Promise<LivePage[]> =>
+  reader.all(`${live} AND p.site = $2 AND p.parent = $3 ORDER BY p.position`, [now, site, record]);
+export const livePagesByIds = (
+  reader: Reader,
+  now: number,
+  records: readonly number[],
+): Promise<LivePage[]> =>
+  reader.all(`${live} AND p.record IN (SELECT value FROM json_each($2)) ORDER BY p.address`, [
+    now,
+    JSON.stringify(records),
+  ]);
 /** The pages above one, from the top down; those that visitors do not see are left out. */
 export const liveAbove = (reader: Reader, now: number, record: number): Promise<LivePage[]> =>
-  reader.all(`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $2 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
-    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`, [now, record]);
+  reader.all(
+    `WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $2 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`,
+    [now, record],
+  );

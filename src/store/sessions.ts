@@ -17,23 +17,62 @@ export const sessionByToken = (reader: Reader, hash: string, now: number): Promi
   reader.one(`SELECT ${columns} FROM sessions WHERE token = $1 AND ends_at > $2`, [hash, now]);
 
 export const sessionsOf = (reader: Reader, person: number, now: number): Promise<SessionRow[]> =>
-  reader.all(`SELECT ${columns} FROM sessions WHERE person = $1 AND ends_at > $2 ORDER BY seen_at DESC`, [person, now]);
+  reader.all(`SELECT ${columns} FROM sessions WHERE person = $1 AND ends_at > $2 ORDER BY seen_at DESC`, [
+    person,
+    now,
+  ]);
 
-export async function makeSession(tx: WriteTransaction, session: Omit<SessionRow, 'id'> & { token: string }): Promise<void> {
+export async function makeSession(
+  tx: WriteTransaction,
+  session: Omit<SessionRow, 'id'> & { token: string },
+): Promise<void> {
   await tx.run('DELETE FROM sessions WHERE ends_at <= $1', [session.madeAt]);
-  await tx.run('INSERT INTO sessions (uuid, token, person, made_at, seen_at, ends_at, agent) VALUES ($1, $2, $3, $4, $5, $6, $7)', [session.uuid, session.token, session.person, session.madeAt, session.seenAt, session.endsAt, session.agent]);
+  await tx.run(
+    'INSERT INTO sessions (uuid, token, person, made_at, seen_at, ends_at, agent) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [
+      session.uuid,
+      session.token,
+      session.person,
+      session.madeAt,
+      session.seenAt,
+      session.endsAt,
+      session.agent,
+    ],
+  );
 }
 
-export const touchSession = (tx: WriteTransaction, id: number, seenAt: number, endsAt: number): Promise<number> => tx.run('UPDATE sessions SET seen_at = $1, ends_at = $2 WHERE id = $3', [seenAt, endsAt, id]);
-export const endSession = (tx: WriteTransaction, uuid: string, person: number): Promise<number> => tx.run('DELETE FROM sessions WHERE uuid = $1 AND person = $2', [uuid, person]);
+export const touchSession = (
+  tx: WriteTransaction,
+  id: number,
+  seenAt: number,
+  endsAt: number,
+): Promise<number> =>
+  tx.run('UPDATE sessions SET seen_at = $1, ends_at = $2 WHERE id = $3', [seenAt, endsAt, id]);
+export const endSession = (tx: WriteTransaction, uuid: string, person: number): Promise<number> =>
+  tx.run('DELETE FROM sessions WHERE uuid = $1 AND person = $2', [uuid, person]);
 
 /** Failed attempts under a name since a moment. */
 export const attemptsSince = async (reader: Reader, name: string, since: number): Promise<number> =>
-  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM attempts WHERE name = $1 AND at > $2', [name, since]))?.n ?? 0;
+  (
+    await reader.one<{ n: number }>('SELECT count(*) AS n FROM attempts WHERE name = $1 AND at > $2', [
+      name,
+      since,
+    ])
+  )?.n ?? 0;
 
-export async function noteAttempt(tx: WriteTransaction, names: readonly string[], at: number, forgetBefore: number): Promise<void> {
+export async function noteAttempt(
+  tx: WriteTransaction,
+  names: readonly string[],
+  at: number,
+  forgetBefore: number,
+): Promise<void> {
   await tx.run('DELETE FROM attempts WHERE at < $1', [forgetBefore]);
-  await tx.insertMany('attempts', ['name', 'at'], names.map((name) => [name, at]));
+  await tx.insertMany(
+    'attempts',
+    ['name', 'at'],
+    names.map((name) => [name, at]),
+  );
 }
 
-export const forgetAttempts = (tx: WriteTransaction, name: string): Promise<number> => tx.run('DELETE FROM attempts WHERE name = $1', [name]);
+export const forgetAttempts = (tx: WriteTransaction, name: string): Promise<number> =>
+  tx.run('DELETE FROM attempts WHERE name = $1', [name]);

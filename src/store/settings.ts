@@ -7,4 +7,7 @@ export const setting = async (reader: Reader, key: SettingName): Promise<string 
   (await reader.one<{ value: string }>('SELECT value FROM settings WHERE key = $1', [key]))?.value;
 
 export const putSetting = (tx: WriteTransaction, key: SettingName, value: string): Promise<number> =>
-  tx.run('INSERT INTO settings (key, value) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET value = $2', [key, value]);
+  tx.run('INSERT INTO settings (key, value) VALUES ($1, $2) ON CONFLICT (key) DO UPDATE SET value = $2', [
+    key,
+    value,
+  ]);

@@ -4,9 +4,12 @@ import type { Fault } from '../core/faults';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 
 type Operations = typeof operations;
-export type AnswerOf<K extends OperationName> = Operations[K] extends Operation<infer _B, infer _Q, infer A> ? A : never;
-type BodyOf<K extends OperationName> = Operations[K] extends Operation<infer B, infer _Q, infer _A> ? B : never;
-type QueryOf<K extends OperationName> = Operations[K] extends Operation<infer _B, infer Q, infer _A> ? Q : never;
+export type AnswerOf<K extends OperationName> =
+  Operations[K] extends Operation<infer _B, infer _Q, infer A> ? A : never;
+type BodyOf<K extends OperationName> =
+  Operations[K] extends Operation<infer B, infer _Q, infer _A> ? B : never;
+type QueryOf<K extends OperationName> =
+  Operations[K] extends Operation<infer _B, infer Q, infer _A> ? Q : never;
 
 export interface Question<K extends OperationName> {
   path?: Record<string, string>;
@@ -19,7 +22,12 @@ export interface Question<K extends OperationName> {
 
 /** Why the server did not do what was asked: problem details (RFC 9457), or no answer at all (status 0). */
 export class Problem extends Error {
-  constructor(readonly status: number, title: string, readonly faults: readonly Fault[] = [], readonly current?: JsonObject) {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly faults: readonly Fault[] = [],
+    readonly current?: JsonObject,
+  ) {
     super(title);
   }
 }
@@ -27,28 +35,46 @@ export class Problem extends Error {
 export const UNREACHABLE = 'The server does not answer. Nothing you typed is lost; this is tried again.';
 
 const faultsIn = (told: Json | undefined): Fault[] =>
-  (Array.isArray(told) ? told : []).flatMap((each) => (isJsonObject(each) ? [{ path: String(each.path), code: String(each.code), message: String(each.message) }] : []));
+  (Array.isArray(told) ? told : []).flatMap((each) =>
+    isJsonObject(each)
+      ? [{ path: String(each.path), code: String(each.code), message: String(each.message) }]
+      : [],
+  );
 
 async function problemOf(response: Response): Promise<Problem> {
   const told: unknown = await response.json().catch(() => ({}));
   if (!isJsonObject(told)) return new Problem(response.status, response.statusText);
   return new Problem(
-    response.status, typeof told.title === 'string' ? told.title : response.statusText,
-    faultsIn(told.errors), isJsonObject(told.current) ? told.current : undefined,
+    response.status,
+    typeof told.title === 'string' ? told.title : response.statusText,
+    faultsIn(told.errors),
+    isJsonObject(told.current) ? told.current : undefined,
   );
 }
 
 /** Asks the server for one operation. Throws a `Problem` with words for a person where it is not done. */
-export async function ask<K extends OperationName>(name: K, { path = {}, query, body, revision, signal }: Question<K> = {}): Promise<AnswerOf<K>> {
+export async function ask<K extends OperationName>(
+  name: K,
+  { path = {}, query, body, revision, signal }: Question<K> = {},
+): Promise<AnswerOf<K>> {
   const { method, path: pattern } = routes[name];
   const address = pattern.replace(/\{(\w+)\}/g, (_, piece: string) => encodeURIComponent(path[piece] ?? ''));
-  const asked = new URLSearchParams(Object.entries(query ?? {}).flatMap(([key, value]): [string, string][] => (value === undefined ? [] : [[key, String(value)]])));
+  const asked = new URLSearchParams(
+    Object.entries(query ?? {}).flatMap(([key, value]): [string, string][] =>
+      value === undefined ? [] : [[key, String(value)]],
+    ),
+  );
   const headers: Record<string, string> = { Accept: 'application/json' };
   if (body !== undefined) headers['Content-Type'] = 'application/json';
   if (revision !== undefined) headers['If-Match'] = `"${revision}"`;
   let response: Response;
   try {
-    response = await fetch(`/api/v1${address}${asked.size > 0 ? `?${asked.toString()}` : ''}`, { method, headers, ...(body === undefined ? {} : { body: JSON.stringify(body) }), ...(signal ? { signal } : {}) });
+    response = await fetch(`/api/v1${address}${asked.size > 0 ? `?${asked.toString()}` : ''}`, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
+    });
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new Problem(0, UNREACHABLE);
@@ -59,16 +85,29 @@ export async function ask<K extends OperationName>(name: K, { path = {}, query, 
 }
 
 /** Sends a file as it is, with what is said of it in the query. `onShare` is told how much of it is sent, from 0 to 1. */
-export async function sendFile<K extends OperationName>(name: K, file: Blob, query: QueryOf<K>, onShare?: (share: number) => void): Promise<AnswerOf<K>> {
+export async function sendFile<K extends OperationName>(
+  name: K,
+  file: Blob,
+  query: QueryOf<K>,
+  onShare?: (share: number) => void,
+): Promise<AnswerOf<K>> {
   const { method, path } = routes[name];
-  const localized = new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]));
+  const localized = new URLSearchParams(
+    Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
+  );
   // Only this way of asking tells how far the sending is.
   const response = await new Promise<Response>((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open(method, `/api/v1${path}?${localized.toString()}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);
-    request.onload = () => resolve(new Response(request.responseText, { status: request.status, headers: { 'Content-Type': request.getResponseHeader('Content-Type') ?? '' } }));
+    request.onload = () =>
+      resolve(
+        new Response(request.responseText, {
+          status: request.status,
+          headers: { 'Content-Type': request.getResponseHeader('Content-Type') ?? '' },
+        }),
+      );
     request.onerror = () => reject(new Problem(0, UNREACHABLE));
     request.send(file);
   });

@@ -7,11 +7,13 @@ import type { Id } from '../core/ids';
 /** The trail of each category in words, from the top down. */
 export function trailsOf(items: readonly CategoryAnswer[]): Map<Id, string> {
   const way: string[] = [];
-  return new Map(items.map(({ id, depth, label }) => {
-    way.length = depth;
-    way.push(label);
-    return [id, way.join(' › ')];
-  }));
+  return new Map(
+    items.map(({ id, depth, label }) => {
+      way.length = depth;
+      way.push(label);
+      return [id, way.join(' › ')];
+    }),
+  );
 }
 
 interface Props {
@@ -31,15 +33,52 @@ interface Props {
 }
 
 /** A box in which a category is found by its name, among however many. */
-export function CategoryPick({ id, offered, trails, value, onPick, placeholder, nothing = 'Nothing has these words in its name.', invalid = false, label, describedBy }: Props): ReactElement {
+export function CategoryPick({
+  id,
+  offered,
+  trails,
+  value,
+  onPick,
+  placeholder,
+  nothing = 'Nothing has these words in its name.',
+  invalid = false,
+  label,
+  describedBy,
+}: Props): ReactElement {
   return (
     <Autocomplete
-      id={id} options={[...offered]} value={offered.find((item) => item.id === value) ?? null} blurOnSelect={value !== undefined} clearOnBlur openOnFocus
-      getOptionLabel={(item) => trails.get(item.id) ?? item.label} getOptionKey={(item) => item.id}
-      renderOption={({ key: _key, ...props }, item) => <li key={item.id} {...props} style={{ paddingLeft: 12 + item.depth * 16 }}>{item.label}</li>}
-      onChange={(_, item) => { if (item) onPick(item.id); }}
+      id={id}
+      options={[...offered]}
+      value={offered.find((item) => item.id === value) ?? null}
+      blurOnSelect={value !== undefined}
+      clearOnBlur
+      openOnFocus
+      getOptionLabel={(item) => trails.get(item.id) ?? item.label}
+      getOptionKey={(item) => item.id}
+      renderOption={({ key: _key, ...props }, item) => (
+        <li key={item.id} {...props} style={{ paddingLeft: 12 + item.depth * 16 }}>
+          {item.label}
+        </li>
+      )}
+      onChange={(_, item) => {
+        if (item) onPick(item.id);
+      }}
       noOptionsText={nothing}
-      renderInput={(params) => <TextField {...params} error={invalid} placeholder={placeholder} slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, ...(describedBy === undefined ? {} : { 'aria-describedby': describedBy }), ...(label ? { 'aria-label': label } : {}) } }} />}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          error={invalid}
+          placeholder={placeholder}
+          slotProps={{
+            ...params.slotProps,
+            htmlInput: {
+              ...params.slotProps.htmlInput,
+              ...(describedBy === undefined ? {} : { 'aria-describedby': describedBy }),
+              ...(label ? { 'aria-label': label } : {}),
+            },
+          }}
+        />
+      )}
     />
   );
 }

@@ -36,27 +36,62 @@ function widthsOf(fields: readonly Field[]): Width[] {
 /** Where visitors see a field, in one line. */
 function ShowsIn({ places }: { places: readonly string[] }): ReactElement {
   const words = places.length === 0 ? 'Shows nowhere' : `Shows in ${places.join(', ')}`;
-  return <p className={styles.shows} title={words}>{words}</p>;
+  return (
+    <p className={styles.shows} title={words}>
+      {words}
+    </p>
+  );
 }
 
 /** A form made from the fields of a type. */
-export function EntryForm({ id = '', fields, values, faults, onChange, shows, disabled = false }: { /** Sets the inputs of several forms on one screen apart. */ id?: string; fields: readonly Field[]; values: JsonObject; faults: readonly Fault[]; onChange: (key: string, value: Json) => void; /** Where visitors see each field, by its id. */ shows?: ReadonlyMap<Id, readonly string[]>; disabled?: boolean }): ReactElement {
+export function EntryForm({
+  id = '',
+  fields,
+  values,
+  faults,
+  onChange,
+  shows,
+  disabled = false,
+}: {
+  /** Sets the inputs of several forms on one screen apart. */ id?: string;
+  fields: readonly Field[];
+  values: JsonObject;
+  faults: readonly Fault[];
+  onChange: (key: string, value: Json) => void;
+  /** Where visitors see each field, by its id. */ shows?: ReadonlyMap<Id, readonly string[]>;
+  disabled?: boolean;
+}): ReactElement {
   return (
     <fieldset className={styles.holder} disabled={disabled}>
       <div className={styles.form}>
-        {groupsOf(shownFields(fields, values)).map((group) => ({ ...group, widths: widthsOf(group.fields) })).map((group) => (
-          <div className={styles.group} role="group" aria-labelledby={`${id}${groupId(group.heading)}-name`} key={group.heading} id={`${id}${groupId(group.heading)}`}>
-            <h2 id={`${id}${groupId(group.heading)}-name`}>{group.heading}</h2>
-            <div className={styles.fields}>
-              {group.fields.map((field, i) => (
-                <div key={field.id} className={styles[group.widths[i] ?? 'wide']}>
-                  <FieldEditor field={field} {...(id ? { within: id } : {})} value={values[field.key]} faults={faultsAt(faults, field.key)} beside={{ fields, values }} onChange={(value) => onChange(field.key, value)} />
-                  {shows && <ShowsIn places={shows.get(field.id) ?? []} />}
-                </div>
-              ))}
+        {groupsOf(shownFields(fields, values))
+          .map((group) => ({ ...group, widths: widthsOf(group.fields) }))
+          .map((group) => (
+            <div
+              className={styles.group}
+              role="group"
+              aria-labelledby={`${id}${groupId(group.heading)}-name`}
+              key={group.heading}
+              id={`${id}${groupId(group.heading)}`}
+            >
+              <h2 id={`${id}${groupId(group.heading)}-name`}>{group.heading}</h2>
+              <div className={styles.fields}>
+                {group.fields.map((field, i) => (
+                  <div key={field.id} className={styles[group.widths[i] ?? 'wide']}>
+                    <FieldEditor
+                      field={field}
+                      {...(id ? { within: id } : {})}
+                      value={values[field.key]}
+                      faults={faultsAt(faults, field.key)}
+                      beside={{ fields, values }}
+                      onChange={(value) => onChange(field.key, value)}
+                    />
+                    {shows && <ShowsIn places={shows.get(field.id) ?? []} />}
+                  </div>
+                ))}
+              </div>
             </div>
-          </div>
-        ))}
+          ))}
       </div>
     </fieldset>
   );

@@ -13,30 +13,46 @@ export interface SerializedLocalizedValues {
 const named = (locale: string, key: string): string => `${locale}_${key}`;
 
 /** A language by its name in English. */
-export const languageName = (locale: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale;
+export const languageName = (locale: string): string =>
+  new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale;
 
 /** The localised fields of a type as they are filled in for another language: nothing is required there, since the main language stands in. */
 export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
   localisedOf(fields).map((field) => {
     const { required: _required, showWhen: _showWhen, ...rest } = field;
-    return { ...rest, id: `${locale} ${field.id}`, key: named(locale, field.key), label: `${field.label}, in ${languageName(locale)}` } as Field;
+    return {
+      ...rest,
+      id: `${locale} ${field.id}`,
+      key: named(locale, field.key),
+      label: `${field.label}, in ${languageName(locale)}`,
+    } as Field;
   });
 
 /** The fields of a form that is filled in for a language; without one, for the main language. */
-export const fieldsFor = (fields: readonly Field[], locale: string): readonly Field[] => (locale ? fieldsIn(fields, locale) : fields);
+export const fieldsFor = (fields: readonly Field[], locale: string): readonly Field[] =>
+  locale ? fieldsIn(fields, locale) : fields;
 
 /** An answer with what it says in other languages among its values, as the draft edits it. */
-export function withLanguages<A extends SerializedLocalizedValues>(answer: A, fields: readonly Field[], locales: readonly string[]): A {
+export function withLanguages<A extends SerializedLocalizedValues>(
+  answer: A,
+  fields: readonly Field[],
+  locales: readonly string[],
+): A {
   const localised = localisedOf(fields);
   const localized = locales.flatMap((locale) => {
     const values = answer.translations[locale];
-    return localised.map(({ key }) => [named(locale, key), isJsonObject(values) ? values[key] ?? null : null] as const);
+    return localised.map(
+      ({ key }) => [named(locale, key), isJsonObject(values) ? (values[key] ?? null) : null] as const,
+    );
   });
   return { ...answer, values: { ...answer.values, ...Object.fromEntries(localized) } };
 }
 
 /** Changes of the draft as a patch: which of them are values, which translations. */
-export function localizedPatchOf(changes: JsonObject, locales: readonly string[]): Partial<SerializedLocalizedValues> {
+export function localizedPatchOf(
+  changes: JsonObject,
+  locales: readonly string[],
+): Partial<SerializedLocalizedValues> {
   const values: JsonObject = {};
   const translations: Record<string, JsonObject> = {};
   for (const [name, value] of Object.entries(changes)) {
@@ -44,7 +60,10 @@ export function localizedPatchOf(changes: JsonObject, locales: readonly string[]
     if (locale === undefined) values[name] = value;
     else translations[locale] = { ...translations[locale], [name.slice(locale.length + 1)]: value };
   }
-  return { ...(Object.keys(values).length > 0 ? { values } : {}), ...(Object.keys(translations).length > 0 ? { translations } : {}) };
+  return {
+    ...(Object.keys(values).length > 0 ? { values } : {}),
+    ...(Object.keys(translations).length > 0 ? { translations } : {}),
+  };
 }
 
 /** Faults at translations, at the names under which these stand in the form. */

@@ -5,6 +5,9 @@ export function goToField(key: string): void {
   const at = document.getElementById(inputId(key));
   if (!at) return;
   at.scrollIntoView({ block: 'center' });
-  const input = at.matches('input, textarea, [tabindex]') ? at : at.querySelector<HTMLElement>('input, textarea, [tabindex="0"]') ?? at.parentElement?.querySelector<HTMLElement>('[role="combobox"]');
+  const input = at.matches('input, textarea, [tabindex]')
+    ? at
+    : (at.querySelector<HTMLElement>('input, textarea, [tabindex="0"]') ??
+      at.parentElement?.querySelector<HTMLElement>('[role="combobox"]'));
   input?.focus();
 }

@@ -19,13 +19,22 @@ export type LinkedTypes = readonly { id: Id; fields: readonly Field[] }[];
 
 function namesBy(own: (field: Field) => string, fields: readonly Field[], types: LinkedTypes): FieldNames {
   return {
-    fields, nameOf: own, fieldOf: (name) => fields.find((field) => own(field) === name.split('.')[0]),
-    behind: (link) => (link.kind === 'entry' ? types.filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id)).flatMap((type) => type.fields) : []),
+    fields,
+    nameOf: own,
+    fieldOf: (name) => fields.find((field) => own(field) === name.split('.')[0]),
+    behind: (link) =>
+      link.kind === 'entry'
+        ? types
+            .filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id))
+            .flatMap((type) => type.fields)
+        : [],
   };
 }
 
-export const byKey = (fields: readonly Field[], types: LinkedTypes = []): FieldNames => namesBy(({ key }) => key, fields, types);
-export const byId = (fields: readonly Field[], types: LinkedTypes = []): FieldNames => namesBy(({ id }) => id, fields, types);
+export const byKey = (fields: readonly Field[], types: LinkedTypes = []): FieldNames =>
+  namesBy(({ key }) => key, fields, types);
+export const byId = (fields: readonly Field[], types: LinkedTypes = []): FieldNames =>
+  namesBy(({ id }) => id, fields, types);
 
 /** The field at the end of a name, and what it is called: "Summary", "Guide’s Name". */
 export function endOf(name: string, names: FieldNames): { field: Field; label: string } | undefined {
@@ -49,11 +58,21 @@ export function withChains(mapping: Json | undefined, part: PartKey, chains: Jso
 }
 
 /** The fields that can feed a part. */
-export const feedersOf = (fields: readonly Field[], part: PartKey): Field[] => fields.filter(({ kind }) => parts[part].takes.includes(kind));
+export const feedersOf = (fields: readonly Field[], part: PartKey): Field[] =>
+  fields.filter(({ kind }) => parts[part].takes.includes(kind));
 
 /** What can feed a part through an entry link: each by its name and what it is called. */
-export function feedersThrough(names: FieldNames, part: PartKey): { name: string; label: string; field: Field }[] {
-  const found = names.fields.flatMap((link) => feedersOf(names.behind(link), part).map((field) => ({ name: `${names.nameOf(link)}.${names.nameOf(field)}`, label: `${link.label}’s ${field.label}`, field })));
+export function feedersThrough(
+  names: FieldNames,
+  part: PartKey,
+): { name: string; label: string; field: Field }[] {
+  const found = names.fields.flatMap((link) =>
+    feedersOf(names.behind(link), part).map((field) => ({
+      name: `${names.nameOf(link)}.${names.nameOf(field)}`,
+      label: `${link.label}’s ${field.label}`,
+      field,
+    })),
+  );
   return [...new Map(found.map((each) => [each.name, each])).values()];
 }
 
@@ -61,21 +80,37 @@ export function feedersThrough(names: FieldNames, part: PartKey): { name: string
 export const wordedParts: readonly PartKey[] = ['kicker', 'heading', 'summary', 'text', 'marks'];
 
 /** The kinds that a part takes, in words: "a line, formatted text or paragraphs". */
-export const takesInWords = (part: PartKey): string => new Intl.ListFormat('en', { type: 'disjunction' }).format(parts[part].takes.map((kind) => kinds[kind].label.toLowerCase()));
+export const takesInWords = (part: PartKey): string =>
+  new Intl.ListFormat('en', { type: 'disjunction' }).format(
+    parts[part].takes.map((kind) => kinds[kind].label.toLowerCase()),
+  );
 
 export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
 
 /** The step a field begins with in a part (by a name of its own, where it is reached through a link): long text is shortened, of several choices the first few are shown. */
-export function beginStep(field: Field, part: PartKey, names: FieldNames, name = names.nameOf(field)): JsonObject {
+export function beginStep(
+  field: Field,
+  part: PartKey,
+  names: FieldNames,
+  name = names.nameOf(field),
+): JsonObject {
   if (isLong(field) && part === 'summary') return { field: name, format: { shorten: 180 } };
-  if ((field.kind === 'choice' || field.kind === 'category') && field.rules.multiple) return { field: name, format: { first: 3 } };
+  if ((field.kind === 'choice' || field.kind === 'category') && field.rules.multiple)
+    return { field: name, format: { first: 3 } };
   return { field: name };
 }
 
 /** A step with one thing of its format set, or (with nothing) not set. */
-export function withFormat(step: Json, part: Partial<{ [K in keyof Format]: Format[K] | undefined }>): JsonObject {
+export function withFormat(
+  step: Json,
+  part: Partial<{ [K in keyof Format]: Format[K] | undefined }>,
+): JsonObject {
   const { format, ...rest } = isJsonObject(step) ? step : {};
-  const next = Object.fromEntries(Object.entries({ ...(isJsonObject(format) ? format : {}), ...part }).filter(([, value]) => value !== undefined)) as JsonObject;
+  const next = Object.fromEntries(
+    Object.entries({ ...(isJsonObject(format) ? format : {}), ...part }).filter(
+      ([, value]) => value !== undefined,
+    ),
+  ) as JsonObject;
   return Object.keys(next).length > 0 ? { ...rest, format: next } : rest;
 }
 
@@ -86,9 +121,20 @@ export function stepInWords(step: Json, names: FieldNames): string {
   const label = endOf(String(step.field), names)?.label ?? 'a field that is gone';
   const format = isJsonObject(step.format) ? step.format : {};
   return [
-    label, typeof format.shorten === 'number' ? `${format.shorten} characters` : '', typeof format.first === 'number' ? `first ${format.first}` : '', typeof format.date === 'string' ? dateFormatWords[format.date] ?? '' : '',
+    label,
+    typeof format.shorten === 'number' ? `${format.shorten} characters` : '',
+    typeof format.first === 'number' ? `first ${format.first}` : '',
+    typeof format.date === 'string' ? (dateFormatWords[format.date] ?? '') : '',
     typeof format.ratio === 'number' ? `${format.ratio} to 1` : '',
-  ].filter(Boolean).join(', ');
+  ]
+    .filter(Boolean)
+    .join(', ');
 }
 
-export const dateFormatWords: Record<string, string> = { long: 'the day in full', short: 'day and month', month: 'month and year', weekday: 'with the weekday', time: 'the time' };
+export const dateFormatWords: Record<string, string> = {
+  long: 'the day in full',
+  short: 'day and month',
+  month: 'month and year',
+  weekday: 'with the weekday',
+  time: 'the time',
+};

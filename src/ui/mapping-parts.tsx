@@ -1,5 +1,14 @@
 'use client';
-import { Button, Divider, IconButton, ListSubheader, Menu, MenuItem, OutlinedInput, Popover } from '@mui/material';
+import {
+  Button,
+  Divider,
+  IconButton,
+  ListSubheader,
+  Menu,
+  MenuItem,
+  OutlinedInput,
+  Popover,
+} from '@mui/material';
 import { Plus } from 'lucide-react';
 import { Fragment, useState, type ReactElement } from 'react';
 import type { Json, JsonObject } from '../core/json';
@@ -9,7 +18,21 @@ import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
 import { shorten } from '../core/mapping/map';
-import { beginStep, chainsOf, dateFormatWords, endOf, feedersOf, feedersThrough, isLong, stepInWords, takesInWords, withChains, withFormat, wordedParts, type FieldNames } from './mapping-edit';
+import {
+  beginStep,
+  chainsOf,
+  dateFormatWords,
+  endOf,
+  feedersOf,
+  feedersThrough,
+  isLong,
+  stepInWords,
+  takesInWords,
+  withChains,
+  withFormat,
+  wordedParts,
+  type FieldNames,
+} from './mapping-edit';
 import styles from './mapping-parts.module.css';
 
 const lengths = [80, 140, 180, 280];
@@ -21,27 +44,93 @@ interface Cover {
 }
 
 /** One step of a chain as a tag; its menu formats it, moves it, takes it out. */
-function StepTag({ chain, at, names, disabled, feeds, fed, onChain }: { chain: Json[]; at: number; names: FieldNames; disabled: boolean; feeds: number | undefined; fed: boolean; onChain: (chain: Json[]) => void }): ReactElement {
+function StepTag({
+  chain,
+  at,
+  names,
+  disabled,
+  feeds,
+  fed,
+  onChain,
+}: {
+  chain: Json[];
+  at: number;
+  names: FieldNames;
+  disabled: boolean;
+  feeds: number | undefined;
+  fed: boolean;
+  onChain: (chain: Json[]) => void;
+}): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const step = chain[at] ?? null;
-  const field = isJsonObject(step) && typeof step.field === 'string' ? endOf(step.field, names)?.field : undefined;
+  const field =
+    isJsonObject(step) && typeof step.field === 'string' ? endOf(step.field, names)?.field : undefined;
   const words = stepInWords(step, names);
-  const put = (next: Json[]) => { setAnchor(null); onChain(next); };
-  const format = (part: Parameters<typeof withFormat>[1]) => put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
+  const put = (next: Json[]) => {
+    setAnchor(null);
+    onChain(next);
+  };
+  const format = (part: Parameters<typeof withFormat>[1]) =>
+    put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
   const several = field && 'multiple' in field.rules && field.rules.multiple;
   const offers: { label: string; act: () => void }[] = [
-    ...(field && isLong(field) ? [...lengths.map((to) => ({ label: `Shorten to ${to} characters`, act: () => format({ shorten: to }) })), { label: 'Do not shorten', act: () => format({ shorten: undefined }) }] : []),
-    ...(field?.kind === 'date' || field?.kind === 'moment' ? dateFormats.filter((each) => each !== 'time' || field.kind === 'moment').map((date) => ({ label: `Show ${dateFormatWords[date] ?? date}`, act: () => format({ date }) })) : []),
-    ...(field?.kind === 'media' ? [...ratios.map((ratio) => ({ label: `Crop to ${ratio} to 1`, act: () => format({ ratio }) })), { label: 'Do not crop', act: () => format({ ratio: undefined }) }] : []),
-    ...(several || field?.kind === 'list' ? [...[1, 3, 6].map((first) => ({ label: `Only the first ${first}`, act: () => format({ first }) })), { label: 'Show all', act: () => format({ first: undefined }) }] : []),
+    ...(field && isLong(field)
+      ? [
+          ...lengths.map((to) => ({
+            label: `Shorten to ${to} characters`,
+            act: () => format({ shorten: to }),
+          })),
+          { label: 'Do not shorten', act: () => format({ shorten: undefined }) },
+        ]
+      : []),
+    ...(field?.kind === 'date' || field?.kind === 'moment'
+      ? dateFormats
+          .filter((each) => each !== 'time' || field.kind === 'moment')
+          .map((date) => ({ label: `Show ${dateFormatWords[date] ?? date}`, act: () => format({ date }) }))
+      : []),
+    ...(field?.kind === 'media'
+      ? [
+          ...ratios.map((ratio) => ({ label: `Crop to ${ratio} to 1`, act: () => format({ ratio }) })),
+          { label: 'Do not crop', act: () => format({ ratio: undefined }) },
+        ]
+      : []),
+    ...(several || field?.kind === 'list'
+      ? [
+          ...[1, 3, 6].map((first) => ({ label: `Only the first ${first}`, act: () => format({ first }) })),
+          { label: 'Show all', act: () => format({ first: undefined }) },
+        ]
+      : []),
   ];
   return (
     <>
-      <button type="button" className={styles.tag} disabled={disabled} aria-haspopup="menu" data-fed={fed || undefined} title={feeds === undefined ? undefined : `feeds ${feeds}`} onClick={(event) => setAnchor(event.currentTarget)}>{words}{fed && <span className={styles.unseen}>, feeds this one</span>}</button>
+      <button
+        type="button"
+        className={styles.tag}
+        disabled={disabled}
+        aria-haspopup="menu"
+        data-fed={fed || undefined}
+        title={feeds === undefined ? undefined : `feeds ${feeds}`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        {words}
+        {fed && <span className={styles.unseen}>, feeds this one</span>}
+      </button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {offers.map(({ label, act }) => <MenuItem key={label} onClick={act}>{label}</MenuItem>)}
+        {offers.map(({ label, act }) => (
+          <MenuItem key={label} onClick={act}>
+            {label}
+          </MenuItem>
+        ))}
         {offers.length > 0 && <Divider />}
-        {at > 0 && <MenuItem onClick={() => put([...chain.slice(0, at - 1), step, chain[at - 1] ?? null, ...chain.slice(at + 1)])}>Try it earlier</MenuItem>}
+        {at > 0 && (
+          <MenuItem
+            onClick={() =>
+              put([...chain.slice(0, at - 1), step, chain[at - 1] ?? null, ...chain.slice(at + 1)])
+            }
+          >
+            Try it earlier
+          </MenuItem>
+        )}
         <MenuItem onClick={() => put(chain.filter((_, i) => i !== at))}>Take out {words}</MenuItem>
       </Menu>
     </>
@@ -49,33 +138,108 @@ function StepTag({ chain, at, names, disabled, feeds, fed, onChain }: { chain: J
 }
 
 /** Offers the fields that can feed a part: instead, where what stands there is empty, or beside it. */
-function AddStep({ anchor, part, names, chains, onClose, onChains }: { anchor: HTMLElement; part: PartKey; names: FieldNames; chains: Json[][]; onClose: () => void; onChains: (chains: Json[][]) => void }): ReactElement {
+function AddStep({
+  anchor,
+  part,
+  names,
+  chains,
+  onClose,
+  onChains,
+}: {
+  anchor: HTMLElement;
+  part: PartKey;
+  names: FieldNames;
+  chains: Json[][];
+  onClose: () => void;
+  onChains: (chains: Json[][]) => void;
+}): ReactElement {
   const last = chains.at(-1);
-  const feeders = [...feedersOf(names.fields, part).map((field) => ({ name: names.nameOf(field), label: field.label, field })), ...feedersThrough(names, part)];
+  const feeders = [
+    ...feedersOf(names.fields, part).map((field) => ({
+      name: names.nameOf(field),
+      label: field.label,
+      field,
+    })),
+    ...feedersThrough(names, part),
+  ];
   const [words, setWords] = useState('');
   const [saying, setSaying] = useState<(step: JsonObject) => Json[][]>();
   const unfit = names.fields.filter(({ kind }) => !parts[part].takes.includes(kind));
   const offer = (heading: string, make: (step: JsonObject) => Json[][]) => [
-    <ListSubheader key={heading} disableSticky sx={{ lineHeight: '28px', bgcolor: 'transparent' }}>{heading}</ListSubheader>,
-    ...feeders.map(({ name, label, field }) => <MenuItem key={`${heading} ${name}`} onClick={() => { onChains(make(beginStep(field, part, names, name))); onClose(); }}>{label}</MenuItem>),
-    ...(wordedParts.includes(part) ? [<MenuItem key={`${heading} words`} onClick={() => setSaying(() => make)}>Fixed words…</MenuItem>] : []),
+    <ListSubheader key={heading} disableSticky sx={{ lineHeight: '28px', bgcolor: 'transparent' }}>
+      {heading}
+    </ListSubheader>,
+    ...feeders.map(({ name, label, field }) => (
+      <MenuItem
+        key={`${heading} ${name}`}
+        onClick={() => {
+          onChains(make(beginStep(field, part, names, name)));
+          onClose();
+        }}
+      >
+        {label}
+      </MenuItem>
+    )),
+    ...(wordedParts.includes(part)
+      ? [
+          <MenuItem key={`${heading} words`} onClick={() => setSaying(() => make)}>
+            Fixed words…
+          </MenuItem>,
+        ]
+      : []),
   ];
   if (saying) {
     const localized = words.trim();
     return (
-      <Popover anchorEl={anchor} open onClose={onClose} slotProps={{ paper: { role: 'dialog', 'aria-label': `Fixed words for ${parts[part].label}` } }}>
-        <form className={styles.words} onSubmit={(event) => { event.preventDefault(); if (localized) { onChains(saying({ words: localized })); onClose(); } }}>
-          <OutlinedInput autoFocus value={words} placeholder="Always says" onChange={({ target }) => setWords(target.value)} slotProps={{ input: { 'aria-label': 'The words', maxLength: mappingBounds.words } }} />
-          <Button type="submit" disabled={!localized}>Say this</Button>
+      <Popover
+        anchorEl={anchor}
+        open
+        onClose={onClose}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': `Fixed words for ${parts[part].label}` } }}
+      >
+        <form
+          className={styles.words}
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (localized) {
+              onChains(saying({ words: localized }));
+              onClose();
+            }
+          }}
+        >
+          <OutlinedInput
+            autoFocus
+            value={words}
+            placeholder="Always says"
+            onChange={({ target }) => setWords(target.value)}
+            slotProps={{ input: { 'aria-label': 'The words', maxLength: mappingBounds.words } }}
+          />
+          <Button type="submit" disabled={!localized}>
+            Say this
+          </Button>
         </form>
       </Popover>
     );
   }
   return (
     <Menu anchorEl={anchor} open onClose={onClose}>
-      {last && last.length < mappingBounds.steps && offer(`Where ${stepInWords(last.at(-1) ?? null, names)} is empty`, (step) => [...chains.slice(0, -1), [...last, step]])}
-      {chains.length < parts[part].chains && offer(last ? 'Beside it' : 'Fill it with', (step) => [...chains, [step]])}
-      {unfit.length > 0 && <ListSubheader disableSticky sx={{ lineHeight: '18px', py: '8px', maxWidth: 320, whiteSpace: 'normal', bgcolor: 'transparent' }}>{parts[part].label} takes {takesInWords(part)}, so these cannot feed it: {unfit.map(({ label }) => label).join(', ')}.</ListSubheader>}
+      {last &&
+        last.length < mappingBounds.steps &&
+        offer(`Where ${stepInWords(last.at(-1) ?? null, names)} is empty`, (step) => [
+          ...chains.slice(0, -1),
+          [...last, step],
+        ])}
+      {chains.length < parts[part].chains &&
+        offer(last ? 'Beside it' : 'Fill it with', (step) => [...chains, [step]])}
+      {unfit.length > 0 && (
+        <ListSubheader
+          disableSticky
+          sx={{ lineHeight: '18px', py: '8px', maxWidth: 320, whiteSpace: 'normal', bgcolor: 'transparent' }}
+        >
+          {parts[part].label} takes {takesInWords(part)}, so these cannot feed it:{' '}
+          {unfit.map(({ label }) => label).join(', ')}.
+        </ListSubheader>
+      )}
     </Menu>
   );
 }
@@ -95,7 +259,12 @@ interface Props {
 /** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered, and it is told which. */
 export function MappingParts({ names, mapping, cover, fed, share, disabled, onChange }: Props): ReactElement {
   const [adding, setAdding] = useState<{ anchor: HTMLElement; part: PartKey }>();
-  const idle = partKeys.filter((part) => feedersOf(names.fields, part).length === 0 && feedersThrough(names, part).length === 0 && chainsOf(mapping, part).length === 0);
+  const idle = partKeys.filter(
+    (part) =>
+      feedersOf(names.fields, part).length === 0 &&
+      feedersThrough(names, part).length === 0 &&
+      chainsOf(mapping, part).length === 0,
+  );
   const put = (part: PartKey, chains: Json[][]) => onChange(withChains(mapping, part, chains));
   return (
     <>
@@ -106,7 +275,10 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
         if (idle.includes(part)) return null;
         return (
           <div className={styles.part} key={part}>
-            <b>{parts[part].label}{part === 'heading' && <small className={styles.needed}>needed</small>}</b>
+            <b>
+              {parts[part].label}
+              {part === 'heading' && <small className={styles.needed}>needed</small>}
+            </b>
             <div className={styles.chains}>
               {chains.map((chain, c) => (
                 <Fragment key={c}>
@@ -114,21 +286,71 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                   {chain.map((_, s) => (
                     <Fragment key={s}>
                       {s > 0 && <span className={styles.else}>else</span>}
-                      <StepTag chain={chain} at={s} names={names} disabled={disabled} feeds={covered?.chains[c]?.[s]} fed={fed?.[part]?.some((each) => each.chain === c && each.step === s) ?? false} onChain={(next) => put(part, chains.map((each, i) => (i === c ? next : each)))} />
+                      <StepTag
+                        chain={chain}
+                        at={s}
+                        names={names}
+                        disabled={disabled}
+                        feeds={covered?.chains[c]?.[s]}
+                        fed={fed?.[part]?.some((each) => each.chain === c && each.step === s) ?? false}
+                        onChain={(next) =>
+                          put(
+                            part,
+                            chains.map((each, i) => (i === c ? next : each)),
+                          )
+                        }
+                      />
                     </Fragment>
                   ))}
                 </Fragment>
               ))}
               {chains.length === 0 && <span className={look.faint}>nothing</span>}
-              {!disabled && (feeders.length > 0 || wordedParts.includes(part) || feedersThrough(names, part).length > 0) && <IconButton sx={{ p: '2px' }} aria-haspopup="menu" aria-label={`${parts[part].label}: add a field`} onClick={(event) => setAdding({ anchor: event.currentTarget, part })}><Plus size={14} /></IconButton>}
-              {fed && chains.length > 0 && <span className={styles.says}>{fed[part] ? `“${fed[part].map(({ words }) => shorten(words, 60)).join('”, “')}”` : 'shows nothing here'}</span>}
+              {!disabled &&
+                (feeders.length > 0 ||
+                  wordedParts.includes(part) ||
+                  feedersThrough(names, part).length > 0) && (
+                  <IconButton
+                    sx={{ p: '2px' }}
+                    aria-haspopup="menu"
+                    aria-label={`${parts[part].label}: add a field`}
+                    onClick={(event) => setAdding({ anchor: event.currentTarget, part })}
+                  >
+                    <Plus size={14} />
+                  </IconButton>
+                )}
+              {fed && chains.length > 0 && (
+                <span className={styles.says}>
+                  {fed[part]
+                    ? `“${fed[part].map(({ words }) => shorten(words, 60)).join('”, “')}”`
+                    : 'shows nothing here'}
+                </span>
+              )}
             </div>
-            {cover && chains.length > 0 ? share?.(part, covered?.filled ?? 0, cover.total) ?? <Share narrow part={covered?.filled ?? 0} of={cover.total} /> : <span />}
+            {cover && chains.length > 0 ? (
+              (share?.(part, covered?.filled ?? 0, cover.total) ?? (
+                <Share narrow part={covered?.filled ?? 0} of={cover.total} />
+              ))
+            ) : (
+              <span />
+            )}
           </div>
         );
       })}
-      {idle.length > 0 && <p className={styles.idle}>{idle.map((part) => `${parts[part].label} takes ${takesInWords(part)}`).join('; ')}: no field here is of these kinds.</p>}
-      {adding && <AddStep {...adding} names={names} chains={chainsOf(mapping, adding.part)} onClose={() => setAdding(undefined)} onChains={(chains) => put(adding.part, chains)} />}
+      {idle.length > 0 && (
+        <p className={styles.idle}>
+          {idle.map((part) => `${parts[part].label} takes ${takesInWords(part)}`).join('; ')}: no field here
+          is of these kinds.
+        </p>
+      )}
+      {adding && (
+        <AddStep
+          {...adding}
+          names={names}
+          chains={chainsOf(mapping, adding.part)}
+          onClose={() => setAdding(undefined)}
+          onChains={(chains) => put(adding.part, chains)}
+        />
+      )}
     </>
   );
 }

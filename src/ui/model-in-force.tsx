@@ -13,7 +13,13 @@ export function useModel(): CompiledModel {
   return model;
 }
 
-export function ModelProvider({ initial, children }: { initial: ModelAnswer; children: ReactNode }): ReactElement {
+export function ModelProvider({
+  initial,
+  children,
+}: {
+  initial: ModelAnswer;
+  children: ReactNode;
+}): ReactElement {
   const { data = initial } = useAsk('model', {}, { initial });
   const newest = data.revision >= initial.revision ? data : initial;
   const model = useMemo(() => new CompiledModel(newest.document, newest.revision), [newest]);

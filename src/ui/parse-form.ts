@@ -15,7 +15,8 @@ export interface FormReading {
 }
 
 /** The piece of a path that names the field: `/values/guide/0` is about `guide`. */
-const keyOf = (path: string): string => (path.split('/')[2] ?? '').replaceAll('~1', '/').replaceAll('~0', '~');
+const keyOf = (path: string): string =>
+  (path.split('/')[2] ?? '').replaceAll('~1', '/').replaceAll('~0', '~');
 
 /** Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601). */
 export function parseForm(fields: readonly Field[], given: JsonObject, today: string): FormReading {
@@ -27,10 +28,17 @@ export function parseForm(fields: readonly Field[], given: JsonObject, today: st
 }
 
 /** The faults at a place and below it, with paths told from there. */
-export const faultsBelow = (faults: readonly Fault[], at: string): Fault[] => faults.filter(({ path }) => path === at || path.startsWith(`${at}/`)).map((fault) => ({ ...fault, path: fault.path.slice(at.length) }));
+export const faultsBelow = (faults: readonly Fault[], at: string): Fault[] =>
+  faults
+    .filter(({ path }) => path === at || path.startsWith(`${at}/`))
+    .map((fault) => ({ ...fault, path: fault.path.slice(at.length) }));
 
 /** The faults of one field of a form, with paths below its value. */
-export const faultsAt = (faults: readonly Fault[], key: string): Fault[] => faultsBelow(faults, `/values/${key}`);
+export const faultsAt = (faults: readonly Fault[], key: string): Fault[] =>
+  faultsBelow(faults, `/values/${key}`);
 
 /** The fields that stand in a form, given what the others hold now; those that hold nothing readable count as empty. */
-export const shownFields = (fields: readonly Field[], given: JsonObject): Field[] => (fields.some(({ showWhen }) => showWhen) ? visibleFields(fields, parseValues(fields, given, {}, '').values, new Date().toISOString().slice(0, 10)) : [...fields]);
+export const shownFields = (fields: readonly Field[], given: JsonObject): Field[] =>
+  fields.some(({ showWhen }) => showWhen)
+    ? visibleFields(fields, parseValues(fields, given, {}, '').values, new Date().toISOString().slice(0, 10))
+    : [...fields];

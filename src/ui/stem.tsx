@@ -17,12 +17,29 @@ const Item = ({ label, detail, href }: StemItem): ReactElement => (
 );
 
 /** Reach on one stem: what a thing comes from, the thing itself, what it goes to. */
-export function Stem({ from, here, to, label }: { from: StemItem[]; here: { label: string; detail?: string }; to: StemItem[]; label: string }): ReactElement {
+export function Stem({
+  from,
+  here,
+  to,
+  label,
+}: {
+  from: StemItem[];
+  here: { label: string; detail?: string };
+  to: StemItem[];
+  label: string;
+}): ReactElement {
   return (
     <ul className={look.stem} aria-label={label}>
-      {from.map((item) => <Item {...item} key={item.key} />)}
-      <li className={look.here} aria-current="true">{here.label}{here.detail && <small className={look.mono}>{here.detail}</small>}</li>
-      {to.map((item) => <Item {...item} key={item.key} />)}
+      {from.map((item) => (
+        <Item {...item} key={item.key} />
+      ))}
+      <li className={look.here} aria-current="true">
+        {here.label}
+        {here.detail && <small className={look.mono}>{here.detail}</small>}
+      </li>
+      {to.map((item) => (
+        <Item {...item} key={item.key} />
+      ))}
     </ul>
   );
 }

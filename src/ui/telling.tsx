@@ -27,9 +27,25 @@ export function Telling({ children }: { children: ReactNode }): ReactElement {
     <Context.Provider value={tell}>
       {children}
       <Snackbar
-        open={open} onClose={(_, reason) => reason !== 'clickaway' && setOpen(false)} autoHideDuration={undo ? 12_000 : 5_000} message={told?.words}
+        open={open}
+        onClose={(_, reason) => reason !== 'clickaway' && setOpen(false)}
+        autoHideDuration={undo ? 12_000 : 5_000}
+        message={told?.words}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}
-        action={undo && <Button variant="text" sx={{ color: 'inherit' }} onClick={() => { setOpen(false); undo(); }}>Undo</Button>}
+        action={
+          undo && (
+            <Button
+              variant="text"
+              sx={{ color: 'inherit' }}
+              onClick={() => {
+                setOpen(false);
+                undo();
+              }}
+            >
+              Undo
+            </Button>
+          )
+        }
       />
     </Context.Provider>
   );

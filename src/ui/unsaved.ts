@@ -11,7 +11,9 @@ const keyOf = (id: string) => `clear-frame-unsaved-${id}`;
 export function readUnsaved(id: string): Unsaved | undefined {
   try {
     const read: unknown = JSON.parse(window.localStorage.getItem(keyOf(id)) ?? 'null');
-    return isJsonObject(read) && isJsonObject(read.base) && isJsonObject(read.given) ? { base: read.base, given: read.given } : undefined;
+    return isJsonObject(read) && isJsonObject(read.base) && isJsonObject(read.given)
+      ? { base: read.base, given: read.given }
+      : undefined;
   } catch {
     return undefined;
   }

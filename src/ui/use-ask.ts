@@ -1,14 +1,23 @@
 'use client';
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query';
 import type { OperationName } from '../contract/routes';
-import type { Problem} from './ask';
+import type { Problem } from './ask';
 import { ask, type AnswerOf, type Question } from './ask';
 
 /** What an answer is kept under in the browser; everything of one operation begins with its name. */
-export const keptAs = <K extends OperationName>(name: K, question: Question<K> = {}): readonly unknown[] => [name, question.path ?? null, question.query ?? null, question.body ?? null];
+export const keptAs = <K extends OperationName>(name: K, question: Question<K> = {}): readonly unknown[] => [
+  name,
+  question.path ?? null,
+  question.query ?? null,
+  question.body ?? null,
+];
 
 /** Asks and keeps the answer. While a new question is on its way, the last answer stays on the screen. */
-export function useAsk<K extends OperationName>(name: K, question: Question<K> = {}, options: { initial?: AnswerOf<K> | undefined; enabled?: boolean } = {}): UseQueryResult<AnswerOf<K>, Problem> {
+export function useAsk<K extends OperationName>(
+  name: K,
+  question: Question<K> = {},
+  options: { initial?: AnswerOf<K> | undefined; enabled?: boolean } = {},
+): UseQueryResult<AnswerOf<K>, Problem> {
   return useQuery<AnswerOf<K>, Problem>({
     queryKey: keptAs(name, question),
     queryFn: ({ signal }) => ask(name, { ...question, signal }),

@@ -51,7 +51,8 @@ interface Options<A extends Kept> {
 const PAUSE = 1200;
 const AGAIN = 5000;
 
-const differing = (given: JsonObject, kept: JsonObject): JsonObject => Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value, kept[key] ?? null)));
+const differing = (given: JsonObject, kept: JsonObject): JsonObject =>
+  Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value, kept[key] ?? null)));
 
 /**
  * Edits one thing so that no word is lost: every change stands in the browser's storage at once and on the server a
@@ -71,7 +72,9 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const running = useRef<Promise<void>>(Promise.resolve());
   const settleRef = useRef<() => Promise<A | undefined>>(() => Promise.resolve(undefined));
-  useEffect(() => { ways.current = options; });
+  useEffect(() => {
+    ways.current = options;
+  });
 
   const put = useCallback((next: { kept?: A; given?: JsonObject }) => {
     now.current = { ...now.current, ...next };
@@ -80,14 +83,17 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   }, []);
 
   /** Lays what stands here over another version of the same thing. */
-  const mergeOver = useCallback((base: JsonObject, mine: JsonObject, other: A) => {
-    const { values, conflicts: keys } = mergeValues(base, mine, other.values);
-    put({ kept: other, given: values });
-    const found = keys.map((key) => ({ key, mine: mine[key] ?? null, theirs: other.values[key] ?? null }));
-    now.current.conflicts = found.length;
-    setConflicts(found);
-    return found.length === 0;
-  }, [put]);
+  const mergeOver = useCallback(
+    (base: JsonObject, mine: JsonObject, other: A) => {
+      const { values, conflicts: keys } = mergeValues(base, mine, other.values);
+      put({ kept: other, given: values });
+      const found = keys.map((key) => ({ key, mine: mine[key] ?? null, theirs: other.values[key] ?? null }));
+      now.current.conflicts = found.length;
+      setConflicts(found);
+      return found.length === 0;
+    },
+    [put],
+  );
 
   const keepOnce = useCallback(async (): Promise<void> => {
     for (let tries = 0; tries < 4; tries += 1) {
@@ -106,10 +112,18 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
         setProblem(undefined);
         setFaults([]);
         // What the server brought into its normal form comes back into the fields that were not touched meanwhile.
-        const settled = Object.fromEntries(Object.entries(now.current.given).map(([key, value]) => [key, sameJson(value, mine[key] ?? null) && key in changes ? answer.values[key] ?? null : value]));
+        const settled = Object.fromEntries(
+          Object.entries(now.current.given).map(([key, value]) => [
+            key,
+            sameJson(value, mine[key] ?? null) && key in changes ? (answer.values[key] ?? null) : value,
+          ]),
+        );
         put({ kept: answer, given: settled });
       } catch (error) {
-        const other = error instanceof Problem && error.status === 412 && error.current ? ways.current.other(error.current) : undefined;
+        const other =
+          error instanceof Problem && error.status === 412 && error.current
+            ? ways.current.other(error.current)
+            : undefined;
         if (other) {
           mergeOver(base.values, now.current.given, other);
           continue;
@@ -117,7 +131,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
         setStatus('not kept');
         setProblem(wordsOf(error));
         if (error instanceof Problem) setFaults(error.faults);
-        if (error instanceof Problem && (error.status === 0 || error.status >= 500)) timer.current = setTimeout(() => void settleRef.current(), AGAIN);
+        if (error instanceof Problem && (error.status === 0 || error.status >= 500))
+          timer.current = setTimeout(() => void settleRef.current(), AGAIN);
         return;
       }
     }
@@ -130,7 +145,9 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     const { kept: base, given: mine } = now.current;
     return Object.keys(differing(mine, base.values)).length === 0 ? base : undefined;
   }, [keepOnce]);
-  useEffect(() => { settleRef.current = settle; }, [settle]);
+  useEffect(() => {
+    settleRef.current = settle;
+  }, [settle]);
 
   const touched = useCallback(() => {
     keepUnsaved(now.current.kept.id, { base: now.current.kept.values, given: now.current.given });
@@ -139,10 +156,13 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     timer.current = setTimeout(() => void settleRef.current(), PAUSE);
   }, []);
 
-  const change = useCallback((key: string, value: Json) => {
-    put({ given: { ...now.current.given, [key]: value } });
-    touched();
-  }, [put, touched]);
+  const change = useCallback(
+    (key: string, value: Json) => {
+      put({ given: { ...now.current.given, [key]: value } });
+      touched();
+    },
+    [put, touched],
+  );
 
   useEffect(() => {
     const { kept: began } = now.current;
@@ -156,10 +176,20 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   }, [mergeOver, touched]);
 
   return {
-    kept, given, status, problem, faults, conflicts, broughtBack, change, settle,
+    kept,
+    given,
+    status,
+    problem,
+    faults,
+    conflicts,
+    broughtBack,
+    change,
+    settle,
     take: (answer) => put({ kept: answer }),
     decide(mine) {
-      const theirs = conflicts.filter(({ key }) => !mine.has(key)).map(({ key, theirs: value }) => [key, value]);
+      const theirs = conflicts
+        .filter(({ key }) => !mine.has(key))
+        .map(({ key, theirs: value }) => [key, value]);
       now.current.conflicts = 0;
       setConflicts([]);
       put({ given: { ...now.current.given, ...Object.fromEntries(theirs) } });
@@ -170,4 +200,6 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
 
 /** An answer read out of the body of a 412, where it looks like one of the thing itself. */
 export const keptIn = <A extends Kept>(current: JsonObject, like: A): A | undefined =>
-  current.id === like.id && typeof current.revision === 'number' && isJsonObject(current.values) ? ({ ...like, ...current } as A) : undefined;
+  current.id === like.id && typeof current.revision === 'number' && isJsonObject(current.values)
+    ? ({ ...like, ...current } as A)
+    : undefined;

@@ -1,5 +1,11 @@
 import { createHash } from 'node:crypto';
-import { addressIn, canonicalAddress, splitFeed, splitLanguage, type FeedKind } from '../../core/site/address';
+import {
+  addressIn,
+  canonicalAddress,
+  splitFeed,
+  splitLanguage,
+  type FeedKind,
+} from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { sharedInstallation, type Installation } from '../../services/runtime/installation';
@@ -20,17 +26,37 @@ const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
 
 const filesOf = (installation: Installation) => siteFiles(installation.model.document.houseStyle);
 
-async function missing(installation: Installation, asked: string, status: number, title: string, text: string): Promise<Response> {
-  const { language, address } = splitLanguage(canonicalAddress(asked) ?? '/', installation.model.document.locales.others);
+async function missing(
+  installation: Installation,
+  asked: string,
+  status: number,
+  title: string,
+  text: string,
+): Promise<Response> {
+  const { language, address } = splitLanguage(
+    canonicalAddress(asked) ?? '/',
+    installation.model.document.locales.others,
+  );
   const site = siteAt(installation, address);
   const style = installation.model.document.houseStyle;
-  return new Response(await renderMissing({ label: site.label, home: addressIn(language, site.base || '/'), style }, installation.site.locale, filesOf(installation), { title, text }), { status, headers: NO_STORE });
+  return new Response(
+    await renderMissing(
+      { label: site.label, home: addressIn(language, site.base || '/'), style },
+      installation.site.locale,
+      filesOf(installation),
+      { title, text },
+    ),
+    { status, headers: NO_STORE },
+  );
 }
 
 /** How many values a visitor may have chosen for the page still to be kept as ready. */
 const KEPT_CHOICES = 2;
 
-const feedTypes: Record<FeedKind, string> = { atom: 'application/atom+xml; charset=utf-8', json: 'application/feed+json; charset=utf-8' };
+const feedTypes: Record<FeedKind, string> = {
+  atom: 'application/atom+xml; charset=utf-8',
+  json: 'application/feed+json; charset=utf-8',
+};
 
 /** Where the site stands for who asks: at the address that was asked. */
 function originOf(request: Request): string {
@@ -40,23 +66,63 @@ function originOf(request: Request): string {
 }
 
 /** The list of a page as a feed. */
-async function followed(installation: Installation, address: string, kind: FeedKind, request: Request): Promise<Response> {
+async function followed(
+  installation: Installation,
+  address: string,
+  kind: FeedKind,
+  request: Request,
+): Promise<Response> {
   const feed = await feedOf(installation, address, kind, originOf(request));
-  if (feed === undefined) return missing(installation, address, 404, 'Nothing stands here', 'No list can be followed at this address.');
+  if (feed === undefined)
+    return missing(
+      installation,
+      address,
+      404,
+      'Nothing stands here',
+      'No list can be followed at this address.',
+    );
   const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
   const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
-  return request.headers.get('if-none-match') === etag ? new Response(null, { status: 304, headers }) : new Response(feed, { headers });
+  return request.headers.get('if-none-match') === etag
+    ? new Response(null, { status: 304, headers })
+    : new Response(feed, { headers });
 }
 
 /** What an address that shows no page answers. */
-function without(installation: Installation, asked: string, found: Exclude<Visit, { found: 'page' }>): Promise<Response> | Response {
-  if (found.found === 'malformed') return missing(installation, asked, 400, 'This address cannot be read', 'It holds something that is no part of an address.');
-  if (found.found === 'elsewhere') return new Response(null, { status: found.forNow ? 307 : 308, headers: { Location: encodeURI(found.address) } });
-  return missing(installation, asked, 404, 'Nothing stands here', 'The page may have been moved or withdrawn.');
+function without(
+  installation: Installation,
+  asked: string,
+  found: Exclude<Visit, { found: 'page' }>,
+): Promise<Response> | Response {
+  if (found.found === 'malformed')
+    return missing(
+      installation,
+      asked,
+      400,
+      'This address cannot be read',
+      'It holds something that is no part of an address.',
+    );
+  if (found.found === 'elsewhere')
+    return new Response(null, {
+      status: found.forNow ? 307 : 308,
+      headers: { Location: encodeURI(found.address) },
+    });
+  return missing(
+    installation,
+    asked,
+    404,
+    'Nothing stands here',
+    'The page may have been moved or withdrawn.',
+  );
 }
 
 /** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
-const answering = async (installation: Installation, page: VisitorPage, contact: ContactState, status = 200): Promise<Response> =>
+const answering = async (
+  installation: Installation,
+  page: VisitorPage,
+  contact: ContactState,
+  status = 200,
+): Promise<Response> =>
   new Response(await renderPage({ ...page, contact }, filesOf(installation)), { status, headers: NO_STORE });
 
 /**
@@ -72,27 +138,72 @@ export async function GET(request: Request): Promise<Response> {
   const found = await visit(installation, pathname, searchParams);
   if (found.found !== 'page') return without(installation, pathname, found);
   const sent = searchParams.get('sent');
-  if (sent !== null) return answering(installation, found.page, { block: sent, sent: true, given: nothingWritten, faults: {} });
+  if (sent !== null)
+    return answering(installation, found.page, {
+      block: sent,
+      sent: true,
+      given: nothingWritten,
+      faults: {},
+    });
   countVisit(installation, found.ids[0]);
   const html = await renderPage(found.page, filesOf(installation));
   // Choices come in more combinations than are worth keeping: those of one or two values are.
-  if (new URLSearchParams(found.query).size > KEPT_CHOICES) return new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache' } });
-  const page = installation.rendered.keep(found.ids, `${pathname}${found.query}`, html, found.validUntil, since);
-  return new Response(new Uint8Array(page.html), { headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' } });
+  if (new URLSearchParams(found.query).size > KEPT_CHOICES)
+    return new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache' } });
+  const page = installation.rendered.keep(
+    found.ids,
+    `${pathname}${found.query}`,
+    html,
+    found.validUntil,
+    since,
+  );
+  return new Response(new Uint8Array(page.html), {
+    headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' },
+  });
 }
 
 /** What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page comes back with every word. */
 export async function POST(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname } = new URL(request.url);
-  if (!isFromHere(request)) return missing(installation, pathname, 403, 'This form was sent from elsewhere', 'Open the page itself and send it from there.');
+  if (!isFromHere(request))
+    return missing(
+      installation,
+      pathname,
+      403,
+      'This form was sent from elsewhere',
+      'Open the page itself and send it from there.',
+    );
   const found = await visit(installation, pathname);
   if (found.found !== 'page') return without(installation, pathname, found);
-  const isForm = request.headers.get('content-type')?.split(';')[0]?.trim() === 'application/x-www-form-urlencoded';
+  const isForm =
+    request.headers.get('content-type')?.split(';')[0]?.trim() === 'application/x-www-form-urlencoded';
   const bytes = isForm ? await readBytes(request, CONTACT_BYTES) : Buffer.alloc(0);
-  if (!bytes) return missing(installation, pathname, 413, 'This is too long', `A message may bring at most ${CONTACT_BYTES / 1024} KB.`);
-  const state = await takeMessage(installation, found.page, Object.fromEntries(new URLSearchParams(bytes.toString('utf8'))), request.headers.get('x-clear-frame-address') ?? '');
-  if (!state) return missing(installation, pathname, 400, 'This form cannot be read', 'The page has changed meanwhile. Open it again and write from there.');
+  if (!bytes)
+    return missing(
+      installation,
+      pathname,
+      413,
+      'This is too long',
+      `A message may bring at most ${CONTACT_BYTES / 1024} KB.`,
+    );
+  const state = await takeMessage(
+    installation,
+    found.page,
+    Object.fromEntries(new URLSearchParams(bytes.toString('utf8'))),
+    request.headers.get('x-clear-frame-address') ?? '',
+  );
+  if (!state)
+    return missing(
+      installation,
+      pathname,
+      400,
+      'This form cannot be read',
+      'The page has changed meanwhile. Open it again and write from there.',
+    );
   if (!state.sent) return answering(installation, found.page, state, state.tooMany ? 429 : 422);
-  return new Response(null, { status: 303, headers: { Location: `${encodeURI(found.page.address)}?sent=${state.block}#b-${state.block}` } });
+  return new Response(null, {
+    status: 303,
+    headers: { Location: `${encodeURI(found.page.address)}?sent=${state.block}#b-${state.block}` },
+  });
 }

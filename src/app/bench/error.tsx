@@ -7,7 +7,9 @@ export default function Failed({ reset }: { error: Error; reset: () => void }): 
   return (
     <Plain title="Something went wrong on this screen">
       <p>What you typed is kept in this browser. Try again; if it goes wrong once more, reload the page.</p>
-      <Button variant="contained" onClick={reset}>Try again</Button>
+      <Button variant="contained" onClick={reset}>
+        Try again
+      </Button>
     </Plain>
   );
 }

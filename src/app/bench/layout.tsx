@@ -7,7 +7,11 @@ import { Providers } from '../../ui/providers';
 import { fontFaces } from '../../site/font-faces';
 
 export const dynamic = 'force-dynamic';
-export const metadata: Metadata = { title: { default: 'Clear Frame', template: '%s – Clear Frame' }, robots: { index: false }, icons: { icon: '/mark.svg' } };
+export const metadata: Metadata = {
+  title: { default: 'Clear Frame', template: '%s – Clear Frame' },
+  robots: { index: false },
+  icons: { icon: '/mark.svg' },
+};
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function BenchLayout({ children }: { children: ReactNode }): Promise<ReactElement> {

@@ -4,12 +4,18 @@ import { useState } from 'react';
 import { Problem, wordsOf } from '../../ui/ask';
 
 /** Coming in by a form: asks, goes to the workspaces, or tells what was wrong and at which input. */
-export function useEntering(): { busy: boolean; problem: Problem | undefined; at(path: string): string[]; enter(asked: () => Promise<unknown>): Promise<void> } {
+export function useEntering(): {
+  busy: boolean;
+  problem: Problem | undefined;
+  at(path: string): string[];
+  enter(asked: () => Promise<unknown>): Promise<void>;
+} {
   const router = useRouter();
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
   return {
-    busy, problem,
+    busy,
+    problem,
     at: (path) => problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [],
     async enter(asked) {
       setBusy(true);

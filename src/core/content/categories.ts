@@ -44,13 +44,25 @@ export class Categories {
       if (beside) beside.push(category);
       else this.inside.set(place, [category]);
     }
-    this.known = new Map(all.map(({ id, scheme, key, label }) => [id, { scheme, key, label, trail: this.trail(id).map((above) => above.id) }]));
+    this.known = new Map(
+      all.map(({ id, scheme, key, label }) => [
+        id,
+        { scheme, key, label, trail: this.trail(id).map((above) => above.id) },
+      ]),
+    );
   }
 
   /** What values need to know of each, named in a language where it has a name there. */
   knownIn(language?: string): ReadonlyMap<Id, KnownCategory> {
     if (language === undefined) return this.known;
-    const made = this.byLanguage.get(language) ?? new Map([...this.known].map(([id, known]) => [id, { ...known, label: this.byId.get(id)?.labels[language] ?? known.label }]));
+    const made =
+      this.byLanguage.get(language) ??
+      new Map(
+        [...this.known].map(([id, known]) => [
+          id,
+          { ...known, label: this.byId.get(id)?.labels[language] ?? known.label },
+        ]),
+      );
     this.byLanguage.set(language, made);
     return made;
   }
@@ -71,7 +83,12 @@ export class Categories {
   /** From the top of the scheme down to the category itself. */
   trail(id: Id): Category[] {
     const trail: Category[] = [];
-    for (let at = this.byId.get(id); at && trail.length < 100; at = at.parent === null ? undefined : this.byId.get(at.parent)) trail.unshift(at);
+    for (
+      let at = this.byId.get(id);
+      at && trail.length < 100;
+      at = at.parent === null ? undefined : this.byId.get(at.parent)
+    )
+      trail.unshift(at);
     return trail;
   }
 
@@ -79,7 +96,10 @@ export class Categories {
 
   /** A scheme in reading order, each category right before those below it. */
   inOrder(scheme: Id, parent: Id | null = null, depth = 0): CategoryRow[] {
-    return this.below(scheme, parent).flatMap((category) => [{ category, depth }, ...this.inOrder(scheme, category.id, depth + 1)]);
+    return this.below(scheme, parent).flatMap((category) => [
+      { category, depth },
+      ...this.inOrder(scheme, category.id, depth + 1),
+    ]);
   }
 
   /** A category and all below it. */

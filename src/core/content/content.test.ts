@@ -16,7 +16,12 @@ const here = { today: '2026-11-25' };
 describe('days', () => {
   test('only those of the calendar are days', () => {
     expect(['2026-11-25', '2024-02-29'].map(isDay)).toEqual([true, true]);
-    expect(['2026-02-29', '2026-13-01', '26-1-1', '2026-11-25T00:00'].map(isDay)).toEqual([false, false, false, false]);
+    expect(['2026-02-29', '2026-13-01', '26-1-1', '2026-11-25T00:00'].map(isDay)).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
   });
   test('a month after the 31st is the last of the next month', () => {
     expect(dayFrom({ now: '+1 months' }, '2026-01-31')).toBe('2026-02-28');
@@ -32,7 +37,12 @@ describe('days', () => {
     expect(new Date(nextDayStarts(winter, 'Europe/London')).toISOString()).toBe('2026-12-02T00:00:00.000Z');
   });
   test('are told from now in words', () => {
-    expect(['+0 days', '+1 days', '+30 days', '-1 weeks'].map((now) => relativeInWords({ now }))).toEqual(['today', '1 day from today', '30 days from today', '1 week ago']);
+    expect(['+0 days', '+1 days', '+30 days', '-1 weeks'].map((now) => relativeInWords({ now }))).toEqual([
+      'today',
+      '1 day from today',
+      '30 days from today',
+      '1 week ago',
+    ]);
   });
 });
 
@@ -44,16 +54,20 @@ describe('slugs', () => {
     expect(slugFrom('The of', rule, 'en')).toBe('the-of');
   });
   test('are cut at a word’s end', () => {
-    expect(slugFrom('A rather long title that goes on and on', rule, 'en')).toBe('a-rather-long-title-that-goes');
+    expect(slugFrom('A rather long title that goes on and on', rule, 'en')).toBe(
+      'a-rather-long-title-that-goes',
+    );
     expect(slugFrom('x'.repeat(50), rule, 'en')).toHaveLength(30);
   });
   test('are empty where nothing can stand in an address', () => expect(slugFrom('!!!', rule, 'en')).toBe(''));
   test('whatever the words, are slugs or empty', () => {
-    fc.assert(fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), (words) => {
-      const slug = slugFrom(words, rule, 'en');
-      expect(slug === '' || isSlug(slug)).toBe(true);
-      expect(slug.length).toBeLessThanOrEqual(30);
-    }));
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), (words) => {
+        const slug = slugFrom(words, rule, 'en');
+        expect(slug === '' || isSlug(slug)).toBe(true);
+        expect(slug.length).toBeLessThanOrEqual(30);
+      }),
+    );
   });
   test('take the first free number', () => {
     const taken = new Set(['visit', 'visit-2']);
@@ -63,20 +77,27 @@ describe('slugs', () => {
 });
 
 describe('sort keys', () => {
-  const words = fc.array(fc.constantFrom(...'abcdeéèêfghioœuüyzæßñ ABCÉ-’0123456789'), { minLength: 1, maxLength: 12 }).map((letters) => letters.join(''));
+  const words = fc
+    .array(fc.constantFrom(...'abcdeéèêfghioœuüyzæßñ ABCÉ-’0123456789'), { minLength: 1, maxLength: 12 })
+    .map((letters) => letters.join(''));
   test.each(['en-GB', 'fr', 'de'])('compare as readers of %s expect', (locale) => {
     const { compare } = new Intl.Collator(locale);
-    fc.assert(fc.property(words, words, (a, b) => {
-      const [x, y] = [sortKey(a, locale), sortKey(b, locale)];
-      // The collator weighs spaces and small signs between words more finely; letters and digits are what is promised.
-      const plain = (text: string) => /^[\p{L}\p{N}]*$/u.test(text);
-      if (!plain(a) || !plain(b)) return;
-      const wanted = Math.sign(compare(a, b));
-      if (wanted !== 0) expect(x < y ? -1 : x > y ? 1 : 0).toBe(wanted);
-    }), { numRuns: 400 });
+    fc.assert(
+      fc.property(words, words, (a, b) => {
+        const [x, y] = [sortKey(a, locale), sortKey(b, locale)];
+        // The collator weighs spaces and small signs between words more finely; letters and digits are what is promised.
+        const plain = (text: string) => /^[\p{L}\p{N}]*$/u.test(text);
+        if (!plain(a) || !plain(b)) return;
+        const wanted = Math.sign(compare(a, b));
+        if (wanted !== 0) expect(x < y ? -1 : x > y ? 1 : 0).toBe(wanted);
+      }),
+      { numRuns: 400 },
+    );
   });
   test('put accents and capitals beside their letters', () => {
-    const sorted = ['zebra', 'Éclair', 'eclipse', 'Oak', 'œuf', 'alder', 'Alder'].sort((a, b) => (sortKey(a, 'fr') < sortKey(b, 'fr') ? -1 : 1));
+    const sorted = ['zebra', 'Éclair', 'eclipse', 'Oak', 'œuf', 'alder', 'Alder'].sort((a, b) =>
+      sortKey(a, 'fr') < sortKey(b, 'fr') ? -1 : 1,
+    );
     expect(sorted).toEqual(['alder', 'Alder', 'Éclair', 'eclipse', 'Oak', 'œuf', 'zebra']);
   });
 });
@@ -92,19 +113,38 @@ describe('versions over time', () => {
     expect(stateAt({ ...thing([{ starts: 5, ends: FOREVER }]), binned: true }, 10)).toBe('binned');
   });
   test('a version begins at its moment and is over at its end', () => {
-    expect([9, 10, 19, 20].map((now) => isLive({ starts: 10, ends: 20 }, now))).toEqual([false, true, true, false]);
+    expect([9, 10, 19, 20].map((now) => isLive({ starts: 10, ends: 20 }, now))).toEqual([
+      false,
+      true,
+      true,
+      false,
+    ]);
   });
   test('there are never two versions at one moment', () => {
-    const span = fc.tuple(fc.integer({ min: 0, max: 50 }), fc.integer({ min: 1, max: 50 })).map(([starts, length]) => ({ starts, ends: starts + length }));
-    fc.assert(fc.property(fc.array(span, { maxLength: 8 }), fc.integer({ min: 0, max: 60 }), (asked, now) => {
-      let spans: Span[] = [];
-      for (const next of asked.map(({ starts, ends }) => ({ starts: Math.max(starts, now), ends: Math.max(ends, now + 1) }))) {
-        const { drop, shorten } = makeRoom(spans, next, now);
-        spans = spans.filter((each) => !drop.includes(each)).map((each) => ({ ...each, ends: shorten.find(({ span: cut }) => cut === each)?.ends ?? each.ends })).filter(({ starts, ends }) => starts < ends);
-        spans = [...spans, next];
-      }
-      for (let moment = 0; moment < 120; moment += 1) expect(spans.filter((each) => isLive(each, moment)).length).toBeLessThanOrEqual(1);
-    }));
+    const span = fc
+      .tuple(fc.integer({ min: 0, max: 50 }), fc.integer({ min: 1, max: 50 }))
+      .map(([starts, length]) => ({ starts, ends: starts + length }));
+    fc.assert(
+      fc.property(fc.array(span, { maxLength: 8 }), fc.integer({ min: 0, max: 60 }), (asked, now) => {
+        let spans: Span[] = [];
+        for (const next of asked.map(({ starts, ends }) => ({
+          starts: Math.max(starts, now),
+          ends: Math.max(ends, now + 1),
+        }))) {
+          const { drop, shorten } = makeRoom(spans, next, now);
+          spans = spans
+            .filter((each) => !drop.includes(each))
+            .map((each) => ({
+              ...each,
+              ends: shorten.find(({ span: cut }) => cut === each)?.ends ?? each.ends,
+            }))
+            .filter(({ starts, ends }) => starts < ends);
+          spans = [...spans, next];
+        }
+        for (let moment = 0; moment < 120; moment += 1)
+          expect(spans.filter((each) => isLive(each, moment)).length).toBeLessThanOrEqual(1);
+      }),
+    );
   });
 });
 
@@ -116,17 +156,28 @@ describe('values', () => {
     expect(titleOf(species.definition, first)).toBe('Bell heron');
     const second = read({ size: null, rare: true }, first).values;
     expect(second).toEqual({ [field(species, 'name').id]: 'Bell heron', [field(species, 'rare').id]: true });
-    expect(differingFields(first, second).sort()).toEqual([field(species, 'size').id, field(species, 'rare').id].sort());
+    expect(differingFields(first, second).sort()).toEqual(
+      [field(species, 'size').id, field(species, 'rare').id].sort(),
+    );
   });
   test('of the wrong shape are told with their paths, unknown fields too', () => {
     const { faults } = read({ size: 'big', 'a/b': 1, group: 'bat', seen: '2026-02-30' });
-    expect(faults.map(({ path, code }) => [path, code])).toEqual([['/values/size', 'kind'], ['/values/a~1b', 'unknown-field'], ['/values/group', 'not-a-choice'], ['/values/seen', 'kind']]);
+    expect(faults.map(({ path, code }) => [path, code])).toEqual([
+      ['/values/size', 'kind'],
+      ['/values/a~1b', 'unknown-field'],
+      ['/values/group', 'not-a-choice'],
+      ['/values/seen', 'kind'],
+    ]);
   });
   test('that break a rule are kept, and told at the field', () => {
     const { values, faults } = read({ size: 720 });
     expect(faults).toEqual([]);
     expect(ruleFaults(species.fields, values, here)).toEqual([
-      { path: '/values/name', code: 'required', message: 'Name must be filled in before this can be published.' },
+      {
+        path: '/values/name',
+        code: 'required',
+        message: 'Name must be filled in before this can be published.',
+      },
       { path: '/values/size', code: 'too-large', message: 'At most 500\u00a0cm.' },
     ]);
   });
@@ -135,19 +186,40 @@ describe('values', () => {
     expect(ruleFaults(species.fields, values, here)).toMatchObject([{ path: '/values/size', code: 'kind' }]);
   });
   test('are spoken by key, every field named', () => {
-    expect(serializeValues(species.fields, read({ name: 'Bell heron', group: 'bird', habitats: ['reed'] }).values)).toEqual({
-      name: 'Bell heron', group: 'bird', habitats: ['reed'], size: null, rare: null, seen: null, summary: null, body: null,
+    expect(
+      serializeValues(species.fields, read({ name: 'Bell heron', group: 'bird', habitats: ['reed'] }).values),
+    ).toEqual({
+      name: 'Bell heron',
+      group: 'bird',
+      habitats: ['reed'],
+      size: null,
+      rare: null,
+      seen: null,
+      summary: null,
+      body: null,
     });
   });
   test('begin with the defaults that are values of their kind', () => {
-    const fields = species.fields.map((each) => (each.key === 'group' ? { ...each, default: 'bird' } : each.key === 'size' ? { ...each, default: 'big' } : each)) as Field[];
-    expect(defaultValues(fields)).toEqual({ [field(species, 'group').id]: (field(species, 'group') as { rules: { choices: { id: string }[] } }).rules.choices[0]?.id });
+    const fields = species.fields.map((each) =>
+      each.key === 'group'
+        ? { ...each, default: 'bird' }
+        : each.key === 'size'
+          ? { ...each, default: 'big' }
+          : each,
+    ) as Field[];
+    expect(defaultValues(fields)).toEqual({
+      [field(species, 'group').id]: (field(species, 'group') as { rules: { choices: { id: string }[] } })
+        .rules.choices[0]?.id,
+    });
   });
 });
 
 describe('merging what two people changed', () => {
   test('takes each field from whoever changed it', () => {
-    expect(mergeValues({ a: 1, b: 1, c: 1 }, { a: 2, b: 1, c: 1 }, { a: 1, b: 3, c: 1 })).toEqual({ values: { a: 2, b: 3, c: 1 }, conflicts: [] });
+    expect(mergeValues({ a: 1, b: 1, c: 1 }, { a: 2, b: 1, c: 1 }, { a: 1, b: 3, c: 1 })).toEqual({
+      values: { a: 2, b: 3, c: 1 },
+      conflicts: [],
+    });
   });
   test('tells a field that both changed differently, and keeps mine until it is decided', () => {
     expect(mergeValues({ a: 1 }, { a: 2 }, { a: 3 })).toEqual({ values: { a: 2 }, conflicts: ['a'] });
@@ -155,13 +227,17 @@ describe('merging what two people changed', () => {
   });
   test('loses no change of either side', () => {
     const values = fc.record({ a: fc.nat(3), b: fc.nat(3), c: fc.nat(3) });
-    fc.assert(fc.property(values, values, values, (base, mine, theirs) => {
-      const { values: merged, conflicts } = mergeValues(base, mine, theirs);
-      for (const key of ['a', 'b', 'c'] as const) {
-        if (mine[key] !== base[key]) expect(merged[key]).toBe(mine[key]);
-        else expect(merged[key]).toBe(theirs[key]);
-        expect(conflicts.includes(key)).toBe(mine[key] !== base[key] && theirs[key] !== base[key] && mine[key] !== theirs[key]);
-      }
-    }));
+    fc.assert(
+      fc.property(values, values, values, (base, mine, theirs) => {
+        const { values: merged, conflicts } = mergeValues(base, mine, theirs);
+        for (const key of ['a', 'b', 'c'] as const) {
+          if (mine[key] !== base[key]) expect(merged[key]).toBe(mine[key]);
+          else expect(merged[key]).toBe(theirs[key]);
+          expect(conflicts.includes(key)).toBe(
+            mine[key] !== base[key] && theirs[key] !== base[key] && mine[key] !== theirs[key],
+          );
+        }
+      }),
+    );
   });
 });

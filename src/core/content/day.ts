@@ -19,7 +19,9 @@ const calendars = new Map<string, Intl.DateTimeFormat>();
 
 /** The day on which a moment (ms since 1970) falls in a time zone (IANA name). */
 export function dayAt(moment: number, timeZone: string): string {
-  const calendar = calendars.get(timeZone) ?? new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+  const calendar =
+    calendars.get(timeZone) ??
+    new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
   calendars.set(timeZone, calendar);
   return calendar.format(moment);
 }
@@ -40,9 +42,12 @@ export function nextDayStarts(moment: number, timeZone: string): number {
 /** The day a bound stands for, when today is `today`. A month after 31 January is the last day of February. */
 export function dayFrom(bound: DayOrRelative, today: string): string {
   if (typeof bound === 'string') return bound;
-  const [count = 0, unit = 'days'] = bound.now.split(' ').map((piece, i) => (i === 0 ? Number(piece) : piece)) as [number, string];
+  const [count = 0, unit = 'days'] = bound.now
+    .split(' ')
+    .map((piece, i) => (i === 0 ? Number(piece) : piece)) as [number, string];
   const at = new Date(`${today}T00:00:00Z`);
-  if (unit === 'days' || unit === 'weeks') at.setUTCDate(at.getUTCDate() + count * (unit === 'weeks' ? 7 : 1));
+  if (unit === 'days' || unit === 'weeks')
+    at.setUTCDate(at.getUTCDate() + count * (unit === 'weeks' ? 7 : 1));
   else {
     const day = at.getUTCDate();
     at.setUTCDate(1);

@@ -3,11 +3,31 @@ import { isId } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 
 /** What a formatted text may use besides plain paragraphs. */
-export const features = ['bold', 'italic', 'underline', 'link', 'headings', 'lists', 'alignment', 'quote', 'picture', 'table', 'code', 'rule', 'styles'] as const;
+export const features = [
+  'bold',
+  'italic',
+  'underline',
+  'link',
+  'headings',
+  'lists',
+  'alignment',
+  'quote',
+  'picture',
+  'table',
+  'code',
+  'rule',
+  'styles',
+] as const;
 export type Feature = (typeof features)[number];
 
 /** One stretch of a formatted text, or one piece of its structure. A tree of plain data, never markup. */
-export type FormattedNode = { type: string; attrs?: JsonObject; marks?: FormattedMark[]; content?: FormattedNode[]; text?: string };
+export type FormattedNode = {
+  type: string;
+  attrs?: JsonObject;
+  marks?: FormattedMark[];
+  content?: FormattedNode[];
+  text?: string;
+};
 export type FormattedMark = { type: string; attrs?: JsonObject };
 export type FormattedText = { type: 'doc'; content: FormattedNode[] };
 
@@ -21,33 +41,68 @@ interface NodeRule {
   attrs?: Record<string, Attr>;
 }
 
-const blocks = ['paragraph', 'heading', 'bulletList', 'orderedList', 'blockquote', 'codeBlock', 'horizontalRule', 'picture', 'table'];
+const blocks = [
+  'paragraph',
+  'heading',
+  'bulletList',
+  'orderedList',
+  'blockquote',
+  'codeBlock',
+  'horizontalRule',
+  'picture',
+  'table',
+];
 const inline = ['text', 'hardBreak'];
 const isKeyText: Attr = (value) => typeof value === 'string' && /^[a-z][A-Za-z0-9]{0,59}$/.test(value);
-const isSmall: Attr = (value) => typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= 100;
-const align: Attr = (value) => value === 'left' || value === 'center' || value === 'right' || value === 'justify';
+const isSmall: Attr = (value) =>
+  typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= 100;
+const align: Attr = (value) =>
+  value === 'left' || value === 'center' || value === 'right' || value === 'justify';
 const words: Attr = (value) => typeof value === 'string' && value.length <= 500;
 
 /** The nodes there are: a subset of what the editor's own document knows, each attribute with what it takes. */
 const nodes: Record<string, NodeRule> = {
   paragraph: { holds: inline, attrs: { textAlign: align, style: isKeyText } },
-  heading: { feature: 'headings', holds: inline, attrs: { level: (value) => value === 2 || value === 3 || value === 4, textAlign: align } },
+  heading: {
+    feature: 'headings',
+    holds: inline,
+    attrs: { level: (value) => value === 2 || value === 3 || value === 4, textAlign: align },
+  },
   bulletList: { feature: 'lists', holds: ['listItem'] },
-  orderedList: { feature: 'lists', holds: ['listItem'], attrs: { start: (value) => typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 1e6 } },
+  orderedList: {
+    feature: 'lists',
+    holds: ['listItem'],
+    attrs: {
+      start: (value) => typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 1e6,
+    },
+  },
   listItem: { feature: 'lists', holds: ['paragraph', 'bulletList', 'orderedList'] },
   blockquote: { feature: 'quote', holds: ['paragraph', 'bulletList', 'orderedList'] },
-  codeBlock: { feature: 'code', holds: ['text'], attrs: { language: (value) => typeof value === 'string' && value.length <= 40 } },
+  codeBlock: {
+    feature: 'code',
+    holds: ['text'],
+    attrs: { language: (value) => typeof value === 'string' && value.length <= 40 },
+  },
   horizontalRule: { feature: 'rule', holds: [] },
-  picture: { feature: 'picture', holds: [], attrs: { media: (value) => typeof value === 'string' && isId(value), alt: words, caption: words } },
+  picture: {
+    feature: 'picture',
+    holds: [],
+    attrs: { media: (value) => typeof value === 'string' && isId(value), alt: words, caption: words },
+  },
   table: { feature: 'table', holds: ['tableRow'] },
   tableRow: { feature: 'table', holds: ['tableCell', 'tableHeader'] },
-  tableCell: { feature: 'table', holds: ['paragraph', 'bulletList', 'orderedList'], attrs: { colspan: isSmall, rowspan: isSmall } },
+  tableCell: {
+    feature: 'table',
+    holds: ['paragraph', 'bulletList', 'orderedList'],
+    attrs: { colspan: isSmall, rowspan: isSmall },
+  },
   tableHeader: { feature: 'table', holds: ['paragraph'], attrs: { colspan: isSmall, rowspan: isSmall } },
   hardBreak: { holds: [] },
 };
 
 /** Where a link in a text leads: an address that only opens a page, or something kept here by its id (`page:…`). */
-const href = /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|(page|entry|media):[0-9a-f-]{36})$/i;
+const href =
+  /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|(page|entry|media):[0-9a-f-]{36})$/i;
 
 const marks: Record<string, { feature: Feature; attrs?: Record<string, Attr> }> = {
   bold: { feature: 'bold' },
@@ -71,7 +126,12 @@ class FormattedReader {
     return undefined;
   }
 
-  private attrs(input: Json | undefined, known: Record<string, Attr> = {}, path: string, what: string): JsonObject | undefined {
+  private attrs(
+    input: Json | undefined,
+    known: Record<string, Attr> = {},
+    path: string,
+    what: string,
+  ): JsonObject | undefined {
     if (input === undefined || input === null) return undefined;
     if (!isJsonObject(input)) return this.fault(path, 'kind', 'Attributes are an object.');
     const kept: JsonObject = {};
@@ -80,8 +140,13 @@ class FormattedReader {
       const takes = known[key];
       // Addresses that run something, and attributes nobody knows, never come in.
       if (!takes) this.fault(pointer(path, key), 'unknown', `"${key}" means nothing on ${what}.`);
-      else if (!takes(value)) this.fault(pointer(path, key), 'value', `This is no ${key} that can be kept on ${what}.`);
-      else if (!((key === 'colspan' || key === 'rowspan' || key === 'start') && value === 1) && !(key === 'textAlign' && value === 'left')) kept[key] = value;
+      else if (!takes(value))
+        this.fault(pointer(path, key), 'value', `This is no ${key} that can be kept on ${what}.`);
+      else if (
+        !((key === 'colspan' || key === 'rowspan' || key === 'start') && value === 1) &&
+        !(key === 'textAlign' && value === 'left')
+      )
+        kept[key] = value;
     }
     return Object.keys(kept).length > 0 ? kept : undefined;
   }
@@ -89,32 +154,57 @@ class FormattedReader {
   nodes(input: Json | undefined, holds: readonly string[], path: string, depth: number): FormattedNode[] {
     if (input === undefined || input === null) return [];
     if (!Array.isArray(input)) return this.fault(path, 'kind', 'What stands inside is a list.') ?? [];
-    if (depth > formattedBounds.depth) return this.fault(path, 'bound', `A text nests at most ${formattedBounds.depth} deep.`) ?? [];
+    if (depth > formattedBounds.depth)
+      return this.fault(path, 'bound', `A text nests at most ${formattedBounds.depth} deep.`) ?? [];
     return input.flatMap((each, i) => this.node(each, holds, pointer(path, i), depth) ?? []);
   }
 
-  private node(input: Json, holds: readonly string[], path: string, depth: number): FormattedNode | undefined {
+  private node(
+    input: Json,
+    holds: readonly string[],
+    path: string,
+    depth: number,
+  ): FormattedNode | undefined {
     this.count += 1;
-    if (this.count > formattedBounds.nodes) return this.count === formattedBounds.nodes + 1 ? this.fault(path, 'bound', `A text has at most ${formattedBounds.nodes.toLocaleString('en')} pieces.`) : undefined;
-    if (!isJsonObject(input) || typeof input.type !== 'string') return this.fault(path, 'kind', 'A piece of text says of what type it is.');
+    if (this.count > formattedBounds.nodes)
+      return this.count === formattedBounds.nodes + 1
+        ? this.fault(
+            path,
+            'bound',
+            `A text has at most ${formattedBounds.nodes.toLocaleString('en')} pieces.`,
+          )
+        : undefined;
+    if (!isJsonObject(input) || typeof input.type !== 'string')
+      return this.fault(path, 'kind', 'A piece of text says of what type it is.');
     const { type } = input;
-    for (const key of Object.keys(input)) if (!['type', 'attrs', 'marks', 'content', 'text'].includes(key)) return this.fault(pointer(path, key), 'unknown', `"${key}" means nothing here.`);
-    if (!holds.includes(type)) return this.fault(pointer(path, 'type'), 'place', `"${type}" may not stand here.`);
+    for (const key of Object.keys(input))
+      if (!['type', 'attrs', 'marks', 'content', 'text'].includes(key))
+        return this.fault(pointer(path, key), 'unknown', `"${key}" means nothing here.`);
+    if (!holds.includes(type))
+      return this.fault(pointer(path, 'type'), 'place', `"${type}" may not stand here.`);
     if (type === 'text') return this.text(input, path);
     const rule = nodes[type];
     if (!rule) return this.fault(pointer(path, 'type'), 'unknown', `There is no "${type}" in a text.`);
     const attrs = this.attrs(input.attrs, rule.attrs, pointer(path, 'attrs'), type);
     const content = this.nodes(input.content, rule.holds, pointer(path, 'content'), depth + 1);
-    if (type === 'picture' && !attrs?.media) return this.fault(path, 'media', 'A picture in a text names its medium.');
+    if (type === 'picture' && !attrs?.media)
+      return this.fault(path, 'media', 'A picture in a text names its medium.');
     return { type, ...(attrs ? { attrs } : {}), ...(content.length > 0 ? { content } : {}) };
   }
 
   private text(input: JsonObject, path: string): FormattedNode | undefined {
     const { text } = input;
-    if (typeof text !== 'string' || text === '') return this.fault(pointer(path, 'text'), 'kind', 'A stretch of text has words.');
+    if (typeof text !== 'string' || text === '')
+      return this.fault(pointer(path, 'text'), 'kind', 'A stretch of text has words.');
     this.characters += text.length;
-    if (this.characters > formattedBounds.characters) return this.fault(path, 'bound', `A text has at most ${formattedBounds.characters.toLocaleString('en')} characters.`);
-    if (!text.isWellFormed() || /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)) return this.fault(path, 'characters', 'This holds characters that cannot be kept.');
+    if (this.characters > formattedBounds.characters)
+      return this.fault(
+        path,
+        'bound',
+        `A text has at most ${formattedBounds.characters.toLocaleString('en')} characters.`,
+      );
+    if (!text.isWellFormed() || /[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text))
+      return this.fault(path, 'characters', 'This holds characters that cannot be kept.');
     const given = input.marks ?? [];
     if (!Array.isArray(given)) return this.fault(pointer(path, 'marks'), 'kind', 'Marks are a list.');
     const kept = given.flatMap((each, i): FormattedMark[] => {
@@ -122,9 +212,11 @@ class FormattedReader {
       const rule = isJsonObject(each) && typeof each.type === 'string' ? marks[each.type] : undefined;
       if (!rule || !isJsonObject(each)) return this.fault(at, 'unknown', 'There is no such mark.') ?? [];
       // An editor's link carries how a window opens; that is the link kind's to say, not a text's.
-      const attrs = isJsonObject(each.attrs) && each.type === 'link' ? { href: each.attrs.href ?? null } : each.attrs;
+      const attrs =
+        isJsonObject(each.attrs) && each.type === 'link' ? { href: each.attrs.href ?? null } : each.attrs;
       const read = this.attrs(attrs, rule.attrs, pointer(at, 'attrs'), String(each.type));
-      if (rule.attrs && !read) return this.faults.length > 0 ? [] : this.fault(at, 'value', 'This mark leads nowhere.') ?? [];
+      if (rule.attrs && !read)
+        return this.faults.length > 0 ? [] : (this.fault(at, 'value', 'This mark leads nowhere.') ?? []);
       return [{ type: String(each.type), ...(read ? { attrs: read } : {}) }];
     });
     return { type: 'text', text: text.normalize('NFC'), ...(kept.length > 0 ? { marks: kept } : {}) };
@@ -133,7 +225,8 @@ class FormattedReader {
 
 /** Reads a formatted text into its one normal form: only known pieces, in places where they may stand, within bounds. */
 export function parseFormatted(input: Json): Reading<FormattedText> {
-  if (!isJsonObject(input) || input.type !== 'doc') return refuse('kind', 'This takes a formatted text: { type: "doc", content: [...] }.');
+  if (!isJsonObject(input) || input.type !== 'doc')
+    return refuse('kind', 'This takes a formatted text: { type: "doc", content: [...] }.');
   const reader = new FormattedReader();
   const content = reader.nodes(input.content, blocks, '/content', 1);
   return reader.faults.length > 0 ? refuseAll(reader.faults) : read<FormattedText>({ type: 'doc', content });
@@ -141,7 +234,10 @@ export function parseFormatted(input: Json): Reading<FormattedText> {
 
 /** Every piece of a text, in reading order, with its place as a JSON Pointer. */
 export function* piecesOf(text: FormattedText): Generator<{ node: FormattedNode; path: string }> {
-  function* walk(list: readonly FormattedNode[], path: string): Generator<{ node: FormattedNode; path: string }> {
+  function* walk(
+    list: readonly FormattedNode[],
+    path: string,
+  ): Generator<{ node: FormattedNode; path: string }> {
     for (const [i, node] of list.entries()) {
       const at = `${path}/${i}`;
       yield { node, path: at };
@@ -162,7 +258,10 @@ export function featuresUsed(text: FormattedText): { features: Set<Feature>; sty
       const by = marks[mark.type]?.feature;
       if (by) used.features.add(by);
     }
-    for (const style of [node.attrs?.style, ...(node.marks ?? []).map(({ type, attrs }) => (type === 'style' ? attrs?.key : undefined))]) {
+    for (const style of [
+      node.attrs?.style,
+      ...(node.marks ?? []).map(({ type, attrs }) => (type === 'style' ? attrs?.key : undefined)),
+    ]) {
       if (typeof style !== 'string') continue;
       used.features.add('styles');
       used.styles.add(style);
@@ -173,26 +272,42 @@ export function featuresUsed(text: FormattedText): { features: Set<Feature>; sty
 
 /** The words alone, a blank line between blocks. */
 export function plainText(text: FormattedText): string {
-  const flat = (node: FormattedNode): string => (node.type === 'hardBreak' ? '\n' : node.text ?? (node.content ?? []).map(flat).join(['listItem', 'tableRow'].includes(node.type) ? ' ' : ''));
-  const lines = (node: FormattedNode): string[] => (['bulletList', 'orderedList', 'table', 'blockquote'].includes(node.type) ? (node.content ?? []).flatMap(lines) : [flat(node)]);
-  return text.content.flatMap(lines).filter((line) => line !== '').join('\n\n');
+  const flat = (node: FormattedNode): string =>
+    node.type === 'hardBreak'
+      ? '\n'
+      : (node.text ??
+        (node.content ?? []).map(flat).join(['listItem', 'tableRow'].includes(node.type) ? ' ' : ''));
+  const lines = (node: FormattedNode): string[] =>
+    ['bulletList', 'orderedList', 'table', 'blockquote'].includes(node.type)
+      ? (node.content ?? []).flatMap(lines)
+      : [flat(node)];
+  return text.content
+    .flatMap(lines)
+    .filter((line) => line !== '')
+    .join('\n\n');
 }
 
 /** How many words a reader counts. */
-export const wordCount = (text: string): number => text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
+export const wordCount = (text: string): number =>
+  text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
 
 const internal = /^(page|entry|media):([0-9a-f-]{36})$/;
 
 /** The thing kept here that a link in a text leads to, if it leads to one. */
-export function targetOfHref(address: string): { sort: 'page' | 'entry' | 'media'; target: string } | undefined {
+export function targetOfHref(
+  address: string,
+): { sort: 'page' | 'entry' | 'media'; target: string } | undefined {
   const [, sort, target] = internal.exec(address) ?? [];
   return sort && target ? { sort: sort as 'page' | 'entry' | 'media', target } : undefined;
 }
 
 /** What a text refers to: pictures in it, and what its links lead to. */
-export function referencesInFormatted(text: FormattedText): { path: string; sort: 'page' | 'entry' | 'media'; target: string }[] {
+export function referencesInFormatted(
+  text: FormattedText,
+): { path: string; sort: 'page' | 'entry' | 'media'; target: string }[] {
   return [...piecesOf(text)].flatMap(({ node, path }) => {
-    if (node.type === 'picture' && typeof node.attrs?.media === 'string') return [{ path: `${path}/attrs/media`, sort: 'media' as const, target: node.attrs.media }];
+    if (node.type === 'picture' && typeof node.attrs?.media === 'string')
+      return [{ path: `${path}/attrs/media`, sort: 'media' as const, target: node.attrs.media }];
     return (node.marks ?? []).flatMap(({ attrs }, m) => {
       const found = typeof attrs?.href === 'string' ? targetOfHref(attrs.href) : undefined;
       return found ? [{ path: `${path}/marks/${m}/attrs/href`, ...found }] : [];
@@ -203,5 +318,12 @@ export function referencesInFormatted(text: FormattedText): { path: string; sort
 /** A formatted text made of plain paragraphs, blank lines between them. */
 export const formattedFrom = (text: string): FormattedText => ({
   type: 'doc',
-  content: text.split(/\n{2,}/).map((paragraph) => paragraph.trim()).filter(Boolean).map((paragraph) => ({ type: 'paragraph', content: [{ type: 'text', text: paragraph.replace(/\s*\n\s*/g, ' ') }] })),
+  content: text
+    .split(/\n{2,}/)
+    .map((paragraph) => paragraph.trim())
+    .filter(Boolean)
+    .map((paragraph) => ({
+      type: 'paragraph',
+      content: [{ type: 'text', text: paragraph.replace(/\s*\n\s*/g, ' ') }],
+    })),
 });

@@ -47,13 +47,21 @@ export interface Known {
   pages: ReadonlyMap<Id, KnownPage>;
 }
 
-export const nothingKnown: Known = { entries: new Map(), categories: new Map(), media: new Map(), pages: new Map() };
+export const nothingKnown: Known = {
+  entries: new Map(),
+  categories: new Map(),
+  media: new Map(),
+  pages: new Map(),
+};
 
 /** Things of which only the names are known, as a table needs them: each name answers for whatever has the id. */
 export function namedOnly(names: Readonly<Record<Id, string>>): Known {
-  const each = <T>(make: (name: string) => T) => new Map(Object.entries(names).map(([id, name]) => [id, make(name)]));
+  const each = <T>(make: (name: string) => T) =>
+    new Map(Object.entries(names).map(([id, name]) => [id, make(name)]));
   return {
-    entries: each((title) => ({ type: '', title })), categories: each((label) => ({ scheme: '', key: '', label, trail: [] })),
-    media: each((label) => ({ sort: 'document' as const, label, address: '', alt: label })), pages: each((title) => ({ title, address: '', live: false })),
+    entries: each((title) => ({ type: '', title })),
+    categories: each((label) => ({ scheme: '', key: '', label, trail: [] })),
+    media: each((label) => ({ sort: 'document' as const, label, address: '', alt: label })),
+    pages: each((title) => ({ title, address: '', live: false })),
   };
 }

@@ -5,7 +5,11 @@ import { sameJson, type JsonObject } from '../json';
  * A field that only one side changed takes that side's value; one that both changed differently is told as a conflict
  * and keeps mine, so that no one's typing is lost before they have chosen.
  */
-export function mergeValues(base: JsonObject, mine: JsonObject, theirs: JsonObject): { values: JsonObject; conflicts: string[] } {
+export function mergeValues(
+  base: JsonObject,
+  mine: JsonObject,
+  theirs: JsonObject,
+): { values: JsonObject; conflicts: string[] } {
   const values: JsonObject = {};
   const conflicts: string[] = [];
   for (const key of new Set([...Object.keys(base), ...Object.keys(mine), ...Object.keys(theirs)])) {

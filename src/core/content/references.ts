@@ -7,7 +7,12 @@ import type { Values } from './values';
  * The values with every reference to one category given to another (or taken out where there is none), in groups and
  * lists too. One that then stands twice in a field stands once.
  */
-export function regiveCategory(fields: readonly Field[], values: Values, from: Id, to: Id | undefined): Values {
+export function regiveCategory(
+  fields: readonly Field[],
+  values: Values,
+  from: Id,
+  to: Id | undefined,
+): Values {
   const next: Values = { ...values };
   for (const field of fields) {
     const value = values[field.id];
@@ -20,10 +25,17 @@ export function regiveCategory(fields: readonly Field[], values: Values, from: I
 }
 
 function regiveIn(field: Field, value: Value, from: Id, to: Id | undefined): Value | undefined {
-  if (field.kind === 'group') return regiveCategory(plainFields(field.rules.fields), value as FieldValues, from, to);
-  if (field.kind === 'list' && Array.isArray(value)) return (value as ListItem[]).map((item) => ({ ...item, values: regiveCategory(plainFields(field.rules.fields), item.values, from, to) }));
+  if (field.kind === 'group')
+    return regiveCategory(plainFields(field.rules.fields), value as FieldValues, from, to);
+  if (field.kind === 'list' && Array.isArray(value))
+    return (value as ListItem[]).map((item) => ({
+      ...item,
+      values: regiveCategory(plainFields(field.rules.fields), item.values, from, to),
+    }));
   if (field.kind !== 'category') return value;
   if (!Array.isArray(value)) return value === from ? to : value;
-  const left = [...new Set((value as Id[]).flatMap((id) => (id === from ? (to === undefined ? [] : [to]) : [id])))];
+  const left = [
+    ...new Set((value as Id[]).flatMap((id) => (id === from ? (to === undefined ? [] : [to]) : [id]))),
+  ];
   return left.length > 0 ? left : undefined;
 }

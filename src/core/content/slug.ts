@@ -7,8 +7,14 @@ export const slugBound = 96;
  * The last piece of an address, made from words: lower-case letters, digits and hyphens, small words of the locale
  * left out (never all of them), cut at a word's end. Empty when the words hold nothing that can stand in an address.
  */
-export function slugFrom(words: string, rule: { drop: Record<string, string[]>; atMost: number }, locale: string): string {
-  const drop = new Set((rule.drop[locale] ?? rule.drop[locale.split('-')[0] ?? ''] ?? []).map((word) => slugify(word)));
+export function slugFrom(
+  words: string,
+  rule: { drop: Record<string, string[]>; atMost: number },
+  locale: string,
+): string {
+  const drop = new Set(
+    (rule.drop[locale] ?? rule.drop[locale.split('-')[0] ?? ''] ?? []).map((word) => slugify(word)),
+  );
   const pieces = slugify(words, { decamelize: false }).split('-').filter(Boolean);
   const telling = pieces.filter((piece) => !drop.has(piece));
   const atMost = Math.min(rule.atMost, slugBound);

@@ -19,7 +19,8 @@ function ranksOf(locale: string): Ranks {
   const found = known.get(locale);
   if (found) return found;
   const characters: string[] = [];
-  for (let code = 0x20; code < 0x250; code++) if (code < 0x7f || code > 0x9f) characters.push(String.fromCharCode(code));
+  for (let code = 0x20; code < 0x250; code++)
+    if (code < 0x7f || code > 0x9f) characters.push(String.fromCharCode(code));
   for (let code = 0x2010; code < 0x2040; code++) characters.push(String.fromCharCode(code));
   const rank = (sensitivity: 'base' | 'accent' | 'variant') => {
     const { compare } = new Intl.Collator(locale, { sensitivity });
@@ -41,11 +42,17 @@ function ranksOf(locale: string): Ranks {
 /** A key for `text` in a locale (BCP 47); keys compare byte by byte as the texts compare in that language. */
 export function sortKey(text: string, locale: string): string {
   const ranks = ranksOf(locale);
-  const characters = Array.from(text.normalize('NFC').trim().replace(/\s+/g, ' ')).slice(0, longest).flatMap((one) => Array.from(spelt[one] ?? one));
+  const characters = Array.from(text.normalize('NFC').trim().replace(/\s+/g, ' '))
+    .slice(0, longest)
+    .flatMap((one) => Array.from(spelt[one] ?? one));
   const level = (of: Map<string, number>) =>
-    characters.map((one) => {
-      const rank = of.get(one);
-      return rank === undefined ? String.fromCodePoint(0x1000 + (one.codePointAt(0) ?? 0) % 0xd000) : String.fromCharCode(0x20 + rank);
-    }).join('');
+    characters
+      .map((one) => {
+        const rank = of.get(one);
+        return rank === undefined
+          ? String.fromCodePoint(0x1000 + ((one.codePointAt(0) ?? 0) % 0xd000))
+          : String.fromCharCode(0x20 + rank);
+      })
+      .join('');
   return `${level(ranks.letters)}\u0001${level(ranks.accents)}\u0001${level(ranks.cases)}`;
 }

@@ -17,13 +17,21 @@ export type State = (typeof states)[number];
 export const shownAnswers = ['somewhere', 'nowhere'] as const;
 
 export const stateLabels: Record<State, string> = {
-  draft: 'Draft', review: 'In review', scheduled: 'Scheduled', published: 'Published', withdrawn: 'Withdrawn', binned: 'Binned',
+  draft: 'Draft',
+  review: 'In review',
+  scheduled: 'Scheduled',
+  published: 'Published',
+  withdrawn: 'Withdrawn',
+  binned: 'Binned',
 };
 
 export const isLive = (span: Span, now: number): boolean => span.starts <= now && now < span.ends;
 
 /** The one word that tells how a thing stands: what waits for review first, then what visitors see. */
-export function stateAt(thing: { stage: Stage; spans: readonly Span[]; binned: boolean }, now: number): State {
+export function stateAt(
+  thing: { stage: Stage; spans: readonly Span[]; binned: boolean },
+  now: number,
+): State {
   if (thing.binned) return 'binned';
   if (thing.stage === 'review') return 'review';
   if (thing.spans.some((span) => isLive(span, now))) return 'published';

@@ -30,13 +30,30 @@ const NEVER = 0;
 const asMarkup = (words: string): string => words.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** A list as a feed: Atom (RFC 4287) or JSON Feed 1. Its own time is that of its newest item, so it differs only where the list does. */
-export function writeFeed(kind: FeedKind, { title, description, language, address, feeds, items }: FeedContent): string {
+export function writeFeed(
+  kind: FeedKind,
+  { title, description, language, address, feeds, items }: FeedContent,
+): string {
   const feed = new Feed({
-    title, description, language, id: address, link: address, feedLinks: feeds, generator: 'Clear Frame', copyright: '',
+    title,
+    description,
+    language,
+    id: address,
+    link: address,
+    feedLinks: feeds,
+    generator: 'Clear Frame',
+    copyright: '',
     updated: new Date(items.reduce((newest, { published }) => Math.max(newest, published), NEVER)),
   });
   for (const { id, title: name, address: link, summary, picture, published } of items) {
-    feed.addItem({ id: `urn:uuid:${id}`, title: kind === 'atom' ? asMarkup(name) : name, link, date: new Date(published), ...(summary === undefined ? {} : { description: asMarkup(summary) }), ...(picture === undefined ? {} : { image: picture }) });
+    feed.addItem({
+      id: `urn:uuid:${id}`,
+      title: kind === 'atom' ? asMarkup(name) : name,
+      link,
+      date: new Date(published),
+      ...(summary === undefined ? {} : { description: asMarkup(summary) }),
+      ...(picture === undefined ? {} : { image: picture }),
+    });
   }
   return kind === 'atom' ? feed.atom1() : feed.json1();
 }

@@ -4,7 +4,8 @@ import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
 import { smallWords } from '../model/fresh/start';
 
 const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
-const asList = (value: Json | undefined): Json[] => (Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]);
+const asList = (value: Json | undefined): Json[] =>
+  Array.isArray(value) ? value : value === undefined || value === null ? [] : [value];
 const asKey = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 
 /** One field as it was written, with the id it gets, and what is written inside it. */
@@ -26,18 +27,43 @@ interface WrittenShape {
 const unindexed = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
 
 const parseFields = (written: Json | undefined): WrittenField[] =>
-  Object.entries(asObject(written)).map(([key, each]) => ({ id: newId(), key, written: asObject(each), inside: parseFields(asObject(each).fields) }));
+  Object.entries(asObject(written)).map(([key, each]) => ({
+    id: newId(),
+    key,
+    written: asObject(each),
+    inside: parseFields(asObject(each).fields),
+  }));
 
 /** Turns keys into ids, all over one written model. A key that names nothing stays as it is, so that the check tells its place. */
 class ByKeys {
   private readonly shapes: Record<ShapeList, Map<string, WrittenShape>>;
 
   constructor(private readonly model: JsonObject) {
-    const read = (list: ShapeList) => new Map(Object.entries(asObject(model[list])).map(([key, each]) => {
-      const written = asObject(each);
-      return [key, { id: newId(), key, written, fields: parseFields(written.fields), slots: new Map(Object.keys(asObject(written.slots)).map((slot): [string, Id] => [slot, newId()])) }];
-    }));
-    this.shapes = { schemes: read('schemes'), fieldSets: read('fieldSets'), contentTypes: read('contentTypes'), pageTypes: read('pageTypes'), blockTypes: read('blockTypes') };
+    const read = (list: ShapeList) =>
+      new Map(
+        Object.entries(asObject(model[list])).map(([key, each]) => {
+          const written = asObject(each);
+          return [
+            key,
+            {
+              id: newId(),
+              key,
+              written,
+              fields: parseFields(written.fields),
+              slots: new Map(
+                Object.keys(asObject(written.slots)).map((slot): [string, Id] => [slot, newId()]),
+              ),
+            },
+          ];
+        }),
+      );
+    this.shapes = {
+      schemes: read('schemes'),
+      fieldSets: read('fieldSets'),
+      contentTypes: read('contentTypes'),
+      pageTypes: read('pageTypes'),
+      blockTypes: read('blockTypes'),
+    };
   }
 
   private idOf(list: ShapeList, key: Json | undefined): string {
@@ -50,7 +76,13 @@ class ByKeys {
 
   /** The fields that stand at one level, those of included sets among them. */
   private reaching(fields: readonly WrittenField[], deep = 0): WrittenField[] {
-    return fields.flatMap((field) => (field.written.include === undefined ? [field] : deep > 8 ? [] : this.reaching(this.shapes.fieldSets.get(asKey(field.written.include))?.fields ?? [], deep + 1)));
+    return fields.flatMap((field) =>
+      field.written.include === undefined
+        ? [field]
+        : deep > 8
+          ? []
+          : this.reaching(this.shapes.fieldSets.get(asKey(field.written.include))?.fields ?? [], deep + 1),
+    );
   }
 
   /** A path of keys as a path of ids, into groups and through entry links. */
@@ -62,20 +94,35 @@ class ByKeys {
       if (!field) return asKey(written);
       ids.push(field.id);
       const types = asList(asObject(field.written.rules).types ?? field.written.types);
-      among = field.inside.length > 0 ? this.reaching(field.inside) : types.flatMap((type) => this.reaching(this.shapes.contentTypes.get(asKey(type))?.fields ?? []));
+      among =
+        field.inside.length > 0
+          ? this.reaching(field.inside)
+          : types.flatMap((type) => this.reaching(this.shapes.contentTypes.get(asKey(type))?.fields ?? []));
     }
     return ids.join('.');
   }
 
-  private condition(written: Json | undefined, fields: readonly WrittenField[], choices: ReadonlyMap<Id, ReadonlyMap<string, Id>>): Json {
+  private condition(
+    written: Json | undefined,
+    fields: readonly WrittenField[],
+    choices: ReadonlyMap<Id, ReadonlyMap<string, Id>>,
+  ): Json {
     const each = asObject(written);
-    if (each.all !== undefined) return { all: asList(each.all).map((inner) => this.condition(inner, fields, choices)) };
-    if (each.any !== undefined) return { any: asList(each.any).map((inner) => this.condition(inner, fields, choices)) };
+    if (each.all !== undefined)
+      return { all: asList(each.all).map((inner) => this.condition(inner, fields, choices)) };
+    if (each.any !== undefined)
+      return { any: asList(each.any).map((inner) => this.condition(inner, fields, choices)) };
     if (each.not !== undefined) return { not: this.condition(each.not, fields, choices) };
     const field = this.path(each.field, fields);
     const known = choices.get(field);
-    const value = (one: Json): Json => (typeof one === 'string' ? known?.get(one) ?? one : one);
-    return { ...each, field, ...(each.value === undefined ? {} : { value: Array.isArray(each.value) ? each.value.map(value) : value(each.value) }) };
+    const value = (one: Json): Json => (typeof one === 'string' ? (known?.get(one) ?? one) : one);
+    return {
+      ...each,
+      field,
+      ...(each.value === undefined
+        ? {}
+        : { value: Array.isArray(each.value) ? each.value.map(value) : value(each.value) }),
+    };
   }
 
   private fields(fields: readonly WrittenField[]): JsonObject[] {
@@ -86,7 +133,11 @@ class ByKeys {
       const { rules: given, label, indexed, kind = 'line', fields: _inside, ...rest } = written;
       const rules = { ...asObject(given) };
       if (rules.choices !== undefined) {
-        const listed = Object.entries(asObject(rules.choices)).map(([each, words]) => ({ id: newId(), key: each, ...(isJsonObject(words) ? words : { label: words }) }));
+        const listed = Object.entries(asObject(rules.choices)).map(([each, words]) => ({
+          id: newId(),
+          key: each,
+          ...(isJsonObject(words) ? words : { label: words }),
+        }));
         choices.set(id, new Map(listed.map((choice) => [choice.key, choice.id])));
         rules.choices = listed;
       }
@@ -98,9 +149,21 @@ class ByKeys {
       if (kind === 'computed') rules.from = asList(rules.from).map((each) => this.path(each, fields));
       if (kind === 'list' && rules.names !== undefined) rules.names = this.path(rules.names, field.inside);
       if (kind === 'group' || kind === 'list') rules.fields = this.fields(field.inside);
-      return { id, key, label: label ?? key, kind, indexed: indexed ?? !unindexed.has(asKey(kind)), ...rest, rules };
+      return {
+        id,
+        key,
+        label: label ?? key,
+        kind,
+        indexed: indexed ?? !unindexed.has(asKey(kind)),
+        ...rest,
+        rules,
+      };
     });
-    return made.map((field): JsonObject => (field.showWhen === undefined ? field : { ...field, showWhen: this.condition(field.showWhen, fields, choices) }));
+    return made.map((field): JsonObject =>
+      field.showWhen === undefined
+        ? field
+        : { ...field, showWhen: this.condition(field.showWhen, fields, choices) },
+    );
   }
 
   private step(written: Json, fields: readonly WrittenField[]): Json {
@@ -112,27 +175,63 @@ class ByKeys {
 
   /** Rows of cells: a cell is its width, then what it holds: parts by name, slots as `slot:key`. */
   private rows(written: Json | undefined, shape: WrittenShape): Json {
-    const held = (name: Json): Json => (typeof name === 'string' && name.startsWith('slot:') ? { slot: shape.slots.get(name.slice(5)) ?? name } : name);
-    return asList(written).map((row) => ({ cells: asList(row).map((cell) => ({ width: asList(cell)[0] ?? 12, holds: asList(cell).slice(1).map(held) })) }));
+    const held = (name: Json): Json =>
+      typeof name === 'string' && name.startsWith('slot:')
+        ? { slot: shape.slots.get(name.slice(5)) ?? name }
+        : name;
+    return asList(written).map((row) => ({
+      cells: asList(row).map((cell) => ({
+        width: asList(cell)[0] ?? 12,
+        holds: asList(cell).slice(1).map(held),
+      })),
+    }));
   }
 
   /** A part has a list of chains; a chain of one step may be written without its brackets. */
   private face(shape: WrittenShape): JsonObject {
     const { rows, variants, ...parts } = asObject(shape.written.face);
-    const mapping = Object.fromEntries(Object.entries(parts).map(([part, chains]) => [part, asList(chains).map((chain) => asList(chain).map((each) => this.step(each, shape.fields)))]));
-    return { mapping, ...(rows === undefined ? {} : { rows: this.rows(rows, shape) }), ...(variants === undefined ? {} : { variants }) };
+    const mapping = Object.fromEntries(
+      Object.entries(parts).map(([part, chains]) => [
+        part,
+        asList(chains).map((chain) => asList(chain).map((each) => this.step(each, shape.fields))),
+      ]),
+    );
+    return {
+      mapping,
+      ...(rows === undefined ? {} : { rows: this.rows(rows, shape) }),
+      ...(variants === undefined ? {} : { variants }),
+    };
   }
 
   private named(shape: WrittenShape, icon: string): JsonObject {
     const { label = shape.key, plural = label, purpose = '' } = shape.written;
-    return { id: shape.id, key: shape.key, label, plural, purpose, icon: shape.written.icon ?? icon, fields: this.fields(shape.fields) };
+    return {
+      id: shape.id,
+      key: shape.key,
+      label,
+      plural,
+      purpose,
+      icon: shape.written.icon ?? icon,
+      fields: this.fields(shape.fields),
+    };
   }
 
   private slots(shape: WrittenShape): JsonObject[] {
     return Object.entries(asObject(shape.written.slots)).map(([key, each]) => {
       const { label = key, allows, preset, ...rest } = asObject(each);
-      const blocks = asList(preset).map((block) => ({ ...asObject(block), id: newId(), type: this.idOf('blockTypes', asObject(block).type) }));
-      return { id: shape.slots.get(key) ?? newId(), key, label, allows: this.idsOf('blockTypes', allows), ...rest, ...(blocks.length > 0 ? { preset: blocks } : {}) };
+      const blocks = asList(preset).map((block) => ({
+        ...asObject(block),
+        id: newId(),
+        type: this.idOf('blockTypes', asObject(block).type),
+      }));
+      return {
+        id: shape.slots.get(key) ?? newId(),
+        key,
+        label,
+        allows: this.idsOf('blockTypes', allows),
+        ...rest,
+        ...(blocks.length > 0 ? { preset: blocks } : {}),
+      };
     });
   }
 
@@ -142,19 +241,43 @@ class ByKeys {
 
   private contentType(shape: WrittenShape): JsonObject {
     const { written } = shape;
-    const roles = (['summary', 'picture', 'date'] as const).flatMap((role): [string, Json][] => (written[role] === undefined ? [] : [[role, this.path(written[role], shape.fields)]]));
+    const roles = (['summary', 'picture', 'date'] as const).flatMap((role): [string, Json][] =>
+      written[role] === undefined ? [] : [[role, this.path(written[role], shape.fields)]],
+    );
     const title = written.title ?? 'title';
     return {
-      ...this.named(shape, 'file'), title: this.path(title, shape.fields), face: this.face(shape), ...Object.fromEntries(roles), slug: this.slug(written.slug ?? title, shape), review: written.review ?? false,
-      columns: asList(written.columns).map((column) => this.path(column, shape.fields)), ...(written.settings === undefined ? {} : { settings: written.settings }),
+      ...this.named(shape, 'file'),
+      title: this.path(title, shape.fields),
+      face: this.face(shape),
+      ...Object.fromEntries(roles),
+      slug: this.slug(written.slug ?? title, shape),
+      review: written.review ?? false,
+      columns: asList(written.columns).map((column) => this.path(column, shape.fields)),
+      ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }
 
   private source(written: Json | undefined): JsonObject {
     if (!isJsonObject(written)) return { kind: written ?? 'blocks' };
-    if (written.collection !== undefined) return { kind: 'collection', types: this.idsOf('contentTypes', written.collection), ...(written.arrangement === undefined ? {} : { arrangement: written.arrangement }) };
-    if (written.category !== undefined) return { kind: 'category', scheme: this.idOf('schemes', written.category), ...(written.empty === undefined ? {} : { empty: written.empty }) };
-    return written.entry === undefined ? written : { kind: 'entry', type: this.idOf('contentTypes', written.entry), ...(written.home === undefined ? {} : { home: written.home }) };
+    if (written.collection !== undefined)
+      return {
+        kind: 'collection',
+        types: this.idsOf('contentTypes', written.collection),
+        ...(written.arrangement === undefined ? {} : { arrangement: written.arrangement }),
+      };
+    if (written.category !== undefined)
+      return {
+        kind: 'category',
+        scheme: this.idOf('schemes', written.category),
+        ...(written.empty === undefined ? {} : { empty: written.empty }),
+      };
+    return written.entry === undefined
+      ? written
+      : {
+          kind: 'entry',
+          type: this.idOf('contentTypes', written.entry),
+          ...(written.home === undefined ? {} : { home: written.home }),
+        };
   }
 
   private pageType(shape: WrittenShape): JsonObject {
@@ -165,34 +288,60 @@ class ByKeys {
       return { id: newId(), key, label, rows: this.rows(rows, shape), ...rest };
     });
     return {
-      ...this.named(shape, 'page'), title: this.path(title, shape.fields), face: this.face(shape), source: this.source(written.source), slots: this.slots(shape), layouts, address: this.slug(written.address ?? title, shape),
-      inNavigation: written.inNavigation ?? 'yes', childOrder: written.childOrder ?? 'byHand', ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }), ...(written.settings === undefined ? {} : { settings: written.settings }),
+      ...this.named(shape, 'page'),
+      title: this.path(title, shape.fields),
+      face: this.face(shape),
+      source: this.source(written.source),
+      slots: this.slots(shape),
+      layouts,
+      address: this.slug(written.address ?? title, shape),
+      inNavigation: written.inNavigation ?? 'yes',
+      childOrder: written.childOrder ?? 'byHand',
+      ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }),
+      ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }
 
   private blockType(shape: WrittenShape): JsonObject {
     const { title, behaves } = shape.written;
-    return { ...this.named(shape, 'block'), ...(title === undefined ? {} : { title: this.path(title, shape.fields) }), slots: this.slots(shape), face: this.face(shape), ...(behaves === undefined ? {} : { behaves }) };
+    return {
+      ...this.named(shape, 'block'),
+      ...(title === undefined ? {} : { title: this.path(title, shape.fields) }),
+      slots: this.slots(shape),
+      face: this.face(shape),
+      ...(behaves === undefined ? {} : { behaves }),
+    };
   }
 
   private placements(): JsonObject[] {
     const pageId = (key: Json | undefined) => (key === TOP ? TOP : this.idOf('pageTypes', key));
-    return Object.entries(asObject(this.model.placements)).flatMap(([parent, children]) => asList(children).map((child) => {
-      const { child: key, ...limits } = isJsonObject(child) ? child : { child };
-      return { id: newId(), parent: pageId(parent), child: pageId(key), ...limits };
-    }));
+    return Object.entries(asObject(this.model.placements)).flatMap(([parent, children]) =>
+      asList(children).map((child) => {
+        const { child: key, ...limits } = isJsonObject(child) ? child : { child };
+        return { id: newId(), parent: pageId(parent), child: pageId(key), ...limits };
+      }),
+    );
   }
 
   document(): JsonObject {
     const empty = emptyModel('en');
-    const all = (list: ShapeList, make: (shape: WrittenShape) => JsonObject): JsonObject[] => [...this.shapes[list].values()].map(make);
+    const all = (list: ShapeList, make: (shape: WrittenShape) => JsonObject): JsonObject[] =>
+      [...this.shapes[list].values()].map(make);
     const { palette, dark, ...style } = asObject(this.model.houseStyle);
     return {
       format: empty.format,
       version: empty.version,
       locales: this.model.locales ?? { ...empty.locales },
-      houseStyle: { ...(empty.houseStyle as unknown as JsonObject), ...style, palette: { ...empty.houseStyle.palette, ...asObject(palette) }, dark: { ...empty.houseStyle.dark, ...asObject(dark) } },
-      schemes: all('schemes', (shape) => ({ ...this.named(shape, 'tree'), sort: shape.written.sort ?? 'categories' })),
+      houseStyle: {
+        ...(empty.houseStyle as unknown as JsonObject),
+        ...style,
+        palette: { ...empty.houseStyle.palette, ...asObject(palette) },
+        dark: { ...empty.houseStyle.dark, ...asObject(dark) },
+      },
+      schemes: all('schemes', (shape) => ({
+        ...this.named(shape, 'tree'),
+        sort: shape.written.sort ?? 'categories',
+      })),
       fieldSets: all('fieldSets', (shape) => this.named(shape, 'set')),
       contentTypes: all('contentTypes', (shape) => this.contentType(shape)),
       pageTypes: all('pageTypes', (shape) => this.pageType(shape)),

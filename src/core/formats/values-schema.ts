@@ -19,14 +19,24 @@ function fieldsSchema(fields: readonly Field[], besides: JsonObject = {}): JsonO
     additionalProperties: false,
     properties: {
       ...besides,
-      ...Object.fromEntries(fields.map((field): [string, JsonObject] => [field.key, {
-        title: field.label,
-        description: [field.help, (kindOf(field) as Kind<KindName>).rulesInWords(field.rules as never)].filter(Boolean).join(' '),
-        anyOf: [valueSchema(field), { type: 'null' }],
-      }])),
+      ...Object.fromEntries(
+        fields.map((field): [string, JsonObject] => [
+          field.key,
+          {
+            title: field.label,
+            description: [field.help, (kindOf(field) as Kind<KindName>).rulesInWords(field.rules as never)]
+              .filter(Boolean)
+              .join(' '),
+            anyOf: [valueSchema(field), { type: 'null' }],
+          },
+        ]),
+      ),
     },
   };
 }
 
 /** The JSON Schema (2020-12) of a type's values as they are spoken at the door. Null empties a field. */
-export const valuesSchema = (type: CompiledType<AnyShape> | CompiledType): JsonObject => ({ title: `Values of ${type.definition.label}`, ...fieldsSchema(type.fields) });
+export const valuesSchema = (type: CompiledType<AnyShape> | CompiledType): JsonObject => ({
+  title: `Values of ${type.definition.label}`,
+  ...fieldsSchema(type.fields),
+});

@@ -26,11 +26,23 @@ export function coverageQuestions(mapping: Mapping): CoverageQuestion[] {
     const steps = chains.flatMap((chain, c) => {
       const before: string[] = [];
       return chain.map((step, s) => {
-        const question = { chain: c, step: s, before: [...before], ...('field' in step ? { field: step.field } : {}) };
+        const question = {
+          chain: c,
+          step: s,
+          before: [...before],
+          ...('field' in step ? { field: step.field } : {}),
+        };
         if ('field' in step) before.push(step.field);
         return question;
       });
     });
-    return [{ part, always: chains.some((chain) => chain.some((step) => 'words' in step)), fields: steps.flatMap(({ field }) => field ?? []), steps }];
+    return [
+      {
+        part,
+        always: chains.some((chain) => chain.some((step) => 'words' in step)),
+        fields: steps.flatMap(({ field }) => field ?? []),
+        steps,
+      },
+    ];
   });
 }

@@ -11,6 +11,8 @@ const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTime
 export function dateInFormat(value: string, format: NonNullable<Format['date']>, locale: string): string {
   const [day = '', time] = value.split('T');
   if (format === 'time') return time ?? '';
-  const words = new Intl.DateTimeFormat(locale, { ...styles[format], timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
+  const words = new Intl.DateTimeFormat(locale, { ...styles[format], timeZone: 'UTC' }).format(
+    new Date(`${day}T00:00:00Z`),
+  );
   return time ? `${words}, ${time}` : words;
 }

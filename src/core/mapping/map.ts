@@ -5,7 +5,19 @@ import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { AnyShape, Field } from '../model/document';
-import { addressOfLink, asList, kindOf, plainFields, visibleFields, withComputed, wordsOfLink, type Kind, type KindName, type Speaking, type Value } from '../model/kinds';
+import {
+  addressOfLink,
+  asList,
+  kindOf,
+  plainFields,
+  visibleFields,
+  withComputed,
+  wordsOfLink,
+  type Kind,
+  type KindName,
+  type Speaking,
+  type Value,
+} from '../model/kinds';
 import { proposeMapping } from '../model/fresh/propose-face';
 import { dateInFormat } from './date-format';
 import { partKeys, type Chain, type Format, type Mapping, type PartKey, type Step } from './parts';
@@ -75,18 +87,32 @@ interface Spoken {
   translated?: Values;
 }
 
-const spokenIn = (localized: LocalizedValues, { language }: Drawing): Spoken => ({ values: valuesIn(localized, language), ...(language === undefined ? {} : { translated: localized.translations?.[language] ?? {} }) });
+const spokenIn = (localized: LocalizedValues, { language }: Drawing): Spoken => ({
+  values: valuesIn(localized, language),
+  ...(language === undefined ? {} : { translated: localized.translations?.[language] ?? {} }),
+});
 
 /** The values at the end of a path: one, or one for each thing the path runs through. */
-function valuesAt(path: string, fields: readonly Field[], { values, translated }: Spoken, drawing: Drawing): Found[] {
+function valuesAt(
+  path: string,
+  fields: readonly Field[],
+  { values, translated }: Spoken,
+  drawing: Drawing,
+): Found[] {
   const [first = '', ...rest] = path.split('.');
   const field = fields.find(({ id }) => id === first);
   const value = field && values[field.id];
   if (!field || value === undefined) return [];
-  const lang = field.localised && translated && translated[field.id] === undefined ? { lang: drawing.model.document.locales.main } : {};
+  const lang =
+    field.localised && translated && translated[field.id] === undefined
+      ? { lang: drawing.model.document.locales.main }
+      : {};
   if (rest.length === 0) return [{ field, value, ...lang }];
   const further = rest.join('.');
-  if (field.kind === 'group') return valuesAt(further, plainFields(field.rules.fields), { values: value as Values }, drawing).map((found) => ({ ...found, ...lang }));
+  if (field.kind === 'group')
+    return valuesAt(further, plainFields(field.rules.fields), { values: value as Values }, drawing).map(
+      (found) => ({ ...found, ...lang }),
+    );
   if (field.kind !== 'entry') return [];
   return asList(value as Id | Id[]).flatMap((id) => {
     const entry = drawing.known?.entries.get(id);
@@ -96,14 +122,17 @@ function valuesAt(path: string, fields: readonly Field[], { values, translated }
 }
 
 const wordsIn = ({ field, value }: Found, drawing: Drawing, format: Format | undefined): string => {
-  if ((field.kind === 'date' || field.kind === 'moment') && typeof value === 'string' && format?.date) return dateInFormat(value, format.date, drawing.locale);
+  if ((field.kind === 'date' || field.kind === 'moment') && typeof value === 'string' && format?.date)
+    return dateInFormat(value, format.date, drawing.locale);
   const words = (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, drawing);
   return format?.shorten ? shorten(words, format.shorten) : words;
 };
 
 /** The value as single things, where it holds several. */
 function apart({ field, value }: Found, format: Format | undefined): Found[] {
-  const many = Array.isArray(value) ? value.map((one) => ({ field, value: [one] as unknown as Value })) : [{ field, value }];
+  const many = Array.isArray(value)
+    ? value.map((one) => ({ field, value: [one] as unknown as Value }))
+    : [{ field, value }];
   return format?.first === undefined ? many : many.slice(0, format.first);
 }
 
@@ -124,50 +153,99 @@ export function withAddresses(text: FormattedText, drawing: Drawing): FormattedT
       const to = typeof mark.attrs?.href === 'string' ? address(mark.attrs.href) : undefined;
       return to ? [{ ...mark, attrs: { href: to } }] : [];
     });
-    const picture = node.type === 'picture' && typeof node.attrs?.media === 'string' ? known?.media.get(node.attrs.media) : undefined;
-    const attrs = picture ? { ...node.attrs, address: picture.address, width: picture.width ?? null, height: picture.height ?? null, alt: node.attrs?.alt ?? picture.alt } : node.attrs;
-    return { ...node, ...(marks ? { marks } : {}), ...(attrs ? { attrs } : {}), ...(node.content ? { content: node.content.map(each) } : {}) };
+    const picture =
+      node.type === 'picture' && typeof node.attrs?.media === 'string'
+        ? known?.media.get(node.attrs.media)
+        : undefined;
+    const attrs = picture
+      ? {
+          ...node.attrs,
+          address: picture.address,
+          width: picture.width ?? null,
+          height: picture.height ?? null,
+          alt: node.attrs?.alt ?? picture.alt,
+        }
+      : node.attrs;
+    return {
+      ...node,
+      ...(marks ? { marks } : {}),
+      ...(attrs ? { attrs } : {}),
+      ...(node.content ? { content: node.content.map(each) } : {}),
+    };
   };
   return { type: 'doc', content: text.content.map(each) };
 }
 
 function shownMedia(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
   return apart(found, format).flatMap(({ field, value }) => {
-    const [use] = asList(value as { media: Id; alt?: string; caption?: string; focus?: { x: number; y: number } });
+    const [use] = asList(
+      value as { media: Id; alt?: string; caption?: string; focus?: { x: number; y: number } },
+    );
     const known = use && drawing.known?.media.get(use.media);
     if (!use || !known) return [];
     const { label, address, sort, width, height } = known;
-    return [{
-      words: use.caption ?? label, field: field.id, href: address,
-      media: {
-        sort, address, alt: use.alt ?? known.alt, ...(width && height ? { width, height } : {}),
-        ...(use.caption ? { caption: use.caption } : {}), ...(use.focus ? { focus: use.focus } : {}), ...(format?.ratio ? { ratio: format.ratio } : {}),
+    return [
+      {
+        words: use.caption ?? label,
+        field: field.id,
+        href: address,
+        media: {
+          sort,
+          address,
+          alt: use.alt ?? known.alt,
+          ...(width && height ? { width, height } : {}),
+          ...(use.caption ? { caption: use.caption } : {}),
+          ...(use.focus ? { focus: use.focus } : {}),
+          ...(format?.ratio ? { ratio: format.ratio } : {}),
+        },
       },
-    }];
+    ];
   });
 }
 
 /** Entries that are linked to, each with its own type's face in small; those that visitors do not see are left out. */
-function shownEntries(found: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+function shownEntries(
+  found: Found,
+  drawing: Drawing,
+  format: Format | undefined,
+  depth: number,
+): Omit<Shown, 'step'>[] {
   const shown = asList(found.value as Id | Id[]).flatMap((id) => {
     const entry = drawing.known?.entries.get(id);
     const type = entry && drawing.model.contentType(entry.type);
     if (!entry?.live || !type) return [];
     const { address } = entry;
-    const face = depth < FACES_DEEP ? inSmall(mapToFace(type.definition.face.mapping, type, entry.live, drawing, depth + 1)) : undefined;
-    return [{ words: entry.title, field: found.field.id, ...(address === undefined ? {} : { href: address }), ...(face ? { face: address === undefined ? face : leadingTo(face, address) } : {}) }];
+    const face =
+      depth < FACES_DEEP
+        ? inSmall(mapToFace(type.definition.face.mapping, type, entry.live, drawing, depth + 1))
+        : undefined;
+    return [
+      {
+        words: entry.title,
+        field: found.field.id,
+        ...(address === undefined ? {} : { href: address }),
+        ...(face ? { face: address === undefined ? face : leadingTo(face, address) } : {}),
+      },
+    ];
   });
   return format?.first === undefined ? shown : shown.slice(0, format.first);
 }
 
 /** A face whose heading leads somewhere. */
-export const leadingTo = (face: FaceContent, href: string): FaceContent => (face.heading ? { ...face, heading: face.heading.map((shown) => ({ ...shown, href })) } : face);
+export const leadingTo = (face: FaceContent, href: string): FaceContent =>
+  face.heading ? { ...face, heading: face.heading.map((shown) => ({ ...shown, href })) } : face;
 
 const smallParts: readonly PartKey[] = ['picture', 'kicker', 'heading', 'date', 'summary', 'button'];
-const inSmall = (face: FaceContent): FaceContent => Object.fromEntries(smallParts.flatMap((part) => (face[part] ? [[part, face[part]]] : [])));
+const inSmall = (face: FaceContent): FaceContent =>
+  Object.fromEntries(smallParts.flatMap((part) => (face[part] ? [[part, face[part]]] : [])));
 
 /** The items of a list, each drawn by a face proposed from its fields. */
-function shownItems({ field, value }: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+function shownItems(
+  { field, value }: Found,
+  drawing: Drawing,
+  format: Format | undefined,
+  depth: number,
+): Omit<Shown, 'step'>[] {
   if (field.kind !== 'list') return [];
   const fields = plainFields(field.rules.fields);
   const title = field.rules.names ?? fields.find(({ kind }) => kind === 'line')?.id;
@@ -175,7 +253,11 @@ function shownItems({ field, value }: Found, drawing: Drawing, format: Format | 
   const items = (value as { id: Id; values: Values }[]).slice(0, format?.first);
   return items.map(({ values }) => {
     const name = title === undefined ? undefined : values[title];
-    return { words: typeof name === 'string' ? name : '', field: field.id, ...(depth < FACES_DEEP ? { face: mapFields(mapping, fields, { values }, drawing, depth + 1) } : {}) };
+    return {
+      words: typeof name === 'string' ? name : '',
+      field: field.id,
+      ...(depth < FACES_DEEP ? { face: mapFields(mapping, fields, { values }, drawing, depth + 1) } : {}),
+    };
   });
 }
 
@@ -187,14 +269,29 @@ function shownFacts(found: Found, drawing: Drawing, format: Format | undefined):
     const href = each.field.kind === 'link' ? addressOfLink(each.value as never, drawing) : undefined;
     return words ? [{ label, words, field: field.id, ...(href ? { href } : {}) }] : [];
   };
-  if (field.kind === 'group') return plainFields(field.rules.fields).flatMap((inner) => ((value as Values)[inner.id] === undefined ? [] : fact(inner.label, { field: inner, value: (value as Values)[inner.id] as Value })));
+  if (field.kind === 'group')
+    return plainFields(field.rules.fields).flatMap((inner) =>
+      (value as Values)[inner.id] === undefined
+        ? []
+        : fact(inner.label, { field: inner, value: (value as Values)[inner.id] as Value }),
+    );
   if (field.kind !== 'list') return fact(field.label, found);
   const fields = plainFields(field.rules.fields);
   const name = field.rules.names ?? fields[0]?.id;
   return (value as { values: Values }[]).slice(0, format?.first).flatMap(({ values }) => {
-    const rest = fields.flatMap((inner) => (inner.id === name || values[inner.id] === undefined ? [] : [wordsIn({ field: inner, value: values[inner.id] as Value }, drawing, format)])).filter(Boolean).join(', ');
+    const rest = fields
+      .flatMap((inner) =>
+        inner.id === name || values[inner.id] === undefined
+          ? []
+          : [wordsIn({ field: inner, value: values[inner.id] as Value }, drawing, format)],
+      )
+      .filter(Boolean)
+      .join(', ');
     const naming = fields.find(({ id }) => id === name);
-    const called = naming && values[naming.id] !== undefined ? wordsIn({ field: naming, value: values[naming.id] as Value }, drawing, undefined) : '';
+    const called =
+      naming && values[naming.id] !== undefined
+        ? wordsIn({ field: naming, value: values[naming.id] as Value }, drawing, undefined)
+        : '';
     return called || rest ? [{ label: called || field.label, words: rest, field: field.id }] : [];
   });
 }
@@ -204,36 +301,95 @@ function shownLink(found: Found, drawing: Drawing): Omit<Shown, 'step'>[] {
   if (field.kind === 'link') {
     const href = addressOfLink(value as never, drawing);
     const words = wordsOfLink(value as never, drawing);
-    return href && words ? [{ words, field: field.id, href, ...((value as { newWindow?: boolean }).newWindow ? { newWindow: true } : {}) }] : [];
+    return href && words
+      ? [
+          {
+            words,
+            field: field.id,
+            href,
+            ...((value as { newWindow?: boolean }).newWindow ? { newWindow: true } : {}),
+          },
+        ]
+      : [];
   }
   if (field.kind !== 'line') return [];
   const text = String(value);
-  const href = { email: `mailto:${text}`, url: text, phone: `tel:${text.replace(/[^+0-9]/g, '')}`, plain: undefined }[field.rules.format ?? 'plain'];
+  const href = {
+    email: `mailto:${text}`,
+    url: text,
+    phone: `tel:${text.replace(/[^+0-9]/g, '')}`,
+    plain: undefined,
+  }[field.rules.format ?? 'plain'];
   return href ? [{ words: text, field: field.id, href }] : [];
 }
 
 /** What a found value shows in a part: one thing, or one for each where the part sets them apart. */
-function showIn(part: PartKey, found: Found, drawing: Drawing, format: Format | undefined, depth: number): Omit<Shown, 'step'>[] {
+function showIn(
+  part: PartKey,
+  found: Found,
+  drawing: Drawing,
+  format: Format | undefined,
+  depth: number,
+): Omit<Shown, 'step'>[] {
   const { field } = found;
   if (part === 'picture') return shownMedia(found, drawing, { ...format, first: 1 });
   if (part === 'facts') return shownFacts(found, drawing, format);
-  if (part === 'button' || (part === 'link' && field.kind !== 'media' && field.kind !== 'entry')) return shownLink(found, drawing);
+  if (part === 'button' || (part === 'link' && field.kind !== 'media' && field.kind !== 'entry'))
+    return shownLink(found, drawing);
   if (field.kind === 'media') return shownMedia(found, drawing, format);
-  if (part === 'further') return field.kind === 'list' ? shownItems(found, drawing, format, depth) : shownEntries(found, drawing, format, depth);
+  if (part === 'further')
+    return field.kind === 'list'
+      ? shownItems(found, drawing, format, depth)
+      : shownEntries(found, drawing, format, depth);
   if (field.kind === 'formatted') {
     const words = wordsIn(found, drawing, format);
-    return words ? [{ words, field: field.id, ...(part === 'text' && !format?.shorten ? { text: withAddresses(found.value as FormattedText, drawing) } : {}) }] : [];
+    return words
+      ? [
+          {
+            words,
+            field: field.id,
+            ...(part === 'text' && !format?.shorten
+              ? { text: withAddresses(found.value as FormattedText, drawing) }
+              : {}),
+          },
+        ]
+      : [];
   }
-  const each = part === 'marks' ? apart(found, format) : format?.first !== undefined && Array.isArray(found.value) ? [{ field, value: found.value.slice(0, format.first) as unknown as Value }] : [found];
+  const each =
+    part === 'marks'
+      ? apart(found, format)
+      : format?.first !== undefined && Array.isArray(found.value)
+        ? [{ field, value: found.value.slice(0, format.first) as unknown as Value }]
+        : [found];
   return each.flatMap((one) => {
     const words = wordsIn(one, drawing, format);
     const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
-    const href = part === 'marks' && field.kind === 'category' ? drawing.addressOfCategory?.(asList(one.value as Id | Id[])[0] ?? '') : undefined;
-    return words ? [{ words, field: field.id, ...at, ...(href === undefined ? {} : { href }), ...(part === 'figures' ? { label: field.label } : {}) }] : [];
+    const href =
+      part === 'marks' && field.kind === 'category'
+        ? drawing.addressOfCategory?.(asList(one.value as Id | Id[])[0] ?? '')
+        : undefined;
+    return words
+      ? [
+          {
+            words,
+            field: field.id,
+            ...at,
+            ...(href === undefined ? {} : { href }),
+            ...(part === 'figures' ? { label: field.label } : {}),
+          },
+        ]
+      : [];
   });
 }
 
-function follow(part: PartKey, chain: Chain, fields: readonly Field[], spoken: Spoken, drawing: Drawing, depth: number): Shown[] {
+function follow(
+  part: PartKey,
+  chain: Chain,
+  fields: readonly Field[],
+  spoken: Spoken,
+  drawing: Drawing,
+  depth: number,
+): Shown[] {
   for (const [step, each] of chain.entries()) {
     const shown = stepShows(part, each, fields, spoken, drawing, depth);
     if (shown.length > 0) return shown.map((one) => ({ ...one, step }));
@@ -241,23 +397,44 @@ function follow(part: PartKey, chain: Chain, fields: readonly Field[], spoken: S
   return [];
 }
 
-function stepShows(part: PartKey, step: Step, fields: readonly Field[], spoken: Spoken, drawing: Drawing, depth: number): Omit<Shown, 'step'>[] {
+function stepShows(
+  part: PartKey,
+  step: Step,
+  fields: readonly Field[],
+  spoken: Spoken,
+  drawing: Drawing,
+  depth: number,
+): Omit<Shown, 'step'>[] {
   if ('words' in step) return step.words ? [{ words: step.words }] : [];
   const top = step.field.split('.')[0] ?? step.field;
   // What another entry says stands under the name by which one refers to it: "Guide", not "Name".
-  const through = step.field === top ? undefined : fields.find(({ id, kind }) => id === top && kind === 'entry');
-  return valuesAt(step.field, fields, spoken, drawing).flatMap((found) => showIn(part, found, drawing, step.format, depth).map((shown) => ({
-    ...shown, field: top, ...(found.lang ? { lang: found.lang } : {}), ...(shown.label && through ? { label: through.label } : {}),
-  })));
+  const through =
+    step.field === top ? undefined : fields.find(({ id, kind }) => id === top && kind === 'entry');
+  return valuesAt(step.field, fields, spoken, drawing).flatMap((found) =>
+    showIn(part, found, drawing, step.format, depth).map((shown) => ({
+      ...shown,
+      field: top,
+      ...(found.lang ? { lang: found.lang } : {}),
+      ...(shown.label && through ? { label: through.label } : {}),
+    })),
+  );
 }
 
 /** Maps a set of fields to the parts of a face. */
-function mapFields(mapping: Mapping, fields: readonly Field[], kept: Spoken, drawing: Drawing, depth: number): FaceContent {
+function mapFields(
+  mapping: Mapping,
+  fields: readonly Field[],
+  kept: Spoken,
+  drawing: Drawing,
+  depth: number,
+): FaceContent {
   const standing = visibleFields(fields, kept.values, drawing.today);
   const spoken = { ...kept, values: withComputed(fields, kept.values, drawing.locale) };
   const face: FaceContent = {};
   for (const part of partKeys) {
-    const shown = (mapping[part] ?? []).flatMap((chain) => follow(part, chain, standing, spoken, drawing, depth));
+    const shown = (mapping[part] ?? []).flatMap((chain) =>
+      follow(part, chain, standing, spoken, drawing, depth),
+    );
     if (shown.length > 0) face[part] = shown;
   }
   return face;
@@ -268,4 +445,10 @@ function mapFields(mapping: Mapping, fields: readonly Field[], kept: Spoken, dra
  * first step with a value.
  * Fields whose condition does not hold show nothing.
  */
-export const mapToFace = (mapping: Mapping, type: CompiledType<AnyShape> | CompiledType, localized: LocalizedValues, drawing: Drawing, depth = 0): FaceContent => mapFields(mapping, type.fields, spokenIn(localized, drawing), drawing, depth);
+export const mapToFace = (
+  mapping: Mapping,
+  type: CompiledType<AnyShape> | CompiledType,
+  localized: LocalizedValues,
+  drawing: Drawing,
+  depth = 0,
+): FaceContent => mapFields(mapping, type.fields, spokenIn(localized, drawing), drawing, depth);

@@ -2,7 +2,20 @@ import type { FieldPath } from '../model/document';
 import type { KindName } from '../model/kinds/kind';
 
 /** The named pieces of what a visitor sees of one thing, in the order in which a face draws them where nothing else is said. */
-export const partKeys = ['picture', 'kicker', 'heading', 'date', 'summary', 'text', 'figures', 'facts', 'further', 'marks', 'button', 'link'] as const;
+export const partKeys = [
+  'picture',
+  'kicker',
+  'heading',
+  'date',
+  'summary',
+  'text',
+  'figures',
+  'facts',
+  'further',
+  'marks',
+  'button',
+  'link',
+] as const;
 export type PartKey = (typeof partKeys)[number];
 
 export interface Format {
@@ -35,14 +48,30 @@ export interface Part {
   takes: readonly KindName[];
 }
 
-const short: readonly KindName[] = ['line', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'spot', 'computed'];
+const short: readonly KindName[] = [
+  'line',
+  'number',
+  'yesNo',
+  'date',
+  'moment',
+  'choice',
+  'category',
+  'entry',
+  'spot',
+  'computed',
+];
 
 export const parts: Record<PartKey, Part> = {
   picture: { key: 'picture', label: 'Picture', chains: 1, takes: ['media'] },
   kicker: { key: 'kicker', label: 'Kicker', chains: 3, takes: short },
   heading: { key: 'heading', label: 'Heading', chains: 1, takes: ['line', 'computed', 'entry', 'category'] },
   date: { key: 'date', label: 'Date', chains: 2, takes: ['date', 'moment'] },
-  summary: { key: 'summary', label: 'Summary', chains: 1, takes: ['line', 'paragraphs', 'formatted', 'computed'] },
+  summary: {
+    key: 'summary',
+    label: 'Summary',
+    chains: 1,
+    takes: ['line', 'paragraphs', 'formatted', 'computed'],
+  },
   text: { key: 'text', label: 'Text', chains: 1, takes: ['line', 'paragraphs', 'formatted'] },
   figures: { key: 'figures', label: 'Figures', chains: 4, takes: ['number', 'computed'] },
   facts: { key: 'facts', label: 'Facts', chains: 12, takes: [...short, 'link', 'group', 'list'] },
@@ -56,6 +85,10 @@ export const mappingBounds = { steps: 6, words: 200, shorten: 2000, path: 200 } 
 
 /** Every field that a mapping reads, by the first id of its path. */
 export function fieldsOfMapping(mapping: Mapping): FieldPath[] {
-  const paths = partKeys.flatMap((key) => (mapping[key] ?? []).flatMap((chain) => chain.flatMap((step) => ('field' in step ? [step.field.split('.')[0] ?? step.field] : []))));
+  const paths = partKeys.flatMap((key) =>
+    (mapping[key] ?? []).flatMap((chain) =>
+      chain.flatMap((step) => ('field' in step ? [step.field.split('.')[0] ?? step.field] : [])),
+    ),
+  );
   return [...new Set(paths)];
 }

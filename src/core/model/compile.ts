@@ -1,5 +1,19 @@
 import type { Id } from '../ids';
-import { isInclude, type TOP, type AnyShape, type BlockType, type ContentType, type Field, type FieldEntry, type FieldPath, type FieldSet, type ModelDocument, type PageType, type Placement, type Scheme } from './document';
+import {
+  isInclude,
+  type TOP,
+  type AnyShape,
+  type BlockType,
+  type ContentType,
+  type Field,
+  type FieldEntry,
+  type FieldPath,
+  type FieldSet,
+  type ModelDocument,
+  type PageType,
+  type Placement,
+  type Scheme,
+} from './document';
 import { nestingBound, plainFields } from './kinds';
 import { FOLDERS, folderScheme, mediaType } from './media-type';
 
@@ -7,7 +21,12 @@ import { FOLDERS, folderScheme, mediaType } from './media-type';
  * The fields themselves, with included sets put in their place, in groups and lists too. A set that includes itself is
  * left out where the circle closes; the check of the model tells it.
  */
-export function expandFields(entries: readonly FieldEntry[], sets: ReadonlyMap<Id, FieldSet>, open: readonly Id[] = [], depth = 0): Field[] {
+export function expandFields(
+  entries: readonly FieldEntry[],
+  sets: ReadonlyMap<Id, FieldSet>,
+  open: readonly Id[] = [],
+  depth = 0,
+): Field[] {
   return entries.flatMap((entry): Field[] => {
     if (isInclude(entry)) {
       const set = sets.get(entry.include);
@@ -15,7 +34,11 @@ export function expandFields(entries: readonly FieldEntry[], sets: ReadonlyMap<I
     }
     if (entry.kind !== 'group' && entry.kind !== 'list') return [entry];
     const fields = depth < nestingBound ? expandFields(entry.rules.fields, sets, open, depth + 1) : [];
-    return [entry.kind === 'group' ? { ...entry, rules: { ...entry.rules, fields } } : { ...entry, rules: { ...entry.rules, fields } }];
+    return [
+      entry.kind === 'group'
+        ? { ...entry, rules: { ...entry.rules, fields } }
+        : { ...entry, rules: { ...entry.rules, fields } },
+    ];
   });
 }
 
@@ -33,7 +56,10 @@ export class CompiledType<T extends AnyShape = ContentType | PageType | BlockTyp
   private readonly byId: ReadonlyMap<Id, Field>;
   private readonly byKey: ReadonlyMap<string, Field>;
 
-  constructor(readonly definition: T, sets: ReadonlyMap<Id, FieldSet>) {
+  constructor(
+    readonly definition: T,
+    sets: ReadonlyMap<Id, FieldSet>,
+  ) {
     this.fields = expandFields(definition.fields, sets);
     this.byId = new Map(this.fields.map((field) => [field.id, field]));
     this.byKey = new Map(this.fields.map((field) => [field.key, field]));
@@ -78,9 +104,15 @@ export class CompiledModel {
   private readonly schemeBy = new Map<string, CompiledType<Scheme>>();
   private readonly held = new Map<string, Placement>();
 
-  constructor(readonly document: ModelDocument, readonly revision: number) {
+  constructor(
+    readonly document: ModelDocument,
+    readonly revision: number,
+  ) {
     const sets = new Map(document.fieldSets.map((set) => [set.id, set]));
-    const compile = <T extends AnyShape>(shapes: readonly T[], found: Map<string, CompiledType<T>>): CompiledType<T>[] =>
+    const compile = <T extends AnyShape>(
+      shapes: readonly T[],
+      found: Map<string, CompiledType<T>>,
+    ): CompiledType<T>[] =>
       shapes.map((shape) => {
         const type = new CompiledType(shape, sets);
         found.set(shape.id, type).set(`key:${shape.key}`, type);
@@ -93,7 +125,8 @@ export class CompiledModel {
     this.schemes = compile(document.schemes, this.schemeBy);
     this.media = new CompiledType(mediaType(document), sets);
     this.schemeBy.set(FOLDERS, new CompiledType(folderScheme, sets));
-    for (const placement of document.placements) this.held.set(`${placement.parent} ${placement.child}`, placement);
+    for (const placement of document.placements)
+      this.held.set(`${placement.parent} ${placement.child}`, placement);
   }
 
   get locale(): string {

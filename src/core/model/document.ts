@@ -115,7 +115,12 @@ export interface EntrySource {
   home?: true;
 }
 
-export type PageSource = { kind: 'blocks' } | { kind: 'listing' } | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement } | { kind: 'category'; scheme: Id; empty?: EmptyCategories } | EntrySource;
+export type PageSource =
+  | { kind: 'blocks' }
+  | { kind: 'listing' }
+  | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement }
+  | { kind: 'category'; scheme: Id; empty?: EmptyCategories }
+  | EntrySource;
 
 /** A block that stands in a slot from the beginning. */
 export interface PresetBlock {
@@ -221,7 +226,13 @@ export interface Shapes {
 }
 export type ShapeList = keyof Shapes;
 export type AnyShape = Shapes[ShapeList];
-export const shapeLists: readonly ShapeList[] = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'];
+export const shapeLists: readonly ShapeList[] = [
+  'contentTypes',
+  'pageTypes',
+  'blockTypes',
+  'fieldSets',
+  'schemes',
+];
 
 /** A model with nothing in it yet; the one every site begins with is made by `startModel`. */
 export const emptyModel = (locale: string): ModelDocument => ({

@@ -13,42 +13,127 @@ export const mediaKey = 'media';
 export const FOLDERS = fixed(2);
 
 /** The fields of a medium that are there in every model. */
-export const mediumFields = { name: fixed(16), alt: fixed(17), sort: fixed(18), folder: fixed(19), file: fixed(20), width: fixed(21), height: fixed(22), size: fixed(23), added: fixed(24) } as const;
+export const mediumFields = {
+  name: fixed(16),
+  alt: fixed(17),
+  sort: fixed(18),
+  folder: fixed(19),
+  file: fixed(20),
+  width: fixed(21),
+  height: fixed(22),
+  size: fixed(23),
+  added: fixed(24),
+} as const;
 
 const sortChoices: Record<MediaSort, { id: Id; label: string }> = {
-  picture: { id: fixed(32), label: 'Picture' }, document: { id: fixed(33), label: 'Document' }, sound: { id: fixed(34), label: 'Sound' }, film: { id: fixed(35), label: 'Film' },
+  picture: { id: fixed(32), label: 'Picture' },
+  document: { id: fixed(33), label: 'Document' },
+  sound: { id: fixed(34), label: 'Sound' },
+  film: { id: fixed(35), label: 'Film' },
 };
 export const sortChoice = (sort: MediaSort): Id => sortChoices[sort].id;
 
 /** A tree as any other, so that whatever is asked of a scheme can be asked of folders. */
-export const folderScheme: Scheme = { id: FOLDERS, key: 'mediaFolders', label: 'Folders', plural: 'Folders', purpose: 'Where media lie.', icon: 'tree', fields: [], sort: 'categories' };
+export const folderScheme: Scheme = {
+  id: FOLDERS,
+  key: 'mediaFolders',
+  label: 'Folders',
+  plural: 'Folders',
+  purpose: 'Where media lie.',
+  icon: 'tree',
+  fields: [],
+  sort: 'categories',
+};
 
 const standing: readonly Field[] = [
-  { id: mediumFields.name, key: 'name', label: 'Name', kind: 'line', required: true, localised: true, indexed: true, rules: { maxLength: 200 } },
-  { id: mediumFields.alt, key: 'alternativeText', label: 'Alternative text', kind: 'paragraphs', localised: true, rules: { maxLength: 500 } },
-  { id: mediumFields.sort, key: 'sort', label: 'Sort', kind: 'choice', indexed: true, rules: { choices: Object.entries(sortChoices).map(([key, choice]) => ({ ...choice, key })) } },
-  { id: mediumFields.folder, key: 'folder', label: 'Folder', kind: 'category', indexed: true, rules: { scheme: FOLDERS } },
+  {
+    id: mediumFields.name,
+    key: 'name',
+    label: 'Name',
+    kind: 'line',
+    required: true,
+    localised: true,
+    indexed: true,
+    rules: { maxLength: 200 },
+  },
+  {
+    id: mediumFields.alt,
+    key: 'alternativeText',
+    label: 'Alternative text',
+    kind: 'paragraphs',
+    localised: true,
+    rules: { maxLength: 500 },
+  },
+  {
+    id: mediumFields.sort,
+    key: 'sort',
+    label: 'Sort',
+    kind: 'choice',
+    indexed: true,
+    rules: { choices: Object.entries(sortChoices).map(([key, choice]) => ({ ...choice, key })) },
+  },
+  {
+    id: mediumFields.folder,
+    key: 'folder',
+    label: 'Folder',
+    kind: 'category',
+    indexed: true,
+    rules: { scheme: FOLDERS },
+  },
   { id: mediumFields.file, key: 'file', label: 'File', kind: 'media', rules: { accept: [] } },
-  { id: mediumFields.width, key: 'width', label: 'Width', kind: 'number', indexed: true, rules: { unit: 'px' } },
-  { id: mediumFields.height, key: 'height', label: 'Height', kind: 'number', indexed: true, rules: { unit: 'px' } },
+  {
+    id: mediumFields.width,
+    key: 'width',
+    label: 'Width',
+    kind: 'number',
+    indexed: true,
+    rules: { unit: 'px' },
+  },
+  {
+    id: mediumFields.height,
+    key: 'height',
+    label: 'Height',
+    kind: 'number',
+    indexed: true,
+    rules: { unit: 'px' },
+  },
   { id: mediumFields.size, key: 'size', label: 'Size', kind: 'number', indexed: true, rules: { unit: 'kB' } },
   { id: mediumFields.added, key: 'added', label: 'Brought in', kind: 'date', indexed: true, rules: {} },
 ];
 
 /** The fields of a medium that people fill in: everything but what its file says. */
-export const isFilledIn = ({ id, kind }: Field): boolean => id === mediumFields.name || id === mediumFields.alt || kind === 'category';
+export const isFilledIn = ({ id, kind }: Field): boolean =>
+  id === mediumFields.name || id === mediumFields.alt || kind === 'category';
 
 /** The field by which media are in the categories of a scheme. It bears the scheme's own id. */
-const categoriesOf = ({ id, label, key }: Scheme, taken: readonly string[]): Field => ({ id, key: taken.includes(key) ? `${key}Of` : key, label, kind: 'category', indexed: true, rules: { scheme: id, multiple: true } });
+const categoriesOf = ({ id, label, key }: Scheme, taken: readonly string[]): Field => ({
+  id,
+  key: taken.includes(key) ? `${key}Of` : key,
+  label,
+  kind: 'category',
+  indexed: true,
+  rules: { scheme: id, multiple: true },
+});
 
 /** The shape of a medium in a model: what every file has, and the categories and tags of each of its schemes. */
 export function mediaType({ schemes, locales }: Pick<ModelDocument, 'schemes' | 'locales'>): ContentType {
   const taken = standing.map(({ key }) => key);
   const { name, alt, file, folder, added } = mediumFields;
   return {
-    id: MEDIA, key: mediaKey, label: 'Medium', plural: 'Media', purpose: 'Pictures, documents, sounds and films.', icon: 'picture',
+    id: MEDIA,
+    key: mediaKey,
+    label: 'Medium',
+    plural: 'Media',
+    purpose: 'Pictures, documents, sounds and films.',
+    icon: 'picture',
     fields: [...standing, ...schemes.map((scheme) => categoriesOf(scheme, taken))],
-    title: name, summary: alt, picture: file, date: added, slug: { from: name, drop: { [locales.main]: [] }, atMost: 60 }, review: false, columns: [name, folder],
+    title: name,
+    summary: alt,
+    picture: file,
+    date: added,
+    slug: { from: name, drop: { [locales.main]: [] }, atMost: 60 },
+    review: false,
+    columns: [name, folder],
     face: { mapping: { picture: [[{ field: file }]], heading: [[{ field: name }]] } },
   };
 }
@@ -65,6 +150,10 @@ export interface FileFacts {
 
 /** The values that a medium has from its file. */
 export const valuesOfFile = ({ media, sort, width, height, size, added }: FileFacts): Values => ({
-  [mediumFields.sort]: sortChoice(sort), [mediumFields.file]: { media }, [mediumFields.size]: Math.max(1, Math.round(size / 1000)), [mediumFields.added]: added,
-  ...(width === null ? {} : { [mediumFields.width]: width }), ...(height === null ? {} : { [mediumFields.height]: height }),
+  [mediumFields.sort]: sortChoice(sort),
+  [mediumFields.file]: { media },
+  [mediumFields.size]: Math.max(1, Math.round(size / 1000)),
+  [mediumFields.added]: added,
+  ...(width === null ? {} : { [mediumFields.width]: width }),
+  ...(height === null ? {} : { [mediumFields.height]: height }),
 });

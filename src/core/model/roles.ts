@@ -4,7 +4,11 @@ import type { BlockType, ContentType, Face, PageType } from './document';
 
 /** Whether a face shows a field, straight or by a path that begins with it. */
 export const feedsFace = (face: Face, field: Id): boolean =>
-  partKeys.some((part) => face.mapping[part]?.some((chain) => chain.some((step) => 'field' in step && step.field.split('.')[0] === field)));
+  partKeys.some((part) =>
+    face.mapping[part]?.some((chain) =>
+      chain.some((step) => 'field' in step && step.field.split('.')[0] === field),
+    ),
+  );
 
 /** The roles a field has in its own type: "title", "address", "face". */
 export function rolesOf(type: ContentType | PageType | BlockType, field: Id): string[] {
@@ -13,7 +17,11 @@ export function rolesOf(type: ContentType | PageType | BlockType, field: Id): st
     ['columns' in type && type.summary === field, 'summary'],
     ['columns' in type && type.picture === field, 'picture'],
     ['columns' in type && type.date === field, 'date'],
-    [('address' in type && type.address.from === field) || ('slug' in type && type.slug.from === field && type.title !== field), 'address'],
+    [
+      ('address' in type && type.address.from === field) ||
+        ('slug' in type && type.slug.from === field && type.title !== field),
+      'address',
+    ],
     [feedsFace(type.face, field), 'face'],
     ['columns' in type && type.columns.includes(field), 'table'],
   ];

@@ -2,7 +2,18 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 
 /** What can be set on the site, the type, the listing and the page; the later of these wins. */
-export const settingKeys = ['showTitle', 'showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink', 'showNeighbours', 'showRelated', 'firstState', 'inNavigation'] as const;
+export const settingKeys = [
+  'showTitle',
+  'showHeading',
+  'showDates',
+  'showAuthor',
+  'showVisits',
+  'showLink',
+  'showNeighbours',
+  'showRelated',
+  'firstState',
+  'inNavigation',
+] as const;
 export type SettingKey = (typeof settingKeys)[number];
 
 export interface SettingWords {
@@ -11,7 +22,10 @@ export interface SettingWords {
   choices: readonly { value: string; label: string }[];
 }
 
-const yesNo = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }] as const;
+const yesNo = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+] as const;
 
 /** Every setting, with its words and what it is where nobody has set it. */
 export const settings: Record<SettingKey, SettingWords & { standard: string }> = {
@@ -23,7 +37,14 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showLink: { label: 'Link to the full list is shown', choices: yesNo, standard: 'yes' },
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
-  firstState: { label: 'Something new begins as', choices: [{ value: 'draft', label: 'Draft' }, { value: 'review', label: 'In review' }], standard: 'draft' },
+  firstState: {
+    label: 'Something new begins as',
+    choices: [
+      { value: 'draft', label: 'Draft' },
+      { value: 'review', label: 'In review' },
+    ],
+    standard: 'draft',
+  },
   inNavigation: { label: 'Stands in the navigation', choices: yesNo, standard: 'yes' },
 };
 
@@ -37,7 +58,10 @@ export type SettingSource = 'standard' | 'site' | 'type' | 'listing' | 'page';
 export const settingSources: readonly SettingSource[] = ['standard', 'site', 'type', 'listing', 'page'];
 
 /** Layers in their order, from the site down. */
-export type Layers = readonly { source: Exclude<SettingSource, 'standard'>; layer: SettingsLayer | undefined }[];
+export type Layers = readonly {
+  source: Exclude<SettingSource, 'standard'>;
+  layer: SettingsLayer | undefined;
+}[];
 
 /** A setting as it holds at a place: its value, where that comes from, what it would be if this place did not set it, and whether an editor may change it here. */
 export interface Held {
@@ -52,7 +76,8 @@ export interface Held {
  * that asks. A value that is no longer one of the setting's counts as not set.
  */
 export function resolveSetting(key: SettingKey, layers: Layers): Held {
-  const valid = (value: string | undefined): value is string => value !== undefined && settings[key].choices.some((choice) => choice.value === value);
+  const valid = (value: string | undefined): value is string =>
+    value !== undefined && settings[key].choices.some((choice) => choice.value === value);
   let held: Held['inherited'] = { value: settings[key].standard, from: 'standard' };
   let inherited = held;
   layers.forEach(({ source, layer }, i) => {
@@ -60,11 +85,19 @@ export function resolveSetting(key: SettingKey, layers: Layers): Held {
     const value = layer?.set?.[key];
     if (valid(value)) held = { value, from: source };
   });
-  return { ...held, inherited, editorMay: layers.some(({ layer }) => layer?.editorMay?.includes(key) ?? false) };
+  return {
+    ...held,
+    inherited,
+    editorMay: layers.some(({ layer }) => layer?.editorMay?.includes(key) ?? false),
+  };
 }
 
 /** A layer in which a setting is set, or (with nothing) inherited again. */
-export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, value: string | undefined): SettingsLayer {
+export function withSetting(
+  layer: SettingsLayer | undefined,
+  key: SettingKey,
+  value: string | undefined,
+): SettingsLayer {
   const { [key]: _gone, ...rest } = layer?.set ?? {};
   return { ...layer, set: value === undefined ? rest : { ...rest, [key]: value } };
 }
@@ -73,7 +106,11 @@ export function withSetting(layer: SettingsLayer | undefined, key: SettingKey, v
  * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value): only what the layers
  * above leave open. With any fault nothing may be kept.
  */
-export function parseLayer(given: JsonObject, above: Layers, path: string): { layer: SettingsLayer; faults: Fault[] } {
+export function parseLayer(
+  given: JsonObject,
+  above: Layers,
+  path: string,
+): { layer: SettingsLayer; faults: Fault[] } {
   const faults: Fault[] = [];
   let layer: SettingsLayer = {};
   for (const [name, value] of Object.entries(given)) {
@@ -81,8 +118,18 @@ export function parseLayer(given: JsonObject, above: Layers, path: string): { la
     const at = pointer(path, name);
     if (!key) faults.push({ path: at, code: 'unknown', message: `There is no setting "${name}".` });
     else if (value === null) layer = withSetting(layer, key, undefined);
-    else if (!resolveSetting(key, above).editorMay) faults.push({ path: at, code: 'held', message: `“${settings[key].label}” is not open to be changed here.` });
-    else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value)) faults.push({ path: at, code: 'value', message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.` });
+    else if (!resolveSetting(key, above).editorMay)
+      faults.push({
+        path: at,
+        code: 'held',
+        message: `“${settings[key].label}” is not open to be changed here.`,
+      });
+    else if (typeof value !== 'string' || !settings[key].choices.some((choice) => choice.value === value))
+      faults.push({
+        path: at,
+        code: 'value',
+        message: `“${settings[key].label}” is one of: ${settings[key].choices.map((choice) => choice.value).join(', ')}.`,
+      });
     else layer = withSetting(layer, key, value);
   }
   return { layer, faults };

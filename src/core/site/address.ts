@@ -1,12 +1,29 @@
 /** First pieces of an address that the product itself answers. Compared without case, after a locale's prefix too. */
-export const reservedNames = ['bench', 'api', '_next', 'fonts', 'favicon.ico', 'site.css', 'site.js', 'feed.atom', 'feed.json', 'robots.txt', 'sitemap.xml', 'media', 'page', '.well-known'] as const;
+export const reservedNames = [
+  'bench',
+  'api',
+  '_next',
+  'fonts',
+  'favicon.ico',
+  'site.css',
+  'site.js',
+  'feed.atom',
+  'feed.json',
+  'robots.txt',
+  'sitemap.xml',
+  'media',
+  'page',
+  '.well-known',
+] as const;
 
 /** Why a slug may not stand at a place, or nothing when it may. `atTop` is directly below the top page. */
 export function whyReserved(slug: string, atTop: boolean, locales: readonly string[]): string | undefined {
   const folded = slug.toLowerCase();
-  if (locales.some((locale) => locale.toLowerCase() === folded)) return atTop ? `"${slug}" is where the site in that language begins.` : undefined;
+  if (locales.some((locale) => locale.toLowerCase() === folded))
+    return atTop ? `"${slug}" is where the site in that language begins.` : undefined;
   if (/^(page|feed)$/.test(folded)) return `"${slug}" is kept for the further pages and the feed of a list.`;
-  if (atTop && reservedNames.some((name) => name === folded)) return `"/${slug}" belongs to Clear Frame itself. Choose another address.`;
+  if (atTop && reservedNames.some((name) => name === folded))
+    return `"/${slug}" belongs to Clear Frame itself. Choose another address.`;
   return undefined;
 }
 
@@ -29,20 +46,27 @@ export function canonicalAddress(path: string): string | undefined {
 }
 
 /** Where a page of results stands: the first at the page itself, every other below it. */
-export const resultAddress = (address: string, page: number): string => (page === 1 ? address : `${address === '/' ? '' : address}/page/${page}`);
+export const resultAddress = (address: string, page: number): string =>
+  page === 1 ? address : `${address === '/' ? '' : address}/page/${page}`;
 
 /** The page that an address asks for, and which of its pages of results; the first has no other address than the page. */
 export function splitResults(path: string): { address: string; page: number } | undefined {
   const [, address, number] = /^(.*)\/page\/(\d+)$/.exec(path) ?? [];
   if (address === undefined || number === undefined) return { address: path, page: 1 };
-  return /^([2-9]|[1-9]\d{1,5})$/.test(number) ? { address: address || '/', page: Number(number) } : undefined;
+  return /^([2-9]|[1-9]\d{1,5})$/.test(number)
+    ? { address: address || '/', page: Number(number) }
+    : undefined;
 }
 
 /** Where visitors find a page in a language: as it stands in the main one, under the language's own prefix in another. */
-export const addressIn = (language: string | undefined, address: string): string => (language === undefined ? address : `/${language.toLowerCase()}${address === '/' ? '' : address}`);
+export const addressIn = (language: string | undefined, address: string): string =>
+  language === undefined ? address : `/${language.toLowerCase()}${address === '/' ? '' : address}`;
 
 /** The page that an address asks for, and in which of the other languages. */
-export function splitLanguage(path: string, languages: readonly string[]): { language?: string; address: string } {
+export function splitLanguage(
+  path: string,
+  languages: readonly string[],
+): { language?: string; address: string } {
   const [, first = '', ...rest] = path.split('/');
   const language = languages.find((each) => each.toLowerCase() === first);
   return language === undefined ? { address: path } : { language, address: addressOf(rest) };
@@ -60,5 +84,7 @@ export const feedsOf = (address: string): Record<FeedKind, string> => {
 /** The page whose feed an address asks for, and in which format; nothing where it asks for none. */
 export function splitFeed(path: string): { address: string; kind: FeedKind } | undefined {
   const [, address, kind] = /^(.*)\/feed\.(atom|json)$/.exec(path) ?? [];
-  return address === undefined ? undefined : { address: address || '/', kind: kind === 'json' ? 'json' : 'atom' };
+  return address === undefined
+    ? undefined
+    : { address: address || '/', kind: kind === 'json' ? 'json' : 'atom' };
 }

@@ -9,9 +9,25 @@ import type { ContentType } from '../model/document';
  * Where visitors see each field of a content type: the labels of listings in force that show it, and of the page types
  * that show an entry of the type on a page of its own. A field that stands nowhere has no labels.
  */
-export function whereFieldsShow(model: CompiledModel, type: CompiledType<ContentType>, listings: readonly { label: string; rule: ListingRule }[]): ReadonlyMap<Id, readonly string[]> {
+export function whereFieldsShow(
+  model: CompiledModel,
+  type: CompiledType<ContentType>,
+  listings: readonly { label: string; rule: ListingRule }[],
+): ReadonlyMap<Id, readonly string[]> {
   const own = new Set(fieldsOfMapping(type.definition.face.mapping));
-  const pages = model.pageTypes.filter(({ definition: { source } }) => source.kind === 'entry' && source.type === type.id).map(({ definition }) => definition.label);
-  const showing = listings.filter(({ rule }) => rule.from.includes(type.id)).map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(mappingIn(rule.mapping, type))) }));
-  return new Map(type.fields.map(({ id }) => [id, [...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])), ...(own.has(id) ? pages : [])]]));
+  const pages = model.pageTypes
+    .filter(({ definition: { source } }) => source.kind === 'entry' && source.type === type.id)
+    .map(({ definition }) => definition.label);
+  const showing = listings
+    .filter(({ rule }) => rule.from.includes(type.id))
+    .map(({ label, rule }) => ({ label, fields: new Set(fieldsOfMapping(mappingIn(rule.mapping, type))) }));
+  return new Map(
+    type.fields.map(({ id }) => [
+      id,
+      [
+        ...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])),
+        ...(own.has(id) ? pages : []),
+      ],
+    ]),
+  );
 }

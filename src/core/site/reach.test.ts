@@ -7,18 +7,40 @@ import { listingDiffers } from './reach';
 const model = smallCompiled();
 const species = contentType(model, 'species');
 const today = '2026-11-25';
-const values = (given: JsonObject): Values => parseValues(species.fields, { name: 'Bell heron', ...given }, {}, '').values;
+const values = (given: JsonObject): Values =>
+  parseValues(species.fields, { name: 'Bell heron', ...given }, {}, '').values;
 
 function birds(change: JsonObject = {}) {
   const { rule, faults } = parseRule(model, {
-    from: ['species'], where: { field: 'group', is: 'equals', value: 'bird' }, order: [{ by: 'size', direction: 'up' }], limit: 10, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] }, ...change,
+    from: ['species'],
+    where: { field: 'group', is: 'equals', value: 'bird' },
+    order: [{ by: 'size', direction: 'up' }],
+    limit: 10,
+    heading: '',
+    arrangement: 'cards',
+    mapping: { heading: [[{ field: 'name' }]] },
+    ...change,
   });
   if (!rule) throw new Error(JSON.stringify(faults));
   return { id: 'birds', rule };
 }
 
-const differs = (before: JsonObject | undefined, after: JsonObject | undefined, listing = birds(), type = species.id) =>
-  listingDiffers(listing, { id: 'one', type, before: before && { values: values(before) }, after: after && { values: values(after) } }, today);
+const differs = (
+  before: JsonObject | undefined,
+  after: JsonObject | undefined,
+  listing = birds(),
+  type = species.id,
+) =>
+  listingDiffers(
+    listing,
+    {
+      id: 'one',
+      type,
+      before: before && { values: values(before) },
+      after: after && { values: values(after) },
+    },
+    today,
+  );
 
 describe('a listing differs for visitors', () => {
   test.each<[string, JsonObject | undefined, JsonObject | undefined, boolean]>([
@@ -29,7 +51,12 @@ describe('a listing differs for visitors', () => {
     ['when what it shows differs', { group: 'bird' }, { group: 'bird', name: 'Bell bittern' }, true],
     ['when what it sorts by differs', { group: 'bird', size: 1 }, { group: 'bird', size: 2 }, true],
     ['but not when something else differs', { group: 'bird' }, { group: 'bird', body: 'More.' }, false],
-    ['nor for an entry that was and stays outside', { group: 'plant' }, { group: 'plant', name: 'Fern' }, false],
+    [
+      'nor for an entry that was and stays outside',
+      { group: 'plant' },
+      { group: 'plant', name: 'Fern' },
+      false,
+    ],
     ['nor for one that is shown neither before nor after', undefined, undefined, false],
   ])('%s', (_, before, after, wanted) => expect(differs(before, after)).toBe(wanted));
 
@@ -37,7 +64,13 @@ describe('a listing differs for visitors', () => {
     expect(differs(undefined, { group: 'bird' }, birds(), contentType(model, 'notice').id)).toBe(false);
   });
   test('with every publication, when it goes by the moment of publishing', () => {
-    expect(differs({ group: 'bird' }, { group: 'bird' }, birds({ order: [{ by: 'published', direction: 'down' }] }))).toBe(true);
+    expect(
+      differs(
+        { group: 'bird' },
+        { group: 'bird' },
+        birds({ order: [{ by: 'published', direction: 'down' }] }),
+      ),
+    ).toBe(true);
   });
   test('by the day it is, where a condition is told from today', () => {
     const soon = birds({ where: { field: 'seen', is: 'after', value: { now: '+0 days' } } });

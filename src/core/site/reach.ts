@@ -29,8 +29,17 @@ export interface MembershipContext {
 }
 
 /** An entry or page that visitors see, as conditions ask it. */
-export const subjectOf = (id: Id, localized: LocalizedValues, { linked, isBelow, site, locale }: MembershipContext): Subject => ({
-  id, state: 'published', languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(localized)], ...(linked ? { linked } : {}), ...(isBelow ? { isBelow } : {}), ...(site === undefined ? {} : { site }),
+export const subjectOf = (
+  id: Id,
+  localized: LocalizedValues,
+  { linked, isBelow, site, locale }: MembershipContext,
+): Subject => ({
+  id,
+  state: 'published',
+  languages: [...(locale === undefined ? [] : [locale]), ...languagesOf(localized)],
+  ...(linked ? { linked } : {}),
+  ...(isBelow ? { isBelow } : {}),
+  ...(site === undefined ? {} : { site }),
 });
 
 /**
@@ -38,14 +47,26 @@ export const subjectOf = (id: Id, localized: LocalizedValues, { linked, isBelow,
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
  * publication of an entry in it, one by authors with every publication. What the rule takes from its place must have been settled.
  */
-export function listingDiffers({ rule }: LiveListing, change: EntryChange, today: string, around: MembershipContext = {}): boolean {
+export function listingDiffers(
+  { rule }: LiveListing,
+  change: EntryChange,
+  today: string,
+  around: MembershipContext = {},
+): boolean {
   if (!rule.from.includes(change.type)) return false;
-  if (metadataTestsOf(rule.where).some((test) => 'author' in test)) return change.before !== undefined || change.after !== undefined;
+  if (metadataTestsOf(rule.where).some((test) => 'author' in test))
+    return change.before !== undefined || change.after !== undefined;
   const shown = allIn(rule);
-  const passes = (localized: LocalizedValues | undefined) => localized !== undefined && matches(shown, localized.values, today, around.isUnder, subjectOf(change.id, localized, around));
+  const passes = (localized: LocalizedValues | undefined) =>
+    localized !== undefined &&
+    matches(shown, localized.values, today, around.isUnder, subjectOf(change.id, localized, around));
   const [was, is] = [passes(change.before), passes(change.after)];
   if (!was || !is || !change.before || !change.after) return was !== is;
   if (rule.order.some(({ by }) => isMomentOrder(by))) return true;
-  const read = new Set([...rule.order.flatMap(({ by }) => by.split('.')), ...fieldsOfMapping(rule.mapping), ...(rule.facets ?? [])]);
+  const read = new Set([
+    ...rule.order.flatMap(({ by }) => by.split('.')),
+    ...fieldsOfMapping(rule.mapping),
+    ...(rule.facets ?? []),
+  ]);
   return differingLocalized(change.before, change.after).some((field) => read.has(field));
 }

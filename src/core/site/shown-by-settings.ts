@@ -3,7 +3,10 @@ import type { FaceContent } from '../mapping/map';
 import type { ContentType, ModelDocument } from '../model/document';
 import { resolveSetting, type Layers, type SettingsLayer } from '../model/settings';
 
-const yes = (key: 'showTitle' | 'showHeading' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink', layers: Layers): boolean => resolveSetting(key, layers).value === 'yes';
+const yes = (
+  key: 'showTitle' | 'showHeading' | 'showDates' | 'showAuthor' | 'showVisits' | 'showLink',
+  layers: Layers,
+): boolean => resolveSetting(key, layers).value === 'yes';
 
 /** What is shown of a page's own face, where its settings say whether title and dates are shown. */
 export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
@@ -12,8 +15,16 @@ export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
 }
 
 /** The layers under which a listing stands: of a type, where all it takes is of one, and of the page on which it is drawn, where there is one. */
-export const listingLayers = ({ settings }: Pick<ModelDocument, 'settings'>, type: Pick<ContentType, 'settings'> | undefined, rule: Pick<ListingRule, 'settings'>, page?: SettingsLayer): Layers => [
-  { source: 'site', layer: settings }, { source: 'type', layer: type?.settings }, { source: 'listing', layer: rule.settings }, ...(page ? [{ source: 'page' as const, layer: page }] : []),
+export const listingLayers = (
+  { settings }: Pick<ModelDocument, 'settings'>,
+  type: Pick<ContentType, 'settings'> | undefined,
+  rule: Pick<ListingRule, 'settings'>,
+  page?: SettingsLayer,
+): Layers => [
+  { source: 'site', layer: settings },
+  { source: 'type', layer: type?.settings },
+  { source: 'listing', layer: rule.settings },
+  ...(page ? [{ source: 'page' as const, layer: page }] : []),
 ];
 
 /** What is shown of one item of a listing: its heading names it and always stands, its dates where the settings show them. */
@@ -23,10 +34,14 @@ export function itemBySettings(face: FaceContent, layers: Layers): FaceContent {
 }
 
 /** What is shown beside the items of a listing: who published each, how often its page was read. */
-export const bylineBySettings = (layers: Layers): { showAuthor: boolean; showVisits: boolean } => ({ showAuthor: yes('showAuthor', layers), showVisits: yes('showVisits', layers) });
+export const bylineBySettings = (layers: Layers): { showAuthor: boolean; showVisits: boolean } => ({
+  showAuthor: yes('showAuthor', layers),
+  showVisits: yes('showVisits', layers),
+});
 
 /** Whether a listing leads on to its full list. */
 export const leadsOnBySettings = (layers: Layers): boolean => yes('showLink', layers);
 
 /** The heading over a listing, where the settings show it. */
-export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string => (yes('showHeading', layers) ? heading : '');
+export const headingBySettings = ({ heading }: Pick<ListingRule, 'heading'>, layers: Layers): string =>
+  yes('showHeading', layers) ? heading : '';

@@ -13,7 +13,8 @@ const listing = newId();
 const gap = model.document.houseStyle.space;
 const shows: Block = { id: newId(), type: walks?.id ?? '', values: {}, listing };
 const rows = home.definition.layouts[0]?.rows ?? [];
-const stands = (contents: Record<string, Block[]>, laid = rows) => standsIn(model, home.definition.slots, laid, contents, listing);
+const stands = (contents: Record<string, Block[]>, laid = rows) =>
+  standsIn(model, home.definition.slots, laid, contents, listing);
 
 test('twelve parts and the gaps between them are the whole', () => {
   expect(partsWidth(1120, 12, 24)).toBe(1120);
@@ -21,10 +22,15 @@ test('twelve parts and the gaps between them are the whole', () => {
 });
 
 test('a listing is as wide as the cell of the layout that holds its slot, and as the slot of the block inside it', () => {
-  expect(stands({ [main ?? '']: [shows] })).toEqual([{ slot: 'Main', width: partsWidth(PAGE_WIDTH, 8, gap) }]);
+  expect(stands({ [main ?? '']: [shows] })).toEqual([
+    { slot: 'Main', width: partsWidth(PAGE_WIDTH, 8, gap) },
+  ]);
   expect(stands({ [foot ?? '']: [shows] }, [])).toEqual([{ slot: 'Foot', width: PAGE_WIDTH }]);
   const left = columns?.definition.slots[0]?.id ?? '';
   const inside: Block = { id: newId(), type: columns?.id ?? '', values: {}, slots: { [left]: [shows] } };
-  expect(stands({ [main ?? '']: [inside, shows] })).toEqual([{ slot: 'Left', width: partsWidth(partsWidth(PAGE_WIDTH, 8, gap), 6, gap) }, { slot: 'Main', width: partsWidth(PAGE_WIDTH, 8, gap) }]);
+  expect(stands({ [main ?? '']: [inside, shows] })).toEqual([
+    { slot: 'Left', width: partsWidth(partsWidth(PAGE_WIDTH, 8, gap), 6, gap) },
+    { slot: 'Main', width: partsWidth(PAGE_WIDTH, 8, gap) },
+  ]);
   expect(stands({ [main ?? '']: [{ ...shows, listing: newId() }] })).toEqual([]);
 });

@@ -5,7 +5,18 @@ import type { CategoryAnswer } from '../../contract/categories';
 import { parseValues } from '../../core/content/values';
 import type { JsonObject } from '../../core/json';
 import { addInBulk } from '../entries/bulk';
-import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory } from './edit';
+import {
+  addCategory,
+  categoriesOf,
+  categoryCounts,
+  changeCategory,
+  importCategories,
+  mergeCategory,
+  moveCategory,
+  removeCategory,
+  sortCategories,
+  splitCategory,
+} from './edit';
 import { entry } from '../entries/write';
 import { importModel } from '../model/working-copy';
 import { visit } from '../visitor/gather';
@@ -21,19 +32,41 @@ beforeEach(async () => {
 afterEach(() => small.close());
 
 const architect = () => small.people.architect;
-const add = (label: string, parent: string | null = null) => addCategory(small.installation, architect(), scheme, { label, parent });
-const tree = () => categoriesOf(small.installation, scheme).items.map(({ label, depth }) => `${'  '.repeat(depth)}${label}`);
-const fresh = (id: string) => categoriesOf(small.installation, scheme).items.find((item) => item.id === id) as CategoryAnswer;
-const counts = async () => Object.fromEntries((await categoryCounts(small.installation, scheme)).items.map(({ id, own, all }) => [fresh(id).label, [own, all]]));
+const add = (label: string, parent: string | null = null) =>
+  addCategory(small.installation, architect(), scheme, { label, parent });
+const tree = () =>
+  categoriesOf(small.installation, scheme).items.map(({ label, depth }) => `${'  '.repeat(depth)}${label}`);
+const fresh = (id: string) =>
+  categoriesOf(small.installation, scheme).items.find((item) => item.id === id) as CategoryAnswer;
+const counts = async () =>
+  Object.fromEntries(
+    (await categoryCounts(small.installation, scheme)).items.map(({ id, own, all }) => [
+      fresh(id).label,
+      [own, all],
+    ]),
+  );
 
 /** Entries of the species type that name some categories. */
 async function species(...given: JsonObject[]): Promise<string[]> {
   const type = contentType(small.installation.model, 'species');
-  return small.installation.content.write((tx) => addInBulk(tx, small.installation, type, given.map((values) => {
-    const read = parseValues(type.fields, values, {}, '');
-    expect(read.faults).toEqual([]);
-    return { values: read.values, at: small.installation.now(), by: null, stage: 'draft' as const, shown: { starts: small.installation.now() - 1 } };
-  })));
+  return small.installation.content.write((tx) =>
+    addInBulk(
+      tx,
+      small.installation,
+      type,
+      given.map((values) => {
+        const read = parseValues(type.fields, values, {}, '');
+        expect(read.faults).toEqual([]);
+        return {
+          values: read.values,
+          at: small.installation.now(),
+          by: null,
+          stage: 'draft' as const,
+          shown: { starts: small.installation.now() - 1 },
+        };
+      }),
+    ),
+  );
 }
 
 describe('a tree of categories', () => {
@@ -52,20 +85,42 @@ describe('a tree of categories', () => {
 
   test('has names in other languages and fields of its own', async () => {
     const water = await add('Water');
-    const changed = await changeCategory(small.installation, architect(), water.id, water.revision, { label: 'Waters', labels: { fr: 'Eaux' }, values: { words: 'Wet all year.' } });
-    expect(changed).toMatchObject({ label: 'Waters', key: 'water', labels: { fr: 'Eaux' }, values: { words: 'Wet all year.' }, revision: 2 });
-    await expect(changeCategory(small.installation, architect(), water.id, 1, { label: 'Mine' })).rejects.toMatchObject({ status: 412 });
-    await expect(changeCategory(small.installation, architect(), water.id, 2, { values: { wings: 2 } })).rejects.toMatchObject({ faults: [{ path: '/values/wings' }] });
-    await expect(changeCategory(small.installation, architect(), water.id, 2, { slug: 'Not A Slug' })).rejects.toMatchObject({ status: 422 });
+    const changed = await changeCategory(small.installation, architect(), water.id, water.revision, {
+      label: 'Waters',
+      labels: { fr: 'Eaux' },
+      values: { words: 'Wet all year.' },
+    });
+    expect(changed).toMatchObject({
+      label: 'Waters',
+      key: 'water',
+      labels: { fr: 'Eaux' },
+      values: { words: 'Wet all year.' },
+      revision: 2,
+    });
+    await expect(
+      changeCategory(small.installation, architect(), water.id, 1, { label: 'Mine' }),
+    ).rejects.toMatchObject({ status: 412 });
+    await expect(
+      changeCategory(small.installation, architect(), water.id, 2, { values: { wings: 2 } }),
+    ).rejects.toMatchObject({ faults: [{ path: '/values/wings' }] });
+    await expect(
+      changeCategory(small.installation, architect(), water.id, 2, { slug: 'Not A Slug' }),
+    ).rejects.toMatchObject({ status: 422 });
   });
 
   test('never stands below itself, and tags never below one another', async () => {
     const water = await add('Water');
     const mere = await add('Mere', water.id);
-    await expect(moveCategory(small.installation, architect(), water.id, 1, { parent: mere.id })).rejects.toMatchObject({ status: 422 });
+    await expect(
+      moveCategory(small.installation, architect(), water.id, 1, { parent: mere.id }),
+    ).rejects.toMatchObject({ status: 422 });
     const tag = await addCategory(small.installation, architect(), tags, { label: 'Nesting', parent: null });
-    await expect(addCategory(small.installation, architect(), tags, { label: 'Late', parent: tag.id })).rejects.toMatchObject({ faults: [{ path: '/parent', code: 'flat' }] });
-    await expect(addCategory(small.installation, architect(), scheme, { label: 'Lost', parent: tag.id })).rejects.toMatchObject({ faults: [{ path: '/parent' }] });
+    await expect(
+      addCategory(small.installation, architect(), tags, { label: 'Late', parent: tag.id }),
+    ).rejects.toMatchObject({ faults: [{ path: '/parent', code: 'flat' }] });
+    await expect(
+      addCategory(small.installation, architect(), scheme, { label: 'Lost', parent: tag.id }),
+    ).rejects.toMatchObject({ faults: [{ path: '/parent' }] });
     expect(tree()).toEqual(['Water', '  Mere']);
   });
 });
@@ -75,7 +130,11 @@ describe('what entries name', () => {
     const water = await add('Water');
     const mere = await add('Mere', water.id);
     await add('Coast');
-    await species({ name: 'Heron', branch: water.id }, { name: 'Duck', branch: mere.id, habitats: [mere.id] }, { name: 'Owl' });
+    await species(
+      { name: 'Heron', branch: water.id },
+      { name: 'Duck', branch: mere.id, habitats: [mere.id] },
+      { name: 'Owl' },
+    );
     expect(await counts()).toEqual({ Water: [1, 3], Mere: [2, 2], Coast: [0, 0] });
   });
 
@@ -84,16 +143,28 @@ describe('what entries name', () => {
     const mere = await add('Mere', water.id);
     const pond = await add('Pond', water.id);
     const deep = await add('Deep end', pond.id);
-    const [id = ''] = await species({ name: 'Duck', habitats: [mere.id, pond.id], facts: [{ label: 'Seen', seen: pond.id }] });
+    const [id = ''] = await species({
+      name: 'Duck',
+      habitats: [mere.id, pond.id],
+      facts: [{ label: 'Seen', seen: pond.id }],
+    });
     await mergeCategory(small.installation, architect(), pond.id, 1, mere.id);
     expect(tree()).toEqual(['Water', '  Mere', '    Deep end']);
-    expect((await entry(small.installation, id)).values).toMatchObject({ habitats: [mere.id], facts: [{ label: 'Seen', seen: mere.id }] });
-    await expect(mergeCategory(small.installation, architect(), mere.id, fresh(mere.id).revision, deep.id)).rejects.toMatchObject({ status: 422 });
+    expect((await entry(small.installation, id)).values).toMatchObject({
+      habitats: [mere.id],
+      facts: [{ label: 'Seen', seen: mere.id }],
+    });
+    await expect(
+      mergeCategory(small.installation, architect(), mere.id, fresh(mere.id).revision, deep.id),
+    ).rejects.toMatchObject({ status: 422 });
   });
 
   test('is divided when one is split', async () => {
     const water = await add('Water');
-    const [heron = '', duck = ''] = await species({ name: 'Heron', habitats: [water.id] }, { name: 'Duck', habitats: [water.id] });
+    const [heron = '', duck = ''] = await species(
+      { name: 'Heron', habitats: [water.id] },
+      { name: 'Duck', habitats: [water.id] },
+    );
     const made = await splitCategory(small.installation, architect(), water.id, 1, 'Salt water', [duck]);
     expect(tree()).toEqual(['Water', 'Salt water']);
     expect((await entry(small.installation, heron)).values.habitats).toEqual([water.id]);
@@ -105,13 +176,18 @@ describe('what entries name', () => {
     const water = await add('Water');
     const mere = await add('Mere', water.id);
     const coast = await add('Coast');
-    const [id = '', other = ''] = await species({ name: 'Heron', branch: water.id }, { name: 'Duck', branch: mere.id });
+    const [id = '', other = ''] = await species(
+      { name: 'Heron', branch: water.id },
+      { name: 'Duck', branch: mere.id },
+    );
     await removeCategory(small.installation, architect(), water.id, 1, coast.id);
     expect(tree()).toEqual(['Mere', 'Coast']);
     expect((await entry(small.installation, id)).values.branch).toBe(coast.id);
     await removeCategory(small.installation, architect(), mere.id, fresh(mere.id).revision, undefined);
     expect((await entry(small.installation, other)).values.branch).toBeNull();
-    await expect(removeCategory(small.installation, architect(), coast.id, 9, undefined)).rejects.toMatchObject({ status: 412 });
+    await expect(
+      removeCategory(small.installation, architect(), coast.id, 9, undefined),
+    ).rejects.toMatchObject({ status: 412 });
   });
 });
 
@@ -119,20 +195,46 @@ describe('a list that is read in', () => {
   const list = 'Water\n  Mere\n  Reedbed\nCoast';
   test('is tried first, and adds only what is not there yet', async () => {
     await add('Water');
-    expect(await importCategories(small.installation, architect(), scheme, { format: 'indented', text: list, tryOnly: true })).toEqual({ made: 3, known: 1, faults: [] });
+    expect(
+      await importCategories(small.installation, architect(), scheme, {
+        format: 'indented',
+        text: list,
+        tryOnly: true,
+      }),
+    ).toEqual({ made: 3, known: 1, faults: [] });
     expect(tree()).toEqual(['Water']);
     await importCategories(small.installation, architect(), scheme, { format: 'indented', text: list });
     expect(tree()).toEqual(['Water', '  Mere', '  Reedbed', 'Coast']);
-    expect(await importCategories(small.installation, architect(), scheme, { format: 'csv', text: 'Water,Mere\nCoast,Dune' })).toMatchObject({ made: 1, known: 3 });
+    expect(
+      await importCategories(small.installation, architect(), scheme, {
+        format: 'csv',
+        text: 'Water,Mere\nCoast,Dune',
+      }),
+    ).toMatchObject({ made: 1, known: 3 });
   });
   test('with faults changes nothing, and tells the lines', async () => {
-    await expect(importCategories(small.installation, architect(), scheme, { format: 'csv', text: 'Water\nCoast,,Dune' })).rejects.toMatchObject({ faults: [{ path: '/line/2' }] });
-    await expect(importCategories(small.installation, architect(), tags, { format: 'indented', text: 'Paths\n  Wet paths' })).rejects.toMatchObject({ faults: [{ path: '/line/2', code: 'too-deep' }] });
+    await expect(
+      importCategories(small.installation, architect(), scheme, {
+        format: 'csv',
+        text: 'Water\nCoast,,Dune',
+      }),
+    ).rejects.toMatchObject({ faults: [{ path: '/line/2' }] });
+    await expect(
+      importCategories(small.installation, architect(), tags, {
+        format: 'indented',
+        text: 'Paths\n  Wet paths',
+      }),
+    ).rejects.toMatchObject({ faults: [{ path: '/line/2', code: 'too-deep' }] });
     expect(tree()).toEqual([]);
   });
   test('of five thousand is there in one go', async () => {
-    const text = Array.from({ length: 50 }, (_, i) => `Branch ${i}\n${Array.from({ length: 99 }, (_, j) => `  Leaf ${i} ${j}`).join('\n')}`).join('\n');
-    expect(await importCategories(small.installation, architect(), scheme, { format: 'indented', text })).toMatchObject({ made: 5000 });
+    const text = Array.from(
+      { length: 50 },
+      (_, i) => `Branch ${i}\n${Array.from({ length: 99 }, (_, j) => `  Leaf ${i} ${j}`).join('\n')}`,
+    ).join('\n');
+    expect(
+      await importCategories(small.installation, architect(), scheme, { format: 'indented', text }),
+    ).toMatchObject({ made: 5000 });
     expect(categoriesOf(small.installation, scheme).items).toHaveLength(5000);
     expect((await categoryCounts(small.installation, scheme)).items).toHaveLength(5000);
     expect((await visit(small.installation, '/')).found).toBe('nothing');

@@ -17,17 +17,44 @@ import { comeDown } from '../records/versions';
 export const placeOfWords = (uuid: Id): string => `category:${uuid}`;
 
 /** Checks that a page of a type may hold the words of a category below another page. */
-export async function expectWords(reader: Reader, installation: Installation, type: CompiledType<PageType>, parent: PlacedPage | null, category: Id): Promise<void> {
+export async function expectWords(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<PageType>,
+  parent: PlacedPage | null,
+  category: Id,
+): Promise<void> {
   const scheme = schemeShownBy(installation, type);
   const found = installation.categories.get(category);
-  if (!scheme || !found || found.scheme !== scheme.id) throw invalidInput([{ path: '/category', code: 'not-there', message: `${type.definition.label} shows no such category.` }]);
-  if (parent?.type !== type.id || parent.category !== null) throw invalidInput([{ path: '/parent', code: 'placement', message: `Words of a category stand below the ${type.definition.label} that says how all of them are.` }]);
-  if ((await wordsOfCategory(reader, installation.keyMap.of(category))).some((each) => each.parent === parent.record)) throw ruleViolation(`${found.label} has words of its own already.`);
+  if (!scheme || !found || found.scheme !== scheme.id)
+    throw invalidInput([
+      { path: '/category', code: 'not-there', message: `${type.definition.label} shows no such category.` },
+    ]);
+  if (parent?.type !== type.id || parent.category !== null)
+    throw invalidInput([
+      {
+        path: '/parent',
+        code: 'placement',
+        message: `Words of a category stand below the ${type.definition.label} that says how all of them are.`,
+      },
+    ]);
+  if (
+    (await wordsOfCategory(reader, installation.keyMap.of(category))).some(
+      (each) => each.parent === parent.record,
+    )
+  )
+    throw ruleViolation(`${found.label} has words of its own already.`);
 }
 
 const into = (body: PageBody, other: PageBody): PageBody => ({
-  ...other, values: { ...body.values, ...other.values },
-  slots: Object.fromEntries([...new Set([...Object.keys(other.slots ?? {}), ...Object.keys(body.slots ?? {})])].map((slot) => [slot, [...(other.slots?.[slot] ?? []), ...(body.slots?.[slot] ?? [])]])),
+  ...other,
+  values: { ...body.values, ...other.values },
+  slots: Object.fromEntries(
+    [...new Set([...Object.keys(other.slots ?? {}), ...Object.keys(body.slots ?? {})])].map((slot) => [
+      slot,
+      [...(other.slots?.[slot] ?? []), ...(body.slots?.[slot] ?? [])],
+    ]),
+  ),
 });
 
 /**
@@ -35,7 +62,13 @@ const into = (body: PageBody, other: PageBody): PageBody => ({
  * some already, those of the first are put behind them in the working version, for an editor to settle. Words that no
  * category takes go to the bin.
  */
-export async function handOverWords(tx: WriteTransaction, installation: Installation, person: Person, from: Id, to: Id | undefined): Promise<void> {
+export async function handOverWords(
+  tx: WriteTransaction,
+  installation: Installation,
+  person: Person,
+  from: Id,
+  to: Id | undefined,
+): Promise<void> {
   const heirs = to === undefined ? [] : await wordsOfCategory(tx, installation.keyMap.of(to));
   for (const { record, parent } of await wordsOfCategory(tx, installation.keyMap.of(from))) {
     const heir = heirs.find((each) => each.parent === parent);
@@ -48,7 +81,15 @@ export async function handOverWords(tx: WriteTransaction, installation: Installa
     if (kept && other && type) {
       const body = into(pageBody(kept.body), pageBody(other.body));
       const faults = await pageFaults(tx, installation, type, body, true);
-      await changeWorking(tx, other, { title: other.title, body: JSON.stringify(body), faults: faults.length, stage: 'draft', at: installation.now(), by: person.id, why: 'categories merged' });
+      await changeWorking(tx, other, {
+        title: other.title,
+        body: JSON.stringify(body),
+        faults: faults.length,
+        stage: 'draft',
+        at: installation.now(),
+        by: person.id,
+        why: 'categories merged',
+      });
     }
     const place = await placeOf(tx, record);
     await comeDown(tx, record, installation.now());

@@ -1,10 +1,25 @@
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { Role } from '../../core/roles';
-import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from './write';
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  entries,
+  entry,
+  entryReach,
+  entryRevisions,
+  publishEntry,
+  restoreEntry,
+  returnEntry,
+  submitEntry,
+  withdrawEntry,
+} from './write';
 import { addListing, publishListing } from '../listings/listings';
 
 let small: SmallInstallation;
-beforeEach(async () => { small = await smallInstallation(); });
+beforeEach(async () => {
+  small = await smallInstallation();
+});
 afterEach(() => small.close());
 
 const as = (role: Role = 'editor') => small.people[role];
@@ -13,13 +28,26 @@ const make = (values = {}, type = 'species') => addEntry(small.installation, as(
 describe('writing an entry', () => {
   test('keeps a draft that visitors do not see, and tells its faults', async () => {
     const made = await make({ name: 'Bell heron', size: 720 });
-    expect(made).toMatchObject({ state: 'draft', revision: 1, title: 'Bell heron', shown: [], differs: false, faults: [{ path: '/values/size', code: 'too-large' }] });
+    expect(made).toMatchObject({
+      state: 'draft',
+      revision: 1,
+      title: 'Bell heron',
+      shown: [],
+      differs: false,
+      faults: [{ path: '/values/size', code: 'too-large' }],
+    });
     expect(await entry(small.installation, made.id)).toEqual(made);
   });
   test('refuses faults of shape as a whole, with every path', async () => {
     const made = await make({ name: 'Bell heron' });
-    await expect(changeEntry(small.installation, as(), made.id, 1, { values: { name: 'Other', size: 'big', wings: 2 } })).rejects.toMatchObject({
-      status: 422, faults: [{ path: '/values/size', code: 'kind' }, { path: '/values/wings', code: 'unknown-field' }],
+    await expect(
+      changeEntry(small.installation, as(), made.id, 1, { values: { name: 'Other', size: 'big', wings: 2 } }),
+    ).rejects.toMatchObject({
+      status: 422,
+      faults: [
+        { path: '/values/size', code: 'kind' },
+        { path: '/values/wings', code: 'unknown-field' },
+      ],
     });
     expect(await entry(small.installation, made.id)).toEqual(made);
     await expect(make({}, 'bats')).rejects.toMatchObject({ status: 422, faults: [{ path: '/type' }] });
@@ -27,8 +55,14 @@ describe('writing an entry', () => {
   test('holds a change against the revision it was made from, and tells both versions', async () => {
     const made = await make({ name: 'Bell heron' });
     await changeEntry(small.installation, as(), made.id, 1, { values: { size: 80 } });
-    await expect(changeEntry(small.installation, as('architect'), made.id, 1, { values: { size: 90 } })).rejects.toMatchObject({
-      status: 412, extra: { current: { revision: 2, values: { size: 80 }, changedBy: 'editor' }, yours: { values: { size: 90 } } },
+    await expect(
+      changeEntry(small.installation, as('architect'), made.id, 1, { values: { size: 90 } }),
+    ).rejects.toMatchObject({
+      status: 412,
+      extra: {
+        current: { revision: 2, values: { size: 80 }, changedBy: 'editor' },
+        yours: { values: { size: 90 } },
+      },
     });
   });
   test('keeps one revision for one sitting, another for another person or a later day', async () => {
@@ -39,27 +73,52 @@ describe('writing an entry', () => {
     await changeEntry(small.installation, as('architect'), made.id, 3, { values: { size: 3 } });
     small.at(NOON + 3_600_000);
     await changeEntry(small.installation, as('architect'), made.id, 4, { values: { size: 4 } });
-    expect((await entryRevisions(small.installation, made.id)).items.map(({ number, by, why }) => [number, by, why])).toEqual([[5, 'architect', 'saved'], [4, 'architect', 'saved'], [3, 'editor', 'saved'], [1, 'editor', 'made']]);
+    expect(
+      (await entryRevisions(small.installation, made.id)).items.map(({ number, by, why }) => [
+        number,
+        by,
+        why,
+      ]),
+    ).toEqual([
+      [5, 'architect', 'saved'],
+      [4, 'architect', 'saved'],
+      [3, 'editor', 'saved'],
+      [1, 'editor', 'made'],
+    ]);
   });
 });
 
 describe('publishing', () => {
   test('is held back by a broken rule', async () => {
     const made = await make({ size: 720 });
-    await expect(publishEntry(small.installation, as(), made.id, 1, {})).rejects.toMatchObject({ status: 422, faults: [{ path: '/values/name' }, { path: '/values/size' }] });
+    await expect(publishEntry(small.installation, as(), made.id, 1, {})).rejects.toMatchObject({
+      status: 422,
+      faults: [{ path: '/values/name' }, { path: '/values/size' }],
+    });
   });
   test('shows a version that stays as it is while the next is written', async () => {
     const made = await make({ name: 'Bell heron' });
     const published = await publishEntry(small.installation, as(), made.id, 1, {});
-    expect(published).toMatchObject({ state: 'published', differs: false, shown: [{ from: new Date(NOON).toISOString() }] });
-    const changed = await changeEntry(small.installation, as(), made.id, published.revision, { values: { name: 'Bell bittern' } });
+    expect(published).toMatchObject({
+      state: 'published',
+      differs: false,
+      shown: [{ from: new Date(NOON).toISOString() }],
+    });
+    const changed = await changeEntry(small.installation, as(), made.id, published.revision, {
+      values: { name: 'Bell bittern' },
+    });
     expect(changed).toMatchObject({ state: 'published', differs: true, title: 'Bell bittern' });
     small.at(NOON + 1000);
-    expect(await publishEntry(small.installation, as(), made.id, changed.revision, {})).toMatchObject({ differs: false });
+    expect(await publishEntry(small.installation, as(), made.id, changed.revision, {})).toMatchObject({
+      differs: false,
+    });
   });
   test('may begin later and end by itself: the clock decides', async () => {
     const made = await make({ name: 'Bell heron' });
-    const planned = await publishEntry(small.installation, as(), made.id, 1, { from: '2026-12-01T00:00:00Z', until: '2026-12-24T00:00:00Z' });
+    const planned = await publishEntry(small.installation, as(), made.id, 1, {
+      from: '2026-12-01T00:00:00Z',
+      until: '2026-12-24T00:00:00Z',
+    });
     expect(planned.state).toBe('scheduled');
     const states = [];
     for (const moment of ['2026-12-01T00:00:00Z', '2026-12-24T00:00:00Z']) {
@@ -67,16 +126,26 @@ describe('publishing', () => {
       states.push((await entry(small.installation, made.id)).state);
     }
     expect(states).toEqual(['published', 'withdrawn']);
-    await expect(publishEntry(small.installation, as(), made.id, planned.revision, { from: '2027-01-02T00:00:00Z', until: '2027-01-01T00:00:00Z' })).rejects.toMatchObject({ faults: [{ path: '/until' }] });
+    await expect(
+      publishEntry(small.installation, as(), made.id, planned.revision, {
+        from: '2027-01-02T00:00:00Z',
+        until: '2027-01-01T00:00:00Z',
+      }),
+    ).rejects.toMatchObject({ faults: [{ path: '/until' }] });
   });
   test('takes someone who reviews where the type asks for it', async () => {
     const made = await make({ title: 'Water is up' }, 'notice');
-    await expect(publishEntry(small.installation, as(), made.id, 1, {})).rejects.toMatchObject({ status: 403, title: expect.stringContaining('review') });
+    await expect(publishEntry(small.installation, as(), made.id, 1, {})).rejects.toMatchObject({
+      status: 403,
+      title: expect.stringContaining('review'),
+    });
     const sent = await submitEntry(small.installation, as(), made.id, 1);
     expect(sent.state).toBe('review');
     const back = await returnEntry(small.installation, as('reviewer'), made.id, sent.revision);
     expect(back.state).toBe('draft');
-    expect((await publishEntry(small.installation, as('reviewer'), made.id, back.revision, {})).state).toBe('published');
+    expect((await publishEntry(small.installation, as('reviewer'), made.id, back.revision, {})).state).toBe(
+      'published',
+    );
   });
 });
 
@@ -89,8 +158,14 @@ describe('taking away', () => {
     expect(withdrawn).toMatchObject({ state: 'withdrawn', shown: [] });
     const binned = await binEntry(small.installation, as(), made.id, withdrawn.revision);
     expect((await entries(small.installation, { type: 'species' })).total).toBe(0);
-    expect((await entries(small.installation, { type: 'species', state: 'binned' })).items.map(({ title }) => title)).toEqual(['Bell heron']);
-    await expect(changeEntry(small.installation, as(), made.id, binned.revision, { values: {} })).rejects.toMatchObject({ status: 422 });
+    expect(
+      (await entries(small.installation, { type: 'species', state: 'binned' })).items.map(
+        ({ title }) => title,
+      ),
+    ).toEqual(['Bell heron']);
+    await expect(
+      changeEntry(small.installation, as(), made.id, binned.revision, { values: {} }),
+    ).rejects.toMatchObject({ status: 422 });
     const restored = await restoreEntry(small.installation, as(), made.id, binned.revision);
     expect(restored.values).toMatchObject({ name: 'Bell heron' });
     expect((await entries(small.installation, { type: 'species' })).total).toBe(1);
@@ -98,30 +173,67 @@ describe('taking away', () => {
   test('of what visitors see takes someone who reviews, where the type asks for it', async () => {
     const made = await make({ title: 'Water is up' }, 'notice');
     const published = await publishEntry(small.installation, as('reviewer'), made.id, 1, {});
-    await expect(binEntry(small.installation, as(), made.id, published.revision)).rejects.toMatchObject({ status: 403 });
-    await expect(withdrawEntry(small.installation, as(), made.id, published.revision)).rejects.toMatchObject({ status: 403 });
+    await expect(binEntry(small.installation, as(), made.id, published.revision)).rejects.toMatchObject({
+      status: 403,
+    });
+    await expect(withdrawEntry(small.installation, as(), made.id, published.revision)).rejects.toMatchObject({
+      status: 403,
+    });
   });
 });
 
 describe('the table', () => {
   test('asks by state, words and conditions, and refuses bad questions at their place', async () => {
-    for (const [name, size] of [['Bell heron', 80], ['Amber piper', 14], ['Needle tern', 30]] as const) await make({ name, size });
-    const named = async (query: object) => (await entries(small.installation, { type: 'species', ...query })).items.map(({ title }) => title);
+    for (const [name, size] of [
+      ['Bell heron', 80],
+      ['Amber piper', 14],
+      ['Needle tern', 30],
+    ] as const)
+      await make({ name, size });
+    const named = async (query: object) =>
+      (await entries(small.installation, { type: 'species', ...query })).items.map(({ title }) => title);
     expect(await named({})).toEqual(['Amber piper', 'Bell heron', 'Needle tern']);
     expect(await named({ q: 'her' })).toEqual(['Bell heron']);
-    expect(await named({ where: JSON.stringify({ field: 'size', is: 'moreThan', value: 20 }), sort: '-size' })).toEqual(['Bell heron', 'Needle tern']);
+    expect(
+      await named({ where: JSON.stringify({ field: 'size', is: 'moreThan', value: 20 }), sort: '-size' }),
+    ).toEqual(['Bell heron', 'Needle tern']);
     expect(await named({ state: 'published' })).toEqual([]);
-    for (const [query, path] of [[{ sort: 'habitats' }, '/sort'], [{ where: '{' }, '/where'], [{ where: '{"field":"wings","is":"filled"}' }, '/where/field'], [{ cursor: 'x' }, '/cursor']] as const) {
-      await expect(entries(small.installation, { type: 'species', ...query })).rejects.toMatchObject({ status: 422, faults: [{ path }] });
+    for (const [query, path] of [
+      [{ sort: 'habitats' }, '/sort'],
+      [{ where: '{' }, '/where'],
+      [{ where: '{"field":"wings","is":"filled"}' }, '/where/field'],
+      [{ cursor: 'x' }, '/cursor'],
+    ] as const) {
+      await expect(entries(small.installation, { type: 'species', ...query })).rejects.toMatchObject({
+        status: 422,
+        faults: [{ path }],
+      });
     }
   });
   test('gives its pages without missing or repeating a row, whatever it is sorted by', async () => {
     const groups = ['bird', 'insect', null];
-    await fill(small, 'species', Array.from({ length: 50 }, (_, i) => ({ values: { name: `Kind ${i % 7}`, group: groups[i % 3] ?? null, size: i % 4 === 0 ? null : i % 5, rare: i % 2 === 0, seen: i % 6 === 0 ? null : `2026-11-0${(i % 9) + 1}` } })));
+    await fill(
+      small,
+      'species',
+      Array.from({ length: 50 }, (_, i) => ({
+        values: {
+          name: `Kind ${i % 7}`,
+          group: groups[i % 3] ?? null,
+          size: i % 4 === 0 ? null : i % 5,
+          rare: i % 2 === 0,
+          seen: i % 6 === 0 ? null : `2026-11-0${(i % 9) + 1}`,
+        },
+      })),
+    );
     for (const sort of ['title', '-title', 'changed', 'size', '-size', 'group', '-seen', 'rare']) {
       const seen: string[] = [];
       for (let cursor: string | undefined, more = true; more; more = cursor !== undefined) {
-        const page = await entries(small.installation, { type: 'species', sort, limit: 7, ...(cursor ? { cursor } : {}) });
+        const page = await entries(small.installation, {
+          type: 'species',
+          sort,
+          limit: 7,
+          ...(cursor ? { cursor } : {}),
+        });
         seen.push(...page.items.map(({ id }) => id));
         cursor = page.next;
       }
@@ -132,12 +244,19 @@ describe('the table', () => {
 
 describe('reach', () => {
   test('tells the listings an entry stands in, and at which place', async () => {
-    const listing = await addListing(small.installation, as('architect'), { label: 'Index', rule: { from: ['species'], limit: 1, order: [{ by: 'name', direction: 'up' }] } });
+    const listing = await addListing(small.installation, as('architect'), {
+      label: 'Index',
+      rule: { from: ['species'], limit: 1, order: [{ by: 'name', direction: 'up' }] },
+    });
     await publishListing(small.installation, as('architect'), listing.id, listing.revision, {});
     const first = await make({ name: 'Amber piper' });
     const second = await make({ name: 'Bell heron' });
     for (const { id } of [first, second]) await publishEntry(small.installation, as(), id, 1, {});
-    expect((await entryReach(small.installation, first.id)).goesTo).toMatchObject([{ label: 'Index', detail: '1st' }]);
-    expect((await entryReach(small.installation, second.id)).goesTo).toMatchObject([{ label: 'Index', detail: '2nd, past the 1 it shows' }]);
+    expect((await entryReach(small.installation, first.id)).goesTo).toMatchObject([
+      { label: 'Index', detail: '1st' },
+    ]);
+    expect((await entryReach(small.installation, second.id)).goesTo).toMatchObject([
+      { label: 'Index', detail: '2nd, past the 1 it shows' },
+    ]);
   });
 });

@@ -5,6 +5,13 @@ import type { Installation } from '../runtime/installation';
 import { listingBody } from '../records/bodies';
 
 /** Every listing that visitors see now. */
-export async function listingsInForce(reader: Reader, installation: Installation): Promise<(LiveListing & { record: number })[]> {
-  return (await liveListings(reader, installation.now())).map(({ id, uuid, body }) => ({ record: id, id: uuid, rule: listingBody(body).rule }));
+export async function listingsInForce(
+  reader: Reader,
+  installation: Installation,
+): Promise<(LiveListing & { record: number })[]> {
+  return (await liveListings(reader, installation.now())).map(({ id, uuid, body }) => ({
+    record: id,
+    id: uuid,
+    rule: listingBody(body).rule,
+  }));
 }

@@ -18,27 +18,52 @@ import { queryContextOf } from './sources';
 const EXAMPLES = 200;
 
 /** The category that a rule is tried at: the one asked for, else the first of the scheme it asks about in which something stands. */
-async function categoryFor(installation: Installation, where: Condition, asked: Id | undefined): Promise<Id | undefined> {
+async function categoryFor(
+  installation: Installation,
+  where: Condition,
+  asked: Id | undefined,
+): Promise<Id | undefined> {
   if (asked !== undefined) return installation.categories.get(asked)?.id;
   const test = testsOf(where).find(({ value }) => hereValue(value)?.here === 'category');
-  const field = installation.model.contentTypes.flatMap(({ fields }) => fields).find(({ id }) => id === test?.field);
+  const field = installation.model.contentTypes
+    .flatMap(({ fields }) => fields)
+    .find(({ id }) => id === test?.field);
   if (field?.kind !== 'category') return undefined;
-  const all = installation.categories.inOrder(field.rules.scheme).slice(0, EXAMPLES).map(({ category }) => category.id);
+  const all = installation.categories
+    .inOrder(field.rules.scheme)
+    .slice(0, EXAMPLES)
+    .map(({ category }) => category.id);
   const counts = await liveCounts(installation.content, installation, field.rules.scheme, all);
   return all.find((id) => (counts.get(id) ?? 0) > 0) ?? all[0];
 }
 
-async function newestOf(installation: Installation, type: CompiledType<ContentType>): Promise<Id | undefined> {
-  return (await listLive(installation.content, queryContextOf(installation, type), { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions[0]?.uuid;
+async function newestOf(
+  installation: Installation,
+  type: CompiledType<ContentType>,
+): Promise<Id | undefined> {
+  return (
+    await listLive(installation.content, queryContextOf(installation, type), {
+      where: everyEntry,
+      order: [{ by: 'changed', direction: 'down' }],
+      limit: 1,
+    })
+  ).versions[0]?.uuid;
 }
 
 /** The entry that a rule is tried at: the one asked for, else the newest of a type that has what it asks about. */
-async function entryFor(installation: Installation, where: Condition, from: readonly Id[], asked: Id | undefined): Promise<{ id: Id; title: string; body: string } | undefined> {
+async function entryFor(
+  installation: Installation,
+  where: Condition,
+  from: readonly Id[],
+  asked: Id | undefined,
+): Promise<{ id: Id; title: string; body: string } | undefined> {
   const fields = testsOf(where).flatMap(({ value }) => {
     const here = hereValue(value);
     return here?.here === 'entry' ? here.fields : [];
   });
-  const type = installation.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ?? from.flatMap((id) => installation.model.contentType(id) ?? [])[0];
+  const type =
+    installation.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ??
+    from.flatMap((id) => installation.model.contentType(id) ?? [])[0];
   const id = asked ?? (type && (await newestOf(installation, type)));
   const record = id === undefined ? undefined : await recordByUuid(installation.content, id, 'entry');
   const version = record && (await liveAt(installation.content, record.id, installation.now()));
@@ -47,16 +72,23 @@ async function entryFor(installation: Installation, where: Condition, from: read
 
 /** The page that a rule is tried at: the one asked for, else the top of the site. */
 async function pageFor(installation: Installation, asked: Id | undefined): Promise<KeptRecord | undefined> {
-  const id = asked ?? (await livePageAt(installation.content, installation.site.id, installation.now(), '/'))?.uuid;
+  const id =
+    asked ?? (await livePageAt(installation.content, installation.site.id, installation.now(), '/'))?.uuid;
   return id === undefined ? undefined : recordByUuid(installation.content, id, 'page');
 }
 
 /** Where a rule is tried: what it takes from its place comes from there. `places` tells the places by name, those alone that the rule asks about. */
-export async function placeFor(installation: Installation, { from, where }: { from: readonly Id[]; where: Condition }, at: ListingPlace): Promise<{ place: PlaceContext; places: PlaceShown[] }> {
+export async function placeFor(
+  installation: Installation,
+  { from, where }: { from: readonly Id[]; where: Condition },
+  at: ListingPlace,
+): Promise<{ place: PlaceContext; places: PlaceShown[] }> {
   const asks = asksOfPlace(where);
   const place: PlaceContext = {};
   const places: PlaceShown[] = [];
-  const category = asks.includes('category') ? installation.categories.get((await categoryFor(installation, where, at.category)) ?? '') : undefined;
+  const category = asks.includes('category')
+    ? installation.categories.get((await categoryFor(installation, where, at.category)) ?? '')
+    : undefined;
   if (category) {
     place.category = category.id;
     places.push({ sort: 'category', id: category.id, label: categoryLabel(category), of: category.scheme });
@@ -69,7 +101,10 @@ export async function placeFor(installation: Installation, { from, where }: { fr
   const page = asks.includes('page') ? await pageFor(installation, at.page) : undefined;
   if (page) {
     place.page = { id: page.uuid, values: pageBody(page.body).values };
-    place.site = siteOf(installation, (await placeOf(installation.content, page.id))?.site ?? installation.site.id).uuid;
+    place.site = siteOf(
+      installation,
+      (await placeOf(installation.content, page.id))?.site ?? installation.site.id,
+    ).uuid;
     places.push({ sort: 'page', id: page.uuid, label: page.title });
   }
   return { place, places };

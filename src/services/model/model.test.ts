@@ -14,37 +14,68 @@ import { applyWorking, changeSheet, dropWorking, keepWorking, typeFigures, worki
 let small: SmallInstallation;
 beforeEach(async () => {
   small = await smallInstallation();
-  await fill(small, 'species', [{ values: { name: 'Bell heron', size: 80, group: 'bird', habitats: ['reed'] } }, { values: { name: 'Amber piper', size: 14 } }, { values: { name: 'Oak owl' } }]);
+  await fill(small, 'species', [
+    { values: { name: 'Bell heron', size: 80, group: 'bird', habitats: ['reed'] } },
+    { values: { name: 'Amber piper', size: 14 } },
+    { values: { name: 'Oak owl' } },
+  ]);
 });
 afterEach(() => small.close());
 
-const keep = async (document: ModelDocument, number = 0) => keepWorking(small.installation, small.people.architect, number, document as unknown as JsonObject);
+const keep = async (document: ModelDocument, number = 0) =>
+  keepWorking(small.installation, small.people.architect, number, document as unknown as JsonObject);
 const sets = new Map();
-const edited = (edit: (type: ContentType) => ContentType): ModelDocument => ({ ...small.installation.model.document, contentTypes: small.installation.model.document.contentTypes.map((type) => (type.key === 'species' ? edit(type) : type)) });
-const each = (change: (field: Field) => Field) => edited((type) => ({ ...type, fields: plainFields(type.fields).map(change) }));
-const required = (key: string) => edited((type) => replaceField(type, { ...(plainFields(type.fields).find((each) => each.key === key) as Field), required: true }, true, sets));
-const apply = async (document: ModelDocument) => applyWorking(small.installation, small.people.architect, (await keep(document)).number);
+const edited = (edit: (type: ContentType) => ContentType): ModelDocument => ({
+  ...small.installation.model.document,
+  contentTypes: small.installation.model.document.contentTypes.map((type) =>
+    type.key === 'species' ? edit(type) : type,
+  ),
+});
+const each = (change: (field: Field) => Field) =>
+  edited((type) => ({ ...type, fields: plainFields(type.fields).map(change) }));
+const required = (key: string) =>
+  edited((type) =>
+    replaceField(
+      type,
+      { ...(plainFields(type.fields).find((each) => each.key === key) as Field), required: true },
+      true,
+      sets,
+    ),
+  );
+const apply = async (document: ModelDocument) =>
+  applyWorking(small.installation, small.people.architect, (await keep(document)).number);
 
 describe('the working copy', () => {
   test('is kept without changing what is in force, and dropped again', async () => {
     const kept = await keep(edited((type) => addField(type, 'Weight', 'number', sets)));
     expect(kept).toMatchObject({ number: 1, changes: 1, base: 2 });
     expect(contentType(small.installation.model, 'species').fieldByKey('weight')).toBeUndefined();
-    await expect(keep(small.installation.model.document, 0)).rejects.toMatchObject({ status: 412, extra: { current: { number: 1 } } });
+    await expect(keep(small.installation.model.document, 0)).rejects.toMatchObject({
+      status: 412,
+      extra: { current: { number: 1 } },
+    });
     await dropWorking(small.installation, small.people.architect, 1);
     expect(await working(small.installation)).toMatchObject({ number: 0, changes: 0 });
   });
   test('keeps faults of rule, and refuses what is no model document with the path of each fault', async () => {
-    expect((await keep(edited((type) => ({ ...type, title: 'x'.repeat(3) }))).catch((error: unknown) => error))).toMatchObject({ status: 422, faults: [{ path: '/document/contentTypes/0/title' }] });
+    expect(
+      await keep(edited((type) => ({ ...type, title: 'x'.repeat(3) }))).catch((error: unknown) => error),
+    ).toMatchObject({ status: 422, faults: [{ path: '/document/contentTypes/0/title' }] });
     const { faults } = await keep(each((field) => ({ ...field, key: 'name' })));
     expect(faults.filter(({ code }) => code === 'same-key').length).toBeGreaterThan(0);
     const indexTable = await changeSheet(small.installation);
-    await expect(applyWorking(small.installation, small.people.architect, indexTable.number)).rejects.toMatchObject({ status: 422 });
+    await expect(
+      applyWorking(small.installation, small.people.architect, indexTable.number),
+    ).rejects.toMatchObject({ status: 422 });
     expect(small.installation.model.revision).toBe(2);
   });
   test('its sheet counts on real content', async () => {
     await keep(required('size'));
-    expect(await changeSheet(small.installation)).toMatchObject({ changes: [{ sort: 'narrowed', touches: 1, touched: 'entries' }], entries: 1, listings: 0 });
+    expect(await changeSheet(small.installation)).toMatchObject({
+      changes: [{ sort: 'narrowed', touches: 1, touched: 'entries' }],
+      entries: 1,
+      listings: 0,
+    });
   });
 });
 
@@ -54,46 +85,111 @@ describe('putting a model in force', () => {
     expect(small.installation.model.revision).toBe(3);
     const { items } = await entries(small.installation, { type: 'species', sort: 'weight' });
     expect(items.map(({ values }) => values.weight)).toEqual([null, null, null]);
-    await expect(applyWorking(small.installation, small.people.architect, 1)).rejects.toMatchObject({ status: 422 });
+    await expect(applyWorking(small.installation, small.people.architect, 1)).rejects.toMatchObject({
+      status: 422,
+    });
   });
   test('tells the faults that new rules bring, and leaves what visitors see', async () => {
     await apply(required('size'));
     const { items } = await entries(small.installation, { type: 'species' });
-    expect(items.map(({ title, faults, state }) => [title, faults, state])).toEqual([['Amber piper', 0, 'published'], ['Bell heron', 0, 'published'], ['Oak owl', 1, 'published']]);
+    expect(items.map(({ title, faults, state }) => [title, faults, state])).toEqual([
+      ['Amber piper', 0, 'published'],
+      ['Bell heron', 0, 'published'],
+      ['Oak owl', 1, 'published'],
+    ]);
     const owl = items.find(({ title }) => title === 'Oak owl');
-    await expect(publishEntry(small.installation, small.people.editor, owl?.id ?? '', 1, {})).rejects.toMatchObject({ faults: [{ path: '/values/size', code: 'required' }] });
+    await expect(
+      publishEntry(small.installation, small.people.editor, owl?.id ?? '', 1, {}),
+    ).rejects.toMatchObject({ faults: [{ path: '/values/size', code: 'required' }] });
   });
   test('keeps the values of a field that goes, and has them again when it comes back', async () => {
     const before = small.installation.model.document;
     const size = field(contentType(small.installation.model, 'species'), 'size');
     await apply(edited((type) => removeFields(type, [size.id], sets)));
-    expect((await entries(small.installation, { type: 'species' })).items[0]?.values).not.toHaveProperty('size');
+    expect((await entries(small.installation, { type: 'species' })).items[0]?.values).not.toHaveProperty(
+      'size',
+    );
     await apply(before);
-    expect((await entries(small.installation, { type: 'species', sort: '-size' })).items.map(({ values }) => values.size)).toEqual([80, 14, null]);
+    expect(
+      (await entries(small.installation, { type: 'species', sort: '-size' })).items.map(
+        ({ values }) => values.size,
+      ),
+    ).toEqual([80, 14, null]);
   });
   test('tells values of the old kind where a field changed its kind', async () => {
     const size = field(contentType(small.installation.model, 'species'), 'size');
-    await apply(edited((type) => ({ ...type, face: { mapping: { heading: type.face.mapping.heading ?? [] } }, fields: plainFields(type.fields).map((field): Field => (field.id === size.id ? { ...size, kind: 'date', rules: {} } : field)) })));
+    await apply(
+      edited((type) => ({
+        ...type,
+        face: { mapping: { heading: type.face.mapping.heading ?? [] } },
+        fields: plainFields(type.fields).map((field): Field =>
+          field.id === size.id ? { ...size, kind: 'date', rules: {} } : field,
+        ),
+      })),
+    );
     const { items } = await entries(small.installation, { type: 'species' });
     const heron = items.find(({ title }) => title === 'Bell heron');
-    expect((await entry(small.installation, heron?.id ?? '')).faults).toMatchObject([{ path: '/values/size', code: 'kind' }]);
+    expect((await entry(small.installation, heron?.id ?? '')).faults).toMatchObject([
+      { path: '/values/size', code: 'kind' },
+    ]);
   });
   test('is held back while entries or listings rely on what goes', async () => {
-    const listing = await addListing(small.installation, small.people.architect, { label: 'By size', rule: { from: ['species'], order: [{ by: 'size', direction: 'up' }] } });
+    const listing = await addListing(small.installation, small.people.architect, {
+      label: 'By size',
+      rule: { from: ['species'], order: [{ by: 'size', direction: 'up' }] },
+    });
     await publishListing(small.installation, small.people.architect, listing.id, listing.revision, {});
     const size = field(contentType(small.installation.model, 'species'), 'size');
-    await expect(apply(edited((type) => removeFields(type, [size.id], sets)))).rejects.toMatchObject({ status: 422, title: 'By size still reads a field that goes. Change that listing first.' });
+    await expect(apply(edited((type) => removeFields(type, [size.id], sets)))).rejects.toMatchObject({
+      status: 422,
+      title: 'By size still reads a field that goes. Change that listing first.',
+    });
     await dropWorking(small.installation, small.people.architect, 1);
-    const without = { ...small.installation.model.document, contentTypes: small.installation.model.document.contentTypes.filter(({ key }) => key === 'notice') };
-    await expect(apply(without)).rejects.toMatchObject({ faults: expect.arrayContaining([expect.objectContaining({ message: 'Species still has 3 entries, the bin counted. It cannot go.' })]) });
+    const without = {
+      ...small.installation.model.document,
+      contentTypes: small.installation.model.document.contentTypes.filter(({ key }) => key === 'notice'),
+    };
+    await expect(apply(without)).rejects.toMatchObject({
+      faults: expect.arrayContaining([
+        expect.objectContaining({ message: 'Species still has 3 entries, the bin counted. It cannot go.' }),
+      ]),
+    });
   });
   test('keeps listings true when their type gains and renames fields', async () => {
-    const rule = { from: ['species'], where: { field: 'size', is: 'moreThan', value: 20 }, order: [{ by: 'name', direction: 'up' }] };
+    const rule = {
+      from: ['species'],
+      where: { field: 'size', is: 'moreThan', value: 20 },
+      order: [{ by: 'name', direction: 'up' }],
+    };
     const size = field(contentType(small.installation.model, 'species'), 'size');
-    const { rule: kept } = parseRule(small.installation.model, { ...rule, limit: 9, heading: '', arrangement: 'cards', mapping: { heading: [[{ field: 'name' }]] } });
-    await apply(edited((type) => addField({ ...type, fields: plainFields(type.fields).map((field) => (field.id === size.id ? { ...field, key: 'length', label: 'Length' } : field)) }, 'Weight', 'number', sets)));
-    expect(kept && (await resultOf(small.installation, kept)).entries.map(({ face }) => face.heading?.[0]?.words)).toEqual(['Bell heron']);
-    await expect(tryListing(small.installation, { rule })).rejects.toMatchObject({ faults: [{ path: '/rule/where/field' }] });
+    const { rule: kept } = parseRule(small.installation.model, {
+      ...rule,
+      limit: 9,
+      heading: '',
+      arrangement: 'cards',
+      mapping: { heading: [[{ field: 'name' }]] },
+    });
+    await apply(
+      edited((type) =>
+        addField(
+          {
+            ...type,
+            fields: plainFields(type.fields).map((field) =>
+              field.id === size.id ? { ...field, key: 'length', label: 'Length' } : field,
+            ),
+          },
+          'Weight',
+          'number',
+          sets,
+        ),
+      ),
+    );
+    expect(
+      kept && (await resultOf(small.installation, kept)).entries.map(({ face }) => face.heading?.[0]?.words),
+    ).toEqual(['Bell heron']);
+    await expect(tryListing(small.installation, { rule })).rejects.toMatchObject({
+      faults: [{ path: '/rule/where/field' }],
+    });
   });
 });
 
@@ -102,16 +198,34 @@ test('figures of fields come from the content', async () => {
   small.at(NOON + 1);
   const { total, fields } = await typeFigures(small.installation, species.id);
   expect(total).toBe(3);
-  expect(fields.find((each) => each.field === field(species, 'size').id)).toMatchObject({ filled: 2, distinct: 2, least: 14, most: 80, usedBy: [] });
+  expect(fields.find((each) => each.field === field(species, 'size').id)).toMatchObject({
+    filled: 2,
+    distinct: 2,
+    least: 14,
+    most: 80,
+    usedBy: [],
+  });
 });
 
 test('what rides in the indexes may come, go and change its kind', async () => {
   const rare = field(contentType(small.installation.model, 'species'), 'rare');
-  const set = (part: object) => apply(each((field) => (field.id === rare.id ? ({ ...field, ...part } as Field) : field)));
-  const sorted = async () => (await entries(small.installation, { type: 'species', sort: '-size', where: JSON.stringify({ field: 'size', is: 'filled' }) })).items.map(({ title }) => title);
+  const set = (part: object) =>
+    apply(each((field) => (field.id === rare.id ? ({ ...field, ...part } as Field) : field)));
+  const sorted = async () =>
+    (
+      await entries(small.installation, {
+        type: 'species',
+        sort: '-size',
+        where: JSON.stringify({ field: 'size', is: 'filled' }),
+      })
+    ).items.map(({ title }) => title);
   await set({ indexed: false });
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
-  await set({ indexed: true, kind: 'choice', rules: { choices: [{ id: newId(), key: 'yes', label: 'Yes' }] } });
+  await set({
+    indexed: true,
+    kind: 'choice',
+    rules: { choices: [{ id: newId(), key: 'yes', label: 'Yes' }] },
+  });
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);
   await apply(edited((type) => removeFields(type, [rare.id], sets)));
   expect(await sorted()).toEqual(['Bell heron', 'Amber piper']);

@@ -17,11 +17,17 @@ const FOLDER = 'starters';
 /** The small models that a new site can begin from, in the folder `starters`, each with ids of its own. */
 export function starters(): StartersAnswer {
   return {
-    items: readdirSync(FOLDER).filter((file) => file.endsWith('.yaml')).sort().map((file) => {
-      const { label, purpose, model } = parse(readFileSync(join(FOLDER, file), 'utf8')) as Written;
-      const { document, faults } = parseModelDocument(modelFromKeys(model));
-      if (!document) throw new Error(`${FOLDER}/${file}: ${faults.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
-      return { key: basename(file, '.yaml'), label, purpose, document };
-    }),
+    items: readdirSync(FOLDER)
+      .filter((file) => file.endsWith('.yaml'))
+      .sort()
+      .map((file) => {
+        const { label, purpose, model } = parse(readFileSync(join(FOLDER, file), 'utf8')) as Written;
+        const { document, faults } = parseModelDocument(modelFromKeys(model));
+        if (!document)
+          throw new Error(
+            `${FOLDER}/${file}: ${faults.map(({ path, message }) => `${path} ${message}`).join('; ')}`,
+          );
+        return { key: basename(file, '.yaml'), label, purpose, document };
+      }),
   };
 }

@@ -1,4 +1,14 @@
-import type { ChangeRow, ChangeSheet, ModelAnswer, ModelTrial, PlacedPages, PlacementCounts, TypeFigures, TypeReach, WorkingModelAnswer } from '../../contract/model';
+import type {
+  ChangeRow,
+  ChangeSheet,
+  ModelAnswer,
+  ModelTrial,
+  PlacedPages,
+  PlacementCounts,
+  TypeFigures,
+  TypeReach,
+  WorkingModelAnswer,
+} from '../../contract/model';
 import { ruleFaults, titleOf } from '../../core/content/values';
 import { parseModelDocument } from '../../core/formats/model-schema';
 import type { Id } from '../../core/ids';
@@ -11,7 +21,19 @@ import { TOP, type ContentType, type ModelDocument } from '../../core/model/docu
 import { typesTouched } from '../../core/model/change/types-touched';
 import type { Reader, WriteTransaction } from '../../store/database';
 import { fieldFigures, numbersOf } from '../../store/queries/field-figures';
-import { categoryCount, dropWorkingModel, modelInForce, pagesPlaced, placedCounts, putModelInForce, putWorkingModel, readByListings, recordCounts, workingModel, type WorkingModelRow } from '../../store/model';
+import {
+  categoryCount,
+  dropWorkingModel,
+  modelInForce,
+  pagesPlaced,
+  placedCounts,
+  putModelInForce,
+  putWorkingModel,
+  readByListings,
+  recordCounts,
+  workingModel,
+  type WorkingModelRow,
+} from '../../store/model';
 import { liveOfMany, note, recordsOfType, referrers } from '../../store/records';
 import { putLiveRows, putWorkRows } from '../../store/index-tables/rows';
 import { reindexTables, indexedTypesIn, unindexListing } from '../../store/index-tables/tables';
@@ -28,35 +50,62 @@ import { ruleViolation, changedSince, notFound, invalidInput } from '../runtime/
 /** Entries whose sheets are written again at one go. */
 const BATCH = 2000;
 
-export const model = (installation: Installation): ModelAnswer => ({ revision: installation.model.revision, document: installation.model.document });
+export const model = (installation: Installation): ModelAnswer => ({
+  revision: installation.model.revision,
+  document: installation.model.document,
+});
 
 /** The types and fields that entries, pages and listings use. */
 async function usedIn(reader: Reader, installation: Installation): Promise<Id[]> {
   const counts = new Map((await recordCounts(reader)).map(({ type, n }) => [type, n]));
-  const types = [...installation.model.contentTypes, ...installation.model.pageTypes].filter(({ id }) => (counts.get(installation.keyMap.find(id)) ?? 0) > 0);
+  const types = [...installation.model.contentTypes, ...installation.model.pageTypes].filter(
+    ({ id }) => (counts.get(installation.keyMap.find(id)) ?? 0) > 0,
+  );
   return [...new Set([...types.map(({ id }) => id), ...(await readByListings(reader))])];
 }
 
-async function workingAnswer(reader: Reader, installation: Installation, row: WorkingModelRow | undefined): Promise<WorkingModelAnswer> {
+async function workingAnswer(
+  reader: Reader,
+  installation: Installation,
+  row: WorkingModelRow | undefined,
+): Promise<WorkingModelAnswer> {
   const used = await usedIn(reader, installation);
   const document = row?.document ?? installation.model.document;
   return {
-    base: row?.base ?? installation.model.revision, number: row?.number ?? 0, document,
+    base: row?.base ?? installation.model.revision,
+    number: row?.number ?? 0,
+    document,
     ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
-    faults: checkModel(document, new Set(used), today(installation)), used, changes: row ? modelChanges(installation.model.document, document).length : 0,
+    faults: checkModel(document, new Set(used), today(installation)),
+    used,
+    changes: row ? modelChanges(installation.model.document, document).length : 0,
   };
 }
 
-export const working = async (installation: Installation): Promise<WorkingModelAnswer> => workingAnswer(installation.content, installation, await workingModel(installation.content));
+export const working = async (installation: Installation): Promise<WorkingModelAnswer> =>
+  workingAnswer(installation.content, installation, await workingModel(installation.content));
 
 /** Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults of shape are refused. */
-export async function keepWorking(installation: Installation, person: Person, number: number, given: JsonObject): Promise<WorkingModelAnswer> {
+export async function keepWorking(
+  installation: Installation,
+  person: Person,
+  number: number,
+  given: JsonObject,
+): Promise<WorkingModelAnswer> {
   const { document, faults } = parseModelDocument(given, '/document');
   if (!document) throw invalidInput(faults);
   return installation.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, given);
-    await putWorkingModel(tx, row?.base ?? installation.model.revision, number + 1, document, installation.now(), person.id);
+    if ((row?.number ?? 0) !== number)
+      throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, given);
+    await putWorkingModel(
+      tx,
+      row?.base ?? installation.model.revision,
+      number + 1,
+      document,
+      installation.now(),
+      person.id,
+    );
     return workingAnswer(tx, installation, await workingModel(tx));
   });
 }
@@ -65,20 +114,29 @@ export async function keepWorking(installation: Installation, person: Person, nu
 export function tryModel(installation: Installation, given: JsonObject): ModelTrial {
   const { document, faults } = parseModelDocument(given, '/document');
   if (!document) throw invalidInput(faults);
-  return { document, faults: checkModel(document, undefined, today(installation)), changes: modelChanges(installation.model.document, document).length };
+  return {
+    document,
+    faults: checkModel(document, undefined, today(installation)),
+    changes: modelChanges(installation.model.document, document).length,
+  };
 }
 
 export async function dropWorking(installation: Installation, person: Person, number: number): Promise<void> {
   await installation.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, {});
+    if ((row?.number ?? 0) !== number)
+      throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, {});
     await dropWorkingModel(tx);
     await note(tx, installation.now(), person.id, 'dropped the working copy of the model', null);
   });
 }
 
 /** How many entries or pages a change touches in what is kept now. */
-async function touched(installation: Installation, change: ModelChange, counts: ReadonlyMap<number, number>): Promise<{ touches: number; touched: ChangeRow['touched'] }> {
+async function touched(
+  installation: Installation,
+  change: ModelChange,
+  counts: ReadonlyMap<number, number>,
+): Promise<{ touches: number; touched: ChangeRow['touched'] }> {
   if (change.touches === 'nothing yet' || !change.type) return { touches: 0, touched: 'nothing yet' };
   const all = counts.get(installation.keyMap.find(change.type)) ?? 0;
   if (change.of === 'pageTypes') return { touches: all, touched: 'pages' };
@@ -91,21 +149,41 @@ async function touched(installation: Installation, change: ModelChange, counts: 
 
 /** The listings that read a type or a field of it, in their working or their live version. */
 async function listingsReading(reader: Reader, target: Id): Promise<string[]> {
-  const found = [...(await referrers(reader, target, 0)), ...(await referrers(reader, target, 1))].filter(({ sort }) => sort === 'listing');
+  const found = [...(await referrers(reader, target, 0)), ...(await referrers(reader, target, 1))].filter(
+    ({ sort }) => sort === 'listing',
+  );
   return [...new Set(found.map(({ title }) => title))];
 }
 
 /** Faults that only what is kept can tell: types that still have entries or pages, fields that listings still read. */
-async function contentFaults(reader: Reader, installation: Installation, changes: readonly ModelChange[]): Promise<ModelFault[]> {
+async function contentFaults(
+  reader: Reader,
+  installation: Installation,
+  changes: readonly ModelChange[],
+): Promise<ModelFault[]> {
   const counts = new Map((await recordCounts(reader)).map(({ type, n }) => [type, n]));
   const faults: ModelFault[] = [];
   for (const { sort, of, type, field } of changes) {
     if (sort !== 'gone' || !type) continue;
-    const label = (installation.model.contentType(type) ?? installation.model.pageType(type))?.definition.label ?? '';
-    const n = field ? 0 : counts.get(installation.keyMap.find(type)) ?? 0;
-    if (n > 0) faults.push({ path: '', code: 'in-use', weight: 'error', message: `${label} still has ${n} ${of === 'pageTypes' ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries'}, the bin counted. It cannot go.` });
+    const label =
+      (installation.model.contentType(type) ?? installation.model.pageType(type))?.definition.label ?? '';
+    const n = field ? 0 : (counts.get(installation.keyMap.find(type)) ?? 0);
+    if (n > 0)
+      faults.push({
+        path: '',
+        code: 'in-use',
+        weight: 'error',
+        message: `${label} still has ${n} ${of === 'pageTypes' ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries'}, the bin counted. It cannot go.`,
+      });
     const readers = await listingsReading(reader, field ?? type);
-    if (readers.length > 0) faults.push({ path: '', code: 'in-use', weight: 'error', about: type, message: `${readers.join(', ')} still ${readers.length === 1 ? 'reads' : 'read'} ${field ? 'a field that goes' : label}. Change ${readers.length === 1 ? 'that listing' : 'those listings'} first.` });
+    if (readers.length > 0)
+      faults.push({
+        path: '',
+        code: 'in-use',
+        weight: 'error',
+        about: type,
+        message: `${readers.join(', ')} still ${readers.length === 1 ? 'reads' : 'read'} ${field ? 'a field that goes' : label}. Change ${readers.length === 1 ? 'that listing' : 'those listings'} first.`,
+      });
   }
   return faults;
 }
@@ -115,78 +193,164 @@ export async function changeSheet(installation: Installation): Promise<ChangeShe
   const answer = await workingAnswer(installation.content, installation, row);
   const changes = modelChanges(installation.model.document, answer.document);
   const counts = new Map((await recordCounts(installation.content)).map(({ type, n }) => [type, n]));
-  const rows: ChangeRow[] = await Promise.all(changes.map(async (change) => ({
-    sort: change.sort, title: change.title, detail: change.detail, ...(change.type ? { type: change.type } : {}), ...(change.field ? { field: change.field } : {}),
-    ...(await touched(installation, change, counts)), listings: change.field ? await listingsReading(installation.content, change.field) : [],
-  })));
+  const rows: ChangeRow[] = await Promise.all(
+    changes.map(async (change) => ({
+      sort: change.sort,
+      title: change.title,
+      detail: change.detail,
+      ...(change.type ? { type: change.type } : {}),
+      ...(change.field ? { field: change.field } : {}),
+      ...(await touched(installation, change, counts)),
+      listings: change.field ? await listingsReading(installation.content, change.field) : [],
+    })),
+  );
   // Changes in one type touch the same entries, so of each type only the widest change counts.
   const widest = new Map<string, ChangeRow>();
-  for (const each of rows) if (each.touches > (widest.get(each.type ?? '')?.touches ?? 0)) widest.set(each.type ?? '', each);
-  const sum = (of: ChangeRow['touched']) => [...widest.values()].filter(({ touched: what }) => what === of).reduce((total, { touches }) => total + touches, 0);
+  for (const each of rows)
+    if (each.touches > (widest.get(each.type ?? '')?.touches ?? 0)) widest.set(each.type ?? '', each);
+  const sum = (of: ChangeRow['touched']) =>
+    [...widest.values()]
+      .filter(({ touched: what }) => what === of)
+      .reduce((total, { touches }) => total + touches, 0);
   const { everything, types } = typesTouched(changes);
   const reached = everything ? new Set(installation.model.pageTypes.map(({ id }) => id)) : types;
   return {
-    base: answer.base, number: answer.number, changes: rows, entries: sum('entries'), pages: (await reachOfTypes(installation.content, installation, reached)).length,
-    listings: new Set(rows.flatMap(({ listings }) => listings)).size, faults: [...answer.faults, ...(await contentFaults(installation.content, installation, changes))],
+    base: answer.base,
+    number: answer.number,
+    changes: rows,
+    entries: sum('entries'),
+    pages: (await reachOfTypes(installation.content, installation, reached)).length,
+    listings: new Set(rows.flatMap(({ listings }) => listings)).size,
+    faults: [...answer.faults, ...(await contentFaults(installation.content, installation, changes))],
   };
 }
 
 /** Writes the sheets of a type again from what the entries hold, and counts their faults anew. */
-async function rewrite(tx: WriteTransaction, installation: Installation, type: CompiledType<ContentType>): Promise<void> {
+async function rewrite(
+  tx: WriteTransaction,
+  installation: Installation,
+  type: CompiledType<ContentType>,
+): Promise<void> {
   const indexTable = indexTableIn(installation, type);
   const here = { today: today(installation) };
   for (let after = 0, full = true; full;) {
     const records = await recordsOfType(tx, installation.keyMap.of(type.id), after, BATCH);
     full = records.length === BATCH;
     after = records.at(-1)?.id ?? 0;
-    const live = await liveOfMany(tx, records.map(({ id }) => id));
+    const live = await liveOfMany(
+      tx,
+      records.map(({ id }) => id),
+    );
     const rows = records.map((record) => {
       const localized = entryBody(record.body);
-      return { record, localized, title: titleOf(type.definition, localized.values), faults: ruleFaults(type.fields, localized.values, here).length };
+      return {
+        record,
+        localized,
+        title: titleOf(type.definition, localized.values),
+        faults: ruleFaults(type.fields, localized.values, here).length,
+      };
     });
     for (const { record, title, faults } of rows) {
       if (title === record.title && faults === record.faults) continue;
-      await tx.run('UPDATE working SET title = $1, faults = $2 WHERE record = $3', [title, faults, record.id]);
-      if (title !== record.title) await tx.run('UPDATE record_search SET title = $1 WHERE rowid = $2', [title, record.id]);
+      await tx.run('UPDATE working SET title = $1, faults = $2 WHERE record = $3', [
+        title,
+        faults,
+        record.id,
+      ]);
+      if (title !== record.title)
+        await tx.run('UPDATE record_search SET title = $1 WHERE rowid = $2', [title, record.id]);
     }
-    await putWorkRows(tx, indexTable, installation.keyMap, installation.model.locale, rows.map(({ record, localized, title }) => ({
-      entry: record.id, title, changed: record.changedAt, stage: record.stage, binned: record.binnedAt !== null, spans: live.get(record.id) ?? [], localized,
-    })), installation.now());
-    await putLiveRows(tx, indexTable, installation.keyMap, installation.model.locale, records.flatMap((record) => (live.get(record.id) ?? []).map((version) => {
-      const localized = entryBody(version.body);
-      return { version: version.id, entry: record.id, span: version, title: titleOf(type.definition, localized.values), published: version.publishedAt, changed: record.changedAt, localized };
-    })));
+    await putWorkRows(
+      tx,
+      indexTable,
+      installation.keyMap,
+      installation.model.locale,
+      rows.map(({ record, localized, title }) => ({
+        entry: record.id,
+        title,
+        changed: record.changedAt,
+        stage: record.stage,
+        binned: record.binnedAt !== null,
+        spans: live.get(record.id) ?? [],
+        localized,
+      })),
+      installation.now(),
+    );
+    await putLiveRows(
+      tx,
+      indexTable,
+      installation.keyMap,
+      installation.model.locale,
+      records.flatMap((record) =>
+        (live.get(record.id) ?? []).map((version) => {
+          const localized = entryBody(version.body);
+          return {
+            version: version.id,
+            entry: record.id,
+            span: version,
+            title: titleOf(type.definition, localized.values),
+            published: version.publishedAt,
+            changed: record.changedAt,
+            localized,
+          };
+        }),
+      ),
+    );
   }
 }
 
 /** Puts a model in force inside a write: its ids, its sheets, and the entries' places in them. */
-async function enforce(tx: WriteTransaction, installation: Installation, next: CompiledModel, person: number | null): Promise<void> {
+async function enforce(
+  tx: WriteTransaction,
+  installation: Installation,
+  next: CompiledModel,
+  person: number | null,
+): Promise<void> {
   const { keyMap } = installation;
   await keyMap.extend(tx, next.document);
   const changed = { ...installation, model: next };
   // A column cannot go while a listing's own index stands on it.
   const listings = await listingsInForce(tx, installation);
   for (const { record } of listings) await unindexListing(tx, record);
-  const stale = new Set(await reindexTables(tx, indexedTypesIn(installation.model), indexedTypesIn(next), keyMap));
-  for (const type of [...next.pageTypes, next.media]) if (stale.has(type.id)) await rewriteShown(tx, changed, type);
+  const stale = new Set(
+    await reindexTables(tx, indexedTypesIn(installation.model), indexedTypesIn(next), keyMap),
+  );
+  for (const type of [...next.pageTypes, next.media])
+    if (stale.has(type.id)) await rewriteShown(tx, changed, type);
   for (const type of next.contentTypes) {
     const before = installation.model.contentType(type.id);
-    if (before && (stale.has(type.id) || !sameJson(before.definition.fields as unknown as Json, type.definition.fields as unknown as Json))) await rewrite(tx, changed, type);
+    if (
+      before &&
+      (stale.has(type.id) ||
+        !sameJson(before.definition.fields as unknown as Json, type.definition.fields as unknown as Json))
+    )
+      await rewrite(tx, changed, type);
   }
   for (const { record, rule } of listings) await reindexListing(tx, changed, record, rule);
   await putModelInForce(tx, next.revision, next.document, installation.now(), person);
 }
 
 /** Puts the working copy in force as one transaction: sheets, entries' faults and visitors' pages follow. */
-export async function applyWorking(installation: Installation, person: Person, number: number): Promise<ModelAnswer> {
+export async function applyWorking(
+  installation: Installation,
+  person: Person,
+  number: number,
+): Promise<ModelAnswer> {
   const done = await installation.content.write(async (tx) => {
     const row = await workingModel(tx);
     if (!row) throw ruleViolation('There is no working copy to put in force.');
     const inForce = await modelInForce(tx);
-    if (row.number !== number || row.base !== inForce?.number) throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, {});
+    if (row.number !== number || row.base !== inForce?.number)
+      throw changedSince({ ...(await workingAnswer(tx, installation, row)) } as unknown as JsonObject, {});
     const taken = await takeOver(tx, installation, row.document, person.id);
     await dropWorkingModel(tx);
-    await note(tx, installation.now(), person.id, `put revision ${taken.next.revision} of the model in force`, null);
+    await note(
+      tx,
+      installation.now(),
+      person.id,
+      `put revision ${taken.next.revision} of the model in force`,
+      null,
+    );
     return taken;
   });
   return inForceNow(installation, done);
@@ -194,7 +358,10 @@ export async function applyWorking(installation: Installation, person: Person, n
 
 /** Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was begun is left, and told that it is behind. */
 export async function importModel(installation: Installation, document: ModelDocument): Promise<ModelAnswer> {
-  return inForceNow(installation, await installation.content.write((tx) => takeOver(tx, installation, document, null)));
+  return inForceNow(
+    installation,
+    await installation.content.write((tx) => takeOver(tx, installation, document, null)),
+  );
 }
 
 interface Taken {
@@ -204,10 +371,21 @@ interface Taken {
 }
 
 /** Checks a model against itself and against what is kept, and puts it in force inside a write. */
-async function takeOver(tx: WriteTransaction, installation: Installation, document: ModelDocument, person: number | null): Promise<Taken> {
+async function takeOver(
+  tx: WriteTransaction,
+  installation: Installation,
+  document: ModelDocument,
+  person: number | null,
+): Promise<Taken> {
   const changes = modelChanges(installation.model.document, document);
-  const errors = [...checkModel(document), ...(await contentFaults(tx, installation, changes))].filter(({ weight }) => weight === 'error');
-  if (errors.length > 0) throw ruleViolation(errors.length === 1 ? errors[0]?.message ?? '' : `${errors.length} faults hold this back.`, errors);
+  const errors = [...checkModel(document), ...(await contentFaults(tx, installation, changes))].filter(
+    ({ weight }) => weight === 'error',
+  );
+  if (errors.length > 0)
+    throw ruleViolation(
+      errors.length === 1 ? (errors[0]?.message ?? '') : `${errors.length} faults hold this back.`,
+      errors,
+    );
   const next = new CompiledModel(document, installation.model.revision + 1);
   const { everything, types } = typesTouched(changes);
   const reached = everything ? undefined : await reachOfTypes(tx, installation, types);
@@ -238,7 +416,12 @@ export async function typeFigures(installation: Installation, id: Id): Promise<T
   const { total, fields } = await fieldFigures(installation.content, indexTableIn(installation, type));
   return {
     total,
-    fields: await Promise.all(fields.map(async (figures) => ({ ...figures, usedBy: await listingsReading(installation.content, figures.field) }))),
+    fields: await Promise.all(
+      fields.map(async (figures) => ({
+        ...figures,
+        usedBy: await listingsReading(installation.content, figures.field),
+      })),
+    ),
   };
 }
 
@@ -247,10 +430,18 @@ export async function typeReach(installation: Installation, id: Id): Promise<Typ
   const { document } = installation.model;
   const n = installation.keyMap.find(id);
   const records = (await recordCounts(installation.content)).find(({ type }) => type === n)?.n ?? 0;
-  const including = new Set([id, ...[...document.contentTypes, ...document.pageTypes, ...document.blockTypes].filter((type) => JSON.stringify(type.fields).includes(id)).map((type) => type.id)]);
+  const including = new Set([
+    id,
+    ...[...document.contentTypes, ...document.pageTypes, ...document.blockTypes]
+      .filter((type) => JSON.stringify(type.fields).includes(id))
+      .map((type) => type.id),
+  ]);
   return {
-    entries: installation.model.contentType(id) ? records : 0, pages: installation.model.pageType(id) ? records : 0, categories: installation.model.scheme(id) ? await categoryCount(installation.content, n) : 0,
-    listings: await listingsReading(installation.content, id), shown: (await reachOfTypes(installation.content, installation, including)).length,
+    entries: installation.model.contentType(id) ? records : 0,
+    pages: installation.model.pageType(id) ? records : 0,
+    categories: installation.model.scheme(id) ? await categoryCount(installation.content, n) : 0,
+    listings: await listingsReading(installation.content, id),
+    shown: (await reachOfTypes(installation.content, installation, including)).length,
   };
 }
 
@@ -269,7 +460,8 @@ const MOST_PLACED = 60;
 
 /** The pages that stand as some placements say: pairs of types, as `above>below`, joined by commas. */
 export async function placedPages(installation: Installation, cells: string): Promise<PlacedPages> {
-  const number = (id: string): number | undefined => (id === TOP ? 0 : installation.model.pageType(id) && installation.keyMap.find(id));
+  const number = (id: string): number | undefined =>
+    id === TOP ? 0 : installation.model.pageType(id) && installation.keyMap.find(id);
   const pairs = cells.split(',').flatMap((cell): [number, number][] => {
     const [above, below] = cell.split('>').map(number);
     return above !== undefined && below ? [[above, below]] : [];

@@ -9,7 +9,10 @@ const MOST = 40;
 
 /** Where a record of each sort is worked on. */
 const benches: Record<RecordSort, (id: Id) => string> = {
-  entry: (id) => `/bench/write/entry/${id}`, medium: (id) => `/bench/write/media?at=${id}`, listing: (id) => `/bench/map/${id}`, page: (id) => `/bench/arrange/${id}`,
+  entry: (id) => `/bench/write/entry/${id}`,
+  medium: (id) => `/bench/write/media?at=${id}`,
+  listing: (id) => `/bench/map/${id}`,
+  page: (id) => `/bench/arrange/${id}`,
 };
 
 /** Where something is worked on, by its id alone. */
@@ -23,16 +26,47 @@ export async function goTo(installation: Installation, words: string): Promise<D
   const sought = folded(words.trim());
   const named = (label: string) => folded(label).includes(sought);
   const types: Destination[] = [
-    ...installation.model.contentTypes.filter(({ definition }) => named(definition.label) || named(definition.plural)).flatMap(({ definition }): Destination[] => [
-      { sort: 'place', label: definition.plural, detail: 'Entries', href: `/bench/write/${definition.key}` },
-      { sort: 'type', label: definition.label, detail: 'Content type', href: `/bench/shape/content/${definition.key}` },
-    ]),
-    ...installation.model.pageTypes.filter(({ definition }) => named(definition.label)).map(({ definition }): Destination => ({ sort: 'page type', label: definition.label, detail: 'Page type', href: `/bench/shape/pages/${definition.key}` })),
+    ...installation.model.contentTypes
+      .filter(({ definition }) => named(definition.label) || named(definition.plural))
+      .flatMap(({ definition }): Destination[] => [
+        {
+          sort: 'place',
+          label: definition.plural,
+          detail: 'Entries',
+          href: `/bench/write/${definition.key}`,
+        },
+        {
+          sort: 'type',
+          label: definition.label,
+          detail: 'Content type',
+          href: `/bench/shape/content/${definition.key}`,
+        },
+      ]),
+    ...installation.model.pageTypes
+      .filter(({ definition }) => named(definition.label))
+      .map(({ definition }): Destination => ({
+        sort: 'page type',
+        label: definition.label,
+        detail: 'Page type',
+        href: `/bench/shape/pages/${definition.key}`,
+      })),
   ];
   const found = sought ? await findRecords(installation.content, words, MOST) : [];
-  const sortWords: Record<RecordSort, string> = { entry: 'Entry', medium: 'Medium', listing: 'Listing', page: 'Page' };
-  const records = found.map(({ uuid, sort, type, title }): Destination => ({ sort, label: title, detail: installation.model.contentType(type ?? '')?.definition.label ?? sortWords[sort], href: benches[sort](uuid) }));
+  const sortWords: Record<RecordSort, string> = {
+    entry: 'Entry',
+    medium: 'Medium',
+    listing: 'Listing',
+    page: 'Page',
+  };
+  const records = found.map(({ uuid, sort, type, title }): Destination => ({
+    sort,
+    label: title,
+    detail: installation.model.contentType(type ?? '')?.definition.label ?? sortWords[sort],
+    href: benches[sort](uuid),
+  }));
   // A picture bears the name of what it shows, and is sought less often than that.
   const media = (destination: Destination) => destination.sort === 'medium';
-  return { items: [...types, ...records.filter((each) => !media(each)), ...records.filter(media)].slice(0, MOST) };
+  return {
+    items: [...types, ...records.filter((each) => !media(each)), ...records.filter(media)].slice(0, MOST),
+  };
 }

@@ -20,21 +20,35 @@ import { withLeadingEntries } from '../listings/leading';
 import { invalidInput } from '../runtime/refusal';
 import { sourcesOf } from '../listings/sources';
 
-const refs = (picks: readonly Id[]) => picks.map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }));
+const refs = (picks: readonly Id[]) =>
+  picks.map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }));
 
 /** Reads the entries picked for a page: ids of entries that its type takes, each once. That they are there is seen to with the page's other references. */
-export async function parsePicks(reader: Reader, installation: Installation, type: CompiledType<PageType>, given: readonly string[], kept: readonly Id[]): Promise<Id[]> {
+export async function parsePicks(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<PageType>,
+  given: readonly string[],
+  kept: readonly Id[],
+): Promise<Id[]> {
   const { source } = type.definition;
   const refuse = (path: string, code: string, message: string) => invalidInput([{ path, code, message }]);
-  if (source.kind !== 'collection') throw refuse('/picks', 'picks', `${type.definition.label} is not filled by entries that are picked.`);
-  if (given.length > collectionBounds.picks) throw refuse('/picks', 'bound', `A collection holds at most ${collectionBounds.picks} entries.`);
+  if (source.kind !== 'collection')
+    throw refuse('/picks', 'picks', `${type.definition.label} is not filled by entries that are picked.`);
+  if (given.length > collectionBounds.picks)
+    throw refuse('/picks', 'bound', `A collection holds at most ${collectionBounds.picks} entries.`);
   const { entries } = await knownOf(reader, installation, refs(given.filter((id) => !kept.includes(id))));
   given.forEach((id, i) => {
     const path = `/picks/${i}`;
     if (!isId(id)) throw refuse(path, 'kind', 'Entries are picked by their ids.');
     if (given.indexOf(id) < i) throw refuse(path, 'twice', 'This entry is picked already.');
     const found = entries.get(id);
-    if (found && source.types.length > 0 && !source.types.includes(found.type)) throw refuse(path, 'type', `${type.definition.label} takes no ${installation.model.contentType(found.type)?.definition.plural ?? 'entries of this type'}.`);
+    if (found && source.types.length > 0 && !source.types.includes(found.type))
+      throw refuse(
+        path,
+        'type',
+        `${type.definition.label} takes no ${installation.model.contentType(found.type)?.definition.plural ?? 'entries of this type'}.`,
+      );
   });
   return [...given];
 }
@@ -46,28 +60,48 @@ async function resultIds(reader: Reader, installation: Installation, listing: Id
   const limit = rule.limit === 'all' ? collectionBounds.picks : Math.min(rule.limit, collectionBounds.picks);
   const { perPage: _perPage, ...whole } = rule;
   // A collection holds entries: pages that the listing shows are passed over.
-  const sources = await sourcesOf(reader, installation, await withLeadingEntries(reader, installation, { ...whole, limit }));
-  return (await listAmong(reader, sources)).versions.flatMap(({ uuid, branch }) => (sources[branch]?.asked.indexTable.holds === 'entries' ? [uuid] : []));
+  const sources = await sourcesOf(
+    reader,
+    installation,
+    await withLeadingEntries(reader, installation, { ...whole, limit }),
+  );
+  return (await listAmong(reader, sources)).versions.flatMap(({ uuid, branch }) =>
+    sources[branch]?.asked.indexTable.holds === 'entries' ? [uuid] : [],
+  );
 }
 
 /** The entries with which a collection begins that is taken from a listing. */
 export async function picksFrom(reader: Reader, installation: Installation, listing: Id): Promise<Id[]> {
   const ids = await resultIds(reader, installation, listing);
-  if (!ids) throw invalidInput([{ path: '/beginFrom', code: 'not-there', message: 'No such listing is in force.' }]);
+  if (!ids)
+    throw invalidInput([{ path: '/beginFrom', code: 'not-there', message: 'No such listing is in force.' }]);
   return ids;
 }
 
 /** Each picked entry by name, and whether visitors see it. */
-export async function picksAnswer(reader: Reader, installation: Installation, { picks = [] }: PageBody): Promise<PickAnswer[]> {
+export async function picksAnswer(
+  reader: Reader,
+  installation: Installation,
+  { picks = [] }: PageBody,
+): Promise<PickAnswer[]> {
   const { entries } = await knownOf(reader, installation, refs(picks));
   return picks.map((id) => {
     const found = entries.get(id);
-    return { id, label: found?.title ?? '', type: installation.model.contentType(found?.type ?? '')?.definition.label ?? '', standing: !found ? 'gone' : found.live ? 'shown' : 'not shown' };
+    return {
+      id,
+      label: found?.title ?? '',
+      type: installation.model.contentType(found?.type ?? '')?.definition.label ?? '',
+      standing: !found ? 'gone' : found.live ? 'shown' : 'not shown',
+    };
   });
 }
 
 /** How a listing's result has moved away from a collection that began with it. */
-export async function driftOf(reader: Reader, installation: Installation, { began, picks = [] }: PageBody): Promise<PageDrift | null> {
+export async function driftOf(
+  reader: Reader,
+  installation: Installation,
+  { began, picks = [] }: PageBody,
+): Promise<PageDrift | null> {
   const record = began && (await recordByUuid(reader, began.listing, 'listing'));
   const now = began && record ? await resultIds(reader, installation, began.listing) : undefined;
   if (!began || !record || !now) return null;
@@ -75,13 +109,23 @@ export async function driftOf(reader: Reader, installation: Installation, { bega
   const came = now.filter((id) => !then.has(id));
   const names = (await knownOf(reader, installation, refs(came))).entries;
   return {
-    listing: record.uuid, label: record.title, went: began.entries.filter((id) => !now.includes(id)).length,
-    came: came.filter((id) => !picks.includes(id)).slice(0, 20).map((id) => ({ id, label: names.get(id)?.title ?? '' })),
+    listing: record.uuid,
+    label: record.title,
+    went: began.entries.filter((id) => !now.includes(id)).length,
+    came: came
+      .filter((id) => !picks.includes(id))
+      .slice(0, 20)
+      .map((id) => ({ id, label: names.get(id)?.title ?? '' })),
   };
 }
 
 /** The picked entries as visitors see them, each in its own type's face; those that they do not see are passed over. */
-export async function drawPicks(installation: Installation, type: CompiledType<PageType>, picks: readonly Id[], language?: string): Promise<DrawnListing | undefined> {
+export async function drawPicks(
+  installation: Installation,
+  type: CompiledType<PageType>,
+  picks: readonly Id[],
+  language?: string,
+): Promise<DrawnListing | undefined> {
   const { source } = type.definition;
   if (source.kind !== 'collection' || picks.length === 0) return undefined;
   const { entries } = await knownOf(installation.content, installation, refs(picks), 0, language);
@@ -90,11 +134,26 @@ export async function drawPicks(installation: Installation, type: CompiledType<P
     const of = found?.live && installation.model.contentType(found.type);
     return found?.live && of ? [{ id, of, localized: found.live, address: found.address }] : [];
   });
-  const drawing = await drawingOf(installation.content, installation, seen.flatMap(({ of, localized }) => referencesInLocalized(of.fields, localized)), language);
+  const drawing = await drawingOf(
+    installation.content,
+    installation,
+    seen.flatMap(({ of, localized }) => referencesInLocalized(of.fields, localized)),
+    language,
+  );
   const { arrangement = 'cards' } = source;
   const items = seen.map(({ id, of, localized, address }) => {
-    const face = itemBySettings(mapToFace(forItems(of.definition.face.mapping), of, localized, drawing), listingLayers(installation.model.document, of.definition, {}));
+    const face = itemBySettings(
+      mapToFace(forItems(of.definition.face.mapping), of, localized, drawing),
+      listingLayers(installation.model.document, of.definition, {}),
+    );
     return { id, face: address === undefined ? face : leadingTo(face, address) };
   });
-  return { heading: '', arrangement, setOut: {}, columns: [], items: inRatio(items, arrangement, {}), matching: items.length };
+  return {
+    heading: '',
+    arrangement,
+    setOut: {},
+    columns: [],
+    items: inRatio(items, arrangement, {}),
+    matching: items.length,
+  };
 }

@@ -10,16 +10,37 @@ import type { PageBody } from '../records/bodies';
 import { knownOf } from '../records/known';
 
 /** Everything that a page's words and blocks refer to. */
-export const pageReferences = (installation: Installation, type: CompiledType<PageType>, body: PageBody): Reference[] => [...referencesInLocalized(type.fields, body), ...referencesInSlots(installation.model, type.definition.slots, body.slots ?? {}), ...(body.picks ?? []).map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }))];
+export const pageReferences = (
+  installation: Installation,
+  type: CompiledType<PageType>,
+  body: PageBody,
+): Reference[] => [
+  ...referencesInLocalized(type.fields, body),
+  ...referencesInSlots(installation.model, type.definition.slots, body.slots ?? {}),
+  ...(body.picks ?? []).map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target })),
+];
 
 /** What in a page holds back its publishing. Words of one category only add to what all of them say, so nothing is asked of what they leave empty. */
-export async function pageFaults(reader: Reader, installation: Installation, type: CompiledType<PageType>, body: PageBody, ofCategory: boolean): Promise<Fault[]> {
-  const here = { today: today(installation), known: await knownOf(reader, installation, pageReferences(installation, type, body)) };
+export async function pageFaults(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<PageType>,
+  body: PageBody,
+  ofCategory: boolean,
+): Promise<Fault[]> {
+  const here = {
+    today: today(installation),
+    known: await knownOf(reader, installation, pageReferences(installation, type, body)),
+  };
   const fields = ofCategory ? type.fields.map((field) => ({ ...field, required: false })) : type.fields;
-  const slots = ofCategory ? type.definition.slots.filter(({ id }) => (body.slots?.[id] ?? []).length > 0) : type.definition.slots;
+  const slots = ofCategory
+    ? type.definition.slots.filter(({ id }) => (body.slots?.[id] ?? []).length > 0)
+    : type.definition.slots;
   return [
     ...localizedFaults(fields, body, here),
-    ...(type.definition.source.kind === 'listing' && !body.listing ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }] : []),
+    ...(type.definition.source.kind === 'listing' && !body.listing
+      ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }]
+      : []),
     ...slotRuleFaults(installation.model, slots, body.slots ?? {}, here),
   ];
 }

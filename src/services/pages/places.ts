@@ -7,7 +7,15 @@ import type { CompiledType } from '../../core/model/compile';
 import { mayStand, type Verdict } from '../../core/model/placement/placement';
 import { addressOf, whyReserved } from '../../core/site/address';
 import type { Reader } from '../../store/database';
-import { childrenOf, countOfType, pagesAbove, placeOf, titlesOf, type PlacedPage, type SiteRow } from '../../store/pages';
+import {
+  childrenOf,
+  countOfType,
+  pagesAbove,
+  placeOf,
+  titlesOf,
+  type PlacedPage,
+  type SiteRow,
+} from '../../store/pages';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 
@@ -18,22 +26,42 @@ export interface Place {
 }
 
 /** Whether a page of a type may stand at a place, as the tree is now. `moving` is the page itself, if it stands already. */
-export async function verdictFor(reader: Reader, installation: Installation, type: CompiledType<PageType>, { site, parent }: Place, moving: number | null): Promise<Verdict> {
-  const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
+export async function verdictFor(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<PageType>,
+  { site, parent }: Place,
+  moving: number | null,
+): Promise<Verdict> {
+  const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter(
+    (page) => page.record !== moving,
+  );
   const onlyUnder = installation.model.placement(parent?.type ?? TOP, type.id)?.onlyUnder;
   // The branch is asked for only where the placement is bound to one.
   const branch = onlyUnder === undefined || parent === null ? [] : await pagesAbove(reader, parent.record);
   const titles = onlyUnder === undefined ? new Map<Id, string>() : await titlesOf(reader, [onlyUnder]);
-  return mayStand(installation.model, type.id, {
-    parentType: parent?.type ?? TOP, branch,
-    sameTypeThere: siblings.filter((page) => page.type === type.id).length,
-    sameTypeInSite: await countOfType(reader, site.id, installation.keyMap.of(type.id), moving),
-  }, (page) => titles.get(page));
+  return mayStand(
+    installation.model,
+    type.id,
+    {
+      parentType: parent?.type ?? TOP,
+      branch,
+      sameTypeThere: siblings.filter((page) => page.type === type.id).length,
+      sameTypeInSite: await countOfType(reader, site.id, installation.keyMap.of(type.id), moving),
+    },
+    (page) => titles.get(page),
+  );
 }
 
 /** For every page type whether it may stand at a place, the allowed ones first. */
 export async function typesAt(installation: Installation, place: Place): Promise<PlaceVerdict[]> {
-  const verdicts = await Promise.all(installation.model.pageTypes.map(async (type) => ({ id: type.definition.key, label: type.definition.label, ...(await verdictFor(installation.content, installation, type, place, null)) })));
+  const verdicts = await Promise.all(
+    installation.model.pageTypes.map(async (type) => ({
+      id: type.definition.key,
+      label: type.definition.label,
+      ...(await verdictFor(installation.content, installation, type, place, null)),
+    })),
+  );
   return verdicts.sort((a, b) => Number(b.allowed) - Number(a.allowed));
 }
 
@@ -42,52 +70,94 @@ export const addressAt = ({ site, parent }: Place, slug: string): string =>
   parent === null ? site.base || '/' : addressOf([...parent.address.split('/').filter(Boolean), slug]);
 
 /** Every language a site may be read in: an address may begin with one. */
-export const localesOf = (installation: Installation): string[] => [installation.site.locale, installation.model.document.locales.main, ...installation.model.document.locales.others];
+export const localesOf = (installation: Installation): string[] => [
+  installation.site.locale,
+  installation.model.document.locales.main,
+  ...installation.model.document.locales.others,
+];
 
 const isAtTop = (parent: PlacedPage | null) => parent?.parent === null;
 
 /** Why a slug may not stand below a page: the product needs it, or another site begins there. */
 function whyNot(installation: Installation, slug: string, { site, parent }: Place): string | undefined {
-  const other = isAtTop(parent) && site.base === '' ? installation.sites.find(({ base }) => base === `/${slug}`) : undefined;
-  return other ? `"/${slug}" is where ${other.label} begins. Choose another address.` : whyReserved(slug, isAtTop(parent), localesOf(installation));
+  const other =
+    isAtTop(parent) && site.base === ''
+      ? installation.sites.find(({ base }) => base === `/${slug}`)
+      : undefined;
+  return other
+    ? `"/${slug}" is where ${other.label} begins. Choose another address.`
+    : whyReserved(slug, isAtTop(parent), localesOf(installation));
 }
 
 /** A slug made from a title that is free and allowed at a place. */
-export async function slugFor(reader: Reader, installation: Installation, type: PageType, title: string, place: Place, self: number | null): Promise<string> {
+export async function slugFor(
+  reader: Reader,
+  installation: Installation,
+  type: PageType,
+  title: string,
+  place: Place,
+  self: number | null,
+): Promise<string> {
   const { parent } = place;
   if (parent === null) return '';
   const wanted = slugFrom(title, type.address, installation.site.locale) || type.key.toLowerCase();
-  const siblings = (await childrenOf(reader, parent.site, parent.record)).filter((page) => page.record !== self);
-  return freeSlug(wanted, (slug) => siblings.some((page) => page.slug === slug) || whyNot(installation, slug, place) !== undefined);
+  const siblings = (await childrenOf(reader, parent.site, parent.record)).filter(
+    (page) => page.record !== self,
+  );
+  return freeSlug(
+    wanted,
+    (slug) => siblings.some((page) => page.slug === slug) || whyNot(installation, slug, place) !== undefined,
+  );
 }
 
 /** Checks a slug that a person wrote, and answers with it. */
-export async function slugGiven(reader: Reader, installation: Installation, slug: string, place: Place, self: number | null): Promise<string> {
+export async function slugGiven(
+  reader: Reader,
+  installation: Installation,
+  slug: string,
+  place: Place,
+  self: number | null,
+): Promise<string> {
   const { parent } = place;
   const refuse = (code: string, message: string) => invalidInput([{ path: '/slug', code, message }]);
   if (parent === null) {
-    if (slug !== '') throw refuse('top', 'The top page stands at the beginning of the site; it has no piece of its own.');
+    if (slug !== '')
+      throw refuse('top', 'The top page stands at the beginning of the site; it has no piece of its own.');
     return '';
   }
-  if (!isSlug(slug)) throw refuse('slug', `An address is made of small letters, digits and single hyphens, at most ${slugBound}: winter-walks.`);
+  if (!isSlug(slug))
+    throw refuse(
+      'slug',
+      `An address is made of small letters, digits and single hyphens, at most ${slugBound}: winter-walks.`,
+    );
   const reserved = whyNot(installation, slug, place);
   if (reserved) throw refuse('reserved', reserved);
-  const taken = (await childrenOf(reader, parent.site, parent.record)).find((page) => page.slug === slug && page.record !== self);
+  const taken = (await childrenOf(reader, parent.site, parent.record)).find(
+    (page) => page.slug === slug && page.record !== self,
+  );
   if (taken) throw refuse('taken', `"${taken.title}" stands at this address already.`);
   return slug;
 }
 
 /** A position after one of the children of a page, before them all (null), or last (undefined). */
-export async function positionAfter(reader: Reader, { site, parent }: Place, after: Id | null | undefined, moving: number | null): Promise<string> {
-  const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter((page) => page.record !== moving);
+export async function positionAfter(
+  reader: Reader,
+  { site, parent }: Place,
+  after: Id | null | undefined,
+  moving: number | null,
+): Promise<string> {
+  const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter(
+    (page) => page.record !== moving,
+  );
   if (after === undefined) return generateKeyBetween(siblings.at(-1)?.position ?? null, null);
   if (after === null) return generateKeyBetween(null, siblings[0]?.position ?? null);
   const at = siblings.findIndex((page) => page.uuid === after);
-  if (at < 0) throw invalidInput([{ path: '/after', code: 'gone', message: 'The page to stand after is not there.' }]);
+  if (at < 0)
+    throw invalidInput([{ path: '/after', code: 'gone', message: 'The page to stand after is not there.' }]);
   return generateKeyBetween(siblings[at]?.position ?? null, siblings[at + 1]?.position ?? null);
 }
 
 /** The page's place, or nothing for null. */
 export async function parentPlace(reader: Reader, record: number | null): Promise<PlacedPage | null> {
-  return record === null ? null : (await placeOf(reader, record)) ?? null;
+  return record === null ? null : ((await placeOf(reader, record)) ?? null);
 }

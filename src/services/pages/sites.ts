@@ -2,7 +2,15 @@ import type { NewSite, SiteAnswer, SitePatch, SitesAnswer } from '../../contract
 import { newId, type Id } from '../../core/ids';
 import { keyFrom } from '../../core/model/naming';
 import { whyReserved } from '../../core/site/address';
-import { changeSiteRow, dropSite, makeSite, pageAt, pagesInSite, sites, type SiteRow } from '../../store/pages';
+import {
+  changeSiteRow,
+  dropSite,
+  makeSite,
+  pageAt,
+  pagesInSite,
+  sites,
+  type SiteRow,
+} from '../../store/pages';
 import { note } from '../../store/records';
 import type { WriteTransaction } from '../../store/database';
 import type { Installation } from '../runtime/installation';
@@ -13,10 +21,14 @@ import { ruleViolation, notFound, invalidInput } from '../runtime/refusal';
 const MOST = 20;
 
 /** The site to which an address belongs: the one whose addresses begin as it does, else the first. */
-export const siteAt = (installation: Installation, address: string): SiteRow => installation.sites.find(({ base }) => base !== '' && (address === base || address.startsWith(`${base}/`))) ?? installation.site;
+export const siteAt = (installation: Installation, address: string): SiteRow =>
+  installation.sites.find(
+    ({ base }) => base !== '' && (address === base || address.startsWith(`${base}/`)),
+  ) ?? installation.site;
 
 /** A site by its integer key. */
-export const siteOf = (installation: Installation, id: number): SiteRow => installation.sites.find((site) => site.id === id) ?? installation.site;
+export const siteOf = (installation: Installation, id: number): SiteRow =>
+  installation.sites.find((site) => site.id === id) ?? installation.site;
 
 /** The site that was asked for by its id; without one, the first. */
 export function siteGiven(installation: Installation, id: Id | undefined): SiteRow {
@@ -25,14 +37,24 @@ export function siteGiven(installation: Installation, id: Id | undefined): SiteR
   return site;
 }
 
-const answer = ({ uuid, key, label, base }: SiteRow): SiteAnswer => ({ id: uuid, key, label, address: base || '/' });
+const answer = ({ uuid, key, label, base }: SiteRow): SiteAnswer => ({
+  id: uuid,
+  key,
+  label,
+  address: base || '/',
+});
 
 export const sitesTold = (installation: Installation): SiteAnswer[] => installation.sites.map(answer);
 
 export const sitesOf = (installation: Installation): SitesAnswer => ({ items: sitesTold(installation) });
 
 /** Does one piece of work on the sites; afterwards everyone sees them as they are, and pages are drawn again. */
-async function work<T>(installation: Installation, person: Person, what: string, act: (tx: WriteTransaction) => Promise<T>): Promise<T> {
+async function work<T>(
+  installation: Installation,
+  person: Person,
+  what: string,
+  act: (tx: WriteTransaction) => Promise<T>,
+): Promise<T> {
   const { done, all } = await installation.content.write(async (tx) => {
     const result = await act(tx);
     await note(tx, installation.now(), person.id, what, null);
@@ -44,10 +66,17 @@ async function work<T>(installation: Installation, person: Person, what: string,
   return done;
 }
 
-export async function addSite(installation: Installation, person: Person, { label, begins }: NewSite): Promise<SiteAnswer> {
+export async function addSite(
+  installation: Installation,
+  person: Person,
+  { label, begins }: NewSite,
+): Promise<SiteAnswer> {
   const base = `/${begins}`;
   const refuse = (code: string, message: string) => invalidInput([{ path: '/begins', code, message }]);
-  const reserved = whyReserved(begins, true, [installation.model.document.locales.main, ...installation.model.document.locales.others]);
+  const reserved = whyReserved(begins, true, [
+    installation.model.document.locales.main,
+    ...installation.model.document.locales.others,
+  ]);
   if (reserved) throw refuse('reserved', reserved);
   const uuid = newId();
   await work(installation, person, 'made a site', async (tx) => {
@@ -57,7 +86,21 @@ export async function addSite(installation: Installation, person: Person, { labe
     const page = await pageAt(tx, installation.site.id, base);
     if (page) throw refuse('taken', `"${page.title}" stands at ${base} already.`);
     const { locale, timeZone } = installation.site;
-    await makeSite(tx, { uuid, key: keyFrom(label, there.map(({ key }) => key)), label: label.trim(), base, locale, timeZone }, installation.now());
+    await makeSite(
+      tx,
+      {
+        uuid,
+        key: keyFrom(
+          label,
+          there.map(({ key }) => key),
+        ),
+        label: label.trim(),
+        base,
+        locale,
+        timeZone,
+      },
+      installation.now(),
+    );
   });
   return answer(siteGiven(installation, uuid));
 }
@@ -68,9 +111,16 @@ function need(installation: Installation, id: Id): SiteRow {
   return site;
 }
 
-export async function changeSite(installation: Installation, person: Person, id: Id, { label }: SitePatch): Promise<SiteAnswer> {
+export async function changeSite(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  { label }: SitePatch,
+): Promise<SiteAnswer> {
   const site = need(installation, id);
-  await work(installation, person, 'changed a site', (tx) => changeSiteRow(tx, site.id, { label: label?.trim() || site.label, base: site.base }));
+  await work(installation, person, 'changed a site', (tx) =>
+    changeSiteRow(tx, site.id, { label: label?.trim() || site.label, base: site.base }),
+  );
   return answer(need(installation, id));
 }
 
@@ -80,7 +130,10 @@ export async function removeSite(installation: Installation, person: Person, id:
   if (site.id === installation.site.id) throw ruleViolation('The first site stays.');
   await work(installation, person, 'took a site away', async (tx) => {
     const pages = await pagesInSite(tx, site.id);
-    if (pages > 0) throw ruleViolation(`${pages} ${pages === 1 ? 'page stands' : 'pages stand'} in it, or in the bin. A site is taken away when it is empty.`);
+    if (pages > 0)
+      throw ruleViolation(
+        `${pages} ${pages === 1 ? 'page stands' : 'pages stand'} in it, or in the bin. A site is taken away when it is empty.`,
+      );
     await dropSite(tx, site.id);
   });
 }

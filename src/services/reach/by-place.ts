@@ -20,10 +20,17 @@ const MOST_PLACES = 500;
 export const MOST_BESIDE = 40;
 
 /** What a rule may take from a page, and from where it stands. */
-const placeOfPage = (installation: Installation, { uuid, body, site }: LivePage): Pick<PlaceContext, 'page' | 'site'> => ({ page: { id: uuid, values: pageBody(body).values }, site: siteOf(installation, site).uuid });
+const placeOfPage = (
+  installation: Installation,
+  { uuid, body, site }: LivePage,
+): Pick<PlaceContext, 'page' | 'site'> => ({
+  page: { id: uuid, values: pageBody(body).values },
+  site: siteOf(installation, site).uuid,
+});
 
 /** The tests that must all hold. */
-const needed = (condition: Condition): Test[] => ('all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : []);
+const needed = (condition: Condition): Test[] =>
+  'all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : [];
 
 /** A change as its places are sought by: what the entry says before and after, and whether it tells in a listing with a settled rule. */
 interface Sought {
@@ -32,53 +39,104 @@ interface Sought {
 }
 
 /** The ids that a place must have something of for a test to hold of the values: for a branch, also those above. */
-function idsWanted(installation: Installation, { field, is }: Test, values: readonly Values[]): Id[] | undefined {
+function idsWanted(
+  installation: Installation,
+  { field, is }: Test,
+  values: readonly Values[],
+): Id[] | undefined {
   if (is !== 'oneOf' && is !== 'equals' && is !== 'allOf' && is !== 'under') return undefined;
   const ids = values.flatMap((each) => (each[field] === undefined ? [] : asList(each[field] as Id | Id[])));
-  return [...new Set(is === 'under' ? ids.flatMap((id) => installation.categories.trail(id).map((above) => above.id)) : ids)];
+  return [
+    ...new Set(
+      is === 'under' ? ids.flatMap((id) => installation.categories.trail(id).map((above) => above.id)) : ids,
+    ),
+  ];
 }
 
 /** The categories on whose pages a listing tells of a change. */
-function amongCategories(installation: Installation, home: CategoryHome, rule: ListingRule, { values, tells }: Sought): ReachedPage[] {
+function amongCategories(
+  installation: Installation,
+  home: CategoryHome,
+  rule: ListingRule,
+  { values, tells }: Sought,
+): ReachedPage[] {
   const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'category');
-  const candidates = (by && idsWanted(installation, by, values)) ?? installation.categories.inOrder(home.scheme).map(({ category }) => category.id);
+  const candidates =
+    (by && idsWanted(installation, by, values)) ??
+    installation.categories.inOrder(home.scheme).map(({ category }) => category.id);
   const at = placeOfPage(installation, home.page);
-  return categoryPages(installation, home, candidates.filter((category) => tells(bindPlace(rule.where, { category, ...at }))));
+  return categoryPages(
+    installation,
+    home,
+    candidates.filter((category) => tells(bindPlace(rule.where, { category, ...at }))),
+  );
 }
 
 /** The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page that says how all of them are. */
-async function amongEntries(reader: Reader, installation: Installation, page: LivePage, rule: ListingRule, { values, tells }: Sought): Promise<ReachedPage[]> {
+async function amongEntries(
+  reader: Reader,
+  installation: Installation,
+  page: LivePage,
+  rule: ListingRule,
+  { values, tells }: Sought,
+): Promise<ReachedPage[]> {
   const all = { uuid: page.uuid, title: page.title, address: page.address };
   const type = entryTypeOf(installation, installation.model.pageType(page.type));
   const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'entry');
   const here = hereValue(by?.value);
-  const field = here && here.here !== 'category' ? here.fields.find((id) => type?.field(id)?.indexed) : undefined;
+  const field =
+    here && here.here !== 'category' ? here.fields.find((id) => type?.field(id)?.indexed) : undefined;
   const ids = by && idsWanted(installation, by, values);
   if (!type || !ids || field === undefined) return [all];
   if (ids.length === 0) return [];
-  const asked = { indexTable: indexTableIn(installation, type), keyMap: installation.keyMap, now: installation.now(), today: today(installation) };
-  const { versions } = await listLive(reader, asked, { where: { field, is: 'oneOf', value: ids }, order: [], limit: MOST_PLACES + 1 });
+  const asked = {
+    indexTable: indexTableIn(installation, type),
+    keyMap: installation.keyMap,
+    now: installation.now(),
+    today: today(installation),
+  };
+  const { versions } = await listLive(reader, asked, {
+    where: { field, is: 'oneOf', value: ids },
+    order: [],
+    limit: MOST_PLACES + 1,
+  });
   if (versions.length > MOST_PLACES) return [all];
   const at = placeOfPage(installation, page);
-  const places = versions.map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values })).filter((entry) => tells(bindPlace(rule.where, { entry, ...at })));
-  const addresses = await entryAddresses(reader, installation, places.map(({ id }) => ({ id, type: type.id })));
+  const places = versions
+    .map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }))
+    .filter((entry) => tells(bindPlace(rule.where, { entry, ...at })));
+  const addresses = await entryAddresses(
+    reader,
+    installation,
+    places.map(({ id }) => ({ id, type: type.id })),
+  );
   return places.flatMap(({ id, values: localized }): ReachedPage[] => {
     const address = addresses.get(id);
-    return address === undefined ? [] : [{ uuid: id, sort: 'entry', title: String(localized[type.definition.title] ?? ''), address }];
+    return address === undefined
+      ? []
+      : [{ uuid: id, sort: 'entry', title: String(localized[type.definition.title] ?? ''), address }];
   });
 }
 
 /** The pages on which a listing tells of a change, where its rule takes something from the place it stands at. */
-export async function placesTelling(reader: Reader, installation: Installation, listing: { id: Id; rule: ListingRule }, sought: Sought): Promise<ReachedPage[]> {
+export async function placesTelling(
+  reader: Reader,
+  installation: Installation,
+  listing: { id: Id; rule: ListingRule },
+  sought: Sought,
+): Promise<ReachedPage[]> {
   const reached: ReachedPage[] = [];
   for (const page of await livePagesReferring(reader, installation, [listing.id], 'listing')) {
     const home = categoryHomeAt(installation, page);
     if (page.category !== null) {
       const { category } = page;
-      if (sought.tells(bindPlace(listing.rule.where, { category, ...placeOfPage(installation, page) }))) reached.push(...(await reachedPages(reader, installation, [page])));
+      if (sought.tells(bindPlace(listing.rule.where, { category, ...placeOfPage(installation, page) })))
+        reached.push(...(await reachedPages(reader, installation, [page])));
     } else if (home) reached.push(...amongCategories(installation, home, listing.rule, sought));
-    else if (entryTypeOf(installation, installation.model.pageType(page.type))) reached.push(...(await amongEntries(reader, installation, page, listing.rule, sought)));
-    else if (sought.tells(bindPlace(listing.rule.where, placeOfPage(installation, page)))) reached.push({ uuid: page.uuid, title: page.title, address: page.address });
+    else if (entryTypeOf(installation, installation.model.pageType(page.type)))
+      reached.push(...(await amongEntries(reader, installation, page, listing.rule, sought)));
+    else if (sought.tells(bindPlace(listing.rule.where, placeOfPage(installation, page))))
+      reached.push({ uuid: page.uuid, title: page.title, address: page.address });
   }
   return reached;
 }
@@ -86,21 +144,51 @@ export async function placesTelling(reader: Reader, installation: Installation, 
 export const takesFromPlace = (rule: ListingRule): boolean => asksOfPlace(rule.where).length > 0;
 
 /** The pages that tell how many entries stand in a category, where an entry comes into some of them or leaves them. */
-export async function pagesCounting(reader: Reader, installation: Installation, type: Id, before: Values | undefined, after: Values | undefined): Promise<ReachedPage[]> {
+export async function pagesCounting(
+  reader: Reader,
+  installation: Installation,
+  type: Id,
+  before: Values | undefined,
+  after: Values | undefined,
+): Promise<ReachedPage[]> {
   const of = installation.model.contentType(type);
   const reached: ReachedPage[] = [];
   for (const home of (await categoryHomes(reader, installation)).values()) {
     if (!of || categoryColumns(installation, home.scheme, 'live').length === 0) continue;
-    const fields = of.fields.filter((field) => field.kind === 'category' && field.rules.scheme === home.scheme);
-    const standing = (values: Values | undefined) => new Set(fields.flatMap(({ id }) => (values?.[id] === undefined ? [] : asList(values[id] as Id | Id[]).flatMap((category) => installation.categories.trail(category).map((above) => above.id)))));
+    const fields = of.fields.filter(
+      (field) => field.kind === 'category' && field.rules.scheme === home.scheme,
+    );
+    const standing = (values: Values | undefined) =>
+      new Set(
+        fields.flatMap(({ id }) =>
+          values?.[id] === undefined
+            ? []
+            : asList(values[id] as Id | Id[]).flatMap((category) =>
+                installation.categories.trail(category).map((above) => above.id),
+              ),
+        ),
+      );
     const [was, is] = [standing(before), standing(after)];
-    const differing = [...new Set([...was, ...is])].filter((id) => was.has(id) !== is.has(id)).flatMap((id) => installation.categories.get(id) ?? []);
+    const differing = [...new Set([...was, ...is])]
+      .filter((id) => was.has(id) !== is.has(id))
+      .flatMap((id) => installation.categories.get(id) ?? []);
     const naming = differing.flatMap(({ id, scheme, parent }) => {
       const beside = installation.categories.below(scheme, parent);
-      return [id, ...(parent === null ? [] : [parent]), ...(beside.length <= MOST_BESIDE ? beside.map((each) => each.id) : [])];
+      return [
+        id,
+        ...(parent === null ? [] : [parent]),
+        ...(beside.length <= MOST_BESIDE ? beside.map((each) => each.id) : []),
+      ];
     });
     reached.push(...categoryPages(installation, home, [...new Set(naming)]));
-    if (differing.some(({ parent }) => parent === null) && home.page.parent !== null) reached.push(...(await reachedPages(reader, installation, await livePagesByIds(reader, installation.now(), [home.page.parent]))));
+    if (differing.some(({ parent }) => parent === null) && home.page.parent !== null)
+      reached.push(
+        ...(await reachedPages(
+          reader,
+          installation,
+          await livePagesByIds(reader, installation.now(), [home.page.parent]),
+        )),
+      );
   }
   return reached;
 }

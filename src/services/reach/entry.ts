@@ -6,7 +6,13 @@ import { matches, throughLink } from '../../core/mapping/rule/matches';
 import { testsOf } from '../../core/mapping/rule/listing-rule';
 import { fieldsOfMapping } from '../../core/mapping/parts';
 import { mappingIn, ruleIn } from '../../core/mapping/rule/sources';
-import { listingDiffers, subjectOf, type MembershipContext, type EntryChange, type LiveListing } from '../../core/site/reach';
+import {
+  listingDiffers,
+  subjectOf,
+  type MembershipContext,
+  type EntryChange,
+  type LiveListing,
+} from '../../core/site/reach';
 import type { Reader } from '../../store/database';
 import { livePages, livePagesByIds } from '../../store/pages';
 import { liveAt, referrers } from '../../store/records';
@@ -22,7 +28,12 @@ import { ownPlace, pagesListing } from './listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
-const pagesReferring = async (reader: Reader, installation: Installation, targets: readonly Id[]): Promise<ReachedPage[]> => reachedPages(reader, installation, await livePagesReferring(reader, installation, targets));
+const pagesReferring = async (
+  reader: Reader,
+  installation: Installation,
+  targets: readonly Id[],
+): Promise<ReachedPage[]> =>
+  reachedPages(reader, installation, await livePagesReferring(reader, installation, targets));
 
 /** How many steps of references a face draws: the linked entry, and what its own face in small shows. */
 const DRAWN_DEEP = 2;
@@ -31,16 +42,38 @@ const DRAWN_DEEP = 2;
  * Every page visitors see that differs when what they see of an entry (or of a medium) changes: pages with a listing it is in, pages
  * that refer to it, and those that show an entry which shows it.
  */
-export async function reachOfEntry(reader: Reader, installation: Installation, id: Id, change: EntryChange): Promise<ReachedPage[]> {
+export async function reachOfEntry(
+  reader: Reader,
+  installation: Installation,
+  id: Id,
+  change: EntryChange,
+): Promise<ReachedPage[]> {
   const day = today(installation);
   const inForce = await listingsInForce(reader, installation);
   // What the entry links to, for conditions that ask it.
   const type = installation.model.contentOrMedia(change.type);
-  const links = [change.before, change.after].flatMap((localized) => (localized && type ? referencesInLocalized(type.fields, localized) : []));
-  const { entries } = await knownOf(reader, installation, links.filter(({ sort }) => sort === 'entry'));
-  const around: MembershipContext = { isUnder: installation.categories.isUnder, linked: (entry) => entries.get(entry)?.live?.values, ...(await ownPlace(reader, installation, change.type)), locale: installation.model.locale };
-  const own = ({ id: listing, rule }: LiveListing): LiveListing => ({ id: listing, rule: type ? ruleIn(rule, type) : rule });
-  const differs = ({ id: listing, rule }: LiveListing) => inEachLanguage(rule.where, languagesIn(installation)).some((where) => listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, around));
+  const links = [change.before, change.after].flatMap((localized) =>
+    localized && type ? referencesInLocalized(type.fields, localized) : [],
+  );
+  const { entries } = await knownOf(
+    reader,
+    installation,
+    links.filter(({ sort }) => sort === 'entry'),
+  );
+  const around: MembershipContext = {
+    isUnder: installation.categories.isUnder,
+    linked: (entry) => entries.get(entry)?.live?.values,
+    ...(await ownPlace(reader, installation, change.type)),
+    locale: installation.model.locale,
+  };
+  const own = ({ id: listing, rule }: LiveListing): LiveListing => ({
+    id: listing,
+    rule: type ? ruleIn(rule, type) : rule,
+  });
+  const differs = ({ id: listing, rule }: LiveListing) =>
+    inEachLanguage(rule.where, languagesIn(installation)).some((where) =>
+      listingDiffers({ id: listing, rule: { ...rule, where } }, change, day, around),
+    );
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
   const differing = new Set(anywhere.filter((listing) => differs(own(listing))).map((listing) => listing.id));
   const values = [change.before, change.after].flatMap((localized) => (localized ? [localized.values] : []));
@@ -48,56 +81,120 @@ export async function reachOfEntry(reader: Reader, installation: Installation, i
   for (const listing of inForce) {
     const { id: shown, rule } = own(listing);
     if (!takesFromPlace(rule) || !rule.from.includes(change.type)) continue;
-    byPlace.push(...(await placesTelling(reader, installation, { id: shown, rule }, { values, tells: (where) => differs({ id: shown, rule: { ...rule, where } }) })));
+    byPlace.push(
+      ...(await placesTelling(
+        reader,
+        installation,
+        { id: shown, rule },
+        { values, tells: (where) => differs({ id: shown, rule: { ...rule, where } }) },
+      )),
+    );
   }
   const drawn = new Set<Id>([id]);
   let edge = [id];
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const next: Id[] = [];
-    for (const target of edge) for (const { source, uuid, sort, role, type: of } of await referrers(reader, target, 1)) {
-      // A listing of pages may show, or go by, what a page of it refers to.
-      if (sort === 'page' && of !== null) for (const listing of inForce) if (listing.rule.from.includes(of)) differing.add(listing.id);
-      if (sort !== 'entry' || drawn.has(uuid)) continue;
-      drawn.add(uuid);
-      next.push(uuid);
-      // A listing shows it through a field that its items show.
-      const field = role.split(':')[1] ?? '';
-      for (const listing of inForce) {
-        // A condition or an order may ask what is linked to: it may come in, go out or move.
-        const asks = [...testsOf(listing.rule.where).map((test) => test.field), ...listing.rule.order.map(({ by }) => by)];
-        const linking = of === null || !listing.rule.from.includes(of) ? undefined : installation.model.contentType(of);
-        if (linking && asks.some((path) => throughLink(path)?.link === field)) differing.add(listing.id);
-        if (!linking || !fieldsOfMapping(mappingIn(listing.rule.mapping, linking)).includes(field)) continue;
-        if (!takesFromPlace(listing.rule)) differing.add(listing.id);
-        else byPlace.push(...(await placesShowing(reader, installation, listing, linking.id, source, uuid)));
+    for (const target of edge)
+      for (const { source, uuid, sort, role, type: of } of await referrers(reader, target, 1)) {
+        // A listing of pages may show, or go by, what a page of it refers to.
+        if (sort === 'page' && of !== null)
+          for (const listing of inForce) if (listing.rule.from.includes(of)) differing.add(listing.id);
+        if (sort !== 'entry' || drawn.has(uuid)) continue;
+        drawn.add(uuid);
+        next.push(uuid);
+        // A listing shows it through a field that its items show.
+        const field = role.split(':')[1] ?? '';
+        for (const listing of inForce) {
+          // A condition or an order may ask what is linked to: it may come in, go out or move.
+          const asks = [
+            ...testsOf(listing.rule.where).map((test) => test.field),
+            ...listing.rule.order.map(({ by }) => by),
+          ];
+          const linking =
+            of === null || !listing.rule.from.includes(of) ? undefined : installation.model.contentType(of);
+          if (linking && asks.some((path) => throughLink(path)?.link === field)) differing.add(listing.id);
+          if (!linking || !fieldsOfMapping(mappingIn(listing.rule.mapping, linking)).includes(field))
+            continue;
+          if (!takesFromPlace(listing.rule)) differing.add(listing.id);
+          else
+            byPlace.push(...(await placesShowing(reader, installation, listing, linking.id, source, uuid)));
+        }
       }
-    }
     edge = next;
   }
   const ownPage = await ownPages(reader, installation, [...drawn]);
   // One that nobody sees yet has no page so far: it would come up.
-  const coming = type && change.after && !ownPage.some(({ uuid }) => uuid === id) ? await addressToBe(reader, installation, type, change.after.values) : undefined;
-  const page: ReachedPage[] = coming === undefined || !type || !change.after ? [] : [{ uuid: id, sort: 'entry', title: titleOf(type.definition, change.after.values), address: coming }];
-  const related = type ? await pagesRelated(reader, installation, type, change.before?.values, change.after?.values) : [];
-  const counting = await pagesCounting(reader, installation, change.type, change.before?.values, change.after?.values);
-  return distinctPages([...(await pagesShowing(reader, installation, differing)), ...byPlace, ...counting, ...related, ...(await pagesReferring(reader, installation, [...drawn])), ...ownPage, ...page]);
+  const coming =
+    type && change.after && !ownPage.some(({ uuid }) => uuid === id)
+      ? await addressToBe(reader, installation, type, change.after.values)
+      : undefined;
+  const page: ReachedPage[] =
+    coming === undefined || !type || !change.after
+      ? []
+      : [{ uuid: id, sort: 'entry', title: titleOf(type.definition, change.after.values), address: coming }];
+  const related = type
+    ? await pagesRelated(reader, installation, type, change.before?.values, change.after?.values)
+    : [];
+  const counting = await pagesCounting(
+    reader,
+    installation,
+    change.type,
+    change.before?.values,
+    change.after?.values,
+  );
+  return distinctPages([
+    ...(await pagesShowing(reader, installation, differing)),
+    ...byPlace,
+    ...counting,
+    ...related,
+    ...(await pagesReferring(reader, installation, [...drawn])),
+    ...ownPage,
+    ...page,
+  ]);
 }
 
 /** The pages on which a listing that goes by its place shows an entry. */
-async function placesShowing(reader: Reader, installation: Installation, listing: LiveListing, of: Id, record: number, id: Id): Promise<ReachedPage[]> {
+async function placesShowing(
+  reader: Reader,
+  installation: Installation,
+  listing: LiveListing,
+  of: Id,
+  record: number,
+  id: Id,
+): Promise<ReachedPage[]> {
   const version = await liveAt(reader, record, installation.now());
   if (!version) return [];
   const localized = entryBody(version.body);
   const type = installation.model.contentType(of);
-  const around: MembershipContext = { ...(await ownPlace(reader, installation, of)), locale: installation.model.locale };
+  const around: MembershipContext = {
+    ...(await ownPlace(reader, installation, of)),
+    locale: installation.model.locale,
+  };
   const own = { id: listing.id, rule: type ? ruleIn(listing.rule, type) : listing.rule };
-  return placesTelling(reader, installation, own, { values: [localized.values], tells: (where) => inEachLanguage(where, languagesIn(installation)).some((each) => matches(each, localized.values, today(installation), installation.categories.isUnder, subjectOf(id, localized, around))) });
+  return placesTelling(reader, installation, own, {
+    values: [localized.values],
+    tells: (where) =>
+      inEachLanguage(where, languagesIn(installation)).some((each) =>
+        matches(
+          each,
+          localized.values,
+          today(installation),
+          installation.categories.isUnder,
+          subjectOf(id, localized, around),
+        ),
+      ),
+  });
 }
 
 /** The pages of their own that some entries have. */
-async function ownPages(reader: Reader, installation: Installation, ids: readonly Id[]): Promise<ReachedPage[]> {
+async function ownPages(
+  reader: Reader,
+  installation: Installation,
+  ids: readonly Id[],
+): Promise<ReachedPage[]> {
   const entries = await reader.all<{ id: Id; type: Id; title: string }>(
-    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))", [JSON.stringify(ids)],
+    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))",
+    [JSON.stringify(ids)],
   );
   const addresses = await entryAddresses(reader, installation, entries);
   return entries.flatMap(({ id, title }) => {
@@ -107,48 +204,126 @@ async function ownPages(reader: Reader, installation: Installation, ids: readonl
 }
 
 /** Pages that refer to an entry of one of the types. */
-async function pagesShowingEntriesOf(reader: Reader, installation: Installation, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
+async function pagesShowingEntriesOf(
+  reader: Reader,
+  installation: Installation,
+  types: ReadonlySet<Id>,
+): Promise<ReachedPage[]> {
   const numbers = [...types].map((type) => installation.keyMap.find(type));
   const rows = await reader.all<{ source: number }>(
-    `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`, [JSON.stringify(numbers)],
+    `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`,
+    [JSON.stringify(numbers)],
   );
-  return rows.length === 0 ? [] : reachedPages(reader, installation, await livePagesByIds(reader, installation.now(), rows.map(({ source }) => source)));
+  return rows.length === 0
+    ? []
+    : reachedPages(
+        reader,
+        installation,
+        await livePagesByIds(
+          reader,
+          installation.now(),
+          rows.map(({ source }) => source),
+        ),
+      );
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */
-export async function reachOfTypes(reader: Reader, installation: Installation, types: ReadonlySet<Id>): Promise<ReachedPage[]> {
-  const listings = (await listingsInForce(reader, installation)).filter(({ rule }) => rule.from.some((of) => types.has(of)));
+export async function reachOfTypes(
+  reader: Reader,
+  installation: Installation,
+  types: ReadonlySet<Id>,
+): Promise<ReachedPage[]> {
+  const listings = (await listingsInForce(reader, installation)).filter(({ rule }) =>
+    rule.from.some((of) => types.has(of)),
+  );
   const showing = await pagesShowing(reader, installation, new Set(listings.map(({ id }) => id)));
-  const ofType = await reachedPages(reader, installation, (await livePages(reader, installation.now())).filter(({ type }) => types.has(type)));
-  const homes = [...(await entryHomes(reader, installation))].flatMap(([type, { page: { uuid, title, address } }]) => (types.has(type) ? [{ uuid, title, address }] : []));
+  const ofType = await reachedPages(
+    reader,
+    installation,
+    (await livePages(reader, installation.now())).filter(({ type }) => types.has(type)),
+  );
+  const homes = [...(await entryHomes(reader, installation))].flatMap(
+    ([
+      type,
+      {
+        page: { uuid, title, address },
+      },
+    ]) => (types.has(type) ? [{ uuid, title, address }] : []),
+  );
   // Blocks of a type, and pages that show an entry of one: both are kept as references of the page.
-  return distinctPages([...showing, ...ofType, ...homes, ...(await pagesReferring(reader, installation, [...types])), ...(await pagesShowingEntriesOf(reader, installation, types))]);
+  return distinctPages([
+    ...showing,
+    ...ofType,
+    ...homes,
+    ...(await pagesReferring(reader, installation, [...types])),
+    ...(await pagesShowingEntriesOf(reader, installation, types)),
+  ]);
 }
 
 /**
  * Every page visitors see that differs when a page's words, place or visibility changes: itself, the page above it
  * (which lists it), the pages below it (which name it), and all of them where it stands in the navigation.
  */
-export async function reachOfPage(reader: Reader, installation: Installation, record: number): Promise<ReachedPage[]> {
+export async function reachOfPage(
+  reader: Reader,
+  installation: Installation,
+  record: number,
+): Promise<ReachedPage[]> {
   const all = await livePages(reader, installation.now());
   const parents = new Map(all.map((page) => [page.record, page.parent]));
   const self = all.find((page) => page.record === record);
   const above = self?.parent ?? null;
   const top = all.find(({ parent, site }) => parent === null && site === self?.site);
-  const inNavigation = self !== undefined && (self.parent === null || (self.parent === top?.record && installation.model.pageType(self.type)?.definition.inNavigation));
+  const inNavigation =
+    self !== undefined &&
+    (self.parent === null ||
+      (self.parent === top?.record && installation.model.pageType(self.type)?.definition.inNavigation));
   const isBelow = (page: number): boolean => {
-    for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at)) if (at === record) return true;
+    for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at))
+      if (at === record) return true;
     return false;
   };
-  const near = await reachedPages(reader, installation, self?.category ? [self] : all.filter((page) => (inNavigation && page.site === self.site) || page.record === above || isBelow(page.record)));
+  const near = await reachedPages(
+    reader,
+    installation,
+    self?.category
+      ? [self]
+      : all.filter(
+          (page) =>
+            (inNavigation && page.site === self.site) || page.record === above || isBelow(page.record),
+        ),
+  );
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
   // And where it says how the pages of categories are, every mark of one.
-  const entryTypes = new Set(all.filter((page) => page.category === null && isBelow(page.record)).flatMap((page) => {
-    const type = installation.model.pageType(page.type);
-    const scheme = schemeShownBy(installation, type)?.id;
-    return [...(entryTypeOf(installation, type) ? [entryTypeOf(installation, type)?.id ?? ''] : []), ...(scheme === undefined ? [] : installation.model.contentTypes.filter(({ fields }) => fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme)).map(({ id }) => id))];
-  }));
+  const entryTypes = new Set(
+    all
+      .filter((page) => page.category === null && isBelow(page.record))
+      .flatMap((page) => {
+        const type = installation.model.pageType(page.type);
+        const scheme = schemeShownBy(installation, type)?.id;
+        return [
+          ...(entryTypeOf(installation, type) ? [entryTypeOf(installation, type)?.id ?? ''] : []),
+          ...(scheme === undefined
+            ? []
+            : installation.model.contentTypes
+                .filter(({ fields }) =>
+                  fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme),
+                )
+                .map(({ id }) => id)),
+        ];
+      }),
+  );
   const linking = entryTypes.size > 0 ? await reachOfTypes(reader, installation, entryTypes) : [];
-  const leading = self ? (await referrers(reader, self.uuid, 1)).flatMap(({ uuid, role }) => (role === 'full list' ? [uuid] : [])) : [];
-  return distinctPages([...near, ...linking, ...(await pagesShowing(reader, installation, new Set(leading))), ...(await pagesListing(reader, installation, record, all)), ...(self ? await pagesReferring(reader, installation, [self.uuid]) : [])]);
+  const leading = self
+    ? (await referrers(reader, self.uuid, 1)).flatMap(({ uuid, role }) =>
+        role === 'full list' ? [uuid] : [],
+      )
+    : [];
+  return distinctPages([
+    ...near,
+    ...linking,
+    ...(await pagesShowing(reader, installation, new Set(leading))),
+    ...(await pagesListing(reader, installation, record, all)),
+    ...(self ? await pagesReferring(reader, installation, [self.uuid]) : []),
+  ]);
 }

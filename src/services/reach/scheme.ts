@@ -13,15 +13,29 @@ const DRAWN_DEEP = 2;
 
 /** Whether any of some fields, in groups and lists too, is like that. */
 const some = (fields: readonly Field[], is: (field: Field) => boolean): boolean =>
-  fields.some((field) => is(field) || ((field.kind === 'group' || field.kind === 'list') && some(plainFields(field.rules.fields), is)));
+  fields.some(
+    (field) =>
+      is(field) ||
+      ((field.kind === 'group' || field.kind === 'list') && some(plainFields(field.rules.fields), is)),
+  );
 
 /** The types whose things may name a category of a scheme, and those that show such things through entry links. */
 function typesNaming({ model }: Installation, scheme: Id): Set<Id> {
   const all = [...model.contentTypes, ...model.pageTypes, ...model.blockTypes, model.media];
-  const naming = new Set(all.filter(({ fields }) => some(fields, (field) => field.kind === 'category' && field.rules.scheme === scheme)).map(({ id }) => id));
+  const naming = new Set(
+    all
+      .filter(({ fields }) =>
+        some(fields, (field) => field.kind === 'category' && field.rules.scheme === scheme),
+      )
+      .map(({ id }) => id),
+  );
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const shown = new Set(naming);
-    const leads = (field: Field): boolean => field.kind === 'entry' && (field.rules.types.length === 0 ? model.contentTypes.some(({ id }) => shown.has(id)) : field.rules.types.some((id) => shown.has(id)));
+    const leads = (field: Field): boolean =>
+      field.kind === 'entry' &&
+      (field.rules.types.length === 0
+        ? model.contentTypes.some(({ id }) => shown.has(id))
+        : field.rules.types.some((id) => shown.has(id)));
     for (const { id, fields } of all) if (some(fields, leads)) naming.add(id);
   }
   return naming;
@@ -31,8 +45,24 @@ function typesNaming({ model }: Installation, scheme: Id): Set<Id> {
  * Every page visitors see that may differ when the categories of a scheme change: their own pages and the one that leads
  * to them, and all that shows or lists what may name one. Which of these name the category at hand is not asked.
  */
-export async function reachOfScheme(reader: Reader, installation: Installation, scheme: Id): Promise<ReachedPage[]> {
+export async function reachOfScheme(
+  reader: Reader,
+  installation: Installation,
+  scheme: Id,
+): Promise<ReachedPage[]> {
   const home = (await categoryHomes(reader, installation)).get(scheme)?.page;
-  const own = home ? await reachedPages(reader, installation, await livePagesByIds(reader, installation.now(), [home.record, ...(home.parent === null ? [] : [home.parent])])) : [];
-  return distinctPages([...own, ...(await reachOfTypes(reader, installation, typesNaming(installation, scheme)))]);
+  const own = home
+    ? await reachedPages(
+        reader,
+        installation,
+        await livePagesByIds(reader, installation.now(), [
+          home.record,
+          ...(home.parent === null ? [] : [home.parent]),
+        ]),
+      )
+    : [];
+  return distinctPages([
+    ...own,
+    ...(await reachOfTypes(reader, installation, typesNaming(installation, scheme))),
+  ]);
 }

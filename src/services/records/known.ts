@@ -12,16 +12,27 @@ import { entryAddresses } from '../entries/addresses';
 import { today, type Installation } from '../runtime/installation';
 import { entryBody, pageBody } from './bodies';
 
-const idsOf = (refs: readonly Reference[], sort: Reference['sort']): Id[] => [...new Set(refs.flatMap((ref) => (ref.sort === sort ? [ref.target] : [])))];
+const idsOf = (refs: readonly Reference[], sort: Reference['sort']): Id[] => [
+  ...new Set(refs.flatMap((ref) => (ref.sort === sort ? [ref.target] : []))),
+];
 
 /** What a page that visitors see is called in a language. */
-export function pageTitle(installation: Installation, page: { type: Id; title: string; body: string }, language?: string): string {
+export function pageTitle(
+  installation: Installation,
+  page: { type: Id; title: string; body: string },
+  language?: string,
+): string {
   const type = language === undefined ? undefined : installation.model.pageType(page.type);
   return (type && titleOf(type.definition, valuesIn(pageBody(page.body), language))) || page.title;
 }
 
 // The plus keeps the planner from walking every entry or page there is to find a few by their ids.
-async function knownEntries(reader: Reader, installation: Installation, ids: readonly Id[], language?: string): Promise<Map<Id, KnownEntry>> {
+async function knownEntries(
+  reader: Reader,
+  installation: Installation,
+  ids: readonly Id[],
+  language?: string,
+): Promise<Map<Id, KnownEntry>> {
   if (ids.length === 0) return new Map();
   const rows = await reader.all<{ uuid: Id; type: Id; title: string; live: string | null }>(
     `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id
@@ -29,60 +40,147 @@ async function knownEntries(reader: Reader, installation: Installation, ids: rea
      WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'entry' AND +r.binned_at IS NULL`,
     [JSON.stringify(ids), installation.now()],
   );
-  const addresses = await entryAddresses(reader, installation, rows.flatMap(({ uuid, type, live }) => (live === null ? [] : [{ id: uuid, type }])), language);
-  return new Map(rows.map(({ uuid, type: of, title, live }) => {
-    const localized = live === null ? undefined : entryBody(live);
-    const address = addresses.get(uuid);
-    const type = installation.model.contentType(of);
-    return [uuid, { type: of, title: (language && type && localized && titleOf(type.definition, valuesIn(localized, language))) || title, ...(localized ? { live: localized } : {}), ...(address === undefined ? {} : { address }) }];
-  }));
+  const addresses = await entryAddresses(
+    reader,
+    installation,
+    rows.flatMap(({ uuid, type, live }) => (live === null ? [] : [{ id: uuid, type }])),
+    language,
+  );
+  return new Map(
+    rows.map(({ uuid, type: of, title, live }) => {
+      const localized = live === null ? undefined : entryBody(live);
+      const address = addresses.get(uuid);
+      const type = installation.model.contentType(of);
+      return [
+        uuid,
+        {
+          type: of,
+          title:
+            (language && type && localized && titleOf(type.definition, valuesIn(localized, language))) ||
+            title,
+          ...(localized ? { live: localized } : {}),
+          ...(address === undefined ? {} : { address }),
+        },
+      ];
+    }),
+  );
 }
 
-async function knownPages(reader: Reader, installation: Installation, ids: readonly Id[], language?: string): Promise<Map<Id, KnownPage>> {
+async function knownPages(
+  reader: Reader,
+  installation: Installation,
+  ids: readonly Id[],
+  language?: string,
+): Promise<Map<Id, KnownPage>> {
   if (ids.length === 0) return new Map();
-  const rows = await reader.all<{ uuid: Id; type: Id; title: string; address: string; above: string | null; category: Id | null; live: string | null }>(
+  const rows = await reader.all<{
+    uuid: Id;
+    type: Id;
+    title: string;
+    address: string;
+    above: string | null;
+    category: Id | null;
+    live: string | null;
+  }>(
     `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above, c.uuid AS category, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id JOIN working w ON w.record = r.id
      LEFT JOIN page_places a ON a.record = p.parent LEFT JOIN category_words g ON g.record = r.id LEFT JOIN ids c ON c.n = g.category
      LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
      WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'page' AND +r.binned_at IS NULL`,
     [JSON.stringify(ids), installation.now()],
   );
-  return new Map(rows.map(({ uuid, type, title, address, above, category, live }) => [uuid, {
-    title: live === null ? title : pageTitle(installation, { type, title, body: live }, language), address: addressIn(language, addressOfPlaced(installation, { category, address }, above ?? undefined)), live: live !== null,
-  }]));
+  return new Map(
+    rows.map(({ uuid, type, title, address, above, category, live }) => [
+      uuid,
+      {
+        title: live === null ? title : pageTitle(installation, { type, title, body: live }, language),
+        address: addressIn(
+          language,
+          addressOfPlaced(installation, { category, address }, above ?? undefined),
+        ),
+        live: live !== null,
+      },
+    ]),
+  );
 }
 
 /**
  * What is kept of everything some values refer to, each thing asked for once. `deep` also gathers what the entries
  * referred to refer to themselves, as far as their faces in small are drawn.
  */
-export async function knownOf(reader: Reader, installation: Installation, refs: readonly Reference[], deep = 0, language?: string): Promise<Known> {
-  const [entries, pages, media] = await Promise.all([knownEntries(reader, installation, idsOf(refs, 'entry'), language), knownPages(reader, installation, idsOf(refs, 'page'), language), mediaAmong(reader, idsOf(refs, 'media'))]);
-  const known: Known = { entries, pages, media: new Map(media.map((row) => [row.uuid, knownMedia(row, language)])), categories: installation.categories.knownIn(language) };
+export async function knownOf(
+  reader: Reader,
+  installation: Installation,
+  refs: readonly Reference[],
+  deep = 0,
+  language?: string,
+): Promise<Known> {
+  const [entries, pages, media] = await Promise.all([
+    knownEntries(reader, installation, idsOf(refs, 'entry'), language),
+    knownPages(reader, installation, idsOf(refs, 'page'), language),
+    mediaAmong(reader, idsOf(refs, 'media')),
+  ]);
+  const known: Known = {
+    entries,
+    pages,
+    media: new Map(media.map((row) => [row.uuid, knownMedia(row, language)])),
+    categories: installation.categories.knownIn(language),
+  };
   if (deep === 0 || entries.size === 0) return known;
-  const further = [...entries.values()].flatMap(({ type, live }) => (live ? referencesInLocalized(installation.model.contentType(type)?.fields ?? [], live) : []));
-  const below = await knownOf(reader, installation, further.filter(({ sort, target }) => !(sort === 'entry' && entries.has(target))), deep - 1, language);
-  return { ...known, entries: new Map([...below.entries, ...entries]), pages: new Map([...below.pages, ...pages]), media: new Map([...below.media, ...known.media]) };
+  const further = [...entries.values()].flatMap(({ type, live }) =>
+    live ? referencesInLocalized(installation.model.contentType(type)?.fields ?? [], live) : [],
+  );
+  const below = await knownOf(
+    reader,
+    installation,
+    further.filter(({ sort, target }) => !(sort === 'entry' && entries.has(target))),
+    deep - 1,
+    language,
+  );
+  return {
+    ...known,
+    entries: new Map([...below.entries, ...entries]),
+    pages: new Map([...below.pages, ...pages]),
+    media: new Map([...below.media, ...known.media]),
+  };
 }
 
 /** How many steps of references are gathered for drawing: the linked entry, and what its own face in small shows. */
 const DRAWN_DEEP = 2;
 
 /** Everything that drawing some things needs to know, in the site's own language or another of the model's. */
-export async function drawingOf(reader: Reader, installation: Installation, refs: readonly Reference[], language?: string): Promise<Drawing> {
+export async function drawingOf(
+  reader: Reader,
+  installation: Installation,
+  refs: readonly Reference[],
+  language?: string,
+): Promise<Drawing> {
   const known = await knownOf(reader, installation, refs, DRAWN_DEEP, language);
   const homes = await categoryHomes(reader, installation);
   const addressOfCategory = (id: Id) => {
     const home = homes.get(installation.categories.get(id)?.scheme ?? '');
     return home && categoryAddress(installation, home, id, language);
   };
-  return { model: installation.model, locale: language ?? installation.site.locale, today: today(installation), known, ...(homes.size > 0 ? { addressOfCategory } : {}), ...(language === undefined ? {} : { language }) };
+  return {
+    model: installation.model,
+    locale: language ?? installation.site.locale,
+    today: today(installation),
+    known,
+    ...(homes.size > 0 ? { addressOfCategory } : {}),
+    ...(language === undefined ? {} : { language }),
+  };
 }
 
 /** The names of what some values refer to, by id, for those who show them. */
 export function namesIn(known: Known, refs: readonly Reference[]): Record<Id, string> {
-  return Object.fromEntries(refs.flatMap(({ sort, target }) => {
-    const name = { entry: known.entries.get(target)?.title, page: known.pages.get(target)?.title, category: known.categories.get(target)?.label, media: known.media.get(target)?.label }[sort];
-    return name === undefined ? [] : [[target, name]];
-  }));
+  return Object.fromEntries(
+    refs.flatMap(({ sort, target }) => {
+      const name = {
+        entry: known.entries.get(target)?.title,
+        page: known.pages.get(target)?.title,
+        category: known.categories.get(target)?.label,
+        media: known.media.get(target)?.label,
+      }[sort];
+      return name === undefined ? [] : [[target, name]];
+    }),
+  );
 }

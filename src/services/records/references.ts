@@ -10,20 +10,57 @@ import { invalidInput } from '../runtime/refusal';
 const topOf = (path: string): string => /^\/(?:values|translations\/[^/]+)\/([^/]+)/.exec(path)?.[1] ?? '';
 
 /** The rows a record keeps of what it refers to: what each is, and the field at the top it stands in. */
-export const refRows = (fields: readonly Field[], refs: readonly Reference[]): { role: string; target: Id }[] =>
-  refs.map(({ path, sort, target }) => ({ role: `${sort}:${fields.find(({ key }) => key === topOf(path))?.id ?? ''}`, target }));
+export const refRows = (
+  fields: readonly Field[],
+  refs: readonly Reference[],
+): { role: string; target: Id }[] =>
+  refs.map(({ path, sort, target }) => ({
+    role: `${sort}:${fields.find(({ key }) => key === topOf(path))?.id ?? ''}`,
+    target,
+  }));
 
 /** Refuses references to what is not there, except those that were kept before: what went meanwhile is told, not refused. */
-export async function expectThere(reader: Reader, installation: Installation, refs: readonly Reference[], before: readonly Reference[]): Promise<void> {
+export async function expectThere(
+  reader: Reader,
+  installation: Installation,
+  refs: readonly Reference[],
+  before: readonly Reference[],
+): Promise<void> {
   const kept = new Set(before.map(({ target }) => target));
   const fresh = refs.filter(({ target }) => !kept.has(target));
   const known = await knownOf(reader, installation, fresh);
-  const there: Record<Reference['sort'], ReadonlyMap<Id, unknown>> = { entry: known.entries, page: known.pages, category: known.categories, media: known.media };
-  const words: Record<Reference['sort'], string> = { entry: 'entry', page: 'page', category: 'category', media: 'medium' };
+  const there: Record<Reference['sort'], ReadonlyMap<Id, unknown>> = {
+    entry: known.entries,
+    page: known.pages,
+    category: known.categories,
+    media: known.media,
+  };
+  const words: Record<Reference['sort'], string> = {
+    entry: 'entry',
+    page: 'page',
+    category: 'category',
+    media: 'medium',
+  };
   const gone = fresh.filter(({ sort, target }) => !there[sort].has(target));
-  if (gone.length > 0) throw invalidInput(gone.map(({ path, sort }) => ({ path, code: 'not-there', message: `There is no such ${words[sort]}.` })));
+  if (gone.length > 0)
+    throw invalidInput(
+      gone.map(({ path, sort }) => ({
+        path,
+        code: 'not-there',
+        message: `There is no such ${words[sort]}.`,
+      })),
+    );
 }
 
 /** Gives an integer key to everything that values in sheets refer to. */
-export const knowReferences = (tx: WriteTransaction, installation: Pick<Installation, 'keyMap'>, refs: readonly Reference[]): Promise<void> =>
-  refs.length === 0 ? Promise.resolve() : installation.keyMap.know(tx, refs.map(({ target }) => target));
+export const knowReferences = (
+  tx: WriteTransaction,
+  installation: Pick<Installation, 'keyMap'>,
+  refs: readonly Reference[],
+): Promise<void> =>
+  refs.length === 0
+    ? Promise.resolve()
+    : installation.keyMap.know(
+        tx,
+        refs.map(({ target }) => target),
+      );

@@ -4,7 +4,7 @@ import type { Fault } from '../../core/faults';
 import type { WriteTransaction } from '../../store/database';
 import { dropLive, endLive, liveOf, putLive, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Publication } from '../../contract/entries';
-import type { Refusal} from '../runtime/refusal';
+import type { Refusal } from '../runtime/refusal';
 import { invalidInput } from '../runtime/refusal';
 
 /** What every answer about a versioned thing tells of its versions. */
@@ -15,10 +15,17 @@ export interface PublicationState {
   differs: boolean;
 }
 
-export const spanAnswer = ({ starts, ends }: Span): ShownSpan => ({ from: new Date(starts).toISOString(), ...(ends >= FOREVER ? {} : { until: new Date(ends).toISOString() }) });
+export const spanAnswer = ({ starts, ends }: Span): ShownSpan => ({
+  from: new Date(starts).toISOString(),
+  ...(ends >= FOREVER ? {} : { until: new Date(ends).toISOString() }),
+});
 
 /** How something stands by the spans of its versions, each with whether it says what the working version says. */
-export function publicationStateBy(thing: Pick<KeptRecord, 'stage' | 'binnedAt'>, spans: readonly (Span & { same: boolean })[], now: number): PublicationState {
+export function publicationStateBy(
+  thing: Pick<KeptRecord, 'stage' | 'binnedAt'>,
+  spans: readonly (Span & { same: boolean })[],
+  now: number,
+): PublicationState {
   const current = spans.filter(({ ends }) => ends > now);
   return {
     state: stateAt({ stage: thing.stage, spans, binned: thing.binnedAt !== null }, now),
@@ -27,14 +34,25 @@ export function publicationStateBy(thing: Pick<KeptRecord, 'stage' | 'binnedAt'>
   };
 }
 
-export const publicationStateOf = (record: Pick<KeptRecord, 'stage' | 'binnedAt' | 'body'>, versions: readonly LiveVersion[], now: number): PublicationState =>
-  publicationStateBy(record, versions.map((version) => ({ ...version, same: version.body === record.body })), now);
+export const publicationStateOf = (
+  record: Pick<KeptRecord, 'stage' | 'binnedAt' | 'body'>,
+  versions: readonly LiveVersion[],
+  now: number,
+): PublicationState =>
+  publicationStateBy(
+    record,
+    versions.map((version) => ({ ...version, same: version.body === record.body })),
+    now,
+  );
 
 /** The span a publication asks for. */
 export function spanOf({ from, until }: Publication, now: number): Span {
   const starts = Math.max(from === undefined ? now : Date.parse(from), now);
   const ends = until === undefined ? FOREVER : Date.parse(until);
-  const faults: Fault[] = ends <= starts ? [{ path: '/until', code: 'order', message: 'It would come down before it goes up.' }] : [];
+  const faults: Fault[] =
+    ends <= starts
+      ? [{ path: '/until', code: 'order', message: 'It would come down before it goes up.' }]
+      : [];
   if (faults.length > 0) throw invalidInput(faults);
   return { starts, ends };
 }
@@ -46,7 +64,13 @@ export interface LiveChange {
 }
 
 /** Lets visitors see a body in a span, making room among the versions there are. */
-export async function goLive(tx: WriteTransaction, record: Pick<KeptRecord, 'id' | 'title' | 'body'>, span: Span, now: number, by: number | null): Promise<LiveChange> {
+export async function goLive(
+  tx: WriteTransaction,
+  record: Pick<KeptRecord, 'id' | 'title' | 'body'>,
+  span: Span,
+  now: number,
+  by: number | null,
+): Promise<LiveChange> {
   const before = await liveOf(tx, record.id);
   const { drop, shorten } = makeRoom(before, span, now);
   for (const { id } of drop) await dropLive(tx, id);
@@ -56,7 +80,10 @@ export async function goLive(tx: WriteTransaction, record: Pick<KeptRecord, 'id'
   }
   await putLive(tx, [{ record: record.id, title: record.title, body: record.body, ...span, at: now, by }]);
   const versions = await liveOf(tx, record.id);
-  return { dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id), versions };
+  return {
+    dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id),
+    versions,
+  };
 }
 
 /** Takes everything down: what visitors see ends now, what waits to begin goes. */
@@ -67,7 +94,10 @@ export async function comeDown(tx: WriteTransaction, record: number, now: number
     else if (version.starts >= now) await dropLive(tx, version.id);
   }
   const versions = await liveOf(tx, record);
-  return { dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id), versions };
+  return {
+    dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id),
+    versions,
+  };
 }
 
 /** Holds a change against the revision it was made from. */

@@ -43,18 +43,31 @@ export interface Installation {
 }
 
 /** The model as it is inside one piece of work, with the sheets its types lie in. */
-export const indexTableIn = ({ model, keyMap }: Pick<Installation, 'model' | 'keyMap'>, type: IndexedType): IndexTable => ({
+export const indexTableIn = (
+  { model, keyMap }: Pick<Installation, 'model' | 'keyMap'>,
+  type: IndexedType,
+): IndexTable => ({
   ...indexTableOf(type, keyMap, model.document.locales),
-  having: (field) => model.contentTypes.filter((each) => each.field(field)).map((each) => indexTableOf(each, keyMap, model.document.locales)),
+  having: (field) =>
+    model.contentTypes
+      .filter((each) => each.field(field))
+      .map((each) => indexTableOf(each, keyMap, model.document.locales)),
 });
 
 /** The languages in which pages are drawn; none is the main one. */
-export const languagesIn = ({ model }: Pick<Installation, 'model'>): (string | undefined)[] => [undefined, ...model.document.locales.others];
+export const languagesIn = ({ model }: Pick<Installation, 'model'>): (string | undefined)[] => [
+  undefined,
+  ...model.document.locales.others,
+];
 
-export const today = (installation: Installation): string => dayAt(installation.now(), installation.site.timeZone);
+export const today = (installation: Installation): string =>
+  dayAt(installation.now(), installation.site.timeZone);
 
 /** The clock's day and minute where the site is (ISO 8601 without an offset). */
-export const minuteNow = (installation: Installation): string => new Date(installation.now()).toLocaleString('sv-SE', { timeZone: installation.site.timeZone, dateStyle: 'short', timeStyle: 'short' }).replace(' ', 'T');
+export const minuteNow = (installation: Installation): string =>
+  new Date(installation.now())
+    .toLocaleString('sv-SE', { timeZone: installation.site.timeZone, dateStyle: 'short', timeStyle: 'short' })
+    .replace(' ', 'T');
 
 /** The clock, or the moment at which `CLEAR_FRAME_NOW` (ISO 8601) fixes it. */
 function clock(): () => number {
@@ -73,7 +86,11 @@ async function begin(database: Database, now: number): Promise<void> {
     const keyMap = await KeyMap.load(tx);
     await keyMap.extend(tx, model);
     await reindexTables(tx, undefined, indexedTypesIn(new CompiledModel(model, 1)), keyMap);
-    await makeSite(tx, { uuid: newId(), key: 'main', label: 'A new site', base: '', locale: 'en', timeZone: 'Europe/London' }, now);
+    await makeSite(
+      tx,
+      { uuid: newId(), key: 'main', label: 'A new site', base: '', locale: 'en', timeZone: 'Europe/London' },
+      now,
+    );
   });
 }
 
@@ -91,7 +108,12 @@ export async function openInstallation(folder: string): Promise<Installation> {
   const [site] = all;
   if (!model || !site) throw new Error('The database has no model or no site.');
   return {
-    content, sessions, site, sites: all, now, letGo,
+    content,
+    sessions,
+    site,
+    sites: all,
+    now,
+    letGo,
     model: new CompiledModel(model.document, model.number),
     keyMap: await KeyMap.load(content),
     categories: await allCategories(content),

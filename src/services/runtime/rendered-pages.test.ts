@@ -15,9 +15,20 @@ test('a page is kept as it goes out: plain, packed, and with a mark that changes
 
 test('only what is named is taken out, in every language, and counted', () => {
   const rendered = new RenderedPages();
-  for (const [of, address] of [['a', '/a'], ['b', '/b'], ['b', '/fr/b'], ['c', '/c']] as const) rendered.keep([of], address, address, ALWAYS, rendered.since);
+  for (const [of, address] of [
+    ['a', '/a'],
+    ['b', '/b'],
+    ['b', '/fr/b'],
+    ['c', '/c'],
+  ] as const)
+    rendered.keep([of], address, address, ALWAYS, rendered.since);
   rendered.renew(['b', 'never']);
-  expect(['/a', '/b', '/fr/b', '/c'].map((address) => rendered.find(address, 0) !== undefined)).toEqual([true, false, false, true]);
+  expect(['/a', '/b', '/fr/b', '/c'].map((address) => rendered.find(address, 0) !== undefined)).toEqual([
+    true,
+    false,
+    false,
+    true,
+  ]);
   expect([rendered.renewed, rendered.rendered]).toEqual([2, 4]);
   rendered.renewAll();
   expect(rendered.find('/a', 0)).toBeUndefined();

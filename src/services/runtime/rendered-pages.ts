@@ -42,9 +42,21 @@ export class RenderedPages {
   }
 
   /** Keeps a page at an address, if nothing changed since the turn `since`. It is told by the first of `ids`, and taken out with any of them. */
-  keep(ids: readonly [Id, ...Id[]], address: string, html: string, validUntil: number, since: number): RenderedPage {
+  keep(
+    ids: readonly [Id, ...Id[]],
+    address: string,
+    html: string,
+    validUntil: number,
+    since: number,
+  ): RenderedPage {
     const bytes = Buffer.from(html);
-    const page = { of: ids[0], html: bytes, gzip: gzipSync(bytes), etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`, validUntil };
+    const page = {
+      of: ids[0],
+      html: bytes,
+      gzip: gzipSync(bytes),
+      etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`,
+      validUntil,
+    };
     this.rendered += 1;
     if (since !== this.generation) return page;
     if (this.pages.size >= MOST_PAGES) {

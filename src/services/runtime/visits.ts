@@ -14,4 +14,5 @@ export async function keepVisits(installation: Installation): Promise<void> {
   if (counted.length > 0) await installation.sessions.write((tx) => addVisits(tx, counted));
 }
 
-export const pageVisits = async (installation: Installation, page: string): Promise<number> => (await visitsAmong(installation.sessions, [page])).get(page) ?? 0;
+export const pageVisits = async (installation: Installation, page: string): Promise<number> =>
+  (await visitsAmong(installation.sessions, [page])).get(page) ?? 0;

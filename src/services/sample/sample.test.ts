@@ -18,20 +18,38 @@ import { saysHowOthersAre } from '../visitor/resolve-address';
 import { visit } from '../visitor/gather';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
-const named = <T>(folder: string, ending: string, of: (file: string) => T) => Object.fromEntries(readdirSync(join('demo', folder)).map((file) => [basename(file, ending), of(join(folder, file))]));
+const named = <T>(folder: string, ending: string, of: (file: string) => T) =>
+  Object.fromEntries(
+    readdirSync(join('demo', folder)).map((file) => [basename(file, ending), of(join(folder, file))]),
+  );
 // Plain pictures stand in for the drawings where what they show does not matter, each in a colour of its own.
 const plain: Record<string, Buffer> = {};
 beforeAll(async () => {
-  for (const [i, file] of readdirSync('demo/pictures').entries()) plain[basename(file, '.svg')] = await sharp({ create: { width: 1200, height: 800, channels: 3, background: { r: 3 * i, g: 218, b: 211 } } }).webp({ effort: 0 }).toBuffer();
+  for (const [i, file] of readdirSync('demo/pictures').entries())
+    plain[basename(file, '.svg')] = await sharp({
+      create: { width: 1200, height: 800, channels: 3, background: { r: 3 * i, g: 218, b: 211 } },
+    })
+      .webp({ effort: 0 })
+      .toBuffer();
 });
 const sample = (): Sample => ({
-  ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'), model: read('model.yaml'), listings: read('listings.yaml'), pages: read('pages.yaml'),
-  categories: named('categories', '.yaml', read<Sample['categories'][string]>), entries: named('entries', '.yaml', read<JsonObject[]>),
-  pictures: plain, documents: named('documents', '.pdf', (file) => readFileSync(join('demo', file))), media: read('media.yaml'), sites: [read('friends.yaml')],
+  ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'),
+  model: read('model.yaml'),
+  listings: read('listings.yaml'),
+  pages: read('pages.yaml'),
+  categories: named('categories', '.yaml', read<Sample['categories'][string]>),
+  entries: named('entries', '.yaml', read<JsonObject[]>),
+  pictures: plain,
+  documents: named('documents', '.pdf', (file) => readFileSync(join('demo', file))),
+  media: read('media.yaml'),
+  sites: [read('friends.yaml')],
 });
 
 /** An installation at a moment, in a folder of its own. */
-async function withInstallation(work: (installation: Installation) => Promise<void>, at?: string): Promise<void> {
+async function withInstallation(
+  work: (installation: Installation) => Promise<void>,
+  at?: string,
+): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const installation = await openInstallation(folder);
   if (at) installation.now = () => Date.parse(at);
@@ -46,7 +64,9 @@ async function withInstallation(work: (installation: Installation) => Promise<vo
 test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is, and something waits in every state', async () => {
   await withInstallation(async (installation) => {
     await fillWithSample(installation, sample());
-    expect(checkModel(installation.model.document).map(({ weight, message }) => [weight, message])).toEqual([['warning', 'No page type may hold Trail guide.']]);
+    expect(checkModel(installation.model.document).map(({ weight, message }) => [weight, message])).toEqual([
+      ['warning', 'No page type may hold Trail guide.'],
+    ]);
     expect((await entries(installation, { type: 'species' })).total).toBeGreaterThanOrEqual(60);
     for (const listing of (await listings(installation)).items) {
       const { rule } = parseRule(installation.model, listing.rule);
@@ -55,38 +75,98 @@ test('the sample is whole: its model holds, every listing in force shows somethi
       expect(result?.entries.every(({ face }) => (face.heading?.[0]?.words ?? '') !== '')).toBe(true);
     }
     // What says how the pages of entries or categories are is no page itself; theirs are.
-    const isPage = ({ type, category }: { type: string; category: string | null }) => category !== null || !saysHowOthersAre(installation, installation.model.pageTypeByKey(type));
-    for (const page of (await siteTree(installation)).pages) expect([page.address, (await visit(installation, page.address)).found]).toEqual([page.address, page.state === 'published' && isPage(page) ? 'page' : 'nothing']);
-    for (const address of ['/species/bell-heron', '/fr/whats-on/starling-hour', '/notices/grazing-ends', '/fr/species/page/2', '/habitats/water', '/fr/habitats/coast/dune', '/friends/what-we-pay']) expect([address, (await visit(installation, address)).found]).toEqual([address, 'page']);
+    const isPage = ({ type, category }: { type: string; category: string | null }) =>
+      category !== null || !saysHowOthersAre(installation, installation.model.pageTypeByKey(type));
+    for (const page of (await siteTree(installation)).pages)
+      expect([page.address, (await visit(installation, page.address)).found]).toEqual([
+        page.address,
+        page.state === 'published' && isPage(page) ? 'page' : 'nothing',
+      ]);
+    for (const address of [
+      '/species/bell-heron',
+      '/fr/whats-on/starling-hour',
+      '/notices/grazing-ends',
+      '/fr/species/page/2',
+      '/habitats/water',
+      '/fr/habitats/coast/dune',
+      '/friends/what-we-pay',
+    ])
+      expect([address, (await visit(installation, address)).found]).toEqual([address, 'page']);
 
     const { types, inReview, drafts, checks } = await overview(installation);
-    const total = (state: 'scheduled' | 'withdrawn' | 'published') => types.reduce((sum, { counts }) => sum + counts[state], 0);
+    const total = (state: 'scheduled' | 'withdrawn' | 'published') =>
+      types.reduce((sum, { counts }) => sum + counts[state], 0);
     expect([inReview, drafts, checks, total('scheduled'), total('withdrawn')].every((n) => n > 0)).toBe(true);
     const { items } = await entries(installation, { type: 'event', state: 'draft' });
     expect(items.some(({ faults }) => faults > 0)).toBe(true);
     // What is wrong on purpose is never what visitors see.
-    expect((await entries(installation, { type: 'event', state: 'published' })).items.filter(({ faults }) => faults > 0)).toEqual([]);
+    expect(
+      (await entries(installation, { type: 'event', state: 'published' })).items.filter(
+        ({ faults }) => faults > 0,
+      ),
+    ).toEqual([]);
     // Its days are told from the day of seeding, so that something is always to come.
-    const coming = (await entries(installation, { type: 'event', where: JSON.stringify({ field: 'starts', is: 'after', value: { now: '+0 days' } }) })).items;
+    const coming = (
+      await entries(installation, {
+        type: 'event',
+        where: JSON.stringify({ field: 'starts', is: 'after', value: { now: '+0 days' } }),
+      })
+    ).items;
     expect(coming.length).toBeGreaterThan(12);
     expect(coming.every(({ values }) => String(values.starts).startsWith('203'))).toBe(true);
     // Blocks, entries in small, categories and pictures all come to the visitor.
     const home = JSON.stringify(await visit(installation, '/'));
-    for (const seen of ['The starling hour', 'slideshow', 'This week on the reserve', 'You hear the marsh', 'Worth a second look', 'Wet grassland', '"/about/volunteering"', 'At a glance', 'A cloud of starlings']) expect(home).toContain(seen);
+    for (const seen of [
+      'The starling hour',
+      'slideshow',
+      'This week on the reserve',
+      'You hear the marsh',
+      'Worth a second look',
+      'Wet grassland',
+      '"/about/volunteering"',
+      'At a glance',
+      'A cloud of starlings',
+    ])
+      expect(home).toContain(seen);
   }, '2031-05-05T10:00:00Z');
 }, 600_000);
 
 /** The sample with as little as refusing it takes. */
 function slight(): Sample {
   const { media: _media, documents: _documents, sites: _sites, ...whole } = sample();
-  return { ...whole, pages: [], listings: [], pictures: Object.fromEntries(['carr', 'dune', 'meadow', 'oakwood', 'openwater', 'reedbed', 'saltmarsh'].map((name) => [name, plain[name] ?? Buffer.alloc(0)])) };
+  return {
+    ...whole,
+    pages: [],
+    listings: [],
+    pictures: Object.fromEntries(
+      ['carr', 'dune', 'meadow', 'oakwood', 'openwater', 'reedbed', 'saltmarsh'].map((name) => [
+        name,
+        plain[name] ?? Buffer.alloc(0),
+      ]),
+    ),
+  };
 }
 
 test.each<[string, (whole: Sample) => Sample, RegExp]>([
-  ['an unknown field', (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', wings: 2 }] } }), /demo\/entries\/place, entry 1:[\s\S]*wings/],
+  [
+    'an unknown field',
+    (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', wings: 2 }] } }),
+    /demo\/entries\/place, entry 1:[\s\S]*wings/,
+  ],
   ['an unknown type', (whole) => ({ ...whole, entries: { bats: [] } }), /demo\/entries\/bats/],
-  ['a name that nothing has', (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', habitats: ['lagoon'] }] } }), /habitats[\s\S]*category/],
-  ['a model that is none', (whole) => ({ ...whole, model: { ...whole.model, contentTypes: { x: { fields: { a: { kind: 'colour' } } } } } }), /demo\/model:[\s\S]*kind/],
+  [
+    'a name that nothing has',
+    (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', habitats: ['lagoon'] }] } }),
+    /habitats[\s\S]*category/,
+  ],
+  [
+    'a model that is none',
+    (whole) => ({
+      ...whole,
+      model: { ...whole.model, contentTypes: { x: { fields: { a: { kind: 'colour' } } } } },
+    }),
+    /demo\/model:[\s\S]*kind/,
+  ],
 ])('a sample with %s is refused with its place', async (_, change, words) => {
   await withInstallation(async (installation) => {
     const before = installation.model.document;

@@ -71,32 +71,79 @@ interface SamplePage {
 
 const DAY = 86_400_000;
 
-const refuse = (where: string, faults: readonly Fault[]) => new Error(`${where}:\n${faults.map(({ path, message }) => `  ${path}: ${message}`).join('\n')}`);
+const refuse = (where: string, faults: readonly Fault[]) =>
+  new Error(`${where}:\n${faults.map(({ path, message }) => `  ${path}: ${message}`).join('\n')}`);
 
 /** The order in which types are filled, so that what an entry refers to is there before it. */
 const referredFirst = ['place', 'person', 'species'];
 
 /** One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come (`state`) and how old it is (`age`, in days). */
-function parseEntry(installation: Installation, names: SampleNames, type: CompiledType<ContentType>, written: JsonObject, place: number, by: number): BulkEntry {
-  const { state = 'published', age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160), fr, ...given } = written;
-  const { localized, faults } = parseLocalized(type.fields, { values: names.localized(type.fields, given), ...(isJsonObject(fr) ? { translations: { fr: names.localized(type.fields, fr) } } : {}) }, { values: {} }, '', installation.model.document.locales.others);
+function parseEntry(
+  installation: Installation,
+  names: SampleNames,
+  type: CompiledType<ContentType>,
+  written: JsonObject,
+  place: number,
+  by: number,
+): BulkEntry {
+  const {
+    state = 'published',
+    age = written.state === 'review' ? 1 + (place % 6) : 3 + ((place * 37) % 160),
+    fr,
+    ...given
+  } = written;
+  const { localized, faults } = parseLocalized(
+    type.fields,
+    {
+      values: names.localized(type.fields, given),
+      ...(isJsonObject(fr) ? { translations: { fr: names.localized(type.fields, fr) } } : {}),
+    },
+    { values: {} },
+    '',
+    installation.model.document.locales.others,
+  );
   if (faults.length > 0) throw refuse(`demo/entries/${type.definition.key}, entry ${place + 1}`, faults);
   const at = installation.now() - Number(age) * DAY - place * 61_000;
-  const shown = { published: { starts: at }, scheduled: { starts: installation.now() + 9 * DAY }, withdrawn: { starts: at - 90 * DAY, ends: at } }[String(state)];
-  return { ...localized, at, by, stage: state === 'review' ? 'review' : 'draft', ...(shown ? { shown } : {}) };
+  const shown = {
+    published: { starts: at },
+    scheduled: { starts: installation.now() + 9 * DAY },
+    withdrawn: { starts: at - 90 * DAY, ends: at },
+  }[String(state)];
+  return {
+    ...localized,
+    at,
+    by,
+    stage: state === 'review' ? 'review' : 'draft',
+    ...(shown ? { shown } : {}),
+  };
 }
 
-async function fillCategories(installation: Installation, architect: Person, names: SampleNames, scheme: CompiledType<Scheme>, written: readonly SampleCategory[], parent: Id | null): Promise<void> {
+async function fillCategories(
+  installation: Installation,
+  architect: Person,
+  names: SampleNames,
+  scheme: CompiledType<Scheme>,
+  written: readonly SampleCategory[],
+  parent: Id | null,
+): Promise<void> {
   for (const { label, fr, below = [], ...values } of written) {
     const made = await addCategory(installation, architect, scheme.id, { label, parent });
     names.categories.set(`${scheme.definition.key} ${made.key}`, made.id);
-    await changeCategory(installation, architect, made.id, made.revision, { ...(fr === undefined ? {} : { labels: { fr } }), values: names.localized(scheme.fields, values as JsonObject) });
+    await changeCategory(installation, architect, made.id, made.revision, {
+      ...(fr === undefined ? {} : { labels: { fr } }),
+      values: names.localized(scheme.fields, values as JsonObject),
+    });
     await fillCategories(installation, architect, names, scheme, below, made.id);
   }
 }
 
 /** Makes the folders, and says of each medium what its file tells; `fr` is what it says in French. */
-async function fillMedia(installation: Installation, architect: Person, names: SampleNames, { media }: Pick<Sample, 'media'>): Promise<void> {
+async function fillMedia(
+  installation: Installation,
+  architect: Person,
+  names: SampleNames,
+  { media }: Pick<Sample, 'media'>,
+): Promise<void> {
   const folders = installation.model.scheme(FOLDERS);
   if (!media || !folders) return;
   await fillCategories(installation, architect, names, folders, media.folders, null);
@@ -104,7 +151,10 @@ async function fillMedia(installation: Installation, architect: Person, names: S
   for (const [name, { fr, ...written }] of Object.entries(media.files)) {
     const id = names.media.get(name);
     if (id === undefined) throw new Error(`demo/media: there is no file called ${name}.`);
-    await changeMedium(installation, architect, id, 1, { values: names.localized(fields, written), ...(isJsonObject(fr) ? { translations: { fr: names.localized(fields, fr) } } : {}) });
+    await changeMedium(installation, architect, id, 1, {
+      values: names.localized(fields, written),
+      ...(isJsonObject(fr) ? { translations: { fr: names.localized(fields, fr) } } : {}),
+    });
   }
 }
 
@@ -115,22 +165,36 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   await beginWith(installation, document);
   await installation.content.write(async (tx) => {
     await putSetting(tx, 'demo', 'yes');
-    await tx.run('UPDATE sites SET label = $1, locale = $2, time_zone = $3 WHERE id = $4', [sample.site.label, sample.site.locale, sample.site.timeZone, installation.site.id]);
+    await tx.run('UPDATE sites SET label = $1, locale = $2, time_zone = $3 WHERE id = $4', [
+      sample.site.label,
+      sample.site.locale,
+      sample.site.timeZone,
+      installation.site.id,
+    ]);
   });
   installation.demo = true;
   installation.site = { ...installation.site, ...sample.site };
   installation.sites = [installation.site, ...installation.sites.slice(1)];
   const people: Person[] = [];
-  for (const person of sample.people) people.push({ ...(await addPerson(installation, person)), session: '', endsAt: 0 });
+  for (const person of sample.people)
+    people.push({ ...(await addPerson(installation, person)), session: '', endsAt: 0 });
   const [architect] = people;
   const writers = people.filter(({ role }) => role === 'editor');
   if (!architect) throw new Error('demo/site: the first of the people is the architect.');
   const names = new SampleNames(installation.model, today(installation));
   const unknown = Object.keys(sample.entries).find((key) => !installation.model.contentTypeByKey(key));
-  if (unknown !== undefined) throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
-  const pictures = await Promise.all(Object.entries(sample.pictures).map(async ([name, drawing]) => ({ name, picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer() })));
-  for (const { name, picture } of pictures) names.media.set(name, (await addMedia(installation, architect, { name: `${name}.webp` }, picture)).id);
-  for (const [name, document] of Object.entries(sample.documents ?? {})) names.media.set(name, (await addMedia(installation, architect, { name: `${name}.pdf` }, document)).id);
+  if (unknown !== undefined)
+    throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
+  const pictures = await Promise.all(
+    Object.entries(sample.pictures).map(async ([name, drawing]) => ({
+      name,
+      picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer(),
+    })),
+  );
+  for (const { name, picture } of pictures)
+    names.media.set(name, (await addMedia(installation, architect, { name: `${name}.webp` }, picture)).id);
+  for (const [name, document] of Object.entries(sample.documents ?? {}))
+    names.media.set(name, (await addMedia(installation, architect, { name: `${name}.pdf` }, document)).id);
   for (const [key, written] of Object.entries(sample.categories)) {
     const scheme = installation.model.schemeByKey(key);
     if (!scheme) throw new Error(`demo/categories/${key}: there is no scheme of that key.`);
@@ -144,8 +208,17 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   const makePages = async (pages: readonly SamplePage[], parent: Id | null, site: Id): Promise<void> => {
     for (const page of pages) {
       const type = installation.model.pageTypeByKey(page.type);
-      const category = page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
-      const { id, address } = await addPage(installation, architect, { type: page.type, parent, site, ...(category === undefined ? {} : { category }), values: names.localized(type?.fields ?? [], page.values), ...(page.fr ? { translations: { fr: names.localized(type?.fields ?? [], page.fr) } } : {}), ...(page.slug === undefined ? {} : { slug: page.slug }) });
+      const category =
+        page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
+      const { id, address } = await addPage(installation, architect, {
+        type: page.type,
+        parent,
+        site,
+        ...(category === undefined ? {} : { category }),
+        values: names.localized(type?.fields ?? [], page.values),
+        ...(page.fr ? { translations: { fr: names.localized(type?.fields ?? [], page.fr) } } : {}),
+        ...(page.slug === undefined ? {} : { slug: page.slug }),
+      });
       names.pages.set(address, id);
       made.push({ page, id });
       await makePages(page.below ?? [], id, site);
@@ -159,11 +232,24 @@ export async function fillWithSample(installation: Installation, sample: Sample)
     await makePages(pages, null, site.id);
   }
 
-  const inOrder = Object.entries(sample.entries).sort(([a], [b]) => (referredFirst.includes(a) ? referredFirst.indexOf(a) : 9) - (referredFirst.includes(b) ? referredFirst.indexOf(b) : 9));
+  const inOrder = Object.entries(sample.entries).sort(
+    ([a], [b]) =>
+      (referredFirst.includes(a) ? referredFirst.indexOf(a) : 9) -
+      (referredFirst.includes(b) ? referredFirst.indexOf(b) : 9),
+  );
   for (const [key, written] of inOrder) {
     const type = installation.model.contentTypeByKey(key);
     if (!type) continue;
-    const entries = written.map((each, i) => parseEntry(installation, names, type, each, i, (writers[i % Math.max(1, writers.length)] ?? architect).id));
+    const entries = written.map((each, i) =>
+      parseEntry(
+        installation,
+        names,
+        type,
+        each,
+        i,
+        (writers[i % Math.max(1, writers.length)] ?? architect).id,
+      ),
+    );
     const ids = await installation.content.write((tx) => addInBulk(tx, installation, type, entries));
     const title = type.field(type.definition.title)?.key ?? '';
     written.forEach((each, i) => names.entries.set(String(each[title]), ids[i] ?? ''));
@@ -174,30 +260,60 @@ export async function fillWithSample(installation: Installation, sample: Sample)
     if (inForce) await publishListing(installation, architect, listing.id, listing.revision, {});
     names.listings.set(label, listing.id);
   }
-  for (const { page: { listing, picks, layout, slots, state = 'published' }, id } of made) {
+  for (const {
+    page: { listing, picks, layout, slots, state = 'published' },
+    id,
+  } of made) {
     const fill = listing === undefined ? undefined : names.listings.get(listing);
-    const changed = await changePage(installation, architect, id, 1, { ...(fill === undefined ? {} : { listing: fill }), ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }), ...(layout === undefined ? {} : { layout }), ...(slots === undefined ? {} : { slots: names.blocks(slots) }) });
+    const changed = await changePage(installation, architect, id, 1, {
+      ...(fill === undefined ? {} : { listing: fill }),
+      ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }),
+      ...(layout === undefined ? {} : { layout }),
+      ...(slots === undefined ? {} : { slots: names.blocks(slots) }),
+    });
     if (state === 'published') await publishPage(installation, architect, id, changed.revision, {});
   }
-  await installation.sessions.write((tx) => addVisits(tx, made.flatMap(({ id }, place) => visitsBefore(installation, id, place))));
+  await installation.sessions.write((tx) =>
+    addVisits(
+      tx,
+      made.flatMap(({ id }, place) => visitsBefore(installation, id, place)),
+    ),
+  );
 }
 
 /** What the counter would have counted of a page in the sixty days before: more at weekends, less further down the tree. */
-function visitsBefore(installation: Installation, page: Id, place: number): { page: Id; day: string; n: number }[] {
+function visitsBefore(
+  installation: Installation,
+  page: Id,
+  place: number,
+): { page: Id; day: string; n: number }[] {
   return Array.from({ length: 60 }, (_, ago) => {
     const at = installation.now() - ago * DAY;
     const weekend = [0, 6].includes(new Date(at).getUTCDay());
-    return { page, day: dayAt(at, installation.site.timeZone), n: Math.round((120 / (place + 2)) * (weekend ? 2 : 1)) + ((place * 7 + ago * 13) % 9) };
+    return {
+      page,
+      day: dayAt(at, installation.site.timeZone),
+      n: Math.round((120 / (place + 2)) * (weekend ? 2 : 1)) + ((place * 7 + ago * 13) % 9),
+    };
   });
 }
 
 /** Categories that a rule names by key, as `scheme/key`, sites, as `site/key`, and the page of its full list, named by its address, become their ids. */
 function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
   const settle = (value: Json): Json => {
-    if (typeof value === 'string') return names.categories.get(value.replace('/', ' ')) ?? names.sites.get(value.replace('site/', '')) ?? value;
+    if (typeof value === 'string')
+      return (
+        names.categories.get(value.replace('/', ' ')) ?? names.sites.get(value.replace('site/', '')) ?? value
+      );
     if (Array.isArray(value)) return value.map(settle);
-    return typeof value === 'object' && value !== null ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, settle(each)])) : value;
+    return typeof value === 'object' && value !== null
+      ? Object.fromEntries(Object.entries(value).map(([key, each]) => [key, settle(each)]))
+      : value;
   };
   const fullList = typeof rule.fullList === 'string' ? names.pages.get(rule.fullList) : undefined;
-  return { ...rule, ...(rule.where === undefined ? {} : { where: settle(rule.where) }), ...(fullList === undefined ? {} : { fullList }) };
+  return {
+    ...rule,
+    ...(rule.where === undefined ? {} : { where: settle(rule.where) }),
+    ...(fullList === undefined ? {} : { fullList }),
+  };
 }

@@ -22,7 +22,11 @@ function blockOf(slots: DrawnSlots, id: string): DrawnBlock | undefined {
 }
 
 /** Who gets what visitors write in a block: the e-mail address in its `link` part. */
-const recipientOf = (block: DrawnBlock): string | undefined => block.face.link?.map(({ href }) => href).find((href) => href?.startsWith('mailto:'))?.slice('mailto:'.length);
+const recipientOf = (block: DrawnBlock): string | undefined =>
+  block.face.link
+    ?.map(({ href }) => href)
+    .find((href) => href?.startsWith('mailto:'))
+    ?.slice('mailto:'.length);
 
 /** A message has no lines in its name or subject. */
 const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
@@ -31,17 +35,31 @@ const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
  * Takes what a visitor wrote in a contact form of a page and puts it into the outbox. Answers what became of it, with
  * every word that was written; nothing where the page has no such form.
  */
-export async function takeMessage(installation: Installation, page: VisitorPage, form: Readonly<Record<string, string>>, address: string): Promise<ContactState | undefined> {
+export async function takeMessage(
+  installation: Installation,
+  page: VisitorPage,
+  form: Readonly<Record<string, string>>,
+  address: string,
+): Promise<ContactState | undefined> {
   const block = blockOf(page.slots, form.block ?? '');
   const to = block?.behaves === 'contact' ? recipientOf(block) : undefined;
   if (!block || to === undefined) return undefined;
-  const given = { ...nothingWritten, ...Object.fromEntries(contactFields.map((field) => [field, (form[field] ?? '').trim()])) };
+  const given = {
+    ...nothingWritten,
+    ...Object.fromEntries(contactFields.map((field) => [field, (form[field] ?? '').trim()])),
+  };
   const { value, faults } = parseInput(ContactMessage, { ...form, ...given });
   const state: ContactState = { block: block.id, sent: false, given, faults: {} };
   if (!value) {
     for (const field of contactFields) {
       const fault = faults.find(({ path }) => path === `/${field}`);
-      if (fault) state.faults[field] = given[field] === '' ? 'missing' : ({ maxLength: 'long', isEmail: 'email' } as Partial<Record<string, ContactFault>>)[fault.code] ?? 'missing';
+      if (fault)
+        state.faults[field] =
+          given[field] === ''
+            ? 'missing'
+            : (({ maxLength: 'long', isEmail: 'email' } as Partial<Record<string, ContactFault>>)[
+                fault.code
+              ] ?? 'missing');
     }
     return Object.keys(state.faults).length > 0 ? state : undefined;
   }
@@ -49,12 +67,21 @@ export async function takeMessage(installation: Installation, page: VisitorPage,
   if (value.website) return { ...state, sent: true };
   const now = Date.now();
   const from = `message from ${address}`;
-  if ((await attemptsSince(installation.sessions, from, now - WINDOW)) >= MOST) return { ...state, tooMany: true };
+  if ((await attemptsSince(installation.sessions, from, now - WINDOW)) >= MOST)
+    return { ...state, tooMany: true };
   await installation.sessions.write((tx) => noteAttempt(tx, [from], now, now - WINDOW));
   const writer = { name: onOneLine(value.name), address: value.email };
-  await putInOutbox(installation.outboxFolder, {
-    from: { name: installation.site.label, address: 'no-reply@clear-frame.local' }, to, replyTo: writer, subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${value.name}`),
-    text: `${value.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
-  }, installation.now(), newId());
+  await putInOutbox(
+    installation.outboxFolder,
+    {
+      from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
+      to,
+      replyTo: writer,
+      subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${value.name}`),
+      text: `${value.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+    },
+    installation.now(),
+    newId(),
+  );
   return { ...state, sent: true };
 }

@@ -19,20 +19,52 @@ export interface DrawnItem extends Item {
 }
 
 /** Maps versions of several sources to the faces of a listing, in a language, on a page with settings of its own. */
-export async function drawItems(installation: Installation, sources: readonly Source[], versions: readonly BranchVersion[], language?: string, page?: SettingsLayer): Promise<DrawnItem[]> {
+export async function drawItems(
+  installation: Installation,
+  sources: readonly Source[],
+  versions: readonly BranchVersion[],
+  language?: string,
+  page?: SettingsLayer,
+): Promise<DrawnItem[]> {
   const entries = versions.flatMap(({ uuid, body, branch }) => {
     const source = sources[branch];
-    return source ? [{ id: uuid, localized: entryBody(body), ...source, layers: listingLayers(installation.model.document, source.type.definition, source.rule, page) }] : [];
+    return source
+      ? [
+          {
+            id: uuid,
+            localized: entryBody(body),
+            ...source,
+            layers: listingLayers(installation.model.document, source.type.definition, source.rule, page),
+          },
+        ]
+      : [];
   });
-  const drawing = await drawingOf(installation.content, installation, entries.flatMap(({ localized, type }) => referencesInLocalized(type.fields, localized)), language);
-  const idsWith = (key: 'showAuthor' | 'showVisits'): Id[] => entries.flatMap(({ id, layers }) => (bylineBySettings(layers)[key] ? [id] : []));
+  const drawing = await drawingOf(
+    installation.content,
+    installation,
+    entries.flatMap(({ localized, type }) => referencesInLocalized(type.fields, localized)),
+    language,
+  );
+  const idsWith = (key: 'showAuthor' | 'showVisits'): Id[] =>
+    entries.flatMap(({ id, layers }) => (bylineBySettings(layers)[key] ? [id] : []));
   const [authored, visited] = [idsWith('showAuthor'), idsWith('showVisits')];
   const [authors, visits] = await Promise.all([
-    authored.length > 0 ? publishersAmong(installation.content, authored, installation.now()) : new Map<Id, string>(), visited.length > 0 ? visitsAmong(installation.sessions, visited) : new Map<Id, number>(),
+    authored.length > 0
+      ? publishersAmong(installation.content, authored, installation.now())
+      : new Map<Id, string>(),
+    visited.length > 0 ? visitsAmong(installation.sessions, visited) : new Map<Id, number>(),
   ]);
   return entries.map(({ id, localized, type, rule, layers }) => {
     const author = authors.get(id);
-    const byline = { ...(author === undefined ? {} : { author }), ...(visited.includes(id) ? { visits: visits.get(id) ?? 0 } : {}) };
-    return { id, type, face: itemBySettings(mapToFace(rule.mapping, type, localized, drawing), layers), ...(Object.keys(byline).length > 0 ? { byline } : {}) };
+    const byline = {
+      ...(author === undefined ? {} : { author }),
+      ...(visited.includes(id) ? { visits: visits.get(id) ?? 0 } : {}),
+    };
+    return {
+      id,
+      type,
+      face: itemBySettings(mapToFace(rule.mapping, type, localized, drawing), layers),
+      ...(Object.keys(byline).length > 0 ? { byline } : {}),
+    };
   });
 }

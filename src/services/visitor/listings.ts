@@ -1,6 +1,13 @@
 import type { Id } from '../../core/ids';
 import { columnsOf, inRatio } from '../../core/mapping/arrangement/arrange';
-import { facetCondition, facetQuery, facetValues, pressed, parseFacets, type ChosenFacets } from '../../core/mapping/rule/facets';
+import {
+  facetCondition,
+  facetQuery,
+  facetValues,
+  pressed,
+  parseFacets,
+  type ChosenFacets,
+} from '../../core/mapping/rule/facets';
 import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
 import { keepsRule, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import { leadingTo } from '../../core/mapping/map';
@@ -48,7 +55,11 @@ const facetFields = (installation: Installation, rule: ListingRule): Field[] => 
 function ruleAt(rule: ListingRule, { place, above }: RenderContext): ListingRule {
   const where = bindPlace(rule.where, place);
   if (!rule.notAbove || above.size === 0) return { ...rule, where };
-  return { ...rule, where: { all: [where, { not: { entry: [...above] } }] }, pins: (rule.pins ?? []).filter(({ entry }) => !above.has(entry)) };
+  return {
+    ...rule,
+    where: { all: [where, { not: { entry: [...above] } }] },
+    pins: (rule.pins ?? []).filter(({ entry }) => !above.has(entry)),
+  };
 }
 
 /** The rule as far as a visitor's choice lets through: pinned entries stand among the others then. */
@@ -58,40 +69,88 @@ function narrowed(rule: ListingRule, choice: Condition): ListingRule {
 }
 
 /** What visitors see of a listing at a spot: of all of them, or of those that a visitor chose. */
-export async function drawListing(installation: Installation, given: ListingRule, spot: RenderContext, page = 1, chosen: ChosenFacets = nobodyChose): Promise<DrawnListing> {
+export async function drawListing(
+  installation: Installation,
+  given: ListingRule,
+  spot: RenderContext,
+  page = 1,
+  chosen: ChosenFacets = nobodyChose,
+): Promise<DrawnListing> {
   const { language } = spot;
   const sources = Sources.of(installation.model, given.from);
   const heading = (language && given.headings?.[language]) || given.heading;
-  const nothing = { heading, arrangement: given.arrangement, setOut: given.setOut ?? {}, columns: [], items: [], matching: 0 };
+  const nothing = {
+    heading,
+    arrangement: given.arrangement,
+    setOut: given.setOut ?? {},
+    columns: [],
+    items: [],
+    matching: 0,
+  };
   const here = ruleAt(given, spot);
-  const rule = chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(installation, here), chosen));
-  const asked = await sourcesOf(installation.content, installation, await withLeadingEntries(installation.content, installation, rule, spot.byHand), language);
+  const rule =
+    chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(installation, here), chosen));
+  const asked = await sourcesOf(
+    installation.content,
+    installation,
+    await withLeadingEntries(installation.content, installation, rule, spot.byHand),
+    language,
+  );
   const { matching, versions } = await listAmong(installation.content, asked, page);
   for (const { uuid } of versions) spot.above.add(uuid);
   const drawn = await drawItems(installation, asked, versions, language, spot.settings);
-  const layers = listingLayers(installation.model.document, sources.types.length === 1 ? sources.types[0]?.definition : undefined, rule, spot.settings);
+  const layers = listingLayers(
+    installation.model.document,
+    sources.types.length === 1 ? sources.types[0]?.definition : undefined,
+    rule,
+    spot.settings,
+  );
   const addresses = await addressesOf(installation.content, installation, drawn, language);
   const items = drawn.map(({ type: _type, face, ...item }) => {
     const address = addresses.get(item.id);
     return { ...item, face: address === undefined ? face : leadingTo(face, address) };
   });
-  const fullList = rule.fullList === undefined || !leadsOnBySettings(layers) ? undefined : await fullListOf(installation, given, rule.fullList, matching, language);
-  return { ...nothing, ...(fullList ? { fullList } : {}), heading: headingBySettings({ heading }, layers), matching, columns: columnsOf(rule.mapping, sources.fields), items: inRatio(items, rule.arrangement, nothing.setOut) };
+  const fullList =
+    rule.fullList === undefined || !leadsOnBySettings(layers)
+      ? undefined
+      : await fullListOf(installation, given, rule.fullList, matching, language);
+  return {
+    ...nothing,
+    ...(fullList ? { fullList } : {}),
+    heading: headingBySettings({ heading }, layers),
+    matching,
+    columns: columnsOf(rule.mapping, sources.fields),
+    items: inRatio(items, rule.arrangement, nothing.setOut),
+  };
 }
 
 /** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
-async function fullListOf(installation: Installation, rule: ListingRule, id: Id, matching: number, language?: string): Promise<DrawnListing['fullList']> {
+async function fullListOf(
+  installation: Installation,
+  rule: ListingRule,
+  id: Id,
+  matching: number,
+  language?: string,
+): Promise<DrawnListing['fullList']> {
   const record = await recordByUuid(installation.content, id, 'page');
   const [page] = record ? await livePagesByIds(installation.content, installation.now(), [record.id]) : [];
   if (!page) return undefined;
   const { listing } = pageBody(page.body);
   const other = listing === undefined ? undefined : await ruleInForce(installation, listing);
   const same = other !== undefined && keepsRule(other, rule);
-  return { label: pageTitle(installation, page, language), address: addressIn(language, page.address), ...(same ? { count: matching } : {}) };
+  return {
+    label: pageTitle(installation, page, language),
+    address: addressIn(language, page.address),
+    ...(same ? { count: matching } : {}),
+  };
 }
 
 /** The rule of a listing as visitors see it now, if they see it. */
-export async function ruleInForce(installation: Installation, listing: Id, reader: Reader = installation.content): Promise<ListingRule | undefined> {
+export async function ruleInForce(
+  installation: Installation,
+  listing: Id,
+  reader: Reader = installation.content,
+): Promise<ListingRule | undefined> {
   const record = await recordByUuid(reader, listing, 'listing');
   const version = record && (await liveAt(reader, record.id, installation.now()));
   return version && listingBody(version.body).rule;
@@ -105,11 +164,19 @@ export interface Filling {
 }
 
 /** A listing that fills a page, with its pages of results and what visitors may filter by. `query` is the one spelling of what was chosen. */
-export async function drawFilling(installation: Installation, rule: ListingRule, spot: RenderContext, { address, results, query: asked }: Filling): Promise<{ listing: DrawnListing; query: string }> {
+export async function drawFilling(
+  installation: Installation,
+  rule: ListingRule,
+  spot: RenderContext,
+  { address, results, query: asked }: Filling,
+): Promise<{ listing: DrawnListing; query: string }> {
   const fields = facetFields(installation, rule);
   const chosen = parseFacets(fields, asked, installation.categories);
   const query = facetQuery(fields, chosen, installation.categories);
-  const facets = fields.length > 0 ? await drawFacets(installation, ruleAt(rule, spot), fields, chosen, address, spot.language) : undefined;
+  const facets =
+    fields.length > 0
+      ? await drawFacets(installation, ruleAt(rule, spot), fields, chosen, address, spot.language)
+      : undefined;
   const listing = await drawListing(installation, rule, spot, results, chosen);
   const pages = resultPages(rule, listing.matching);
   return {
@@ -117,29 +184,72 @@ export async function drawFilling(installation: Installation, rule: ListingRule,
     listing: {
       ...listing,
       ...(facets ? { facets: { fields: facets, ...(chosen.size > 0 ? { clear: address } : {}) } } : {}),
-      ...(pages === 1 ? {} : { results: { here: results, addresses: Array.from({ length: pages }, (_, i) => `${resultAddress(address, i + 1)}${query}`) } }),
+      ...(pages === 1
+        ? {}
+        : {
+            results: {
+              here: results,
+              addresses: Array.from({ length: pages }, (_, i) => `${resultAddress(address, i + 1)}${query}`),
+            },
+          }),
     },
   };
 }
 
 /** The fields that visitors filter by, with how many entries each value leaves among those that the other choices leave. */
-async function drawFacets(installation: Installation, rule: ListingRule, fields: readonly Field[], chosen: ChosenFacets, address: string, language?: string): Promise<DrawnFacet[]> {
+async function drawFacets(
+  installation: Installation,
+  rule: ListingRule,
+  fields: readonly Field[],
+  chosen: ChosenFacets,
+  address: string,
+  language?: string,
+): Promise<DrawnFacet[]> {
   const { categories, keyMap } = installation;
   const offered = fields.map((field) => facetValues(field, chosen, categories));
   const questions = fields.map((field, i) => ({
-    field: field.id, where: facetCondition(fields, chosen, field.id), ...(field.kind === 'category' ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) } : {}),
+    field: field.id,
+    where: facetCondition(fields, chosen, field.id),
+    ...(field.kind === 'category'
+      ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) }
+      : {}),
   }));
-  const perSource = await Promise.all((await sourcesOf(installation.content, installation, rule)).map(({ asked, rule: own }) => countFacets(installation.content, asked, allIn(own), questions)));
-  const countOf = (i: number, value: number) => perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
-  const speaking = { locale: language ?? installation.site.locale, known: { entries: new Map(), pages: new Map(), media: new Map(), categories: categories.knownIn(language) } };
-  return fields.map((field, i) => {
-    const had = chosen.get(field.id) ?? [];
-    const isChosen = (value: unknown) => had.some((each) => each === value || (field.kind === 'category' && categories.isUnder(String(each), String(value))));
-    const values = (offered[i] ?? []).map(({ value, depth }) => ({
-      label: (kindOf(field) as Kind<KindName>).inWords(value as never, field.rules as never, speaking), depth, chosen: isChosen(value),
-      count: countOf(i, typeof value === 'boolean' ? Number(value) : keyMap.find(String(value))),
-      address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
-    }));
-    return { key: field.key, label: field.label, values: values.filter(({ count, chosen: kept }) => count > 0 || kept) };
-  }).filter(({ values }) => values.length > 0);
+  const perSource = await Promise.all(
+    (await sourcesOf(installation.content, installation, rule)).map(({ asked, rule: own }) =>
+      countFacets(installation.content, asked, allIn(own), questions),
+    ),
+  );
+  const countOf = (i: number, value: number) =>
+    perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
+  const speaking = {
+    locale: language ?? installation.site.locale,
+    known: {
+      entries: new Map(),
+      pages: new Map(),
+      media: new Map(),
+      categories: categories.knownIn(language),
+    },
+  };
+  return fields
+    .map((field, i) => {
+      const had = chosen.get(field.id) ?? [];
+      const isChosen = (value: unknown) =>
+        had.some(
+          (each) =>
+            each === value || (field.kind === 'category' && categories.isUnder(String(each), String(value))),
+        );
+      const values = (offered[i] ?? []).map(({ value, depth }) => ({
+        label: (kindOf(field) as Kind<KindName>).inWords(value as never, field.rules as never, speaking),
+        depth,
+        chosen: isChosen(value),
+        count: countOf(i, typeof value === 'boolean' ? Number(value) : keyMap.find(String(value))),
+        address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
+      }));
+      return {
+        key: field.key,
+        label: field.label,
+        values: values.filter(({ count, chosen: kept }) => count > 0 || kept),
+      };
+    })
+    .filter(({ values }) => values.length > 0);
 }

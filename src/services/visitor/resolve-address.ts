@@ -9,7 +9,14 @@ import { addressOf } from '../../core/site/address';
 import { liveEntryBySlug } from '../../store/entry-slugs';
 import { listLive } from '../../store/queries/listing-query';
 import { livePageAt, type LivePage } from '../../store/pages';
-import { categoryAddress, categoryAt, categoryHomes, schemeShownBy, wordsOf, type CategoryHome } from '../categories/pages';
+import {
+  categoryAddress,
+  categoryAt,
+  categoryHomes,
+  schemeShownBy,
+  wordsOf,
+  type CategoryHome,
+} from '../categories/pages';
 import { entryAddresses, entryPages, entryTypeOf } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { entryBody } from '../records/bodies';
@@ -41,7 +48,11 @@ export interface ResolvedAddress {
 }
 
 /** Whether a page type only says how other pages are: those of entries, or of categories. It has none itself. */
-export const saysHowOthersAre = (installation: Installation, type: CompiledType<PageType> | undefined): boolean => entryTypeOf(installation, type) !== undefined || schemeShownBy(installation, type) !== undefined;
+export const saysHowOthersAre = (
+  installation: Installation,
+  type: CompiledType<PageType> | undefined,
+): boolean =>
+  entryTypeOf(installation, type) !== undefined || schemeShownBy(installation, type) !== undefined;
 
 async function entryAt(installation: Installation, address: string): Promise<ResolvedAddress | undefined> {
   const pieces = address.split('/').filter(Boolean);
@@ -50,20 +61,58 @@ async function entryAt(installation: Installation, address: string): Promise<Res
   if (slug === undefined) return undefined;
   for (const home of await entryPages(installation.content, installation)) {
     const type = home.under === under ? installation.model.contentType(home.type) : undefined;
-    const found = type && (await liveEntryBySlug(installation.content, installation.keyMap.of(type.id), slug, installation.now()));
-    if (type && found) return { page: home.page, entry: { id: found.uuid, type, localized: entryBody(found.body), title: found.title, address, publishedBy: found.publishedBy } };
+    const found =
+      type &&
+      (await liveEntryBySlug(
+        installation.content,
+        installation.keyMap.of(type.id),
+        slug,
+        installation.now(),
+      ));
+    if (type && found)
+      return {
+        page: home.page,
+        entry: {
+          id: found.uuid,
+          type,
+          localized: entryBody(found.body),
+          title: found.title,
+          address,
+          publishedBy: found.publishedBy,
+        },
+      };
   }
   return undefined;
 }
 
-async function categoryPage(installation: Installation, home: CategoryHome, category: Category): Promise<ResolvedAddress> {
+async function categoryPage(
+  installation: Installation,
+  home: CategoryHome,
+  category: Category,
+): Promise<ResolvedAddress> {
   const words = await wordsOf(installation.content, installation, home, category.id);
-  return { page: home.page, category: { category, home, address: categoryAddress(installation, home, category.id), ...(words ? { words } : {}) } };
+  return {
+    page: home.page,
+    category: {
+      category,
+      home,
+      address: categoryAddress(installation, home, category.id),
+      ...(words ? { words } : {}),
+    },
+  };
 }
 
 /** What stands at an address in the main language. A page goes before an entry's, and that before a category's. */
-export async function resolveAddress(installation: Installation, address: string): Promise<ResolvedAddress | undefined> {
-  const page = await livePageAt(installation.content, siteAt(installation, address).id, installation.now(), address);
+export async function resolveAddress(
+  installation: Installation,
+  address: string,
+): Promise<ResolvedAddress | undefined> {
+  const page = await livePageAt(
+    installation.content,
+    siteAt(installation, address).id,
+    installation.now(),
+    address,
+  );
   if (page && !saysHowOthersAre(installation, installation.model.pageType(page.type))) return { page };
   const entry = await entryAt(installation, address);
   if (entry) return entry;
@@ -75,11 +124,36 @@ export async function resolveAddress(installation: Installation, address: string
 }
 
 /** One entry as a page that shows entries would show it, to look at the page by. */
-export async function anyOwnPage(installation: Installation, type: CompiledType<ContentType>, page: LivePage): Promise<OwnPage | undefined> {
-  const asked = { indexTable: indexTableIn(installation, type), keyMap: installation.keyMap, now: installation.now(), today: today(installation) };
-  const [version] = (await listLive(installation.content, asked, { where: everyEntry, order: [{ by: 'changed', direction: 'down' }], limit: 1 })).versions;
+export async function anyOwnPage(
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  page: LivePage,
+): Promise<OwnPage | undefined> {
+  const asked = {
+    indexTable: indexTableIn(installation, type),
+    keyMap: installation.keyMap,
+    now: installation.now(),
+    today: today(installation),
+  };
+  const [version] = (
+    await listLive(installation.content, asked, {
+      where: everyEntry,
+      order: [{ by: 'changed', direction: 'down' }],
+      limit: 1,
+    })
+  ).versions;
   if (!version) return undefined;
   const localized = entryBody(version.body);
-  const address = (await entryAddresses(installation.content, installation, [{ id: version.uuid, type: type.id }])).get(version.uuid) ?? page.address;
-  return { id: version.uuid, type, localized, title: titleOf(type.definition, localized.values), address, publishedBy: page.publishedBy };
+  const address =
+    (await entryAddresses(installation.content, installation, [{ id: version.uuid, type: type.id }])).get(
+      version.uuid,
+    ) ?? page.address;
+  return {
+    id: version.uuid,
+    type,
+    localized,
+    title: titleOf(type.definition, localized.values),
+    address,
+    publishedBy: page.publishedBy,
+  };
 }

@@ -13,7 +13,12 @@ import { visit } from './gather';
 /** What a page at an address is of, and where that is written. */
 function ownOf({ page, entry, category }: ResolvedAddress): SeenOwn {
   if (entry) return { sort: 'entry', id: entry.id, label: entry.title };
-  if (category) return { sort: 'category', id: category.words?.uuid ?? page.uuid, label: categoryLabel(category.category) };
+  if (category)
+    return {
+      sort: 'category',
+      id: category.words?.uuid ?? page.uuid,
+      label: categoryLabel(category.category),
+    };
   return { sort: 'page', id: page.uuid, label: page.title };
 }
 
@@ -22,10 +27,19 @@ export async function seenPage(installation: Installation, { address }: SeenQuer
   const [path = '/', query] = address.split('?');
   const found = await visit(installation, path, new URLSearchParams(query));
   const { address: within } = splitLanguage(path, installation.model.document.locales.others);
-  const standing = found.found === 'page' ? await resolveAddress(installation, splitResults(within)?.address ?? within) : undefined;
+  const standing =
+    found.found === 'page'
+      ? await resolveAddress(installation, splitResults(within)?.address ?? within)
+      : undefined;
   if (found.found !== 'page' || !standing) throw notFound('page at this address');
   const { page, category } = standing;
-  const pages = [...(await liveAbove(installation.content, installation.now(), page.record)), page, ...(category?.words ? [category.words] : [])];
-  const blocks: Record<Id, Id> = Object.fromEntries(pages.flatMap(({ uuid, body }) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => [id, uuid])));
+  const pages = [
+    ...(await liveAbove(installation.content, installation.now(), page.record)),
+    page,
+    ...(category?.words ? [category.words] : []),
+  ];
+  const blocks: Record<Id, Id> = Object.fromEntries(
+    pages.flatMap(({ uuid, body }) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => [id, uuid])),
+  );
   return { drawn: found.page, own: ownOf(standing), page: page.uuid, blocks };
 }

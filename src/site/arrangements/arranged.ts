@@ -17,4 +17,6 @@ export const entryOf = (traced: boolean, id: string) => (traced ? { 'data-entry'
 
 /** The classes that say how dense it stands, and in how many columns at most. */
 export const setOutClasses = ({ arrangement, setOut: { density, columns } }: DrawnListing): string =>
-  [arrangement, density && density !== 'usual' ? density : '', columns ? `most-${columns}` : ''].filter(Boolean).join(' ');
+  [arrangement, density && density !== 'usual' ? density : '', columns ? `most-${columns}` : '']
+    .filter(Boolean)
+    .join(' ');

@@ -16,17 +16,40 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
     <ul className={`items ${setOutClasses(listing)}`}>
       {items.map((item, i) => {
         const { picture, ...rest } = item.face;
-        if (!picture?.[0]?.media) return <li key={item.id} className="told" {...entryOf(traced, item.id)}><Face face={item.face} level={level} traced={traced} /></li>;
+        if (!picture?.[0]?.media)
+          return (
+            <li key={item.id} className="told" {...entryOf(traced, item.id)}>
+              <Face face={item.face} level={level} traced={traced} />
+            </li>
+          );
         const name = nameOf(item);
         return (
           <li key={item.id} {...entryOf(traced, item.id)}>
-            <button type="button" className="opens" popoverTarget={large(i)} aria-label={words.larger(name)}><FacePart part="picture" face={item.face} level={level} /></button>
+            <button type="button" className="opens" popoverTarget={large(i)} aria-label={words.larger(name)}>
+              <FacePart part="picture" face={item.face} level={level} />
+            </button>
             {item.face.heading && <p className="name">{name}</p>}
             <div id={large(i)} popover="auto" className="large" role="dialog" aria-label={name}>
-              <FacePart part="picture" face={{ picture: picture.map((shown) => ({ ...shown, ...(shown.media ? { media: { ...shown.media, ratio: undefined } } : {}) })) as typeof picture }} level={level} />
-              <Face face={rest} level={level} traced={traced} foot={<Byline byline={item.byline} locale={locale} />} />
+              <FacePart
+                part="picture"
+                face={{
+                  picture: picture.map((shown) => ({
+                    ...shown,
+                    ...(shown.media ? { media: { ...shown.media, ratio: undefined } } : {}),
+                  })) as typeof picture,
+                }}
+                level={level}
+              />
+              <Face
+                face={rest}
+                level={level}
+                traced={traced}
+                foot={<Byline byline={item.byline} locale={locale} />}
+              />
               <p className="ways">
-                <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">{words.close}</button>
+                <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">
+                  {words.close}
+                </button>
               </p>
             </div>
           </li>

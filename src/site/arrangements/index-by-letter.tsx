@@ -12,12 +12,32 @@ export function IndexByLetter({ listing, level, locale, id, traced }: Arranged):
   const anchor = (place: number) => `${id}-l${place + 1}`;
   return (
     <div className={setOutClasses(listing)}>
-      <nav aria-label={wordsFor(locale).letters}><ul className="letters">{groups.map(({ key, label }, i) => <li key={key}><a href={`#${anchor(i)}`}>{label}</a></li>)}</ul></nav>
+      <nav aria-label={wordsFor(locale).letters}>
+        <ul className="letters">
+          {groups.map(({ key, label }, i) => (
+            <li key={key}>
+              <a href={`#${anchor(i)}`}>{label}</a>
+            </li>
+          ))}
+        </ul>
+      </nav>
       <div className="names">
         {groups.map(({ key, label, items }, i) => (
           <section key={key} id={anchor(i)}>
             <Letter className="letter">{label}</Letter>
-            <ul>{items.map(({ id: entry, face }) => <li key={entry} {...entryOf(traced, entry)}><FacePart part="heading" face={face} level={Math.min(4, level + 1) as Level} traced={traced} /><FacePart part="kicker" face={face} level={level} traced={traced} /></li>)}</ul>
+            <ul>
+              {items.map(({ id: entry, face }) => (
+                <li key={entry} {...entryOf(traced, entry)}>
+                  <FacePart
+                    part="heading"
+                    face={face}
+                    level={Math.min(4, level + 1) as Level}
+                    traced={traced}
+                  />
+                  <FacePart part="kicker" face={face} level={level} traced={traced} />
+                </li>
+              ))}
+            </ul>
           </section>
         ))}
       </div>

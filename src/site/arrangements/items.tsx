@@ -5,12 +5,31 @@ import { entryOf, setOutClasses, type Arranged } from './arranged';
 
 /** Cards, rows, lead and rows: a list of faces, which the stylesheet sets side by side or one below the other. */
 export const Items = ({ listing, level, traced, locale }: Arranged): ReactElement => (
-  <ul className={`items ${setOutClasses(listing)}`}>{listing.items.map(({ id, face, byline }) => <li key={id} {...entryOf(traced, id)}><Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} /></li>)}</ul>
+  <ul className={`items ${setOutClasses(listing)}`}>
+    {listing.items.map(({ id, face, byline }) => (
+      <li key={id} {...entryOf(traced, id)}>
+        <Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} />
+      </li>
+    ))}
+  </ul>
 );
 
 /** One line of faces that is moved along sideways, by hand, by keyboard or by touch. */
 export const Strip = ({ listing, level, traced, locale }: Arranged): ReactElement => (
-  <ul className={`items ${setOutClasses(listing)}`} tabIndex={0} aria-label={listing.heading || new Intl.ListFormat(locale).format(listing.items.slice(0, 3).flatMap(({ face }) => face.heading?.[0]?.words ?? []))}>
-    {listing.items.map(({ id, face, byline }) => <li key={id} {...entryOf(traced, id)}><Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} /></li>)}
+  <ul
+    className={`items ${setOutClasses(listing)}`}
+    tabIndex={0}
+    aria-label={
+      listing.heading ||
+      new Intl.ListFormat(locale).format(
+        listing.items.slice(0, 3).flatMap(({ face }) => face.heading?.[0]?.words ?? []),
+      )
+    }
+  >
+    {listing.items.map(({ id, face, byline }) => (
+      <li key={id} {...entryOf(traced, id)}>
+        <Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} />
+      </li>
+    ))}
   </ul>
 );

@@ -13,7 +13,18 @@ export function Timeline({ listing, level, locale, traced }: Arranged): ReactEle
       {byMonth(listing.items, locale, wordsFor(locale).undated).map(({ key, label, items }) => (
         <li key={key}>
           <Month className="month">{label}</Month>
-          <ol className="days">{items.map(({ id, face, byline }) => <li key={id} {...entryOf(traced, id)}><Face face={face} level={Math.min(4, level + 1) as Level} traced={traced} foot={<Byline byline={byline} locale={locale} />} /></li>)}</ol>
+          <ol className="days">
+            {items.map(({ id, face, byline }) => (
+              <li key={id} {...entryOf(traced, id)}>
+                <Face
+                  face={face}
+                  level={Math.min(4, level + 1) as Level}
+                  traced={traced}
+                  foot={<Byline byline={byline} locale={locale} />}
+                />
+              </li>
+            ))}
+          </ol>
         </li>
       ))}
     </ol>

@@ -5,7 +5,15 @@ import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { fieldGroup, kindOf, withComputed, type Kind, type KindName } from '../../core/model/kinds';
 import type { Bind, WriteTransaction } from '../database';
-import { LANGUAGE, languageId, rowKey, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
+import {
+  LANGUAGE,
+  languageId,
+  rowKey,
+  sideNumber,
+  type IndexedField,
+  type IndexTable,
+  type Side,
+} from './shape';
 import type { KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -29,7 +37,13 @@ export interface LiveRow {
 }
 
 /** What one value puts into the columns of its field, in their order, and the things it names. */
-function cells(indexTable: IndexedField, values: Values, translations: LocalizedValues['translations'], keyMap: KeyMap, locale: string): { columns: Bind[]; many: number[] } {
+function cells(
+  indexTable: IndexedField,
+  values: Values,
+  translations: LocalizedValues['translations'],
+  keyMap: KeyMap,
+  locale: string,
+): { columns: Bind[]; many: number[] } {
   const { field } = indexTable;
   const value = values[field.id];
   const empty = { columns: indexTable.columns.map(() => null), many: [] };
@@ -37,25 +51,49 @@ function cells(indexTable: IndexedField, values: Values, translations: Localized
   if (value === undefined || !fieldGroup.isOfKind(field, value)) return empty;
   const cell = (kindOf(field) as Kind<KindName>).indexCell(value, field.rules as never);
   if (indexTable.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => keyMap.find(id)) };
-  if (cell.ids) return { columns: [keyMap.find(cell.ids[0] ?? ''), ...(indexTable.columns.length > 1 ? [cell.rank ?? null] : [])], many: [] };
+  if (cell.ids)
+    return {
+      columns: [
+        keyMap.find(cell.ids[0] ?? ''),
+        ...(indexTable.columns.length > 1 ? [cell.rank ?? null] : []),
+      ],
+      many: [],
+    };
   if (indexTable.folded) {
     const localized = (language: string): string => {
       const own = translations?.[language]?.[field.id];
       return typeof own === 'string' ? own : String(cell.value);
     };
-    return { columns: [cell.value, sortKey(String(cell.value), locale), folded(String(cell.value)), ...Object.keys(indexTable.sorts ?? {}).map((language) => sortKey(localized(language), language))], many: [] };
+    return {
+      columns: [
+        cell.value,
+        sortKey(String(cell.value), locale),
+        folded(String(cell.value)),
+        ...Object.keys(indexTable.sorts ?? {}).map((language) => sortKey(localized(language), language)),
+      ],
+      many: [],
+    };
   }
   return { columns: [cell.value], many: [] };
 }
 
-async function putRows(tx: WriteTransaction, side: Side, indexTable: IndexTable, keyMap: KeyMap, locale: string, standing: readonly string[], rows: readonly { key: number; standing: Bind[]; localized: LocalizedValues }[]): Promise<void> {
+async function putRows(
+  tx: WriteTransaction,
+  side: Side,
+  indexTable: IndexTable,
+  keyMap: KeyMap,
+  locale: string,
+  standing: readonly string[],
+  rows: readonly { key: number; standing: Bind[]; localized: LocalizedValues }[],
+): Promise<void> {
   const fields = [...indexTable.fields.values()];
   const columns = [...standing, ...fields.flatMap((field) => field.columns.map(({ name }) => name))];
   const many: number[][] = [];
   const all = fields.map(({ field }) => field);
   const derives = all.some(({ kind }) => kind === 'computed');
   const full = rows.map(({ key, standing: first, localized }) => {
-    for (const language of languagesOf(localized)) many.push([sideNumber[side], keyMap.find(LANGUAGE), keyMap.find(languageId(language)), key]);
+    for (const language of languagesOf(localized))
+      many.push([sideNumber[side], keyMap.find(LANGUAGE), keyMap.find(languageId(language)), key]);
     const values = derives ? withComputed(all, localized.values, locale) : localized.values;
     return [
       ...first,
@@ -67,8 +105,12 @@ async function putRows(tx: WriteTransaction, side: Side, indexTable: IndexTable,
     ];
   });
   await tx.insertMany(indexTable[side], columns, full, 'INSERT OR REPLACE');
-  await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [sideNumber[side], JSON.stringify(rows.map(({ key }) => key))]);
-  if (many.length > 0) await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
+  await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [
+    sideNumber[side],
+    JSON.stringify(rows.map(({ key }) => key)),
+  ]);
+  if (many.length > 0)
+    await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
 /** The two spans that tell a state for good: the one now or last over, and the one to come. */
@@ -78,30 +120,102 @@ function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, S
 }
 
 /** Writes the working side of a type's sheet for some entries. */
-export async function putWorkRows(tx: WriteTransaction, indexTable: IndexTable, keyMap: KeyMap, locale: string, rows: readonly WorkRow[], now: number): Promise<void> {
-  const standing = ['entry', 'title', indexTable.titleSort, 'changed', 'stage', 'binned', 'live_from', 'live_until', 'next_from', 'next_until'];
-  await putRows(tx, 'work', indexTable, keyMap, locale, standing, rows.map((row) => {
-    const [live, next] = tellingSpans(row.spans, now);
-    return {
-      key: row.entry,
-      localized: row.localized,
-      standing: [row.entry, row.title, sortKey(row.title, locale), row.changed, row.stage, row.binned ? 1 : 0, live?.starts ?? null, live?.ends ?? null, next?.starts ?? null, next?.ends ?? null],
-    };
-  }));
+export async function putWorkRows(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  keyMap: KeyMap,
+  locale: string,
+  rows: readonly WorkRow[],
+  now: number,
+): Promise<void> {
+  const standing = [
+    'entry',
+    'title',
+    indexTable.titleSort,
+    'changed',
+    'stage',
+    'binned',
+    'live_from',
+    'live_until',
+    'next_from',
+    'next_until',
+  ];
+  await putRows(
+    tx,
+    'work',
+    indexTable,
+    keyMap,
+    locale,
+    standing,
+    rows.map((row) => {
+      const [live, next] = tellingSpans(row.spans, now);
+      return {
+        key: row.entry,
+        localized: row.localized,
+        standing: [
+          row.entry,
+          row.title,
+          sortKey(row.title, locale),
+          row.changed,
+          row.stage,
+          row.binned ? 1 : 0,
+          live?.starts ?? null,
+          live?.ends ?? null,
+          next?.starts ?? null,
+          next?.ends ?? null,
+        ],
+      };
+    }),
+  );
 }
 
 /** Writes the visitors' side of a type's sheet for some live versions. */
-export async function putLiveRows(tx: WriteTransaction, indexTable: IndexTable, keyMap: KeyMap, locale: string, rows: readonly LiveRow[]): Promise<void> {
-  const standing = ['version', 'entry', 'live_from', 'live_until', indexTable.titleSort, 'published', 'changed'];
-  await putRows(tx, 'live', indexTable, keyMap, locale, standing, rows.map((row) => ({
-    key: row.version,
-    localized: row.localized,
-    standing: [row.version, row.entry, row.span.starts, row.span.ends, sortKey(row.title, locale), row.published, row.changed],
-  })));
+export async function putLiveRows(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  keyMap: KeyMap,
+  locale: string,
+  rows: readonly LiveRow[],
+): Promise<void> {
+  const standing = [
+    'version',
+    'entry',
+    'live_from',
+    'live_until',
+    indexTable.titleSort,
+    'published',
+    'changed',
+  ];
+  await putRows(
+    tx,
+    'live',
+    indexTable,
+    keyMap,
+    locale,
+    standing,
+    rows.map((row) => ({
+      key: row.version,
+      localized: row.localized,
+      standing: [
+        row.version,
+        row.entry,
+        row.span.starts,
+        row.span.ends,
+        sortKey(row.title, locale),
+        row.published,
+        row.changed,
+      ],
+    })),
+  );
 }
 
 /** Takes rows out of a side of a sheet. */
-export async function dropRows(tx: WriteTransaction, side: Side, indexTable: IndexTable, keys: readonly number[]): Promise<void> {
+export async function dropRows(
+  tx: WriteTransaction,
+  side: Side,
+  indexTable: IndexTable,
+  keys: readonly number[],
+): Promise<void> {
   for (const key of keys) {
     await tx.run(`DELETE FROM ${indexTable[side]} WHERE ${rowKey[side]} = $1`, [key]);
     await tx.run('DELETE FROM many WHERE row = $1 AND side = $2', [key, sideNumber[side]]);

@@ -50,7 +50,8 @@ export interface IndexTable {
 }
 
 /** The column that sorts by a field in a language; without one in the main one. */
-export const sortIn = (field: IndexedField | undefined, language: string | undefined): string | undefined => (language === undefined ? undefined : field?.sorts?.[language]) ?? field?.sort;
+export const sortIn = (field: IndexedField | undefined, language: string | undefined): string | undefined =>
+  (language === undefined ? undefined : field?.sorts?.[language]) ?? field?.sort;
 
 const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();
 
@@ -63,15 +64,32 @@ function indexedField(field: Field, keyMap: KeyMap, locale: string, others: read
   if (shape.sort === 'text') {
     const sort = `s${n}_${sortName(locale)}`;
     const sorts = Object.fromEntries(others.map((each) => [each, `s${n}_${sortName(each)}`]));
-    return { ...base, sort, sorts, folded: `t${n}`, columns: [column, ...[sort, `t${n}`, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' }))] };
+    return {
+      ...base,
+      sort,
+      sorts,
+      folded: `t${n}`,
+      columns: [
+        column,
+        ...[sort, `t${n}`, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' })),
+      ],
+    };
   }
-  if (shape.sort === 'rank') return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
-  return shape.sort === 'value' ? { ...base, sort: value, columns: [column] } : { ...base, columns: [column] };
+  if (shape.sort === 'rank')
+    return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
+  return shape.sort === 'value'
+    ? { ...base, sort: value, columns: [column] }
+    : { ...base, columns: [column] };
 }
 
-export const sidesOf = ({ holds }: Pick<IndexTable, 'holds'>): readonly Side[] => (holds === 'entries' ? ['work', 'live'] : ['live']);
+export const sidesOf = ({ holds }: Pick<IndexTable, 'holds'>): readonly Side[] =>
+  holds === 'entries' ? ['work', 'live'] : ['live'];
 
-export function indexTableOf(type: IndexedType, keyMap: KeyMap, { main: locale, others }: ModelDocument['locales']): IndexTable {
+export function indexTableOf(
+  type: IndexedType,
+  keyMap: KeyMap,
+  { main: locale, others }: ModelDocument['locales'],
+): IndexTable {
   const n = keyMap.of(type.id);
   return {
     work: `sheet_${n}_work`,

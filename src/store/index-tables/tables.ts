@@ -4,52 +4,108 @@ import { listingBounds } from '../../core/mapping/rule/listing-rule';
 import { possibleSources } from '../../core/mapping/rule/sources';
 import type { Field, ModelDocument } from '../../core/model/document';
 import type { WriteTransaction } from '../database';
-import { indexTableOf, sidesOf, type IndexedType, type IndexedField, type IndexTable, type Side } from './shape';
+import {
+  indexTableOf,
+  sidesOf,
+  type IndexedType,
+  type IndexedField,
+  type IndexTable,
+  type Side,
+} from './shape';
 import type { KeyMap } from '../key-map';
 
 const fixedColumns: Record<Side, (titleSort: string) => string> = {
-  work: (titleSort) => `entry INTEGER PRIMARY KEY, title TEXT NOT NULL, ${titleSort} TEXT NOT NULL, changed INTEGER NOT NULL, stage TEXT NOT NULL,
+  work: (
+    titleSort,
+  ) => `entry INTEGER PRIMARY KEY, title TEXT NOT NULL, ${titleSort} TEXT NOT NULL, changed INTEGER NOT NULL, stage TEXT NOT NULL,
     binned INTEGER NOT NULL, live_from INTEGER, live_until INTEGER, next_from INTEGER, next_until INTEGER`,
-  live: (titleSort) => `version INTEGER PRIMARY KEY, entry INTEGER NOT NULL, live_from INTEGER NOT NULL, live_until INTEGER NOT NULL,
+  live: (
+    titleSort,
+  ) => `version INTEGER PRIMARY KEY, entry INTEGER NOT NULL, live_from INTEGER NOT NULL, live_until INTEGER NOT NULL,
     ${titleSort} TEXT NOT NULL, published INTEGER NOT NULL, changed INTEGER NOT NULL`,
 };
 
-const indexNames = (table: string, field: IndexedField): [byValue: string, bySort: string, ...others: string[]] => [`${table}_f${field.n}`, `${table}_s${field.n}`, ...Object.values(field.sorts ?? {}).map((column) => `${table}_${column}`)];
+const indexNames = (
+  table: string,
+  field: IndexedField,
+): [byValue: string, bySort: string, ...others: string[]] => [
+  `${table}_f${field.n}`,
+  `${table}_s${field.n}`,
+  ...Object.values(field.sorts ?? {}).map((column) => `${table}_${column}`),
+];
 
 /**
  * The columns that ride along in every index of the working side: what is filtered by most, in a few bytes. So a table
  * that is filtered by one thing and sorted by another is answered by walking one index, without looking into the rows.
  */
 const ridersOf = (indexTable: IndexTable | undefined): { column: string; kind: string }[] =>
-  [...(indexTable?.fields.values() ?? [])].filter(({ field, many }) => field.indexed && !many && (field.kind === 'choice' || field.kind === 'yesNo')).map(({ value, field }) => ({ column: value, kind: field.kind }));
+  [...(indexTable?.fields.values() ?? [])]
+    .filter(
+      ({ field, many }) => field.indexed && !many && (field.kind === 'choice' || field.kind === 'yesNo'),
+    )
+    .map(({ value, field }) => ({ column: value, kind: field.kind }));
 
 const indexed = (side: Side, riders: readonly string[], own: string): string =>
-  [own, ...(side === 'work' ? ['entry', 'binned', ...riders.filter((rider) => rider !== own)] : ['live_from', 'live_until', 'entry'])].join(', ');
+  [
+    own,
+    ...(side === 'work'
+      ? ['entry', 'binned', ...riders.filter((rider) => rider !== own)]
+      : ['live_from', 'live_until', 'entry']),
+  ].join(', ');
 
-async function indexField(tx: WriteTransaction, indexTable: IndexTable, side: Side, field: IndexedField, riders: readonly string[]): Promise<void> {
+async function indexField(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  side: Side,
+  field: IndexedField,
+  riders: readonly string[],
+): Promise<void> {
   const [byValue, bySort] = indexNames(indexTable[side], field);
   for (const name of indexNames(indexTable[side], field)) await tx.run(`DROP INDEX IF EXISTS ${name}`);
   // What must differ in every entry is looked up by each save.
   if (!field.field.indexed && !field.field.unique) return;
   // What is only counted and found by needs nothing beside it: the narrower, the faster.
-  await tx.run(`CREATE INDEX ${byValue} ON ${indexTable[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`);
-  if (field.sort && field.sort !== field.value) await tx.run(`CREATE INDEX ${bySort} ON ${indexTable[side]} (${indexed(side, riders, field.sort)})`);
+  await tx.run(
+    `CREATE INDEX ${byValue} ON ${indexTable[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`,
+  );
+  if (field.sort && field.sort !== field.value)
+    await tx.run(`CREATE INDEX ${bySort} ON ${indexTable[side]} (${indexed(side, riders, field.sort)})`);
   // Only visitors read in other languages.
-  if (side === 'live' && field.field.indexed) for (const column of Object.values(field.sorts ?? {})) await tx.run(`CREATE INDEX ${indexTable.live}_${column} ON ${indexTable.live} (${indexed(side, riders, column)})`);
+  if (side === 'live' && field.field.indexed)
+    for (const column of Object.values(field.sorts ?? {}))
+      await tx.run(
+        `CREATE INDEX ${indexTable.live}_${column} ON ${indexTable.live} (${indexed(side, riders, column)})`,
+      );
 }
 
 /** The indexes by title and by the moment of the last change (or publication). */
-async function indexFixedColumns(tx: WriteTransaction, indexTable: IndexTable, side: Side, riders: readonly string[]): Promise<void> {
+async function indexFixedColumns(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  side: Side,
+  riders: readonly string[],
+): Promise<void> {
   const table = indexTable[side];
   for (const name of ['title', 'changed']) await tx.run(`DROP INDEX IF EXISTS ${table}_${name}`);
   if (side === 'live') await tx.run(`CREATE INDEX ${table}_changed ON ${table} (published, entry)`);
-  else for (const [name, column] of [['title', indexTable.titleSort], ['changed', 'changed']] as const) await tx.run(`CREATE INDEX ${table}_${name} ON ${table} (${indexed(side, riders, column)})`);
+  else
+    for (const [name, column] of [
+      ['title', indexTable.titleSort],
+      ['changed', 'changed'],
+    ] as const)
+      await tx.run(`CREATE INDEX ${table}_${name} ON ${table} (${indexed(side, riders, column)})`);
 }
 
 /** What in a field decides how its values lie in the sheet: when it differs, the sheet is filled anew. */
 function lies(field: Field): Json {
-  const rules: Json = field.kind === 'choice' ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false }
-    : field.kind === 'computed' ? { ...field.rules } : 'multiple' in field.rules ? { multiple: field.rules.multiple ?? false } : null;
+  const rules: Json =
+    field.kind === 'choice'
+      ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false }
+      : field.kind === 'computed'
+        ? { ...field.rules }
+        : 'multiple' in field.rules
+          ? { multiple: field.rules.multiple ?? false }
+          : null;
   return { kind: field.kind, rules };
 }
 
@@ -60,14 +116,22 @@ export interface IndexedModel {
 }
 
 /** Everything in a model that lies in sheets: whatever can be listed. */
-export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({ types: possibleSources(model), locales: model.document.locales });
+export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
+  types: possibleSources(model),
+  locales: model.document.locales,
+});
 
 /**
  * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns and indexes for new
  * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
  * be written again.
  */
-export async function reindexTables(tx: WriteTransaction, before: IndexedModel | undefined, after: IndexedModel, keyMap: KeyMap): Promise<string[]> {
+export async function reindexTables(
+  tx: WriteTransaction,
+  before: IndexedModel | undefined,
+  after: IndexedModel,
+  keyMap: KeyMap,
+): Promise<string[]> {
   const stale: string[] = [];
   const oldTypes = new Map<string, IndexedType>(before?.types.map((type) => [type.id, type]));
   for (const type of after.types) {
@@ -79,13 +143,24 @@ export async function reindexTables(tx: WriteTransaction, before: IndexedModel |
     for (const side of sidesOf(indexTable)) {
       const table = indexTable[side];
       // An index goes before a column that rides in it.
-      if (othersRide && side === 'work' && oldSheet) for (const index of [...[...oldSheet.fields.values()].flatMap((field) => indexNames(table, field)), `${table}_title`, `${table}_changed`]) await tx.run(`DROP INDEX IF EXISTS ${index}`);
+      if (othersRide && side === 'work' && oldSheet)
+        for (const index of [
+          ...[...oldSheet.fields.values()].flatMap((field) => indexNames(table, field)),
+          `${table}_title`,
+          `${table}_changed`,
+        ])
+          await tx.run(`DROP INDEX IF EXISTS ${index}`);
       if (!old) {
         await tx.run(`CREATE TABLE ${table} (${fixedColumns[side](indexTable.titleSort)})`);
         // Counts by state, and an entry's versions, are answered from these alone.
-        await tx.run(side === 'work' ? `CREATE INDEX ${table}_standing ON ${table} (binned, stage, live_from, live_until, next_from, next_until)` : `CREATE INDEX ${table}_entry ON ${table} (entry, live_from, live_until)`);
+        await tx.run(
+          side === 'work'
+            ? `CREATE INDEX ${table}_standing ON ${table} (binned, stage, live_from, live_until, next_from, next_until)`
+            : `CREATE INDEX ${table}_entry ON ${table} (entry, live_from, live_until)`,
+        );
       }
-      if (oldSheet && oldSheet.titleSort !== indexTable.titleSort) await tx.run(`ALTER TABLE ${table} RENAME COLUMN ${oldSheet.titleSort} TO ${indexTable.titleSort}`);
+      if (oldSheet && oldSheet.titleSort !== indexTable.titleSort)
+        await tx.run(`ALTER TABLE ${table} RENAME COLUMN ${oldSheet.titleSort} TO ${indexTable.titleSort}`);
       for (const field of oldSheet?.fields.values() ?? []) {
         const kept = indexTable.fields.get(field.field.id);
         if (kept && sameJson(kept.columns, field.columns)) continue;
@@ -95,11 +170,20 @@ export async function reindexTables(tx: WriteTransaction, before: IndexedModel |
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldSheet?.fields.get(id);
-        if (!was || !sameJson(was.columns, field.columns)) for (const { name, affinity } of field.columns) await tx.run(`ALTER TABLE ${table} ADD COLUMN ${name} ${affinity}`);
+        if (!was || !sameJson(was.columns, field.columns))
+          for (const { name, affinity } of field.columns)
+            await tx.run(`ALTER TABLE ${table} ADD COLUMN ${name} ${affinity}`);
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldSheet?.fields.get(id);
-        if ((othersRide && side === 'work') || !was || !sameJson(was.columns, field.columns) || was.field.indexed !== field.field.indexed || was.field.unique !== field.field.unique) await indexField(tx, indexTable, side, field, riders);
+        if (
+          (othersRide && side === 'work') ||
+          !was ||
+          !sameJson(was.columns, field.columns) ||
+          was.field.indexed !== field.field.indexed ||
+          was.field.unique !== field.field.unique
+        )
+          await indexField(tx, indexTable, side, field, riders);
       }
       if (!old || (othersRide && side === 'work')) await indexFixedColumns(tx, indexTable, side, riders);
     }
@@ -122,11 +206,20 @@ export async function reindexTables(tx: WriteTransaction, before: IndexedModel |
 }
 
 /** The index of one listing on one of its sources (by its place among them): its equal tests first, then its first sort key, then what the clock asks. */
-export async function indexListing(tx: WriteTransaction, indexTable: IndexTable, listing: number, source: number, equal: readonly string[], sort: string | undefined): Promise<void> {
+export async function indexListing(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  listing: number,
+  source: number,
+  equal: readonly string[],
+  sort: string | undefined,
+): Promise<void> {
   const columns = [...new Set([...equal, ...(sort ? [sort] : []), 'live_from', 'live_until', 'entry'])];
-  if (equal.length > 0 && sort) await tx.run(`CREATE INDEX listing_${listing}_${source} ON ${indexTable.live} (${columns.join(', ')})`);
+  if (equal.length > 0 && sort)
+    await tx.run(`CREATE INDEX listing_${listing}_${source} ON ${indexTable.live} (${columns.join(', ')})`);
 }
 
 export async function unindexListing(tx: WriteTransaction, listing: number): Promise<void> {
-  for (let source = 0; source < listingBounds.sources; source += 1) await tx.run(`DROP INDEX IF EXISTS listing_${listing}_${source}`);
+  for (let source = 0; source < listingBounds.sources; source += 1)
+    await tx.run(`DROP INDEX IF EXISTS listing_${listing}_${source}`);
 }

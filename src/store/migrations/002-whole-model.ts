@@ -11,10 +11,19 @@ export const wholeModel = {
   name: '002-whole-model',
   async up(tx: WriteTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
-    for (const [table, key] of [['model_revisions', 'number'], ['model_working', 'one']] as const) {
-      for (const { id, body } of await tx.all<{ id: number; body: string }>(`SELECT ${key} AS id, body FROM ${table}`)) {
+    for (const [table, key] of [
+      ['model_revisions', 'number'],
+      ['model_working', 'one'],
+    ] as const) {
+      for (const { id, body } of await tx.all<{ id: number; body: string }>(
+        `SELECT ${key} AS id, body FROM ${table}`,
+      )) {
         const document: unknown = JSON.parse(body);
-        if (isJsonObject(document)) await tx.run(`UPDATE ${table} SET body = $1 WHERE ${key} = $2`, [JSON.stringify(wholeDocument(document)), id]);
+        if (isJsonObject(document))
+          await tx.run(`UPDATE ${table} SET body = $1 WHERE ${key} = $2`, [
+            JSON.stringify(wholeDocument(document)),
+            id,
+          ]);
       }
     }
   },
@@ -36,7 +45,8 @@ const statements = [
   `CREATE INDEX media_by_hash ON media (hash)`,
 ];
 
-const list = (value: Json | undefined): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
+const list = (value: Json | undefined): JsonObject[] =>
+  Array.isArray(value) ? value.filter(isJsonObject) : [];
 
 /** A model document of the first shape in the whole shape; one that has it already stays. */
 export function wholeDocument(document: JsonObject): JsonObject {
@@ -46,8 +56,21 @@ export function wholeDocument(document: JsonObject): JsonObject {
   return {
     ...document,
     houseStyle: { ...style, ...(isJsonObject(document.houseStyle) ? document.houseStyle : {}) },
-    schemes: [], fieldSets: [], blockTypes: [],
-    contentTypes: list(document.contentTypes).map((type) => ({ ...type, face: { mapping: type.face ?? {} }, slug: slug(type.title) })),
-    pageTypes: list(document.pageTypes).map((type) => ({ ...type, face: { mapping: type.face ?? {} }, slots: [], layouts: [], childOrder: 'byHand', inNavigation: type.inNavigation === false ? 'no' : 'yes' })),
+    schemes: [],
+    fieldSets: [],
+    blockTypes: [],
+    contentTypes: list(document.contentTypes).map((type) => ({
+      ...type,
+      face: { mapping: type.face ?? {} },
+      slug: slug(type.title),
+    })),
+    pageTypes: list(document.pageTypes).map((type) => ({
+      ...type,
+      face: { mapping: type.face ?? {} },
+      slots: [],
+      layouts: [],
+      childOrder: 'byHand',
+      inNavigation: type.inNavigation === false ? 'no' : 'yes',
+    })),
   };
 }

@@ -4,7 +4,9 @@ import type { WriteTransaction } from '../database';
 export const categoryWords = {
   name: '004-category-words',
   async up(tx: WriteTransaction): Promise<void> {
-    await tx.run('CREATE TABLE category_words (record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, category INTEGER NOT NULL)');
+    await tx.run(
+      'CREATE TABLE category_words (record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, category INTEGER NOT NULL)',
+    );
     await tx.run('CREATE INDEX category_words_by_category ON category_words (category)');
   },
 };

@@ -4,6 +4,8 @@ import type { WriteTransaction } from '../database';
 export const visits = {
   name: 'sessions-002-visits',
   async up(tx: WriteTransaction): Promise<void> {
-    await tx.run('CREATE TABLE visits (page TEXT NOT NULL, day TEXT NOT NULL, n INTEGER NOT NULL, PRIMARY KEY (page, day)) WITHOUT ROWID');
+    await tx.run(
+      'CREATE TABLE visits (page TEXT NOT NULL, day TEXT NOT NULL, n INTEGER NOT NULL, PRIMARY KEY (page, day)) WITHOUT ROWID',
+    );
   },
 };

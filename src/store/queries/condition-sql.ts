@@ -8,7 +8,14 @@ import { rowKey, sideNumber, type IndexTable, type Side } from '../index-tables/
 import { metadataSql } from './metadata-sql';
 import type { KeyMap } from '../key-map';
 
-const bindable = (value: Json | undefined): Bind => (typeof value === 'boolean' ? (value ? 1 : 0) : typeof value === 'string' || typeof value === 'number' ? value : null);
+const bindable = (value: Json | undefined): Bind =>
+  typeof value === 'boolean'
+    ? value
+      ? 1
+      : 0
+    : typeof value === 'string' || typeof value === 'number'
+      ? value
+      : null;
 
 /** Up to so many matches the filter leads and its rows are sorted; with more, the sort's index is walked until enough are found. */
 export const FEW = 1500;
@@ -43,8 +50,10 @@ export interface SqlContext {
  */
 export function conditionSql(condition: Condition, asking: SqlContext): string {
   const inner = (each: Condition): string => conditionSql(each, asking);
-  if ('all' in condition) return condition.all.length === 0 ? '1' : `(${condition.all.map(inner).join(' AND ')})`;
-  if ('any' in condition) return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
+  if ('all' in condition)
+    return condition.all.length === 0 ? '1' : `(${condition.all.map(inner).join(' AND ')})`;
+  if ('any' in condition)
+    return condition.any.length === 0 ? '0' : `(${condition.any.map(inner).join(' OR ')})`;
   if ('not' in condition) return `NOT ${inner(condition.not)}`;
   if (!('field' in condition)) return metadataSql(condition, asking);
   const through = throughLink(condition.field);
@@ -52,24 +61,40 @@ export function conditionSql(condition: Condition, asking: SqlContext): string {
 }
 
 /** A test of what linked entries say, as `matches` means it: some of them passes it, or none passes its opposite. */
-function linkedSql({ is, value }: Test, { link, field }: { link: string; field: string }, asking: SqlContext): string {
+function linkedSql(
+  { is, value }: Test,
+  { link, field }: { link: string; field: string },
+  asking: SqlContext,
+): string {
   const { side, indexTable, binds, now, leading } = asking;
   const found = indexTable.fields.get(link);
   const linked = indexTable.having?.(field) ?? [];
   const opposite = is === 'empty' ? 'filled' : is === 'noneOf' ? 'oneOf' : undefined;
   const not = opposite ? 'NOT ' : '';
   if (!found || linked.length === 0) return opposite ? '1' : '0';
-  const entries = linked.map((each) => {
-    const test = testSql({ field, is: opposite ?? is, ...(value === undefined ? {} : { value }) }, { ...asking, indexTable: each, leading: 'filter' });
-    const seen = side === 'live' ? `s.live_from <= ${binds.add(now)} AND s.live_until > ${binds.add(now)}` : 's.binned = 0';
-    return `SELECT i.n FROM ${each[side]} s JOIN records r ON r.id = s.entry JOIN ids i ON i.uuid = r.uuid WHERE ${test} AND ${seen}`;
-  }).join(' UNION ALL ');
+  const entries = linked
+    .map((each) => {
+      const test = testSql(
+        { field, is: opposite ?? is, ...(value === undefined ? {} : { value }) },
+        { ...asking, indexTable: each, leading: 'filter' },
+      );
+      const seen =
+        side === 'live'
+          ? `s.live_from <= ${binds.add(now)} AND s.live_until > ${binds.add(now)}`
+          : 's.binned = 0';
+      return `SELECT i.n FROM ${each[side]} s JOIN records r ON r.id = s.entry JOIN ids i ON i.uuid = r.uuid WHERE ${test} AND ${seen}`;
+    })
+    .join(' UNION ALL ');
   const plus = leading === 'filter' ? '' : '+';
-  if (found.many) return `${not}${plus}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${entries}))`;
+  if (found.many)
+    return `${not}${plus}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${entries}))`;
   return `${not}(s.${found.value} IS NOT NULL AND ${plus}s.${found.value} IN (${entries}))`;
 }
 
-function testSql({ field, is, value }: Test, { side, indexTable, keyMap, today, binds, leading }: SqlContext): string {
+function testSql(
+  { field, is, value }: Test,
+  { side, indexTable, keyMap, today, binds, leading }: SqlContext,
+): string {
   const found = indexTable.fields.get(field);
   // A field that is gone has no value in any entry.
   if (!found) return is === 'empty' || is === 'noneOf' ? '1' : '0';
@@ -82,13 +107,15 @@ function testSql({ field, is, value }: Test, { side, indexTable, keyMap, today, 
   if (is === 'empty') return `${column} IS NULL`;
   // Where there is nothing to compare with, nothing is like it.
   if (wanted.length === 0) return is === 'noneOf' ? '1' : '0';
-  const branch = (values: readonly Bind[]) => `SELECT descendant FROM closure WHERE ancestor IN ${binds.list(values)}`;
+  const branch = (values: readonly Bind[]) =>
+    `SELECT descendant FROM closure WHERE ancestor IN ${binds.list(values)}`;
   if (found.many) {
     const has = (values: readonly Bind[]) =>
       `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN ${binds.list(values)})`;
     // Only what stands in the SQL may be bound.
     const each = () => wanted.map((one) => has([one])).join(' AND ');
-    if (is === 'under') return `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${branch(wanted)}))`;
+    if (is === 'under')
+      return `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${branch(wanted)}))`;
     if (is === 'oneOf') return has(wanted);
     if (is === 'noneOf') return `NOT ${has(wanted)}`;
     if (is === 'allOf') return `(${column} IS NOT NULL AND ${each()})`;
@@ -96,16 +123,28 @@ function testSql({ field, is, value }: Test, { side, indexTable, keyMap, today, 
   }
   const filled = (test: string) => `(${column} IS NOT NULL AND ${test})`;
   switch (is) {
-    case 'equals': return filled(wanted.length === 1 ? `${column} = ${binds.add(low)}` : '0');
-    case 'oneOf': return filled(`${column} IN ${binds.list(wanted)}`);
-    case 'allOf': return filled(wanted.map((one) => `${column} = ${binds.add(one)}`).join(' AND '));
-    case 'noneOf': return `(${column} IS NULL OR ${column} NOT IN ${binds.list(wanted)})`;
-    case 'under': return filled(`${column} IN (${branch(wanted)})`);
-    case 'contains': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) > 0`);
-    case 'startsWith': return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) = 1`);
-    case 'before': case 'lessThan': return filled(`${column} < ${binds.add(low)}`);
-    case 'after': case 'moreThan': return filled(`${column} > ${binds.add(low)}`);
-    case 'between': return filled(`${column} >= ${binds.add(low)} AND ${column} <= ${binds.add(high)}`);
+    case 'equals':
+      return filled(wanted.length === 1 ? `${column} = ${binds.add(low)}` : '0');
+    case 'oneOf':
+      return filled(`${column} IN ${binds.list(wanted)}`);
+    case 'allOf':
+      return filled(wanted.map((one) => `${column} = ${binds.add(one)}`).join(' AND '));
+    case 'noneOf':
+      return `(${column} IS NULL OR ${column} NOT IN ${binds.list(wanted)})`;
+    case 'under':
+      return filled(`${column} IN (${branch(wanted)})`);
+    case 'contains':
+      return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) > 0`);
+    case 'startsWith':
+      return filled(`instr(s.${found.folded}, ${binds.add(folded(String(low)))}) = 1`);
+    case 'before':
+    case 'lessThan':
+      return filled(`${column} < ${binds.add(low)}`);
+    case 'after':
+    case 'moreThan':
+      return filled(`${column} > ${binds.add(low)}`);
+    case 'between':
+      return filled(`${column} >= ${binds.add(low)} AND ${column} <= ${binds.add(high)}`);
   }
 }
 

@@ -13,7 +13,12 @@ export interface FacetQuestion {
 }
 
 /** How many entries that visitors see have each value of some fields: for each question by the value's integer key (choices, categories) or 0 and 1. One query for all of them. */
-export async function countFacets(reader: Reader, { indexTable, keyMap, now, today, home }: QueryContext, shown: Condition, questions: readonly FacetQuestion[]): Promise<Map<number, number>[]> {
+export async function countFacets(
+  reader: Reader,
+  { indexTable, keyMap, now, today, home }: QueryContext,
+  shown: Condition,
+  questions: readonly FacetQuestion[],
+): Promise<Map<number, number>[]> {
   const counts = questions.map(() => new Map<number, number>());
   if (questions.length === 0) return counts;
   const binds = new Binds();
@@ -21,18 +26,34 @@ export async function countFacets(reader: Reader, { indexTable, keyMap, now, tod
   const selects = questions.flatMap(({ field, where, categories }, i) => {
     const found = indexTable.fields.get(field);
     if (!found) return [];
-    const passing = conditionSql({ all: [shown, where] }, { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter', home });
+    const passing = conditionSql(
+      { all: [shown, where] },
+      { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter', home },
+    );
     const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
     if (found.many) {
       const named = `JOIN many m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
-      if (!categories) return [`SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${indexTable.live} s ${named} WHERE ${narrowed} GROUP BY m.value`];
-      return [`SELECT ${i}, c.ancestor, count(DISTINCT s.entry) FROM ${indexTable.live} s ${named} JOIN closure c ON c.descendant = m.value AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`];
+      if (!categories)
+        return [
+          `SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${indexTable.live} s ${named} WHERE ${narrowed} GROUP BY m.value`,
+        ];
+      return [
+        `SELECT ${i}, c.ancestor, count(DISTINCT s.entry) FROM ${indexTable.live} s ${named} JOIN closure c ON c.descendant = m.value AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`,
+      ];
     }
-    if (!categories) return [`SELECT ${i} AS facet, s.${found.value} AS value, count(*) AS n FROM ${indexTable.live} s WHERE ${narrowed} AND s.${found.value} IS NOT NULL GROUP BY s.${found.value}`];
-    return [`SELECT ${i}, c.ancestor, count(*) FROM ${indexTable.live} s JOIN closure c ON c.descendant = s.${found.value} AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`];
+    if (!categories)
+      return [
+        `SELECT ${i} AS facet, s.${found.value} AS value, count(*) AS n FROM ${indexTable.live} s WHERE ${narrowed} AND s.${found.value} IS NOT NULL GROUP BY s.${found.value}`,
+      ];
+    return [
+      `SELECT ${i}, c.ancestor, count(*) FROM ${indexTable.live} s JOIN closure c ON c.descendant = s.${found.value} AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`,
+    ];
   });
   if (selects.length === 0) return counts;
-  const rows = await reader.all<{ facet: number; value: number; n: number }>(`WITH counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`, binds.values);
+  const rows = await reader.all<{ facet: number; value: number; n: number }>(
+    `WITH counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`,
+    binds.values,
+  );
   for (const { facet, value, n } of rows) counts[facet]?.set(value, n);
   return counts;
 }

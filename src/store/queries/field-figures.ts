@@ -15,27 +15,41 @@ export interface FieldFigures {
 const onlyWhether = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
 
 /** Figures of every field of a type over its entries that are not in the bin, with one query over the sheet. */
-export async function fieldFigures(reader: Reader, indexTable: IndexTable): Promise<{ total: number; fields: FieldFigures[] }> {
+export async function fieldFigures(
+  reader: Reader,
+  indexTable: IndexTable,
+): Promise<{ total: number; fields: FieldFigures[] }> {
   const fields = [...indexTable.fields.values()];
   const columns = fields.flatMap(({ value, field, many }, i) => [
     `count(${value}) AS n${i}`,
     ...(onlyWhether.has(field.kind) || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
-    ...(field.kind === 'number' || field.kind === 'date' || field.kind === 'moment' || field.kind === 'list' ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`] : []),
+    ...(field.kind === 'number' || field.kind === 'date' || field.kind === 'moment' || field.kind === 'list'
+      ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`]
+      : []),
   ]);
-  const row = await reader.one<Record<string, number | string | null>>(`SELECT count(*) AS total${columns.map((column) => `, ${column}`).join('')} FROM ${indexTable.work} WHERE binned = 0`);
+  const row = await reader.one<Record<string, number | string | null>>(
+    `SELECT count(*) AS total${columns.map((column) => `, ${column}`).join('')} FROM ${indexTable.work} WHERE binned = 0`,
+  );
   return {
     total: Number(row?.total ?? 0),
     fields: fields.map(({ field }, i) => ({
       field: field.id,
       filled: Number(row?.[`n${i}`] ?? 0),
       ...(row?.[`d${i}`] === undefined ? {} : { distinct: Number(row[`d${i}`]) }),
-      ...(row?.[`a${i}`] ?? undefined) === undefined ? {} : { least: row?.[`a${i}`] ?? undefined, most: row?.[`z${i}`] ?? undefined },
+      ...((row?.[`a${i}`] ?? undefined) === undefined
+        ? {}
+        : { least: row?.[`a${i}`] ?? undefined, most: row?.[`z${i}`] ?? undefined }),
     })),
   };
 }
 
 /** The numbers a field holds in the entries that are not in the bin, least first: at most `most`, evenly taken. */
-export async function numbersOf(reader: Reader, indexTable: IndexTable, field: Id, most: number): Promise<number[]> {
+export async function numbersOf(
+  reader: Reader,
+  indexTable: IndexTable,
+  field: Id,
+  most: number,
+): Promise<number[]> {
   const found = indexTable.fields.get(field);
   if (found?.field.kind !== 'number') return [];
   const rows = await reader.all<{ v: number }>(

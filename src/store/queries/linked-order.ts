@@ -12,18 +12,27 @@ interface LinkedKey {
 function linkedKey(by: string, { indexTable, language }: QueryContext): LinkedKey | undefined {
   const through = throughLink(by);
   const link = through && indexTable.fields.get(through.link);
-  const ways = through ? (indexTable.having?.(through.field) ?? []).flatMap((to) => { const column = sortIn(to.fields.get(through.field), language); return column ? [{ indexTable: to, column }] : []; }) : [];
+  const ways = through
+    ? (indexTable.having?.(through.field) ?? []).flatMap((to) => {
+        const column = sortIn(to.fields.get(through.field), language);
+        return column ? [{ indexTable: to, column }] : [];
+      })
+    : [];
   return link && ways.length > 0 ? { link, ways } : undefined;
 }
 
-const named = (live: string, at: string) => `FROM ${live} l JOIN records o ON o.id = l.entry JOIN ids i ON i.uuid = o.uuid WHERE l.live_from <= ${at} AND l.live_until > ${at}`;
+const named = (live: string, at: string) =>
+  `FROM ${live} l JOIN records o ON o.id = l.entry JOIN ids i ON i.uuid = o.uuid WHERE l.live_from <= ${at} AND l.live_until > ${at}`;
 
 /** The value to sort by of the entry that a link leads to, as visitors see it. */
 export function linkedSort(by: string, asked: QueryContext, binds: Binds): string | undefined {
   const key = linkedKey(by, asked);
   if (!key) return undefined;
   const at = binds.add(asked.now);
-  const values = key.ways.map(({ indexTable, column }) => `(SELECT l.${column} FROM ids i JOIN records o ON o.uuid = i.uuid JOIN ${indexTable.live} l ON l.entry = o.id AND l.live_from <= ${at} AND l.live_until > ${at} WHERE i.n = s.${key.link.value})`);
+  const values = key.ways.map(
+    ({ indexTable, column }) =>
+      `(SELECT l.${column} FROM ids i JOIN records o ON o.uuid = i.uuid JOIN ${indexTable.live} l ON l.entry = o.id AND l.live_from <= ${at} AND l.live_until > ${at} WHERE i.n = s.${key.link.value})`,
+  );
   return values.length === 1 ? values[0] : `coalesce(${values.join(', ')})`;
 }
 
@@ -31,7 +40,10 @@ export function linkedSort(by: string, asked: QueryContext, binds: Binds): strin
  * A way to walk rows \`s\` in the order of what their links lead to (\`l.sort\`), along the index of the linked side. There
  * is none where links lead to several types that have the field. The joins must stand in this order, or the planner sorts.
  */
-export function linkedWalk(by: string, asked: QueryContext): ((binds: Binds) => { from: string; where: string }) | undefined {
+export function linkedWalk(
+  by: string,
+  asked: QueryContext,
+): ((binds: Binds) => { from: string; where: string }) | undefined {
   const key = linkedKey(by, asked);
   const [way, ...more] = key?.ways ?? [];
   if (!key || !way || more.length > 0) return undefined;
@@ -49,6 +61,8 @@ export function linkedRest(by: string, asked: QueryContext, binds: Binds): strin
   const key = linkedKey(by, asked);
   if (!key) return '1';
   const at = binds.add(asked.now);
-  const sorted = key.ways.map(({ indexTable, column }) => `SELECT i.n ${named(indexTable.live, at)} AND l.${column} IS NOT NULL`).join(' UNION ALL ');
+  const sorted = key.ways
+    .map(({ indexTable, column }) => `SELECT i.n ${named(indexTable.live, at)} AND l.${column} IS NOT NULL`)
+    .join(' UNION ALL ');
   return `(s.${key.link.value} IS NULL OR s.${key.link.value} NOT IN (${sorted}))`;
 }

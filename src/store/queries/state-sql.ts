@@ -1,7 +1,8 @@
 import type { State } from '../../core/content/states';
 import type { Binds } from './binds';
 
-const among = (now: string) => `(s.live_from <= ${now} AND s.live_until > ${now} OR s.next_from <= ${now} AND s.next_until > ${now})`;
+const among = (now: string) =>
+  `(s.live_from <= ${now} AND s.live_until > ${now} OR s.next_from <= ${now} AND s.next_until > ${now})`;
 
 /** The state of a row of a working sheet by the clock, as `stateAt` in core tells it of one thing. */
 export function stateSql(state: State, now: number, binds: Binds, filterLeads: boolean): string {

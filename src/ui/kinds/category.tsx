@@ -10,13 +10,23 @@ import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import { without } from './rule-inputs';
 import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
 
-function Input({ id, rules, value, onChange, invalid, describedBy, label, beside }: InputProps<'category'>): ReactElement {
+function Input({
+  id,
+  rules,
+  value,
+  onChange,
+  invalid,
+  describedBy,
+  label,
+  beside,
+}: InputProps<'category'>): ReactElement {
   const { data } = useAsk('categories', { path: { id: rules.scheme } }, { enabled: rules.scheme !== '' });
   const items = data?.items ?? [];
   const chosen = idsIn(value);
   const trails = trailsOf(items);
   // First the branch, then the leaf: only what stands below what the other field holds is offered.
-  const branchField = rules.within === undefined ? undefined : beside?.fields.find((field) => field.id === rules.within);
+  const branchField =
+    rules.within === undefined ? undefined : beside?.fields.find((field) => field.id === rules.within);
   const branches = branchField ? idsIn(beside?.values[branchField.key]) : undefined;
   const parents = new Map(items.map((item) => [item.id, item.parent]));
   const under = (item: string, test: (id: string) => boolean): boolean => {
@@ -24,15 +34,32 @@ function Input({ id, rules, value, onChange, invalid, describedBy, label, beside
     return false;
   };
   const keyed = rules.under === undefined ? undefined : items.find(({ key }) => key === rules.under)?.id;
-  const offered = items.filter((item) => (keyed === undefined || (item.id !== keyed && under(item.id, (at) => at === keyed))) && (branches === undefined || under(item.id, (at) => branches.includes(at))));
+  const offered = items.filter(
+    (item) =>
+      (keyed === undefined || (item.id !== keyed && under(item.id, (at) => at === keyed))) &&
+      (branches === undefined || under(item.id, (at) => branches.includes(at))),
+  );
   const add = (added: string) => onChange(rules.multiple ? [...chosen, added] : added);
   return (
     <div>
-      <ChosenList label="Chosen categories" items={chosen.map((each) => ({ id: each, label: trails.get(each) ?? 'A category that is gone' }))} onChange={(ids) => onChange(rules.multiple ? ids : ids[0] ?? null)} />
+      <ChosenList
+        label="Chosen categories"
+        items={chosen.map((each) => ({ id: each, label: trails.get(each) ?? 'A category that is gone' }))}
+        onChange={(ids) => onChange(rules.multiple ? ids : (ids[0] ?? null))}
+      />
       {(rules.multiple || chosen.length === 0) && (
         <CategoryPick
-          id={id} offered={offered.filter((item) => !chosen.includes(item.id))} trails={trails} onPick={add} placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'} invalid={invalid} describedBy={describedBy} {...(label ? { label } : {})}
-          {...(branchField && branches?.length === 0 ? { nothing: `Choose ${branchField.label} first.` } : {})}
+          id={id}
+          offered={offered.filter((item) => !chosen.includes(item.id))}
+          trails={trails}
+          onPick={add}
+          placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'}
+          invalid={invalid}
+          describedBy={describedBy}
+          {...(label ? { label } : {})}
+          {...(branchField && branches?.length === 0
+            ? { nothing: `Choose ${branchField.label} first.` }
+            : {})}
         />
       )}
     </div>
@@ -40,24 +67,61 @@ function Input({ id, rules, value, onChange, invalid, describedBy, label, beside
 }
 
 function Rules({ id, rules, onChange, model, siblings }: RulesProps<'category'>): ReactElement {
-  const others = siblings.filter((field) => field.kind === 'category' && field.rules.scheme === rules.scheme && field.rules !== rules);
+  const others = siblings.filter(
+    (field) => field.kind === 'category' && field.rules.scheme === rules.scheme && field.rules !== rules,
+  );
   return (
     <>
-      <Labelled id={`${id}-scheme`} label="Filled from" faults={rules.scheme ? [] : ['Choose a scheme or a set of tags.']}>
-        <Select fullWidth displayEmpty value={model.schemes.some((scheme) => scheme.id === rules.scheme) ? rules.scheme : ''} labelId={`${id}-scheme-label`} SelectDisplayProps={{ id: `${id}-scheme` }} onChange={({ target }) => onChange({ ...rules, scheme: target.value })}>
+      <Labelled
+        id={`${id}-scheme`}
+        label="Filled from"
+        faults={rules.scheme ? [] : ['Choose a scheme or a set of tags.']}
+      >
+        <Select
+          fullWidth
+          displayEmpty
+          value={model.schemes.some((scheme) => scheme.id === rules.scheme) ? rules.scheme : ''}
+          labelId={`${id}-scheme-label`}
+          SelectDisplayProps={{ id: `${id}-scheme` }}
+          onChange={({ target }) => onChange({ ...rules, scheme: target.value })}
+        >
           <MenuItem value="">Nothing yet</MenuItem>
-          {model.schemes.map((scheme) => <MenuItem key={scheme.id} value={scheme.id}>{scheme.label}</MenuItem>)}
+          {model.schemes.map((scheme) => (
+            <MenuItem key={scheme.id} value={scheme.id}>
+              {scheme.label}
+            </MenuItem>
+          ))}
         </Select>
       </Labelled>
       <SeveralRulesInputs id={id} rules={rules} onChange={onChange} />
-      <Labelled id={`${id}-under`} label="Only below the category with the key" help="Left empty, every category may be chosen.">
-        <OutlinedInput id={`${id}-under`} fullWidth value={rules.under ?? ''} onChange={({ target }) => onChange(without({ ...rules, under: target.value.trim() || undefined }))} />
+      <Labelled
+        id={`${id}-under`}
+        label="Only below the category with the key"
+        help="Left empty, every category may be chosen."
+      >
+        <OutlinedInput
+          id={`${id}-under`}
+          fullWidth
+          value={rules.under ?? ''}
+          onChange={({ target }) => onChange(without({ ...rules, under: target.value.trim() || undefined }))}
+        />
       </Labelled>
       {others.length > 0 && (
         <Labelled id={`${id}-within`} label="Only below what another field holds">
-          <Select fullWidth displayEmpty value={rules.within ?? ''} labelId={`${id}-within-label`} SelectDisplayProps={{ id: `${id}-within` }} onChange={({ target }) => onChange(without({ ...rules, within: target.value || undefined }))}>
+          <Select
+            fullWidth
+            displayEmpty
+            value={rules.within ?? ''}
+            labelId={`${id}-within-label`}
+            SelectDisplayProps={{ id: `${id}-within` }}
+            onChange={({ target }) => onChange(without({ ...rules, within: target.value || undefined }))}
+          >
             <MenuItem value="">No other field</MenuItem>
-            {others.map((field) => <MenuItem key={field.id} value={field.id}>{field.label}</MenuItem>)}
+            {others.map((field) => (
+              <MenuItem key={field.id} value={field.id}>
+                {field.label}
+              </MenuItem>
+            ))}
           </Select>
         </Labelled>
       )}
@@ -66,7 +130,10 @@ function Rules({ id, rules, onChange, model, siblings }: RulesProps<'category'>)
 }
 
 export const category: KindUi<'category'> = {
-  icon: ListTree, Input, Rules, width: 'half',
+  icon: ListTree,
+  Input,
+  Rules,
+  width: 'half',
   note: (value, rules) => severalNote(idsIn(value).length, rules),
   isGroup: () => false,
 };

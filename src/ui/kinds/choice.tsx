@@ -11,16 +11,28 @@ import type { KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
 
-const chosen = (value: unknown): string[] => (Array.isArray(value) ? value.filter((each): each is string => typeof each === 'string') : typeof value === 'string' && value ? [value] : []);
+const chosen = (value: unknown): string[] =>
+  Array.isArray(value)
+    ? value.filter((each): each is string => typeof each === 'string')
+    : typeof value === 'string' && value
+      ? [value]
+      : [];
 
 /** Names by language with one of them changed; an empty one goes. */
-const named = (labels: Choice['labels'], locale: string, words: string): Record<string, string> => Object.fromEntries(Object.entries({ ...labels, [locale]: words }).filter(([, each]) => each !== ''));
+const named = (labels: Choice['labels'], locale: string, words: string): Record<string, string> =>
+  Object.fromEntries(Object.entries({ ...labels, [locale]: words }).filter(([, each]) => each !== ''));
 
-function Choices({ id, rules, model, onChange }: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'model' | 'onChange'>): ReactElement {
+function Choices({
+  id,
+  rules,
+  model,
+  onChange,
+}: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'model' | 'onChange'>): ReactElement {
   const [label, setLabel] = useState('');
   const { choices } = rules;
   const put = (next: ChoiceRules['choices']) => onChange({ ...rules, choices: next });
-  const set = (choice: string, change: Partial<Choice>) => put(choices.map((each) => (each.id === choice ? { ...each, ...change } : each)));
+  const set = (choice: string, change: Partial<Choice>) =>
+    put(choices.map((each) => (each.id === choice ? { ...each, ...change } : each)));
   const move = (from: number, to: number) => {
     const next = [...choices];
     const [moved] = next.splice(from, 1);
@@ -29,7 +41,17 @@ function Choices({ id, rules, model, onChange }: Pick<RulesProps<'choice'>, 'id'
   };
   const add = () => {
     if (!label.trim()) return;
-    put([...choices, { id: newId(), key: keyFrom(label, choices.map(({ key }) => key)), label: label.trim() }]);
+    put([
+      ...choices,
+      {
+        id: newId(),
+        key: keyFrom(
+          label,
+          choices.map(({ key }) => key),
+        ),
+        label: label.trim(),
+      },
+    ]);
     setLabel('');
   };
   return (
@@ -38,20 +60,62 @@ function Choices({ id, rules, model, onChange }: Pick<RulesProps<'choice'>, 'id'
         {choices.map((choice, i) => (
           <li className={styles.item} key={choice.id}>
             <div className={styles.names}>
-              <OutlinedInput value={choice.label} title={choice.key} onChange={({ target }) => set(choice.id, { label: target.value })} slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }} />
+              <OutlinedInput
+                value={choice.label}
+                title={choice.key}
+                onChange={({ target }) => set(choice.id, { label: target.value })}
+                slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }}
+              />
               {model.locales.others.map((locale) => (
-                <OutlinedInput key={locale} value={choice.labels?.[locale] ?? ''} placeholder={`in ${languageName(locale)}`} onChange={({ target }) => set(choice.id, { labels: named(choice.labels, locale, target.value) })} slotProps={{ input: { 'aria-label': `Choice ${i + 1} in ${languageName(locale)}`, lang: locale } }} />
+                <OutlinedInput
+                  key={locale}
+                  value={choice.labels?.[locale] ?? ''}
+                  placeholder={`in ${languageName(locale)}`}
+                  onChange={({ target }) =>
+                    set(choice.id, { labels: named(choice.labels, locale, target.value) })
+                  }
+                  slotProps={{
+                    input: { 'aria-label': `Choice ${i + 1} in ${languageName(locale)}`, lang: locale },
+                  }}
+                />
               ))}
             </div>
-            <IconButton aria-label={`Move ${choice.label} up`} disabled={i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
-            <IconButton aria-label={`Move ${choice.label} down`} disabled={i === choices.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
-            <IconButton aria-label={`Take out ${choice.label}`} onClick={() => put(choices.filter((each) => each.id !== choice.id))}><X size={14} /></IconButton>
+            <IconButton
+              aria-label={`Move ${choice.label} up`}
+              disabled={i === 0}
+              onClick={() => move(i, i - 1)}
+            >
+              <ArrowUp size={14} />
+            </IconButton>
+            <IconButton
+              aria-label={`Move ${choice.label} down`}
+              disabled={i === choices.length - 1}
+              onClick={() => move(i, i + 1)}
+            >
+              <ArrowDown size={14} />
+            </IconButton>
+            <IconButton
+              aria-label={`Take out ${choice.label}`}
+              onClick={() => put(choices.filter((each) => each.id !== choice.id))}
+            >
+              <X size={14} />
+            </IconButton>
           </li>
         ))}
         <li>
           <OutlinedInput
-            fullWidth placeholder="Another choice, then Enter" value={label} onChange={({ target }) => setLabel(target.value)} onBlur={add}
-            onKeyDown={(event) => { if (event.key === 'Enter') { event.preventDefault(); add(); } }} slotProps={{ input: { 'aria-label': 'Another choice' } }}
+            fullWidth
+            placeholder="Another choice, then Enter"
+            value={label}
+            onChange={({ target }) => setLabel(target.value)}
+            onBlur={add}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') {
+                event.preventDefault();
+                add();
+              }
+            }}
+            slotProps={{ input: { 'aria-label': 'Another choice' } }}
           />
         </li>
       </ul>
@@ -65,17 +129,43 @@ export const choice: KindUi<'choice'> = {
     const has = chosen(value);
     if (!rules.multiple) {
       return (
-        <Select fullWidth displayEmpty value={has[0] ?? ''} error={invalid} onChange={({ target }) => onChange(target.value || null)} {...(label ? { 'aria-label': label } : { labelId: `${id}-label` })} SelectDisplayProps={{ id, 'aria-describedby': describedBy }}>
-          <MenuItem value=""><span style={{ color: 'var(--faint)' }}>Nothing chosen</span></MenuItem>
-          {rules.choices.map((each) => <MenuItem key={each.id} value={each.key}>{each.label}</MenuItem>)}
+        <Select
+          fullWidth
+          displayEmpty
+          value={has[0] ?? ''}
+          error={invalid}
+          onChange={({ target }) => onChange(target.value || null)}
+          {...(label ? { 'aria-label': label } : { labelId: `${id}-label` })}
+          SelectDisplayProps={{ id, 'aria-describedby': describedBy }}
+        >
+          <MenuItem value="">
+            <span style={{ color: 'var(--faint)' }}>Nothing chosen</span>
+          </MenuItem>
+          {rules.choices.map((each) => (
+            <MenuItem key={each.id} value={each.key}>
+              {each.label}
+            </MenuItem>
+          ))}
         </Select>
       );
     }
     return (
-      <div className={styles.choices} data-invalid={invalid} role={label ? 'group' : undefined} aria-label={label}>
+      <div
+        className={styles.choices}
+        data-invalid={invalid}
+        role={label ? 'group' : undefined}
+        aria-label={label}
+      >
         {rules.choices.map((each) => (
           <label className={styles.choice} key={each.id}>
-            <input type="checkbox" checked={has.includes(each.key)} aria-describedby={describedBy} onChange={({ target }) => onChange(target.checked ? [...has, each.key] : has.filter((key) => key !== each.key))} />
+            <input
+              type="checkbox"
+              checked={has.includes(each.key)}
+              aria-describedby={describedBy}
+              onChange={({ target }) =>
+                onChange(target.checked ? [...has, each.key] : has.filter((key) => key !== each.key))
+              }
+            />
             <span>{each.label}</span>
           </label>
         ))}
@@ -85,11 +175,29 @@ export const choice: KindUi<'choice'> = {
   },
   Rules: ({ id, rules, model, onChange }) => (
     <>
-      <YesRule label="Several may be chosen" value={rules.multiple ?? false} onChange={(multiple) => onChange(without(multiple ? { ...rules, multiple } : { choices: rules.choices }))} />
+      <YesRule
+        label="Several may be chosen"
+        value={rules.multiple ?? false}
+        onChange={(multiple) =>
+          onChange(without(multiple ? { ...rules, multiple } : { choices: rules.choices }))
+        }
+      />
       {rules.multiple && (
         <div className={styles.pair}>
-          <NumberRule whole id={`${id}-min`} label="At least" value={rules.min} onChange={(min) => onChange(without({ ...rules, min }))} />
-          <NumberRule whole id={`${id}-max`} label="At most" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
+          <NumberRule
+            whole
+            id={`${id}-min`}
+            label="At least"
+            value={rules.min}
+            onChange={(min) => onChange(without({ ...rules, min }))}
+          />
+          <NumberRule
+            whole
+            id={`${id}-max`}
+            label="At most"
+            value={rules.max}
+            onChange={(max) => onChange(without({ ...rules, max }))}
+          />
         </div>
       )}
       <Choices id={id} rules={rules} model={model} onChange={onChange} />
@@ -97,10 +205,10 @@ export const choice: KindUi<'choice'> = {
   ),
   note(value, { multiple, min, max }) {
     if (!multiple) return '';
-    const bounds = min && max ? ` of ${min} to ${max}` : max ? ` of up to ${max}` : min ? ` of at least ${min}` : '';
+    const bounds =
+      min && max ? ` of ${min} to ${max}` : max ? ` of up to ${max}` : min ? ` of at least ${min}` : '';
     return `${chosen(value).length}${bounds || ' chosen'}`;
   },
   isGroup: ({ multiple }) => multiple ?? false,
   width: 'third',
 };
-

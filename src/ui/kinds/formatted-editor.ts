@@ -19,21 +19,50 @@ const Picture = Node.create({
   atom: true,
   draggable: true,
   addAttributes: () => ({ media: { default: null }, alt: { default: null }, caption: { default: null } }),
-  parseHTML: () => [{ tag: 'figure[data-media]', getAttrs: (element) => ({ media: element.getAttribute('data-media') }) }],
-  renderHTML: ({ HTMLAttributes, node }) => ['figure', { 'data-media': String(node.attrs.media) }, ['img', mergeAttributes({ src: `/media/${String(node.attrs.media)}/here?w=640`, alt: String(HTMLAttributes.alt ?? '') })]],
-  addCommands: () => ({ putPicture: (media) => ({ commands }) => commands.insertContent({ type: 'picture', attrs: { media } }) }),
+  parseHTML: () => [
+    { tag: 'figure[data-media]', getAttrs: (element) => ({ media: element.getAttribute('data-media') }) },
+  ],
+  renderHTML: ({ HTMLAttributes, node }) => [
+    'figure',
+    { 'data-media': String(node.attrs.media) },
+    [
+      'img',
+      mergeAttributes({
+        src: `/media/${String(node.attrs.media)}/here?w=640`,
+        alt: String(HTMLAttributes.alt ?? ''),
+      }),
+    ],
+  ],
+  addCommands: () => ({
+    putPicture:
+      (media) =>
+      ({ commands }) =>
+        commands.insertContent({ type: 'picture', attrs: { media } }),
+  }),
 });
 
 /** One of the house style's text styles on some words. */
 const Style = Mark.create({
   name: 'style',
-  addAttributes: () => ({ key: { default: null, parseHTML: (element: HTMLElement) => element.getAttribute('data-style'), renderHTML: ({ key }: { key: string }) => ({ 'data-style': key, class: `t-${key}` }) } }),
+  addAttributes: () => ({
+    key: {
+      default: null,
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-style'),
+      renderHTML: ({ key }: { key: string }) => ({ 'data-style': key, class: `t-${key}` }),
+    },
+  }),
   parseHTML: () => [{ tag: 'span[data-style]' }],
   renderHTML: ({ HTMLAttributes }) => ['span', HTMLAttributes, 0],
   addCommands() {
     return {
-      putStyle: (key) => ({ commands }) => commands.setMark(this.name, { key }),
-      dropStyle: () => ({ commands }) => commands.unsetMark(this.name),
+      putStyle:
+        (key) =>
+        ({ commands }) =>
+          commands.setMark(this.name, { key }),
+      dropStyle:
+        () =>
+        ({ commands }) =>
+          commands.unsetMark(this.name),
     };
   },
 });
@@ -41,7 +70,15 @@ const Style = Mark.create({
 /** A whole paragraph in one of the text styles. */
 const StyledParagraph = Paragraph.extend({
   addAttributes() {
-    return { ...this.parent?.(), style: { default: null, parseHTML: (element: HTMLElement) => element.getAttribute('data-style'), renderHTML: ({ style }: { style: string | null }) => (style ? { 'data-style': style, class: `t-${style}` } : {}) } };
+    return {
+      ...this.parent?.(),
+      style: {
+        default: null,
+        parseHTML: (element: HTMLElement) => element.getAttribute('data-style'),
+        renderHTML: ({ style }: { style: string | null }) =>
+          style ? { 'data-style': style, class: `t-${style}` } : {},
+      },
+    };
   },
 });
 
@@ -52,16 +89,39 @@ export function extensionsFor(allow: readonly Feature[]): Extensions {
   const has = (feature: Feature) => allow.includes(feature);
   return [
     StarterKit.configure({
-      strike: false, trailingNode: false, paragraph: false,
-      ...(has('bold') ? {} : { bold: false as const }), ...(has('italic') ? {} : { italic: false as const }), ...(has('underline') ? {} : { underline: false as const }),
-      ...(has('code') ? {} : { code: false as const, codeBlock: false as const }), ...(has('quote') ? {} : { blockquote: false as const }), ...(has('rule') ? {} : { horizontalRule: false as const }),
-      ...(has('lists') ? {} : { bulletList: false as const, orderedList: false as const, listItem: false as const, listKeymap: false as const }),
+      strike: false,
+      trailingNode: false,
+      paragraph: false,
+      ...(has('bold') ? {} : { bold: false as const }),
+      ...(has('italic') ? {} : { italic: false as const }),
+      ...(has('underline') ? {} : { underline: false as const }),
+      ...(has('code') ? {} : { code: false as const, codeBlock: false as const }),
+      ...(has('quote') ? {} : { blockquote: false as const }),
+      ...(has('rule') ? {} : { horizontalRule: false as const }),
+      ...(has('lists')
+        ? {}
+        : {
+            bulletList: false as const,
+            orderedList: false as const,
+            listItem: false as const,
+            listKeymap: false as const,
+          }),
       heading: has('headings') ? { levels: [2, 3, 4] } : false,
-      link: has('link') ? { openOnClick: false, autolink: false, linkOnPaste: true, protocols: ['page', 'entry', 'media'], isAllowedUri: (uri) => whole.test(uri) } : false,
+      link: has('link')
+        ? {
+            openOnClick: false,
+            autolink: false,
+            linkOnPaste: true,
+            protocols: ['page', 'entry', 'media'],
+            isAllowedUri: (uri) => whole.test(uri),
+          }
+        : false,
     }),
     StyledParagraph,
     ...(has('styles') ? [Style] : []),
-    ...(has('alignment') ? [TextAlign.configure({ types: ['paragraph', ...(has('headings') ? ['heading'] : [])] })] : []),
+    ...(has('alignment')
+      ? [TextAlign.configure({ types: ['paragraph', ...(has('headings') ? ['heading'] : [])] })]
+      : []),
     ...(has('table') ? [TableKit.configure({ table: { resizable: false } })] : []),
     ...(has('picture') ? [Picture] : []),
   ];

@@ -1,8 +1,36 @@
 'use client';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, IconButton, MenuItem, OutlinedInput, Select } from '@mui/material';
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  IconButton,
+  MenuItem,
+  OutlinedInput,
+  Select,
+} from '@mui/material';
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
-import { AlignCenter, AlignLeft, AlignRight, Bold, Code, Image, Italic, Link2, List, ListOrdered, Minus, Quote, Redo2, Table, Underline, Undo2, type LucideIcon } from 'lucide-react';
+import {
+  AlignCenter,
+  AlignLeft,
+  AlignRight,
+  Bold,
+  Code,
+  Image,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  Minus,
+  Quote,
+  Redo2,
+  Table,
+  Underline,
+  Undo2,
+  type LucideIcon,
+} from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { Feature } from '../../core/content/formatted';
 import type { TextStyle } from '../../core/model/fresh/house-style';
@@ -21,25 +49,98 @@ interface Tool {
 }
 
 const tools: readonly Tool[] = [
-  { label: 'Bold', icon: Bold, needs: 'bold', isOn: (e) => e.isActive('bold'), does: (e) => e.chain().focus().toggleBold().run() },
-  { label: 'Italic', icon: Italic, needs: 'italic', isOn: (e) => e.isActive('italic'), does: (e) => e.chain().focus().toggleItalic().run() },
-  { label: 'Underlined', icon: Underline, needs: 'underline', isOn: (e) => e.isActive('underline'), does: (e) => e.chain().focus().toggleUnderline().run() },
-  { label: 'Code', icon: Code, needs: 'code', isOn: (e) => e.isActive('code'), does: (e) => e.chain().focus().toggleCode().run() },
-  { label: 'List', icon: List, needs: 'lists', isOn: (e) => e.isActive('bulletList'), does: (e) => e.chain().focus().toggleBulletList().run() },
-  { label: 'Numbered list', icon: ListOrdered, needs: 'lists', isOn: (e) => e.isActive('orderedList'), does: (e) => e.chain().focus().toggleOrderedList().run() },
-  { label: 'Quotation', icon: Quote, needs: 'quote', isOn: (e) => e.isActive('blockquote'), does: (e) => e.chain().focus().toggleBlockquote().run() },
-  { label: 'To the left', icon: AlignLeft, needs: 'alignment', isOn: (e) => e.isActive({ textAlign: 'left' }), does: (e) => e.chain().focus().setTextAlign('left').run() },
-  { label: 'In the middle', icon: AlignCenter, needs: 'alignment', isOn: (e) => e.isActive({ textAlign: 'center' }), does: (e) => e.chain().focus().setTextAlign('center').run() },
-  { label: 'To the right', icon: AlignRight, needs: 'alignment', isOn: (e) => e.isActive({ textAlign: 'right' }), does: (e) => e.chain().focus().setTextAlign('right').run() },
-  { label: 'Ruled line', icon: Minus, needs: 'rule', does: (e) => e.chain().focus().setHorizontalRule().run() },
-  { label: 'Table', icon: Table, needs: 'table', does: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+  {
+    label: 'Bold',
+    icon: Bold,
+    needs: 'bold',
+    isOn: (e) => e.isActive('bold'),
+    does: (e) => e.chain().focus().toggleBold().run(),
+  },
+  {
+    label: 'Italic',
+    icon: Italic,
+    needs: 'italic',
+    isOn: (e) => e.isActive('italic'),
+    does: (e) => e.chain().focus().toggleItalic().run(),
+  },
+  {
+    label: 'Underlined',
+    icon: Underline,
+    needs: 'underline',
+    isOn: (e) => e.isActive('underline'),
+    does: (e) => e.chain().focus().toggleUnderline().run(),
+  },
+  {
+    label: 'Code',
+    icon: Code,
+    needs: 'code',
+    isOn: (e) => e.isActive('code'),
+    does: (e) => e.chain().focus().toggleCode().run(),
+  },
+  {
+    label: 'List',
+    icon: List,
+    needs: 'lists',
+    isOn: (e) => e.isActive('bulletList'),
+    does: (e) => e.chain().focus().toggleBulletList().run(),
+  },
+  {
+    label: 'Numbered list',
+    icon: ListOrdered,
+    needs: 'lists',
+    isOn: (e) => e.isActive('orderedList'),
+    does: (e) => e.chain().focus().toggleOrderedList().run(),
+  },
+  {
+    label: 'Quotation',
+    icon: Quote,
+    needs: 'quote',
+    isOn: (e) => e.isActive('blockquote'),
+    does: (e) => e.chain().focus().toggleBlockquote().run(),
+  },
+  {
+    label: 'To the left',
+    icon: AlignLeft,
+    needs: 'alignment',
+    isOn: (e) => e.isActive({ textAlign: 'left' }),
+    does: (e) => e.chain().focus().setTextAlign('left').run(),
+  },
+  {
+    label: 'In the middle',
+    icon: AlignCenter,
+    needs: 'alignment',
+    isOn: (e) => e.isActive({ textAlign: 'center' }),
+    does: (e) => e.chain().focus().setTextAlign('center').run(),
+  },
+  {
+    label: 'To the right',
+    icon: AlignRight,
+    needs: 'alignment',
+    isOn: (e) => e.isActive({ textAlign: 'right' }),
+    does: (e) => e.chain().focus().setTextAlign('right').run(),
+  },
+  {
+    label: 'Ruled line',
+    icon: Minus,
+    needs: 'rule',
+    does: (e) => e.chain().focus().setHorizontalRule().run(),
+  },
+  {
+    label: 'Table',
+    icon: Table,
+    needs: 'table',
+    does: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+  },
   { label: 'Undo', icon: Undo2, can: (e) => e.can().undo(), does: (e) => e.chain().focus().undo().run() },
   { label: 'Redo', icon: Redo2, can: (e) => e.can().redo(), does: (e) => e.chain().focus().redo().run() },
 ];
 
 const inTable: readonly { label: string; does: (editor: Editor) => void }[] = [
-  { label: 'Row below', does: (e) => e.chain().focus().addRowAfter().run() }, { label: 'Column after', does: (e) => e.chain().focus().addColumnAfter().run() },
-  { label: 'Take out row', does: (e) => e.chain().focus().deleteRow().run() }, { label: 'Take out column', does: (e) => e.chain().focus().deleteColumn().run() }, { label: 'Take out table', does: (e) => e.chain().focus().deleteTable().run() },
+  { label: 'Row below', does: (e) => e.chain().focus().addRowAfter().run() },
+  { label: 'Column after', does: (e) => e.chain().focus().addColumnAfter().run() },
+  { label: 'Take out row', does: (e) => e.chain().focus().deleteRow().run() },
+  { label: 'Take out column', does: (e) => e.chain().focus().deleteColumn().run() },
+  { label: 'Take out table', does: (e) => e.chain().focus().deleteTable().run() },
 ];
 
 /** Asks where some words lead: a page of the site, or an address that begins with a known way. */
@@ -53,54 +154,174 @@ function LinkBox({ editor, onClose }: { editor: Editor; onClose: () => void }): 
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="link-box">
       <DialogTitle id="link-box">Where these words lead</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: '12px' }}>
-        <Labelled id="link-page" label="A page of this site"><PageFinder id="link-page" value={page} onChoose={(chosen) => { setPage(chosen); setAddress(''); }} /></Labelled>
-        <Labelled id="link-address" label="Or another address" help="Begins with https://, mailto: or tel:"><OutlinedInput id="link-address" fullWidth value={address} onChange={({ target }) => { setAddress(target.value); setPage(''); }} /></Labelled>
+        <Labelled id="link-page" label="A page of this site">
+          <PageFinder
+            id="link-page"
+            value={page}
+            onChoose={(chosen) => {
+              setPage(chosen);
+              setAddress('');
+            }}
+          />
+        </Labelled>
+        <Labelled id="link-address" label="Or another address" help="Begins with https://, mailto: or tel:">
+          <OutlinedInput
+            id="link-address"
+            fullWidth
+            value={address}
+            onChange={({ target }) => {
+              setAddress(target.value);
+              setPage('');
+            }}
+          />
+        </Labelled>
       </DialogContent>
       <DialogActions>
-        {had && <Button onClick={() => { editor.chain().focus().unsetLink().run(); onClose(); }}>Lead nowhere</Button>}
-        <Button variant="contained" disabled={!fits} onClick={() => { editor.chain().focus().extendMarkRange('link').setLink({ href }).run(); onClose(); }}>Lead there</Button>
+        {had && (
+          <Button
+            onClick={() => {
+              editor.chain().focus().unsetLink().run();
+              onClose();
+            }}
+          >
+            Lead nowhere
+          </Button>
+        )}
+        <Button
+          variant="contained"
+          disabled={!fits}
+          onClick={() => {
+            editor.chain().focus().extendMarkRange('link').setLink({ href }).run();
+            onClose();
+          }}
+        >
+          Lead there
+        </Button>
       </DialogActions>
     </Dialog>
   );
 }
 
 /** What can be done to a formatted text: only what its field allows. */
-export function FormattedToolbar({ editor, allow, textStyles, label }: { editor: Editor; allow: readonly Feature[]; textStyles: readonly TextStyle[]; label: string }): ReactElement {
+export function FormattedToolbar({
+  editor,
+  allow,
+  textStyles,
+  label,
+}: {
+  editor: Editor;
+  allow: readonly Feature[];
+  textStyles: readonly TextStyle[];
+  label: string;
+}): ReactElement {
   const [linking, setLinking] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
-      on: tools.map((tool) => tool.isOn?.(now) ?? false), can: tools.map((tool) => tool.can?.(now) ?? true), link: now.isActive('link'), table: allow.includes('table') && now.isActive('table'),
-      heading: [2, 3, 4].find((level) => now.isActive('heading', { level })) ?? 0, style: String(now.getAttributes('style').key ?? now.getAttributes('paragraph').style ?? ''),
+      on: tools.map((tool) => tool.isOn?.(now) ?? false),
+      can: tools.map((tool) => tool.can?.(now) ?? true),
+      link: now.isActive('link'),
+      table: allow.includes('table') && now.isActive('table'),
+      heading: [2, 3, 4].find((level) => now.isActive('heading', { level })) ?? 0,
+      style: String(now.getAttributes('style').key ?? now.getAttributes('paragraph').style ?? ''),
     }),
   });
-  const shown = tools.flatMap((tool, i) => (tool.needs === undefined || allow.includes(tool.needs) ? [{ tool, i }] : []));
+  const shown = tools.flatMap((tool, i) =>
+    tool.needs === undefined || allow.includes(tool.needs) ? [{ tool, i }] : [],
+  );
   return (
     <div className={styles.tools} role="toolbar" aria-label={`Format ${label}`}>
       {allow.includes('headings') && (
-        <Select value={state.heading} onChange={({ target }) => { const level = Number(target.value); if (level === 0) editor.chain().focus().setParagraph().run(); else editor.chain().focus().setHeading({ level: level as 2 }).run(); }} slotProps={{ input: { 'aria-label': 'Paragraph or heading' } }}>
+        <Select
+          value={state.heading}
+          onChange={({ target }) => {
+            const level = Number(target.value);
+            if (level === 0) editor.chain().focus().setParagraph().run();
+            else
+              editor
+                .chain()
+                .focus()
+                .setHeading({ level: level as 2 })
+                .run();
+          }}
+          slotProps={{ input: { 'aria-label': 'Paragraph or heading' } }}
+        >
           <MenuItem value={0}>Paragraph</MenuItem>
-          {[2, 3, 4].map((level) => <MenuItem key={level} value={level}>Heading {level - 1}</MenuItem>)}
+          {[2, 3, 4].map((level) => (
+            <MenuItem key={level} value={level}>
+              Heading {level - 1}
+            </MenuItem>
+          ))}
         </Select>
       )}
       {allow.includes('styles') && textStyles.length > 0 && (
-        <Select value={textStyles.some(({ key }) => key === state.style) ? state.style : ''} displayEmpty onChange={({ target }) => {
-          const key = target.value;
-          if (editor.state.selection.empty) editor.chain().focus().updateAttributes('paragraph', { style: key || null }).run();
-          else if (key) editor.chain().focus().putStyle(key).run();
-          else editor.chain().focus().dropStyle().run();
-        }} slotProps={{ input: { 'aria-label': 'Text style' } }}>
+        <Select
+          value={textStyles.some(({ key }) => key === state.style) ? state.style : ''}
+          displayEmpty
+          onChange={({ target }) => {
+            const key = target.value;
+            if (editor.state.selection.empty)
+              editor
+                .chain()
+                .focus()
+                .updateAttributes('paragraph', { style: key || null })
+                .run();
+            else if (key) editor.chain().focus().putStyle(key).run();
+            else editor.chain().focus().dropStyle().run();
+          }}
+          slotProps={{ input: { 'aria-label': 'Text style' } }}
+        >
           <MenuItem value="">No style</MenuItem>
-          {textStyles.map(({ key, label: name }) => <MenuItem key={key} value={key}>{name}</MenuItem>)}
+          {textStyles.map(({ key, label: name }) => (
+            <MenuItem key={key} value={key}>
+              {name}
+            </MenuItem>
+          ))}
         </Select>
       )}
-      {shown.map(({ tool: { label: name, icon: Icon, does }, i }) => <IconButton key={name} aria-label={name} aria-pressed={tools[i]?.isOn ? state.on[i] : undefined} disabled={!state.can[i]} onClick={() => does(editor)}><Icon size={16} strokeWidth={1.8} /></IconButton>)}
-      {allow.includes('link') && <IconButton aria-label="Link" aria-pressed={state.link} disabled={!state.link && editor.state.selection.empty} onClick={() => setLinking(true)}><Link2 size={16} /></IconButton>}
-      {allow.includes('picture') && <IconButton aria-label="Picture" onClick={() => setChoosing(true)}><Image size={16} /></IconButton>}
-      {state.table && inTable.map(({ label: name, does }) => <Button key={name} size="small" onClick={() => does(editor)}>{name}</Button>)}
+      {shown.map(({ tool: { label: name, icon: Icon, does }, i }) => (
+        <IconButton
+          key={name}
+          aria-label={name}
+          aria-pressed={tools[i]?.isOn ? state.on[i] : undefined}
+          disabled={!state.can[i]}
+          onClick={() => does(editor)}
+        >
+          <Icon size={16} strokeWidth={1.8} />
+        </IconButton>
+      ))}
+      {allow.includes('link') && (
+        <IconButton
+          aria-label="Link"
+          aria-pressed={state.link}
+          disabled={!state.link && editor.state.selection.empty}
+          onClick={() => setLinking(true)}
+        >
+          <Link2 size={16} />
+        </IconButton>
+      )}
+      {allow.includes('picture') && (
+        <IconButton aria-label="Picture" onClick={() => setChoosing(true)}>
+          <Image size={16} />
+        </IconButton>
+      )}
+      {state.table &&
+        inTable.map(({ label: name, does }) => (
+          <Button key={name} size="small" onClick={() => does(editor)}>
+            {name}
+          </Button>
+        ))}
       {linking && <LinkBox editor={editor} onClose={() => setLinking(false)} />}
-      <MediaDrawer open={choosing} accept={['picture']} onClose={() => setChoosing(false)} onChoose={({ id, address }) => { setChoosing(false); editor.chain().focus().putPicture(id, address).run(); }} />
+      <MediaDrawer
+        open={choosing}
+        accept={['picture']}
+        onClose={() => setChoosing(false)}
+        onChoose={({ id, address }) => {
+          setChoosing(false);
+          editor.chain().focus().putPicture(id, address).run();
+        }}
+      />
     </div>
   );
 }

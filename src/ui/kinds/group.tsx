@@ -11,7 +11,25 @@ import styles from './kinds.module.css';
 export function groupUi(Fields: Inside): KindUi<'group'> {
   const Input = ({ id, rules, value, onChange, faults }: InputProps<'group'>): ReactElement => {
     const values = isJsonObject(value) ? value : {};
-    return <div className={styles.inside}><Fields id={id} fields={plainFields(rules.fields)} values={values} faults={faults} onChange={(key, next) => onChange({ ...values, [key]: next })} /></div>;
+    return (
+      <div className={styles.inside}>
+        <Fields
+          id={id}
+          fields={plainFields(rules.fields)}
+          values={values}
+          faults={faults}
+          onChange={(key, next) => onChange({ ...values, [key]: next })}
+        />
+      </div>
+    );
   };
-  return { icon: GroupIcon, Input, Rules: () => <></>, note: () => '', isGroup: () => true, width: 'wide', tellsInside: true };
+  return {
+    icon: GroupIcon,
+    Input,
+    Rules: () => <></>,
+    note: () => '',
+    isGroup: () => true,
+    width: 'wide',
+    tellsInside: true,
+  };
 }

@@ -26,12 +26,31 @@ import { faultsBelow, shownFields } from '../parse-form';
 import { yesNo } from './yes-no';
 
 /** The form of the fields inside a group or of one item of a list. */
-function FieldsInside({ id, fields, values, faults, onChange }: { id: string; fields: readonly Field[]; values: JsonObject; faults: readonly Fault[]; onChange: (key: string, value: Json) => void }): ReactElement {
+function FieldsInside({
+  id,
+  fields,
+  values,
+  faults,
+  onChange,
+}: {
+  id: string;
+  fields: readonly Field[];
+  values: JsonObject;
+  faults: readonly Fault[];
+  onChange: (key: string, value: Json) => void;
+}): ReactElement {
   return (
     <div className={styles.insidefields}>
       {shownFields(fields, values).map((field) => (
         <div key={field.id} data-width={kindUiOf(field).width}>
-          <FieldEditor field={field} within={id} value={values[field.key]} faults={faultsBelow(faults, `/${field.key}`)} beside={{ fields, values }} onChange={(value) => onChange(field.key, value)} />
+          <FieldEditor
+            field={field}
+            within={id}
+            value={values[field.key]}
+            faults={faultsBelow(faults, `/${field.key}`)}
+            beside={{ fields, values }}
+            onChange={(value) => onChange(field.key, value)}
+          />
         </div>
       ))}
     </div>
@@ -39,7 +58,22 @@ function FieldsInside({ id, fields, values, faults, onChange }: { id: string; fi
 }
 
 const kindUis: { readonly [K in KindName]: KindUi<K> } = {
-  line, paragraphs, formatted, number, yesNo, date, moment, choice, category, entry, link, media, spot, group: groupUi(FieldsInside), list: listUi(FieldsInside), computed,
+  line,
+  paragraphs,
+  formatted,
+  number,
+  yesNo,
+  date,
+  moment,
+  choice,
+  category,
+  entry,
+  link,
+  media,
+  spot,
+  group: groupUi(FieldsInside),
+  list: listUi(FieldsInside),
+  computed,
 };
 
 export function kindUiOf<K extends KindName>(field: { kind: K }): KindUi<K> {
@@ -73,18 +107,49 @@ export function FieldEditor({ field, value, onChange, faults, beside, within }: 
   const group = ui.isGroup(rules);
   const own = faults.filter(({ path }) => !ui.tellsInside || path === '').map(({ message }) => message);
   const props: InputProps<KindName> = {
-    id: group ? `${id}-input` : id, rules, value, onChange, invalid: own.length > 0, faults, describedBy: field.help ? `${id}-help ${faultId(id)}` : faultId(id),
-    ...(beside ? { beside } : {}), ...(group && field.kind !== 'group' && field.kind !== 'list' ? { label: field.label } : {}),
+    id: group ? `${id}-input` : id,
+    rules,
+    value,
+    onChange,
+    invalid: own.length > 0,
+    faults,
+    describedBy: field.help ? `${id}-help ${faultId(id)}` : faultId(id),
+    ...(beside ? { beside } : {}),
+    ...(group && field.kind !== 'group' && field.kind !== 'list' ? { label: field.label } : {}),
   };
   return (
-    <Labelled id={id} label={field.label} end={ui.note(value, rules)} help={field.help} faults={own} needed={field.required ?? false} group={group}>
+    <Labelled
+      id={id}
+      label={field.label}
+      end={ui.note(value, rules)}
+      help={field.help}
+      faults={own}
+      needed={field.required ?? false}
+      group={group}
+    >
       <ui.Input {...props} />
     </Labelled>
   );
 }
 
-export function RulesEditor({ field, onChange, model, siblings }: { field: Field; onChange: (field: Field) => void; model: ModelDocument; siblings: readonly Field[] }): ReactElement {
+export function RulesEditor({
+  field,
+  onChange,
+  model,
+  siblings,
+}: {
+  field: Field;
+  onChange: (field: Field) => void;
+  model: ModelDocument;
+  siblings: readonly Field[];
+}): ReactElement {
   const ui = kindUiOf(field) as unknown as KindUi<KindName>;
-  const props: RulesProps<KindName> = { id: `rules-${field.id}`, rules: field.rules as never, onChange: (rules) => onChange({ ...field, rules } as Field), model, siblings };
+  const props: RulesProps<KindName> = {
+    id: `rules-${field.id}`,
+    rules: field.rules as never,
+    onChange: (rules) => onChange({ ...field, rules } as Field),
+    model,
+    siblings,
+  };
   return <ui.Rules {...props} />;
 }

@@ -15,46 +15,148 @@ import { YesRule } from './rule-inputs';
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 const typed: Record<'url' | 'email' | 'phone', { label: string; placeholder: string }> = {
-  url: { label: 'Address', placeholder: 'https://' }, email: { label: 'E-mail address', placeholder: 'warden@quillwater.example' }, phone: { label: 'Telephone number', placeholder: '+44' },
+  url: { label: 'Address', placeholder: 'https://' },
+  email: { label: 'E-mail address', placeholder: 'warden@quillwater.example' },
+  phone: { label: 'Telephone number', placeholder: '+44' },
 };
 
 /** Finds a page of the site by its title or address. */
-export function PageFinder({ id, value, onChoose, label }: { id: string; value: string; onChoose: (page: string) => void; label?: string }): ReactElement {
+export function PageFinder({
+  id,
+  value,
+  onChoose,
+  label,
+}: {
+  id: string;
+  value: string;
+  onChoose: (page: string) => void;
+  label?: string;
+}): ReactElement {
   const { data } = useAsk('pages');
   const pages = data?.pages ?? [];
   return (
     <Autocomplete
-      id={id} options={pages} value={pages.find((page) => page.id === value) ?? null} getOptionLabel={(page) => page.title || page.address} getOptionKey={(page) => page.id} isOptionEqualToValue={(a, b) => a.id === b.id}
-      renderOption={({ key: _key, ...props }, page) => <li key={page.id} {...props}><span>{page.title}</span><small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{page.address}</small></li>}
-      onChange={(_, page) => onChoose(page?.id ?? '')} renderInput={(params) => <TextField {...params} placeholder="Find a page by name" slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, ...(label ? { 'aria-label': label } : {}) } }} />}
+      id={id}
+      options={pages}
+      value={pages.find((page) => page.id === value) ?? null}
+      getOptionLabel={(page) => page.title || page.address}
+      getOptionKey={(page) => page.id}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      renderOption={({ key: _key, ...props }, page) => (
+        <li key={page.id} {...props}>
+          <span>{page.title}</span>
+          <small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{page.address}</small>
+        </li>
+      )}
+      onChange={(_, page) => onChoose(page?.id ?? '')}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          placeholder="Find a page by name"
+          slotProps={{
+            ...params.slotProps,
+            htmlInput: { ...params.slotProps.htmlInput, ...(label ? { 'aria-label': label } : {}) },
+          }}
+        />
+      )}
     />
   );
 }
 
-function MediumChosen({ id, value, onChoose }: { id: string; value: string; onChoose: (medium: string) => void }): ReactElement {
+function MediumChosen({
+  id,
+  value,
+  onChoose,
+}: {
+  id: string;
+  value: string;
+  onChoose: (medium: string) => void;
+}): ReactElement {
   const [open, setOpen] = useState(false);
   const { data } = useAsk('medium', { path: { id: value } }, { enabled: value !== '' });
   return (
     <>
-      <Button id={id} onClick={() => setOpen(true)}>{value && data ? data.label : 'Choose or bring in'}</Button>
-      <MediaDrawer open={open} accept={[]} onClose={() => setOpen(false)} onChoose={(medium) => { setOpen(false); onChoose(medium.id); }} />
+      <Button id={id} onClick={() => setOpen(true)}>
+        {value && data ? data.label : 'Choose or bring in'}
+      </Button>
+      <MediaDrawer
+        open={open}
+        accept={[]}
+        onClose={() => setOpen(false)}
+        onChoose={(medium) => {
+          setOpen(false);
+          onChoose(medium.id);
+        }}
+      />
     </>
   );
 }
 
-function EntryChosen({ id, value, onChoose }: { id: string; value: string; onChoose: (entry: string) => void }): ReactElement {
+function EntryChosen({
+  id,
+  value,
+  onChoose,
+}: {
+  id: string;
+  value: string;
+  onChoose: (entry: string) => void;
+}): ReactElement {
   const names = useEntryNames(value ? [value] : []);
-  return value ? <Button id={id} onClick={() => onChoose('')}>{names.get(value) ?? '…'}: choose another</Button> : <EntryFinder id={id} types={[]} taken={[]} onChoose={onChoose} />;
+  return value ? (
+    <Button id={id} onClick={() => onChoose('')}>
+      {names.get(value) ?? '…'}: choose another
+    </Button>
+  ) : (
+    <EntryFinder id={id} types={[]} taken={[]} onChoose={onChoose} />
+  );
 }
 
 /** The target of a link, of each sort it may be. */
-function Target({ id, to, link, onChange, invalid }: { id: string; to: LinkTarget; link: JsonObject; onChange: (link: JsonObject) => void; invalid: boolean }): ReactElement {
+function Target({
+  id,
+  to,
+  link,
+  onChange,
+  invalid,
+}: {
+  id: string;
+  to: LinkTarget;
+  link: JsonObject;
+  onChange: (link: JsonObject) => void;
+  invalid: boolean;
+}): ReactElement {
   const put = (value: string) => onChange({ ...link, to, [to]: value });
   const value = asText(link[to]);
-  if (to === 'page') return <Labelled id={`${id}-page`} label="Page"><PageFinder id={`${id}-page`} value={value} onChoose={put} /></Labelled>;
-  if (to === 'entry') return <Labelled id={`${id}-entry`} label="Entry"><EntryChosen id={`${id}-entry`} value={value} onChoose={put} /></Labelled>;
-  if (to === 'media') return <Labelled id={`${id}-media`} label="Medium"><MediumChosen id={`${id}-media`} value={value} onChoose={put} /></Labelled>;
-  return <Labelled id={`${id}-to`} label={typed[to].label}><OutlinedInput id={`${id}-to`} fullWidth value={value} error={invalid} placeholder={typed[to].placeholder} onChange={({ target }) => put(target.value)} /></Labelled>;
+  if (to === 'page')
+    return (
+      <Labelled id={`${id}-page`} label="Page">
+        <PageFinder id={`${id}-page`} value={value} onChoose={put} />
+      </Labelled>
+    );
+  if (to === 'entry')
+    return (
+      <Labelled id={`${id}-entry`} label="Entry">
+        <EntryChosen id={`${id}-entry`} value={value} onChoose={put} />
+      </Labelled>
+    );
+  if (to === 'media')
+    return (
+      <Labelled id={`${id}-media`} label="Medium">
+        <MediumChosen id={`${id}-media`} value={value} onChoose={put} />
+      </Labelled>
+    );
+  return (
+    <Labelled id={`${id}-to`} label={typed[to].label}>
+      <OutlinedInput
+        id={`${id}-to`}
+        fullWidth
+        value={value}
+        error={invalid}
+        placeholder={typed[to].placeholder}
+        onChange={({ target }) => put(target.value)}
+      />
+    </Labelled>
+  );
 }
 
 function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): ReactElement {
@@ -64,19 +166,50 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
   const lead = (next: string) => {
     const target = linkTargets.find((each) => each === next);
     const { words, title, newWindow } = link;
-    onChange(target ? { to: target, [target]: '', ...(words ? { words } : {}), ...(title ? { title } : {}), ...(newWindow ? { newWindow } : {}) } : null);
+    onChange(
+      target
+        ? {
+            to: target,
+            [target]: '',
+            ...(words ? { words } : {}),
+            ...(title ? { title } : {}),
+            ...(newWindow ? { newWindow } : {}),
+          }
+        : null,
+    );
   };
   return (
     <div className={styles.link}>
-      <Select fullWidth displayEmpty value={to ?? ''} onChange={({ target }) => lead(target.value)} slotProps={{ input: { 'aria-label': 'Leads to' } }}>
+      <Select
+        fullWidth
+        displayEmpty
+        value={to ?? ''}
+        onChange={({ target }) => lead(target.value)}
+        slotProps={{ input: { 'aria-label': 'Leads to' } }}
+      >
         <MenuItem value="">Leads nowhere</MenuItem>
-        {allowed.map((each) => <MenuItem key={each} value={each}>{capital(linkTargetWords[each])}</MenuItem>)}
+        {allowed.map((each) => (
+          <MenuItem key={each} value={each}>
+            {capital(linkTargetWords[each])}
+          </MenuItem>
+        ))}
       </Select>
       {to && <Target id={id} to={to} link={link} onChange={onChange} invalid={invalid} />}
       {to && (
         <div className={styles.pair}>
-          <Labelled id={`${id}-words`} label="Words"><OutlinedInput id={`${id}-words`} fullWidth value={asText(link.words)} onChange={({ target }) => onChange({ ...link, words: target.value })} /></Labelled>
-          <YesRule label="In a new window" value={link.newWindow === true} onChange={(newWindow) => onChange({ ...link, newWindow })} />
+          <Labelled id={`${id}-words`} label="Words">
+            <OutlinedInput
+              id={`${id}-words`}
+              fullWidth
+              value={asText(link.words)}
+              onChange={({ target }) => onChange({ ...link, words: target.value })}
+            />
+          </Labelled>
+          <YesRule
+            label="In a new window"
+            value={link.newWindow === true}
+            onChange={(newWindow) => onChange({ ...link, newWindow })}
+          />
         </div>
       )}
     </div>
@@ -85,8 +218,28 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
 
 const Rules = ({ id, rules, onChange }: RulesProps<'link'>): ReactElement => (
   <Labelled id={`${id}-allow`} label="May lead to" group help="None chosen: to anything.">
-    <div>{linkTargets.map((to) => <YesRule key={to} label={capital(linkTargetWords[to])} value={rules.allow.includes(to)} onChange={(may) => onChange({ allow: linkTargets.filter((each) => (each === to ? may : rules.allow.includes(each))) })} />)}</div>
+    <div>
+      {linkTargets.map((to) => (
+        <YesRule
+          key={to}
+          label={capital(linkTargetWords[to])}
+          value={rules.allow.includes(to)}
+          onChange={(may) =>
+            onChange({
+              allow: linkTargets.filter((each) => (each === to ? may : rules.allow.includes(each))),
+            })
+          }
+        />
+      ))}
+    </div>
   </Labelled>
 );
 
-export const link: KindUi<'link'> = { icon: Link2, Input, Rules, width: 'wide', note: () => '', isGroup: () => true };
+export const link: KindUi<'link'> = {
+  icon: Link2,
+  Input,
+  Rules,
+  width: 'wide',
+  note: () => '',
+  isGroup: () => true,
+};

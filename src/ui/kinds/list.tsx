@@ -13,18 +13,42 @@ import styles from './kinds.module.css';
 import { NumberRule, without } from './rule-inputs';
 
 const itemsIn = (value: unknown): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
-const asName = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
+const asName = (value: unknown): string =>
+  typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 
 const Rules = ({ id, rules, onChange }: RulesProps<'list'>): ReactElement => (
   <>
     <div className={styles.pair}>
-      <NumberRule whole id={`${id}-min`} label="At least, items" value={rules.min} onChange={(min) => onChange(without({ ...rules, min }))} />
-      <NumberRule whole id={`${id}-max`} label="At most" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
+      <NumberRule
+        whole
+        id={`${id}-min`}
+        label="At least, items"
+        value={rules.min}
+        onChange={(min) => onChange(without({ ...rules, min }))}
+      />
+      <NumberRule
+        whole
+        id={`${id}-max`}
+        label="At most"
+        value={rules.max}
+        onChange={(max) => onChange(without({ ...rules, max }))}
+      />
     </div>
     <Labelled id={`${id}-names`} label="An item is named by">
-      <Select fullWidth displayEmpty value={rules.names ?? ''} labelId={`${id}-names-label`} SelectDisplayProps={{ id: `${id}-names` }} onChange={({ target }) => onChange(without({ ...rules, names: target.value || undefined }))}>
+      <Select
+        fullWidth
+        displayEmpty
+        value={rules.names ?? ''}
+        labelId={`${id}-names-label`}
+        SelectDisplayProps={{ id: `${id}-names` }}
+        onChange={({ target }) => onChange(without({ ...rules, names: target.value || undefined }))}
+      >
         <MenuItem value="">Its place</MenuItem>
-        {plainFields(rules.fields).map((field) => <MenuItem key={field.id} value={field.id}>{field.label}</MenuItem>)}
+        {plainFields(rules.fields).map((field) => (
+          <MenuItem key={field.id} value={field.id}>
+            {field.label}
+          </MenuItem>
+        ))}
       </Select>
     </Labelled>
   </>
@@ -56,29 +80,80 @@ export function listUi(Fields: Inside): KindUi<'list'> {
         <ol>
           {items.map((item, i) => {
             const key = asName(item._id) || String(i);
-            const below = faults.filter(({ path }) => path.startsWith(`/${i}/`)).map((fault) => ({ ...fault, path: fault.path.slice(`/${i}`.length) }));
+            const below = faults
+              .filter(({ path }) => path.startsWith(`/${i}/`))
+              .map((fault) => ({ ...fault, path: fault.path.slice(`/${i}`.length) }));
             const name = nameOf(item, i);
             return (
               <li key={key} data-open={open === key}>
                 <div className={styles.itemtop}>
-                  <button type="button" aria-expanded={open === key} onClick={() => setOpen(open === key ? undefined : key)}>{name}{below.length > 0 && <span className={styles.mend}>{below.length} to mend</span>}</button>
-                  <IconButton aria-label={`Move ${name} up`} disabled={i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
-                  <IconButton aria-label={`Move ${name} down`} disabled={i === items.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
-                  <IconButton aria-label={`Copy ${name}`} disabled={full} onClick={() => add(item)}><Copy size={14} /></IconButton>
-                  <IconButton aria-label={`Take out ${name}`} onClick={() => put(items.filter((_, at) => at !== i))}><X size={14} /></IconButton>
+                  <button
+                    type="button"
+                    aria-expanded={open === key}
+                    onClick={() => setOpen(open === key ? undefined : key)}
+                  >
+                    {name}
+                    {below.length > 0 && <span className={styles.mend}>{below.length} to mend</span>}
+                  </button>
+                  <IconButton
+                    aria-label={`Move ${name} up`}
+                    disabled={i === 0}
+                    onClick={() => move(i, i - 1)}
+                  >
+                    <ArrowUp size={14} />
+                  </IconButton>
+                  <IconButton
+                    aria-label={`Move ${name} down`}
+                    disabled={i === items.length - 1}
+                    onClick={() => move(i, i + 1)}
+                  >
+                    <ArrowDown size={14} />
+                  </IconButton>
+                  <IconButton aria-label={`Copy ${name}`} disabled={full} onClick={() => add(item)}>
+                    <Copy size={14} />
+                  </IconButton>
+                  <IconButton
+                    aria-label={`Take out ${name}`}
+                    onClick={() => put(items.filter((_, at) => at !== i))}
+                  >
+                    <X size={14} />
+                  </IconButton>
                 </div>
-                {open === key && <div className={styles.inside}><Fields id={`${id}-${i}`} fields={fields} values={item} faults={below} onChange={(field, next) => put(items.map((each, at) => (at === i ? { ...each, [field]: next } : each)))} /></div>}
+                {open === key && (
+                  <div className={styles.inside}>
+                    <Fields
+                      id={`${id}-${i}`}
+                      fields={fields}
+                      values={item}
+                      faults={below}
+                      onChange={(field, next) =>
+                        put(items.map((each, at) => (at === i ? { ...each, [field]: next } : each)))
+                      }
+                    />
+                  </div>
+                )}
               </li>
             );
           })}
         </ol>
-        <Button id={id} disabled={full} onClick={() => add(serializeValues(fields, defaultValues(fields)))}>{items.length === 0 ? 'Add the first' : 'Add another'}</Button>
+        <Button id={id} disabled={full} onClick={() => add(serializeValues(fields, defaultValues(fields)))}>
+          {items.length === 0 ? 'Add the first' : 'Add another'}
+        </Button>
       </div>
     );
   };
   return {
-    icon: LayoutList, Input, Rules, width: 'wide', tellsInside: true,
-    note: (value, { max }) => (max ? `${itemsIn(value).length} of up to ${max}` : itemsIn(value).length > 0 ? String(itemsIn(value).length) : ''),
+    icon: LayoutList,
+    Input,
+    Rules,
+    width: 'wide',
+    tellsInside: true,
+    note: (value, { max }) =>
+      max
+        ? `${itemsIn(value).length} of up to ${max}`
+        : itemsIn(value).length > 0
+          ? String(itemsIn(value).length)
+          : '',
     isGroup: () => true,
   };
 }

@@ -13,14 +13,44 @@ import styles from './kinds.module.css';
 const icons = { document: FileText, sound: Music, film: Film } as const;
 
 /** One medium in small: a picture as it is, anything else by what it is. */
-export function Thumb({ medium, size = 96 }: { medium: Pick<MediaAnswer, 'sort' | 'address' | 'label'>; size?: number }): ReactElement {
-  if (medium.sort === 'picture') return <img className={styles.thumb} src={`${medium.address}?w=320`} alt="" width={size} height={Math.round(size * 0.75)} loading="lazy" />;
+export function Thumb({
+  medium,
+  size = 96,
+}: {
+  medium: Pick<MediaAnswer, 'sort' | 'address' | 'label'>;
+  size?: number;
+}): ReactElement {
+  if (medium.sort === 'picture')
+    return (
+      <img
+        className={styles.thumb}
+        src={`${medium.address}?w=320`}
+        alt=""
+        width={size}
+        height={Math.round(size * 0.75)}
+        loading="lazy"
+      />
+    );
   const Icon = icons[medium.sort];
-  return <span className={styles.thumb} style={{ width: size, height: Math.round(size * 0.75) }}><Icon size={22} strokeWidth={1.4} aria-hidden="true" /></span>;
+  return (
+    <span className={styles.thumb} style={{ width: size, height: Math.round(size * 0.75) }}>
+      <Icon size={22} strokeWidth={1.4} aria-hidden="true" />
+    </span>
+  );
 }
 
 /** The media there are, to choose one from, or to bring in another. */
-export function MediaDrawer({ open, accept, onClose, onChoose }: { open: boolean; accept: readonly MediaSort[]; onClose: () => void; onChoose: (medium: MediaAnswer) => void }): ReactElement {
+export function MediaDrawer({
+  open,
+  accept,
+  onClose,
+  onChoose,
+}: {
+  open: boolean;
+  accept: readonly MediaSort[];
+  onClose: () => void;
+  onChoose: (medium: MediaAnswer) => void;
+}): ReactElement {
   const client = useQueryClient();
   const file = useRef<HTMLInputElement>(null);
   const [words, setWords] = useState('');
@@ -28,7 +58,11 @@ export function MediaDrawer({ open, accept, onClose, onChoose }: { open: boolean
   const [busy, setBusy] = useState(false);
   const q = useDeferredValue(words.trim());
   const [only] = accept.length === 1 ? accept : [];
-  const { data } = useAsk('media', { query: { ...(q ? { q } : {}), ...(only ? { sort: only } : {}) } }, { enabled: open });
+  const { data } = useAsk(
+    'media',
+    { query: { ...(q ? { q } : {}), ...(only ? { sort: only } : {}) } },
+    { enabled: open },
+  );
   const items = (data?.items ?? []).filter(({ sort }) => accept.length === 0 || accept.includes(sort));
   const bring = async (chosen: File) => {
     setBusy(true);
@@ -47,17 +81,65 @@ export function MediaDrawer({ open, accept, onClose, onChoose }: { open: boolean
     <Dialog open={open} onClose={onClose} fullWidth maxWidth="md" aria-labelledby="media-drawer">
       <DialogTitle id="media-drawer">Choose a medium</DialogTitle>
       <DialogContent>
-        <div className={styles.drawertop} onDragOver={(event) => event.preventDefault()} onDrop={(event) => { event.preventDefault(); const [dropped] = event.dataTransfer.files; if (dropped) void bring(dropped); }}>
-          <OutlinedInput type="search" autoFocus value={words} placeholder="Find by name" onChange={({ target }) => setWords(target.value)} slotProps={{ input: { 'aria-label': 'Find by name' } }} />
-          <Button disabled={busy} onClick={() => file.current?.click()}>{busy ? 'Bringing it in…' : 'Bring in a file'}</Button>
-          <input ref={file} type="file" hidden aria-label="File to bring in" onChange={({ target }) => { const [chosen] = target.files ?? []; if (chosen) void bring(chosen); target.value = ''; }} />
+        <div
+          className={styles.drawertop}
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={(event) => {
+            event.preventDefault();
+            const [dropped] = event.dataTransfer.files;
+            if (dropped) void bring(dropped);
+          }}
+        >
+          <OutlinedInput
+            type="search"
+            autoFocus
+            value={words}
+            placeholder="Find by name"
+            onChange={({ target }) => setWords(target.value)}
+            slotProps={{ input: { 'aria-label': 'Find by name' } }}
+          />
+          <Button disabled={busy} onClick={() => file.current?.click()}>
+            {busy ? 'Bringing it in…' : 'Bring in a file'}
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            hidden
+            aria-label="File to bring in"
+            onChange={({ target }) => {
+              const [chosen] = target.files ?? [];
+              if (chosen) void bring(chosen);
+              target.value = '';
+            }}
+          />
         </div>
-        {problem && <Note sort="error" role="alert">{problem}</Note>}
-        {items.length === 0 ? <p className={styles.none}>{q ? 'Nothing has these words in its name.' : 'Nothing here yet. Bring in a file, or drop one on the line above.'}</p> : (
-          <ul className={styles.gallery}>{items.map((medium) => <li key={medium.id}><button type="button" onClick={() => onChoose(medium)}><Thumb medium={medium} size={140} /><span>{medium.label}</span></button></li>)}</ul>
+        {problem && (
+          <Note sort="error" role="alert">
+            {problem}
+          </Note>
+        )}
+        {items.length === 0 ? (
+          <p className={styles.none}>
+            {q
+              ? 'Nothing has these words in its name.'
+              : 'Nothing here yet. Bring in a file, or drop one on the line above.'}
+          </p>
+        ) : (
+          <ul className={styles.gallery}>
+            {items.map((medium) => (
+              <li key={medium.id}>
+                <button type="button" onClick={() => onChoose(medium)}>
+                  <Thumb medium={medium} size={140} />
+                  <span>{medium.label}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
         )}
       </DialogContent>
-      <DialogActions><Button onClick={onClose}>Close</Button></DialogActions>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
     </Dialog>
   );
 }

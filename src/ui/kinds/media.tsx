@@ -13,17 +13,29 @@ import { MediaDrawer, Thumb } from './media-drawer';
 import { NumberRule, without, YesRule } from './rule-inputs';
 import { severalNote, SeveralRulesInputs } from './several-rules';
 
-const usesIn = (value: unknown): JsonObject[] => (Array.isArray(value) ? value : [value]).filter(isJsonObject);
+const usesIn = (value: unknown): JsonObject[] =>
+  (Array.isArray(value) ? value : [value]).filter(isJsonObject);
 const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds', film: 'Films' } as const;
 
 /** One medium where it is used: what it shows in words here, its caption, and the point that stays in view. */
-function Use({ id, use, onChange, end }: { id: string; use: JsonObject; onChange: (use: JsonObject) => void; end: ReactElement }): ReactElement {
+function Use({
+  id,
+  use,
+  onChange,
+  end,
+}: {
+  id: string;
+  use: JsonObject;
+  onChange: (use: JsonObject) => void;
+  end: ReactElement;
+}): ReactElement {
   const { data: medium } = useAsk('medium', { path: { id: asText(use.media) } });
   const set = (part: JsonObject) => onChange(without({ ...use, ...part }));
   const focus = isJsonObject(use.focus) ? use.focus : undefined;
   const point = ({ currentTarget, clientX, clientY }: MouseEvent) => {
     const box = currentTarget.getBoundingClientRect();
-    const share = (at: number, from: number, size: number) => Math.round(Math.max(0, Math.min(1, (at - from) / size)) * 100) / 100;
+    const share = (at: number, from: number, size: number) =>
+      Math.round(Math.max(0, Math.min(1, (at - from) / size)) * 100) / 100;
     set({ focus: { x: share(clientX, box.left, box.width), y: share(clientY, box.top, box.height) } });
   };
   return (
@@ -31,24 +43,68 @@ function Use({ id, use, onChange, end }: { id: string; use: JsonObject; onChange
       {medium && (
         <div className={styles.focusing}>
           {medium.sort === 'picture' ? (
-            <button type="button" className={styles.focus} aria-label={`Point that stays in view of ${medium.label}: ${focus ? `${Math.round(Number(focus.x) * 100)} % from the left, ${Math.round(Number(focus.y) * 100)} % from the top` : 'the middle'}`} onClick={point}
+            <button
+              type="button"
+              className={styles.focus}
+              aria-label={`Point that stays in view of ${medium.label}: ${focus ? `${Math.round(Number(focus.x) * 100)} % from the left, ${Math.round(Number(focus.y) * 100)} % from the top` : 'the middle'}`}
+              onClick={point}
               onKeyDown={(event) => {
-                const step = { ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0], ArrowUp: [0, -0.05], ArrowDown: [0, 0.05] }[event.key];
+                const step = {
+                  ArrowLeft: [-0.05, 0],
+                  ArrowRight: [0.05, 0],
+                  ArrowUp: [0, -0.05],
+                  ArrowDown: [0, 0.05],
+                }[event.key];
                 if (!step) return;
                 event.preventDefault();
-                const next = (at: number, by: number) => Math.round(Math.max(0, Math.min(1, at + by)) * 100) / 100;
-                set({ focus: { x: next(Number(focus?.x ?? 0.5), step[0] ?? 0), y: next(Number(focus?.y ?? 0.5), step[1] ?? 0) } });
-              }}>
+                const next = (at: number, by: number) =>
+                  Math.round(Math.max(0, Math.min(1, at + by)) * 100) / 100;
+                set({
+                  focus: {
+                    x: next(Number(focus?.x ?? 0.5), step[0] ?? 0),
+                    y: next(Number(focus?.y ?? 0.5), step[1] ?? 0),
+                  },
+                });
+              }}
+            >
               <img src={`${medium.address}?w=320`} alt="" />
-              <i style={{ left: `${Number(focus?.x ?? 0.5) * 100}%`, top: `${Number(focus?.y ?? 0.5) * 100}%` }} />
+              <i
+                style={{
+                  left: `${Number(focus?.x ?? 0.5) * 100}%`,
+                  top: `${Number(focus?.y ?? 0.5) * 100}%`,
+                }}
+              />
             </button>
-          ) : <Thumb medium={medium} size={120} />}
-          <span className={styles.medianame}>{medium.label}{medium.width ? ` ${medium.width} × ${medium.height}` : ''}</span>
+          ) : (
+            <Thumb medium={medium} size={120} />
+          )}
+          <span className={styles.medianame}>
+            {medium.label}
+            {medium.width ? ` ${medium.width} × ${medium.height}` : ''}
+          </span>
         </div>
       )}
       <div className={styles.usewords}>
-        <Labelled id={`${id}-alt`} label="What it shows, in words" help={medium?.alt && !use.alt ? `Left empty: ${medium.alt}` : undefined}><OutlinedInput id={`${id}-alt`} fullWidth value={asText(use.alt)} onChange={({ target }) => set({ alt: target.value })} /></Labelled>
-        <Labelled id={`${id}-caption`} label="Caption"><OutlinedInput id={`${id}-caption`} fullWidth value={asText(use.caption)} onChange={({ target }) => set({ caption: target.value })} /></Labelled>
+        <Labelled
+          id={`${id}-alt`}
+          label="What it shows, in words"
+          help={medium?.alt && !use.alt ? `Left empty: ${medium.alt}` : undefined}
+        >
+          <OutlinedInput
+            id={`${id}-alt`}
+            fullWidth
+            value={asText(use.alt)}
+            onChange={({ target }) => set({ alt: target.value })}
+          />
+        </Labelled>
+        <Labelled id={`${id}-caption`} label="Caption">
+          <OutlinedInput
+            id={`${id}-caption`}
+            fullWidth
+            value={asText(use.caption)}
+            onChange={({ target }) => set({ caption: target.value })}
+          />
+        </Labelled>
       </div>
       <div className={styles.useacts}>{end}</div>
     </li>
@@ -58,7 +114,7 @@ function Use({ id, use, onChange, end }: { id: string; use: JsonObject; onChange
 function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'media'>): ReactElement {
   const [open, setOpen] = useState(false);
   const uses = usesIn(value);
-  const put = (next: JsonObject[]) => onChange(rules.multiple ? next : (next[0] ?? null) as Json);
+  const put = (next: JsonObject[]) => onChange(rules.multiple ? next : ((next[0] ?? null) as Json));
   const move = (from: number, to: number) => {
     const next = [...uses];
     const [moved] = next.splice(from, 1);
@@ -69,17 +125,61 @@ function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'m
     <div>
       <ol className={styles.uses}>
         {uses.map((use, i) => (
-          <Use key={asText(use.media)} id={`${id}-${i}`} use={use} onChange={(next) => put(uses.map((each, at) => (at === i ? next : each)))} end={(
-            <>
-              {uses.length > 1 && <IconButton aria-label={`Move medium ${i + 1} up`} disabled={i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>}
-              {uses.length > 1 && <IconButton aria-label={`Move medium ${i + 1} down`} disabled={i === uses.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>}
-              <IconButton aria-label={`Take out medium ${i + 1}`} onClick={() => put(uses.filter((_, at) => at !== i))}><X size={14} /></IconButton>
-            </>
-          )} />
+          <Use
+            key={asText(use.media)}
+            id={`${id}-${i}`}
+            use={use}
+            onChange={(next) => put(uses.map((each, at) => (at === i ? next : each)))}
+            end={
+              <>
+                {uses.length > 1 && (
+                  <IconButton
+                    aria-label={`Move medium ${i + 1} up`}
+                    disabled={i === 0}
+                    onClick={() => move(i, i - 1)}
+                  >
+                    <ArrowUp size={14} />
+                  </IconButton>
+                )}
+                {uses.length > 1 && (
+                  <IconButton
+                    aria-label={`Move medium ${i + 1} down`}
+                    disabled={i === uses.length - 1}
+                    onClick={() => move(i, i + 1)}
+                  >
+                    <ArrowDown size={14} />
+                  </IconButton>
+                )}
+                <IconButton
+                  aria-label={`Take out medium ${i + 1}`}
+                  onClick={() => put(uses.filter((_, at) => at !== i))}
+                >
+                  <X size={14} />
+                </IconButton>
+              </>
+            }
+          />
         ))}
       </ol>
-      {(rules.multiple || uses.length === 0) && <Button id={id} aria-describedby={describedBy} {...(label ? { 'aria-label': label } : {})} onClick={() => setOpen(true)}>{uses.length === 0 ? 'Choose or bring in' : 'Another'}</Button>}
-      <MediaDrawer open={open} accept={rules.accept} onClose={() => setOpen(false)} onChoose={(medium) => { setOpen(false); put([...uses.filter((use) => use.media !== medium.id), { media: medium.id }]); }} />
+      {(rules.multiple || uses.length === 0) && (
+        <Button
+          id={id}
+          aria-describedby={describedBy}
+          {...(label ? { 'aria-label': label } : {})}
+          onClick={() => setOpen(true)}
+        >
+          {uses.length === 0 ? 'Choose or bring in' : 'Another'}
+        </Button>
+      )}
+      <MediaDrawer
+        open={open}
+        accept={rules.accept}
+        onClose={() => setOpen(false)}
+        onChoose={(medium) => {
+          setOpen(false);
+          put([...uses.filter((use) => use.media !== medium.id), { media: medium.id }]);
+        }}
+      />
     </div>
   );
 }
@@ -87,16 +187,58 @@ function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'m
 const Rules = ({ id, rules, onChange }: RulesProps<'media'>): ReactElement => (
   <>
     <Labelled id={`${id}-accept`} label="Takes" group help="None chosen: any sort.">
-      <div>{mediaSorts.map((sort) => <YesRule key={sort} label={sortWords[sort]} value={rules.accept.includes(sort)} onChange={(may) => onChange({ ...rules, accept: mediaSorts.filter((each) => (each === sort ? may : rules.accept.includes(each))) })} />)}</div>
+      <div>
+        {mediaSorts.map((sort) => (
+          <YesRule
+            key={sort}
+            label={sortWords[sort]}
+            value={rules.accept.includes(sort)}
+            onChange={(may) =>
+              onChange({
+                ...rules,
+                accept: mediaSorts.filter((each) => (each === sort ? may : rules.accept.includes(each))),
+              })
+            }
+          />
+        ))}
+      </div>
     </Labelled>
     <SeveralRulesInputs id={id} rules={rules} onChange={onChange} />
-    <YesRule label="Alternative text needed" value={rules.altNeeded ?? false} onChange={(altNeeded) => onChange(without({ ...rules, altNeeded: altNeeded || undefined }))} />
+    <YesRule
+      label="Alternative text needed"
+      value={rules.altNeeded ?? false}
+      onChange={(altNeeded) => onChange(without({ ...rules, altNeeded: altNeeded || undefined }))}
+    />
     <div className={styles.pair}>
-      <NumberRule whole id={`${id}-width`} label="Least width, pixels" value={rules.leastWidth} onChange={(leastWidth) => onChange(without({ ...rules, leastWidth }))} />
-      <NumberRule whole id={`${id}-height`} label="Least height" value={rules.leastHeight} onChange={(leastHeight) => onChange(without({ ...rules, leastHeight }))} />
-      <NumberRule id={`${id}-ratio`} label="Width to height" value={rules.ratio} onChange={(ratio) => onChange(without({ ...rules, ratio }))} />
+      <NumberRule
+        whole
+        id={`${id}-width`}
+        label="Least width, pixels"
+        value={rules.leastWidth}
+        onChange={(leastWidth) => onChange(without({ ...rules, leastWidth }))}
+      />
+      <NumberRule
+        whole
+        id={`${id}-height`}
+        label="Least height"
+        value={rules.leastHeight}
+        onChange={(leastHeight) => onChange(without({ ...rules, leastHeight }))}
+      />
+      <NumberRule
+        id={`${id}-ratio`}
+        label="Width to height"
+        value={rules.ratio}
+        onChange={(ratio) => onChange(without({ ...rules, ratio }))}
+      />
     </div>
   </>
 );
 
-export const media: KindUi<'media'> = { icon: Image, Input, Rules, width: 'wide', note: (value, rules) => severalNote(usesIn(value).length, rules), isGroup: () => true };
+export const media: KindUi<'media'> = {
+  icon: Image,
+  Input,
+  Rules,
+  width: 'wide',
+  note: (value, rules) => severalNote(usesIn(value).length, rules),
+  isGroup: () => true,
+};

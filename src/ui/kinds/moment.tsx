@@ -8,7 +8,17 @@ import { asText } from './line';
 export const moment: KindUi<'moment'> = {
   icon: Clock,
   Input: ({ id, value, onChange, invalid, describedBy, label }) => (
-    <OutlinedInput id={id} type="datetime-local" fullWidth value={asText(value)} error={invalid} onChange={({ target }) => onChange(target.value)} slotProps={{ input: { 'aria-describedby': describedBy, 'aria-label': label, max: '9999-12-31T23:59', step: 60 } }} />
+    <OutlinedInput
+      id={id}
+      type="datetime-local"
+      fullWidth
+      value={asText(value)}
+      error={invalid}
+      onChange={({ target }) => onChange(target.value)}
+      slotProps={{
+        input: { 'aria-describedby': describedBy, 'aria-label': label, max: '9999-12-31T23:59', step: 60 },
+      }}
+    />
   ),
   Rules: DayBounds,
   note: () => '',

@@ -7,7 +7,8 @@ import { asText } from './line';
 import { NumberRule, without, WordsRule } from './rule-inputs';
 
 /** What was typed as a number where it is one, else as it stands: the words are kept, and told to be no number. */
-const asNumber = (text: string): number | string => (/^-?\d{1,15}([.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : text);
+const asNumber = (text: string): number | string =>
+  /^-?\d{1,15}([.,]\d+)?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : text;
 
 /** A number while it is being typed must not lose its last point or nought. */
 const settles = (text: string): boolean => !/[.,]\d*0?$/.test(text) || /[.,]\d*[1-9]$/.test(text);
@@ -16,19 +17,47 @@ export const number: KindUi<'number'> = {
   icon: Hash,
   Input: ({ id, value, onChange, invalid, describedBy, label }) => (
     <OutlinedInput
-      id={id} fullWidth inputMode="decimal" value={asText(value)} error={invalid}
+      id={id}
+      fullWidth
+      inputMode="decimal"
+      value={asText(value)}
+      error={invalid}
       onChange={({ target }) => onChange(settles(target.value) ? asNumber(target.value) : target.value)}
-      onBlur={({ target }) => { const read = asNumber(target.value); if (read !== value && target.value !== '') onChange(read); }}
+      onBlur={({ target }) => {
+        const read = asNumber(target.value);
+        if (read !== value && target.value !== '') onChange(read);
+      }}
       slotProps={{ input: { 'aria-describedby': describedBy, 'aria-label': label } }}
     />
   ),
   Rules: ({ id, rules, onChange }) => (
     <>
       <div className={styles.pair}>
-        <NumberRule id={`${id}-min`} label="Least" value={rules.min} onChange={(min) => onChange(without({ ...rules, min }))} />
-        <NumberRule id={`${id}-max`} label="Most" value={rules.max} onChange={(max) => onChange(without({ ...rules, max }))} />
-        <WordsRule id={`${id}-unit`} label="Unit" value={rules.unit} onChange={(unit) => onChange(without({ ...rules, unit }))} />
-        <NumberRule whole id={`${id}-decimals`} label="Decimals" value={rules.decimals} onChange={(decimals) => onChange(without({ ...rules, decimals }))} />
+        <NumberRule
+          id={`${id}-min`}
+          label="Least"
+          value={rules.min}
+          onChange={(min) => onChange(without({ ...rules, min }))}
+        />
+        <NumberRule
+          id={`${id}-max`}
+          label="Most"
+          value={rules.max}
+          onChange={(max) => onChange(without({ ...rules, max }))}
+        />
+        <WordsRule
+          id={`${id}-unit`}
+          label="Unit"
+          value={rules.unit}
+          onChange={(unit) => onChange(without({ ...rules, unit }))}
+        />
+        <NumberRule
+          whole
+          id={`${id}-decimals`}
+          label="Decimals"
+          value={rules.decimals}
+          onChange={(decimals) => onChange(without({ ...rules, decimals }))}
+        />
       </div>
     </>
   ),

@@ -24,15 +24,35 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
     ...(data?.items ?? []),
   ];
   // Where what was chosen is no longer in the list, Enter takes the first.
-  const chosen = rows.some(({ href }) => href === at) ? at : rows[0]?.href ?? '';
+  const chosen = rows.some(({ href }) => href === at) ? at : (rows[0]?.href ?? '');
   return (
-    <Dialog open={open} onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Go to' } }} sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: '8vh' } }}>
+    <Dialog
+      open={open}
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      slotProps={{ paper: { 'aria-label': 'Go to' } }}
+      sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: '8vh' } }}
+    >
       <Command label="Go to" shouldFilter={false} loop value={chosen} onValueChange={setAt}>
-        <Command.Input className={styles.input} autoFocus value={words} onValueChange={setWords} placeholder="A type, an entry, a listing, a page" />
+        <Command.Input
+          className={styles.input}
+          autoFocus
+          value={words}
+          onValueChange={setWords}
+          placeholder="A type, an entry, a listing, a page"
+        />
         <Command.List className={styles.list} label="What there is">
-          {rows.length === 0 && <div className={styles.empty}>{isFetching ? 'Looking…' : 'Nothing has these words in its name.'}</div>}
+          {rows.length === 0 && (
+            <div className={styles.empty}>
+              {isFetching ? 'Looking…' : 'Nothing has these words in its name.'}
+            </div>
+          )}
           {rows.map(({ label, detail, href }) => (
-            <Command.Item key={href} value={href} onSelect={go} className={styles.item}><span>{label || 'Without a name'}</span><span>{detail}</span></Command.Item>
+            <Command.Item key={href} value={href} onSelect={go} className={styles.item}>
+              <span>{label || 'Without a name'}</span>
+              <span>{detail}</span>
+            </Command.Item>
           ))}
         </Command.List>
       </Command>

@@ -5,10 +5,21 @@ import look from '../look/look.module.css';
 import styles from './outline.module.css';
 
 /** A heading of the outline with the rows below it. */
-export function OutlineGroup({ title, count, children }: { title: string; count?: ReactNode; children: ReactNode }): ReactElement {
+export function OutlineGroup({
+  title,
+  count,
+  children,
+}: {
+  title: string;
+  count?: ReactNode;
+  children: ReactNode;
+}): ReactElement {
   return (
     <section className={styles.group} aria-label={title}>
-      <header><h2>{title}</h2>{count !== undefined && <span>{count}</span>}</header>
+      <header>
+        <h2>{title}</h2>
+        {count !== undefined && <span>{count}</span>}
+      </header>
       <ul>{children}</ul>
     </section>
   );
@@ -28,14 +39,34 @@ interface RowProps {
   onClick?: () => void;
 }
 
-const endStyles = { number: styles.end, words: styles['words-end'], due: `${styles['words-end']} ${styles.due}`, bad: `${styles['words-end']} ${styles.bad}` };
+const endStyles = {
+  number: styles.end,
+  words: styles['words-end'],
+  due: `${styles['words-end']} ${styles.due}`,
+  bad: `${styles['words-end']} ${styles.bad}`,
+};
 
-export function OutlineRow({ label, icon, end, endIs = 'number', here = false, flag, depth = 0, href, onClick }: RowProps): ReactElement {
+export function OutlineRow({
+  label,
+  icon,
+  end,
+  endIs = 'number',
+  here = false,
+  flag,
+  depth = 0,
+  href,
+  onClick,
+}: RowProps): ReactElement {
   const inside = (
     <>
       {icon}
       <span className={styles.words}>{label}</span>
-      {flag && <><i className={styles.flag} title={flag} /><span className={look.hidden}>{flag}</span></>}
+      {flag && (
+        <>
+          <i className={styles.flag} title={flag} />
+          <span className={look.hidden}>{flag}</span>
+        </>
+      )}
       {end !== undefined && <span className={endStyles[endIs]}>{end}</span>}
     </>
   );
@@ -44,6 +75,22 @@ export function OutlineRow({ label, icon, end, endIs = 'number', here = false, f
     // A long outline opens where one is.
     if (here) row.current?.scrollIntoView({ block: 'nearest' });
   }, [here]);
-  const common = { className: styles.row, style: { paddingLeft: 16 + depth * 16 }, ...(here ? { 'aria-current': 'page' as const } : {}) };
-  return <li ref={row}>{href ? <Link href={href} prefetch={false} {...common}>{inside}</Link> : <button type="button" onClick={onClick} {...common}>{inside}</button>}</li>;
+  const common = {
+    className: styles.row,
+    style: { paddingLeft: 16 + depth * 16 },
+    ...(here ? { 'aria-current': 'page' as const } : {}),
+  };
+  return (
+    <li ref={row}>
+      {href ? (
+        <Link href={href} prefetch={false} {...common}>
+          {inside}
+        </Link>
+      ) : (
+        <button type="button" onClick={onClick} {...common}>
+          {inside}
+        </button>
+      )}
+    </li>
+  );
 }

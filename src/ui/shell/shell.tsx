@@ -16,33 +16,72 @@ import { stations } from './stations';
 import styles from './shell.module.css';
 
 /** The top line over every workspace, with what answers to the keyboard everywhere. */
-export function Shell({ person, overview, children }: { person: PersonAnswer; overview: OverviewAnswer; children: ReactNode }): ReactElement {
+export function Shell({
+  person,
+  overview,
+  children,
+}: {
+  person: PersonAnswer;
+  overview: OverviewAnswer;
+  children: ReactNode;
+}): ReactElement {
   const path = usePathname();
   const [goTo, setGoTo] = useState(false);
   const [shortcuts, setShortcuts] = useState(false);
   const { data: now = overview } = useAsk('overview', {}, { initial: overview });
-  useHotkeys('mod+k', (event) => { event.preventDefault(); setGoTo(true); }, { enableOnFormTags: true, enableOnContentEditable: true });
+  useHotkeys(
+    'mod+k',
+    (event) => {
+      event.preventDefault();
+      setGoTo(true);
+    },
+    { enableOnFormTags: true, enableOnContentEditable: true },
+  );
   useHotkeys('?', () => setShortcuts(true), { useKey: true, ignoreModifiers: true });
   return (
     <PersonContext.Provider value={person}>
       <div className={styles.shell}>
-        <a className={styles.skip} href="#bench">To the bench</a>
+        <a className={styles.skip} href="#bench">
+          To the bench
+        </a>
         <header className={styles.line}>
-          <Link className={styles.site} href="/bench"><BrandMark /><div><b>Clear Frame</b><span>{now.site}</span></div></Link>
+          <Link className={styles.site} href="/bench">
+            <BrandMark />
+            <div>
+              <b>Clear Frame</b>
+              <span>{now.site}</span>
+            </div>
+          </Link>
           <nav className={styles.stations} aria-label="Workspaces">
             <ul>
               {stations.map(({ key, label, href, waits }) => {
                 const { words, due } = waits(now);
                 return (
                   <li key={key}>
-                    <Link className={styles.station} href={href} aria-current={path.startsWith(href) ? 'page' : undefined}><b>{label}</b><span className={due ? styles.due : undefined}>{words}</span></Link>
+                    <Link
+                      className={styles.station}
+                      href={href}
+                      aria-current={path.startsWith(href) ? 'page' : undefined}
+                    >
+                      <b>{label}</b>
+                      <span className={due ? styles.due : undefined}>{words}</span>
+                    </Link>
                   </li>
                 );
               })}
             </ul>
           </nav>
           <div className={styles.tools}>
-            <button type="button" className={styles.goto} onClick={() => setGoTo(true)} aria-label="Go to anything"><Search size={16} aria-hidden="true" /><span>Go to</span><kbd>Ctrl K</kbd></button>
+            <button
+              type="button"
+              className={styles.goto}
+              onClick={() => setGoTo(true)}
+              aria-label="Go to anything"
+            >
+              <Search size={16} aria-hidden="true" />
+              <span>Go to</span>
+              <kbd>Ctrl K</kbd>
+            </button>
             <PersonMenu onShortcuts={() => setShortcuts(true)} />
           </div>
         </header>

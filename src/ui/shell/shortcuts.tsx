@@ -19,11 +19,25 @@ export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => voi
     <Dialog open={open} onClose={onClose} aria-labelledby="shortcuts">
       <DialogTitle id="shortcuts">By keyboard</DialogTitle>
       <DialogContent>
-        <dl style={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: '8px 20px', alignItems: 'baseline' }}>
-          {shortcuts.map(([keys, does]) => [<dt key={keys}><kbd>{keys}</kbd></dt>, <dd key={does}>{does}</dd>])}
+        <dl
+          style={{
+            display: 'grid',
+            gridTemplateColumns: 'auto 1fr',
+            gap: '8px 20px',
+            alignItems: 'baseline',
+          }}
+        >
+          {shortcuts.map(([keys, does]) => [
+            <dt key={keys}>
+              <kbd>{keys}</kbd>
+            </dt>,
+            <dd key={does}>{does}</dd>,
+          ])}
         </dl>
       </DialogContent>
-      <DialogActions><Button onClick={onClose}>Close</Button></DialogActions>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
     </Dialog>
   );
 }

@@ -12,10 +12,35 @@ const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : 
 
 /** The six workspaces in the order of the job. */
 export const stations: readonly Station[] = [
-  { key: 'shape', label: 'Shape', href: '/bench/shape', waits: ({ checks }) => ({ words: count(checks, 'check', 'checks'), due: checks > 0 }) },
-  { key: 'write', label: 'Write', href: '/bench/write', waits: ({ drafts }) => ({ words: count(drafts, 'draft', 'drafts'), due: false }) },
-  { key: 'map', label: 'Map', href: '/bench/map', waits: ({ listings }) => ({ words: count(listings, 'listing', 'listings'), due: false }) },
-  { key: 'arrange', label: 'Arrange', href: '/bench/arrange', waits: ({ pages }) => ({ words: count(pages, 'page', 'pages'), due: false }) },
-  { key: 'release', label: 'Release', href: '/bench/release', waits: ({ inReview }) => ({ words: count(inReview, 'waits', 'wait'), due: inReview > 0 }) },
+  {
+    key: 'shape',
+    label: 'Shape',
+    href: '/bench/shape',
+    waits: ({ checks }) => ({ words: count(checks, 'check', 'checks'), due: checks > 0 }),
+  },
+  {
+    key: 'write',
+    label: 'Write',
+    href: '/bench/write',
+    waits: ({ drafts }) => ({ words: count(drafts, 'draft', 'drafts'), due: false }),
+  },
+  {
+    key: 'map',
+    label: 'Map',
+    href: '/bench/map',
+    waits: ({ listings }) => ({ words: count(listings, 'listing', 'listings'), due: false }),
+  },
+  {
+    key: 'arrange',
+    label: 'Arrange',
+    href: '/bench/arrange',
+    waits: ({ pages }) => ({ words: count(pages, 'page', 'pages'), due: false }),
+  },
+  {
+    key: 'release',
+    label: 'Release',
+    href: '/bench/release',
+    waits: ({ inReview }) => ({ words: count(inReview, 'waits', 'wait'), due: inReview > 0 }),
+  },
   { key: 'watch', label: 'Watch', href: '/bench/watch', waits: () => ({ words: 'to come', due: false }) },
 ];

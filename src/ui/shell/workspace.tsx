@@ -21,11 +21,21 @@ const storage = {
 };
 
 /** Outline, bench and reach side by side, resizable and remembered; in a narrow window the outer two become drawers. */
-export function Workspace({ outline, outlineLabel, reach, reachLabel = 'Reach', children }: Props): ReactElement {
+export function Workspace({
+  outline,
+  outlineLabel,
+  reach,
+  reachLabel = 'Reach',
+  children,
+}: Props): ReactElement {
   const narrow = useMediaQuery('(max-width: 900px)');
   const [drawer, setDrawer] = useState<'outline' | 'reach'>();
   const panelIds = reach ? ['outline', 'bench', 'reach'] : ['outline', 'bench'];
-  const { defaultLayout, onLayoutChanged } = useDefaultLayout({ id: 'clear-frame-panels', storage, panelIds });
+  const { defaultLayout, onLayoutChanged } = useDefaultLayout({
+    id: 'clear-frame-panels',
+    storage,
+    panelIds,
+  });
   const close = () => setDrawer(undefined);
   const bench = (
     <main id="bench" tabIndex={-1} className={styles.bench}>
@@ -40,18 +50,63 @@ export function Workspace({ outline, outlineLabel, reach, reachLabel = 'Reach', 
     return (
       <div className={styles.single}>
         {bench}
-        <Drawer open={drawer === 'outline'} onClose={close}><nav className={`${styles.outline} ${styles.drawer}`} aria-label={outlineLabel} onClick={(event) => { if (event.target instanceof Element && event.target.closest('a')) close(); }}>{outline}</nav></Drawer>
-        <Drawer anchor="right" open={drawer === 'reach'} onClose={close}><aside className={`${styles.reach} ${styles.drawer}`} aria-label={reachLabel}>{reach}</aside></Drawer>
+        <Drawer open={drawer === 'outline'} onClose={close}>
+          <nav
+            className={`${styles.outline} ${styles.drawer}`}
+            aria-label={outlineLabel}
+            onClick={(event) => {
+              if (event.target instanceof Element && event.target.closest('a')) close();
+            }}
+          >
+            {outline}
+          </nav>
+        </Drawer>
+        <Drawer anchor="right" open={drawer === 'reach'} onClose={close}>
+          <aside className={`${styles.reach} ${styles.drawer}`} aria-label={reachLabel}>
+            {reach}
+          </aside>
+        </Drawer>
       </div>
     );
   }
   return (
-    <Group className={styles.room} orientation="horizontal" {...(defaultLayout ? { defaultLayout } : {})} onLayoutChanged={onLayoutChanged}>
-      <Panel id="outline" defaultSize="248px" minSize="180px" maxSize="420px" groupResizeBehavior="preserve-pixel-size"><nav className={styles.outline} aria-label={outlineLabel}>{outline}</nav></Panel>
+    <Group
+      className={styles.room}
+      orientation="horizontal"
+      {...(defaultLayout ? { defaultLayout } : {})}
+      onLayoutChanged={onLayoutChanged}
+    >
+      <Panel
+        id="outline"
+        defaultSize="248px"
+        minSize="180px"
+        maxSize="420px"
+        groupResizeBehavior="preserve-pixel-size"
+      >
+        <nav className={styles.outline} aria-label={outlineLabel}>
+          {outline}
+        </nav>
+      </Panel>
       <Separator className={styles.grip ?? ''} aria-label={`Width of ${outlineLabel}`} />
-      <Panel id="bench" minSize="320px">{bench}</Panel>
+      <Panel id="bench" minSize="320px">
+        {bench}
+      </Panel>
       {reach && <Separator className={styles.grip ?? ''} aria-label={`Width of ${reachLabel}`} />}
-      {reach && <Panel id="reach" defaultSize="268px" minSize="200px" maxSize="480px" collapsible collapsedSize="0px" groupResizeBehavior="preserve-pixel-size"><aside className={styles.reach} aria-label={reachLabel}>{reach}</aside></Panel>}
+      {reach && (
+        <Panel
+          id="reach"
+          defaultSize="268px"
+          minSize="200px"
+          maxSize="480px"
+          collapsible
+          collapsedSize="0px"
+          groupResizeBehavior="preserve-pixel-size"
+        >
+          <aside className={styles.reach} aria-label={reachLabel}>
+            {reach}
+          </aside>
+        </Panel>
+      )}
     </Group>
   );
 }

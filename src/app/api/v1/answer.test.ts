@@ -18,7 +18,10 @@ afterAll(() => small.close());
 describe('the door', () => {
   test('asks who is there, and lets only those in who may', async () => {
     expect((await call('GET', '/entries?type=species', { headers: { cookie: '' } })).status).toBe(401);
-    expect(await call('PUT', '/model/working', { as: 'editor', body: { document: {} } })).toMatchObject({ status: 403, body: { title: 'Only an architect may do this.' } });
+    expect(await call('PUT', '/model/working', { as: 'editor', body: { document: {} } })).toMatchObject({
+      status: 403,
+      body: { title: 'Only an architect may do this.' },
+    });
     expect((await call('POST', '/entries', { as: 'reviewer', body: { type: 'species' } })).status).toBe(403);
   });
 
@@ -28,19 +31,43 @@ describe('the door', () => {
       if (act === 'anyone') continue;
       const path = operation.path.replace(/\{\w+\}/g, '01a211ae-09db-7716-b71b-8261e62a7f8d');
       for (const role of roles.filter((each) => !may(each, act))) {
-        const { status } = await call(operation.method, path, { as: role, ...(operation.body ? { body: {} } : {}), headers: { 'if-match': '"1"' } });
+        const { status } = await call(operation.method, path, {
+          as: role,
+          ...(operation.body ? { body: {} } : {}),
+          headers: { 'if-match': '"1"' },
+        });
         expect([name, role, status]).toEqual([name, role, 403]);
       }
-      expect([name, (await call(operation.method, path, { headers: { cookie: '' }, ...(operation.body ? { body: {} } : {}) })).status]).toEqual([name, 401]);
+      expect([
+        name,
+        (
+          await call(operation.method, path, {
+            headers: { cookie: '' },
+            ...(operation.body ? { body: {} } : {}),
+          })
+        ).status,
+      ]).toEqual([name, 401]);
     }
   });
 
   test('takes writes only from this site itself', async () => {
     const body = { type: 'species', values: { name: 'Bell heron' } };
-    for (const headers of [{ origin: 'https://elsewhere.example' }, { origin: 'null' }, { 'sec-fetch-site': 'cross-site' }, { 'sec-fetch-site': 'same-site' }] as Record<string, string>[]) {
+    for (const headers of [
+      { origin: 'https://elsewhere.example' },
+      { origin: 'null' },
+      { 'sec-fetch-site': 'cross-site' },
+      { 'sec-fetch-site': 'same-site' },
+    ] as Record<string, string>[]) {
       expect((await call('POST', '/entries', { body, headers })).status).toBe(403);
     }
-    expect((await call('POST', '/entries', { body, headers: { origin: 'http://localhost:4100', 'sec-fetch-site': 'same-origin' } })).status).toBe(201);
+    expect(
+      (
+        await call('POST', '/entries', {
+          body,
+          headers: { origin: 'http://localhost:4100', 'sec-fetch-site': 'same-origin' },
+        })
+      ).status,
+    ).toBe(201);
   });
 
   test.each<[string, Given, number, string]>([
@@ -56,9 +83,15 @@ describe('the door', () => {
     ['an unknown type', { body: { type: 'bats' } }, 422, '/type'],
     ['an unknown field', { body: { type: 'species', values: { wings: 2 } } }, 422, '/values/wings'],
     ['no value of its kind', { body: { type: 'species', values: { size: '720' } } }, 422, '/values/size'],
-    ['an attempt on the prototype', { raw: '{"type":"species","values":{"__proto__":{"admin":true}}}' }, 400, ''],
+    [
+      'an attempt on the prototype',
+      { raw: '{"type":"species","values":{"__proto__":{"admin":true}}}' },
+      400,
+      '',
+    ],
   ])('refuses %s at its place, and writes nothing', async (_, given, status, path) => {
-    const count = async () => (await small.installation.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
+    const count = async () =>
+      (await small.installation.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
     const before = await count();
     const refused = await call('POST', '/entries', given);
     expect([refused.status, paths(refused)]).toEqual([status, [path]]);
@@ -67,12 +100,31 @@ describe('the door', () => {
   });
 
   test('refuses what is no JSON by its type, and what is too large by its size', async () => {
-    expect((await call('POST', '/entries', { raw: 'type=species', headers: { 'content-type': 'application/x-www-form-urlencoded' } })).status).toBe(415);
-    expect((await call('POST', '/entries', { raw: JSON.stringify({ type: 'species', values: { body: 'x'.repeat(5_000_000) } }) })).status).toBe(413);
+    expect(
+      (
+        await call('POST', '/entries', {
+          raw: 'type=species',
+          headers: { 'content-type': 'application/x-www-form-urlencoded' },
+        })
+      ).status,
+    ).toBe(415);
+    expect(
+      (
+        await call('POST', '/entries', {
+          raw: JSON.stringify({ type: 'species', values: { body: 'x'.repeat(5_000_000) } }),
+        })
+      ).status,
+    ).toBe(413);
   });
 
   test('refuses questions that are not as they should be', async () => {
-    for (const [question, path] of [['type=species&limit=0', '/limit'], ['type=species&limit=many', '/limit'], ['type=species&state=lost', '/state'], ['type=species&colour=red', '/colour'], ['', '/type']] as const) {
+    for (const [question, path] of [
+      ['type=species&limit=0', '/limit'],
+      ['type=species&limit=many', '/limit'],
+      ['type=species&state=lost', '/state'],
+      ['type=species&colour=red', '/colour'],
+      ['', '/type'],
+    ] as const) {
       const refused = await call('GET', `/entries?${question}`);
       expect([question, refused.status, paths(refused)]).toEqual([question, 400, [path]]);
     }
@@ -90,43 +142,83 @@ describe('the door', () => {
 
 describe('changing one thing', () => {
   test('needs the revision that was read: 428 without, 412 with an old one and both versions', async () => {
-    const made = await call('POST', '/entries', { body: { type: 'species', values: { name: 'Bell heron' } } });
+    const made = await call('POST', '/entries', {
+      body: { type: 'species', values: { name: 'Bell heron' } },
+    });
     const etag = made.headers.get('etag') ?? '';
     const path = `/entries/${String(made.body.id)}`;
     const patch = { values: { size: 80 } };
     expect((await call('PATCH', path, { body: patch })).status).toBe(428);
-    expect((await call('PATCH', path, { body: patch, headers: { 'if-match': 'yesterday' } })).status).toBe(412);
-    const changed = await call('PATCH', path, { body: patch, headers: { 'if-match': etag, 'content-type': 'application/merge-patch+json' } });
+    expect((await call('PATCH', path, { body: patch, headers: { 'if-match': 'yesterday' } })).status).toBe(
+      412,
+    );
+    const changed = await call('PATCH', path, {
+      body: patch,
+      headers: { 'if-match': etag, 'content-type': 'application/merge-patch+json' },
+    });
     expect([changed.status, changed.headers.get('etag')]).toEqual([200, '"2"']);
     const late = await call('PATCH', path, { body: { values: { size: 90 } }, headers: { 'if-match': etag } });
-    expect([late.status, late.body.current, late.body.yours]).toMatchObject([412, { revision: 2, values: { size: 80 } }, { values: { size: 90 } }]);
+    expect([late.status, late.body.current, late.body.yours]).toMatchObject([
+      412,
+      { revision: 2, values: { size: 80 } },
+      { values: { size: 90 } },
+    ]);
     expect((await call('GET', path)).body.values).toMatchObject({ name: 'Bell heron', size: 80 });
   });
 });
 
 describe('sessions over HTTP', () => {
   test('come as a cookie that scripts cannot read and other sites do not send', async () => {
-    const entered = await call('POST', '/session', { headers: { cookie: '' }, body: { email: 'editor@quillwater.example', password: 'quillwater' } });
+    const entered = await call('POST', '/session', {
+      headers: { cookie: '' },
+      body: { email: 'editor@quillwater.example', password: 'quillwater' },
+    });
     const cookie = entered.headers.get('set-cookie') ?? '';
-    expect([entered.status, cookie]).toEqual([201, expect.stringMatching(/^clear_frame_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/)]);
+    expect([entered.status, cookie]).toEqual([
+      201,
+      expect.stringMatching(/^clear_frame_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/),
+    ]);
     const own = { headers: { cookie: cookie.split(';')[0] ?? '' } };
     expect((await call('GET', '/session', own)).body.person).toMatchObject({ role: 'editor' });
     expect((await call('DELETE', '/session', own)).headers.get('set-cookie')).toMatch(/Max-Age=0/);
     expect((await call('GET', '/session', own)).status).toBe(401);
-    expect((await call('POST', '/session', { headers: { cookie: '' }, body: { email: 'editor', password: '' } })).body.errors).toMatchObject([{ path: '/email' }, { path: '/password' }]);
+    expect(
+      (await call('POST', '/session', { headers: { cookie: '' }, body: { email: 'editor', password: '' } }))
+        .body.errors,
+    ).toMatchObject([{ path: '/email' }, { path: '/password' }]);
   });
 });
 
 describe('the OpenAPI document', () => {
-  const document = () => openApi(small.installation.model) as unknown as { paths: Record<string, Record<string, { operationId: string }>>; components: { schemas: Record<string, object> } };
+  const document = () =>
+    openApi(small.installation.model) as unknown as {
+      paths: Record<string, Record<string, { operationId: string }>>;
+      components: { schemas: Record<string, object> };
+    };
   test('tells every operation once, at its address', () => {
-    const told = Object.entries(document().paths).flatMap(([path, methods]) => Object.entries(methods).map(([method, { operationId }]) => [operationId, `${method.toUpperCase()} ${path}`]));
-    expect(Object.fromEntries(told)).toEqual(Object.fromEntries(Object.entries(routes).map(([name, { method, path }]) => [name, `${method} ${path}`])));
+    const told = Object.entries(document().paths).flatMap(([path, methods]) =>
+      Object.entries(methods).map(([method, { operationId }]) => [
+        operationId,
+        `${method.toUpperCase()} ${path}`,
+      ]),
+    );
+    expect(Object.fromEntries(told)).toEqual(
+      Object.fromEntries(
+        Object.entries(routes).map(([name, { method, path }]) => [name, `${method} ${path}`]),
+      ),
+    );
   });
   test('names only schemas that it brings, the values of every content type among them', () => {
     const { components } = document();
-    const named = [...JSON.stringify(document()).matchAll(/"#\/components\/schemas\/([^"]+)"/g)].map(([, name]) => name ?? '');
+    const named = [...JSON.stringify(document()).matchAll(/"#\/components\/schemas\/([^"]+)"/g)].map(
+      ([, name]) => name ?? '',
+    );
     expect(named.filter((name) => !(name in components.schemas))).toEqual([]);
-    expect(components.schemas[`values.${contentType(small.installation.model, 'species').definition.key}`]).toMatchObject({ additionalProperties: false, properties: { size: { anyOf: [{ type: 'number', minimum: 0, maximum: 500 }, { type: 'null' }] } } });
+    expect(
+      components.schemas[`values.${contentType(small.installation.model, 'species').definition.key}`],
+    ).toMatchObject({
+      additionalProperties: false,
+      properties: { size: { anyOf: [{ type: 'number', minimum: 0, maximum: 500 }, { type: 'null' }] } },
+    });
   });
 });

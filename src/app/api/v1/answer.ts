@@ -15,25 +15,42 @@ import { Reply } from './session-cookie';
 const NO_STORE = { 'Cache-Control': 'no-store' };
 
 function problem(refusal: Refusal): Response {
-  const body = { type: 'about:blank', title: refusal.title, status: refusal.status, errors: refusal.faults, ...refusal.extra };
-  return new Response(JSON.stringify(body), { status: refusal.status, headers: { ...NO_STORE, 'Content-Type': 'application/problem+json' } });
+  const body = {
+    type: 'about:blank',
+    title: refusal.title,
+    status: refusal.status,
+    errors: refusal.faults,
+    ...refusal.extra,
+  };
+  return new Response(JSON.stringify(body), {
+    status: refusal.status,
+    headers: { ...NO_STORE, 'Content-Type': 'application/problem+json' },
+  });
 }
 
 /** Reads a body of JSON, but never more than the bound. */
 async function bodyOf(request: Request): Promise<unknown> {
   // A call that only says "do it" may come without a body.
-  if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0') return {};
+  if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0')
+    return {};
   const type = request.headers.get('content-type')?.split(';')[0]?.trim();
-  if (type !== 'application/json' && type !== 'application/merge-patch+json') throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
+  if (type !== 'application/json' && type !== 'application/merge-patch+json')
+    throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
   const bytes = await readBytes(request, inputBounds.bytes);
-  if (!bytes) throw new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
+  if (!bytes)
+    throw new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
   const text = bytes.toString('utf8');
   // The reader of classes would pass over this name without a word.
-  if (/"__proto__"\s*:/.test(text)) throw new Refusal(400, '"__proto__" is no name that can be kept.', [{ path: '', code: 'unknown', message: '"__proto__" is no name that can be kept.' }]);
+  if (/"__proto__"\s*:/.test(text))
+    throw new Refusal(400, '"__proto__" is no name that can be kept.', [
+      { path: '', code: 'unknown', message: '"__proto__" is no name that can be kept.' },
+    ]);
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
-    throw new Refusal(400, `This is not JSON. ${error instanceof Error ? error.message : ''}`.trim(), [{ path: '', code: 'json', message: 'This is not JSON.' }]);
+    throw new Refusal(400, `This is not JSON. ${error instanceof Error ? error.message : ''}`.trim(), [
+      { path: '', code: 'json', message: 'This is not JSON.' },
+    ]);
   }
 }
 
@@ -61,28 +78,57 @@ async function personOf(installation: Installation, request: Request): Promise<P
 
 function revisionOf(request: Request): number {
   const given = request.headers.get('if-match');
-  if (given === null) throw new Refusal(428, 'Send If-Match with the ETag you read, so that nobody else\'s change is lost.');
+  if (given === null)
+    throw new Refusal(428, "Send If-Match with the ETag you read, so that nobody else's change is lost.");
   const found = /^(?:W\/)?"(\d{1,15})"$/.exec(given.trim());
   if (!found) throw new Refusal(412, 'This If-Match is no ETag that was given out here.');
   return Number(found[1]);
 }
 
-async function callOf(request: Request, { operation, pieces }: Matched, installation: Installation): Promise<Call<unknown, unknown>> {
+async function callOf(
+  request: Request,
+  { operation, pieces }: Matched,
+  installation: Installation,
+): Promise<Call<unknown, unknown>> {
   const url = new URL(request.url);
   const nobody = {} as Person;
   const person = operation.act === 'anyone' ? nobody : await personOf(installation, request);
   if (operation.act !== 'anyone' && !may(person.role, operation.act)) {
-    throw new Refusal(403, `Only ${whoMay(operation.act).map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`).join(' or ')} may do this.`);
+    throw new Refusal(
+      403,
+      `Only ${whoMay(operation.act)
+        .map((role) => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`)
+        .join(' or ')} may do this.`,
+    );
   }
-  const query = operation.query ? parseInput(operation.query, Object.fromEntries(url.searchParams)) : { value: {}, faults: [...url.searchParams.keys()].map((key) => ({ path: pointer('', key), code: 'unknown', message: `"${key}" means nothing here.` })) };
+  const query = operation.query
+    ? parseInput(operation.query, Object.fromEntries(url.searchParams))
+    : {
+        value: {},
+        faults: [...url.searchParams.keys()].map((key) => ({
+          path: pointer('', key),
+          code: 'unknown',
+          message: `"${key}" means nothing here.`,
+        })),
+      };
   if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
   const revision = operation.guarded ? revisionOf(request) : 0;
   const body = operation.body ? parseInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
-  if (body.faults.length > 0) throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
+  if (body.faults.length > 0)
+    throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
   return {
-    installation, person, revision, query: query.value, body: body.value, bytes: operation.bytes ? await fileOf(request) : Buffer.alloc(0),
+    installation,
+    person,
+    revision,
+    query: query.value,
+    body: body.value,
+    bytes: operation.bytes ? await fileOf(request) : Buffer.alloc(0),
     path: (name) => pieces.get(name) ?? '',
-    from: { address: request.headers.get('x-clear-frame-address') ?? '', agent: request.headers.get('user-agent') ?? '', secure: request.headers.get('x-forwarded-proto') === 'https' },
+    from: {
+      address: request.headers.get('x-clear-frame-address') ?? '',
+      agent: request.headers.get('user-agent') ?? '',
+      secure: request.headers.get('x-forwarded-proto') === 'https',
+    },
   };
 }
 
@@ -104,7 +150,8 @@ export async function answer(request: Request): Promise<Response> {
       refused.headers.set('Allow', matched.allow.join(', '));
       return refused;
     }
-    if (request.method !== 'GET' && !isFromHere(request)) throw new Refusal(403, 'Changes are only taken from this site itself.');
+    if (request.method !== 'GET' && !isFromHere(request))
+      throw new Refusal(403, 'Changes are only taken from this site itself.');
     const call = await callOf(request, matched, await sharedInstallation());
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
@@ -112,10 +159,17 @@ export async function answer(request: Request): Promise<Response> {
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
     const headers = { ...NO_STORE, ...etagOf(given), ...(cookie ? { 'Set-Cookie': cookie } : {}) };
     const status = matched.operation.status ?? 200;
-    return status === 204 ? new Response(null, { status, headers }) : new Response(JSON.stringify(given), { status, headers: { ...headers, 'Content-Type': 'application/json' } });
+    return status === 204
+      ? new Response(null, { status, headers })
+      : new Response(JSON.stringify(given), {
+          status,
+          headers: { ...headers, 'Content-Type': 'application/json' },
+        });
   } catch (error) {
     if (error instanceof Refusal) return problem(error);
     console.error(error);
-    return problem(new Refusal(500, 'Something went wrong here. Nothing was changed; what you typed is still with you.'));
+    return problem(
+      new Refusal(500, 'Something went wrong here. Nothing was changed; what you typed is still with you.'),
+    );
   }
 }

@@ -21,35 +21,67 @@ beforeAll(async () => {
   const field = small.installation.model.contentTypeByKey('species')?.fieldByKey('name')?.id ?? '';
   const home = small.installation.model.pageTypeByKey('home')?.id ?? '';
   const category = await made(`/schemes/${scheme}/categories`, { label: 'Water', parent: null });
-  const entry = await made('/entries', { type: 'species', values: { name: 'Bell heron', branch: category.id }, });
+  const entry = await made('/entries', {
+    type: 'species',
+    values: { name: 'Bell heron', branch: category.id },
+  });
   await call('POST', `/entries/${entry.id}/publish`, { body: {}, revision: entry.revision });
   const listing = await made('/listings', { label: 'Birds', rule: { from: ['species'] } });
   await call('POST', `/listings/${listing.id}/publish`, { body: {}, revision: listing.revision });
   const page = await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } });
   await call('POST', `/pages/${page.id}/publish`, { body: {}, revision: page.revision });
-  const medium = (await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })).body;
+  const medium = (
+    await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })
+  ).body;
   Object.assign(asked, {
-    typeFigures: `/types/${type}/figures`, typeReach: `/model/types/${type}/reach`, fieldNumbers: `/types/${type}/numbers/${field}`, placedPages: `/model/placements/pages?cells=top>${home}`,
-    entries: '/entries?type=species&q=bell', findEntries: '/entries/found?q=bell', known: `/known?ids=${entry.id},${category.id}`, entry: `/entries/${entry.id}`, entryRevisions: `/entries/${entry.id}/revisions`, entryReach: `/entries/${entry.id}/reach`,
-    listing: `/listings/${listing.id}`, listingResult: `/listings/${listing.id}/result`, addressFor: '/pages/address?title=By train&type=home', page: `/pages/${page.id}`, pagePreview: `/pages/${page.id}/preview?language=fr`, seenPage: '/pages/seen?address=/', shownOn: `/entries/shown-on?type=species&ids=${entry.id}`, typesUnder: `/pages/${page.id}/types`, homesFor: `/pages/${page.id}/homes`,
-    categories: `/schemes/${scheme}/categories`, categoryCounts: `/schemes/${scheme}/counts`, schemeReach: `/schemes/${scheme}/reach`, medium: `/media/${medium.id}`, mediumReach: `/media/${medium.id}/reach`, goTo: '/go-to?q=bell',
+    typeFigures: `/types/${type}/figures`,
+    typeReach: `/model/types/${type}/reach`,
+    fieldNumbers: `/types/${type}/numbers/${field}`,
+    placedPages: `/model/placements/pages?cells=top>${home}`,
+    entries: '/entries?type=species&q=bell',
+    findEntries: '/entries/found?q=bell',
+    known: `/known?ids=${entry.id},${category.id}`,
+    entry: `/entries/${entry.id}`,
+    entryRevisions: `/entries/${entry.id}/revisions`,
+    entryReach: `/entries/${entry.id}/reach`,
+    listing: `/listings/${listing.id}`,
+    listingResult: `/listings/${listing.id}/result`,
+    addressFor: '/pages/address?title=By train&type=home',
+    page: `/pages/${page.id}`,
+    pagePreview: `/pages/${page.id}/preview?language=fr`,
+    seenPage: '/pages/seen?address=/',
+    shownOn: `/entries/shown-on?type=species&ids=${entry.id}`,
+    typesUnder: `/pages/${page.id}/types`,
+    homesFor: `/pages/${page.id}/homes`,
+    categories: `/schemes/${scheme}/categories`,
+    categoryCounts: `/schemes/${scheme}/counts`,
+    schemeReach: `/schemes/${scheme}/reach`,
+    medium: `/media/${medium.id}`,
+    mediumReach: `/media/${medium.id}/reach`,
+    goTo: '/go-to?q=bell',
   } satisfies Partial<Record<OperationName, string>>);
 });
 afterAll(() => small.close());
 
 const questions = (Object.values(operations) as Operation[]).filter(({ method }) => method === 'GET');
 
-test.each(questions.map((operation) => [operation.id, operation] as const))('%s answers in the shape that its class tells', async (id, operation) => {
-  const path = asked[id] ?? operation.path;
-  expect(path).not.toContain('{');
-  const told = await call('GET', path);
-  expect([told.status, told.body.errors]).toEqual([200, undefined]);
-  if (!operation.answer) throw new Error(`${id} tells nothing`);
-  expect(parseInput(operation.answer as ClassConstructor<object>, told.body).faults).toEqual([]);
-});
+test.each(questions.map((operation) => [operation.id, operation] as const))(
+  '%s answers in the shape that its class tells',
+  async (id, operation) => {
+    const path = asked[id] ?? operation.path;
+    expect(path).not.toContain('{');
+    const told = await call('GET', path);
+    expect([told.status, told.body.errors]).toEqual([200, undefined]);
+    if (!operation.answer) throw new Error(`${id} tells nothing`);
+    expect(parseInput(operation.answer as ClassConstructor<object>, told.body).faults).toEqual([]);
+  },
+);
 
 test('what is sought is found by the words in its name, of whatever sort it is', async () => {
-  const sorts = async (words: string) => (await call('GET', `/go-to?q=${words}`)).body.items.map(({ sort, label }) => `${String(sort)} ${String(label)}`);
+  const sorts = async (words: string) =>
+    (await call('GET', `/go-to?q=${words}`)).body.items.map(
+      ({ sort, label }) => `${String(sort)} ${String(label)}`,
+    );
   expect(await sorts('bell')).toEqual(['entry Bell heron']);
   expect(await sorts('birds')).toEqual(['listing Birds']);
   expect(await sorts('home')).toEqual(expect.arrayContaining(['page type Home', 'page Home']));

@@ -1,22 +1,94 @@
 import type { Operation, operations } from '../../../contract/operations';
 import type { Installation } from '../../../services/runtime/installation';
-import { addEntry, binEntry, changeEntry, entries, entry, entryReach, entryRevisions, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries/write';
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  entries,
+  entry,
+  entryReach,
+  entryRevisions,
+  publishEntry,
+  restoreEntry,
+  returnEntry,
+  submitEntry,
+  withdrawEntry,
+} from '../../../services/entries/write';
 import { findEntries, knownByIds } from '../../../services/entries/find';
 import { importEntries } from '../../../services/entries/import';
 import { goTo } from '../../../services/overview/go-to';
-import { listingResult, tryListing, tryListingFigures, tryListingGaps } from '../../../services/listings/trials';
-import { addListing, binListing, changeListing, listing, listings, publishListing } from '../../../services/listings/listings';
-import { applyWorking, changeSheet, dropWorking, fieldNumbers, keepWorking, model, placedPages, placementCounts, tryModel, typeFigures, typeReach, working } from '../../../services/model/working-copy';
-import { addCategory, categoriesOf, categoryCounts, changeCategory, importCategories, mergeCategory, moveCategory, removeCategory, sortCategories, splitCategory, schemeReach } from '../../../services/categories/edit';
+import {
+  listingResult,
+  tryListing,
+  tryListingFigures,
+  tryListingGaps,
+} from '../../../services/listings/trials';
+import {
+  addListing,
+  binListing,
+  changeListing,
+  listing,
+  listings,
+  publishListing,
+} from '../../../services/listings/listings';
+import {
+  applyWorking,
+  changeSheet,
+  dropWorking,
+  fieldNumbers,
+  keepWorking,
+  model,
+  placedPages,
+  placementCounts,
+  tryModel,
+  typeFigures,
+  typeReach,
+  working,
+} from '../../../services/model/working-copy';
+import {
+  addCategory,
+  categoriesOf,
+  categoryCounts,
+  changeCategory,
+  importCategories,
+  mergeCategory,
+  moveCategory,
+  removeCategory,
+  sortCategories,
+  splitCategory,
+  schemeReach,
+} from '../../../services/categories/edit';
 import { addSite, changeSite, removeSite, sitesOf } from '../../../services/pages/sites';
 import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media/library';
 import { shownOn } from '../../../services/entries/shown-on';
 import { starters } from '../../../services/model/starters';
 import { overview } from '../../../services/overview/overview';
-import { addPage, addressFor, binPage, changePage, homesFor, movePage, page, publishPage, siteTree, typesUnder, withdrawPage } from '../../../services/pages/write';
+import {
+  addPage,
+  addressFor,
+  binPage,
+  changePage,
+  homesFor,
+  movePage,
+  page,
+  publishPage,
+  siteTree,
+  typesUnder,
+  withdrawPage,
+} from '../../../services/pages/write';
 import { seenPage } from '../../../services/visitor/seen';
 import { pagePreview } from '../../../services/visitor/gather';
-import { addPerson, allPeople, openSessions, personAnswer, setUp, signIn, signOut, type Person, type SignedIn } from '../../../services/people/people';
+import {
+  addPerson,
+  allPeople,
+  openSessions,
+  personAnswer,
+  setUp,
+  signIn,
+  signOut,
+  type Person,
+  type SignedIn,
+} from '../../../services/people/people';
 import { endedSession, startedSession, type Reply } from './session-cookie';
 
 /** One call, read and allowed: what a handler needs of it. */
@@ -35,14 +107,23 @@ export interface Call<Body, Query> {
   from: { address: string; agent: string; secure: boolean };
 }
 
-type Handler<O> = O extends Operation<infer B, infer Q, infer A> ? (call: Call<B, Q>) => Promise<A | Reply<A>> | A | Reply<A> : never;
+type Handler<O> =
+  O extends Operation<infer B, infer Q, infer A>
+    ? (call: Call<B, Q>) => Promise<A | Reply<A>> | A | Reply<A>
+    : never;
 
 const signedIn = ({ person, token }: SignedIn, secure: boolean) =>
-  startedSession({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }, token, person.endsAt, secure);
+  startedSession(
+    { person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() },
+    token,
+    person.endsAt,
+    secure,
+  );
 
 /** What answers each operation. A missing one is a type error. */
 export const handlers: { [K in keyof typeof operations]: Handler<(typeof operations)[K]> } = {
-  signIn: async ({ installation, body, from }) => signedIn(await signIn(installation, body, from.address, from.agent), from.secure),
+  signIn: async ({ installation, body, from }) =>
+    signedIn(await signIn(installation, body, from.address, from.agent), from.secure),
   session: ({ person }) => ({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }),
   signOut: async ({ installation, person, from }) => {
     await signOut(installation, person, person.session);
@@ -50,13 +131,15 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   },
   sessions: ({ installation, person }) => openSessions(installation, person),
   endSession: async ({ installation, person, path }) => signOut(installation, person, path('id')),
-  setUp: async ({ installation, body, from }) => signedIn(await setUp(installation, body, from.agent), from.secure),
+  setUp: async ({ installation, body, from }) =>
+    signedIn(await setUp(installation, body, from.agent), from.secure),
   people: ({ installation }) => allPeople(installation),
   addPerson: async ({ installation, body }) => personAnswer(await addPerson(installation, body)),
 
   model: ({ installation }) => model(installation),
   workingModel: ({ installation }) => working(installation),
-  keepWorkingModel: ({ installation, person, revision, body }) => keepWorking(installation, person, revision, body.document),
+  keepWorkingModel: ({ installation, person, revision, body }) =>
+    keepWorking(installation, person, revision, body.document),
   dropWorkingModel: ({ installation, person, revision }) => dropWorking(installation, person, revision),
   changeSheet: ({ installation }) => changeSheet(installation),
   applyModel: ({ installation, person, revision }) => applyWorking(installation, person, revision),
@@ -66,22 +149,32 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   placementCounts: ({ installation }) => placementCounts(installation),
   tryModel: ({ installation, body }) => tryModel(installation, body.document),
   starters: () => starters(),
-  fieldNumbers: async ({ installation, path }) => ({ values: await fieldNumbers(installation, path('id'), path('field')) }),
+  fieldNumbers: async ({ installation, path }) => ({
+    values: await fieldNumbers(installation, path('id'), path('field')),
+  }),
 
   entries: ({ installation, query }) => entries(installation, query),
   shownOn: ({ installation, query }) => shownOn(installation, query),
   findEntries: ({ installation, query }) => findEntries(installation, query),
   known: ({ installation, query }) => knownByIds(installation, query.ids),
   addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
-  importEntries: ({ installation, person, path, body }) => importEntries(installation, person, path('id'), body),
+  importEntries: ({ installation, person, path, body }) =>
+    importEntries(installation, person, path('id'), body),
   entry: ({ installation, path }) => entry(installation, path('id')),
-  changeEntry: ({ installation, person, path, revision, body }) => changeEntry(installation, person, path('id'), revision, body),
-  binEntry: ({ installation, person, path, revision }) => binEntry(installation, person, path('id'), revision),
-  restoreEntry: ({ installation, person, path, revision }) => restoreEntry(installation, person, path('id'), revision),
-  publishEntry: ({ installation, person, path, revision, body }) => publishEntry(installation, person, path('id'), revision, body),
-  withdrawEntry: ({ installation, person, path, revision }) => withdrawEntry(installation, person, path('id'), revision),
-  submitEntry: ({ installation, person, path, revision }) => submitEntry(installation, person, path('id'), revision),
-  returnEntry: ({ installation, person, path, revision }) => returnEntry(installation, person, path('id'), revision),
+  changeEntry: ({ installation, person, path, revision, body }) =>
+    changeEntry(installation, person, path('id'), revision, body),
+  binEntry: ({ installation, person, path, revision }) =>
+    binEntry(installation, person, path('id'), revision),
+  restoreEntry: ({ installation, person, path, revision }) =>
+    restoreEntry(installation, person, path('id'), revision),
+  publishEntry: ({ installation, person, path, revision, body }) =>
+    publishEntry(installation, person, path('id'), revision, body),
+  withdrawEntry: ({ installation, person, path, revision }) =>
+    withdrawEntry(installation, person, path('id'), revision),
+  submitEntry: ({ installation, person, path, revision }) =>
+    submitEntry(installation, person, path('id'), revision),
+  returnEntry: ({ installation, person, path, revision }) =>
+    returnEntry(installation, person, path('id'), revision),
   entryRevisions: ({ installation, path }) => entryRevisions(installation, path('id')),
   entryReach: ({ installation, path }) => entryReach(installation, path('id')),
 
@@ -91,9 +184,12 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   tryListingFigures: ({ installation, body }) => tryListingFigures(installation, body),
   tryListingGaps: ({ installation, body }) => tryListingGaps(installation, body),
   listing: ({ installation, path }) => listing(installation, path('id')),
-  changeListing: ({ installation, person, path, revision, body }) => changeListing(installation, person, path('id'), revision, body),
-  publishListing: ({ installation, person, path, revision }) => publishListing(installation, person, path('id'), revision, {}),
-  binListing: ({ installation, person, path, revision }) => binListing(installation, person, path('id'), revision),
+  changeListing: ({ installation, person, path, revision, body }) =>
+    changeListing(installation, person, path('id'), revision, body),
+  publishListing: ({ installation, person, path, revision }) =>
+    publishListing(installation, person, path('id'), revision, {}),
+  binListing: ({ installation, person, path, revision }) =>
+    binListing(installation, person, path('id'), revision),
   listingResult: ({ installation, path }) => listingResult(installation, path('id')),
 
   sites: ({ installation }) => sitesOf(installation),
@@ -107,11 +203,15 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   page: ({ installation, path }) => page(installation, path('id')),
   seenPage: ({ installation, query }) => seenPage(installation, query),
   pagePreview: ({ installation, path, query }) => pagePreview(installation, path('id'), query),
-  changePage: ({ installation, person, path, revision, body }) => changePage(installation, person, path('id'), revision, body),
+  changePage: ({ installation, person, path, revision, body }) =>
+    changePage(installation, person, path('id'), revision, body),
   binPage: ({ installation, person, path, revision }) => binPage(installation, person, path('id'), revision),
-  publishPage: ({ installation, person, path, revision, body }) => publishPage(installation, person, path('id'), revision, body),
-  withdrawPage: ({ installation, person, path, revision }) => withdrawPage(installation, person, path('id'), revision),
-  movePage: ({ installation, person, path, revision, body }) => movePage(installation, person, path('id'), revision, body),
+  publishPage: ({ installation, person, path, revision, body }) =>
+    publishPage(installation, person, path('id'), revision, body),
+  withdrawPage: ({ installation, person, path, revision }) =>
+    withdrawPage(installation, person, path('id'), revision),
+  movePage: ({ installation, person, path, revision, body }) =>
+    movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
   homesFor: ({ installation, path }) => homesFor(installation, path('id')),
 
@@ -119,18 +219,26 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addCategory: ({ installation, person, path, body }) => addCategory(installation, person, path('id'), body),
   categoryCounts: ({ installation, path }) => categoryCounts(installation, path('id')),
   schemeReach: ({ installation, path }) => schemeReach(installation, path('id')),
-  sortCategories: ({ installation, person, path, body }) => sortCategories(installation, person, path('id'), body.parent),
-  importCategories: ({ installation, person, path, body }) => importCategories(installation, person, path('id'), body),
-  changeCategory: ({ installation, person, path, revision, body }) => changeCategory(installation, person, path('id'), revision, body),
-  moveCategory: ({ installation, person, path, revision, body }) => moveCategory(installation, person, path('id'), revision, body),
-  mergeCategory: ({ installation, person, path, revision, body }) => mergeCategory(installation, person, path('id'), revision, body.into),
-  splitCategory: ({ installation, person, path, revision, body }) => splitCategory(installation, person, path('id'), revision, body.label, body.entries),
-  removeCategory: ({ installation, person, path, revision, query }) => removeCategory(installation, person, path('id'), revision, query.to),
+  sortCategories: ({ installation, person, path, body }) =>
+    sortCategories(installation, person, path('id'), body.parent),
+  importCategories: ({ installation, person, path, body }) =>
+    importCategories(installation, person, path('id'), body),
+  changeCategory: ({ installation, person, path, revision, body }) =>
+    changeCategory(installation, person, path('id'), revision, body),
+  moveCategory: ({ installation, person, path, revision, body }) =>
+    moveCategory(installation, person, path('id'), revision, body),
+  mergeCategory: ({ installation, person, path, revision, body }) =>
+    mergeCategory(installation, person, path('id'), revision, body.into),
+  splitCategory: ({ installation, person, path, revision, body }) =>
+    splitCategory(installation, person, path('id'), revision, body.label, body.entries),
+  removeCategory: ({ installation, person, path, revision, query }) =>
+    removeCategory(installation, person, path('id'), revision, query.to),
   media: ({ installation, query }) => mediaList(installation, query),
   addMedia: ({ installation, person, query, bytes }) => addMedia(installation, person, query, bytes),
   medium: ({ installation, path }) => medium(installation, path('id')),
   mediumReach: ({ installation, path }) => mediumReach(installation, path('id')),
-  changeMedium: ({ installation, person, path, revision, body }) => changeMedium(installation, person, path('id'), revision, body),
+  changeMedium: ({ installation, person, path, revision, body }) =>
+    changeMedium(installation, person, path('id'), revision, body),
 
   overview: ({ installation }) => overview(installation),
   goTo: ({ installation, query }) => goTo(installation, query.q ?? ''),

@@ -10,7 +10,8 @@ interface Route {
 
 const routes: Route[] = (Object.entries(operations) as [OperationName, Operation][])
   .map(([name, operation]) => ({
-    name, operation,
+    name,
+    operation,
     pattern: new RegExp(`^${operation.path.replace(/\{\w+\}/g, '([^/]+)')}$`),
     names: [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, piece = '']) => piece),
   }))
@@ -29,5 +30,9 @@ export function matchOperation(method: string, path: string): Matched | { allow:
   const route = fitting.find(({ operation }) => operation.method === method);
   if (!route) return { allow: [...new Set(fitting.map(({ operation }) => operation.method))] };
   const found = route.pattern.exec(path) ?? [];
-  return { name: route.name, operation: route.operation, pieces: new Map(route.names.map((name, i) => [name, found[i + 1] ?? ''])) };
+  return {
+    name: route.name,
+    operation: route.operation,
+    pieces: new Map(route.names.map((name, i) => [name, found[i + 1] ?? ''])),
+  };
 }

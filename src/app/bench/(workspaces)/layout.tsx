@@ -8,5 +8,9 @@ import { signedIn } from '../signed-in';
 
 export default async function WorkspacesLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
-  return <Shell person={personAnswer(person)} overview={await overview(installation)}><ModelProvider initial={model(installation)}>{children}</ModelProvider></Shell>;
+  return (
+    <Shell person={personAnswer(person)} overview={await overview(installation)}>
+      <ModelProvider initial={model(installation)}>{children}</ModelProvider>
+    </Shell>
+  );
 }

@@ -6,7 +6,8 @@ import { faceStyles } from '../../../site/stylesheet';
 import type { HouseStyle } from '../../../core/model/document';
 import { useModel } from '../../../ui/model-in-force';
 
-const pointing = '.as-visitor { background: var(--paper); color: var(--ink); padding: 14px; border: 1px solid var(--rule); overflow: hidden; } .as-visitor .own > .face > .heading { font-size: calc(var(--h2) * 1.2); } .as-visitor .heading a::after { content: none; } .as-visitor [data-field] { cursor: pointer; } .as-visitor [data-field]:hover { outline: 1.5px solid var(--accent); outline-offset: 3px; }';
+const pointing =
+  '.as-visitor { background: var(--paper); color: var(--ink); padding: 14px; border: 1px solid var(--rule); overflow: hidden; } .as-visitor .own > .face > .heading { font-size: calc(var(--h2) * 1.2); } .as-visitor .heading a::after { content: none; } .as-visitor [data-field] { cursor: pointer; } .as-visitor [data-field]:hover { outline: 1.5px solid var(--accent); outline-offset: 3px; }';
 
 /** What was pointed at: the field that a part shows, and the entry or the block in which it stands. */
 export interface Pointed {
@@ -25,7 +26,21 @@ export function pointedAt(target: EventTarget | null): Pointed | undefined {
 }
 
 /** A piece of the visitors' site, drawn by the site's own components in the house style. A click on a part tells the field it shows. */
-export function VisitorPreview({ children, label, style, dark = false, onField, onPoint }: { children: ReactNode; label: string; style?: HouseStyle; dark?: boolean; onField?: (field: string, entry: string | undefined) => void; onPoint?: (pointed: Pointed) => void }): ReactElement {
+export function VisitorPreview({
+  children,
+  label,
+  style,
+  dark = false,
+  onField,
+  onPoint,
+}: {
+  children: ReactNode;
+  label: string;
+  style?: HouseStyle;
+  dark?: boolean;
+  onField?: (field: string, entry: string | undefined) => void;
+  onPoint?: (pointed: Pointed) => void;
+}): ReactElement {
   const inForce = useModel().document.houseStyle;
   const installation = style ?? inForce;
   const point = (event: MouseEvent) => {
@@ -36,12 +51,23 @@ export function VisitorPreview({ children, label, style, dark = false, onField, 
     if (pointed?.field) onField?.(pointed.field, pointed.entry);
   };
   const press = (event: KeyboardEvent) => {
-    const pointed = event.key === 'Enter' && event.target instanceof HTMLElement && event.target.dataset.field !== undefined ? pointedAt(event.target) : undefined;
+    const pointed =
+      event.key === 'Enter' && event.target instanceof HTMLElement && event.target.dataset.field !== undefined
+        ? pointedAt(event.target)
+        : undefined;
     if (pointed) onPoint?.(pointed);
   };
   return (
-    <section className="as-visitor" aria-label={label} onClick={point} onKeyDown={press} onSubmit={(event) => event.preventDefault()}>
-      <GlobalStyles styles={`${houseRule('.as-visitor', installation, dark)} ${faceStyles} ${namedRules(installation)} ${pointing}`} />
+    <section
+      className="as-visitor"
+      aria-label={label}
+      onClick={point}
+      onKeyDown={press}
+      onSubmit={(event) => event.preventDefault()}
+    >
+      <GlobalStyles
+        styles={`${houseRule('.as-visitor', installation, dark)} ${faceStyles} ${namedRules(installation)} ${pointing}`}
+      />
       {children}
     </section>
   );

@@ -10,5 +10,10 @@ export const metadata: Metadata = { title: 'Set up' };
 
 export default async function SetUpPage(): Promise<ReactElement> {
   if (!(await isNew(await sharedInstallation()))) redirect('/bench/sign-in');
-  return <Plain title="Set up a new site"><p>Nobody is here yet. You become its first architect, and may add editors and reviewers afterwards.</p><SetUpForm /></Plain>;
+  return (
+    <Plain title="Set up a new site">
+      <p>Nobody is here yet. You become its first architect, and may add editors and reviewers afterwards.</p>
+      <SetUpForm />
+    </Plain>
+  );
 }

@@ -11,8 +11,19 @@ const empty = { site: '', name: '', email: '', password: '' };
 export function SetUpForm(): ReactElement {
   const [asked, setAsked] = useState(empty);
   const { busy, problem, at, enter } = useEntering();
-  const box = (key: keyof typeof empty, label: string, rest: { type?: string; autoComplete?: string; help?: string; autoFocus?: boolean } = {}) => (
-    <TextBox id={key} label={label} value={asked[key]} onChange={(value) => setAsked({ ...asked, [key]: value })} {...rest} faults={at(`/${key}`)} />
+  const box = (
+    key: keyof typeof empty,
+    label: string,
+    rest: { type?: string; autoComplete?: string; help?: string; autoFocus?: boolean } = {},
+  ) => (
+    <TextBox
+      id={key}
+      label={label}
+      value={asked[key]}
+      onChange={(value) => setAsked({ ...asked, [key]: value })}
+      {...rest}
+      faults={at(`/${key}`)}
+    />
   );
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -23,9 +34,19 @@ export function SetUpForm(): ReactElement {
       {box('site', 'Name of the site', { autoFocus: true })}
       {box('name', 'Your name', { autoComplete: 'name' })}
       {box('email', 'E-mail', { type: 'email', autoComplete: 'username' })}
-      {box('password', 'Password', { type: 'password', autoComplete: 'new-password', help: 'At least 10 characters.' })}
-      {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
-      <Button type="submit" variant="contained" disabled={busy}>{busy ? 'Setting up…' : 'Set up'}</Button>
+      {box('password', 'Password', {
+        type: 'password',
+        autoComplete: 'new-password',
+        help: 'At least 10 characters.',
+      })}
+      {problem && problem.faults.length === 0 && (
+        <Note sort="error" role="alert">
+          {problem.message}
+        </Note>
+      )}
+      <Button type="submit" variant="contained" disabled={busy}>
+        {busy ? 'Setting up…' : 'Set up'}
+      </Button>
     </form>
   );
 }

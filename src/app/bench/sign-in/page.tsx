@@ -17,5 +17,9 @@ const samplePeople = [
 export default async function SignInPage(): Promise<ReactElement> {
   const installation = await sharedInstallation();
   if (await isNew(installation)) redirect('/bench/set-up');
-  return <Plain title="Sign in" site={installation.site.label}><SignInForm sample={installation.demo ? samplePeople : []} /></Plain>;
+  return (
+    <Plain title="Sign in" site={installation.site.label}>
+      <SignInForm sample={installation.demo ? samplePeople : []} />
+    </Plain>
+  );
 }

@@ -28,20 +28,50 @@ export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement
   return (
     <>
       <form onSubmit={submit} noValidate className={styles.form}>
-        <TextBox id="email" label="E-mail" type="email" autoComplete="username" value={email} onChange={setEmail} faults={at('/email')} autoFocus />
-        <TextBox id="password" label="Password" type="password" autoComplete="current-password" value={password} onChange={setPassword} faults={at('/password')} />
-        {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
-        <Button type="submit" variant="contained" disabled={busy}>{busy ? 'Signing in…' : 'Sign in'}</Button>
+        <TextBox
+          id="email"
+          label="E-mail"
+          type="email"
+          autoComplete="username"
+          value={email}
+          onChange={setEmail}
+          faults={at('/email')}
+          autoFocus
+        />
+        <TextBox
+          id="password"
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          value={password}
+          onChange={setPassword}
+          faults={at('/password')}
+        />
+        {problem && problem.faults.length === 0 && (
+          <Note sort="error" role="alert">
+            {problem.message}
+          </Note>
+        )}
+        <Button type="submit" variant="contained" disabled={busy}>
+          {busy ? 'Signing in…' : 'Sign in'}
+        </Button>
       </form>
       {sample.length > 0 && (
         <section aria-labelledby="sample" className={styles.sample}>
           <h2 id="sample">The sample’s people</h2>
-          <p>Their password is <code>{SAMPLE_PASSWORD}</code>. Choose one to sign in at once.</p>
+          <p>
+            Their password is <code>{SAMPLE_PASSWORD}</code>. Choose one to sign in at once.
+          </p>
           <ul>
             {sample.map((person) => (
               <li key={person.email}>
-                <button type="button" disabled={busy} onClick={() => signIn({ email: person.email, password: SAMPLE_PASSWORD })}>
-                  <b>{person.role}</b> {person.does}<small>{person.email}</small>
+                <button
+                  type="button"
+                  disabled={busy}
+                  onClick={() => signIn({ email: person.email, password: SAMPLE_PASSWORD })}
+                >
+                  <b>{person.role}</b> {person.does}
+                  <small>{person.email}</small>
                 </button>
               </li>
             ))}

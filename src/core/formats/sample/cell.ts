@@ -19,8 +19,13 @@ export function numberIn(text: string): number | undefined {
   const marks = mark ? bare.split(mark).length - 1 : 0;
   const other = mark === '.' ? ',' : '.';
   // One mark followed by three digits and nothing else could be either; it is read as thousands only beside another mark or itself.
-  const isDecimal = last >= 0 && marks === 1 && (bare.includes(other) || bare.length - last - 1 !== 3 || bare.startsWith(`0${mark}`) || mark === '.');
-  const digits = isDecimal ? `${bare.slice(0, last).replace(/[.,]/g, '')}.${bare.slice(last + 1)}` : bare.replace(/[.,]/g, '');
+  const isDecimal =
+    last >= 0 &&
+    marks === 1 &&
+    (bare.includes(other) || bare.length - last - 1 !== 3 || bare.startsWith(`0${mark}`) || mark === '.');
+  const digits = isDecimal
+    ? `${bare.slice(0, last).replace(/[.,]/g, '')}.${bare.slice(last + 1)}`
+    : bare.replace(/[.,]/g, '');
   const number = Number(digits);
   return Number.isFinite(number) && Math.abs(number) <= 1e15 ? number : undefined;
 }
@@ -55,10 +60,14 @@ export function dayIn(text: string, monthFirst = false): FoundDay | undefined {
 
 /** The day and time in a cell, as a clock shows it: `2026-11-24T10:30`. */
 export function momentIn(text: string, monthFirst = false): string | undefined {
-  const found = /^(\S+?)[T ,]+(\d{1,2}):(\d{2})(?::\d{2}(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/.exec(text.trim());
+  const found = /^(\S+?)[T ,]+(\d{1,2}):(\d{2})(?::\d{2}(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/.exec(
+    text.trim(),
+  );
   const day = found?.[1] === undefined ? undefined : dayIn(found[1].replace(/,$/, ''), monthFirst);
   const hour = Number(found?.[2]);
-  return day && hour < 24 && Number(found?.[3]) < 60 ? `${day.day}T${two(hour)}:${found?.[3] ?? '00'}` : undefined;
+  return day && hour < 24 && Number(found?.[3]) < 60
+    ? `${day.day}T${two(hour)}:${found?.[3] ?? '00'}`
+    : undefined;
 }
 
 /** The place in a cell: latitude and longitude in degrees. */

@@ -8,16 +8,26 @@ import { choicesOf, type ProposedField } from './propose-fields';
 /** The rules of a proposed field, as its kind keeps them. `typeOf` tells the content type that a file became. */
 function rulesOf(field: ProposedField, typeOf: (file: string) => Id | undefined): object {
   switch (field.kind) {
-    case 'line': return { maxLength: field.maxLength ?? 120, ...(field.format ? { format: field.format } : {}) };
-    case 'paragraphs': return { rows: 4, ...(field.maxLength ? { maxLength: field.maxLength } : {}) };
-    case 'number': return { ...(field.unit ? { unit: field.unit } : {}), ...(field.decimals ? { decimals: field.decimals } : {}) };
-    case 'choice': return { choices: choicesOf(field.choices ?? []), ...(field.multiple ? { multiple: true } : {}) };
+    case 'line':
+      return { maxLength: field.maxLength ?? 120, ...(field.format ? { format: field.format } : {}) };
+    case 'paragraphs':
+      return { rows: 4, ...(field.maxLength ? { maxLength: field.maxLength } : {}) };
+    case 'number':
+      return {
+        ...(field.unit ? { unit: field.unit } : {}),
+        ...(field.decimals ? { decimals: field.decimals } : {}),
+      };
+    case 'choice':
+      return { choices: choicesOf(field.choices ?? []), ...(field.multiple ? { multiple: true } : {}) };
     case 'entry': {
       const type = field.refersTo === undefined ? undefined : typeOf(field.refersTo);
       return { types: type === undefined ? [] : [type], ...(field.multiple ? { multiple: true } : {}) };
     }
-    case 'group': case 'list': return { fields: fieldsMade(field.inside ?? [], typeOf) };
-    default: return {};
+    case 'group':
+    case 'list':
+      return { fields: fieldsMade(field.inside ?? [], typeOf) };
+    default:
+      return {};
   }
 }
 
@@ -26,7 +36,11 @@ function fieldsMade(proposed: readonly ProposedField[], typeOf: (file: string) =
   return proposed.map((each) => {
     const made = newField(each.label, each.kind, taken);
     taken.push(made.key);
-    return { ...made, ...(each.required ? { required: true } : {}), rules: { ...made.rules, ...rulesOf(each, typeOf) } } as Field;
+    return {
+      ...made,
+      ...(each.required ? { required: true } : {}),
+      rules: { ...made.rules, ...rulesOf(each, typeOf) },
+    } as Field;
   });
 }
 
@@ -34,7 +48,13 @@ function fieldsMade(proposed: readonly ProposedField[], typeOf: (file: string) =
  * The content type that some proposed fields make, named by a label. `title` is the source of the field that names an
  * entry; without one the type keeps a name of its own. Answers also which field each source became.
  */
-export function typeFromSample(label: string, proposed: readonly ProposedField[], title: string | undefined, taken: readonly string[], typeOf: (file: string) => Id | undefined): { type: ContentType; keys: Map<string, string> } {
+export function typeFromSample(
+  label: string,
+  proposed: readonly ProposedField[],
+  title: string | undefined,
+  taken: readonly string[],
+  typeOf: (file: string) => Id | undefined,
+): { type: ContentType; keys: Map<string, string> } {
   const fresh = newContentType(label, taken);
   const fields = fieldsMade(proposed, typeOf);
   const keys = new Map(proposed.map(({ source }, i) => [source, fields[i]?.key ?? '']));
@@ -43,7 +63,14 @@ export function typeFromSample(label: string, proposed: readonly ProposedField[]
   if (!naming) {
     // Nothing in the sample names a row, so the type's own name stands first and is free among the keys.
     const [own] = fresh.fields as Field[];
-    const name = { ...(own as Field), id: newId(), key: keyFrom('Name', fields.map(({ key }) => key)) } as Field;
+    const name = {
+      ...(own as Field),
+      id: newId(),
+      key: keyFrom(
+        'Name',
+        fields.map(({ key }) => key),
+      ),
+    } as Field;
     return { type: withTitle(fresh, [name, ...fields], name), keys };
   }
   naming.required = true;
@@ -51,5 +78,16 @@ export function typeFromSample(label: string, proposed: readonly ProposedField[]
 }
 
 const withTitle = (type: ContentType, fields: Field[], title: Field): ContentType => ({
-  ...type, fields, title: title.id, slug: { ...type.slug, from: title.id }, face: proposeFace(fields, title.id), columns: [title.id, ...fields.filter(({ id, indexed }) => indexed && id !== title.id).slice(0, 3).map(({ id }) => id)],
+  ...type,
+  fields,
+  title: title.id,
+  slug: { ...type.slug, from: title.id },
+  face: proposeFace(fields, title.id),
+  columns: [
+    title.id,
+    ...fields
+      .filter(({ id, indexed }) => indexed && id !== title.id)
+      .slice(0, 3)
+      .map(({ id }) => id),
+  ],
 });

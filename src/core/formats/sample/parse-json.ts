@@ -10,13 +10,18 @@ export interface JsonReading {
 
 /** Whether a JSON value is a JSON Schema of an object, rather than a sample of data. */
 export const isSchema = (value: Json): value is JsonObject =>
-  isJsonObject(value) && isJsonObject(value.properties) && (value.type === 'object' || value.$schema !== undefined);
+  isJsonObject(value) &&
+  isJsonObject(value.properties) &&
+  (value.type === 'object' || value.$schema !== undefined);
 
 /**
  * Reads the objects of a JSON list (RFC 8259), one after the other as a stream of text. A list that stands in the
  * only member of an object is read too. What is no object is told by its place.
  */
-export async function parseJsonRows(chunks: AsyncIterable<string>, watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>): Promise<JsonReading> {
+export async function parseJsonRows(
+  chunks: AsyncIterable<string>,
+  watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
+): Promise<JsonReading> {
   const reading: JsonReading = { rows: 0, problems: [], told: 0 };
   const tell = (problem: FileProblem) => {
     reading.told += 1;
@@ -44,7 +49,10 @@ export async function parseJsonRows(chunks: AsyncIterable<string>, watching: { r
       await watching.wait?.();
     }
   } catch (error) {
-    tell({ code: 'json', message: `This is no JSON from item ${place + 1} on: ${error instanceof Error ? error.message : String(error)}` });
+    tell({
+      code: 'json',
+      message: `This is no JSON from item ${place + 1} on: ${error instanceof Error ? error.message : String(error)}`,
+    });
   }
   if (reading.rows === 0) tell({ code: 'empty', message: 'There is no list of objects in it.' });
   return reading;

@@ -33,7 +33,12 @@ function named(cells: readonly string[], tell: (problem: FileProblem) => void): 
     if (!cell.trim()) tell({ line: 1, code: 'heading', message: `Column ${i + 1} has no heading.` });
     let name = wanted;
     for (let n = 2; taken.has(name.toLowerCase()); n += 1) name = `${wanted} ${n}`;
-    if (name !== wanted) tell({ line: 1, code: 'heading', message: `“${wanted}” is the heading of more than one column; here it is called “${name}”.` });
+    if (name !== wanted)
+      tell({
+        line: 1,
+        code: 'heading',
+        message: `“${wanted}” is the heading of more than one column; here it is called “${name}”.`,
+      });
     taken.add(name.toLowerCase());
     return name;
   });
@@ -44,7 +49,11 @@ function named(cells: readonly string[], tell: (problem: FileProblem) => void): 
  * names the columns. Rows that are too short or too long, broken quoting and letters that the encoding does not know
  * are told by line; everything that can be read is read.
  */
-export function parseTable(source: string | File, watching: Watching, encoding = 'utf-8'): Promise<TableReading> {
+export function parseTable(
+  source: string | File,
+  watching: Watching,
+  encoding = 'utf-8',
+): Promise<TableReading> {
   const reading: TableReading = { headings: [], rows: 0, problems: [], told: 0 };
   const tell = (problem: FileProblem) => {
     reading.told += 1;
@@ -53,24 +62,45 @@ export function parseTable(source: string | File, watching: Watching, encoding =
   let line = 1;
   return new Promise((resolve, reject) => {
     const take = (data: string[][], errors: readonly Papa.ParseError[]) => {
-      const broken = new Map(errors.filter(({ type }) => type === 'Quotes').map(({ row, message }) => [row ?? 0, message]));
+      const broken = new Map(
+        errors.filter(({ type }) => type === 'Quotes').map(({ row, message }) => [row ?? 0, message]),
+      );
       data.forEach((cells, i) => {
         const at = line;
         line += 1 + cells.reduce((sum, cell) => sum + (cell.match(/\n/g)?.length ?? 0), 0);
         if (cells.length === 1 && cells[0]?.trim() === '') return;
         if (reading.headings.length === 0) {
-          reading.headings = named(cells.map((cell) => cell.replace(/^\ufeff/, '')), tell);
+          reading.headings = named(
+            cells.map((cell) => cell.replace(/^\ufeff/, '')),
+            tell,
+          );
           return;
         }
-        if (broken.has(i)) tell({ line: at, code: 'quoting', message: `Line ${at}: a quotation mark is not closed, or stands inside a cell that does not begin with one.` });
-        if (cells.some((cell) => cell.includes('\ufffd'))) tell({ line: at, code: 'encoding', message: `Line ${at} holds letters in another encoding than the rest.` });
-        if (cells.length !== reading.headings.length) tell({ line: at, code: 'ragged', message: `Line ${at} has ${cells.length} cells, the headings ${reading.headings.length}.` });
+        if (broken.has(i))
+          tell({
+            line: at,
+            code: 'quoting',
+            message: `Line ${at}: a quotation mark is not closed, or stands inside a cell that does not begin with one.`,
+          });
+        if (cells.some((cell) => cell.includes('\ufffd')))
+          tell({
+            line: at,
+            code: 'encoding',
+            message: `Line ${at} holds letters in another encoding than the rest.`,
+          });
+        if (cells.length !== reading.headings.length)
+          tell({
+            line: at,
+            code: 'ragged',
+            message: `Line ${at} has ${cells.length} cells, the headings ${reading.headings.length}.`,
+          });
         reading.rows += 1;
         watching.row(Object.fromEntries(reading.headings.map((heading, c) => [heading, cells[c] ?? ''])));
       });
     };
     Papa.parse<string[]>(source as File, {
-      encoding, skipEmptyLines: false,
+      encoding,
+      skipEmptyLines: false,
       chunk(result: Papa.ParseResult<string[]>, parser: Papa.Parser) {
         take(result.data, result.errors);
         if (watching.progress?.(result.meta.cursor, reading.rows) === false) parser.abort();

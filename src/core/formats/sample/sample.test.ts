@@ -14,19 +14,48 @@ import { Tally } from './tally';
 
 describe('cells', () => {
   test.each([
-    ['12', 12], ['-0.5', -0.5], ['1,5', 1.5], ['1.234,50', 1234.5], ['1,234.50', 1234.5], ['1 234', 1234], ["1'234'567", 1234567], ['1,234', 1234], ['', undefined], ['12 cm', undefined], ['1.2.3.4', 1234], ['x', undefined],
+    ['12', 12],
+    ['-0.5', -0.5],
+    ['1,5', 1.5],
+    ['1.234,50', 1234.5],
+    ['1,234.50', 1234.5],
+    ['1 234', 1234],
+    ["1'234'567", 1234567],
+    ['1,234', 1234],
+    ['', undefined],
+    ['12 cm', undefined],
+    ['1.2.3.4', 1234],
+    ['x', undefined],
   ])('the number in %p is %p', (text, number) => expect(numberIn(text)).toBe(number));
-  test.each([['12 cm', 'cm'], ['4.50 crowns', 'crowns'], ['12', undefined], ['cm', undefined], ['80%', '%']])('the unit in %p is %p', (text, unit) => expect(unitIn(text)).toBe(unit));
+  test.each([
+    ['12 cm', 'cm'],
+    ['4.50 crowns', 'crowns'],
+    ['12', undefined],
+    ['cm', undefined],
+    ['80%', '%'],
+  ])('the unit in %p is %p', (text, unit) => expect(unitIn(text)).toBe(unit));
   test('days are told in whatever order they are written', () => {
     expect(dayIn('2026-11-25')).toEqual({ day: '2026-11-25', order: 'iso' });
     expect(dayIn('25.11.2026')).toEqual({ day: '2026-11-25', order: 'day first' });
     expect(dayIn('11/25/2026')).toEqual({ day: '2026-11-25', order: 'month first' });
     expect([dayIn('3/4/2026')?.day, dayIn('3/4/2026', true)?.day]).toEqual(['2026-04-03', '2026-03-04']);
-    expect([dayIn('31.02.2026'), dayIn('2026'), dayIn('yesterday')]).toEqual([undefined, undefined, undefined]);
+    expect([dayIn('31.02.2026'), dayIn('2026'), dayIn('yesterday')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
   test('moments, places and answers too', () => {
-    expect([momentIn('2026-11-25T10:30:00Z'), momentIn('25.11.2026, 9:05'), momentIn('10:30')]).toEqual(['2026-11-25T10:30', '2026-11-25T09:05', undefined]);
-    expect([spotIn('51.5012, -0.9120'), spotIn('91.55, 0.00'), spotIn('51, 0')]).toEqual([{ latitude: 51.5012, longitude: -0.912 }, undefined, undefined]);
+    expect([momentIn('2026-11-25T10:30:00Z'), momentIn('25.11.2026, 9:05'), momentIn('10:30')]).toEqual([
+      '2026-11-25T10:30',
+      '2026-11-25T09:05',
+      undefined,
+    ]);
+    expect([spotIn('51.5012, -0.9120'), spotIn('91.55, 0.00'), spotIn('51, 0')]).toEqual([
+      { latitude: 51.5012, longitude: -0.912 },
+      undefined,
+      undefined,
+    ]);
     expect(['Yes', 'oui', 'FALSE', 'maybe'].map(yesNoIn)).toEqual([true, true, false, undefined]);
   });
 });
@@ -38,7 +67,12 @@ ${Array.from({ length: 12 }, (_, i) => `Boat ${i + 1};${i + 3},5 m;${['punt', 's
 
 async function tallied(text: string) {
   const columns = new Map<string, Tally>();
-  const reading = await parseTable(text, { row: (cells) => { for (const [name, value] of Object.entries(cells)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value); } });
+  const reading = await parseTable(text, {
+    row: (cells) => {
+      for (const [name, value] of Object.entries(cells))
+        (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value);
+    },
+  });
   return { columns, reading, fields: proposeFields(columns, reading.rows) };
 }
 
@@ -47,10 +81,20 @@ describe('a table', () => {
     const { fields, reading } = await tallied(boats);
     expect([reading.rows, reading.problems]).toEqual([12, []]);
     expect(fields.map(({ label, kind, required, agree, of }) => [label, kind, required, agree, of])).toEqual([
-      ['Name', 'line', true, 12, 12], ['Length', 'number', true, 12, 12], ['Kind', 'choice', true, 12, 12], ['Launched', 'date', true, 12, 12], ['Afloat', 'yesNo', true, 12, 12],
-      ['Seats', 'number', true, 12, 12], ['Keeper', 'line', true, 12, 12], ['Notes', 'paragraphs', false, 1, 1],
+      ['Name', 'line', true, 12, 12],
+      ['Length', 'number', true, 12, 12],
+      ['Kind', 'choice', true, 12, 12],
+      ['Launched', 'date', true, 12, 12],
+      ['Afloat', 'yesNo', true, 12, 12],
+      ['Seats', 'number', true, 12, 12],
+      ['Keeper', 'line', true, 12, 12],
+      ['Notes', 'paragraphs', false, 1, 1],
     ]);
-    expect(fields[1]).toMatchObject({ unit: 'm', decimals: 1, evidence: '12 of 12 are numbers, 3.5 to 14.5, in m' });
+    expect(fields[1]).toMatchObject({
+      unit: 'm',
+      decimals: 1,
+      evidence: '12 of 12 are numbers, 3.5 to 14.5, in m',
+    });
     expect(fields[2]).toMatchObject({ choices: ['punt', 'raft', 'skiff'] });
     expect(fields[3]?.evidence).toContain('day first');
     expect(fields[6]).toMatchObject({ format: 'email' });
@@ -61,28 +105,61 @@ describe('a table', () => {
     const title = titleAmong(fields, columns);
     expect(title).toBe('Name');
     const { type, keys } = typeFromSample('Boat', fields, title, [], () => undefined);
-    expect(checkModel({ ...emptyModel('en'), contentTypes: [type] }).filter(({ weight }) => weight === 'error')).toEqual([]);
+    expect(
+      checkModel({ ...emptyModel('en'), contentTypes: [type] }).filter(({ weight }) => weight === 'error'),
+    ).toEqual([]);
     expect(type.columns).toHaveLength(4);
     const made = plainFields(type.fields);
     const inOrder = fields.map(({ source }) => made.find(({ key }) => key === keys.get(source))!);
-    const row = { Name: 'Boat 1', Length: '3,5 m', Kind: 'punt', Launched: '13.05.2019', Afloat: 'no', Seats: '1', Keeper: 'odile@quillwater.example', Notes: '' };
+    const row = {
+      Name: 'Boat 1',
+      Length: '3,5 m',
+      Kind: 'punt',
+      Launched: '13.05.2019',
+      Afloat: 'no',
+      Seats: '1',
+      Keeper: 'odile@quillwater.example',
+      Notes: '',
+    };
     const given = rowValues(row, fields, inOrder, () => undefined);
     const { values, faults } = parseValues(made, given, {}, '');
     expect(faults).toEqual([]);
-    expect(serializeValues(made, values)).toEqual({ name: 'Boat 1', length: 3.5, kind: 'punt', launched: '2019-05-13', afloat: false, seats: 1, keeper: 'odile@quillwater.example', notes: null });
+    expect(serializeValues(made, values)).toEqual({
+      name: 'Boat 1',
+      length: 3.5,
+      kind: 'punt',
+      launched: '2019-05-13',
+      afloat: false,
+      seats: 1,
+      keeper: 'odile@quillwater.example',
+      notes: null,
+    });
   });
 
   test('several things in one cell become a choice of several', async () => {
     const text = `Name,Habitats\n${Array.from({ length: 10 }, (_, i) => `Bird ${i},${['reed;water', 'reed', 'dune;water'][i % 3]}`).join('\n')}`;
     const { fields } = await tallied(text);
-    expect(fields[1]).toMatchObject({ kind: 'choice', multiple: true, separator: ';', choices: ['reed', 'water', 'dune'] });
+    expect(fields[1]).toMatchObject({
+      kind: 'choice',
+      multiple: true,
+      separator: ';',
+      choices: ['reed', 'water', 'dune'],
+    });
   });
 
   test('what is wrong is told by line, and everything that can be read is read', async () => {
     const { reading } = await tallied('Name,Name,\nA,1,x\nB,2\nC,3,x,y\nD \ufffd,4,x\n"E,5,x');
     expect(reading.headings).toEqual(['Name', 'Name 2', 'Column 3']);
     const told = reading.problems.map(({ line, code }) => [line, code]);
-    expect(told).toEqual(expect.arrayContaining([[1, 'heading'], [3, 'ragged'], [4, 'ragged'], [5, 'encoding'], [6, 'quoting']]));
+    expect(told).toEqual(
+      expect.arrayContaining([
+        [1, 'heading'],
+        [3, 'ragged'],
+        [4, 'ragged'],
+        [5, 'encoding'],
+        [6, 'quoting'],
+      ]),
+    );
     expect(reading.rows).toBe(5);
     expect((await tallied('Only,headings')).reading.problems).toMatchObject([{ code: 'empty' }]);
   });
@@ -90,7 +167,12 @@ describe('a table', () => {
   test('can be stopped, and is told of on the way', async () => {
     let rows = 0;
     const big = `Name\n${'x\n'.repeat(50_000)}`;
-    await parseTable(big, { row: () => { rows += 1; }, progress: (_, seen) => seen < 10 });
+    await parseTable(big, {
+      row: () => {
+        rows += 1;
+      },
+      progress: (_, seen) => seen < 10,
+    });
     expect(rows).toBeLessThanOrEqual(50_000);
   });
 
@@ -106,43 +188,98 @@ describe('JSON', () => {
     const whole = JSON.stringify(value);
     for (let at = 0; at < whole.length; at += 7) yield whole.slice(at, at + 7);
   }
-  const birds = Array.from({ length: 8 }, (_, i) => ({ name: `Bird ${i}`, at: { lat: 51.5 + i / 100, lon: -0.9 }, size: { cm: i + 1, note: 'about' }, seen: [{ day: '2026-05-01', who: 'Bram' }], tags: ['marsh', i % 2 ? 'rare' : 'common'], ringed: i % 2 === 0 }));
+  const birds = Array.from({ length: 8 }, (_, i) => ({
+    name: `Bird ${i}`,
+    at: { lat: 51.5 + i / 100, lon: -0.9 },
+    size: { cm: i + 1, note: 'about' },
+    seen: [{ day: '2026-05-01', who: 'Bram' }],
+    tags: ['marsh', i % 2 ? 'rare' : 'common'],
+    ringed: i % 2 === 0,
+  }));
   const proposed = async (value: unknown) => {
     const rows: JsonObject[] = [];
     const reading = await parseJsonRows(text(value), { row: (row) => rows.push(row) });
     const columns = new Map<string, Tally>();
-    for (const row of rows) for (const [name, each] of Object.entries(row)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(each);
+    for (const row of rows)
+      for (const [name, each] of Object.entries(row))
+        (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(each);
     return { reading, rows, fields: proposeFields(columns, rows.length) };
   };
   test('a list of objects is read as a stream; what nests becomes groups and lists', async () => {
     const { reading, rows, fields } = await proposed(birds);
     expect([reading.rows, reading.problems]).toEqual([8, []]);
     expect(rows[0]).toEqual(birds[0]);
-    expect(fields.map(({ label, kind }) => [label, kind])).toEqual([['Name', 'line'], ['At', 'spot'], ['Size', 'group'], ['Seen', 'list'], ['Tags', 'choice'], ['Ringed', 'yesNo']]);
-    expect(fields[2]?.inside?.map(({ label, kind }) => [label, kind])).toEqual([['Cm', 'number'], ['Note', 'choice']]);
+    expect(fields.map(({ label, kind }) => [label, kind])).toEqual([
+      ['Name', 'line'],
+      ['At', 'spot'],
+      ['Size', 'group'],
+      ['Seen', 'list'],
+      ['Tags', 'choice'],
+      ['Ringed', 'yesNo'],
+    ]);
+    expect(fields[2]?.inside?.map(({ label, kind }) => [label, kind])).toEqual([
+      ['Cm', 'number'],
+      ['Note', 'choice'],
+    ]);
     const { type } = typeFromSample('Bird', fields, 'name', [], () => undefined);
     const made = plainFields(type.fields);
-    const { values, faults } = parseValues(made, rowValues(birds[1] as never, fields, made, () => undefined), {}, '');
+    const { values, faults } = parseValues(
+      made,
+      rowValues(birds[1] as never, fields, made, () => undefined),
+      {},
+      '',
+    );
     expect(faults).toEqual([]);
-    expect(serializeValues(made, values)).toMatchObject({ name: 'Bird 1', at: { latitude: 51.51 }, size: { cm: 2 }, seen: [{ day: '2026-05-01', who: 'bram' }], ringed: false });
+    expect(serializeValues(made, values)).toMatchObject({
+      name: 'Bird 1',
+      at: { latitude: 51.51 },
+      size: { cm: 2 },
+      seen: [{ day: '2026-05-01', who: 'bram' }],
+      ringed: false,
+    });
   });
   test('a list in the one member of an object is found; what is none is told', async () => {
     expect((await proposed({ birds })).reading.rows).toBe(8);
     expect((await proposed([1, { name: 'x' }, 'y'])).reading).toMatchObject({ rows: 1, told: 2 });
-    const broken = await parseJsonRows((async function* () { yield '[{"a": 1}, {"b": '; yield '?]'; })(), { row: () => {} });
+    const broken = await parseJsonRows(
+      (async function* () {
+        yield '[{"a": 1}, {"b": ';
+        yield '?]';
+      })(),
+      { row: () => {} },
+    );
     expect(broken).toMatchObject({ rows: 1, problems: [{ code: 'json' }] });
   });
 });
 
 test('a JSON Schema is taken at its word', () => {
   const schema: JsonObject = {
-    $schema: 'https://json-schema.org/draft/2020-12/schema', type: 'object', required: ['name'], $defs: { place: { type: 'object', properties: { lat: { type: 'number' } } } },
-    properties: { name: { type: 'string', maxLength: 90, title: 'Its name' }, born: { type: 'string', format: 'date' }, kind: { enum: ['punt', 'raft'] }, mail: { type: 'string', format: 'email' }, place: { $ref: '#/$defs/place' }, words: { type: 'string', maxLength: 2000 }, tags: { type: 'array', items: { enum: ['a', 'b'] } }, parts: { type: ['array', 'null'], items: { type: 'object', properties: { n: { type: 'integer' } } } } },
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    type: 'object',
+    required: ['name'],
+    $defs: { place: { type: 'object', properties: { lat: { type: 'number' } } } },
+    properties: {
+      name: { type: 'string', maxLength: 90, title: 'Its name' },
+      born: { type: 'string', format: 'date' },
+      kind: { enum: ['punt', 'raft'] },
+      mail: { type: 'string', format: 'email' },
+      place: { $ref: '#/$defs/place' },
+      words: { type: 'string', maxLength: 2000 },
+      tags: { type: 'array', items: { enum: ['a', 'b'] } },
+      parts: { type: ['array', 'null'], items: { type: 'object', properties: { n: { type: 'integer' } } } },
+    },
   };
   expect([isSchema(schema), isSchema({ properties: 'mine' }), isSchema([])]).toEqual([true, false, false]);
   const fields = fieldsFromSchema(schema);
   expect(fields.map(({ label, kind, required }) => [label, kind, required])).toEqual([
-    ['Its name', 'line', true], ['Born', 'date', false], ['Kind', 'choice', false], ['Mail', 'line', false], ['Place', 'group', false], ['Words', 'paragraphs', false], ['Tags', 'choice', false], ['Parts', 'list', false],
+    ['Its name', 'line', true],
+    ['Born', 'date', false],
+    ['Kind', 'choice', false],
+    ['Mail', 'line', false],
+    ['Place', 'group', false],
+    ['Words', 'paragraphs', false],
+    ['Tags', 'choice', false],
+    ['Parts', 'list', false],
   ]);
   expect(fields[7]?.inside).toMatchObject([{ source: 'n', kind: 'number' }]);
 });
@@ -150,7 +287,10 @@ test('a JSON Schema is taken at its word', () => {
 test('a column that holds what names the rows of another file refers to it', () => {
   const keeper = new Tally();
   for (const name of ['Odile', 'Bram', 'Odile', 'Tamsin']) keeper.add(name);
-  const people = { name: 'people.csv', keys: [new Set(['1', '2']), new Set(['Odile', 'Bram', 'Tamsin', 'Juno'])] };
+  const people = {
+    name: 'people.csv',
+    keys: [new Set(['1', '2']), new Set(['Odile', 'Bram', 'Tamsin', 'Juno'])],
+  };
   expect(referenceOf(keeper, [people])).toEqual({ name: 'people.csv', agree: 3 });
   keeper.add('Nobody');
   expect(referenceOf(keeper, [people])).toBeUndefined();

@@ -7,7 +7,9 @@ const DISTINCT = 2_000;
 /** The most values that are remembered to tell whether all differ, and what refers to them. */
 const REMEMBERED = 200_000;
 
-const bump = <K>(counts: Map<K, number>, key: K): void => { counts.set(key, (counts.get(key) ?? 0) + 1); };
+const bump = <K>(counts: Map<K, number>, key: K): void => {
+  counts.set(key, (counts.get(key) ?? 0) + 1);
+};
 
 /** What has been seen of one column, or of one member of an object, over all rows so far. */
 export class Tally {
@@ -95,7 +97,8 @@ export class Tally {
     const separator = separatorIn(text);
     if (separator) {
       bump(this.separators, separator);
-      if (this.pieces) for (const piece of text.split(separator)) if (piece.trim()) bump(this.pieces, piece.trim());
+      if (this.pieces)
+        for (const piece of text.split(separator)) if (piece.trim()) bump(this.pieces, piece.trim());
     } else if (this.pieces) bump(this.pieces, text);
     if (this.pieces && this.pieces.size > DISTINCT) this.pieces = undefined;
   }

@@ -27,7 +27,11 @@ export function letterOf(name: string, locale: string): string {
   return /\p{L}/u.test(first) ? first.toLocaleUpperCase(locale) : OTHERS;
 }
 
-function grouped(items: readonly Item[], keyOf: (item: Item) => string, labelOf: (key: string) => string): ItemGroup[] {
+function grouped(
+  items: readonly Item[],
+  keyOf: (item: Item) => string,
+  labelOf: (key: string) => string,
+): ItemGroup[] {
   const groups = new Map<string, Item[]>();
   for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
   return [...groups].map(([key, inside]) => ({ key, label: labelOf(key), items: inside }));
@@ -36,13 +40,21 @@ function grouped(items: readonly Item[], keyOf: (item: Item) => string, labelOf:
 /** Items by the first letters of their headings, the letters in the order of the locale (BCP 47), what begins with none last. */
 export function byLetter(items: readonly Item[], locale: string): ItemGroup[] {
   const { compare } = new Intl.Collator(locale);
-  return grouped(items, ({ face }) => letterOf(face.heading?.[0]?.words ?? '', locale), (letter) => letter).sort((a, b) => Number(a.key === OTHERS) - Number(b.key === OTHERS) || compare(a.key, b.key));
+  return grouped(
+    items,
+    ({ face }) => letterOf(face.heading?.[0]?.words ?? '', locale),
+    (letter) => letter,
+  ).sort((a, b) => Number(a.key === OTHERS) - Number(b.key === OTHERS) || compare(a.key, b.key));
 }
 
 /** Items by the months of their dates, in the order in which they come; those without a date last, under the words for them. */
 export function byMonth(items: readonly Item[], locale: string, undated: string): ItemGroup[] {
   const month = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' });
-  const groups = grouped(items, ({ face }) => face.date?.[0]?.at?.slice(0, 7) ?? OTHERS, (key) => (key === OTHERS ? undated : month.format(new Date(`${key}-01T00:00:00Z`))));
+  const groups = grouped(
+    items,
+    ({ face }) => face.date?.[0]?.at?.slice(0, 7) ?? OTHERS,
+    (key) => (key === OTHERS ? undated : month.format(new Date(`${key}-01T00:00:00Z`))),
+  );
   return [...groups.filter(({ key }) => key !== OTHERS), ...groups.filter(({ key }) => key === OTHERS)];
 }
 
@@ -64,12 +76,33 @@ export interface Column {
 
 /** The columns of a table: the heading first, then every other part that the mapping feeds and that fits into a cell. */
 export function columnsOf(mapping: Mapping, fields: readonly Field[]): Column[] {
-  const shown: readonly PartKey[] = ['heading', ...partKeys.filter((part) => part !== 'heading' && part !== 'text')];
-  return shown.flatMap((part) => (mapping[part] ? [{ part, label: columnLabel(part, mapping, fields) }] : []));
+  const shown: readonly PartKey[] = [
+    'heading',
+    ...partKeys.filter((part) => part !== 'heading' && part !== 'text'),
+  ];
+  return shown.flatMap((part) =>
+    mapping[part] ? [{ part, label: columnLabel(part, mapping, fields) }] : [],
+  );
 }
 
 /** Items with their pictures in one ratio, where an arrangement asks for that. */
-export function inRatio(items: readonly Item[], arrangement: Arrangement, { ratio }: SetOut): readonly Item[] {
+export function inRatio(
+  items: readonly Item[],
+  arrangement: Arrangement,
+  { ratio }: SetOut,
+): readonly Item[] {
   if (ratio === undefined || arrangement === 'index' || arrangement === 'table') return items;
-  return items.map(({ face, ...item }) => (face.picture ? { ...item, face: { ...face, picture: face.picture.map((shown) => (shown.media ? { ...shown, media: { ...shown.media, ratio } } : shown)) } } : { ...item, face }));
+  return items.map(({ face, ...item }) =>
+    face.picture
+      ? {
+          ...item,
+          face: {
+            ...face,
+            picture: face.picture.map((shown) =>
+              shown.media ? { ...shown, media: { ...shown.media, ratio } } : shown,
+            ),
+          },
+        }
+      : { ...item, face },
+  );
 }

@@ -1,7 +1,17 @@
 import type { PartKey } from '../parts';
 
 /** How a listing sets many faces out. */
-export const arrangements = ['cards', 'rows', 'lead', 'strip', 'index', 'table', 'timeline', 'gallery', 'slideshow'] as const;
+export const arrangements = [
+  'cards',
+  'rows',
+  'lead',
+  'strip',
+  'index',
+  'table',
+  'timeline',
+  'gallery',
+  'slideshow',
+] as const;
 export type Arrangement = (typeof arrangements)[number];
 
 export const densities = ['airy', 'usual', 'dense'] as const;
@@ -28,13 +38,49 @@ interface ArrangementKind {
 }
 
 export const arrangementKinds: Record<Arrangement, ArrangementKind> = {
-  cards: { label: 'Cards', purpose: 'Side by side, each with its picture on top.', takes: ['columns', 'density', 'ratio'] },
-  rows: { label: 'Rows', purpose: 'One below the other, words beside the heading.', takes: ['density', 'ratio'] },
-  lead: { label: 'Lead and rows', purpose: 'The first one large, the others as rows beside or below it.', takes: ['density', 'ratio'] },
-  strip: { label: 'Strip', purpose: 'One line of cards that is moved along sideways.', takes: ['density', 'ratio'] },
-  index: { label: 'Index', purpose: 'Names by their first letters, in columns.', takes: ['columns', 'density'], livesBy: 'heading' },
+  cards: {
+    label: 'Cards',
+    purpose: 'Side by side, each with its picture on top.',
+    takes: ['columns', 'density', 'ratio'],
+  },
+  rows: {
+    label: 'Rows',
+    purpose: 'One below the other, words beside the heading.',
+    takes: ['density', 'ratio'],
+  },
+  lead: {
+    label: 'Lead and rows',
+    purpose: 'The first one large, the others as rows beside or below it.',
+    takes: ['density', 'ratio'],
+  },
+  strip: {
+    label: 'Strip',
+    purpose: 'One line of cards that is moved along sideways.',
+    takes: ['density', 'ratio'],
+  },
+  index: {
+    label: 'Index',
+    purpose: 'Names by their first letters, in columns.',
+    takes: ['columns', 'density'],
+    livesBy: 'heading',
+  },
   table: { label: 'Table', purpose: 'A row for each, a column for each part.', takes: ['density'] },
-  timeline: { label: 'Timeline', purpose: 'By month, the days along a line.', takes: ['density', 'ratio'], livesBy: 'date' },
-  gallery: { label: 'Gallery', purpose: 'Pictures close together, each opening larger.', takes: ['columns', 'density', 'ratio'], livesBy: 'picture' },
-  slideshow: { label: 'Slideshow', purpose: 'One after the other, by hand or in turn.', takes: ['ratio'], livesBy: 'picture' },
+  timeline: {
+    label: 'Timeline',
+    purpose: 'By month, the days along a line.',
+    takes: ['density', 'ratio'],
+    livesBy: 'date',
+  },
+  gallery: {
+    label: 'Gallery',
+    purpose: 'Pictures close together, each opening larger.',
+    takes: ['columns', 'density', 'ratio'],
+    livesBy: 'picture',
+  },
+  slideshow: {
+    label: 'Slideshow',
+    purpose: 'One after the other, by hand or in turn.',
+    takes: ['ratio'],
+    livesBy: 'picture',
+  },
 };

@@ -57,14 +57,26 @@ export function coveredShare(boxes: readonly Box[], width: number, height: numbe
   if (columns < 1 || rows < 1) return 0;
   const covered = new Uint8Array(columns * rows);
   for (const { left, top, width: wide, height: high } of boxes) {
-    const [from, until] = [Math.max(0, Math.round(left / CELL)), Math.min(columns, Math.round((left + wide) / CELL))];
-    for (let row = Math.max(0, Math.round(top / CELL)); row < Math.min(rows, Math.round((top + high) / CELL)); row += 1) if (until > from) covered.fill(1, row * columns + from, row * columns + until);
+    const [from, until] = [
+      Math.max(0, Math.round(left / CELL)),
+      Math.min(columns, Math.round((left + wide) / CELL)),
+    ];
+    for (
+      let row = Math.max(0, Math.round(top / CELL));
+      row < Math.min(rows, Math.round((top + high) / CELL));
+      row += 1
+    )
+      if (until > from) covered.fill(1, row * columns + from, row * columns + until);
   }
   return covered.reduce((sum, one) => sum + one, 0) / covered.length;
 }
 
 /** Holds a drawn listing against a screen. `matching` is how many entries its rule lets through, `screen` the height of the screen in px. */
-export function compareFigures({ width, height, sideways, items, ink, cut, pictures }: DrawnGeometry, screen: number, matching: number): CompareFigures {
+export function compareFigures(
+  { width, height, sideways, items, ink, cut, pictures }: DrawnGeometry,
+  screen: number,
+  matching: number,
+): CompareFigures {
   const drawn = items.filter((box) => box.width > 0 && box.height > 0);
   return {
     inView: drawn.filter((box) => within(box, width, screen) > MOST * box.width * box.height).length,
@@ -77,4 +89,5 @@ export function compareFigures({ width, height, sideways, items, ink, cut, pictu
 }
 
 /** The share of a picture that is seen where it fills a frame of another ratio; both as width to height. */
-export const shareShown = (natural: number, frame: number): number => (natural > 0 && frame > 0 ? Math.min(natural / frame, frame / natural) : 1);
+export const shareShown = (natural: number, frame: number): number =>
+  natural > 0 && frame > 0 ? Math.min(natural / frame, frame / natural) : 1;

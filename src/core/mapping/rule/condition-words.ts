@@ -9,18 +9,35 @@ import { throughLink } from './matches';
 
 /** How each comparison is said between a field and a value. */
 export const comparisonWords: Record<Comparison, string> = {
-  equals: 'is', oneOf: 'is one of', allOf: 'has all of', noneOf: 'is none of', under: 'is in', contains: 'contains', startsWith: 'starts with', before: 'is before', after: 'is after',
-  between: 'is between', moreThan: 'is more than', lessThan: 'is less than', filled: 'is filled', empty: 'is empty',
+  equals: 'is',
+  oneOf: 'is one of',
+  allOf: 'has all of',
+  noneOf: 'is none of',
+  under: 'is in',
+  contains: 'contains',
+  startsWith: 'starts with',
+  before: 'is before',
+  after: 'is after',
+  between: 'is between',
+  moreThan: 'is more than',
+  lessThan: 'is less than',
+  filled: 'is filled',
+  empty: 'is empty',
 };
 
 function valueInWords(field: Field, value: Json, speaking: Speaking): string {
   if (isJsonObject(value)) return typeof value.now === 'string' ? relativeInWords({ now: value.now }) : '';
-  if (field.kind === 'choice') return typeof value === 'string' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'choice')
+    return typeof value === 'string' ? kindOf(field).inWords(value, field.rules, speaking) : '';
   if (field.kind === 'date') return typeof value === 'string' ? dayInWords(value, speaking.locale) : '';
-  if (field.kind === 'number') return typeof value === 'number' ? kindOf(field).inWords(value, field.rules, speaking) : '';
-  if (field.kind === 'yesNo') return typeof value === 'boolean' ? kindOf(field).inWords(value, field.rules, speaking) : '';
-  if (field.kind === 'category') return typeof value === 'string' ? speaking.known?.categories.get(value)?.label ?? 'a category' : '';
-  if (field.kind === 'entry') return typeof value === 'string' ? speaking.known?.entries.get(value)?.title ?? 'an entry' : '';
+  if (field.kind === 'number')
+    return typeof value === 'number' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'yesNo')
+    return typeof value === 'boolean' ? kindOf(field).inWords(value, field.rules, speaking) : '';
+  if (field.kind === 'category')
+    return typeof value === 'string' ? (speaking.known?.categories.get(value)?.label ?? 'a category') : '';
+  if (field.kind === 'entry')
+    return typeof value === 'string' ? (speaking.known?.entries.get(value)?.title ?? 'an entry') : '';
   return `“${String(value)}”`;
 }
 
@@ -41,20 +58,39 @@ interface Named {
 
 /** What is asked besides fields, in words: "its page stands right below Visit". */
 function metadataInWords(test: MetadataTest, { known, people, sites }: Speaking & Named): string {
-  if ('entry' in test) return test.entry === 'here' ? 'it is the entry of this page' : `it is ${either(test.entry.map((id) => known?.entries.get(id)?.title ?? 'an entry'))}`;
-  if ('under' in test) return `its page stands ${test.only ? 'right ' : ''}below ${test.under === 'here' ? 'this page' : either(test.under.map((id) => known?.pages.get(id)?.title ?? 'a page'))}`;
-  if ('site' in test) return `its page stands in ${test.site === 'here' ? 'this site' : either(test.site.map((id) => sites?.get(id) ?? 'a site'))}`;
-  if ('author' in test) return `its author is ${either(test.author.map((id) => people?.get(id) ?? 'a person'))}`;
-  if ('language' in test) return `it is said in ${test.language === 'here' ? 'the language of the page' : either(test.language)}`;
+  if ('entry' in test)
+    return test.entry === 'here'
+      ? 'it is the entry of this page'
+      : `it is ${either(test.entry.map((id) => known?.entries.get(id)?.title ?? 'an entry'))}`;
+  if ('under' in test)
+    return `its page stands ${test.only ? 'right ' : ''}below ${test.under === 'here' ? 'this page' : either(test.under.map((id) => known?.pages.get(id)?.title ?? 'a page'))}`;
+  if ('site' in test)
+    return `its page stands in ${test.site === 'here' ? 'this site' : either(test.site.map((id) => sites?.get(id) ?? 'a site'))}`;
+  if ('author' in test)
+    return `its author is ${either(test.author.map((id) => people?.get(id) ?? 'a person'))}`;
+  if ('language' in test)
+    return `it is said in ${test.language === 'here' ? 'the language of the page' : either(test.language)}`;
   return `it is ${either(test.state.map((state) => stateLabels[state]))}`;
 }
 
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
-export function conditionInWords(condition: Condition, type: { field(id: string): Field | undefined }, speaking: Speaking & Named & { fieldOf?: (id: string) => Field | undefined }): string {
-  const joined = (inner: readonly Condition[], word: string) => inner.map((each) => ('all' in each || 'any' in each ? `(${conditionInWords(each, type, speaking)})` : conditionInWords(each, type, speaking))).join(` ${word} `);
+export function conditionInWords(
+  condition: Condition,
+  type: { field(id: string): Field | undefined },
+  speaking: Speaking & Named & { fieldOf?: (id: string) => Field | undefined },
+): string {
+  const joined = (inner: readonly Condition[], word: string) =>
+    inner
+      .map((each) =>
+        'all' in each || 'any' in each
+          ? `(${conditionInWords(each, type, speaking)})`
+          : conditionInWords(each, type, speaking),
+      )
+      .join(` ${word} `);
   if ('all' in condition) return condition.all.length === 0 ? 'every entry' : joined(condition.all, 'and');
   if ('any' in condition) return joined(condition.any, 'or');
-  if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here') return 'it is not the entry of this page';
+  if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here')
+    return 'it is not the entry of this page';
   if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
   if (!('field' in condition)) return metadataInWords(condition, speaking);
   const through = throughLink(condition.field);
@@ -64,6 +100,10 @@ export function conditionInWords(condition: Condition, type: { field(id: string)
   const name = link ? `${link.label}’s ${field.label}` : field.label;
   const here = hereValue(condition.value);
   if (here) return `${name} ${comparisonWords[condition.is]} ${hereInWords(here, type)}`;
-  const values = (Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]).map((value) => valueInWords(field, value, speaking));
-  return [name, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')].filter(Boolean).join(' ');
+  const values = (
+    Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]
+  ).map((value) => valueInWords(field, value, speaking));
+  return [name, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')]
+    .filter(Boolean)
+    .join(' ');
 }

@@ -32,7 +32,13 @@ export function hereValue(value: Json | undefined): HereValue | undefined {
 /** What a condition takes from its place, each once. The language of the page is no place. */
 export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page')[] {
   const asked = testsOf(condition).flatMap(({ value }) => hereValue(value)?.here ?? []);
-  const standing = metadataTestsOf(condition).flatMap((test) => ('entry' in test && test.entry === 'here' ? ['entry' as const] : ('under' in test && test.under === 'here') || ('site' in test && test.site === 'here') ? ['page' as const] : []));
+  const standing = metadataTestsOf(condition).flatMap((test) =>
+    'entry' in test && test.entry === 'here'
+      ? ['entry' as const]
+      : ('under' in test && test.under === 'here') || ('site' in test && test.site === 'here')
+        ? ['page' as const]
+        : [],
+  );
   return [...new Set([...asked, ...standing])];
 }
 
@@ -40,7 +46,9 @@ export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page
 function given(value: HereValue, place: PlaceContext): Json[] {
   if (value.here === 'category') return place.category === undefined ? [] : [place.category];
   const values = place[value.here]?.values ?? {};
-  const localized = value.fields.map((id) => values[id] as Json | undefined).find((each) => each !== undefined);
+  const localized = value.fields
+    .map((id) => values[id] as Json | undefined)
+    .find((each) => each !== undefined);
   return Array.isArray(localized) ? localized : localized === undefined ? [] : [localized];
 }
 
@@ -49,17 +57,30 @@ export function bindPlace(condition: Condition, place: PlaceContext): Condition 
   if ('all' in condition) return { all: condition.all.map((inner) => bindPlace(inner, place)) };
   if ('any' in condition) return { any: condition.any.map((inner) => bindPlace(inner, place)) };
   if ('not' in condition) return { not: bindPlace(condition.not, place) };
-  if ('entry' in condition) return condition.entry === 'here' ? { entry: place.entry ? [place.entry.id] : [] } : condition;
-  if ('under' in condition) return condition.under === 'here' ? { ...condition, under: place.page ? [place.page.id] : [] } : condition;
-  if ('site' in condition) return condition.site === 'here' ? { site: place.site === undefined ? [] : [place.site] } : condition;
-  if ('language' in condition) return condition.language !== 'here' ? condition : place.language === undefined ? { all: [] } : { language: [place.language] };
+  if ('entry' in condition)
+    return condition.entry === 'here' ? { entry: place.entry ? [place.entry.id] : [] } : condition;
+  if ('under' in condition)
+    return condition.under === 'here'
+      ? { ...condition, under: place.page ? [place.page.id] : [] }
+      : condition;
+  if ('site' in condition)
+    return condition.site === 'here' ? { site: place.site === undefined ? [] : [place.site] } : condition;
+  if ('language' in condition)
+    return condition.language !== 'here'
+      ? condition
+      : place.language === undefined
+        ? { all: [] }
+        : { language: [place.language] };
   if ('author' in condition || 'state' in condition) return condition;
   const value = hereValue(condition.value);
   return value ? { ...condition, value: given(value, place) } : condition;
 }
 
 /** A condition as it is asked on pages of each language (none is the main one), where it asks for that of the page; else the condition alone. */
-export function inEachLanguage(condition: Condition, languages: readonly (string | undefined)[]): Condition[] {
+export function inEachLanguage(
+  condition: Condition,
+  languages: readonly (string | undefined)[],
+): Condition[] {
   const asks = metadataTestsOf(condition).some((test) => 'language' in test && test.language === 'here');
   const spoken = (inner: Condition, language: string | undefined): Condition => {
     if ('all' in inner) return { all: inner.all.map((each) => spoken(each, language)) };
@@ -73,6 +94,7 @@ export function inEachLanguage(condition: Condition, languages: readonly (string
 /** Whether what one field says can be compared with what another says. */
 export function comparable(field: Field, other: Field): boolean {
   if (field.kind !== other.kind || field.kind === 'computed') return false;
-  if (field.kind === 'category') return other.kind === 'category' && field.rules.scheme === other.rules.scheme;
+  if (field.kind === 'category')
+    return other.kind === 'category' && field.rules.scheme === other.rules.scheme;
   return field.kind === 'choice' ? field.id === other.id : true;
 }

@@ -40,7 +40,8 @@ export interface InState {
 }
 /** What is asked of a thing besides its fields. */
 export type MetadataTest = IsEntry | StandsUnder | InSite | ByAuthor | InLanguage | InState;
-export type Condition = { all: Condition[] } | { any: Condition[] } | { not: Condition } | MetadataTest | Test;
+export type Condition =
+  { all: Condition[] } | { any: Condition[] } | { not: Condition } | MetadataTest | Test;
 
 /** The moments that can be sorted by besides fields: when an entry was last published, last changed. */
 export const momentOrders = ['published', 'changed'] as const;
@@ -93,7 +94,20 @@ export interface ListingRule {
   settings?: SettingsLayer;
 }
 
-export const listingBounds = { limit: 1000, perPage: 200, tests: 60, depth: 6, order: 4, heading: 160, values: 100, pins: 50, leaveOut: 200, skip: 1000, sources: 12, byHand: 500 } as const;
+export const listingBounds = {
+  limit: 1000,
+  perPage: 200,
+  tests: 60,
+  depth: 6,
+  order: 4,
+  heading: 160,
+  values: 100,
+  pins: 50,
+  leaveOut: 200,
+  skip: 1000,
+  sources: 12,
+  byHand: 500,
+} as const;
 
 export const everyEntry: Condition = { all: [] };
 
@@ -123,4 +137,5 @@ export const turnsWithTheDay = (condition: Condition): boolean =>
   testsOf(condition).some(({ value }) => [value].flat().some((each) => isJsonObject(each) && 'now' in each));
 
 /** Whether a listing lets through the same entries as another, so that it may be called the other's full list. */
-export const keepsRule = (full: ListingRule, rule: ListingRule): boolean => sameJson(full.from, rule.from) && sameJson(full.where as Json, rule.where as Json);
+export const keepsRule = (full: ListingRule, rule: ListingRule): boolean =>
+  sameJson(full.from, rule.from) && sameJson(full.where as Json, rule.where as Json);

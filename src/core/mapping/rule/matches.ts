@@ -9,12 +9,16 @@ import type { Condition, MetadataTest, Test } from './listing-rule';
 /** Letters as `contains` and `startsWith` compare them: without case and accents. */
 export const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
-const asArray = (value: Json | undefined): Json[] => (Array.isArray(value) ? value : value === undefined || value === null ? [] : [value]);
-const isRelativeDay = (value: Json): value is { now: string } => typeof value === 'object' && value !== null && !Array.isArray(value) && typeof value.now === 'string';
+const asArray = (value: Json | undefined): Json[] =>
+  Array.isArray(value) ? value : value === undefined || value === null ? [] : [value];
+const isRelativeDay = (value: Json): value is { now: string } =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && typeof value.now === 'string';
 
 /** A test's value with days told from now turned into the day they stand for. What is taken from a place is none until it is settled. */
 export const resolved = (value: Json | undefined, today: string): Json[] =>
-  asArray(value).flatMap((each) => (isRelativeDay(each) ? [dayFrom(each, today)] : isJsonObject(each) && 'here' in each ? [] : [each]));
+  asArray(value).flatMap((each) =>
+    isRelativeDay(each) ? [dayFrom(each, today)] : isJsonObject(each) && 'here' in each ? [] : [each],
+  );
 
 /** Whether a category stands below another, or is it. Without a way to ask, only being it counts. */
 export type IsUnder = (category: string, above: string) => boolean;
@@ -37,10 +41,14 @@ export interface Subject {
 /** Whether it stands as a test asks. What its place gives must have been settled. */
 function stands(test: MetadataTest, { id, isBelow, site, author, languages = [], state }: Subject): boolean {
   if ('entry' in test) return test.entry !== 'here' && id !== undefined && test.entry.includes(id);
-  if ('under' in test) return test.under !== 'here' && test.under.some((page) => isBelow?.(page, test.only === 'children') ?? false);
+  if ('under' in test)
+    return (
+      test.under !== 'here' && test.under.some((page) => isBelow?.(page, test.only === 'children') ?? false)
+    );
   if ('site' in test) return test.site !== 'here' && site !== undefined && test.site.includes(site);
   if ('author' in test) return author !== undefined && test.author.includes(author);
-  if ('language' in test) return test.language !== 'here' && test.language.some((each) => languages.includes(each));
+  if ('language' in test)
+    return test.language !== 'here' && test.language.some((each) => languages.includes(each));
   return state !== undefined && test.state.includes(state);
 }
 
@@ -51,9 +59,21 @@ export function throughLink(path: string): { link: Id; field: Id } | undefined {
 }
 
 /** A test through a link holds where one of the linked entries passes it; one that asks for nothing, where none passes the opposite. */
-function passesThrough({ is, value }: Test, { link, field }: { link: Id; field: Id }, values: FieldValues, today: string, isUnder: IsUnder, { linked }: Subject): boolean {
-  const entries = asArray(values[link] as Json | undefined).map((id) => linked?.(String(id))).filter((each) => each !== undefined);
-  const some = (opposite: Comparison) => entries.some((each) => passes({ field, is: opposite, ...(value === undefined ? {} : { value }) }, each, today, isUnder));
+function passesThrough(
+  { is, value }: Test,
+  { link, field }: { link: Id; field: Id },
+  values: FieldValues,
+  today: string,
+  isUnder: IsUnder,
+  { linked }: Subject,
+): boolean {
+  const entries = asArray(values[link] as Json | undefined)
+    .map((id) => linked?.(String(id)))
+    .filter((each) => each !== undefined);
+  const some = (opposite: Comparison) =>
+    entries.some((each) =>
+      passes({ field, is: opposite, ...(value === undefined ? {} : { value }) }, each, today, isUnder),
+    );
   if (is === 'empty') return !some('filled');
   return is === 'noneOf' ? !some('oneOf') : some(is);
 }
@@ -67,19 +87,39 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
   if (is !== 'filled' && wanted.length === 0) return is === 'noneOf';
   const [first] = has;
   const [low, high] = wanted;
-  const compare = (a: Json | undefined, b: Json | undefined): number => (typeof a === 'number' && typeof b === 'number' ? a - b : String(a) < String(b) ? -1 : String(a) > String(b) ? 1 : 0);
+  const compare = (a: Json | undefined, b: Json | undefined): number =>
+    typeof a === 'number' && typeof b === 'number'
+      ? a - b
+      : String(a) < String(b)
+        ? -1
+        : String(a) > String(b)
+          ? 1
+          : 0;
   switch (is) {
-    case 'filled': return true;
-    case 'equals': return has.length === wanted.length && has.every((each, i) => each === wanted[i]);
-    case 'oneOf': return has.some((each) => wanted.includes(each));
-    case 'noneOf': return !has.some((each) => wanted.includes(each));
-    case 'allOf': return wanted.every((each) => has.includes(each));
-    case 'under': return has.some((each) => wanted.some((above) => isUnder(String(each), String(above))));
-    case 'contains': return folded(String(first)).includes(folded(String(low)));
-    case 'startsWith': return folded(String(first)).startsWith(folded(String(low)));
-    case 'before': case 'lessThan': return compare(first, low) < 0;
-    case 'after': case 'moreThan': return compare(first, low) > 0;
-    case 'between': return compare(first, low) >= 0 && compare(first, high) <= 0;
+    case 'filled':
+      return true;
+    case 'equals':
+      return has.length === wanted.length && has.every((each, i) => each === wanted[i]);
+    case 'oneOf':
+      return has.some((each) => wanted.includes(each));
+    case 'noneOf':
+      return !has.some((each) => wanted.includes(each));
+    case 'allOf':
+      return wanted.every((each) => has.includes(each));
+    case 'under':
+      return has.some((each) => wanted.some((above) => isUnder(String(each), String(above))));
+    case 'contains':
+      return folded(String(first)).includes(folded(String(low)));
+    case 'startsWith':
+      return folded(String(first)).startsWith(folded(String(low)));
+    case 'before':
+    case 'lessThan':
+      return compare(first, low) < 0;
+    case 'after':
+    case 'moreThan':
+      return compare(first, low) > 0;
+    case 'between':
+      return compare(first, low) >= 0 && compare(first, high) <= 0;
   }
 }
 
@@ -87,12 +127,20 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
  * Whether values pass a condition on a day. This is what the words of a condition mean; the store asks the same of the
  * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. What a condition takes from its place must have been settled (`settled` in here.ts).
  */
-export function matches(condition: Condition, values: FieldValues, today: string, isUnder: IsUnder = (category, above) => category === above, subject: Subject = {}): boolean {
+export function matches(
+  condition: Condition,
+  values: FieldValues,
+  today: string,
+  isUnder: IsUnder = (category, above) => category === above,
+  subject: Subject = {},
+): boolean {
   const inner = (each: Condition) => matches(each, values, today, isUnder, subject);
   if ('all' in condition) return condition.all.every(inner);
   if ('any' in condition) return condition.any.some(inner);
   if ('not' in condition) return !inner(condition.not);
   if (!('field' in condition)) return stands(condition, subject);
   const through = throughLink(condition.field);
-  return through ? passesThrough(condition, through, values, today, isUnder, subject) : passes(condition, values, today, isUnder);
+  return through
+    ? passesThrough(condition, through, values, today, isUnder, subject)
+    : passes(condition, values, today, isUnder);
 }

@@ -19,7 +19,12 @@ export interface Sortable {
 export type Linked = (entry: Id) => { type: CompiledType; values: Values } | undefined;
 
 /** Compares two entries by the order keys. Entries without a value come last, whichever the direction. `linked` answers for keys that run through an entry link. */
-export function compareBy(order: readonly OrderKey[], type: CompiledType, locale: string, linked?: Linked): (a: Sortable, b: Sortable) => number {
+export function compareBy(
+  order: readonly OrderKey[],
+  type: CompiledType,
+  locale: string,
+  linked?: Linked,
+): (a: Sortable, b: Sortable) => number {
   const keyOf = (entry: Sortable, by: string): string | number | undefined => {
     if (isMomentOrder(by)) return entry[by];
     const through = throughLink(by);
@@ -30,7 +35,11 @@ export function compareBy(order: readonly OrderKey[], type: CompiledType, locale
     const kind: Kind<KindName> = kindOf(field);
     const cell = kind.indexCell(value, field.rules as never);
     const { sort } = kind.indexShape(field.rules as never);
-    return sort === 'text' ? sortKey(String(cell.value), locale) : sort === 'rank' ? cell.rank : cell.value ?? undefined;
+    return sort === 'text'
+      ? sortKey(String(cell.value), locale)
+      : sort === 'rank'
+        ? cell.rank
+        : (cell.value ?? undefined);
   };
   return (a, b) => {
     for (const { by, direction } of order) {
@@ -38,7 +47,7 @@ export function compareBy(order: readonly OrderKey[], type: CompiledType, locale
       if (x === y) continue;
       if (x === undefined) return 1;
       if (y === undefined) return -1;
-      return (x < y) === (direction === 'up') ? -1 : 1;
+      return x < y === (direction === 'up') ? -1 : 1;
     }
     return a.serial - b.serial;
   };

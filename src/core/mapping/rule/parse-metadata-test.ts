@@ -16,17 +16,37 @@ const hereOr: Record<(typeof metadataKeys)[number], string> = {
 };
 
 /** Reads a test of how something stands, apart from its fields: which entry it is, below which page or in which site it stands, its author, language or state. */
-export function parseMetadataTest(locales: { main: string; others: readonly string[] }, input: JsonObject, path: string): { test?: MetadataTest; faults: Fault[] } {
+export function parseMetadataTest(
+  locales: { main: string; others: readonly string[] },
+  input: JsonObject,
+  path: string,
+): { test?: MetadataTest; faults: Fault[] } {
   const word = metadataKeys.find((each) => each in input) ?? 'entry';
   const known = word === 'under' ? ['under', 'only'] : [word];
-  const faults: Fault[] = Object.keys(input).filter((key) => !known.includes(key)).map((key) => ({ path: pointer(path, key), code: 'unknown', message: `"${key}" means nothing here. Known are: ${known.join(', ')}.` }));
+  const faults: Fault[] = Object.keys(input)
+    .filter((key) => !known.includes(key))
+    .map((key) => ({
+      path: pointer(path, key),
+      code: 'unknown',
+      message: `"${key}" means nothing here. Known are: ${known.join(', ')}.`,
+    }));
   const given = input[word];
-  const listed = <T extends string>(is: (each: Json) => each is T): T[] | undefined => (Array.isArray(given) && given.length > 0 && given.length <= listingBounds.values && given.every(is) ? given : undefined);
+  const listed = <T extends string>(is: (each: Json) => each is T): T[] | undefined =>
+    Array.isArray(given) && given.length > 0 && given.length <= listingBounds.values && given.every(is)
+      ? given
+      : undefined;
   const anId = (each: Json): each is Id => typeof each === 'string' && isId(each);
-  const refused = (): { faults: Fault[] } => ({ faults: [...faults, { path: pointer(path, word), code: 'value', message: hereOr[word] }] });
+  const refused = (): { faults: Fault[] } => ({
+    faults: [...faults, { path: pointer(path, word), code: 'value', message: hereOr[word] }],
+  });
   if (word === 'under') {
     const only = input.only ?? undefined;
-    if (only !== undefined && only !== 'children') faults.push({ path: pointer(path, 'only'), code: 'value', message: 'Only "children" can be asked for: what stands right below.' });
+    if (only !== undefined && only !== 'children')
+      faults.push({
+        path: pointer(path, 'only'),
+        code: 'value',
+        message: 'Only "children" can be asked for: what stands right below.',
+      });
     const under = given === 'here' ? given : listed(anId);
     return under ? { test: { under, ...(only === 'children' ? { only } : {}) }, faults } : refused();
   }
@@ -43,11 +63,18 @@ export function parseMetadataTest(locales: { main: string; others: readonly stri
     return author ? { test: { author }, faults } : refused();
   }
   if (word === 'language') {
-    const language = given === 'here' ? given : listed((each): each is string => typeof each === 'string' && [locales.main, ...locales.others].includes(each));
+    const language =
+      given === 'here'
+        ? given
+        : listed(
+            (each): each is string =>
+              typeof each === 'string' && [locales.main, ...locales.others].includes(each),
+          );
     return language ? { test: { language }, faults } : refused();
   }
   const state = listed((each): each is State => states.some((known1) => known1 === each));
   return state ? { test: { state }, faults } : refused();
 }
 
-export const isMetadataTest = (condition: Json): condition is JsonObject => isJsonObject(condition) && metadataKeys.some((word) => word in condition);
+export const isMetadataTest = (condition: Json): condition is JsonObject =>
+  isJsonObject(condition) && metadataKeys.some((word) => word in condition);

@@ -15,15 +15,29 @@ function parsePins(input: Json, path: string, faults: Fault[]): Pin[] {
   }
   return input.flatMap((each, i): Pin[] => {
     const at = pointer(path, i);
-    if (!isJsonObject(each) || !id(each.entry) || Object.keys(each).some((key) => key !== 'entry' && key !== 'place')) {
-      faults.push({ path: at, code: 'kind', message: 'A pin is { entry } with the id of an entry, and perhaps { place }.' });
+    if (
+      !isJsonObject(each) ||
+      !id(each.entry) ||
+      Object.keys(each).some((key) => key !== 'entry' && key !== 'place')
+    ) {
+      faults.push({
+        path: at,
+        code: 'kind',
+        message: 'A pin is { entry } with the id of an entry, and perhaps { place }.',
+      });
       return [];
     }
     const { entry, place } = each;
-    if (input.slice(0, i).some((other) => isJsonObject(other) && other.entry === entry)) faults.push({ path: pointer(at, 'entry'), code: 'twice', message: 'This entry is pinned already.' });
+    if (input.slice(0, i).some((other) => isJsonObject(other) && other.entry === entry))
+      faults.push({ path: pointer(at, 'entry'), code: 'twice', message: 'This entry is pinned already.' });
     if (place === undefined || place === null) return [{ entry }];
-    if (typeof place === 'number' && Number.isInteger(place) && place >= 1 && place <= listingBounds.limit) return [{ entry, place }];
-    faults.push({ path: pointer(at, 'place'), code: 'bound', message: `A place is a whole number from 1 to ${listingBounds.limit}.` });
+    if (typeof place === 'number' && Number.isInteger(place) && place >= 1 && place <= listingBounds.limit)
+      return [{ entry, place }];
+    faults.push({
+      path: pointer(at, 'place'),
+      code: 'bound',
+      message: `A place is a whole number from 1 to ${listingBounds.limit}.`,
+    });
     return [];
   });
 }
@@ -35,14 +49,30 @@ export function parsePicks(input: JsonObject, path: string, faults: Fault[]): Pi
   const pins = parsePins(input.pins ?? [], pointer(path, 'pins'), faults);
   if (pins.length > 0) picks.pins = pins;
   const out = leaveOut ?? [];
-  if (!Array.isArray(out) || out.length > listingBounds.leaveOut || !out.every(id)) faults.push({ path: pointer(path, 'leaveOut'), code: 'value', message: `Left out are entries by their ids, at most ${listingBounds.leaveOut}.` });
+  if (!Array.isArray(out) || out.length > listingBounds.leaveOut || !out.every(id))
+    faults.push({
+      path: pointer(path, 'leaveOut'),
+      code: 'value',
+      message: `Left out are entries by their ids, at most ${listingBounds.leaveOut}.`,
+    });
   else if (out.length > 0) picks.leaveOut = [...new Set(out)];
   if (typeof skip === 'number' && Number.isInteger(skip) && skip >= 0 && skip <= listingBounds.skip) {
     if (skip > 0) picks.skip = skip;
-  } else if (skip !== undefined && skip !== null) faults.push({ path: pointer(path, 'skip'), code: 'bound', message: `Passed over are 0 to ${listingBounds.skip}.` });
+  } else if (skip !== undefined && skip !== null)
+    faults.push({
+      path: pointer(path, 'skip'),
+      code: 'bound',
+      message: `Passed over are 0 to ${listingBounds.skip}.`,
+    });
   if (notAbove === true) picks.notAbove = true;
-  else if (notAbove !== undefined && notAbove !== null && notAbove !== false) faults.push({ path: pointer(path, 'notAbove'), code: 'kind', message: 'This is yes or no.' });
+  else if (notAbove !== undefined && notAbove !== null && notAbove !== false)
+    faults.push({ path: pointer(path, 'notAbove'), code: 'kind', message: 'This is yes or no.' });
   if (id(fullList)) picks.fullList = fullList;
-  else if (fullList !== undefined && fullList !== null) faults.push({ path: pointer(path, 'fullList'), code: 'value', message: 'The full list is a page, by its id.' });
+  else if (fullList !== undefined && fullList !== null)
+    faults.push({
+      path: pointer(path, 'fullList'),
+      code: 'value',
+      message: 'The full list is a page, by its id.',
+    });
   return picks;
 }

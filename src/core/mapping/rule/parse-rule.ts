@@ -11,8 +11,26 @@ import { arrangements } from '../arrangement/arrangement';
 import { facetBounds, mayBeFacet } from './facets';
 import { comparable, type HereValue } from './here';
 import { throughLink } from './matches';
-import { isLeadingOrder, isMetadataOrder, leadingOrders, listingBounds, type Condition, type ListingRule, type OrderKey, type MetadataTest, type Test } from './listing-rule';
-import { dateFormats, mappingBounds, partKeys, type Chain, type Format, type Mapping, type Step } from '../parts';
+import {
+  isLeadingOrder,
+  isMetadataOrder,
+  leadingOrders,
+  listingBounds,
+  type Condition,
+  type ListingRule,
+  type OrderKey,
+  type MetadataTest,
+  type Test,
+} from './listing-rule';
+import {
+  dateFormats,
+  mappingBounds,
+  partKeys,
+  type Chain,
+  type Format,
+  type Mapping,
+  type Step,
+} from '../parts';
 import { pickKeys, parsePicks } from './parse-picks';
 import { parseSetOut } from './parse-set-out';
 import { parseMetadataTest, metadataKeys } from './parse-metadata-test';
@@ -30,19 +48,29 @@ class RuleReader {
   readonly faults: Fault[] = [];
   private tests = 0;
 
-  constructor(private readonly model: CompiledModel, private readonly type: Fielded) {}
+  constructor(
+    private readonly model: CompiledModel,
+    private readonly type: Fielded,
+  ) {}
 
   private fault(path: string, code: string, message: string): void {
     this.faults.push({ path, code, message });
   }
 
   private only(input: JsonObject, path: string, keys: readonly string[]): void {
-    for (const key of Object.keys(input)) if (!keys.includes(key)) this.fault(pointer(path, key), 'unknown', `"${key}" means nothing here. Known are: ${keys.join(', ')}.`);
+    for (const key of Object.keys(input))
+      if (!keys.includes(key))
+        this.fault(
+          pointer(path, key),
+          'unknown',
+          `"${key}" means nothing here. Known are: ${keys.join(', ')}.`,
+        );
   }
 
   private field(key: Json | undefined, path: string): Field | undefined {
     const field = typeof key === 'string' ? this.type.fieldByKey(key) : undefined;
-    if (!field) this.fault(path, 'unknown-field', `${this.type.label} has no field ${JSON.stringify(key ?? null)}.`);
+    if (!field)
+      this.fault(path, 'unknown-field', `${this.type.label} has no field ${JSON.stringify(key ?? null)}.`);
     return field;
   }
 
@@ -64,7 +92,8 @@ class RuleReader {
         this.fault(pointer(path, word), 'kind', `"${word}" takes a list of conditions.`);
         return nothing;
       }
-      if (word === 'any' && inner.length === 0) this.fault(pointer(path, word), 'empty', '"any" of nothing lets nothing through.');
+      if (word === 'any' && inner.length === 0)
+        this.fault(pointer(path, word), 'empty', '"any" of nothing lets nothing through.');
       if (inner.length > listingBounds.tests) {
         this.fault(pointer(path, word), 'too-many', `At most ${listingBounds.tests} conditions.`);
         return nothing;
@@ -82,7 +111,8 @@ class RuleReader {
 
   private counted(path: string): void {
     this.tests += 1;
-    if (this.tests === listingBounds.tests + 1) this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
+    if (this.tests === listingBounds.tests + 1)
+      this.fault(path, 'too-many', `At most ${listingBounds.tests} conditions.`);
   }
 
   private standing(input: JsonObject, path: string): MetadataTest | undefined {
@@ -102,7 +132,11 @@ class RuleReader {
     const link = this.field(first ?? '', path);
     if (!link) return undefined;
     if (link.kind !== 'entry' || !link.indexed || more.length > 0) {
-      this.fault(path, 'link', `A condition runs through one entry link that is kept for filtering. ${link.label} ${link.kind === 'entry' && link.indexed ? 'leads on only once' : 'is none'}.`);
+      this.fault(
+        path,
+        'link',
+        `A condition runs through one entry link that is kept for filtering. ${link.label} ${link.kind === 'entry' && link.indexed ? 'leads on only once' : 'is none'}.`,
+      );
       return undefined;
     }
     const field = this.linked(link.rules.types).find(({ key }) => key === inner);
@@ -123,13 +157,18 @@ class RuleReader {
       return undefined;
     }
     if (!field.indexed && is !== 'filled' && is !== 'empty') {
-      this.fault(pointer(path, 'field'), 'not-indexed', `${field.label} is not kept for filtering. Turn on "Filter and sort by it" in Shape.`);
+      this.fault(
+        pointer(path, 'field'),
+        'not-indexed',
+        `${field.label} is not kept for filtering. Turn on "Filter and sort by it" in Shape.`,
+      );
       return undefined;
     }
     const takes = valuesTaken(is);
     const at = pointer(path, 'value');
     if (takes === 'none') {
-      if (input.value !== undefined && input.value !== null) this.fault(at, 'value', `"${is}" takes no value.`);
+      if (input.value !== undefined && input.value !== null)
+        this.fault(at, 'value', `"${is}" takes no value.`);
       return { field: asks, is };
     }
     if (isJsonObject(input.value) && 'here' in input.value) {
@@ -141,12 +180,24 @@ class RuleReader {
       const value = this.value(field, is, input.value, at);
       return value === undefined ? undefined : { field: asks, is, value };
     }
-    if (!Array.isArray(input.value) || input.value.length > listingBounds.values || (takes === 'two' ? input.value.length !== 2 : input.value.length === 0)) {
-      this.fault(at, 'value', takes === 'two' ? 'Give the first and the last value.' : `Give a list of 1 to ${listingBounds.values} values.`);
+    if (
+      !Array.isArray(input.value) ||
+      input.value.length > listingBounds.values ||
+      (takes === 'two' ? input.value.length !== 2 : input.value.length === 0)
+    ) {
+      this.fault(
+        at,
+        'value',
+        takes === 'two'
+          ? 'Give the first and the last value.'
+          : `Give a list of 1 to ${listingBounds.values} values.`,
+      );
       return undefined;
     }
     const values = input.value.map((each, i) => this.value(field, is, each, pointer(at, i)));
-    return values.every((value): value is Json => value !== undefined) ? { field: asks, is, value: values } : undefined;
+    return values.every((value): value is Json => value !== undefined)
+      ? { field: asks, is, value: values }
+      : undefined;
   }
 
   /** What is taken from the place where the listing stands: `category`, or the key of a field of the entry or page there. */
@@ -155,24 +206,47 @@ class RuleReader {
     const [of, key, ...more] = typeof input.here === 'string' ? input.here.split('.') : [];
     if (of === 'category' && key === undefined) {
       if (field.kind === 'category') return { here: 'category' };
-      this.fault(path, 'kind', `${field.label} holds no categories, so it cannot be compared with the category of a page.`);
+      this.fault(
+        path,
+        'kind',
+        `${field.label} holds no categories, so it cannot be compared with the category of a page.`,
+      );
       return undefined;
     }
     if ((of !== 'entry' && of !== 'page') || key === undefined || more.length > 0) {
-      this.fault(path, 'here', 'From where it stands: "category", "entry." or "page." and the key of a field.');
+      this.fault(
+        path,
+        'here',
+        'From where it stands: "category", "entry." or "page." and the key of a field.',
+      );
       return undefined;
     }
     const types: readonly Fielded[] = of === 'entry' ? this.model.contentTypes : this.model.pageTypes;
-    const fields = [...new Set(types.flatMap((type) => type.fields.filter((each) => each.key === key && comparable(field, each)).map(({ id }) => id)))];
+    const fields = [
+      ...new Set(
+        types.flatMap((type) =>
+          type.fields.filter((each) => each.key === key && comparable(field, each)).map(({ id }) => id),
+        ),
+      ),
+    ];
     if (fields.length > 0) return { here: of, fields };
-    this.fault(path, 'unknown-field', `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" that ${field.label} could be compared with.`);
+    this.fault(
+      path,
+      'unknown-field',
+      `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" that ${field.label} could be compared with.`,
+    );
     return undefined;
   }
 
   private value(field: Field, is: Comparison, input: Json | undefined, path: string): Json | undefined {
     if ((field.kind === 'date' || field.kind === 'moment') && isJsonObject(input)) {
-      if (Object.keys(input).length === 1 && typeof input.now === 'string' && isRelative(input.now)) return { now: input.now };
-      this.fault(path, 'relative', 'A day told from now is written { "now": "+30 days" }, with days, weeks, months or years.');
+      if (Object.keys(input).length === 1 && typeof input.now === 'string' && isRelative(input.now))
+        return { now: input.now };
+      this.fault(
+        path,
+        'relative',
+        'A day told from now is written { "now": "+30 days" }, with days, weeks, months or years.',
+      );
       return undefined;
     }
     // A choice of several is asked about one at a time, except where the whole set must be equal.
@@ -199,19 +273,37 @@ class RuleReader {
       const direction = each.direction === 'up' || each.direction === 'down' ? each.direction : undefined;
       if (!direction) this.fault(pointer(at, 'direction'), 'direction', 'The direction is "up" or "down".');
       if (typeof each.by === 'string' && isLeadingOrder(each.by)) {
-        if (i > 0) this.fault(pointer(at, 'by'), 'first', 'What was read most, or was placed by hand, can only come first.');
-        if (direction && direction !== leadingOrders[each.by]) this.fault(pointer(at, 'direction'), 'direction', `Here the direction is "${leadingOrders[each.by]}".`);
+        if (i > 0)
+          this.fault(
+            pointer(at, 'by'),
+            'first',
+            'What was read most, or was placed by hand, can only come first.',
+          );
+        if (direction && direction !== leadingOrders[each.by])
+          this.fault(
+            pointer(at, 'direction'),
+            'direction',
+            `Here the direction is "${leadingOrders[each.by]}".`,
+          );
       }
-      if (typeof each.by === 'string' && isMetadataOrder(each.by)) return direction ? [{ by: each.by, direction }] : [];
+      if (typeof each.by === 'string' && isMetadataOrder(each.by))
+        return direction ? [{ by: each.by, direction }] : [];
       const asked = this.asked(each.by, pointer(at, 'by'));
       if (!asked || !direction) return [];
       const { field, at: by } = asked;
       const link = this.type.field(throughLink(by)?.link ?? '');
       if (link?.kind === 'entry' && link.rules.multiple) {
-        this.fault(pointer(at, 'by'), 'several', `${link.label} may lead to several entries, so there is no one to sort by.`);
+        this.fault(
+          pointer(at, 'by'),
+          'several',
+          `${link.label} may lead to several entries, so there is no one to sort by.`,
+        );
         return [];
       }
-      if (!field.indexed || (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort === 'none') {
+      if (
+        !field.indexed ||
+        (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort === 'none'
+      ) {
         this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
         return [];
       }
@@ -226,11 +318,20 @@ class RuleReader {
       this.fault(path, 'bound', `Visitors filter by at most ${facetBounds.fields} fields.`);
       return [];
     }
-    return [...new Set(input.flatMap((key, i): Id[] => {
-      const field = this.field(key, pointer(path, i));
-      if (field && !mayBeFacet(field)) this.fault(pointer(path, i), 'not-a-facet', `Visitors can filter by choices, categories, and yes or no, where "Filter and sort by it" is on. ${field.label} is none of these.`);
-      return field ? [field.id] : [];
-    }))];
+    return [
+      ...new Set(
+        input.flatMap((key, i): Id[] => {
+          const field = this.field(key, pointer(path, i));
+          if (field && !mayBeFacet(field))
+            this.fault(
+              pointer(path, i),
+              'not-a-facet',
+              `Visitors can filter by choices, categories, and yes or no, where "Filter and sort by it" is on. ${field.label} is none of these.`,
+            );
+          return field ? [field.id] : [];
+        }),
+      ),
+    ];
   }
 
   mapping(input: Json | undefined, path: string): Mapping {
@@ -244,11 +345,19 @@ class RuleReader {
       const chains = input[part];
       if (chains === undefined) continue;
       const at = pointer(path, part);
-      if (!Array.isArray(chains) || !chains.every((chain): chain is Json[] => Array.isArray(chain) && chain.length > 0 && chain.length <= mappingBounds.steps)) {
+      if (
+        !Array.isArray(chains) ||
+        !chains.every(
+          (chain): chain is Json[] =>
+            Array.isArray(chain) && chain.length > 0 && chain.length <= mappingBounds.steps,
+        )
+      ) {
         this.fault(at, 'kind', `A part has a list of chains, each of 1 to ${mappingBounds.steps} steps.`);
         continue;
       }
-      const read: Chain[] = chains.map((chain, c) => chain.flatMap((step, s) => this.step(step, pointer(at, c, s)) ?? []));
+      const read: Chain[] = chains.map((chain, c) =>
+        chain.flatMap((step, s) => this.step(step, pointer(at, c, s)) ?? []),
+      );
       if (read.length > 0) mapping[part] = read;
     }
     if (this.faults.length === 0) this.faults.push(...mappingFaults(mapping, this.type.fields, path));
@@ -262,13 +371,15 @@ class RuleReader {
     }
     if ('words' in input) {
       this.only(input, path, ['words']);
-      if (typeof input.words === 'string' && input.words.trim() && input.words.length <= mappingBounds.words) return { words: input.words.trim() };
+      if (typeof input.words === 'string' && input.words.trim() && input.words.length <= mappingBounds.words)
+        return { words: input.words.trim() };
       this.fault(pointer(path, 'words'), 'words', `Fixed words have 1 to ${mappingBounds.words} characters.`);
       return undefined;
     }
     this.only(input, path, ['field', 'format']);
     const field = this.path(input.field, pointer(path, 'field'));
-    const format = input.format === undefined ? undefined : this.format(input.format, pointer(path, 'format'));
+    const format =
+      input.format === undefined ? undefined : this.format(input.format, pointer(path, 'format'));
     return field === undefined ? undefined : { field, ...(format ? { format } : {}) };
   }
 
@@ -281,7 +392,12 @@ class RuleReader {
     const ids = [start.id];
     let field: Field | undefined = start;
     for (const key of rest) {
-      const inside: readonly Field[] = field.kind === 'group' ? plainFields(field.rules.fields) : field.kind === 'entry' ? this.linked(field.rules.types) : [];
+      const inside: readonly Field[] =
+        field.kind === 'group'
+          ? plainFields(field.rules.fields)
+          : field.kind === 'entry'
+            ? this.linked(field.rules.types)
+            : [];
       field = inside.find((each) => each.key === key);
       if (!field) {
         this.fault(at, 'unknown-field', `There is no field "${key}" on the way ${input}.`);
@@ -293,7 +409,9 @@ class RuleReader {
   }
 
   private linked(types: readonly string[]): Field[] {
-    return this.model.contentTypes.filter(({ id }) => types.length === 0 || types.includes(id)).flatMap(({ fields }) => fields);
+    return this.model.contentTypes
+      .filter(({ id }) => types.length === 0 || types.includes(id))
+      .flatMap(({ fields }) => fields);
   }
 
   private format(input: Json, path: string): Format | undefined {
@@ -309,13 +427,18 @@ class RuleReader {
       else this.fault(pointer(path, 'date'), 'format', `Dates are told as: ${dateFormats.join(', ')}.`);
     }
     if (input.ratio !== undefined) {
-      if (typeof input.ratio === 'number' && input.ratio > 0.1 && input.ratio < 10) format.ratio = input.ratio;
+      if (typeof input.ratio === 'number' && input.ratio > 0.1 && input.ratio < 10)
+        format.ratio = input.ratio;
       else this.fault(pointer(path, 'ratio'), 'bound', 'Width to height, from 0.1 to 10.');
     }
-    for (const [key, least, most] of [['shorten', 10, mappingBounds.shorten], ['first', 1, 100]] as const) {
+    for (const [key, least, most] of [
+      ['shorten', 10, mappingBounds.shorten],
+      ['first', 1, 100],
+    ] as const) {
       const value = input[key];
       if (value === undefined) continue;
-      if (typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most) format[key] = value;
+      if (typeof value === 'number' && Number.isInteger(value) && value >= least && value <= most)
+        format[key] = value;
       else this.fault(pointer(path, key), 'bound', `From ${least} to ${most}.`);
     }
     return format;
@@ -323,44 +446,92 @@ class RuleReader {
 }
 
 /** The sources of a rule: content types by their keys, page types as `page:` and theirs, each once. */
-function parseSources(model: CompiledModel, input: Json | undefined, path: string, faults: Fault[]): SourceType[] {
+function parseSources(
+  model: CompiledModel,
+  input: Json | undefined,
+  path: string,
+  faults: Fault[],
+): SourceType[] {
   if (!Array.isArray(input) || input.length === 0 || input.length > listingBounds.sources) {
-    faults.push({ path, code: 'bound', message: `A listing takes from 1 to ${listingBounds.sources} types.` });
+    faults.push({
+      path,
+      code: 'bound',
+      message: `A listing takes from 1 to ${listingBounds.sources} types.`,
+    });
     return [];
   }
   return input.flatMap((key, i): SourceType[] => {
     const type = typeof key === 'string' ? sourceByKey(model, key) : undefined;
-    if (!type) faults.push({ path: pointer(path, i), code: 'unknown-type', message: `Nothing can be listed by the name ${JSON.stringify(key)}: it takes a content type, or "page:" and a page type whose pages are places to go to.` });
-    else if (input.indexOf(key) < i) faults.push({ path: pointer(path, i), code: 'twice', message: 'It is taken already.' });
+    if (!type)
+      faults.push({
+        path: pointer(path, i),
+        code: 'unknown-type',
+        message: `Nothing can be listed by the name ${JSON.stringify(key)}: it takes a content type, or "page:" and a page type whose pages are places to go to.`,
+      });
+    else if (input.indexOf(key) < i)
+      faults.push({ path: pointer(path, i), code: 'twice', message: 'It is taken already.' });
     else return [type];
     return [];
   });
 }
 
-const ruleKeys = ['from', 'where', 'order', ...pickKeys, 'facets', 'limit', 'perPage', 'heading', 'headings', 'arrangement', 'setOut', 'mapping', 'settings'] as const;
+const ruleKeys = [
+  'from',
+  'where',
+  'order',
+  ...pickKeys,
+  'facets',
+  'limit',
+  'perPage',
+  'heading',
+  'headings',
+  'arrangement',
+  'setOut',
+  'mapping',
+  'settings',
+] as const;
 
 /** The heading in other languages; an empty one goes back to that of the main language. */
-function parseHeadings(model: CompiledModel, given: Json | undefined, path: string, faults: Fault[]): Record<string, string> {
+function parseHeadings(
+  model: CompiledModel,
+  given: Json | undefined,
+  path: string,
+  faults: Fault[],
+): Record<string, string> {
   if (given === undefined) return {};
   if (!isJsonObject(given)) {
     faults.push({ path, code: 'kind', message: 'Headings are given by language.' });
     return {};
   }
-  return Object.fromEntries(Object.entries(given).flatMap(([locale, words]) => {
-    const at = pointer(path, locale);
-    if (!model.document.locales.others.includes(locale)) faults.push({ path: at, code: 'locale', message: `The site is not written in "${locale}".` });
-    else if (typeof words !== 'string' || words.length > listingBounds.heading) faults.push({ path: at, code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
-    else if (words.trim()) return [[locale, words.trim()]];
-    return [];
-  }));
+  return Object.fromEntries(
+    Object.entries(given).flatMap(([locale, words]) => {
+      const at = pointer(path, locale);
+      if (!model.document.locales.others.includes(locale))
+        faults.push({ path: at, code: 'locale', message: `The site is not written in "${locale}".` });
+      else if (typeof words !== 'string' || words.length > listingBounds.heading)
+        faults.push({
+          path: at,
+          code: 'bound',
+          message: `The heading has at most ${listingBounds.heading} characters.`,
+        });
+      else if (words.trim()) return [[locale, words.trim()]];
+      return [];
+    }),
+  );
 }
 
 /**
  * Reads a listing rule spoken by keys: `from` the keys of its sources, `where` a condition, `order` keys, `limit` and perhaps `perPage`,
  * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut`, `settings` and what is picked by hand (`readPicks`). All faults found are returned with their paths; with any, there is no rule.
  */
-export function parseRule(model: CompiledModel, input: JsonObject, path = ''): { rule?: ListingRule; faults: Fault[] } {
-  const faults: Fault[] = Object.keys(input).filter((key) => !ruleKeys.some((known) => known === key)).map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
+export function parseRule(
+  model: CompiledModel,
+  input: JsonObject,
+  path = '',
+): { rule?: ListingRule; faults: Fault[] } {
+  const faults: Fault[] = Object.keys(input)
+    .filter((key) => !ruleKeys.some((known) => known === key))
+    .map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
   const types = parseSources(model, input.from, pointer(path, 'from'), faults);
   if (types.length === 0) return { faults };
   const sources = new Sources(types);
@@ -370,26 +541,87 @@ export function parseRule(model: CompiledModel, input: JsonObject, path = ''): {
   const mapping = reader.mapping(input.mapping, pointer(path, 'mapping'));
   const { limit, heading } = input;
   const arrangement = arrangements.find((each) => each === input.arrangement);
-  if (!arrangement) faults.push({ path: pointer(path, 'arrangement'), code: 'arrangement', message: `Arrangements are: ${arrangements.join(', ')}.` });
+  if (!arrangement)
+    faults.push({
+      path: pointer(path, 'arrangement'),
+      code: 'arrangement',
+      message: `Arrangements are: ${arrangements.join(', ')}.`,
+    });
   const setOut = parseSetOut(input.setOut, pointer(path, 'setOut'), faults);
-  const whole = (value: Json | undefined, most: number): value is number => typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= most;
-  if (limit !== 'all' && !whole(limit, listingBounds.limit)) faults.push({ path: pointer(path, 'limit'), code: 'bound', message: `How many: a whole number from 1 to ${listingBounds.limit}, or "all", in pages.` });
+  const whole = (value: Json | undefined, most: number): value is number =>
+    typeof value === 'number' && Number.isInteger(value) && value >= 1 && value <= most;
+  if (limit !== 'all' && !whole(limit, listingBounds.limit))
+    faults.push({
+      path: pointer(path, 'limit'),
+      code: 'bound',
+      message: `How many: a whole number from 1 to ${listingBounds.limit}, or "all", in pages.`,
+    });
   const perPage = input.perPage ?? undefined;
-  if (perPage !== undefined && !whole(perPage, listingBounds.perPage)) faults.push({ path: pointer(path, 'perPage'), code: 'bound', message: `On one page: a whole number from 1 to ${listingBounds.perPage}.` });
-  if (typeof heading !== 'string' || heading.length > listingBounds.heading) faults.push({ path: pointer(path, 'heading'), code: 'bound', message: `The heading has at most ${listingBounds.heading} characters.` });
+  if (perPage !== undefined && !whole(perPage, listingBounds.perPage))
+    faults.push({
+      path: pointer(path, 'perPage'),
+      code: 'bound',
+      message: `On one page: a whole number from 1 to ${listingBounds.perPage}.`,
+    });
+  if (typeof heading !== 'string' || heading.length > listingBounds.heading)
+    faults.push({
+      path: pointer(path, 'heading'),
+      code: 'bound',
+      message: `The heading has at most ${listingBounds.heading} characters.`,
+    });
   const facets = reader.facets(input.facets, pointer(path, 'facets'));
   const picks = parsePicks(input, path, faults);
   const headings = parseHeadings(model, input.headings, pointer(path, 'headings'), faults);
   const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
-  if (set === null) faults.push({ path: pointer(path, 'settings'), code: 'kind', message: 'Settings are given by their keys.' });
-  const settings = parseLayer(set ?? {}, [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: types.length === 1 ? types[0]?.definition.settings : undefined }], pointer(path, 'settings'));
+  if (set === null)
+    faults.push({
+      path: pointer(path, 'settings'),
+      code: 'kind',
+      message: 'Settings are given by their keys.',
+    });
+  const settings = parseLayer(
+    set ?? {},
+    [
+      { source: 'site', layer: model.document.settings },
+      { source: 'type', layer: types.length === 1 ? types[0]?.definition.settings : undefined },
+    ],
+    pointer(path, 'settings'),
+  );
   faults.push(...reader.faults, ...settings.faults);
-  if (faults.length > 0 || !arrangement || (typeof limit !== 'number' && limit !== 'all') || typeof heading !== 'string') return { faults };
-  return { rule: { from: types.map(({ id }) => id), where, order, ...picks, ...(facets.length > 0 ? { facets } : {}), limit, ...(typeof perPage === 'number' ? { perPage } : {}), heading: heading.trim(), ...(Object.keys(headings).length > 0 ? { headings } : {}), arrangement, ...(Object.keys(setOut).length > 0 ? { setOut } : {}), mapping, ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}) }, faults };
+  if (
+    faults.length > 0 ||
+    !arrangement ||
+    (typeof limit !== 'number' && limit !== 'all') ||
+    typeof heading !== 'string'
+  )
+    return { faults };
+  return {
+    rule: {
+      from: types.map(({ id }) => id),
+      where,
+      order,
+      ...picks,
+      ...(facets.length > 0 ? { facets } : {}),
+      limit,
+      ...(typeof perPage === 'number' ? { perPage } : {}),
+      heading: heading.trim(),
+      ...(Object.keys(headings).length > 0 ? { headings } : {}),
+      arrangement,
+      ...(Object.keys(setOut).length > 0 ? { setOut } : {}),
+      mapping,
+      ...(Object.keys(settings.layer.set ?? {}).length > 0 ? { settings: settings.layer } : {}),
+    },
+    faults,
+  };
 }
 
 /** Reads a condition alone, spoken by keys over the fields of a type, or of several. */
-export function parseCondition(model: CompiledModel, type: Fielded, input: Json, path: string): { condition: Condition; faults: Fault[] } {
+export function parseCondition(
+  model: CompiledModel,
+  type: Fielded,
+  input: Json,
+  path: string,
+): { condition: Condition; faults: Fault[] } {
   const reader = new RuleReader(model, type);
   const condition = reader.condition(input, path);
   return { condition, faults: reader.faults };

@@ -35,13 +35,28 @@ export function pinPlaces(pins: readonly Pin[], others: number): number[] {
     taken.add(at);
     return at;
   };
-  const places = new Map(pins.map((pin, i): [number, number | undefined] => [i, pin.place]).flatMap(([i, place]) => (place === undefined ? [] : [[i, takeFrom(place - 1)]])));
+  const places = new Map(
+    pins
+      .map((pin, i): [number, number | undefined] => [i, pin.place])
+      .flatMap(([i, place]) => (place === undefined ? [] : [[i, takeFrom(place - 1)]])),
+  );
   return pins.map((_, i) => places.get(i) ?? takeFrom(0));
 }
 
 /** What stands in a part of a list with pinned entries: which others (how many to pass over, how many to take), and at which of its places (from 0) which pin. */
-export function pinnedWindow(places: readonly number[], others: number, offset: number, count: number): { offset: number; count: number; pins: { at: number; pin: number }[] } {
+export function pinnedWindow(
+  places: readonly number[],
+  others: number,
+  offset: number,
+  count: number,
+): { offset: number; count: number; pins: { at: number; pin: number }[] } {
   const end = Math.min(offset + count, places.length + others);
-  const pins = places.flatMap((place, pin) => (place >= offset && place < end ? [{ at: place - offset, pin }] : [])).sort((a, b) => a.at - b.at);
-  return { offset: offset - places.filter((place) => place < offset).length, count: Math.max(0, end - offset - pins.length), pins };
+  const pins = places
+    .flatMap((place, pin) => (place >= offset && place < end ? [{ at: place - offset, pin }] : []))
+    .sort((a, b) => a.at - b.at);
+  return {
+    offset: offset - places.filter((place) => place < offset).length,
+    count: Math.max(0, end - offset - pins.length),
+    pins,
+  };
 }

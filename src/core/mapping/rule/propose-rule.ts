@@ -11,7 +11,9 @@ const byRoles = (types: readonly SourceType[]): Mapping => {
   const filled = (role: SourceRole) => types.some((type) => roleField(type, role));
   return {
     heading: [[{ field: 'title' }]],
-    ...(filled('picture') ? { picture: [[{ field: 'picture' }]] } : {}), ...(filled('date') ? { date: [[{ field: 'date' }]] } : {}), ...(filled('summary') ? { summary: [[{ field: 'summary', format: { shorten: 180 } }]] } : {}),
+    ...(filled('picture') ? { picture: [[{ field: 'picture' }]] } : {}),
+    ...(filled('date') ? { date: [[{ field: 'date' }]] } : {}),
+    ...(filled('summary') ? { summary: [[{ field: 'summary', format: { shorten: 180 } }]] } : {}),
   };
 };
 
@@ -24,7 +26,14 @@ export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonO
   const field = alone ? roleField(alone, dated) : sources.field(dated);
   const mapping = alone ? forItems(alone.definition.face.mapping) : byRoles(types);
   return {
-    from: types.map(sourceKey), where: { all: [] }, limit: 24, heading: sources.plural.slice(0, listingBounds.heading), arrangement: 'cards', mapping: serializeMapping(mapping, sources, model),
-    order: field?.indexed ? [{ by: field.key, direction: field.kind === 'date' || field.kind === 'moment' ? 'down' : 'up' }] : [],
+    from: types.map(sourceKey),
+    where: { all: [] },
+    limit: 24,
+    heading: sources.plural.slice(0, listingBounds.heading),
+    arrangement: 'cards',
+    mapping: serializeMapping(mapping, sources, model),
+    order: field?.indexed
+      ? [{ by: field.key, direction: field.kind === 'date' || field.kind === 'moment' ? 'down' : 'up' }]
+      : [],
   };
 }

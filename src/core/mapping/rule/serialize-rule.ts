@@ -12,7 +12,8 @@ const GONE = 'gone';
 
 function serializeValue(field: Field, value: Json): Json {
   if (field.kind !== 'choice') return value;
-  const labelled = (id: Json) => (typeof id === 'string' ? kindOf(field).speak(id, { ...field.rules, multiple: false }) : null);
+  const labelled = (id: Json) =>
+    typeof id === 'string' ? kindOf(field).speak(id, { ...field.rules, multiple: false }) : null;
   return Array.isArray(value) ? value.map(labelled) : labelled(value);
 }
 
@@ -20,12 +21,16 @@ function serializeValue(field: Field, value: Json): Json {
 function serializeHere(value: HereValue, model: CompiledModel): JsonObject {
   if (value.here === 'category') return { here: 'category' };
   const types: readonly CompiledType[] = value.here === 'entry' ? model.contentTypes : model.pageTypes;
-  return { here: `${value.here}.${value.fields.flatMap((id) => types.flatMap((type) => type.field(id)?.key ?? []))[0] ?? GONE}` };
+  return {
+    here: `${value.here}.${value.fields.flatMap((id) => types.flatMap((type) => type.field(id)?.key ?? []))[0] ?? GONE}`,
+  };
 }
 
 function serializeCondition(condition: Condition, type: Fielded, model: CompiledModel): Json {
-  if ('all' in condition) return { all: condition.all.map((inner) => serializeCondition(inner, type, model)) };
-  if ('any' in condition) return { any: condition.any.map((inner) => serializeCondition(inner, type, model)) };
+  if ('all' in condition)
+    return { all: condition.all.map((inner) => serializeCondition(inner, type, model)) };
+  if ('any' in condition)
+    return { any: condition.any.map((inner) => serializeCondition(inner, type, model)) };
   if ('not' in condition) return { not: serializeCondition(condition.not, type, model) };
   if (!('field' in condition)) return { ...condition };
   const field = fieldAsked(condition.field, type, model);
@@ -33,14 +38,25 @@ function serializeCondition(condition: Condition, type: Fielded, model: Compiled
   if (!field || !key) return { field: GONE, is: condition.is };
   const here = hereValue(condition.value);
   if (here) return { field: key, is: condition.is, value: serializeHere(here, model) };
-  return { field: key, is: condition.is, ...(condition.value === undefined ? {} : { value: serializeValue(field, condition.value) }) };
+  return {
+    field: key,
+    is: condition.is,
+    ...(condition.value === undefined ? {} : { value: serializeValue(field, condition.value) }),
+  };
 }
 
 /** The field that a test asks: the type's own, or that of what one of its entry links leads to. */
-export function fieldAsked(path: string, type: { field(id: string): Field | undefined }, model: CompiledModel): Field | undefined {
+export function fieldAsked(
+  path: string,
+  type: { field(id: string): Field | undefined },
+  model: CompiledModel,
+): Field | undefined {
   const through = throughLink(path);
   if (!through) return type.field(path);
-  return type.field(through.link) && model.contentTypes.flatMap(({ fields }) => fields).find(({ id }) => id === through.field);
+  return (
+    type.field(through.link) &&
+    model.contentTypes.flatMap(({ fields }) => fields).find(({ id }) => id === through.field)
+  );
 }
 
 /** A path of ids as a path of keys; what is gone is named so. */
@@ -51,27 +67,47 @@ function serializePath(path: string, type: Fielded, model: CompiledModel): strin
     const field: Field | undefined = among.find((each) => each.id === id);
     if (!field) return [...keys, GONE].join('.');
     keys.push(field.key);
-    among = field.kind === 'group' ? plainFields(field.rules.fields) : field.kind === 'entry' ? model.contentTypes.flatMap(({ fields }) => fields) : [];
+    among =
+      field.kind === 'group'
+        ? plainFields(field.rules.fields)
+        : field.kind === 'entry'
+          ? model.contentTypes.flatMap(({ fields }) => fields)
+          : [];
   }
   return keys.join('.');
 }
 
 function serializeStep(step: Step, type: Fielded, model: CompiledModel): Json {
   if ('words' in step) return { words: step.words };
-  return { field: serializePath(step.field, type, model), ...(step.format ? { format: { ...step.format } } : {}) };
+  return {
+    field: serializePath(step.field, type, model),
+    ...(step.format ? { format: { ...step.format } } : {}),
+  };
 }
 
 /** A mapping with its fields by key. */
 export const serializeMapping = (mapping: Mapping, type: Fielded, model: CompiledModel): JsonObject =>
-  Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chain.map((step) => serializeStep(step, type, model)))]] : [])));
+  Object.fromEntries(
+    partKeys.flatMap((part) =>
+      mapping[part]
+        ? [[part, mapping[part].map((chain) => chain.map((step) => serializeStep(step, type, model)))]]
+        : [],
+    ),
+  );
 
 /** A listing rule as it is spoken at the door: the reverse of `readRule`. A field that is gone is named "gone". */
 export function serializeRule(model: CompiledModel, rule: ListingRule): JsonObject {
   const type = Sources.of(model, rule.from);
   return {
-    from: rule.from.map((id) => { const source = type.type(id); return source ? sourceKey(source) : GONE; }),
+    from: rule.from.map((id) => {
+      const source = type.type(id);
+      return source ? sourceKey(source) : GONE;
+    }),
     where: serializeCondition(rule.where, type, model),
-    order: rule.order.map(({ by, direction }) => ({ by: isMetadataOrder(by) ? by : fieldAsked(by, type, model) ? serializePath(by, type, model) : GONE, direction })),
+    order: rule.order.map(({ by, direction }) => ({
+      by: isMetadataOrder(by) ? by : fieldAsked(by, type, model) ? serializePath(by, type, model) : GONE,
+      direction,
+    })),
     ...(rule.pins ? { pins: rule.pins.map((pin) => ({ ...pin })) } : {}),
     ...(rule.leaveOut ? { leaveOut: rule.leaveOut } : {}),
     ...(rule.skip === undefined ? {} : { skip: rule.skip }),

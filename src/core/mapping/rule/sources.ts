@@ -11,13 +11,19 @@ export type SourceType = CompiledType<ContentType> | CompiledType<PageType>;
 /** What every source has, each in a field of its own. Where several types are the sources, these stand for it. */
 export const sourceRoles = ['title', 'summary', 'picture', 'date'] as const;
 export type SourceRole = (typeof sourceRoles)[number];
-const roleLabels: Record<SourceRole, string> = { title: 'Title', summary: 'Summary', picture: 'Picture', date: 'Date' };
+const roleLabels: Record<SourceRole, string> = {
+  title: 'Title',
+  summary: 'Summary',
+  picture: 'Picture',
+  date: 'Date',
+};
 
 const isContent = (type: SourceType): type is CompiledType<ContentType> => 'columns' in type.definition;
 export const isPageSource = (type: SourceType): type is CompiledType<PageType> => !isContent(type);
 export const isMediaSource = ({ id }: SourceType): boolean => id === MEDIA;
 /** Whether it takes the entries of a content type. */
-export const isEntrySource = (type: SourceType): type is CompiledType<ContentType> => isContent(type) && !isMediaSource(type);
+export const isEntrySource = (type: SourceType): type is CompiledType<ContentType> =>
+  isContent(type) && !isMediaSource(type);
 
 /** The field that has a role in a type: the one it names, or for a page the one that feeds the part of that name in its face. */
 export function roleField(type: SourceType, role: SourceRole): Field | undefined {
@@ -28,15 +34,22 @@ export function roleField(type: SourceType, role: SourceRole): Field | undefined
 }
 
 /** The pages of some types are no places to go to: they only say how the pages of entries or categories are. */
-const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolean => source.kind !== 'entry' && source.kind !== 'category';
+const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolean =>
+  source.kind !== 'entry' && source.kind !== 'category';
 
 /** Everything that a listing may take: the entries of every content type, the pages of every type that is a place to go to, and media. */
-export const possibleSources = (model: CompiledModel): SourceType[] => [...model.contentTypes, ...model.pageTypes.filter(mayBeSource), model.media];
+export const possibleSources = (model: CompiledModel): SourceType[] => [
+  ...model.contentTypes,
+  ...model.pageTypes.filter(mayBeSource),
+  model.media,
+];
 
 /** What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its key, media as `media`. */
-export const sourceKey = (type: SourceType): string => (isPageSource(type) ? `page:${type.definition.key}` : type.definition.key);
+export const sourceKey = (type: SourceType): string =>
+  isPageSource(type) ? `page:${type.definition.key}` : type.definition.key;
 
-export const sourceByKey = (model: CompiledModel, key: string): SourceType | undefined => possibleSources(model).find((type) => sourceKey(type) === key);
+export const sourceByKey = (model: CompiledModel, key: string): SourceType | undefined =>
+  possibleSources(model).find((type) => sourceKey(type) === key);
 
 /** What the things of a source are called. */
 export const sourcePlural = (type: SourceType): string => type.definition.plural;
@@ -77,7 +90,10 @@ export class Sources implements Fielded {
 
   field(path: FieldPath): Field | undefined {
     const [only] = this.types;
-    return this.types.length === 1 ? only?.field(path) : this.byId.get(path) ?? this.types.map((type) => type.field(path)).find((field) => field !== undefined);
+    return this.types.length === 1
+      ? only?.field(path)
+      : (this.byId.get(path) ??
+          this.types.map((type) => type.field(path)).find((field) => field !== undefined));
   }
 
   fieldByKey(key: string): Field | undefined {
@@ -89,26 +105,47 @@ export class Sources implements Fielded {
     return sourceRoles.flatMap((role) => {
       const having = this.types.flatMap((type) => roleField(type, role) ?? []);
       const [first] = having;
-      return first ? [{ ...first, id: role, key: role, label: roleLabels[role], indexed: having.every(({ indexed }) => indexed) }] : [];
+      return first
+        ? [
+            {
+              ...first,
+              id: role,
+              key: role,
+              label: roleLabels[role],
+              indexed: having.every(({ indexed }) => indexed),
+            },
+          ]
+        : [];
     });
   }
 
   /** Every field once: under its own key where all types include it, else under that of the first type that has it. */
   private everyField(): Field[] {
     const seen = new Set<Id>();
-    return this.types.flatMap((type) => type.fields.flatMap((field): Field[] => {
-      if (seen.has(field.id)) return [];
-      seen.add(field.id);
-      const shared = this.types.every((other) => other.field(field.id)) && !isRole(field.key);
-      return [shared ? field : { ...field, key: `${sourceKey(type)}:${field.key}`, label: `${type.definition.label}: ${field.label}` }];
-    }));
+    return this.types.flatMap((type) =>
+      type.fields.flatMap((field): Field[] => {
+        if (seen.has(field.id)) return [];
+        seen.add(field.id);
+        const shared = this.types.every((other) => other.field(field.id)) && !isRole(field.key);
+        return [
+          shared
+            ? field
+            : {
+                ...field,
+                key: `${sourceKey(type)}:${field.key}`,
+                label: `${type.definition.label}: ${field.label}`,
+              },
+        ];
+      }),
+    );
   }
 }
 
 const isRole = (path: string): path is SourceRole => sourceRoles.some((role) => role === path);
 
 /** A path as one type understands it: a role becomes the type's own field, or stays where it has none (and is empty there). */
-const pathIn = (type: SourceType, path: FieldPath): FieldPath => (isRole(path) ? roleField(type, path)?.id ?? path : path);
+const pathIn = (type: SourceType, path: FieldPath): FieldPath =>
+  isRole(path) ? (roleField(type, path)?.id ?? path) : path;
 
 function conditionIn(condition: Condition, type: SourceType): Condition {
   if ('all' in condition) return { all: condition.all.map((inner) => conditionIn(inner, type)) };
@@ -117,14 +154,22 @@ function conditionIn(condition: Condition, type: SourceType): Condition {
   return 'field' in condition ? { ...condition, field: pathIn(type, condition.field) } : condition;
 }
 
-const chainIn = (chain: Chain, type: SourceType): Chain => chain.map((step) => ('field' in step ? { ...step, field: pathIn(type, step.field) } : step));
+const chainIn = (chain: Chain, type: SourceType): Chain =>
+  chain.map((step) => ('field' in step ? { ...step, field: pathIn(type, step.field) } : step));
 
 /** A mapping as one of its types understands it. */
 export const mappingIn = (mapping: Mapping, type: SourceType): Mapping =>
-  Object.fromEntries(partKeys.flatMap((part) => (mapping[part] ? [[part, mapping[part].map((chain) => chainIn(chain, type))]] : [])));
+  Object.fromEntries(
+    partKeys.flatMap((part) =>
+      mapping[part] ? [[part, mapping[part].map((chain) => chainIn(chain, type))]] : [],
+    ),
+  );
 
 /** A rule as one of its sources understands it, roles turned into that type's own fields. */
-export function ruleIn<R extends Pick<ListingRule, 'where' | 'order' | 'mapping'>>(rule: R, type: SourceType): R {
+export function ruleIn<R extends Pick<ListingRule, 'where' | 'order' | 'mapping'>>(
+  rule: R,
+  type: SourceType,
+): R {
   const order = rule.order.map((key): OrderKey => ({ ...key, by: pathIn(type, key.by) }));
   return { ...rule, where: conditionIn(rule.where, type), order, mapping: mappingIn(rule.mapping, type) };
 }

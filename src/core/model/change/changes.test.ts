@@ -7,7 +7,8 @@ import { newBlockType, newField, newScheme } from '../fresh/start';
 import { typesTouched } from './types-touched';
 
 const model = wideDocument();
-const told = (after: ModelDocument) => modelChanges(model, after).map(({ sort, of, title }) => `${sort} ${of}: ${title}`);
+const told = (after: ModelDocument) =>
+  modelChanges(model, after).map(({ sort, of, title }) => `${sort} ${of}: ${title}`);
 const [home, plain] = model.pageTypes as [PageType, PageType];
 
 test('a model differs in nothing from itself, however it was copied', () => {
@@ -18,31 +19,65 @@ describe('what a change sheet tells', () => {
   test('of new and lost blocks, schemes and sets', () => {
     const block = newBlockType('Banner', []);
     const scheme = newScheme('Audience', [], 'tags');
-    expect(told({ ...model, blockTypes: [...model.blockTypes, block], schemes: [...model.schemes, scheme] })).toEqual([expect.stringMatching(/^new blockTypes: .*Banner/), expect.stringMatching(/^new schemes: .*Audience/)]);
-    expect(told(removeShape(model, model.blockTypes[2]!.id)).some((line) => /^gone blockTypes: .*Teaser/.test(line))).toBe(true);
+    expect(
+      told({ ...model, blockTypes: [...model.blockTypes, block], schemes: [...model.schemes, scheme] }),
+    ).toEqual([
+      expect.stringMatching(/^new blockTypes: .*Banner/),
+      expect.stringMatching(/^new schemes: .*Audience/),
+    ]);
+    expect(
+      told(removeShape(model, model.blockTypes[2]!.id)).some((line) =>
+        /^gone blockTypes: .*Teaser/.test(line),
+      ),
+    ).toBe(true);
   });
 
   test('of a field deep inside a list, named in its place', () => {
     const species = model.contentTypes[0]!;
-    const lines = told(changeShape(model, species.id, (shape) => ({
-      ...shape, fields: shape.fields.map((entry) => ('kind' in entry && entry.kind === 'list' ? { ...entry, rules: { ...entry.rules, fields: [...entry.rules.fields, newField('Source', 'line', [])] } } : entry)),
-    })));
+    const lines = told(
+      changeShape(model, species.id, (shape) => ({
+        ...shape,
+        fields: shape.fields.map((entry) =>
+          'kind' in entry && entry.kind === 'list'
+            ? {
+                ...entry,
+                rules: { ...entry.rules, fields: [...entry.rules.fields, newField('Source', 'line', [])] },
+              }
+            : entry,
+        ),
+      })),
+    );
     expect(lines).toEqual([expect.stringMatching(/^new contentTypes: .*Source/)]);
   });
 
   test('of slots, layouts and faces', () => {
-    const slots = told({ ...model, pageTypes: [home, { ...plain, slots: plain.slots.map((slot) => ({ ...slot, max: 3 })) }] });
+    const slots = told({
+      ...model,
+      pageTypes: [home, { ...plain, slots: plain.slots.map((slot) => ({ ...slot, max: 3 })) }],
+    });
     expect(slots).toHaveLength(1);
     expect(slots[0]).toMatch(/^changed pageTypes: Plain page/);
-    expect(told({ ...model, pageTypes: [{ ...home, layouts: [] }, plain] })[0]).toMatch(/^changed pageTypes: Home/);
-    expect(told({ ...model, blockTypes: model.blockTypes.map((type, i) => (i === 0 ? { ...type, face: { ...type.face, variants: [] } } : type)) })[0]).toMatch(/^changed blockTypes: Text/);
+    expect(told({ ...model, pageTypes: [{ ...home, layouts: [] }, plain] })[0]).toMatch(
+      /^changed pageTypes: Home/,
+    );
+    expect(
+      told({
+        ...model,
+        blockTypes: model.blockTypes.map((type, i) =>
+          i === 0 ? { ...type, face: { ...type.face, variants: [] } } : type,
+        ),
+      })[0],
+    ).toMatch(/^changed blockTypes: Text/);
   });
 
   test('of placements, limits and settings', () => {
     const others = [
-      [...model.placements, { id: newId(), parent: TOP, child: plain.id }], model.placements.slice(1), model.placements.map((each, i) => (i === 1 ? { ...each, mostUnderOne: 4 } : each)),
+      [...model.placements, { id: newId(), parent: TOP, child: plain.id }],
+      model.placements.slice(1),
+      model.placements.map((each, i) => (i === 1 ? { ...each, mostUnderOne: 4 } : each)),
     ] as ModelDocument['placements'][];
-    for (const placements of others) expect(told({ ...model, placements })).toEqual([expect.stringMatching(/^changed placements/)]);
+    for (const placements of others)
+      expect(told({ ...model, placements })).toEqual([expect.stringMatching(/^changed placements/)]);
     expect(told({ ...model, settings: { set: { showDates: 'no' } } })[0]).toMatch(/^changed site/);
   });
 
@@ -53,15 +88,24 @@ describe('what a change sheet tells', () => {
 
   test('of a set reaches every type that includes it', () => {
     const story = model.fieldSets[1]!;
-    const next = changeShape(model, story.id, (shape) => ({ ...shape, fields: [...shape.fields, newField('Source', 'line', [])] }));
+    const next = changeShape(model, story.id, (shape) => ({
+      ...shape,
+      fields: [...shape.fields, newField('Source', 'line', [])],
+    }));
     const { types, everything } = typesTouched(modelChanges(model, next));
-    expect([everything, types.has(model.contentTypes[0]!.id), types.has(model.contentTypes[1]!.id)]).toEqual([false, true, false]);
+    expect([everything, types.has(model.contentTypes[0]!.id), types.has(model.contentTypes[1]!.id)]).toEqual([
+      false,
+      true,
+      false,
+    ]);
   });
 
   test('of fields that move into a set: nothing is lost, since their ids stay', () => {
     const species = model.contentTypes[0]!;
     const rarity = species.fields.find((entry) => 'key' in entry && entry.key === 'rarity')!;
-    const sorts = modelChanges(model, moveIntoSet(model, species.id, [rarity.id], { label: 'Rules' })).map(({ sort, touches }) => [sort, touches]);
+    const sorts = modelChanges(model, moveIntoSet(model, species.id, [rarity.id], { label: 'Rules' })).map(
+      ({ sort, touches }) => [sort, touches],
+    );
     expect(sorts.length).toBeGreaterThan(0);
     expect(sorts.filter(([, touches]) => touches === 'every entry')).toEqual([]);
   });

@@ -9,12 +9,25 @@ function testNever({ is, value }: Test, field: Field): string | undefined {
   if (field.kind === 'choice' && (is === 'equals' || is === 'oneOf' || is === 'allOf')) {
     const known = new Set(field.rules.choices.map(({ id }) => id));
     const gone = wanted.filter((id) => typeof id !== 'string' || !known.has(id));
-    if (gone.length > 0 && (is !== 'oneOf' || gone.length === wanted.length)) return `${field.label} no longer has the choice it asks for`;
+    if (gone.length > 0 && (is !== 'oneOf' || gone.length === wanted.length))
+      return `${field.label} no longer has the choice it asks for`;
   }
   if (field.kind === 'number') {
     const [low] = wanted;
-    if (is === 'moreThan' && typeof low === 'number' && field.rules.max !== undefined && low >= field.rules.max) return `${field.label} is never more than ${field.rules.max}`;
-    if (is === 'lessThan' && typeof low === 'number' && field.rules.min !== undefined && low <= field.rules.min) return `${field.label} is never less than ${field.rules.min}`;
+    if (
+      is === 'moreThan' &&
+      typeof low === 'number' &&
+      field.rules.max !== undefined &&
+      low >= field.rules.max
+    )
+      return `${field.label} is never more than ${field.rules.max}`;
+    if (
+      is === 'lessThan' &&
+      typeof low === 'number' &&
+      field.rules.min !== undefined &&
+      low <= field.rules.min
+    )
+      return `${field.label} is never less than ${field.rules.min}`;
   }
   return field.required && is === 'empty' ? `${field.label} must always be filled in` : undefined;
 }
@@ -29,9 +42,16 @@ const several = (field: Field) => 'multiple' in field.rules && field.rules.multi
 export function whyNever(condition: Condition, fields: readonly Field[]): string | undefined {
   if ('any' in condition) {
     const reasons = condition.any.map((inner) => whyNever(inner, fields));
-    return reasons.length === 0 ? 'any of nothing is never so' : reasons.every((reason) => reason !== undefined) ? reasons[0] : undefined;
+    return reasons.length === 0
+      ? 'any of nothing is never so'
+      : reasons.every((reason) => reason !== undefined)
+        ? reasons[0]
+        : undefined;
   }
-  if ('not' in condition) return 'all' in condition.not && condition.not.all.length === 0 ? 'it asks for what is never so' : undefined;
+  if ('not' in condition)
+    return 'all' in condition.not && condition.not.all.length === 0
+      ? 'it asks for what is never so'
+      : undefined;
   if ('field' in condition) {
     const field = fields.find(({ id }) => id === condition.field);
     return field ? testNever(condition, field) : 'it asks a field that is gone';
@@ -47,8 +67,20 @@ export function whyNever(condition: Condition, fields: readonly Field[]): string
     if (!field) continue;
     for (const other of tests.slice(i + 1)) {
       if (other.field !== test.field) continue;
-      if (test.is === 'equals' && other.is === 'equals' && !several(field) && !sameJson(test.value, other.value)) return `it asks ${field.label} to be two things at once`;
-      if ([test.is, other.is].includes('empty') && test.is !== other.is && other.is !== 'noneOf' && test.is !== 'noneOf') return `it asks ${field.label} to be empty and something at once`;
+      if (
+        test.is === 'equals' &&
+        other.is === 'equals' &&
+        !several(field) &&
+        !sameJson(test.value, other.value)
+      )
+        return `it asks ${field.label} to be two things at once`;
+      if (
+        [test.is, other.is].includes('empty') &&
+        test.is !== other.is &&
+        other.is !== 'noneOf' &&
+        test.is !== 'noneOf'
+      )
+        return `it asks ${field.label} to be empty and something at once`;
     }
   }
   return undefined;

@@ -3,7 +3,11 @@ import type { Id } from '../../ids';
 
 /** One action that mends a fault, as plain data. `applyMend` does it. */
 export type Mend = { label: string } & (
-  | { does: 'require' | 'drop the default' | 'drop the condition' | 'drop the bounds' | 'show in the face'; type: Id; field: Id }
+  | {
+      does: 'require' | 'drop the default' | 'drop the condition' | 'drop the bounds' | 'show in the face';
+      type: Id;
+      field: Id;
+    }
   | { does: 'new key'; type: Id; field?: Id }
   | { does: 'place under'; child: Id; parent: Id }
   | { does: 'drop the placement'; placement: Id }
@@ -21,5 +25,15 @@ export interface ModelFault extends Fault {
   mend?: Mend;
 }
 
-export const error = (path: string, code: string, message: string, more: Partial<ModelFault> = {}): ModelFault => ({ path, code, message, weight: 'error', ...more });
-export const warning = (path: string, code: string, message: string, more: Partial<ModelFault> = {}): ModelFault => ({ path, code, message, weight: 'warning', ...more });
+export const error = (
+  path: string,
+  code: string,
+  message: string,
+  more: Partial<ModelFault> = {},
+): ModelFault => ({ path, code, message, weight: 'error', ...more });
+export const warning = (
+  path: string,
+  code: string,
+  message: string,
+  more: Partial<ModelFault> = {},
+): ModelFault => ({ path, code, message, weight: 'warning', ...more });

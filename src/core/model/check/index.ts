@@ -22,82 +22,254 @@ function titleFaults(type: ContentType | PageType, fields: readonly Field[], pat
   const about = { about: type.id };
   const title = fields.find(({ id }) => id === type.title);
   if (!title) return [error(`${path}/title`, 'gone', `${type.label} has no field for its title.`, about)];
-  if (title.kind !== 'line' && title.kind !== 'computed') return [error(`${path}/title`, 'kind', `The title of ${type.label} must be a line.`, about)];
-  if (title.showWhen) return [error(`${path}/title`, 'hidden-title', `${title.label} names ${type.plural}, but is not always shown.`, { ...about, field: title.id, mend: { label: 'Always show it', does: 'drop the condition', type: type.id, field: title.id } })];
-  return title.required || title.kind === 'computed' ? [] : [warning(`${path}/title`, 'optional-title', `${title.label} names ${type.plural}, but may be left empty.`, { ...about, field: title.id, mend: { label: 'It must be filled in', does: 'require', type: type.id, field: title.id } })];
+  if (title.kind !== 'line' && title.kind !== 'computed')
+    return [error(`${path}/title`, 'kind', `The title of ${type.label} must be a line.`, about)];
+  if (title.showWhen)
+    return [
+      error(
+        `${path}/title`,
+        'hidden-title',
+        `${title.label} names ${type.plural}, but is not always shown.`,
+        {
+          ...about,
+          field: title.id,
+          mend: { label: 'Always show it', does: 'drop the condition', type: type.id, field: title.id },
+        },
+      ),
+    ];
+  return title.required || title.kind === 'computed'
+    ? []
+    : [
+        warning(
+          `${path}/title`,
+          'optional-title',
+          `${title.label} names ${type.plural}, but may be left empty.`,
+          {
+            ...about,
+            field: title.id,
+            mend: { label: 'It must be filled in', does: 'require', type: type.id, field: title.id },
+          },
+        ),
+      ];
 }
 
 /** The parts of a type that name one of its fields. */
-function namedFaults(type: ContentType | PageType | BlockType, fields: readonly Field[], path: string): ModelFault[] {
-  const named: [Id | undefined, string, string][] = 'columns' in type
-    ? [[type.summary, 'summary', 'summary'], [type.picture, 'picture', 'picture'], [type.date, 'date', 'date'], [type.slug.from, 'slug/from', 'address'], ...type.columns.map((column, i): [Id, string, string] => [column, `columns/${i}`, 'table'])]
-    : 'address' in type ? [[type.address.from, 'address/from', 'address']] : [[type.title, 'title', 'name']];
-  return named.flatMap(([id, place, word]) => (id === undefined || fields.some((field) => field.id === id) ? [] : [error(`${path}/${place}`, 'gone', `The ${word} of ${type.label} names a field that is gone.`, { about: type.id })]));
+function namedFaults(
+  type: ContentType | PageType | BlockType,
+  fields: readonly Field[],
+  path: string,
+): ModelFault[] {
+  const named: [Id | undefined, string, string][] =
+    'columns' in type
+      ? [
+          [type.summary, 'summary', 'summary'],
+          [type.picture, 'picture', 'picture'],
+          [type.date, 'date', 'date'],
+          [type.slug.from, 'slug/from', 'address'],
+          ...type.columns.map((column, i): [Id, string, string] => [column, `columns/${i}`, 'table']),
+        ]
+      : 'address' in type
+        ? [[type.address.from, 'address/from', 'address']]
+        : [[type.title, 'title', 'name']];
+  return named.flatMap(([id, place, word]) =>
+    id === undefined || fields.some((field) => field.id === id)
+      ? []
+      : [
+          error(`${path}/${place}`, 'gone', `The ${word} of ${type.label} names a field that is gone.`, {
+            about: type.id,
+          }),
+        ],
+  );
 }
 
 /** Fields that nothing shows: no part of the own face, no listing, no table. */
-function unshownFaults(type: ContentType | PageType | BlockType, fields: readonly Field[], path: string, used: Used): ModelFault[] {
+function unshownFaults(
+  type: ContentType | PageType | BlockType,
+  fields: readonly Field[],
+  path: string,
+  used: Used,
+): ModelFault[] {
   return fields.flatMap((field): ModelFault[] => {
     if (used.has(field.id) || rolesOf(type, field.id).length > 0) return [];
-    return [warning(`${path}/fields`, 'shows-nowhere', `${field.label} shows nowhere: no face, table or listing has it.`, { about: type.id, field: field.id, mend: { label: 'Show it in the face', does: 'show in the face', type: type.id, field: field.id } })];
+    return [
+      warning(
+        `${path}/fields`,
+        'shows-nowhere',
+        `${field.label} shows nowhere: no face, table or listing has it.`,
+        {
+          about: type.id,
+          field: field.id,
+          mend: { label: 'Show it in the face', does: 'show in the face', type: type.id, field: field.id },
+        },
+      ),
+    ];
   });
 }
 
-function typeFaults(type: ContentType | PageType | BlockType, path: string, model: ModelDocument, around: CheckContext, canBeFilled: ReadonlySet<Id>, used: Used | undefined): ModelFault[] {
+function typeFaults(
+  type: ContentType | PageType | BlockType,
+  path: string,
+  model: ModelDocument,
+  around: CheckContext,
+  canBeFilled: ReadonlySet<Id>,
+  used: Used | undefined,
+): ModelFault[] {
   const fields = expandFields(type.fields, around.sets);
   const slots = 'slots' in type ? type.slots : [];
   return [
     ...fieldFaults(type, path, around),
-    ...mappingFaults(type.face.mapping, fields, `${path}/face/mapping`, !('slots' in type) || 'layouts' in type).map((fault): ModelFault => ({ ...fault, weight: 'error', about: type.id })),
+    ...mappingFaults(
+      type.face.mapping,
+      fields,
+      `${path}/face/mapping`,
+      !('slots' in type) || 'layouts' in type,
+    ).map((fault): ModelFault => ({ ...fault, weight: 'error', about: type.id })),
     ...faceFaults(type.face, slots, model, `${path}/face`).map((fault) => ({ ...fault, about: type.id })),
     ...('columns' in type || 'layouts' in type ? titleFaults(type, fields, path) : []),
     ...namedFaults(type, fields, path),
-    ...('slots' in type ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id })) : []),
-    ...('slots' in type ? sameKeys(type.slots, (i) => `${path}/slots/${i}`).map(({ mend: _none, ...fault }) => ({ ...fault, about: type.id })) : []),
-    ...('layouts' in type ? type.layouts.flatMap(({ rows }, i) => faceFaults({ mapping: {}, rows }, slots, model, `${path}/layouts/${i}`).map((fault) => ({ ...fault, about: type.id }))) : []),
-    ...('behaves' in type && type.behaves === 'contact' && !type.face.mapping.link?.length ? [error(`${path}/face/mapping/link`, 'nobody-receives', `Nobody receives what visitors write in ${type.label}: feed its link with an e-mail address.`, { about: type.id })] : []),
+    ...('slots' in type
+      ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id }))
+      : []),
+    ...('slots' in type
+      ? sameKeys(type.slots, (i) => `${path}/slots/${i}`).map(({ mend: _none, ...fault }) => ({
+          ...fault,
+          about: type.id,
+        }))
+      : []),
+    ...('layouts' in type
+      ? type.layouts.flatMap(({ rows }, i) =>
+          faceFaults({ mapping: {}, rows }, slots, model, `${path}/layouts/${i}`).map((fault) => ({
+            ...fault,
+            about: type.id,
+          })),
+        )
+      : []),
+    ...('behaves' in type && type.behaves === 'contact' && !type.face.mapping.link?.length
+      ? [
+          error(
+            `${path}/face/mapping/link`,
+            'nobody-receives',
+            `Nobody receives what visitors write in ${type.label}: feed its link with an e-mail address.`,
+            { about: type.id },
+          ),
+        ]
+      : []),
     ...(used ? unshownFaults(type, fields, path, used) : []),
   ];
 }
 
 function sourceFaults(type: PageType, path: string, around: CheckContext): ModelFault[] {
   const { source } = type;
-  const gone = (place: string, words: string) => [error(`${path}/source/${place}`, 'gone', `${type.label} is filled from ${words} that is gone.`, { about: type.id })];
+  const gone = (place: string, words: string) => [
+    error(`${path}/source/${place}`, 'gone', `${type.label} is filled from ${words} that is gone.`, {
+      about: type.id,
+    }),
+  ];
   if (source.kind === 'entry' && !around.contentTypes.has(source.type)) return gone('type', 'a content type');
   if (source.kind === 'category' && !around.schemes.has(source.scheme)) return gone('scheme', 'a scheme');
-  if (source.kind === 'collection' && source.types.some((id) => !around.contentTypes.has(id))) return gone('types', 'a content type');
+  if (source.kind === 'collection' && source.types.some((id) => !around.contentTypes.has(id)))
+    return gone('types', 'a content type');
   return [];
 }
 
 /** Content types that several page types show: one of those must be named the home of their entries. */
 function homeFaults(model: ModelDocument): ModelFault[] {
   return model.contentTypes.flatMap((type) => {
-    const showing = model.pageTypes.flatMap(({ label, source, id }, i) => (source.kind === 'entry' && source.type === type.id ? [{ label, id, home: source.home === true, path: `/pageTypes/${i}/source/home` }] : []));
+    const showing = model.pageTypes.flatMap(({ label, source, id }, i) =>
+      source.kind === 'entry' && source.type === type.id
+        ? [{ label, id, home: source.home === true, path: `/pageTypes/${i}/source/home` }]
+        : [],
+    );
     const homes = showing.filter(({ home }) => home);
     const names = showing.map(({ label }) => label).join(' and ');
-    if (homes.length > 1) return homes.slice(1).map(({ path, id }): ModelFault => error(path, 'two-homes', `${homes.map(({ label }) => label).join(' and ')} are both the home of ${type.plural}. Only one can be.`, { about: id }));
-    return showing.length > 1 && homes.length === 0 ? showing.slice(0, 1).map(({ path, id }) => warning(path, 'no-home', `${names} both show ${type.plural}. Say which of their pages is an entry’s home, the one to be found by.`, { about: id })) : [];
+    if (homes.length > 1)
+      return homes
+        .slice(1)
+        .map(({ path, id }): ModelFault =>
+          error(
+            path,
+            'two-homes',
+            `${homes.map(({ label }) => label).join(' and ')} are both the home of ${type.plural}. Only one can be.`,
+            { about: id },
+          ),
+        );
+    return showing.length > 1 && homes.length === 0
+      ? showing
+          .slice(0, 1)
+          .map(({ path, id }) =>
+            warning(
+              path,
+              'no-home',
+              `${names} both show ${type.plural}. Say which of their pages is an entry’s home, the one to be found by.`,
+              { about: id },
+            ),
+          )
+      : [];
   });
 }
 
 function styleFaults({ houseStyle }: ModelDocument): ModelFault[] {
-  const palettes = [['palette', houseStyle.palette, ''], ['dark', houseStyle.dark, ' in the dark'] ] as const;
+  const palettes = [
+    ['palette', houseStyle.palette, ''],
+    ['dark', houseStyle.dark, ' in the dark'],
+  ] as const;
   return [
-    ...palettes.flatMap(([place, palette, where]) => hardToRead(palette).map(({ word, on, least, has }) =>
-      warning(`/houseStyle/${place}/${word}`, 'contrast', `“${paletteWords[word]}” on “${paletteWords[on]}”${where} has a contrast of ${has.toFixed(1)}; readers need ${least}.`))),
-    ...sameKeys(houseStyle.variants.map((variant) => ({ ...variant, id: variant.key })), (i) => `/houseStyle/variants/${i}`).map(({ mend: _none, ...fault }) => fault),
-    ...sameKeys(houseStyle.textStyles.map((style) => ({ ...style, id: style.key })), (i) => `/houseStyle/textStyles/${i}`).map(({ mend: _none, ...fault }) => fault),
+    ...palettes.flatMap(([place, palette, where]) =>
+      hardToRead(palette).map(({ word, on, least, has }) =>
+        warning(
+          `/houseStyle/${place}/${word}`,
+          'contrast',
+          `“${paletteWords[word]}” on “${paletteWords[on]}”${where} has a contrast of ${has.toFixed(1)}; readers need ${least}.`,
+        ),
+      ),
+    ),
+    ...sameKeys(
+      houseStyle.variants.map((variant) => ({ ...variant, id: variant.key })),
+      (i) => `/houseStyle/variants/${i}`,
+    ).map(({ mend: _none, ...fault }) => fault),
+    ...sameKeys(
+      houseStyle.textStyles.map((style) => ({ ...style, id: style.key })),
+      (i) => `/houseStyle/textStyles/${i}`,
+    ).map(({ mend: _none, ...fault }) => fault),
   ];
 }
 
 /** Field sets and schemes that nothing includes, and content types with neither entries nor a listing. */
 function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
-  const text = JSON.stringify([model.contentTypes, model.pageTypes, model.blockTypes, model.fieldSets.map(({ fields }) => fields)]);
+  const text = JSON.stringify([
+    model.contentTypes,
+    model.pageTypes,
+    model.blockTypes,
+    model.fieldSets.map(({ fields }) => fields),
+  ]);
   const named = (id: Id) => text.includes(id);
   return [
-    ...model.fieldSets.flatMap((set, i) => (named(set.id) ? [] : [warning(`/fieldSets/${i}`, 'unused', `No type includes ${set.label}.`, { about: set.id })])),
-    ...model.schemes.flatMap((scheme, i) => (named(scheme.id) ? [] : [warning(`/schemes/${i}`, 'unused', `No field is filled from ${scheme.label}.`, { about: scheme.id })])),
-    ...model.contentTypes.flatMap((type, i) => (used.has(type.id) ? [] : [warning(`/contentTypes/${i}`, 'unused', `${type.label} has no entries yet, and no listing shows it.`, { about: type.id })])),
+    ...model.fieldSets.flatMap((set, i) =>
+      named(set.id)
+        ? []
+        : [warning(`/fieldSets/${i}`, 'unused', `No type includes ${set.label}.`, { about: set.id })],
+    ),
+    ...model.schemes.flatMap((scheme, i) =>
+      named(scheme.id)
+        ? []
+        : [
+            warning(`/schemes/${i}`, 'unused', `No field is filled from ${scheme.label}.`, {
+              about: scheme.id,
+            }),
+          ],
+    ),
+    ...model.contentTypes.flatMap((type, i) =>
+      used.has(type.id)
+        ? []
+        : [
+            warning(
+              `/contentTypes/${i}`,
+              'unused',
+              `${type.label} has no entries yet, and no listing shows it.`,
+              { about: type.id },
+            ),
+          ],
+    ),
   ];
 }
 
@@ -106,16 +278,35 @@ function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
  * that content and listings use; without it, what only they can tell (unused types, fields that show nowhere) is left out.
  * `today` (ISO 8601) is the day that bounds told from now are held against.
  */
-export function checkModel(model: ModelDocument, used?: Used, today = new Date().toISOString().slice(0, 10)): ModelFault[] {
+export function checkModel(
+  model: ModelDocument,
+  used?: Used,
+  today = new Date().toISOString().slice(0, 10),
+): ModelFault[] {
   const around = checkContextOf(model, today);
   const canBeFilled = fillable(model);
   const lists = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'] as const;
   return [
     ...lists.flatMap((list) => sameKeys(model[list], (i) => `/${list}/${i}`)),
-    ...model.contentTypes.flatMap(({ key, label, id }, i) => (key === mediaKey ? [error(`/contentTypes/${i}/key`, 'reserved', `A listing calls pictures and documents “${mediaKey}”: give ${label} another key.`, { about: id })] : [])),
+    ...model.contentTypes.flatMap(({ key, label, id }, i) =>
+      key === mediaKey
+        ? [
+            error(
+              `/contentTypes/${i}/key`,
+              'reserved',
+              `A listing calls pictures and documents “${mediaKey}”: give ${label} another key.`,
+              { about: id },
+            ),
+          ]
+        : [],
+    ),
     ...setCircles(model.fieldSets),
-    ...(['contentTypes', 'pageTypes', 'blockTypes'] as const).flatMap((list) => model[list].flatMap((type, i) => typeFaults(type, `/${list}/${i}`, model, around, canBeFilled, used))),
-    ...(['fieldSets', 'schemes'] as const).flatMap((list) => model[list].flatMap((shape, i) => fieldFaults(shape, `/${list}/${i}`, around))),
+    ...(['contentTypes', 'pageTypes', 'blockTypes'] as const).flatMap((list) =>
+      model[list].flatMap((type, i) => typeFaults(type, `/${list}/${i}`, model, around, canBeFilled, used)),
+    ),
+    ...(['fieldSets', 'schemes'] as const).flatMap((list) =>
+      model[list].flatMap((shape, i) => fieldFaults(shape, `/${list}/${i}`, around)),
+    ),
     ...model.pageTypes.flatMap((type, i) => sourceFaults(type, `/pageTypes/${i}`, around)),
     ...homeFaults(model),
     ...placementFaults(model),

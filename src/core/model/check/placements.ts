@@ -21,21 +21,51 @@ export function placementFaults(model: ModelDocument): ModelFault[] {
     const path = `/placements/${i}`;
     const drop = { label: 'Take it away', does: 'drop the placement' as const, placement: id };
     const type = byId.get(child);
-    if (!type || (parent !== TOP && !byId.has(parent))) faults.push(error(path, 'gone', 'A placement names a page type that is gone.', { mend: drop }));
-    if (seen.has(`${parent} ${child}`)) faults.push(error(path, 'twice', 'The same placement is there twice.', { mend: drop }));
+    if (!type || (parent !== TOP && !byId.has(parent)))
+      faults.push(error(path, 'gone', 'A placement names a page type that is gone.', { mend: drop }));
+    if (seen.has(`${parent} ${child}`))
+      faults.push(error(path, 'twice', 'The same placement is there twice.', { mend: drop }));
     seen.add(`${parent} ${child}`);
     if (type?.mostInSite !== undefined && mostUnderOne !== undefined && mostUnderOne > type.mostInSite) {
-      faults.push(warning(`${path}/mostUnderOne`, 'contradiction', `One may hold ${mostUnderOne} ${type.plural}, but a site may have only ${type.mostInSite}.`, { about: child, mend: { label: 'Take that limit away', does: 'drop the limit', placement: id } }));
+      faults.push(
+        warning(
+          `${path}/mostUnderOne`,
+          'contradiction',
+          `One may hold ${mostUnderOne} ${type.plural}, but a site may have only ${type.mostInSite}.`,
+          { about: child, mend: { label: 'Take that limit away', does: 'drop the limit', placement: id } },
+        ),
+      );
     }
   });
   const reached = reachable(model);
   pageTypes.forEach((type, i) => {
     if (reached.has(type.id)) return;
     const homes = placements.some(({ child }) => child === type.id);
-    const home = pageTypes.find(({ id, source }) => id !== type.id && reached.has(id) && source.kind === 'blocks');
-    faults.push(warning(`/pageTypes/${i}`, 'unreachable', homes ? `${type.label} may only stand under types that can themselves stand nowhere.` : `No page type may hold ${type.label}.`, {
-      about: type.id, ...(home ? { mend: { label: `Let it stand under ${home.label}`, does: 'place under', child: type.id, parent: home.id } } : {}),
-    }));
+    const home = pageTypes.find(
+      ({ id, source }) => id !== type.id && reached.has(id) && source.kind === 'blocks',
+    );
+    faults.push(
+      warning(
+        `/pageTypes/${i}`,
+        'unreachable',
+        homes
+          ? `${type.label} may only stand under types that can themselves stand nowhere.`
+          : `No page type may hold ${type.label}.`,
+        {
+          about: type.id,
+          ...(home
+            ? {
+                mend: {
+                  label: `Let it stand under ${home.label}`,
+                  does: 'place under',
+                  child: type.id,
+                  parent: home.id,
+                },
+              }
+            : {}),
+        },
+      ),
+    );
   });
   return faults;
 }

@@ -4,15 +4,22 @@ import { contrast, freshHouseStyle, hardToRead, paletteParts, paletteWords, read
 const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
 
 describe('the contrast of two colours (WCAG 2.2)', () => {
-  test.each([['#000000', '#ffffff', 21], ['#ffffff', '#ffffff', 1], ['#777777', '#ffffff', 4.48], ['#767676', '#ffffff', 4.54]])('of %s and %s is %p', (a, b, wanted) => {
+  test.each([
+    ['#000000', '#ffffff', 21],
+    ['#ffffff', '#ffffff', 1],
+    ['#777777', '#ffffff', 4.48],
+    ['#767676', '#ffffff', 4.54],
+  ])('of %s and %s is %p', (a, b, wanted) => {
     expect(contrast(a, b)).toBeCloseTo(wanted, 1);
   });
   test('is the same both ways, and never past 1 to 21', () => {
-    fc.assert(fc.property(colour, colour, (a, b) => {
-      expect(contrast(a, b)).toBe(contrast(b, a));
-      expect(contrast(a, b)).toBeGreaterThanOrEqual(1);
-      expect(contrast(a, b)).toBeLessThanOrEqual(21.01);
-    }));
+    fc.assert(
+      fc.property(colour, colour, (a, b) => {
+        expect(contrast(a, b)).toBe(contrast(b, a));
+        expect(contrast(a, b)).toBeGreaterThanOrEqual(1);
+        expect(contrast(a, b)).toBeLessThanOrEqual(21.01);
+      }),
+    );
   });
 });
 
@@ -23,10 +30,14 @@ describe('a house style', () => {
   });
   test('tells the pairs that are too close, with what they have and need', () => {
     const { palette } = freshHouseStyle();
-    expect(hardToRead({ ...palette, soft: '#c8c8c8' })).toEqual(expect.arrayContaining([expect.objectContaining({ word: 'soft', on: 'paper', least: 4.5 })]));
+    expect(hardToRead({ ...palette, soft: '#c8c8c8' })).toEqual(
+      expect.arrayContaining([expect.objectContaining({ word: 'soft', on: 'paper', least: 4.5 })]),
+    );
   });
   test('has words for every colour, and asks of none that there is not', () => {
     expect(Object.keys(paletteWords).sort()).toEqual([...paletteParts].sort());
-    expect(readings.flatMap(({ word, on }) => [word, on]).every((part) => paletteParts.includes(part))).toBe(true);
+    expect(readings.flatMap(({ word, on }) => [word, on]).every((part) => paletteParts.includes(part))).toBe(
+      true,
+    );
   });
 });

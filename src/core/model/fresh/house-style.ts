@@ -3,7 +3,13 @@ export const paletteParts = ['paper', 'sheet', 'ink', 'soft', 'accent', 'onAccen
 export type Palette = Record<(typeof paletteParts)[number], string>;
 
 export const paletteWords: Record<keyof Palette, string> = {
-  paper: 'Paper, behind everything', sheet: 'Sheet, behind cards', ink: 'Ink, for words', soft: 'Soft ink, for lesser words', accent: 'Accent, for links and marks', onAccent: 'Words on the accent', rule: 'Ruled lines',
+  paper: 'Paper, behind everything',
+  sheet: 'Sheet, behind cards',
+  ink: 'Ink, for words',
+  soft: 'Soft ink, for lesser words',
+  accent: 'Accent, for links and marks',
+  onAccent: 'Words on the accent',
+  rule: 'Ruled lines',
 };
 
 /** A named look of words in a formatted text. */
@@ -45,8 +51,24 @@ export interface HouseStyle {
 }
 
 export const freshHouseStyle = (): HouseStyle => ({
-  palette: { paper: '#fbfaf5', sheet: '#ffffff', ink: '#1b2a29', soft: '#56635f', accent: '#2f5a52', onAccent: '#ffffff', rule: '#dfdccf' },
-  dark: { paper: '#141a19', sheet: '#1d2523', ink: '#eceee8', soft: '#a9b5b0', accent: '#8fc7b8', onAccent: '#10201c', rule: '#36423f' },
+  palette: {
+    paper: '#fbfaf5',
+    sheet: '#ffffff',
+    ink: '#1b2a29',
+    soft: '#56635f',
+    accent: '#2f5a52',
+    onAccent: '#ffffff',
+    rule: '#dfdccf',
+  },
+  dark: {
+    paper: '#141a19',
+    sheet: '#1d2523',
+    ink: '#eceee8',
+    soft: '#a9b5b0',
+    accent: '#8fc7b8',
+    onAccent: '#10201c',
+    rule: '#36423f',
+  },
   type: { base: 17, scale: 1.25, headings: 'reading', text: 'reading' },
   space: 24,
   corners: 0,
@@ -64,7 +86,9 @@ export const freshHouseStyle = (): HouseStyle => ({
 
 /** The relative luminance of a colour (WCAG 2.2). */
 function luminance(colour: string): number {
-  const [red = 0, green = 0, blue = 0] = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16) / 255).map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4));
+  const [red = 0, green = 0, blue = 0] = [1, 3, 5]
+    .map((at) => Number.parseInt(colour.slice(at, at + 2), 16) / 255)
+    .map((part) => (part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4));
   return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
 }
 
@@ -76,12 +100,19 @@ export function contrast(a: string, b: string): number {
 
 /** Which colours are read upon which: words need 4.5 to 1, marks 3 to 1 (WCAG 2.2 AA, 1.4.3 and 1.4.11). */
 export const readings: readonly { word: keyof Palette; on: keyof Palette; least: number }[] = [
-  { word: 'ink', on: 'paper', least: 4.5 }, { word: 'ink', on: 'sheet', least: 4.5 }, { word: 'soft', on: 'paper', least: 4.5 }, { word: 'soft', on: 'sheet', least: 4.5 },
-  { word: 'accent', on: 'paper', least: 4.5 }, { word: 'accent', on: 'sheet', least: 4.5 }, { word: 'onAccent', on: 'accent', least: 4.5 },
+  { word: 'ink', on: 'paper', least: 4.5 },
+  { word: 'ink', on: 'sheet', least: 4.5 },
+  { word: 'soft', on: 'paper', least: 4.5 },
+  { word: 'soft', on: 'sheet', least: 4.5 },
+  { word: 'accent', on: 'paper', least: 4.5 },
+  { word: 'accent', on: 'sheet', least: 4.5 },
+  { word: 'onAccent', on: 'accent', least: 4.5 },
 ];
 
 /** The pairs of a palette that are too close to be read, with their contrast. */
-export const hardToRead = (palette: Palette): { word: keyof Palette; on: keyof Palette; least: number; has: number }[] =>
+export const hardToRead = (
+  palette: Palette,
+): { word: keyof Palette; on: keyof Palette; least: number; has: number }[] =>
   readings.flatMap((reading) => {
     const has = contrast(palette[reading.word], palette[reading.on]);
     return has < reading.least ? [{ ...reading, has }] : [];

@@ -2,23 +2,36 @@ import type { Id } from '../../ids';
 import type { Chain, Mapping } from '../../mapping/parts';
 import type { Face, Field } from '../document';
 
-const named = (words: RegExp) => ({ key, label }: Field) => words.test(key) || words.test(label);
+const named =
+  (words: RegExp) =>
+  ({ key, label }: Field) =>
+    words.test(key) || words.test(label);
 
 /** A good first mapping for a set of fields, from their kinds and names, so that nothing has to be mapped by hand. */
 export function proposeMapping(fields: readonly Field[], title: Id | undefined): Mapping {
   const step = (field: Field): Chain => [{ field: field.id }];
   const ofKind = (...kinds: Field['kind'][]) => fields.filter((field) => kinds.includes(field.kind));
   const mapping: Mapping = {};
-  const heading = fields.find(({ id }) => id === title) ?? ofKind('line').find(named(/heading|title|name|label/i));
+  const heading =
+    fields.find(({ id }) => id === title) ?? ofKind('line').find(named(/heading|title|name|label/i));
   if (heading) mapping.heading = [step(heading)];
-  const pictures = ofKind('media').filter((field) => field.kind === 'media' && (field.rules.accept.length === 0 || field.rules.accept.includes('picture')));
+  const pictures = ofKind('media').filter(
+    (field) =>
+      field.kind === 'media' && (field.rules.accept.length === 0 || field.rules.accept.includes('picture')),
+  );
   const [picture] = pictures;
   if (picture) mapping.picture = [step(picture)];
 
   const words = [...ofKind('paragraphs'), ...ofKind('formatted')];
   const summary = words.find(named(/summary|lead|intro|teaser/i)) ?? ofKind('paragraphs')[0];
   const bodies = words.filter((field) => field !== summary);
-  if (summary) mapping.summary = [[{ field: summary.id, format: { shorten: 180 } }, ...bodies.slice(0, 1).map((field) => ({ field: field.id, format: { shorten: 140 } }))]];
+  if (summary)
+    mapping.summary = [
+      [
+        { field: summary.id, format: { shorten: 180 } },
+        ...bodies.slice(0, 1).map((field) => ({ field: field.id, format: { shorten: 140 } })),
+      ],
+    ];
   const body = bodies.find(({ kind }) => kind === 'formatted') ?? bodies[0];
   if (body) mapping.text = [step(body)];
 
@@ -30,14 +43,23 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
   if (marks.length > 0) mapping.marks = marks.map((field) => [{ field: field.id, format: { first: 3 } }]);
   const dates = ofKind('date', 'moment');
   if (dates.length > 0) mapping.date = dates.slice(0, 2).map(step);
-  const figures = [...ofKind('number'), ...ofKind('computed').filter((field) => field.kind === 'computed' && field.rules.how !== 'joined' && field.rules.how !== 'firstOf')];
+  const figures = [
+    ...ofKind('number'),
+    ...ofKind('computed').filter(
+      (field) => field.kind === 'computed' && field.rules.how !== 'joined' && field.rules.how !== 'firstOf',
+    ),
+  ];
   if (figures.length > 0) mapping.figures = figures.slice(0, 3).map(step);
 
   const lines = ofKind('line').filter((field) => field !== heading);
   // Lists draw each of their items, entry links the linked entry's own face in small; what finds no room there is told as a fact.
   const things = [...ofKind('list', 'entry'), ...pictures.slice(1)];
   if (things.length > 0) mapping.further = things.slice(0, 2).map(step);
-  const facts = [...lines, ...things.slice(2).filter(({ kind }) => kind === 'entry' || kind === 'list'), ...ofKind('spot', 'group')].slice(0, 8);
+  const facts = [
+    ...lines,
+    ...things.slice(2).filter(({ kind }) => kind === 'entry' || kind === 'list'),
+    ...ofKind('spot', 'group'),
+  ].slice(0, 8);
   if (facts.length > 0) mapping.facts = facts.map(step);
   const links = ofKind('link');
   if (links.length > 0) mapping.button = links.slice(0, 3).map(step);
@@ -45,7 +67,9 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
 }
 
 /** A whole first face: what feeds it, its parts in their own order. */
-export const proposeFace = (fields: readonly Field[], title: Id | undefined): Face => ({ mapping: proposeMapping(fields, title) });
+export const proposeFace = (fields: readonly Field[], title: Id | undefined): Face => ({
+  mapping: proposeMapping(fields, title),
+});
 
 /** What stands first on a listing's items: short parts only, never the whole text. */
 export function forItems(mapping: Mapping): Mapping {

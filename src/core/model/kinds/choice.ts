@@ -18,9 +18,13 @@ export interface ChoiceRules {
   max?: number;
 }
 declare module './kind' {
-  interface KindRules { choice: ChoiceRules }
+  interface KindRules {
+    choice: ChoiceRules;
+  }
   /** One choice's id, or several in the order of the choices. */
-  interface KindValues { choice: Id | Id[] }
+  interface KindValues {
+    choice: Id | Id[];
+  }
 }
 
 const asList = (value: Id | Id[]): Id[] => (Array.isArray(value) ? value : [value]);
@@ -29,7 +33,11 @@ const labelOf = (id: Id, { choices }: ChoiceRules, locale: string) => {
   return found?.labels?.[locale] ?? found?.label ?? 'a choice that is gone';
 };
 const countInWords = (count: number) => `${count} ${count === 1 ? 'choice' : 'choices'}`;
-const listed = ({ choices }: ChoiceRules) => choices.slice(0, 12).map(({ key }) => key).join(', ') + (choices.length > 12 ? ', ...' : '');
+const listed = ({ choices }: ChoiceRules) =>
+  choices
+    .slice(0, 12)
+    .map(({ key }) => key)
+    .join(', ') + (choices.length > 12 ? ', ...' : '');
 
 export const choice: Kind<'choice'> = {
   name: 'choice',
@@ -47,7 +55,16 @@ export const choice: Kind<'choice'> = {
           type: 'object',
           additionalProperties: false,
           required: ['id', 'key', 'label'],
-          properties: { id: { $ref: '#/$defs/id' }, key: { $ref: '#/$defs/key' }, label: { $ref: '#/$defs/label' }, labels: { type: 'object', propertyNames: { $ref: '#/$defs/locale' }, additionalProperties: { $ref: '#/$defs/label' } } },
+          properties: {
+            id: { $ref: '#/$defs/id' },
+            key: { $ref: '#/$defs/key' },
+            label: { $ref: '#/$defs/label' },
+            labels: {
+              type: 'object',
+              propertyNames: { $ref: '#/$defs/locale' },
+              additionalProperties: { $ref: '#/$defs/label' },
+            },
+          },
         },
       },
       multiple: { type: 'boolean' },
@@ -63,18 +80,35 @@ export const choice: Kind<'choice'> = {
   freshRules: () => ({ choices: [] }),
   checkRules({ choices, min, max }) {
     const faults: Fault[] = [];
-    if (choices.length === 0) faults.push({ path: '/choices', code: 'empty', message: 'There is nothing to choose from yet.' });
-    if (min !== undefined && max !== undefined && min > max) faults.push({ path: '/min', code: 'contradiction', message: 'The least number of choices is over the most.' });
-    if (min !== undefined && min > choices.length) faults.push({ path: '/min', code: 'contradiction', message: `It asks for ${min}, but there are only ${choices.length}.` });
+    if (choices.length === 0)
+      faults.push({ path: '/choices', code: 'empty', message: 'There is nothing to choose from yet.' });
+    if (min !== undefined && max !== undefined && min > max)
+      faults.push({
+        path: '/min',
+        code: 'contradiction',
+        message: 'The least number of choices is over the most.',
+      });
+    if (min !== undefined && min > choices.length)
+      faults.push({
+        path: '/min',
+        code: 'contradiction',
+        message: `It asks for ${min}, but there are only ${choices.length}.`,
+      });
     const seen = new Set<string>();
     choices.forEach(({ key, label }, i) => {
-      if (seen.has(key.toLowerCase())) faults.push({ path: `/choices/${i}`, code: 'same-key', message: `"${label}" has the key of another choice.` });
+      if (seen.has(key.toLowerCase()))
+        faults.push({
+          path: `/choices/${i}`,
+          code: 'same-key',
+          message: `"${label}" has the key of another choice.`,
+        });
       seen.add(key.toLowerCase());
     });
     return faults;
   },
   read(input, rules) {
-    const one = (key: Json) => (typeof key === 'string' ? rules.choices.find((each) => each.key === key)?.id : undefined);
+    const one = (key: Json) =>
+      typeof key === 'string' ? rules.choices.find((each) => each.key === key)?.id : undefined;
     if (!rules.multiple) {
       const id = one(input);
       return id ? read<Id | Id[]>(id) : refuse('not-a-choice', `This takes one of: ${listed(rules)}.`);
@@ -90,23 +124,36 @@ export const choice: Kind<'choice'> = {
   },
   speak(value, rules) {
     const keys = asList(value).flatMap((id) => rules.choices.find((each) => each.id === id)?.key ?? []);
-    return rules.multiple ? keys : keys[0] ?? null;
+    return rules.multiple ? keys : (keys[0] ?? null);
   },
   check(value, rules) {
     const faults: Fault[] = [];
     const ids = asList(value);
-    if (ids.some((id) => !rules.choices.some((each) => each.id === id))) faults.push({ path: '', code: 'gone', message: 'It names a choice that the type no longer has. Choose again.' });
-    if (rules.multiple && rules.min !== undefined && ids.length < rules.min) faults.push({ path: '', code: 'too-few', message: `At least ${countInWords(rules.min)}.` });
-    if (rules.multiple && rules.max !== undefined && ids.length > rules.max) faults.push({ path: '', code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
+    if (ids.some((id) => !rules.choices.some((each) => each.id === id)))
+      faults.push({
+        path: '',
+        code: 'gone',
+        message: 'It names a choice that the type no longer has. Choose again.',
+      });
+    if (rules.multiple && rules.min !== undefined && ids.length < rules.min)
+      faults.push({ path: '', code: 'too-few', message: `At least ${countInWords(rules.min)}.` });
+    if (rules.multiple && rules.max !== undefined && ids.length > rules.max)
+      faults.push({ path: '', code: 'too-many', message: `At most ${countInWords(rules.max)}.` });
     return faults;
   },
-  indexShape: (rules) => (rules.multiple ? { column: 'INTEGER', sort: 'none', many: true } : { column: 'INTEGER', sort: 'rank', many: false }),
+  indexShape: (rules) =>
+    rules.multiple
+      ? { column: 'INTEGER', sort: 'none', many: true }
+      : { column: 'INTEGER', sort: 'rank', many: false },
   indexCell(value, rules) {
     const ids = asList(value);
     if (rules.multiple) return { value: ids.length, ids };
     return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
   },
-  inWords: (value, rules, { locale }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).map((id) => labelOf(id, rules, locale))),
+  inWords: (value, rules, { locale }) =>
+    new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
+      asList(value).map((id) => labelOf(id, rules, locale)),
+    ),
   rulesInWords({ choices, multiple, min, max }) {
     if (!multiple) return `one of ${choices.length}`;
     if (min && max) return `${min} to ${max} of ${choices.length}`;

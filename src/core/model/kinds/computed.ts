@@ -8,7 +8,13 @@ import type { FieldValues, KindOf } from './nested';
 export const computations = ['readingMinutes', 'wordCount', 'joined', 'countOf', 'firstOf'] as const;
 export type Computation = (typeof computations)[number];
 
-export const computationWords: Record<Computation, string> = { readingMinutes: 'minutes to read', wordCount: 'count of words', joined: 'words joined', countOf: 'count of another field', firstOf: 'first that has a value' };
+export const computationWords: Record<Computation, string> = {
+  readingMinutes: 'minutes to read',
+  wordCount: 'count of words',
+  joined: 'words joined',
+  countOf: 'count of another field',
+  firstOf: 'first that has a value',
+};
 
 export interface ComputedRules {
   how: Computation;
@@ -18,8 +24,12 @@ export interface ComputedRules {
   joint?: string;
 }
 declare module './kind' {
-  interface KindRules { computed: ComputedRules }
-  interface KindValues { computed: string | number }
+  interface KindRules {
+    computed: ComputedRules;
+  }
+  interface KindValues {
+    computed: string | number;
+  }
 }
 
 /** What a reader reads in a minute; the middle of what is measured for adults reading silently (Brysbaert 2019: 238). */
@@ -33,42 +43,92 @@ export const computed: Kind<'computed'> = {
   purpose: 'Worked out from other fields; nobody fills it in.',
   derived: true,
   rulesSchema: {
-    type: 'object', additionalProperties: false, required: ['how', 'from'],
-    properties: { how: { enum: [...computations] }, from: { type: 'array', maxItems: 12, uniqueItems: true, items: { $ref: '#/$defs/id' } }, joint: { type: 'string', maxLength: 20 } },
+    type: 'object',
+    additionalProperties: false,
+    required: ['how', 'from'],
+    properties: {
+      how: { enum: [...computations] },
+      from: { type: 'array', maxItems: 12, uniqueItems: true, items: { $ref: '#/$defs/id' } },
+      joint: { type: 'string', maxLength: 20 },
+    },
   },
   valueSchema: ({ how }) => ({ type: isNumber(how) ? 'number' : 'string', readOnly: true }),
   comparisons: ['equals', 'moreThan', 'lessThan', 'between', 'filled', 'empty'],
   freshRules: () => ({ how: 'readingMinutes', from: [] }),
-  checkRules: ({ from }) => (from.length === 0 ? [{ path: '/from', code: 'empty', message: 'Choose what it is worked out from.' }] : []),
+  checkRules: ({ from }) =>
+    from.length === 0
+      ? [{ path: '/from', code: 'empty', message: 'Choose what it is worked out from.' }]
+      : [],
   // Only conditions read one: what it is compared with.
-  read: (input, { how }) => (isNumber(how) ? (typeof input === 'number' && Number.isFinite(input) ? { ok: true, value: input } : refuse('kind', 'This takes a number.')) : typeof input === 'string' ? { ok: true, value: input } : refuse('kind', 'This takes words.')),
+  read: (input, { how }) =>
+    isNumber(how)
+      ? typeof input === 'number' && Number.isFinite(input)
+        ? { ok: true, value: input }
+        : refuse('kind', 'This takes a number.')
+      : typeof input === 'string'
+        ? { ok: true, value: input }
+        : refuse('kind', 'This takes words.'),
   speak: (value) => value,
   check: () => [],
-  indexShape: ({ how }) => (isNumber(how) ? { column: 'REAL', sort: 'value', many: false } : { column: 'TEXT', sort: 'text', many: false }),
+  indexShape: ({ how }) =>
+    isNumber(how)
+      ? { column: 'REAL', sort: 'value', many: false }
+      : { column: 'TEXT', sort: 'text', many: false },
   indexCell: (value) => ({ value }),
-  inWords: (value, { how }, { locale }) => (typeof value === 'number' ? (how === 'readingMinutes' ? `${new Intl.NumberFormat(locale).format(value)} min` : new Intl.NumberFormat(locale).format(value)) : value),
-  rulesInWords: ({ how, from }) => `${computationWords[how]}, from ${from.length} ${from.length === 1 ? 'field' : 'fields'}`,
+  inWords: (value, { how }, { locale }) =>
+    typeof value === 'number'
+      ? how === 'readingMinutes'
+        ? `${new Intl.NumberFormat(locale).format(value)} min`
+        : new Intl.NumberFormat(locale).format(value)
+      : value,
+  rulesInWords: ({ how, from }) =>
+    `${computationWords[how]}, from ${from.length} ${from.length === 1 ? 'field' : 'fields'}`,
 };
 
 /** Works out one computed value, or nothing where what it is made from is empty. */
-function computeOne(rules: ComputedRules, fields: readonly Field[], values: FieldValues, kindOf: KindOf, locale: string): Value | undefined {
+function computeOne(
+  rules: ComputedRules,
+  fields: readonly Field[],
+  values: FieldValues,
+  kindOf: KindOf,
+  locale: string,
+): Value | undefined {
   const sources = rules.from.flatMap((id) => {
     const field = fields.find((each) => each.id === id);
     const value = field && values[field.id];
     return field && value !== undefined && field.kind !== 'computed' ? [{ field, value }] : [];
   });
-  const words = () => sources.map(({ field, value }) => (field.kind === 'formatted' ? plainText(value as never) : (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, { locale }))).filter(Boolean);
+  const words = () =>
+    sources
+      .map(({ field, value }) =>
+        field.kind === 'formatted'
+          ? plainText(value as never)
+          : (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, { locale }),
+      )
+      .filter(Boolean);
   switch (rules.how) {
-    case 'wordCount': return sources.length > 0 ? wordCount(words().join(' ')) : undefined;
-    case 'readingMinutes': return sources.length > 0 ? Math.max(1, Math.ceil(wordCount(words().join(' ')) / WORDS_A_MINUTE)) : undefined;
-    case 'countOf': return sources.reduce((sum, { value }) => sum + (Array.isArray(value) ? value.length : 1), 0);
-    case 'joined': return words().join(rules.joint ?? ' ') || undefined;
-    case 'firstOf': return words()[0];
+    case 'wordCount':
+      return sources.length > 0 ? wordCount(words().join(' ')) : undefined;
+    case 'readingMinutes':
+      return sources.length > 0
+        ? Math.max(1, Math.ceil(wordCount(words().join(' ')) / WORDS_A_MINUTE))
+        : undefined;
+    case 'countOf':
+      return sources.reduce((sum, { value }) => sum + (Array.isArray(value) ? value.length : 1), 0);
+    case 'joined':
+      return words().join(rules.joint ?? ' ') || undefined;
+    case 'firstOf':
+      return words()[0];
   }
 }
 
 /** The values with those of the computed fields worked out anew. */
-export function withComputed(fields: readonly Field[], values: FieldValues, kindOf: KindOf, locale: string): FieldValues {
+export function withComputed(
+  fields: readonly Field[],
+  values: FieldValues,
+  kindOf: KindOf,
+  locale: string,
+): FieldValues {
   const whole: FieldValues = { ...values };
   for (const field of fields) {
     if (field.kind !== 'computed') continue;

@@ -8,20 +8,32 @@ export interface DateRules {
   max?: DayOrRelative;
 }
 declare module './kind' {
-  interface KindRules { date: DateRules }
-  interface KindValues { date: string }
+  interface KindRules {
+    date: DateRules;
+  }
+  interface KindValues {
+    date: string;
+  }
 }
 
 /** A day in words: "24 November 2026". */
 export const dayInWords = (day: string, locale: string): string =>
-  new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
+  new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    new Date(`${day}T00:00:00Z`),
+  );
 
-export const boundInWords = (bound: DayOrRelative) => (typeof bound === 'string' ? dayInWords(bound, 'en-GB') : relativeInWords(bound));
+export const boundInWords = (bound: DayOrRelative) =>
+  typeof bound === 'string' ? dayInWords(bound, 'en-GB') : relativeInWords(bound);
 
 export const boundSchema: JsonObject = {
   anyOf: [
     { type: 'string', format: 'date' },
-    { type: 'object', additionalProperties: false, required: ['now'], properties: { now: { type: 'string', pattern: relativePattern } } },
+    {
+      type: 'object',
+      additionalProperties: false,
+      required: ['now'],
+      properties: { now: { type: 'string', pattern: relativePattern } },
+    },
   ],
 };
 
@@ -29,22 +41,36 @@ export const date: Kind<'date'> = {
   name: 'date',
   label: 'Date',
   purpose: 'A day, without a time of day.',
-  rulesSchema: { type: 'object', additionalProperties: false, properties: { min: boundSchema, max: boundSchema } },
+  rulesSchema: {
+    type: 'object',
+    additionalProperties: false,
+    properties: { min: boundSchema, max: boundSchema },
+  },
   valueSchema: () => ({ type: 'string', format: 'date' }),
   comparisons: ['equals', 'before', 'after', 'between', 'filled', 'empty'],
   freshRules: () => ({}),
   checkRules: ({ min, max }) =>
-    typeof min === 'string' && typeof max === 'string' && min > max ? [{ path: '/min', code: 'contradiction', message: 'The first day is after the last.' }] : [],
-  read: (input) => (typeof input === 'string' && isDay(input) ? read(input) : refuse('kind', 'This takes a day, written 2026-11-24.')),
+    typeof min === 'string' && typeof max === 'string' && min > max
+      ? [{ path: '/min', code: 'contradiction', message: 'The first day is after the last.' }]
+      : [],
+  read: (input) =>
+    typeof input === 'string' && isDay(input)
+      ? read(input)
+      : refuse('kind', 'This takes a day, written 2026-11-24.'),
   speak: (value) => value,
   check(value, { min, max }, { today }) {
     const faults: Fault[] = [];
-    if (min !== undefined && value < dayFrom(min, today)) faults.push({ path: '', code: 'too-early', message: `Not before ${boundInWords(min)}.` });
-    if (max !== undefined && value > dayFrom(max, today)) faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
+    if (min !== undefined && value < dayFrom(min, today))
+      faults.push({ path: '', code: 'too-early', message: `Not before ${boundInWords(min)}.` });
+    if (max !== undefined && value > dayFrom(max, today))
+      faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
     return faults;
   },
   indexShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
   indexCell: (value) => ({ value }),
   inWords: (value, _rules, { locale }) => dayInWords(value, locale),
-  rulesInWords: ({ min, max }) => [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`].filter(Boolean).join(', '),
+  rulesInWords: ({ min, max }) =>
+    [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`]
+      .filter(Boolean)
+      .join(', '),
 };

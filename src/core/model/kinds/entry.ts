@@ -1,29 +1,58 @@
 import type { Fault } from '../../faults';
 import type { Id } from '../../ids';
 import type { Kind } from './kind';
-import { asList, idsSchema, parseId, parseSeveral, severalFaults, severalInWords, severalRulesFaults, severalSchema, type SeveralRules } from './several';
+import {
+  asList,
+  idsSchema,
+  parseId,
+  parseSeveral,
+  severalFaults,
+  severalInWords,
+  severalRulesFaults,
+  severalSchema,
+  type SeveralRules,
+} from './several';
 
 export interface EntryRules extends SeveralRules {
   /** The content types it may lead to, by id; none means any. */
   types: Id[];
 }
 declare module './kind' {
-  interface KindRules { entry: EntryRules }
+  interface KindRules {
+    entry: EntryRules;
+  }
   /** One entry's id, or several in order. */
-  interface KindValues { entry: Id | Id[] }
+  interface KindValues {
+    entry: Id | Id[];
+  }
 }
 
 export const entry: Kind<'entry'> = {
   name: 'entry',
   label: 'Entry link',
   purpose: 'Another entry: the guide of a walk, the place of an event.',
-  rulesSchema: { type: 'object', additionalProperties: false, required: ['types'], properties: { ...severalSchema, types: { type: 'array', maxItems: 50, uniqueItems: true, items: { $ref: '#/$defs/id' } } } },
+  rulesSchema: {
+    type: 'object',
+    additionalProperties: false,
+    required: ['types'],
+    properties: {
+      ...severalSchema,
+      types: { type: 'array', maxItems: 50, uniqueItems: true, items: { $ref: '#/$defs/id' } },
+    },
+  },
   valueSchema: ({ multiple }) => idsSchema(multiple),
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'filled', 'empty'],
   freshRules: () => ({ types: [] }),
   checkRules: severalRulesFaults,
-  read: (input, rules) => parseSeveral(input, rules, (each) => parseId(each, 'an entry'), (id) => id, 'entries'),
-  speak: (value, rules) => (rules.multiple ? asList(value) : asList(value)[0] ?? null),
+  read: (input, rules) =>
+    parseSeveral(
+      input,
+      rules,
+      (each) => parseId(each, 'an entry'),
+      (id) => id,
+      'entries',
+    ),
+  speak: (value, rules) => (rules.multiple ? asList(value) : (asList(value)[0] ?? null)),
   check(value, rules, { known }) {
     const ids = asList(value);
     const faults: Fault[] = severalFaults(ids.length, rules, 'entry', 'entries');
@@ -31,14 +60,24 @@ export const entry: Kind<'entry'> = {
       if (!known) return;
       const found = known.entries.get(id);
       const path = rules.multiple ? `/${i}` : '';
-      if (!found) faults.push({ path, code: 'gone', message: 'It leads to an entry that is gone. Choose again.' });
-      else if (rules.types.length > 0 && !rules.types.includes(found.type)) faults.push({ path, code: 'type', message: `“${found.title}” is of a type that may not stand here.` });
+      if (!found)
+        faults.push({ path, code: 'gone', message: 'It leads to an entry that is gone. Choose again.' });
+      else if (rules.types.length > 0 && !rules.types.includes(found.type))
+        faults.push({
+          path,
+          code: 'type',
+          message: `“${found.title}” is of a type that may not stand here.`,
+        });
     });
     return faults;
   },
-  refers: (value, rules) => asList(value).map((target, i) => ({ path: rules.multiple ? `/${i}` : '', sort: 'entry', target })),
+  refers: (value, rules) =>
+    asList(value).map((target, i) => ({ path: rules.multiple ? `/${i}` : '', sort: 'entry', target })),
   indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
   indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
-  inWords: (value, _rules, { locale, known }) => new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(asList(value).flatMap((id) => known?.entries.get(id)?.title ?? [])),
+  inWords: (value, _rules, { locale, known }) =>
+    new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
+      asList(value).flatMap((id) => known?.entries.get(id)?.title ?? []),
+    ),
   rulesInWords: (rules) => severalInWords(rules, 'entry', 'entries'),
 };

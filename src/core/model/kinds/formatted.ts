@@ -1,4 +1,13 @@
-import { featuresUsed, plainText, parseFormatted, referencesInFormatted, wordCount, type Feature, type FormattedText, features } from '../../content/formatted';
+import {
+  featuresUsed,
+  plainText,
+  parseFormatted,
+  referencesInFormatted,
+  wordCount,
+  type Feature,
+  type FormattedText,
+  features,
+} from '../../content/formatted';
 import type { Fault } from '../../faults';
 import type { Kind } from './kind';
 
@@ -10,42 +19,87 @@ export interface FormattedRules {
   maxWords?: number;
 }
 declare module './kind' {
-  interface KindRules { formatted: FormattedRules }
-  interface KindValues { formatted: FormattedText }
+  interface KindRules {
+    formatted: FormattedRules;
+  }
+  interface KindValues {
+    formatted: FormattedText;
+  }
 }
 
 export const featureWords: Record<Feature, string> = {
-  bold: 'bold', italic: 'italic', underline: 'underlined words', link: 'links', headings: 'headings', lists: 'lists', alignment: 'alignment', quote: 'quotations', picture: 'pictures', table: 'tables', code: 'code',
-  rule: 'ruled lines', styles: 'text styles',
+  bold: 'bold',
+  italic: 'italic',
+  underline: 'underlined words',
+  link: 'links',
+  headings: 'headings',
+  lists: 'lists',
+  alignment: 'alignment',
+  quote: 'quotations',
+  picture: 'pictures',
+  table: 'tables',
+  code: 'code',
+  rule: 'ruled lines',
+  styles: 'text styles',
 };
 
-const listed = (words: readonly string[]) => new Intl.ListFormat('en', { type: 'unit', style: 'short' }).format(words);
+const listed = (words: readonly string[]) =>
+  new Intl.ListFormat('en', { type: 'unit', style: 'short' }).format(words);
 
 export const formatted: Kind<'formatted'> = {
   name: 'formatted',
   label: 'Formatted text',
   purpose: 'A text with headings, lists, links and the like: only what this field allows.',
   rulesSchema: {
-    type: 'object', additionalProperties: false, required: ['allow'],
+    type: 'object',
+    additionalProperties: false,
+    required: ['allow'],
     properties: {
       allow: { type: 'array', maxItems: features.length, uniqueItems: true, items: { enum: [...features] } },
       styles: { type: 'array', maxItems: 40, uniqueItems: true, items: { $ref: '#/$defs/key' } },
       maxWords: { type: 'integer', minimum: 1, maximum: 50_000 },
     },
   },
-  valueSchema: () => ({ type: 'object', required: ['type', 'content'], properties: { type: { const: 'doc' }, content: { type: 'array', items: { type: 'object' } } } }),
+  valueSchema: () => ({
+    type: 'object',
+    required: ['type', 'content'],
+    properties: { type: { const: 'doc' }, content: { type: 'array', items: { type: 'object' } } },
+  }),
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ allow: ['bold', 'italic', 'link', 'headings', 'lists', 'quote'] }),
-  checkRules: ({ allow, styles }) => (styles && styles.length > 0 && !allow.includes('styles') ? [{ path: '/styles', code: 'contradiction', message: 'It names text styles, but does not allow them.' }] : []),
+  checkRules: ({ allow, styles }) =>
+    styles && styles.length > 0 && !allow.includes('styles')
+      ? [
+          {
+            path: '/styles',
+            code: 'contradiction',
+            message: 'It names text styles, but does not allow them.',
+          },
+        ]
+      : [],
   read: parseFormatted,
   speak: (value) => value,
   check(value, { allow, styles, maxWords }) {
     const faults: Fault[] = [];
     const used = featuresUsed(value);
-    for (const feature of used.features) if (!allow.includes(feature)) faults.push({ path: '', code: 'not-allowed', message: `This uses ${featureWords[feature]}, which may not stand here.` });
-    if (styles && styles.length > 0) for (const style of used.styles) if (!styles.includes(style)) faults.push({ path: '', code: 'style', message: `The text style "${style}" may not be used here.` });
+    for (const feature of used.features)
+      if (!allow.includes(feature))
+        faults.push({
+          path: '',
+          code: 'not-allowed',
+          message: `This uses ${featureWords[feature]}, which may not stand here.`,
+        });
+    if (styles && styles.length > 0)
+      for (const style of used.styles)
+        if (!styles.includes(style))
+          faults.push({
+            path: '',
+            code: 'style',
+            message: `The text style "${style}" may not be used here.`,
+          });
     const words = wordCount(plainText(value));
-    if (maxWords !== undefined && words > maxWords) faults.push({ path: '', code: 'too-long', message: `At most ${maxWords} words; this has ${words}.` });
+    if (maxWords !== undefined && words > maxWords)
+      faults.push({ path: '', code: 'too-long', message: `At most ${maxWords} words; this has ${words}.` });
     return faults;
   },
   refers: referencesInFormatted,
@@ -53,5 +107,14 @@ export const formatted: Kind<'formatted'> = {
   indexShape: () => ({ column: 'INTEGER', sort: 'none', many: false }),
   indexCell: () => ({ value: 1 }),
   inWords: (value) => plainText(value),
-  rulesInWords: ({ allow, maxWords }) => [allow.length === 0 ? 'paragraphs only' : listed(allow.slice(0, 4).map((each) => featureWords[each])) + (allow.length > 4 ? ` and ${allow.length - 4} more` : ''), maxWords && `at most ${maxWords} words`].filter(Boolean).join(', '),
+  rulesInWords: ({ allow, maxWords }) =>
+    [
+      allow.length === 0
+        ? 'paragraphs only'
+        : listed(allow.slice(0, 4).map((each) => featureWords[each])) +
+          (allow.length > 4 ? ` and ${allow.length - 4} more` : ''),
+      maxWords && `at most ${maxWords} words`,
+    ]
+      .filter(Boolean)
+      .join(', '),
 };

@@ -6,8 +6,12 @@ export interface GroupRules {
   fields: FieldEntry[];
 }
 declare module './kind' {
-  interface KindRules { group: GroupRules }
-  interface KindValues { group: FieldValues }
+  interface KindRules {
+    group: GroupRules;
+  }
+  interface KindValues {
+    group: FieldValues;
+  }
 }
 
 /** Fields that belong together under one name. Made with what is asked of a set of fields, since it holds one. */
@@ -15,11 +19,17 @@ export const groupKind = (nesting: Nesting): Kind<'group'> => ({
   name: 'group',
   label: 'Group',
   purpose: 'Several fields that belong together, once.',
-  rulesSchema: { type: 'object', additionalProperties: false, required: ['fields'], properties: { fields: { $ref: '#/$defs/fields' } } },
+  rulesSchema: {
+    type: 'object',
+    additionalProperties: false,
+    required: ['fields'],
+    properties: { fields: { $ref: '#/$defs/fields' } },
+  },
   valueSchema: () => ({ type: 'object' }),
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ fields: [] }),
-  checkRules: ({ fields }) => (fields.length === 0 ? [{ path: '/fields', code: 'empty', message: 'It holds no fields yet.' }] : []),
+  checkRules: ({ fields }) =>
+    fields.length === 0 ? [{ path: '/fields', code: 'empty', message: 'It holds no fields yet.' }] : [],
   read: (input, { fields }) => nesting.parseGroup(plainFields(fields), input, undefined),
   speak: (value, { fields }) => nesting.serializeFields(plainFields(fields), value),
   check: (value, { fields }, here) => nesting.checkFields(plainFields(fields), value, here),

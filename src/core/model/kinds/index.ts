@@ -18,7 +18,19 @@ import { spot } from './spot';
 import { yesNo } from './yes-no';
 import type { Field } from '../document';
 
-export type { Comparison, Kind, KindName, KindRules, KindValues, Reference, IndexCell, IndexShape, Speaking, Surroundings, Value } from './kind';
+export type {
+  Comparison,
+  Kind,
+  KindName,
+  KindRules,
+  KindValues,
+  Reference,
+  IndexCell,
+  IndexShape,
+  Speaking,
+  Surroundings,
+  Value,
+} from './kind';
 export { comparisons, isEmpty } from './kind';
 export type { Choice, ChoiceRules } from './choice';
 export { computations, computationWords, type Computation, type ComputedRules } from './computed';
@@ -43,10 +55,43 @@ export const fieldGroup = nesting(kindOf);
 
 /** Every kind, in the order in which an architect is offered them. */
 export const kinds: { readonly [K in KindName]: Kind<K> } = {
-  line, paragraphs, formatted, number, yesNo, date, moment, choice, category, entry, link, media, spot, group: groupKind(fieldGroup), list: listKind(fieldGroup), computed,
+  line,
+  paragraphs,
+  formatted,
+  number,
+  yesNo,
+  date,
+  moment,
+  choice,
+  category,
+  entry,
+  link,
+  media,
+  spot,
+  group: groupKind(fieldGroup),
+  list: listKind(fieldGroup),
+  computed,
 };
 
-export const kindNames: readonly KindName[] = ['line', 'paragraphs', 'formatted', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'link', 'media', 'spot', 'group', 'list', 'computed'];
+export const kindNames: readonly KindName[] = [
+  'line',
+  'paragraphs',
+  'formatted',
+  'number',
+  'yesNo',
+  'date',
+  'moment',
+  'choice',
+  'category',
+  'entry',
+  'link',
+  'media',
+  'spot',
+  'group',
+  'list',
+  'computed',
+];
 
 /** The values with those of the computed fields worked out anew, in a locale (BCP 47). */
-export const withComputed = (fields: readonly Field[], values: FieldValues, locale: string): FieldValues => computeWith(fields, values, kindOf, locale);
+export const withComputed = (fields: readonly Field[], values: FieldValues, locale: string): FieldValues =>
+  computeWith(fields, values, kindOf, locale);

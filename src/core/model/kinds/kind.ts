@@ -18,7 +18,20 @@ export type Value = KindValues[KindName];
 
 /** How conditions may compare a field with a value. */
 export const comparisons = [
-  'equals', 'oneOf', 'allOf', 'noneOf', 'under', 'contains', 'startsWith', 'before', 'after', 'between', 'moreThan', 'lessThan', 'filled', 'empty',
+  'equals',
+  'oneOf',
+  'allOf',
+  'noneOf',
+  'under',
+  'contains',
+  'startsWith',
+  'before',
+  'after',
+  'between',
+  'moreThan',
+  'lessThan',
+  'filled',
+  'empty',
 ] as const;
 export type Comparison = (typeof comparisons)[number];
 

@@ -5,19 +5,49 @@ import { newId } from '../../ids';
 import type { Json } from '../../json';
 import { formattedFrom } from '../../content/formatted';
 import type { Field } from '../document';
-import { comparisons, fieldGroup, isEmpty, kindNames, kinds, nestingBound, withComputed, type ChoiceRules, type Kind, type KindName, type KindRules } from './index';
+import {
+  comparisons,
+  fieldGroup,
+  isEmpty,
+  kindNames,
+  kinds,
+  nestingBound,
+  withComputed,
+  type ChoiceRules,
+  type Kind,
+  type KindName,
+  type KindRules,
+} from './index';
 
 const here = { today: '2026-11-25' };
-const groups: ChoiceRules = { choices: ['bird', 'insect', 'plant'].map((key) => ({ id: newId(), key, label: key.charAt(0).toUpperCase() + key.slice(1) })) };
+const groups: ChoiceRules = {
+  choices: ['bird', 'insect', 'plant'].map((key) => ({
+    id: newId(),
+    key,
+    label: key.charAt(0).toUpperCase() + key.slice(1),
+  })),
+};
 const several: ChoiceRules = { ...groups, multiple: true, min: 1, max: 2 };
 const [bird = '', insect = '', plant = ''] = groups.choices.map(({ id }) => id);
 const codes = (faults: readonly { code: string }[]) => faults.map(({ code }) => code);
 
 const parts: Field[] = [
-  { id: newId(), key: 'length', label: 'Length', kind: 'number', rules: { decimals: 3, min: 0 } }, { id: newId(), key: 'name', label: 'Name', kind: 'line', required: true, rules: { maxLength: 20 } },
+  { id: newId(), key: 'length', label: 'Length', kind: 'number', rules: { decimals: 3, min: 0 } },
+  { id: newId(), key: 'name', label: 'Name', kind: 'line', required: true, rules: { maxLength: 20 } },
 ];
 /** Rules that make something of each kind: choices to choose among, fields inside. */
-const rulesOf = (name: KindName): KindRules[KindName] => ({ ...kinds[name].freshRules(), ...({ choice: groups, category: { scheme: newId() }, group: { fields: parts }, list: { fields: parts } } as Partial<Record<KindName, object>>)[name] } as never);
+const rulesOf = (name: KindName): KindRules[KindName] =>
+  ({
+    ...kinds[name].freshRules(),
+    ...(
+      {
+        choice: groups,
+        category: { scheme: newId() },
+        group: { fields: parts },
+        list: { fields: parts },
+      } as Partial<Record<KindName, object>>
+    )[name],
+  }) as never;
 
 describe('every kind', () => {
   test('is known by its own name, and offered in one order', () => {
@@ -34,21 +64,64 @@ describe('every kind', () => {
   });
 
   test('begins with rules that contradict nothing, but for what has to be chosen first', () => {
-    const open = kindNames.flatMap((name) => codes((kinds[name] as Kind<KindName>).checkRules(kinds[name].freshRules() as never)).map((code) => [name, code]));
-    expect(open).toEqual([['choice', 'empty'], ['category', 'empty'], ['group', 'empty'], ['list', 'empty'], ['computed', 'empty']]);
+    const open = kindNames.flatMap((name) =>
+      codes((kinds[name] as Kind<KindName>).checkRules(kinds[name].freshRules() as never)).map((code) => [
+        name,
+        code,
+      ]),
+    );
+    expect(open).toEqual([
+      ['choice', 'empty'],
+      ['category', 'empty'],
+      ['group', 'empty'],
+      ['list', 'empty'],
+      ['computed', 'empty'],
+    ]);
   });
 
   test('refuses what is no value of it, in words', () => {
     const wrong: Record<Exclude<KindName, 'computed'>, Json[]> = {
-      line: [7, true, {}, ['a'], 'two\nlines'], paragraphs: [7, {}, []], formatted: ['words', 7, { type: 'paragraph' }, { type: 'doc', content: [{ type: 'script' }] }],
-      number: ['7', true, null, {}], yesNo: ['yes', 0, 1], date: ['tomorrow', '2026-02-30', 20261125], moment: ['2026-11-25', '2026-11-25T25:00', '2026-02-30T10:00', 7], choice: ['bat', 7, {}],
-      category: ['bat', 7, {}], entry: ['bat', 7, {}], link: ['https://quillwater.example', { to: 'nowhere' }, { to: 'url', url: 'javascript:alert(1)' }, { to: 'page', page: 'x' }],
-      media: [7, 'x', { media: 'x' }], spot: ['here', { latitude: 91, longitude: 0 }, { latitude: 1 }], group: [7, [], { wings: 2 }, { length: 'long' }], list: [7, {}, [7], [{ length: 'long' }]],
+      line: [7, true, {}, ['a'], 'two\nlines'],
+      paragraphs: [7, {}, []],
+      formatted: ['words', 7, { type: 'paragraph' }, { type: 'doc', content: [{ type: 'script' }] }],
+      number: ['7', true, null, {}],
+      yesNo: ['yes', 0, 1],
+      date: ['tomorrow', '2026-02-30', 20261125],
+      moment: ['2026-11-25', '2026-11-25T25:00', '2026-02-30T10:00', 7],
+      choice: ['bat', 7, {}],
+      category: ['bat', 7, {}],
+      entry: ['bat', 7, {}],
+      link: [
+        'https://quillwater.example',
+        { to: 'nowhere' },
+        { to: 'url', url: 'javascript:alert(1)' },
+        { to: 'page', page: 'x' },
+      ],
+      media: [7, 'x', { media: 'x' }],
+      spot: ['here', { latitude: 91, longitude: 0 }, { latitude: 1 }],
+      group: [7, [], { wings: 2 }, { length: 'long' }],
+      list: [7, {}, [7], [{ length: 'long' }]],
     };
     for (const [name, values] of Object.entries(wrong)) {
       for (const value of values) {
-        const reading = (kinds[name as KindName] as Kind<KindName>).read(value, rulesOf(name as KindName) as never);
-        expect([name, value, reading]).toEqual([name, value, { ok: false, faults: expect.arrayContaining([{ path: expect.any(String), code: expect.any(String), message: expect.stringMatching(/^[A-Z"“].*\.$/) }]) }]);
+        const reading = (kinds[name as KindName] as Kind<KindName>).read(
+          value,
+          rulesOf(name as KindName) as never,
+        );
+        expect([name, value, reading]).toEqual([
+          name,
+          value,
+          {
+            ok: false,
+            faults: expect.arrayContaining([
+              {
+                path: expect.any(String),
+                code: expect.any(String),
+                message: expect.stringMatching(/^[A-Z"“].*\.$/),
+              },
+            ]),
+          },
+        ]);
       }
     }
   });
@@ -66,7 +139,9 @@ describe('line', () => {
   });
   test('tells its length as a reader counts it', () => {
     expect(line.check('🐦🐦🐦', { maxLength: 3 }, here)).toEqual([]);
-    expect(line.check('🐦🐦🐦🐦', { maxLength: 3 }, here)).toEqual([{ path: '', code: 'too-long', message: 'At most 3 characters; this has 4.' }]);
+    expect(line.check('🐦🐦🐦🐦', { maxLength: 3 }, here)).toEqual([
+      { path: '', code: 'too-long', message: 'At most 3 characters; this has 4.' },
+    ]);
     expect(codes(line.check('a', { minLength: 2 }, here))).toEqual(['too-short']);
   });
   test.each([
@@ -80,7 +155,9 @@ describe('line', () => {
   test('keeps to a pattern of its own, told in the words that go with it', () => {
     const rules = { pattern: '[A-Z]{2}-\\d{3}', message: 'Two letters, a dash and three digits.' };
     expect(line.check('QW-104', rules, here)).toEqual([]);
-    expect(line.check('x QW-104', rules, here)).toEqual([{ path: '', code: 'pattern', message: 'Two letters, a dash and three digits.' }]);
+    expect(line.check('x QW-104', rules, here)).toEqual([
+      { path: '', code: 'pattern', message: 'Two letters, a dash and three digits.' },
+    ]);
     expect(codes(line.checkRules({ pattern: '[' }))).toEqual(['pattern']);
     // A pattern that could keep the server busy for hours is no pattern.
     expect(codes(line.checkRules({ pattern: '(a+)+b' }))).toEqual(['pattern']);
@@ -88,14 +165,21 @@ describe('line', () => {
   });
   test('says its rules in words', () => {
     expect(line.rulesInWords({ minLength: 2, maxLength: 80 })).toBe('2 to 80 characters');
-    expect(line.rulesInWords({ format: 'email', maxLength: 80 })).toBe('an e-mail address, at most 80 characters');
-    expect(line.checkRules({ minLength: 9, maxLength: 3 })).toEqual([{ path: '/minLength', code: 'contradiction', message: 'The least length is over the most.' }]);
+    expect(line.rulesInWords({ format: 'email', maxLength: 80 })).toBe(
+      'an e-mail address, at most 80 characters',
+    );
+    expect(line.checkRules({ minLength: 9, maxLength: 3 })).toEqual([
+      { path: '/minLength', code: 'contradiction', message: 'The least length is over the most.' },
+    ]);
   });
 });
 
 describe('paragraphs', () => {
   test('keeps paragraphs apart by one empty line, and drops what no reader sees', () => {
-    expect(kinds.paragraphs.read('One.  \r\n\r\n\r\n\r\nTwo.\n', {})).toEqual({ ok: true, value: 'One.\n\nTwo.' });
+    expect(kinds.paragraphs.read('One.  \r\n\r\n\r\n\r\nTwo.\n', {})).toEqual({
+      ok: true,
+      value: 'One.\n\nTwo.',
+    });
   });
 });
 
@@ -103,21 +187,29 @@ describe('number', () => {
   const { number } = kinds;
   test('is told outside its bounds, with its unit', () => {
     const rules = { min: 0, max: 500, unit: 'cm' };
-    expect(number.check(720, rules, here)).toEqual([{ path: '', code: 'too-large', message: 'At most 500\u00a0cm.' }]);
+    expect(number.check(720, rules, here)).toEqual([
+      { path: '', code: 'too-large', message: 'At most 500\u00a0cm.' },
+    ]);
     expect(codes(number.check(-1, rules, here))).toEqual(['too-small']);
     expect(number.check(310, rules, here)).toEqual([]);
   });
   test('keeps to its decimals', () => {
     expect(number.check(1.25, { decimals: 2 }, here)).toEqual([]);
-    expect(number.check(1.255, { decimals: 2 }, here)).toEqual([{ path: '', code: 'decimals', message: 'At most 2 decimals.' }]);
-    expect(number.check(1.5, {}, here)).toEqual([{ path: '', code: 'decimals', message: 'A whole number, without a fraction.' }]);
+    expect(number.check(1.255, { decimals: 2 }, here)).toEqual([
+      { path: '', code: 'decimals', message: 'At most 2 decimals.' },
+    ]);
+    expect(number.check(1.5, {}, here)).toEqual([
+      { path: '', code: 'decimals', message: 'A whole number, without a fraction.' },
+    ]);
   });
   test('is refused where it cannot be kept exactly, and has one nought', () => {
     expect(number.read(1e300, {})).toMatchObject({ ok: false, faults: [{ code: 'bound' }] });
     expect(number.read(-0, {})).toEqual({ ok: true, value: 0 });
   });
   test('is spoken by locale, and its rules in words', () => {
-    expect(number.inWords(1234.5, { decimals: 1, unit: 'cm' }, { locale: 'fr' })).toBe('1\u202f234,5\u00a0cm');
+    expect(number.inWords(1234.5, { decimals: 1, unit: 'cm' }, { locale: 'fr' })).toBe(
+      '1\u202f234,5\u00a0cm',
+    );
     expect(number.rulesInWords({ min: 0, max: 500, unit: 'cm' })).toBe('0 to 500 cm');
     expect(number.rulesInWords({ unit: 'cm', decimals: 1 })).toBe('in cm, 1 decimal');
     expect(codes(number.checkRules({ min: 5, max: 1 }))).toEqual(['contradiction']);
@@ -136,13 +228,19 @@ describe('date', () => {
   const { date } = kinds;
   test('is bound by fixed days and by days told from now', () => {
     expect(codes(date.check('2026-11-24', { min: { now: '+0 days' } }, here))).toEqual(['too-early']);
-    expect(date.check('2026-11-25', { min: { now: '+0 days' }, max: { now: '+1 months' } }, here)).toEqual([]);
-    expect(date.check('2026-12-26', { max: { now: '+1 months' } }, here)).toEqual([{ path: '', code: 'too-late', message: 'Not after 1 month from today.' }]);
+    expect(date.check('2026-11-25', { min: { now: '+0 days' }, max: { now: '+1 months' } }, here)).toEqual(
+      [],
+    );
+    expect(date.check('2026-12-26', { max: { now: '+1 months' } }, here)).toEqual([
+      { path: '', code: 'too-late', message: 'Not after 1 month from today.' },
+    ]);
     expect(codes(date.check('2026-01-01', { min: '2026-02-01' }, here))).toEqual(['too-early']);
   });
   test('is written out for readers', () => {
     expect(date.inWords('2026-11-24', {}, { locale: 'en-GB' })).toBe('24 November 2026');
-    expect(date.rulesInWords({ min: { now: '-2 weeks' }, max: '2026-12-01' })).toBe('not before 2 weeks ago, not after 1 December 2026');
+    expect(date.rulesInWords({ min: { now: '-2 weeks' }, max: '2026-12-01' })).toBe(
+      'not before 2 weeks ago, not after 1 December 2026',
+    );
   });
 });
 
@@ -151,7 +249,10 @@ describe('choice', () => {
   test('is spoken by key and kept by id', () => {
     expect(choice.read('bird', groups)).toEqual({ ok: true, value: bird });
     expect(choice.speak(bird, groups)).toBe('bird');
-    expect(choice.read('bat', groups)).toEqual({ ok: false, faults: [{ path: '', code: 'not-a-choice', message: 'This takes one of: bird, insect, plant.' }] });
+    expect(choice.read('bat', groups)).toEqual({
+      ok: false,
+      faults: [{ path: '', code: 'not-a-choice', message: 'This takes one of: bird, insect, plant.' }],
+    });
   });
   test('keeps several in the order of the choices, each once', () => {
     expect(choice.read(['plant', 'bird', 'plant'], several)).toEqual({ ok: true, value: [bird, plant] });
@@ -170,7 +271,13 @@ describe('choice', () => {
   test('tells rules that contradict', () => {
     expect(codes(choice.checkRules({ ...several, min: 3, max: 2 }))).toEqual(['contradiction']);
     expect(codes(choice.checkRules({ ...several, min: 9, max: 9 }))).toEqual(['contradiction']);
-    expect(codes(choice.checkRules({ choices: [...groups.choices, { id: newId(), key: 'BIRD', label: 'Bird again' }] }))).toEqual(['same-key']);
+    expect(
+      codes(
+        choice.checkRules({
+          choices: [...groups.choices, { id: newId(), key: 'BIRD', label: 'Bird again' }],
+        }),
+      ),
+    ).toEqual(['same-key']);
     expect(choice.rulesInWords(several)).toBe('1 to 2 of 3');
   });
 });
@@ -178,50 +285,93 @@ describe('choice', () => {
 describe('normalise, keep, speak and read again', () => {
   const ajv = new Ajv2020({ strict: true });
   addFormats(ajv);
-  const day = fc.date({ min: new Date('1900-01-01'), max: new Date('2199-12-31'), noInvalidDate: true }).map((at) => at.toISOString().slice(0, 10));
+  const day = fc
+    .date({ min: new Date('1900-01-01'), max: new Date('2199-12-31'), noInvalidDate: true })
+    .map((at) => at.toISOString().slice(0, 10));
   const id = fc.uuid({ version: 4 });
   const words = (most: number) => fc.string({ unit: 'grapheme', maxLength: most });
-  const moment = fc.tuple(day, fc.nat(23), fc.nat(59)).map(([on, hour, minute]) => `${on}T${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`);
-  const inner = fc.record({ length: fc.double({ min: -1e6, max: 1e6, noNaN: true }), name: words(20) }, { requiredKeys: [] });
+  const moment = fc
+    .tuple(day, fc.nat(23), fc.nat(59))
+    .map(([on, hour, minute]) => `${on}T${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`);
+  const inner = fc.record(
+    { length: fc.double({ min: -1e6, max: 1e6, noNaN: true }), name: words(20) },
+    { requiredKeys: [] },
+  );
   const given: Record<Exclude<KindName, 'computed'>, fc.Arbitrary<Json>> = {
-    line: words(60), paragraphs: words(200), formatted: words(200).map((text) => formattedFrom(text)),
-    number: fc.double({ min: -1e9, max: 1e9, noNaN: true }), yesNo: fc.boolean(), date: day, moment, choice: fc.constantFrom('bird', 'insect', 'plant'), category: id, entry: id,
-    link: fc.oneof(fc.tuple(fc.webUrl(), words(20)).map(([url, localized]) => ({ to: 'url', url, words: localized })), id.map((page) => ({ to: 'page', page, newWindow: true })), fc.constant({ to: 'email', email: 'warden@quillwater.example' })),
-    media: fc.record({ media: id, alt: words(30) }, { requiredKeys: ['media'] }), spot: fc.record({ latitude: fc.double({ min: -90, max: 90, noNaN: true }), longitude: fc.double({ min: -180, max: 180, noNaN: true }), words: words(20) }),
-    group: inner as fc.Arbitrary<Json>, list: fc.array(inner, { maxLength: 4 }) as fc.Arbitrary<Json>,
+    line: words(60),
+    paragraphs: words(200),
+    formatted: words(200).map((text) => formattedFrom(text)),
+    number: fc.double({ min: -1e9, max: 1e9, noNaN: true }),
+    yesNo: fc.boolean(),
+    date: day,
+    moment,
+    choice: fc.constantFrom('bird', 'insect', 'plant'),
+    category: id,
+    entry: id,
+    link: fc.oneof(
+      fc.tuple(fc.webUrl(), words(20)).map(([url, localized]) => ({ to: 'url', url, words: localized })),
+      id.map((page) => ({ to: 'page', page, newWindow: true })),
+      fc.constant({ to: 'email', email: 'warden@quillwater.example' }),
+    ),
+    media: fc.record({ media: id, alt: words(30) }, { requiredKeys: ['media'] }),
+    spot: fc.record({
+      latitude: fc.double({ min: -90, max: 90, noNaN: true }),
+      longitude: fc.double({ min: -180, max: 180, noNaN: true }),
+      words: words(20),
+    }),
+    group: inner as fc.Arbitrary<Json>,
+    list: fc.array(inner, { maxLength: 4 }) as fc.Arbitrary<Json>,
   };
 
-  test.each(Object.keys(given) as (keyof typeof given)[])('%s comes back as it was kept, and fits its schema', (name) => {
-    const rules = rulesOf(name);
-    const kind = kinds[name] as Kind<KindName>;
-    const fits = ajv.compile(kind.valueSchema(rules as never));
-    let kept = 0;
-    fc.assert(fc.property(given[name], (input) => {
-      const first = kind.read(input, rules as never);
-      if (!first.ok || isEmpty(first.value as Json)) return;
-      kept += 1;
-      const spoken = kind.speak(first.value as never, rules as never);
-      expect([spoken, fits(spoken)]).toEqual([spoken, true]);
-      // What the database keeps is JSON.
-      const stored = JSON.parse(JSON.stringify(first.value)) as Json;
-      expect(stored).toEqual(first.value);
-      expect(kind.read(spoken, rules as never)).toEqual(first);
-      // A value that was read is never told to be of another kind, and can be said.
-      expect(typeof kind.inWords(stored as never, rules as never, { locale: 'en-GB' })).toBe('string');
-    }));
-    expect(kept).toBeGreaterThan(20);
-  });
+  test.each(Object.keys(given) as (keyof typeof given)[])(
+    '%s comes back as it was kept, and fits its schema',
+    (name) => {
+      const rules = rulesOf(name);
+      const kind = kinds[name] as Kind<KindName>;
+      const fits = ajv.compile(kind.valueSchema(rules as never));
+      let kept = 0;
+      fc.assert(
+        fc.property(given[name], (input) => {
+          const first = kind.read(input, rules as never);
+          if (!first.ok || isEmpty(first.value as Json)) return;
+          kept += 1;
+          const spoken = kind.speak(first.value as never, rules as never);
+          expect([spoken, fits(spoken)]).toEqual([spoken, true]);
+          // What the database keeps is JSON.
+          const stored = JSON.parse(JSON.stringify(first.value)) as Json;
+          expect(stored).toEqual(first.value);
+          expect(kind.read(spoken, rules as never)).toEqual(first);
+          // A value that was read is never told to be of another kind, and can be said.
+          expect(typeof kind.inWords(stored as never, rules as never, { locale: 'en-GB' })).toBe('string');
+        }),
+      );
+      expect(kept).toBeGreaterThan(20);
+    },
+  );
 
   test('several choices come back whatever order they were given in', () => {
-    fc.assert(fc.property(fc.shuffledSubarray(['bird', 'insect', 'plant']), (keys) => {
-      const read = kinds.choice.read(keys, several);
-      expect(read.ok && kinds.choice.speak(read.value, several)).toEqual(['bird', 'insect', 'plant'].filter((key) => keys.includes(key)));
-    }));
+    fc.assert(
+      fc.property(fc.shuffledSubarray(['bird', 'insect', 'plant']), (keys) => {
+        const read = kinds.choice.read(keys, several);
+        expect(read.ok && kinds.choice.speak(read.value, several)).toEqual(
+          ['bird', 'insect', 'plant'].filter((key) => keys.includes(key)),
+        );
+      }),
+    );
   });
 });
 
 describe('groups and lists', () => {
-  const nested = (depth: number): Field => (depth === 0 ? parts[0] as Field : { id: newId(), key: 'inside', label: 'Inside', kind: 'group', rules: { fields: [nested(depth - 1)] } });
+  const nested = (depth: number): Field =>
+    depth === 0
+      ? (parts[0] as Field)
+      : {
+          id: newId(),
+          key: 'inside',
+          label: 'Inside',
+          kind: 'group',
+          rules: { fields: [nested(depth - 1)] },
+        };
   const [length = ''] = parts.map(({ id }) => id);
 
   test('nest, each value told at its own path', () => {
@@ -230,8 +380,12 @@ describe('groups and lists', () => {
     const { values, faults } = fieldGroup.parseFields([deep], given, {});
     expect(faults).toEqual([]);
     expect(fieldGroup.serializeFields([deep], values)).toEqual(given);
-    expect(fieldGroup.checkFields([deep], values, here)).toMatchObject([{ path: '/inside/inside/inside/inside/length', code: 'too-small' }]);
-    expect(fieldGroup.parseFields([deep], { inside: { inside: { wings: 2 } } }, {}).faults).toMatchObject([{ path: '/inside/inside/wings', code: 'unknown-field' }]);
+    expect(fieldGroup.checkFields([deep], values, here)).toMatchObject([
+      { path: '/inside/inside/inside/inside/length', code: 'too-small' },
+    ]);
+    expect(fieldGroup.parseFields([deep], { inside: { inside: { wings: 2 } } }, {}).faults).toMatchObject([
+      { path: '/inside/inside/wings', code: 'unknown-field' },
+    ]);
     expect(nestingBound).toBeGreaterThanOrEqual(4);
   });
   test('a patch of a group leaves what it does not name; an empty group is absent', () => {
@@ -248,12 +402,19 @@ describe('groups and lists', () => {
     const spoken = kinds.list.speak(one.value, rules) as Json[];
     const back = kinds.list.read([...spoken].reverse(), rules);
     expect(back.ok && back.value.map(({ id }) => id)).toEqual(one.value.map(({ id }) => id).reverse());
-    expect(kinds.list.check(one.value, rules, here).map(({ path, code }) => [path, code])).toEqual(expect.arrayContaining([['', 'too-few'], ['/1/name', 'required']]));
+    expect(kinds.list.check(one.value, rules, here).map(({ path, code }) => [path, code])).toEqual(
+      expect.arrayContaining([
+        ['', 'too-few'],
+        ['/1/name', 'required'],
+      ]),
+    );
   });
   test('a field whose condition does not hold asks nothing', () => {
     const name: Field = { ...(parts[1] as Field), showWhen: { field: length, is: 'filled' } };
     expect(fieldGroup.checkFields([parts[0] as Field, name], {}, here)).toEqual([]);
-    expect(fieldGroup.checkFields([parts[0] as Field, name], { [length]: 2 }, here)).toMatchObject([{ path: '/name', code: 'required' }]);
+    expect(fieldGroup.checkFields([parts[0] as Field, name], { [length]: 2 }, here)).toMatchObject([
+      { path: '/name', code: 'required' },
+    ]);
   });
 });
 
@@ -262,10 +423,21 @@ describe('kinds that refer', () => {
   const scheme = newId();
   const type = newId();
   const known = {
-    entries: new Map([[heron, { type, title: 'Bell heron' }]]), categories: new Map([[water, { scheme, key: 'water', label: 'Water', trail: [water] }], [reed, { scheme, key: 'reed', label: 'Reed', trail: [water, reed] }]]),
-    media: new Map([[picture, { sort: 'picture' as const, label: 'A heron', address: '/media/x', alt: '', width: 300, height: 200 }]]), pages: new Map(),
+    entries: new Map([[heron, { type, title: 'Bell heron' }]]),
+    categories: new Map([
+      [water, { scheme, key: 'water', label: 'Water', trail: [water] }],
+      [reed, { scheme, key: 'reed', label: 'Reed', trail: [water, reed] }],
+    ]),
+    media: new Map([
+      [
+        picture,
+        { sort: 'picture' as const, label: 'A heron', address: '/media/x', alt: '', width: 300, height: 200 },
+      ],
+    ]),
+    pages: new Map(),
   };
-  const check = <K extends KindName>(kind: K, value: Json, rules: object) => codes((kinds[kind] as Kind<KindName>).check(value as never, rules as never, { ...here, known }));
+  const check = <K extends KindName>(kind: K, value: Json, rules: object) =>
+    codes((kinds[kind] as Kind<KindName>).check(value as never, rules as never, { ...here, known }));
 
   test('tell what is gone, and what may not stand there', () => {
     expect(check('entry', heron, { types: [type] })).toEqual([]);
@@ -276,25 +448,54 @@ describe('kinds that refer', () => {
     expect(check('category', reed, { scheme, under: 'reedbed' })).toEqual(['branch']);
     expect(check('media', { media: newId() }, { accept: [] })).toEqual(['gone']);
     expect(check('media', { media: picture }, { accept: ['picture'], altNeeded: true })).toEqual(['alt']);
-    expect(check('media', { media: picture, alt: 'A heron stands.' }, { accept: ['picture'], altNeeded: true })).toEqual([]);
-    expect(check('media', { media: picture, alt: 'x' }, { accept: ['picture'], leastWidth: 400 })).toEqual(['too-small']);
+    expect(
+      check('media', { media: picture, alt: 'A heron stands.' }, { accept: ['picture'], altNeeded: true }),
+    ).toEqual([]);
+    expect(check('media', { media: picture, alt: 'x' }, { accept: ['picture'], leastWidth: 400 })).toEqual([
+      'too-small',
+    ]);
   });
   test('say what they refer to, so that reach and deletion know it', () => {
-    expect(kinds.link.refers?.({ to: 'page', page: heron }, { allow: [] })).toEqual([{ path: '/page', sort: 'page', target: heron }]);
-    expect(kinds.media.refers?.([{ media: picture }], { accept: [], multiple: true })).toEqual([{ path: '/0', sort: 'media', target: picture }]);
-    const list: Field = { id: newId(), key: 'seen', label: 'Seen', kind: 'list', rules: { fields: [{ id: newId(), key: 'who', label: 'Who', kind: 'entry', rules: { types: [] } }] } };
+    expect(kinds.link.refers?.({ to: 'page', page: heron }, { allow: [] })).toEqual([
+      { path: '/page', sort: 'page', target: heron },
+    ]);
+    expect(kinds.media.refers?.([{ media: picture }], { accept: [], multiple: true })).toEqual([
+      { path: '/0', sort: 'media', target: picture },
+    ]);
+    const list: Field = {
+      id: newId(),
+      key: 'seen',
+      label: 'Seen',
+      kind: 'list',
+      rules: { fields: [{ id: newId(), key: 'who', label: 'Who', kind: 'entry', rules: { types: [] } }] },
+    };
     const { values } = fieldGroup.parseFields([list], { seen: [{ who: heron }] }, {});
-    expect(fieldGroup.referencesOf([list], values)).toEqual([{ path: '/seen/0/who', sort: 'entry', target: heron }]);
+    expect(fieldGroup.referencesOf([list], values)).toEqual([
+      { path: '/seen/0/who', sort: 'entry', target: heron },
+    ]);
   });
 });
 
 describe('computed', () => {
   const body: Field = { id: newId(), key: 'body', label: 'Body', kind: 'paragraphs', rules: {} };
   const name: Field = { id: newId(), key: 'name', label: 'Name', kind: 'line', rules: {} };
-  const many: Field = { id: newId(), key: 'many', label: 'Many', kind: 'entry', rules: { types: [], multiple: true } };
+  const many: Field = {
+    id: newId(),
+    key: 'many',
+    label: 'Many',
+    kind: 'entry',
+    rules: { types: [], multiple: true },
+  };
   const of = (how: string, from: Field[]) => {
-    const field = { id: newId(), key: 'c', label: 'C', kind: 'computed', rules: { how, from: from.map(({ id }) => id) } } as Field;
-    return (values: Record<string, Json>) => withComputed([body, name, many, field], values as never, 'en')[field.id];
+    const field = {
+      id: newId(),
+      key: 'c',
+      label: 'C',
+      kind: 'computed',
+      rules: { how, from: from.map(({ id }) => id) },
+    } as Field;
+    return (values: Record<string, Json>) =>
+      withComputed([body, name, many, field], values as never, 'en')[field.id];
   };
   test('is worked out from the others, and never taken from outside', () => {
     expect(of('wordCount', [body])({ [body.id]: 'One two three.' })).toBe(3);

@@ -11,17 +11,33 @@ export interface LineRules extends LengthRules {
   message?: string;
 }
 declare module './kind' {
-  interface KindRules { line: LineRules }
-  interface KindValues { line: string }
+  interface KindRules {
+    line: LineRules;
+  }
+  interface KindValues {
+    line: string;
+  }
 }
 
 const bound = 500;
 
 const formats: Record<LineFormat, { test: (text: string) => boolean; message: string; words: string }> = {
   plain: { test: () => true, message: '', words: '' },
-  email: { test: (text) => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text), message: 'Write an e-mail address, such as warden@quillwater.example.', words: 'an e-mail address' },
-  url: { test: (text) => URL.canParse(text) && /^https?:\/\//i.test(text), message: 'Write a whole address, beginning with https://.', words: 'a web address' },
-  phone: { test: (text) => /^\+?[0-9][0-9 ()./-]{3,}$/.test(text), message: 'Write a telephone number: digits, spaces and a leading + only.', words: 'a telephone number' },
+  email: {
+    test: (text) => /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(text),
+    message: 'Write an e-mail address, such as warden@quillwater.example.',
+    words: 'an e-mail address',
+  },
+  url: {
+    test: (text) => URL.canParse(text) && /^https?:\/\//i.test(text),
+    message: 'Write a whole address, beginning with https://.',
+    words: 'a web address',
+  },
+  phone: {
+    test: (text) => /^\+?[0-9][0-9 ()./-]{3,}$/.test(text),
+    message: 'Write a telephone number: digits, spaces and a leading + only.',
+    words: 'a telephone number',
+  },
 };
 
 /** The pattern at work, or nothing where it is none or could take beyond all measure to try (nested repeats). */
@@ -53,7 +69,15 @@ export const line: Kind<'line'> = {
   freshRules: () => ({ maxLength: 120 }),
   checkRules: (rules) => [
     ...lengthRulesFaults(rules),
-    ...(rules.pattern !== undefined && !compiled(rules.pattern) ? [{ path: '/pattern', code: 'pattern', message: 'This is no pattern that can be tried in good time. Write a simpler one.' }] : []),
+    ...(rules.pattern !== undefined && !compiled(rules.pattern)
+      ? [
+          {
+            path: '/pattern',
+            code: 'pattern',
+            message: 'This is no pattern that can be tried in good time. Write a simpler one.',
+          },
+        ]
+      : []),
   ],
   read(input) {
     const text = textIn(input, bound);
@@ -67,11 +91,23 @@ export const line: Kind<'line'> = {
     const format = formats[rules.format ?? 'plain'];
     if (!format.test(value)) faults.push({ path: '', code: 'format', message: format.message });
     const pattern = rules.pattern === undefined ? undefined : compiled(rules.pattern);
-    if (pattern && !pattern.test(value)) faults.push({ path: '', code: 'pattern', message: rules.message || 'This is not written as it must be here.' });
+    if (pattern && !pattern.test(value))
+      faults.push({
+        path: '',
+        code: 'pattern',
+        message: rules.message || 'This is not written as it must be here.',
+      });
     return faults;
   },
   indexShape: () => ({ column: 'TEXT', sort: 'text', many: false }),
   indexCell: (value) => ({ value }),
   inWords: (value) => value,
-  rulesInWords: (rules) => [formats[rules.format ?? 'plain'].words, rules.pattern === undefined ? '' : 'a pattern', lengthInWords(rules)].filter(Boolean).join(', '),
+  rulesInWords: (rules) =>
+    [
+      formats[rules.format ?? 'plain'].words,
+      rules.pattern === undefined ? '' : 'a pattern',
+      lengthInWords(rules),
+    ]
+      .filter(Boolean)
+      .join(', '),
 };

@@ -15,8 +15,12 @@ export interface ListRules {
 /** One item of a list: its permanent id and what it holds. */
 export type ListItem = { id: Id; values: FieldValues };
 declare module './kind' {
-  interface KindRules { list: ListRules }
-  interface KindValues { list: ListItem[] }
+  interface KindRules {
+    list: ListRules;
+  }
+  interface KindValues {
+    list: ListItem[];
+  }
 }
 
 export const listBound = 500;
@@ -27,17 +31,31 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
   label: 'List',
   purpose: 'The same few fields again and again, in order: facts, steps, opening hours.',
   rulesSchema: {
-    type: 'object', additionalProperties: false, required: ['fields'],
-    properties: { fields: { $ref: '#/$defs/fields' }, min: { type: 'integer', minimum: 0, maximum: listBound }, max: { type: 'integer', minimum: 1, maximum: listBound }, names: { $ref: '#/$defs/id' } },
+    type: 'object',
+    additionalProperties: false,
+    required: ['fields'],
+    properties: {
+      fields: { $ref: '#/$defs/fields' },
+      min: { type: 'integer', minimum: 0, maximum: listBound },
+      max: { type: 'integer', minimum: 1, maximum: listBound },
+      names: { $ref: '#/$defs/id' },
+    },
   },
   valueSchema: ({ max = listBound }) => ({ type: 'array', maxItems: max, items: { type: 'object' } }),
   comparisons: ['filled', 'empty'],
   freshRules: () => ({ fields: [] }),
   checkRules({ fields, min, max, names }) {
     const faults: Fault[] = [];
-    if (fields.length === 0) faults.push({ path: '/fields', code: 'empty', message: 'Its items hold no fields yet.' });
-    if (min !== undefined && max !== undefined && min > max) faults.push({ path: '/min', code: 'contradiction', message: 'The least number of items is over the most.' });
-    if (names !== undefined && !plainFields(fields).some(({ id }) => id === names)) faults.push({ path: '/names', code: 'gone', message: 'The field that names an item is gone.' });
+    if (fields.length === 0)
+      faults.push({ path: '/fields', code: 'empty', message: 'Its items hold no fields yet.' });
+    if (min !== undefined && max !== undefined && min > max)
+      faults.push({
+        path: '/min',
+        code: 'contradiction',
+        message: 'The least number of items is over the most.',
+      });
+    if (names !== undefined && !plainFields(fields).some(({ id }) => id === names))
+      faults.push({ path: '/names', code: 'gone', message: 'The field that names an item is gone.' });
     return faults;
   },
   read(input, { fields }) {
@@ -59,24 +77,45 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
     });
     return faults.length > 0 ? refuseAll(faults) : read(items);
   },
-  speak: (value, { fields }) => value.map(({ id, values }) => ({ _id: id, ...nesting.serializeFields(plainFields(fields), values) })),
+  speak: (value, { fields }) =>
+    value.map(({ id, values }) => ({ _id: id, ...nesting.serializeFields(plainFields(fields), values) })),
   check(value, { fields, min, max }, here) {
     const faults: Fault[] = [];
     const items = (n: number) => `${n} ${n === 1 ? 'item' : 'items'}`;
-    if (min !== undefined && value.length < min) faults.push({ path: '', code: 'too-few', message: `At least ${items(min)}; there ${value.length === 1 ? 'is' : 'are'} ${value.length}.` });
-    if (max !== undefined && value.length > max) faults.push({ path: '', code: 'too-many', message: `At most ${items(max)}; there are ${value.length}.` });
-    value.forEach(({ values }, i) => faults.push(...under(`/${i}`, nesting.checkFields(plainFields(fields), values, here))));
+    if (min !== undefined && value.length < min)
+      faults.push({
+        path: '',
+        code: 'too-few',
+        message: `At least ${items(min)}; there ${value.length === 1 ? 'is' : 'are'} ${value.length}.`,
+      });
+    if (max !== undefined && value.length > max)
+      faults.push({
+        path: '',
+        code: 'too-many',
+        message: `At most ${items(max)}; there are ${value.length}.`,
+      });
+    value.forEach(({ values }, i) =>
+      faults.push(...under(`/${i}`, nesting.checkFields(plainFields(fields), values, here))),
+    );
     return faults;
   },
-  refers: (value, { fields }) => value.flatMap(({ values }, i) => nesting.referencesOf(plainFields(fields), values).map((ref) => ({ ...ref, path: `/${i}${ref.path}` }))),
+  refers: (value, { fields }) =>
+    value.flatMap(({ values }, i) =>
+      nesting.referencesOf(plainFields(fields), values).map((ref) => ({ ...ref, path: `/${i}${ref.path}` })),
+    ),
   inside: ({ fields }) => fields,
   // The count of items stands in the sheet, so that tables can sort by it.
   indexShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
   indexCell: (value) => ({ value: value.length }),
-  inWords: (value, { fields }, speaking) => value.map(({ values }) => nesting.fieldsInWords(plainFields(fields), values, speaking)).filter(Boolean).join('; '),
+  inWords: (value, { fields }, speaking) =>
+    value
+      .map(({ values }) => nesting.fieldsInWords(plainFields(fields), values, speaking))
+      .filter(Boolean)
+      .join('; '),
   rulesInWords({ fields, min, max }) {
     const held = `${fields.length} ${fields.length === 1 ? 'field' : 'fields'} each`;
-    const many = min && max ? `${min} to ${max} items` : max ? `up to ${max} items` : min ? `at least ${min} items` : '';
+    const many =
+      min && max ? `${min} to ${max} items` : max ? `up to ${max} items` : min ? `at least ${min} items` : '';
     return [many, held].filter(Boolean).join(', ');
   },
 });

@@ -9,40 +9,58 @@ export interface MomentRules {
   max?: DayOrRelative;
 }
 declare module './kind' {
-  interface KindRules { moment: MomentRules }
+  interface KindRules {
+    moment: MomentRules;
+  }
   /** A day and a time of day as a clock on the wall shows it (ISO 8601 without an offset): `2026-11-24T10:30`. */
-  interface KindValues { moment: string }
+  interface KindValues {
+    moment: string;
+  }
 }
 
 const shape = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):([0-5]\d)(:00(\.0+)?)?$/;
 
 /** A day and time in words: "24 November 2026, 10:30". */
-export const momentInWords = (moment: string, locale: string): string => `${dayInWords(moment.slice(0, 10), locale)}, ${moment.slice(11)}`;
+export const momentInWords = (moment: string, locale: string): string =>
+  `${dayInWords(moment.slice(0, 10), locale)}, ${moment.slice(11)}`;
 
 export const moment: Kind<'moment'> = {
   name: 'moment',
   label: 'Moment',
   purpose: 'A day and a time of day, as the clock shows it where it happens.',
-  rulesSchema: { type: 'object', additionalProperties: false, properties: { min: boundSchema, max: boundSchema } },
+  rulesSchema: {
+    type: 'object',
+    additionalProperties: false,
+    properties: { min: boundSchema, max: boundSchema },
+  },
   valueSchema: () => ({ type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
   comparisons: ['equals', 'before', 'after', 'between', 'filled', 'empty'],
   freshRules: () => ({}),
   checkRules: ({ min, max }) =>
-    typeof min === 'string' && typeof max === 'string' && min > max ? [{ path: '/min', code: 'contradiction', message: 'The first day is after the last.' }] : [],
+    typeof min === 'string' && typeof max === 'string' && min > max
+      ? [{ path: '/min', code: 'contradiction', message: 'The first day is after the last.' }]
+      : [],
   read(input) {
     const found = typeof input === 'string' ? shape.exec(input) : null;
-    return found?.[1] && isDay(found[1]) ? read(`${found[1]}T${found[2]}:${found[3]}`) : refuse('kind', 'This takes a day and a time, written 2026-11-24T10:30.');
+    return found?.[1] && isDay(found[1])
+      ? read(`${found[1]}T${found[2]}:${found[3]}`)
+      : refuse('kind', 'This takes a day and a time, written 2026-11-24T10:30.');
   },
   speak: (value) => value,
   check(value, { min, max }, { today }) {
     const faults: Fault[] = [];
     const day = value.slice(0, 10);
-    if (min !== undefined && day < dayFrom(min, today)) faults.push({ path: '', code: 'too-early', message: `Not before ${boundInWords(min)}.` });
-    if (max !== undefined && day > dayFrom(max, today)) faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
+    if (min !== undefined && day < dayFrom(min, today))
+      faults.push({ path: '', code: 'too-early', message: `Not before ${boundInWords(min)}.` });
+    if (max !== undefined && day > dayFrom(max, today))
+      faults.push({ path: '', code: 'too-late', message: `Not after ${boundInWords(max)}.` });
     return faults;
   },
   indexShape: () => ({ column: 'TEXT', sort: 'value', many: false }),
   indexCell: (value) => ({ value }),
   inWords: (value, _rules, { locale }) => momentInWords(value, locale),
-  rulesInWords: ({ min, max }) => [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`].filter(Boolean).join(', '),
+  rulesInWords: ({ min, max }) =>
+    [min && `not before ${boundInWords(min)}`, max && `not after ${boundInWords(max)}`]
+      .filter(Boolean)
+      .join(', '),
 };

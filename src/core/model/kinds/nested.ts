@@ -3,7 +3,15 @@ import { pointer, read, refuse, refuseAll, under, type Fault, type Reading } fro
 import type { Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
 import type { Field, FieldEntry } from '../document';
-import { isEmpty, type Kind, type KindName, type Reference, type Speaking, type Surroundings, type Value } from './kind';
+import {
+  isEmpty,
+  type Kind,
+  type KindName,
+  type Reference,
+  type Speaking,
+  type Surroundings,
+  type Value,
+} from './kind';
 
 /** What a set of fields holds: values by field id. A field without a value is absent. */
 export type FieldValues = { [field: Id]: Value };
@@ -14,10 +22,12 @@ export type KindOf = <K extends KindName>(field: { kind: K }) => Kind<K>;
 export const nestingBound = 6;
 
 /** The fields themselves. Once a model is compiled there are no others: included sets have been put in their place. */
-export const plainFields = (entries: readonly FieldEntry[]): Field[] => entries.filter((entry): entry is Field => !('include' in entry));
+export const plainFields = (entries: readonly FieldEntry[]): Field[] =>
+  entries.filter((entry): entry is Field => !('include' in entry));
 
 /** Whether a value counts as left empty, by its kind where only the kind can tell. */
-const isBlank = (kind: Kind<KindName>, value: Value): boolean => isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
+const isBlank = (kind: Kind<KindName>, value: Value): boolean =>
+  isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
 
 /** The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks nothing. */
 export const visibleFields = (fields: readonly Field[], values: FieldValues, today: string): Field[] =>
@@ -29,7 +39,11 @@ export const visibleFields = (fields: readonly Field[], values: FieldValues, tod
  */
 export function nesting(kindOf: KindOf) {
   /** Lays what was given (by key; null empties) over what is kept. With any fault nothing may be kept. */
-  function parseFields(fields: readonly Field[], given: JsonObject, kept: FieldValues): { values: FieldValues; faults: Fault[] } {
+  function parseFields(
+    fields: readonly Field[],
+    given: JsonObject,
+    kept: FieldValues,
+  ): { values: FieldValues; faults: Fault[] } {
     const byKey = new Map(fields.map((field) => [field.key, field]));
     const values: FieldValues = { ...kept };
     const faults: Fault[] = [];
@@ -49,7 +63,10 @@ export function nesting(kindOf: KindOf) {
         delete values[field.id];
         continue;
       }
-      const value = field.kind === 'group' ? parseGroup(plainFields(field.rules.fields), input, values[field.id]) : kind.read(input, field.rules as never);
+      const value =
+        field.kind === 'group'
+          ? parseGroup(plainFields(field.rules.fields), input, values[field.id])
+          : kind.read(input, field.rules as never);
       if (!value.ok) faults.push(...under(at, value.faults));
       else if (isBlank(kind, value.value)) delete values[field.id];
       else values[field.id] = value.value;
@@ -65,10 +82,15 @@ export function nesting(kindOf: KindOf) {
   }
 
   function serializeFields(fields: readonly Field[], values: FieldValues): JsonObject {
-    return Object.fromEntries(fields.map((field) => {
-      const value = values[field.id];
-      return [field.key, value === undefined ? null : (kindOf(field) as Kind<KindName>).speak(value, field.rules as never)];
-    }));
+    return Object.fromEntries(
+      fields.map((field) => {
+        const value = values[field.id];
+        return [
+          field.key,
+          value === undefined ? null : (kindOf(field) as Kind<KindName>).speak(value, field.rules as never),
+        ];
+      }),
+    );
   }
 
   function checkFields(fields: readonly Field[], values: FieldValues, here: Surroundings): Fault[] {
@@ -78,10 +100,25 @@ export function nesting(kindOf: KindOf) {
       const value = values[field.id];
       const at = pointer('', field.key);
       if (value === undefined) {
-        return field.required ? [{ path: at, code: 'required', message: `${field.label} must be filled in before this can be published.` }] : [];
+        return field.required
+          ? [
+              {
+                path: at,
+                code: 'required',
+                message: `${field.label} must be filled in before this can be published.`,
+              },
+            ]
+          : [];
       }
       // A value kept from before a field changed its kind may no longer be of the kind: it is told, never thrown away.
-      if (!isOfKind(field, value)) return [{ path: at, code: 'kind', message: `${field.label} holds something of another kind. Fill it in again.` }];
+      if (!isOfKind(field, value))
+        return [
+          {
+            path: at,
+            code: 'kind',
+            message: `${field.label} holds something of another kind. Fill it in again.`,
+          },
+        ];
       return under(at, kind.check(value, field.rules as never, here));
     });
   }
@@ -101,17 +138,23 @@ export function nesting(kindOf: KindOf) {
     return fields.flatMap((field) => {
       const value = values[field.id];
       if (value === undefined || !isOfKind(field, value)) return [];
-      return ((kindOf(field) as Kind<KindName>).refers?.(value, field.rules as never) ?? []).map((ref) => ({ ...ref, path: pointer('', field.key) + ref.path }));
+      return ((kindOf(field) as Kind<KindName>).refers?.(value, field.rules as never) ?? []).map((ref) => ({
+        ...ref,
+        path: pointer('', field.key) + ref.path,
+      }));
     });
   }
 
   /** The values of a set of fields in words, those without left out: "Length: 70 cm, Weight: 1 kg". */
   function fieldsInWords(fields: readonly Field[], values: FieldValues, speaking: Speaking): string {
-    return fields.flatMap((field) => {
-      const value = values[field.id];
-      if (value === undefined || !isOfKind(field, value)) return [];
-      return [(kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking)];
-    }).filter(Boolean).join(', ');
+    return fields
+      .flatMap((field) => {
+        const value = values[field.id];
+        if (value === undefined || !isOfKind(field, value)) return [];
+        return [(kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking)];
+      })
+      .filter(Boolean)
+      .join(', ');
   }
 
   return { parseFields, parseGroup, serializeFields, checkFields, referencesOf, fieldsInWords, isOfKind };

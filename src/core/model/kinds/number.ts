@@ -9,12 +9,17 @@ export interface NumberRules {
   unit?: string;
 }
 declare module './kind' {
-  interface KindRules { number: NumberRules }
-  interface KindValues { number: number }
+  interface KindRules {
+    number: NumberRules;
+  }
+  interface KindValues {
+    number: number;
+  }
 }
 
 const withUnit = (value: number, rules: NumberRules, { locale }: Speaking = { locale: 'en' }) =>
-  new Intl.NumberFormat(locale, { maximumFractionDigits: rules.decimals ?? 0 }).format(value) + (rules.unit ? `\u00a0${rules.unit}` : '');
+  new Intl.NumberFormat(locale, { maximumFractionDigits: rules.decimals ?? 0 }).format(value) +
+  (rules.unit ? `\u00a0${rules.unit}` : '');
 
 export const number: Kind<'number'> = {
   name: 'number',
@@ -30,24 +35,40 @@ export const number: Kind<'number'> = {
       unit: { type: 'string', maxLength: 20 },
     },
   },
-  valueSchema: ({ min, max }) => ({ type: 'number', ...(min === undefined ? {} : { minimum: min }), ...(max === undefined ? {} : { maximum: max }) }),
+  valueSchema: ({ min, max }) => ({
+    type: 'number',
+    ...(min === undefined ? {} : { minimum: min }),
+    ...(max === undefined ? {} : { maximum: max }),
+  }),
   comparisons: ['equals', 'moreThan', 'lessThan', 'between', 'filled', 'empty'],
   freshRules: () => ({ decimals: 0 }),
   checkRules: ({ min, max }) =>
-    min !== undefined && max !== undefined && min > max ? [{ path: '/min', code: 'contradiction', message: 'The least is over the most.' }] : [],
+    min !== undefined && max !== undefined && min > max
+      ? [{ path: '/min', code: 'contradiction', message: 'The least is over the most.' }]
+      : [],
   read(input) {
     if (typeof input !== 'number' || !Number.isFinite(input)) return refuse('kind', 'This takes a number.');
-    if (Math.abs(input) > Number.MAX_SAFE_INTEGER) return refuse('bound', 'This number is too large to be kept exactly.');
+    if (Math.abs(input) > Number.MAX_SAFE_INTEGER)
+      return refuse('bound', 'This number is too large to be kept exactly.');
     return read(Object.is(input, -0) ? 0 : input);
   },
   speak: (value) => value,
   check(value, rules) {
     const faults: Fault[] = [];
-    if (rules.min !== undefined && value < rules.min) faults.push({ path: '', code: 'too-small', message: `At least ${withUnit(rules.min, rules)}.` });
-    if (rules.max !== undefined && value > rules.max) faults.push({ path: '', code: 'too-large', message: `At most ${withUnit(rules.max, rules)}.` });
+    if (rules.min !== undefined && value < rules.min)
+      faults.push({ path: '', code: 'too-small', message: `At least ${withUnit(rules.min, rules)}.` });
+    if (rules.max !== undefined && value > rules.max)
+      faults.push({ path: '', code: 'too-large', message: `At most ${withUnit(rules.max, rules)}.` });
     const decimals = rules.decimals ?? 0;
     if (Number(value.toFixed(decimals)) !== value) {
-      faults.push({ path: '', code: 'decimals', message: decimals === 0 ? 'A whole number, without a fraction.' : `At most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}.` });
+      faults.push({
+        path: '',
+        code: 'decimals',
+        message:
+          decimals === 0
+            ? 'A whole number, without a fraction.'
+            : `At most ${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}.`,
+      });
     }
     return faults;
   },
@@ -55,7 +76,19 @@ export const number: Kind<'number'> = {
   indexCell: (value) => ({ value }),
   inWords: withUnit,
   rulesInWords({ min, max, unit, decimals }) {
-    const range = min !== undefined && max !== undefined ? `${min} to ${max}` : min !== undefined ? `at least ${min}` : max !== undefined ? `at most ${max}` : '';
-    return [[range, unit && (range ? unit : `in ${unit}`)].filter(Boolean).join(' '), decimals ? `${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}` : ''].filter(Boolean).join(', ');
+    const range =
+      min !== undefined && max !== undefined
+        ? `${min} to ${max}`
+        : min !== undefined
+          ? `at least ${min}`
+          : max !== undefined
+            ? `at most ${max}`
+            : '';
+    return [
+      [range, unit && (range ? unit : `in ${unit}`)].filter(Boolean).join(' '),
+      decimals ? `${decimals} ${decimals === 1 ? 'decimal' : 'decimals'}` : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
   },
 };

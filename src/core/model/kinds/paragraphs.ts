@@ -7,8 +7,12 @@ export interface ParagraphsRules extends LengthRules {
   rows?: number;
 }
 declare module './kind' {
-  interface KindRules { paragraphs: ParagraphsRules }
-  interface KindValues { paragraphs: string }
+  interface KindRules {
+    paragraphs: ParagraphsRules;
+  }
+  interface KindValues {
+    paragraphs: string;
+  }
 }
 
 const bound = 50_000;
@@ -32,7 +36,15 @@ export const paragraphs: Kind<'paragraphs'> = {
   checkRules: lengthRulesFaults,
   read(input) {
     const text = textIn(input, bound);
-    return text.ok ? read(text.value.replace(/\r\n?/g, '\n').replace(/[ \t]+\n/g, '\n').replace(/\n{3,}/g, '\n\n').trim()) : text;
+    return text.ok
+      ? read(
+          text.value
+            .replace(/\r\n?/g, '\n')
+            .replace(/[ \t]+\n/g, '\n')
+            .replace(/\n{3,}/g, '\n\n')
+            .trim(),
+        )
+      : text;
   },
   speak: (value) => value,
   check: lengthFaults,

@@ -27,7 +27,13 @@ export function idsSchema(multiple = false): JsonObject {
 export const asList = <T>(value: T | T[]): T[] => (Array.isArray(value) ? value : [value]);
 
 /** Reads one thing, or a list of different things where the rules allow several. */
-export function parseSeveral<T>(input: Json, rules: SeveralRules, one: (input: Json) => Reading<T>, idOf: (thing: T) => string, words: string): Reading<T | T[]> {
+export function parseSeveral<T>(
+  input: Json,
+  rules: SeveralRules,
+  one: (input: Json) => Reading<T>,
+  idOf: (thing: T) => string,
+  words: string,
+): Reading<T | T[]> {
   if (!rules.multiple) return one(input);
   if (!Array.isArray(input)) return refuse('kind', `This takes a list of ${words}.`);
   if (input.length > severalBound) return refuse('bound', `At most ${severalBound} can be kept here.`);
@@ -42,17 +48,27 @@ export function parseSeveral<T>(input: Json, rules: SeveralRules, one: (input: J
 }
 
 /** Reads the id of something; `words` says what ("an entry"). */
-export const parseId = (input: Json, words: string): Reading<Id> => (typeof input === 'string' && isId(input) ? read(input) : refuse('kind', `This takes the id of ${words}.`));
+export const parseId = (input: Json, words: string): Reading<Id> =>
+  typeof input === 'string' && isId(input) ? read(input) : refuse('kind', `This takes the id of ${words}.`);
 
-export function severalFaults(count: number, { multiple, min, max }: SeveralRules, one: string, many: string): Fault[] {
+export function severalFaults(
+  count: number,
+  { multiple, min, max }: SeveralRules,
+  one: string,
+  many: string,
+): Fault[] {
   const counted = (n: number) => `${n} ${n === 1 ? one : many}`;
-  if (multiple && min !== undefined && count < min) return [{ path: '', code: 'too-few', message: `At least ${counted(min)}.` }];
-  if (multiple && max !== undefined && count > max) return [{ path: '', code: 'too-many', message: `At most ${counted(max)}.` }];
+  if (multiple && min !== undefined && count < min)
+    return [{ path: '', code: 'too-few', message: `At least ${counted(min)}.` }];
+  if (multiple && max !== undefined && count > max)
+    return [{ path: '', code: 'too-many', message: `At most ${counted(max)}.` }];
   return [];
 }
 
 export const severalRulesFaults = ({ min, max }: SeveralRules): Fault[] =>
-  min !== undefined && max !== undefined && min > max ? [{ path: '/min', code: 'contradiction', message: 'The least number is over the most.' }] : [];
+  min !== undefined && max !== undefined && min > max
+    ? [{ path: '/min', code: 'contradiction', message: 'The least number is over the most.' }]
+    : [];
 
 export function severalInWords({ multiple, min, max }: SeveralRules, one: string, many: string): string {
   if (!multiple) return `one ${one}`;

@@ -12,18 +12,30 @@ export const lengthOf = (text: string): number => Array.from(text).length;
 /** Reads text in Unicode's composed form (NFC), within a bound and without control characters that no reader sees. */
 export function textIn(input: Json, bound: number): Reading<string> {
   if (typeof input !== 'string') return refuse('kind', 'This takes words.');
-  if (!input.isWellFormed()) return refuse('characters', 'This holds half a character, which cannot be kept.');
+  if (!input.isWellFormed())
+    return refuse('characters', 'This holds half a character, which cannot be kept.');
   const text = input.normalize('NFC');
-  if (lengthOf(text) > bound) return refuse('bound', `This is longer than the ${bound.toLocaleString('en')} characters that can be kept here.`);
-   
-  if (/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text)) return refuse('characters', 'This holds control characters, which cannot be kept.');
+  if (lengthOf(text) > bound)
+    return refuse(
+      'bound',
+      `This is longer than the ${bound.toLocaleString('en')} characters that can be kept here.`,
+    );
+
+  if (/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/.test(text))
+    return refuse('characters', 'This holds control characters, which cannot be kept.');
   return read(text);
 }
 
 export function lengthFaults(text: string, rules: LengthRules): Fault[] {
   const length = lengthOf(text);
-  if (rules.maxLength !== undefined && length > rules.maxLength) return [{ path: '', code: 'too-long', message: `At most ${rules.maxLength} characters; this has ${length}.` }];
-  if (rules.minLength !== undefined && length < rules.minLength) return [{ path: '', code: 'too-short', message: `At least ${rules.minLength} characters; this has ${length}.` }];
+  if (rules.maxLength !== undefined && length > rules.maxLength)
+    return [
+      { path: '', code: 'too-long', message: `At most ${rules.maxLength} characters; this has ${length}.` },
+    ];
+  if (rules.minLength !== undefined && length < rules.minLength)
+    return [
+      { path: '', code: 'too-short', message: `At least ${rules.minLength} characters; this has ${length}.` },
+    ];
   return [];
 }
 

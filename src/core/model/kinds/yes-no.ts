@@ -7,8 +7,12 @@ export interface YesNoRules {
   no?: string;
 }
 declare module './kind' {
-  interface KindRules { yesNo: YesNoRules }
-  interface KindValues { yesNo: boolean }
+  interface KindRules {
+    yesNo: YesNoRules;
+  }
+  interface KindValues {
+    yesNo: boolean;
+  }
 }
 
 const words = { type: 'string', minLength: 1, maxLength: 40 };
@@ -21,12 +25,16 @@ export const yesNo: Kind<'yesNo'> = {
   valueSchema: () => ({ type: 'boolean' }),
   comparisons: ['equals', 'filled', 'empty'],
   freshRules: () => ({}),
-  checkRules: ({ yes, no }) => (yes !== undefined && yes === no ? [{ path: '/no', code: 'contradiction', message: 'Both answers have the same words.' }] : []),
-  read: (input) => (typeof input === 'boolean' ? read(input) : refuse('kind', 'This takes yes or no (true or false).')),
+  checkRules: ({ yes, no }) =>
+    yes !== undefined && yes === no
+      ? [{ path: '/no', code: 'contradiction', message: 'Both answers have the same words.' }]
+      : [],
+  read: (input) =>
+    typeof input === 'boolean' ? read(input) : refuse('kind', 'This takes yes or no (true or false).'),
   speak: (value) => value,
   check: () => [],
   indexShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
   indexCell: (value) => ({ value: value ? 1 : 0 }),
-  inWords: (value, rules) => (value ? rules.yes ?? 'Yes' : rules.no ?? 'No'),
+  inWords: (value, rules) => (value ? (rules.yes ?? 'Yes') : (rules.no ?? 'No')),
   rulesInWords: (rules) => (rules.yes || rules.no ? `${rules.yes ?? 'Yes'}, or ${rules.no ?? 'No'}` : ''),
 };

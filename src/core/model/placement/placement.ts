@@ -22,11 +22,17 @@ export interface Verdict {
 const yes: Verdict = { allowed: true, reasons: [] };
 const no = (...reasons: string[]): Verdict => ({ allowed: false, reasons });
 /** How a branch is spoken of by the title of its page, which may be gone. */
-export const branchName = (title: string | undefined): string => (title === undefined ? 'a page that is gone' : `“${title}”`);
+export const branchName = (title: string | undefined): string =>
+  title === undefined ? 'a page that is gone' : `“${title}”`;
 const pagesOf = (type: PageType, count: number) => `${count} ${count === 1 ? type.label : type.plural}`;
 
 /** Whether a page of a type may stand at a place, and if not, why. `pageName` tells the title of a page by its id. */
-export function mayStand(model: CompiledModel, child: Id, place: Place, pageName: (page: Id) => string | undefined = () => undefined): Verdict {
+export function mayStand(
+  model: CompiledModel,
+  child: Id,
+  place: Place,
+  pageName: (page: Id) => string | undefined = () => undefined,
+): Verdict {
   const type = model.pageType(child)?.definition;
   if (!type) return no('There is no such page type.');
   const parent = place.parentType === TOP ? undefined : model.pageType(place.parentType)?.definition;
@@ -36,15 +42,23 @@ export function mayStand(model: CompiledModel, child: Id, place: Place, pageName
     const homes = homesOf(model, child).map((home) => home.label);
     return no(
       `${parent ? parent.label : 'The top of a site'} may not hold ${type.label}.`,
-      homes.length > 0 ? `${type.label} may stand ${homes.join(', or ')}.` : `No page type may hold ${type.label} yet.`,
+      homes.length > 0
+        ? `${type.label} may stand ${homes.join(', or ')}.`
+        : `No page type may hold ${type.label} yet.`,
     );
   }
   const { onlyUnder } = placement;
-  if (onlyUnder !== undefined && !place.branch?.some(({ id }) => id === onlyUnder)) return no(`${type.label} may stand under ${parent?.label ?? 'the top'} only in the branch of ${branchName(pageName(onlyUnder))}.`);
+  if (onlyUnder !== undefined && !place.branch?.some(({ id }) => id === onlyUnder))
+    return no(
+      `${type.label} may stand under ${parent?.label ?? 'the top'} only in the branch of ${branchName(pageName(onlyUnder))}.`,
+    );
   if (placement.mostUnderOne !== undefined && place.sameTypeThere >= placement.mostUnderOne) {
-    return no(`${parent ? `One ${parent.label}` : 'The top of a site'} may hold at most ${pagesOf(type, placement.mostUnderOne)}.`);
+    return no(
+      `${parent ? `One ${parent.label}` : 'The top of a site'} may hold at most ${pagesOf(type, placement.mostUnderOne)}.`,
+    );
   }
-  if (type.mostInSite !== undefined && place.sameTypeInSite >= type.mostInSite) return no(`A site may have at most ${pagesOf(type, type.mostInSite)}.`);
+  if (type.mostInSite !== undefined && place.sameTypeInSite >= type.mostInSite)
+    return no(`A site may have at most ${pagesOf(type, type.mostInSite)}.`);
   return yes;
 }
 
@@ -65,8 +79,20 @@ export function childTypesOf(model: CompiledModel, parent: Id | typeof TOP): Com
 }
 
 /** The document in which pages of one type may, or may not, stand under another (or at the top). */
-export function placed(document: ModelDocument, parent: Id | typeof TOP, child: Id, may: boolean): ModelDocument {
-  const stands = document.placements.some((placement) => placement.parent === parent && placement.child === child);
+export function placed(
+  document: ModelDocument,
+  parent: Id | typeof TOP,
+  child: Id,
+  may: boolean,
+): ModelDocument {
+  const stands = document.placements.some(
+    (placement) => placement.parent === parent && placement.child === child,
+  );
   if (stands === may) return document;
-  return { ...document, placements: may ? [...document.placements, { id: newId(), parent, child }] : document.placements.filter((placement) => placement.parent !== parent || placement.child !== child) };
+  return {
+    ...document,
+    placements: may
+      ? [...document.placements, { id: newId(), parent, child }]
+      : document.placements.filter((placement) => placement.parent !== parent || placement.child !== child),
+  };
 }

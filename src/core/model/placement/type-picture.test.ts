@@ -5,11 +5,14 @@ import { newPageType } from '../fresh/start';
 import { typePicture } from './type-picture';
 
 const model = wideDocument();
-const node = (picture: ReturnType<typeof typePicture>, label: string) => picture.nodes.find((each) => each.label === label)!;
+const node = (picture: ReturnType<typeof typePicture>, label: string) =>
+  picture.nodes.find((each) => each.label === label)!;
 
 test('page types stand from the top down, by the fewest steps that lead to them', () => {
   const picture = typePicture(model, 'pages');
-  expect([TOP, 'Home', 'Plain page'].map((label) => node(picture, label === TOP ? 'The top of a site' : label).y)).toEqual([0.5, 1.5, 2.5]);
+  expect(
+    [TOP, 'Home', 'Plain page'].map((label) => node(picture, label === TOP ? 'The top of a site' : label).y),
+  ).toEqual([0.5, 1.5, 2.5]);
   expect(picture.links.map(({ words }) => words)).toEqual(['at most 1', '', '']);
   expect(picture.height).toBe(3);
 });
@@ -26,13 +29,23 @@ test('blocks stand by what may stand in what, with the names of the slots', () =
   const idOf = (label: string) => node(picture, label).id;
   expect(picture.links).toContainEqual({ from: idOf('Columns'), to: idOf('Teaser'), words: 'Left, Right' });
   expect(picture.links).toContainEqual({ from: idOf('Home'), to: idOf('Text'), words: 'Main, Foot' });
-  const alone: ModelDocument = { ...model, pageTypes: model.pageTypes.map((type) => ({ ...type, slots: type.slots.map((slot) => ({ ...slot, allows: [idOf('Text')] })) })) };
+  const alone: ModelDocument = {
+    ...model,
+    pageTypes: model.pageTypes.map((type) => ({
+      ...type,
+      slots: type.slots.map((slot) => ({ ...slot, allows: [idOf('Text')] })),
+    })),
+  };
   expect(node(typePicture(alone, 'blocks'), 'List of walks').unreachable).toBe(true);
 });
 
 test('eighty types stay apart, in lines no wider than the drawing', () => {
   const types = Array.from({ length: 80 }, (_, i) => newPageType(`Type ${i}`, { kind: 'blocks' }, []));
-  const placements = types.map((type, i) => ({ id: newId(), parent: i < 4 ? TOP : types[i % 4]!.id, child: type.id }));
+  const placements = types.map((type, i) => ({
+    id: newId(),
+    parent: i < 4 ? TOP : types[i % 4]!.id,
+    child: type.id,
+  }));
   const picture = typePicture({ ...model, pageTypes: types, placements }, 'pages');
   expect(new Set(picture.nodes.map(({ x, y }) => `${x} ${y}`)).size).toBe(81);
   for (const { x, y } of picture.nodes) {

@@ -39,9 +39,19 @@ function pagesDrawn(model: ModelDocument): Drawn {
   return {
     nodes: [
       { id: TOP, label: 'The top of a site', icon: 'home', sort: 'top', deadEnd: false },
-      ...model.pageTypes.map(({ id, label, icon }) => ({ id, label, icon, sort: 'page' as const, deadEnd: !holding.has(id) })),
+      ...model.pageTypes.map(({ id, label, icon }) => ({
+        id,
+        label,
+        icon,
+        sort: 'page' as const,
+        deadEnd: !holding.has(id),
+      })),
     ],
-    links: model.placements.map(({ parent, child, mostUnderOne }) => ({ from: parent, to: child, words: mostUnderOne === undefined ? '' : `at most ${mostUnderOne}` })),
+    links: model.placements.map(({ parent, child, mostUnderOne }) => ({
+      from: parent,
+      to: child,
+      words: mostUnderOne === undefined ? '' : `at most ${mostUnderOne}`,
+    })),
     starts: [TOP],
   };
 }
@@ -50,16 +60,25 @@ function blocksDrawn(model: ModelDocument): Drawn {
   const holders = [...model.pageTypes, ...model.blockTypes].filter(({ slots }) => slots.length > 0);
   const links = holders.flatMap(({ id, slots }) => {
     const into = new Map<Id, string[]>();
-    for (const slot of slots) for (const { id: type } of allowedIn(slot, model)) into.set(type, [...(into.get(type) ?? []), slot.label]);
+    for (const slot of slots)
+      for (const { id: type } of allowedIn(slot, model))
+        into.set(type, [...(into.get(type) ?? []), slot.label]);
     return [...into].map(([to, labels]) => ({ from: id, to, words: labels.join(', ') }));
   });
   const pages = model.pageTypes.filter(({ slots }) => slots.length > 0);
   return {
     nodes: [
       ...pages.map(({ id, label, icon }) => ({ id, label, icon, sort: 'page' as const, deadEnd: false })),
-      ...model.blockTypes.map(({ id, label, icon, slots }) => ({ id, label, icon, sort: 'block' as const, deadEnd: slots.some((slot) => allowedIn(slot, model).length === 0) })),
+      ...model.blockTypes.map(({ id, label, icon, slots }) => ({
+        id,
+        label,
+        icon,
+        sort: 'block' as const,
+        deadEnd: slots.some((slot) => allowedIn(slot, model).length === 0),
+      })),
     ],
-    links, starts: pages.map(({ id }) => id),
+    links,
+    starts: pages.map(({ id }) => id),
   };
 }
 
@@ -91,7 +110,9 @@ export function typePicture(model: ModelDocument, of: PictureOf): TypePicture {
   const drawn = of === 'pages' ? pagesDrawn(model) : blocksDrawn(model);
   const layers = layersOf(drawn);
   const reached = of === 'pages' ? reachable(model) : undefined;
-  const steps = [...group(drawn.nodes, ({ id }) => layers.get(id) ?? 0)].sort(([a], [b]) => a - b).map(([, nodes]) => nodes);
+  const steps = [...group(drawn.nodes, ({ id }) => layers.get(id) ?? 0)]
+    .sort(([a], [b]) => a - b)
+    .map(([, nodes]) => nodes);
   const into = group(drawn.links, ({ to }) => to);
   const x = new Map<string, number>();
   const width = Math.min(ACROSS, max(steps, (nodes) => nodes.length) ?? 1);
@@ -99,17 +120,29 @@ export function typePicture(model: ModelDocument, of: PictureOf): TypePicture {
   const placed: PictureNode[] = [];
   for (const nodes of steps) {
     const middle = (id: string) => mean(into.get(id) ?? [], ({ from }) => x.get(from)) ?? width / 2;
-    const ordered = nodes.map((node, i) => ({ node, middle: middle(node.id), i })).sort((a, b) => a.middle - b.middle || a.i - b.i);
+    const ordered = nodes
+      .map((node, i) => ({ node, middle: middle(node.id), i }))
+      .sort((a, b) => a.middle - b.middle || a.i - b.i);
     for (let from = 0; from < ordered.length; from += ACROSS) {
       const row = ordered.slice(from, from + ACROSS);
       row.forEach(({ node }, i) => {
         const at = ((i + 0.5) * width) / row.length;
         x.set(node.id, at);
-        placed.push({ ...node, x: at, y: line + 0.5, unreachable: reached ? !reached.has(node.id) : node.sort === 'block' && !into.has(node.id) });
+        placed.push({
+          ...node,
+          x: at,
+          y: line + 0.5,
+          unreachable: reached ? !reached.has(node.id) : node.sort === 'block' && !into.has(node.id),
+        });
       });
       line += 1;
     }
   }
   const known = new Set(placed.map(({ id }) => id));
-  return { nodes: placed, links: drawn.links.filter(({ from, to }) => known.has(from) && known.has(to)), width, height: Math.max(1, line) };
+  return {
+    nodes: placed,
+    links: drawn.links.filter(({ from, to }) => known.has(from) && known.has(to)),
+    width,
+    height: Math.max(1, line),
+  };
 }

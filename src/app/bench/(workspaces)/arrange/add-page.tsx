@@ -13,12 +13,24 @@ import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 
 /** Makes a page below another: only the types that may stand there can be chosen, the others say why not. */
-export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /** The site at whose top it stands, where it stands below no page. */ site?: string; onClose: () => void }): ReactElement {
+export function AddPage({
+  parent,
+  site,
+  onClose,
+}: {
+  parent: TreePage | null;
+  /** The site at whose top it stands, where it stands below no page. */ site?: string;
+  onClose: () => void;
+}): ReactElement {
   const model = useModel();
   const client = useQueryClient();
   const router = useRouter();
   const atTop = site === undefined ? {} : { site };
-  const { data: below } = useAsk('typesUnder', { path: { id: parent?.id ?? '' } }, { enabled: parent !== null });
+  const { data: below } = useAsk(
+    'typesUnder',
+    { path: { id: parent?.id ?? '' } },
+    { enabled: parent !== null },
+  );
   const { data: top } = useAsk('topTypes', { query: atTop }, { enabled: parent === null });
   const { data: listings } = useAsk('listings');
   const verdicts = (parent ? below : top)?.items ?? [];
@@ -30,15 +42,28 @@ export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /*
   const [listing, setListing] = useState('');
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
-  const { data: address } = useAsk('addressFor', { query: { title: title.trim(), type: key ?? '', ...(parent ? { parent: parent.id } : atTop) } }, { enabled: key !== undefined && title.trim() !== '' });
-  const at = (path: string) => problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
+  const { data: address } = useAsk(
+    'addressFor',
+    { query: { title: title.trim(), type: key ?? '', ...(parent ? { parent: parent.id } : atTop) } },
+    { enabled: key !== undefined && title.trim() !== '' },
+  );
+  const at = (path: string) =>
+    problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   const make = async (event: FormEvent) => {
     event.preventDefault();
     if (!key) return;
     setBusy(true);
     setProblem(undefined);
     try {
-      const made = await ask('addPage', { body: { type: key, parent: parent?.id ?? null, ...(parent ? {} : atTop), values: { [titleKey]: title }, ...(listing && type?.definition.source.kind === 'listing' ? { listing } : {}) } });
+      const made = await ask('addPage', {
+        body: {
+          type: key,
+          parent: parent?.id ?? null,
+          ...(parent ? {} : atTop),
+          values: { [titleKey]: title },
+          ...(listing && type?.definition.source.kind === 'listing' ? { listing } : {}),
+        },
+      });
       void client.invalidateQueries();
       onClose();
       router.push(`/bench/arrange/${made.id}`);
@@ -50,33 +75,80 @@ export function AddPage({ parent, site, onClose }: { parent: TreePage | null; /*
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="add-page">
       <form onSubmit={(event) => void make(event)} noValidate>
-        <DialogTitle id="add-page">{parent ? `A page under ${parent.title}` : 'The page at the top'}</DialogTitle>
+        <DialogTitle id="add-page">
+          {parent ? `A page under ${parent.title}` : 'The page at the top'}
+        </DialogTitle>
         <DialogContent>
           <div className={styles.form}>
             <Labelled id="page-type" label="Type" group faults={at('/parent')}>
               <div className={styles.types} tabIndex={-1}>
                 {verdicts.map(({ id, label, allowed, reasons }) => (
                   <label key={id} className={styles.type} data-chosen={id === key} data-not={!allowed}>
-                    <input type="radio" name="page-type" value={id ?? ''} checked={id === key} disabled={!allowed} onChange={() => setChosen(id ?? undefined)} />
+                    <input
+                      type="radio"
+                      name="page-type"
+                      value={id ?? ''}
+                      checked={id === key}
+                      disabled={!allowed}
+                      onChange={() => setChosen(id ?? undefined)}
+                    />
                     <span>{label}</span>
-                    <small>{allowed ? model.pageTypeByKey(id ?? '')?.definition.purpose : reasons.join(' ')}</small>
+                    <small>
+                      {allowed ? model.pageTypeByKey(id ?? '')?.definition.purpose : reasons.join(' ')}
+                    </small>
                   </label>
                 ))}
               </div>
             </Labelled>
-            <TextBox id="page-title" label="Title" value={title} onChange={setTitle} faults={at(`/values/${titleKey}`)} autoFocus help={address && title.trim() ? <>Its address becomes <Mono>{address.address}</Mono></> : 'The address is made from it.'} />
+            <TextBox
+              id="page-title"
+              label="Title"
+              value={title}
+              onChange={setTitle}
+              faults={at(`/values/${titleKey}`)}
+              autoFocus
+              help={
+                address && title.trim() ? (
+                  <>
+                    Its address becomes <Mono>{address.address}</Mono>
+                  </>
+                ) : (
+                  'The address is made from it.'
+                )
+              }
+            />
             {type?.definition.source.kind === 'listing' && (
               <Labelled id="page-listing" label="Filled by" faults={at('/listing')}>
-                <Select displayEmpty fullWidth value={listing} onChange={({ target }) => setListing(target.value)} labelId="page-listing-label" SelectDisplayProps={{ id: 'page-listing' }}>
+                <Select
+                  displayEmpty
+                  fullWidth
+                  value={listing}
+                  onChange={({ target }) => setListing(target.value)}
+                  labelId="page-listing-label"
+                  SelectDisplayProps={{ id: 'page-listing' }}
+                >
                   <MenuItem value="">Chosen later</MenuItem>
-                  {listings?.items.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+                  {listings?.items.map(({ id, label }) => (
+                    <MenuItem key={id} value={id}>
+                      {label}
+                    </MenuItem>
+                  ))}
                 </Select>
               </Labelled>
             )}
-            {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
+            {problem && problem.faults.length === 0 && (
+              <Note sort="error" role="alert">
+                {problem.message}
+              </Note>
+            )}
           </div>
         </DialogContent>
-        <DialogActions><Button onClick={onClose}>Leave it</Button><Button type="submit" variant="contained" disabled={busy || !key || !title.trim()}>Make the page</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button type="submit" variant="contained" disabled={busy || !key || !title.trim()}>
+            Make the page
+          </Button>
+        </DialogActions>
       </form>
     </Dialog>
   );

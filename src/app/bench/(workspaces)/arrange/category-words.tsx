@@ -43,11 +43,35 @@ export function CategoryWords({ page, scheme, shown, onShown, disabled }: Props)
     }
   };
   return (
-    <Labelled id="shown-category" label="Looked at by" help={words.length === 0 ? 'No category has words of its own yet.' : `With words of their own: ${words.map(({ title }) => title).join(', ')}.`} faults={problem === undefined ? [] : [problem]}>
+    <Labelled
+      id="shown-category"
+      label="Looked at by"
+      help={
+        words.length === 0
+          ? 'No category has words of its own yet.'
+          : `With words of their own: ${words.map(({ title }) => title).join(', ')}.`
+      }
+      faults={problem === undefined ? [] : [problem]}
+    >
       <div className={styles.byCategory}>
-        <CategoryPick id="shown-category" offered={items} trails={trailsOf(items)} value={shown} onPick={onShown} placeholder="The first with something in it" />
-        {own && <Button component={Link} href={`/bench/arrange/${own.id}`}>Its own words</Button>}
-        {!own && !disabled && <Button disabled={shown === undefined} onClick={() => void begin()}>Give it words of its own</Button>}
+        <CategoryPick
+          id="shown-category"
+          offered={items}
+          trails={trailsOf(items)}
+          value={shown}
+          onPick={onShown}
+          placeholder="The first with something in it"
+        />
+        {own && (
+          <Button component={Link} href={`/bench/arrange/${own.id}`}>
+            Its own words
+          </Button>
+        )}
+        {!own && !disabled && (
+          <Button disabled={shown === undefined} onClick={() => void begin()}>
+            Give it words of its own
+          </Button>
+        )}
       </div>
     </Labelled>
   );

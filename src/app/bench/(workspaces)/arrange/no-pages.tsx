@@ -17,9 +17,15 @@ export function NoPages({ site }: { site?: SiteAnswer }): ReactElement {
       <div className={look.empty}>
         <strong>Here pages stand in a tree.</strong>
         <p>{site ? site.label : 'The site'} has no page yet. It begins with the page at its top.</p>
-        {mayArrange && <Button variant="contained" onClick={() => setAdding(true)}>Make the top page</Button>}
+        {mayArrange && (
+          <Button variant="contained" onClick={() => setAdding(true)}>
+            Make the top page
+          </Button>
+        )}
       </div>
-      {adding && <AddPage parent={null} {...(site ? { site: site.id } : {})} onClose={() => setAdding(false)} />}
+      {adding && (
+        <AddPage parent={null} {...(site ? { site: site.id } : {})} onClose={() => setAdding(false)} />
+      )}
     </Workspace>
   );
 }

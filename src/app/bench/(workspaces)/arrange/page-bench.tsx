@@ -53,7 +53,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const tell = useTell();
   const type = model.pageTypeByKey(initial.type);
   // Words of one category only add to what all of them say: nothing of them is needed.
-  const fields: readonly Field[] = (type?.fields ?? []).map((field) => (initial.category === null ? field : { ...field, required: false }));
+  const fields: readonly Field[] = (type?.fields ?? []).map((field) =>
+    initial.category === null ? field : { ...field, required: false },
+  );
   const mayArrange = useMay('arrange pages');
   const { data: listings } = useAsk('listings');
   const locales = model.document.locales.others;
@@ -65,21 +67,38 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
     sendable: (given) => (type ? sendableOf(model, type, fields, given, today) : {}),
-    send: async (changes, revision) => drafted(await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes, locales) })),
+    send: async (changes, revision) =>
+      drafted(
+        await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes, locales) }),
+      ),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && drafted(other);
     },
   });
   const { kept, given, status } = draft;
-  const { data: drawn } = useAsk('pagePreview', { path: { id: kept.id }, query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) } });
-  const { data: homePage } = useAsk('page', { path: { id: kept.parent ?? '' } }, { enabled: kept.category !== null && kept.parent !== null });
+  const { data: drawn } = useAsk('pagePreview', {
+    path: { id: kept.id },
+    query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) },
+  });
+  const { data: homePage } = useAsk(
+    'page',
+    { path: { id: kept.parent ?? '' } },
+    { enabled: kept.category !== null && kept.parent !== null },
+  );
   const { revision } = kept;
   useEffect(() => {
     // Kept words are drawn as visitors would see them.
     if (revision !== initial.revision) void client.invalidateQueries({ queryKey: ['pagePreview'] });
   }, [client, revision, initial.revision]);
-  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  useHotkeys(
+    'mod+s',
+    (event) => {
+      event.preventDefault();
+      void draft.settle();
+    },
+    { enableOnFormTags: true },
+  );
   const asked = useSearchParams();
   const [askedField, askedBlock] = [type?.field(asked.get('field') ?? '')?.key, asked.get('block')];
   useEffect(() => {
@@ -87,15 +106,27 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     else if (askedField !== undefined) goToField(askedField);
   }, [askedBlock, askedField]);
   if (!type) return null;
-  const entries = type.definition.source.kind === 'entry' ? model.contentType(type.definition.source.type) : undefined;
-  const scheme = type.definition.source.kind === 'category' ? model.scheme(type.definition.source.scheme) : undefined;
+  const entries =
+    type.definition.source.kind === 'entry' ? model.contentType(type.definition.source.type) : undefined;
+  const scheme =
+    type.definition.source.kind === 'category' ? model.scheme(type.definition.source.scheme) : undefined;
   const { values, slots } = apart(given);
   const reading = parseForm(everyFieldOf(model, fields), values, today);
-  const blockFaults = [...slotFaults(model, type, given), ...kept.faults.filter(({ path }) => path.startsWith('/slots'))];
+  const blockFaults = [
+    ...slotFaults(model, type, given),
+    ...kept.faults.filter(({ path }) => path.startsWith('/slots')),
+  ];
   const told = new Set(reading.faults.map(({ path }) => path));
-  const others = faultsInForm([...draft.faults, ...kept.faults.filter(({ path }) => path === '/listing'), ...(problem?.faults ?? [])]).filter(({ path }) => !told.has(path));
+  const others = faultsInForm([
+    ...draft.faults,
+    ...kept.faults.filter(({ path }) => path === '/listing'),
+    ...(problem?.faults ?? []),
+  ]).filter(({ path }) => !told.has(path));
   const faults = [...reading.faults, ...others.filter(({ path }) => path.startsWith('/values/'))];
-  const act = async (what: (revision: number) => Promise<PageAnswer | void>, done: string): Promise<boolean> => {
+  const act = async (
+    what: (revision: number) => Promise<PageAnswer | void>,
+    done: string,
+  ): Promise<boolean> => {
     setProblem(undefined);
     try {
       const settled = await draft.settle();
@@ -111,111 +142,334 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     }
   };
   const path = { id: kept.id };
-  const layers: Layers = [{ source: 'site', layer: model.document.settings }, { source: 'type', layer: type.definition.settings }, { source: 'page', layer: { set: kept.settings as { [key: string]: string } } }];
-  const set = (key: SettingKey, value: Json) => void act((revision) => ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }), 'It is set.');
-  const publish = () => act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
-  const withdraw = () => act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
+  const layers: Layers = [
+    { source: 'site', layer: model.document.settings },
+    { source: 'type', layer: type.definition.settings },
+    { source: 'page', layer: { set: kept.settings as { [key: string]: string } } },
+  ];
+  const set = (key: SettingKey, value: Json) =>
+    void act(
+      (revision) =>
+        ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }),
+      'It is set.',
+    );
+  const publish = () =>
+    act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
+  const withdraw = () =>
+    act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
   const bin = async () => {
-    if (await act((revision) => ask('binPage', { path, revision }), 'The page is in the bin.')) router.push('/bench/arrange');
+    if (await act((revision) => ask('binPage', { path, revision }), 'The page is in the bin.'))
+      router.push('/bench/arrange');
   };
   const listing = listings?.items.find(({ id }) => id === kept.listing);
   // Of those that fill it or stand in its blocks; words of a category stand on a page that its home fills.
   const standing = JSON.stringify([kept.listing, kept.slots, kept.byHand]);
-  const handOrdered = (listings?.items ?? []).filter((each) => goesByHand(each) && (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)));
+  const handOrdered = (listings?.items ?? []).filter(
+    (each) =>
+      goesByHand(each) &&
+      (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)),
+  );
   const shown = kept.shown.length > 0;
-  const seenAt = entries || scheme ? drawn?.page.address ?? kept.address : kept.address;
-  const title = String(given[type.field(type.definition.title)?.key ?? ''] ?? '') || (kept.category === null ? '' : kept.title);
+  const seenAt = entries || scheme ? (drawn?.page.address ?? kept.address) : kept.address;
+  const title =
+    String(given[type.field(type.definition.title)?.key ?? ''] ?? '') ||
+    (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
   const needsListing = type.definition.source.kind === 'listing' && kept.listing === null;
   // What is told at its own field is not told again over the bench.
-  const words = problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
+  const words =
+    problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
   const preview = (
     <>
       <Eyebrow>How it will look</Eyebrow>
-      {scheme && kept.category === null && <CategoryWords page={kept} scheme={scheme.id} shown={shownCategory} onShown={setShownCategory} disabled={!mayArrange} />}
-      {drawn && <PageDrawing page={drawn.page} label="How the page will look" items={6} onPoint={(pointed) => { const to = targetOf(pointed, { own: entries ? undefined : { sort: 'page', id: kept.id }, blocks: {}, page: kept.id }); if (to) router.push(to); }} />}
+      {scheme && kept.category === null && (
+        <CategoryWords
+          page={kept}
+          scheme={scheme.id}
+          shown={shownCategory}
+          onShown={setShownCategory}
+          disabled={!mayArrange}
+        />
+      )}
+      {drawn && (
+        <PageDrawing
+          page={drawn.page}
+          label="How the page will look"
+          items={6}
+          onPoint={(pointed) => {
+            const to = targetOf(pointed, {
+              own: entries ? undefined : { sort: 'page', id: kept.id },
+              blocks: {},
+              page: kept.id,
+            });
+            if (to) router.push(to);
+          }}
+        />
+      )}
     </>
   );
   return (
     <Workspace
-      outline={<SiteTree here={kept.id} />} outlineLabel="Site tree"
-      reach={(
+      outline={<SiteTree here={kept.id} />}
+      outlineLabel="Site tree"
+      reach={
         <>
-          {mayArrange && kept.category === null && <PagePlace page={kept} act={act} slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)} />}
+          {mayArrange && kept.category === null && (
+            <PagePlace
+              page={kept}
+              act={act}
+              slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)}
+            />
+          )}
           <section className={styles.settings}>
             <Eyebrow>Settings</Eyebrow>
             <SettingsHere
-              id="page-setting" keys={settingKeys.filter((key) => key !== 'firstState' && !ofListings.includes(key) && (entries || (key !== 'showNeighbours' && key !== 'showRelated')) && (key !== 'inNavigation' || type.definition.inNavigation === 'editor'))} disabled={!mayArrange}
-              layers={layers} onChange={set}
+              id="page-setting"
+              keys={settingKeys.filter(
+                (key) =>
+                  key !== 'firstState' &&
+                  !ofListings.includes(key) &&
+                  (entries || (key !== 'showNeighbours' && key !== 'showRelated')) &&
+                  (key !== 'inNavigation' || type.definition.inNavigation === 'editor'),
+              )}
+              disabled={!mayArrange}
+              layers={layers}
+              onChange={set}
             />
             <Eyebrow>Of the listings on it</Eyebrow>
             <SettingsHere
-              id="page-listings-setting" keys={ofListings} varies="what each listing says" disabled={!mayArrange}
-              layers={layers} onChange={set}
+              id="page-listings-setting"
+              keys={ofListings}
+              varies="what each listing says"
+              disabled={!mayArrange}
+              layers={layers}
+              onChange={set}
             />
           </section>
           <section>
             <Eyebrow>Reach of this page</Eyebrow>
             <Stem
               label="Reach of this page"
-              from={[{ key: 'type', label: type.definition.label, detail: 'frames it', href: `/bench/shape/pages/${type.definition.key}` }, ...(listing ? [{ key: 'listing', label: listing.label, detail: 'fills it', href: `/bench/map/${listing.id}` }] : [])]}
+              from={[
+                {
+                  key: 'type',
+                  label: type.definition.label,
+                  detail: 'frames it',
+                  href: `/bench/shape/pages/${type.definition.key}`,
+                },
+                ...(listing
+                  ? [
+                      {
+                        key: 'listing',
+                        label: listing.label,
+                        detail: 'fills it',
+                        href: `/bench/map/${listing.id}`,
+                      },
+                    ]
+                  : []),
+              ]}
               here={{ label: title || 'Without a name', detail: kept.address }}
-              to={kept.pages.filter(({ id }) => id !== kept.id).slice(0, 8).map((page) => ({ key: page.id, label: page.label, detail: 'names it', href: `/bench/arrange/${page.id}` }))}
+              to={kept.pages
+                .filter(({ id }) => id !== kept.id)
+                .slice(0, 8)
+                .map((page) => ({
+                  key: page.id,
+                  label: page.label,
+                  detail: 'names it',
+                  href: `/bench/arrange/${page.id}`,
+                }))}
             />
           </section>
         </>
-      )}
+      }
     >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>{type.definition.label} <Mono>{kept.address}</Mono></span></div>
+          <div className={look.eyebrow}>
+            <span>
+              {type.definition.label} <Mono>{kept.address}</Mono>
+            </span>
+          </div>
           <h1>{title || 'Without a name'}</h1>
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
             <StateMark state={kept.state} />
-            <span className={look.pencil} role="status">{status === 'kept' ? (shown ? (kept.differs ? 'Visitors still see it as it was.' : 'Visitors see it like this.') : 'Visitors do not see it.') : status === 'not kept' ? 'Not kept yet' : 'Keeping…'}</span>
+            <span className={look.pencil} role="status">
+              {status === 'kept'
+                ? shown
+                  ? kept.differs
+                    ? 'Visitors still see it as it was.'
+                    : 'Visitors see it like this.'
+                  : 'Visitors do not see it.'
+                : status === 'not kept'
+                  ? 'Not kept yet'
+                  : 'Keeping…'}
+            </span>
           </div>
         </div>
         <div className={look.acts}>
-          {shown && <Button component={Link} href={`/bench/point?at=${encodeURIComponent(seenAt)}`}>Point at it</Button>}
-          {shown && <Button component="a" href={seenAt} target="_blank" rel="noreferrer">As a visitor</Button>}
+          {shown && (
+            <Button component={Link} href={`/bench/point?at=${encodeURIComponent(seenAt)}`}>
+              Point at it
+            </Button>
+          )}
+          {shown && (
+            <Button component="a" href={seenAt} target="_blank" rel="noreferrer">
+              As a visitor
+            </Button>
+          )}
           {mayArrange && (
             <>
               {!scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}
-              {shown ? <Button onClick={() => void withdraw()}>Withdraw</Button> : kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>}
-              <Button variant="contained" disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')} onClick={() => void publish()}>Publish</Button>
+              {shown ? (
+                <Button onClick={() => void withdraw()}>Withdraw</Button>
+              ) : (
+                kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>
+              )}
+              <Button
+                variant="contained"
+                disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')}
+                onClick={() => void publish()}
+              >
+                Publish
+              </Button>
             </>
           )}
         </div>
       </div>
-      {words && <Note sort="error" role="alert">{words}</Note>}
-      {entries && <Note sort="info">It says how the page of each {entries.definition.label} is, at <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them. Beside the form stands one as an example.</Note>}
-      {scheme && kept.category === null && <Note sort="info">It says how the page of each {scheme.definition.label} is, below <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them, until one has words of its own. Fields that the {scheme.definition.label} has itself, under the same key, are taken from it.</Note>}
-      {scheme && kept.category !== null && <Note sort="info">These words stand on the page of {kept.title} alone, and stay with it when it moves or goes into another. What is left empty is as all of them say.</Note>}
-      {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
+      {words && (
+        <Note sort="error" role="alert">
+          {words}
+        </Note>
+      )}
+      {entries && (
+        <Note sort="info">
+          It says how the page of each {entries.definition.label} is, at{' '}
+          <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them.
+          Beside the form stands one as an example.
+        </Note>
+      )}
+      {scheme && kept.category === null && (
+        <Note sort="info">
+          It says how the page of each {scheme.definition.label} is, below{' '}
+          <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them,
+          until one has words of its own. Fields that the {scheme.definition.label} has itself, under the same
+          key, are taken from it.
+        </Note>
+      )}
+      {scheme && kept.category !== null && (
+        <Note sort="info">
+          These words stand on the page of {kept.title} alone, and stay with it when it moves or goes into
+          another. What is left empty is as all of them say.
+        </Note>
+      )}
+      {draft.broughtBack && (
+        <Note sort="info" role="status">
+          Words that were not kept when you left are back in the form.
+        </Note>
+      )}
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
             <LanguageChoice value={language} onChange={setLanguage} />
-            <EntryForm fields={fieldsFor(fields, language)} values={values} faults={faults} onChange={draft.change} disabled={!mayArrange} />
+            <EntryForm
+              fields={fieldsFor(fields, language)}
+              values={values}
+              faults={faults}
+              onChange={draft.change}
+              disabled={!mayArrange}
+            />
             {type.definition.source.kind === 'collection' && (
-              <PickedEntries page={kept} types={type.definition.source.types} disabled={!mayArrange} faults={others.filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom').map(({ message }) => message)} onChange={(patch, done) => void act((revision) => ask('changePage', { path, revision, body: patch }), done)} />
+              <PickedEntries
+                page={kept}
+                types={type.definition.source.types}
+                disabled={!mayArrange}
+                faults={others
+                  .filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom')
+                  .map(({ message }) => message)}
+                onChange={(patch, done) =>
+                  void act((revision) => ask('changePage', { path, revision, body: patch }), done)
+                }
+              />
             )}
             {(type.definition.source.kind === 'listing' || (scheme && kept.category === null)) && (
-              <Labelled id="listing" label="Filled by the listing" needed={!scheme} faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}>
-                <Select displayEmpty fullWidth disabled={!mayArrange} value={kept.listing ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { listing: target.value || null } }), 'Another listing fills it.')} labelId="listing-label" SelectDisplayProps={{ id: 'listing' }}>
+              <Labelled
+                id="listing"
+                label="Filled by the listing"
+                needed={!scheme}
+                faults={others.filter((fault) => fault.path === '/listing').map(({ message }) => message)}
+              >
+                <Select
+                  displayEmpty
+                  fullWidth
+                  disabled={!mayArrange}
+                  value={kept.listing ?? ''}
+                  onChange={({ target }) =>
+                    void act(
+                      (revision) =>
+                        ask('changePage', { path, revision, body: { listing: target.value || null } }),
+                      'Another listing fills it.',
+                    )
+                  }
+                  labelId="listing-label"
+                  SelectDisplayProps={{ id: 'listing' }}
+                >
                   <MenuItem value="">None yet</MenuItem>
-                  {listings?.items.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+                  {listings?.items.map(({ id, label }) => (
+                    <MenuItem key={id} value={id}>
+                      {label}
+                    </MenuItem>
+                  ))}
                 </Select>
               </Labelled>
             )}
-            {handOrdered.map((each) => <PlacedByHand key={each.id} page={kept} listing={each} disabled={!mayArrange} onChange={(byHand) => void act((revision) => ask('changePage', { path, revision, body: { byHand } }), 'It stands in another order here.')} />)}
+            {handOrdered.map((each) => (
+              <PlacedByHand
+                key={each.id}
+                page={kept}
+                listing={each}
+                disabled={!mayArrange}
+                onChange={(byHand) =>
+                  void act(
+                    (revision) => ask('changePage', { path, revision, body: { byHand } }),
+                    'It stands in another order here.',
+                  )
+                }
+              />
+            ))}
             {type.definition.slots.map((slot) => (
-              <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(blockFaults, `/slots/${slot.key}`)} disabled={!mayArrange} today={today} language={language} path={`slot-${slot.key}`} onChange={(blocks) => draft.change(slotName(slot.key), blocks)} />
+              <SlotForm
+                key={slot.id}
+                slot={slot}
+                model={model}
+                blocks={blocksIn(slots[slot.key])}
+                faults={faultsBelow(blockFaults, `/slots/${slot.key}`)}
+                disabled={!mayArrange}
+                today={today}
+                language={language}
+                path={`slot-${slot.key}`}
+                onChange={(blocks) => draft.change(slotName(slot.key), blocks)}
+              />
             ))}
             {type.definition.layouts.length > 1 && (
               <Labelled id="layout" label="Layout">
-                <Select fullWidth disabled={!mayArrange} value={kept.layout ?? type.definition.layouts[0]?.key ?? ''} onChange={({ target }) => void act((revision) => ask('changePage', { path, revision, body: { layout: target.value } }), 'It is set out in another layout.')} labelId="layout-label" SelectDisplayProps={{ id: 'layout' }}>
-                  {type.definition.layouts.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
+                <Select
+                  fullWidth
+                  disabled={!mayArrange}
+                  value={kept.layout ?? type.definition.layouts[0]?.key ?? ''}
+                  onChange={({ target }) =>
+                    void act(
+                      (revision) => ask('changePage', { path, revision, body: { layout: target.value } }),
+                      'It is set out in another layout.',
+                    )
+                  }
+                  labelId="layout-label"
+                  SelectDisplayProps={{ id: 'layout' }}
+                >
+                  {type.definition.layouts.map(({ key, label }) => (
+                    <MenuItem key={key} value={key}>
+                      {label}
+                    </MenuItem>
+                  ))}
                 </Select>
               </Labelled>
             )}
@@ -223,7 +477,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </Frame>
       </SideBySide>
       {adding && <AddPage parent={kept} onClose={() => setAdding(false)} />}
-      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />}
+      {draft.conflicts.length > 0 && (
+        <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />
+      )}
     </Workspace>
   );
 }

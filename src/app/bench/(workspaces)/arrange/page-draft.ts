@@ -10,10 +10,17 @@ import { parseForm } from '../../../../ui/parse-form';
 /** Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by itself. */
 const SLOT = 'slot ';
 export const slotName = (key: string): string => SLOT + key;
-const slotOf = (name: string): string | undefined => (name.startsWith(SLOT) ? name.slice(SLOT.length) : undefined);
+const slotOf = (name: string): string | undefined =>
+  name.startsWith(SLOT) ? name.slice(SLOT.length) : undefined;
 
 /** A page's answer with its slots among its values, as the draft edits it. */
-export const withSlots = (answer: PageAnswer): PageAnswer => ({ ...answer, values: { ...answer.values, ...Object.fromEntries(Object.entries(answer.slots).map(([key, blocks]) => [slotName(key), blocks])) } });
+export const withSlots = (answer: PageAnswer): PageAnswer => ({
+  ...answer,
+  values: {
+    ...answer.values,
+    ...Object.fromEntries(Object.entries(answer.slots).map(([key, blocks]) => [slotName(key), blocks])),
+  },
+});
 
 /** What of the draft are fields, and what are slots by their keys. */
 export function apart(given: JsonObject): { values: JsonObject; slots: JsonObject } {
@@ -34,14 +41,31 @@ export function patchOf(changes: JsonObject, locales: readonly string[]): PagePa
 }
 
 /** The faults of the blocks in a draft that are no value of their kind: they are told at once, and not sent. */
-export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] => parseSlots(model, type.definition.slots, apart(given).slots, {}, '/slots').faults;
+export const slotFaults = (model: CompiledModel, type: CompiledType<PageType>, given: JsonObject): Fault[] =>
+  parseSlots(model, type.definition.slots, apart(given).slots, {}, '/slots').faults;
 
 /** The fields of a page as its draft holds them: its own, and the localised ones in every other language. */
-export const everyFieldOf = (model: CompiledModel, fields: readonly Field[]): Field[] => [...fields, ...model.document.locales.others.flatMap((locale) => fieldsIn(fields, locale))];
+export const everyFieldOf = (model: CompiledModel, fields: readonly Field[]): Field[] => [
+  ...fields,
+  ...model.document.locales.others.flatMap((locale) => fieldsIn(fields, locale)),
+];
 
 /** What of a draft can be sent: fields and slots that can be read. */
-export function sendableOf(model: CompiledModel, type: CompiledType<PageType>, fields: readonly Field[], given: JsonObject, today: string): JsonObject {
+export function sendableOf(
+  model: CompiledModel,
+  type: CompiledType<PageType>,
+  fields: readonly Field[],
+  given: JsonObject,
+  today: string,
+): JsonObject {
   const { values, slots } = apart(given);
   const broken = new Set(slotFaults(model, type, given).map(({ path }) => path.split('/')[2]));
-  return { ...parseForm(everyFieldOf(model, fields), values, today).sendable, ...Object.fromEntries(Object.entries(slots).filter(([key]) => !broken.has(key)).map(([key, blocks]) => [slotName(key), blocks])) };
+  return {
+    ...parseForm(everyFieldOf(model, fields), values, today).sendable,
+    ...Object.fromEntries(
+      Object.entries(slots)
+        .filter(([key]) => !broken.has(key))
+        .map(([key, blocks]) => [slotName(key), blocks]),
+    ),
+  };
 }

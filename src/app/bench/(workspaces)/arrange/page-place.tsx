@@ -25,27 +25,99 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
   const siblings = (tree?.pages ?? []).filter((each) => each.parent === page.parent);
   const at = siblings.findIndex(({ id }) => id === page.id);
   const put = (parent: string | null, after: string | null | undefined, done: string) =>
-    act((revision) => ask('movePage', { path: { id: page.id }, revision, body: { parent, ...(after === undefined ? {} : { after }) } }), done);
-  const shift = (way: -1 | 1) => put(page.parent, way === 1 ? siblings[at + 1]?.id ?? null : siblings[at - 2]?.id ?? null, way === 1 ? 'It stands one place further down.' : 'It stands one place further up.');
-  if (page.parent === null) return <section><Eyebrow>Place</Eyebrow><p>At the top of the site, at <code>{page.address}</code>.</p></section>;
+    act(
+      (revision) =>
+        ask('movePage', {
+          path: { id: page.id },
+          revision,
+          body: { parent, ...(after === undefined ? {} : { after }) },
+        }),
+      done,
+    );
+  const shift = (way: -1 | 1) =>
+    put(
+      page.parent,
+      way === 1 ? (siblings[at + 1]?.id ?? null) : (siblings[at - 2]?.id ?? null),
+      way === 1 ? 'It stands one place further down.' : 'It stands one place further up.',
+    );
+  if (page.parent === null)
+    return (
+      <section>
+        <Eyebrow>Place</Eyebrow>
+        <p>
+          At the top of the site, at <code>{page.address}</code>.
+        </p>
+      </section>
+    );
   return (
     <section>
       <Eyebrow>Place</Eyebrow>
-      <form className={styles.place} onSubmit={(event) => { event.preventDefault(); void act((revision) => ask('changePage', { path: { id: page.id }, revision, body: { slug: slug ?? page.slug } }), 'It has its new address.').then((done) => { if (done) setSlug(undefined); }); }}>
-        <TextBox id="slug" label="Last piece of its address" value={slug ?? page.slug} onChange={setSlug} faults={slugFaults} slotProps={{ input: { spellCheck: false, style: { fontFamily: 'JetBrains Mono, monospace', fontSize: 12.5 } } }} />
-        <Button type="submit" disabled={slug === undefined || slug === page.slug}>Change</Button>
+      <form
+        className={styles.place}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act(
+            (revision) =>
+              ask('changePage', { path: { id: page.id }, revision, body: { slug: slug ?? page.slug } }),
+            'It has its new address.',
+          ).then((done) => {
+            if (done) setSlug(undefined);
+          });
+        }}
+      >
+        <TextBox
+          id="slug"
+          label="Last piece of its address"
+          value={slug ?? page.slug}
+          onChange={setSlug}
+          faults={slugFaults}
+          slotProps={{
+            input: { spellCheck: false, style: { fontFamily: 'JetBrains Mono, monospace', fontSize: 12.5 } },
+          }}
+        />
+        <Button type="submit" disabled={slug === undefined || slug === page.slug}>
+          Change
+        </Button>
       </form>
       <div style={{ display: 'flex', alignItems: 'center', gap: 4, fontSize: 13 }}>
-        <span>{at + 1} of {siblings.length} beside one another</span>
-        <IconButton sx={{ ml: 'auto' }} aria-label="Move up" disabled={at <= 0} onClick={() => void shift(-1)}><ArrowUp size={15} /></IconButton>
-        <IconButton aria-label="Move down" disabled={at < 0 || at >= siblings.length - 1} onClick={() => void shift(1)}><ArrowDown size={15} /></IconButton>
+        <span>
+          {at + 1} of {siblings.length} beside one another
+        </span>
+        <IconButton
+          sx={{ ml: 'auto' }}
+          aria-label="Move up"
+          disabled={at <= 0}
+          onClick={() => void shift(-1)}
+        >
+          <ArrowUp size={15} />
+        </IconButton>
+        <IconButton
+          aria-label="Move down"
+          disabled={at < 0 || at >= siblings.length - 1}
+          onClick={() => void shift(1)}
+        >
+          <ArrowDown size={15} />
+        </IconButton>
       </div>
-      <Button onClick={() => setMoving(!moving)} aria-expanded={moving}>Give it another home</Button>
+      <Button onClick={() => setMoving(!moving)} aria-expanded={moving}>
+        Give it another home
+      </Button>
       {moving && (
         <div className={styles.homes} role="group" aria-label="Homes for this page">
           {homes?.items.map(({ id, label, allowed, reasons }) => (
-            <button key={id} type="button" className={styles.home} disabled={!allowed || id === page.parent} onClick={() => void put(id, undefined, `It stands under ${label}.`).then((done) => { if (done) setMoving(false); })}>
-              {label}{(!allowed || id === page.parent) && <small>{reasons.join(' ')}</small>}
+            <button
+              key={id}
+              type="button"
+              className={styles.home}
+              disabled={!allowed || id === page.parent}
+              onClick={() =>
+                void put(id, undefined, `It stands under ${label}.`).then((done) => {
+                  if (done) setMoving(false);
+                })
+              }
+            >
+              {label}
+              {(!allowed || id === page.parent) && <small>{reasons.join(' ')}</small>}
             </button>
           ))}
         </div>

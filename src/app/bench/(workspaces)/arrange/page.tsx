@@ -4,7 +4,11 @@ import { siteTree } from '../../../../services/pages/write';
 import { signedIn } from '../../signed-in';
 import { NoPages } from './no-pages';
 
-export default async function ArrangePage({ searchParams }: { searchParams: Promise<{ site?: string | string[] }> }): Promise<ReactElement> {
+export default async function ArrangePage({
+  searchParams,
+}: {
+  searchParams: Promise<{ site?: string | string[] }>;
+}): Promise<ReactElement> {
   const { installation } = await signedIn();
   const { site: asked } = await searchParams;
   const { pages, sites } = await siteTree(installation);

@@ -15,7 +15,8 @@ import styles from './arrange.module.css';
 const NEXT = 8;
 
 /** Whether a listing's rule begins with what is placed by hand where it stands. */
-export const goesByHand = ({ rule }: ListingAnswer): boolean => Array.isArray(rule.order) && isJsonObject(rule.order[0]) && rule.order[0].by === 'byHandHere';
+export const goesByHand = ({ rule }: ListingAnswer): boolean =>
+  Array.isArray(rule.order) && isJsonObject(rule.order[0]) && rule.order[0].by === 'byHandHere';
 
 interface Props {
   page: PageAnswer;
@@ -28,20 +29,63 @@ interface Props {
 export function PlacedByHand({ page, listing, disabled, onChange }: Props): ReactElement {
   const placed = page.byHand[listing.id] ?? [];
   const at = page.category === null ? { page: page.id } : { page: page.id, category: page.category };
-  const { data } = useAsk('tryListing', { body: { rule: { ...listing.rule, limit: Math.min(listingBounds.limit, placed.length + NEXT), perPage: null, skip: null }, at, byHand: placed } });
+  const { data } = useAsk('tryListing', {
+    body: {
+      rule: {
+        ...listing.rule,
+        limit: Math.min(listingBounds.limit, placed.length + NEXT),
+        perPage: null,
+        skip: null,
+      },
+      at,
+      byHand: placed,
+    },
+  });
   const known = useKnown(placed);
   const shown = new Map((data?.entries ?? []).map(({ id, face }) => [id, face.heading?.[0]?.words ?? '']));
-  const nameOf = (id: string) => known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? shown.get(id) ?? '…';
+  const nameOf = (id: string) =>
+    known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? shown.get(id) ?? '…';
   const next = [...shown].filter(([id]) => !placed.includes(id)).slice(0, NEXT);
   const put = (ids: string[]) => onChange({ [listing.id]: ids.length > 0 ? ids : null });
   const id = `by-hand-${listing.id}`;
   return (
-    <Labelled id={id} group label={`Placed first in ${listing.label}`} help={placed.length === 0 ? 'Nothing yet: it stands as the listing says.' : 'Then comes the rest, as the listing says.'}>
+    <Labelled
+      id={id}
+      group
+      label={`Placed first in ${listing.label}`}
+      help={
+        placed.length === 0
+          ? 'Nothing yet: it stands as the listing says.'
+          : 'Then comes the rest, as the listing says.'
+      }
+    >
       <fieldset disabled={disabled} className={styles.picks}>
-        <ChosenList label={`Placed first in ${listing.label}`} onChange={put} items={placed.map((each) => ({ id: each, label: nameOf(each), ...(data && !shown.has(each) ? { mark: <small className={styles.pickmark} data-standing="not shown">not in the list here</small> } : {}) }))} />
+        <ChosenList
+          label={`Placed first in ${listing.label}`}
+          onChange={put}
+          items={placed.map((each) => ({
+            id: each,
+            label: nameOf(each),
+            ...(data && !shown.has(each)
+              ? {
+                  mark: (
+                    <small className={styles.pickmark} data-standing="not shown">
+                      not in the list here
+                    </small>
+                  ),
+                }
+              : {}),
+          }))}
+        />
         {!disabled && placed.length < listingBounds.byHand && next.length > 0 && (
           <ul className={styles.placeNext} aria-label="Place next">
-            {next.map(([each, name]) => <li key={each}><Button size="small" onClick={() => put([...placed, each])}>Place {name}</Button></li>)}
+            {next.map(([each, name]) => (
+              <li key={each}>
+                <Button size="small" onClick={() => put([...placed, each])}>
+                  Place {name}
+                </Button>
+              </li>
+            ))}
           </ul>
         )}
       </fieldset>

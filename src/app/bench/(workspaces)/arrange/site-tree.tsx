@@ -26,18 +26,35 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
       {sites.map((site) => {
         const standing = pages.filter((page) => page.site === site.id);
         return (
-          <OutlineGroup key={site.id} title={sites.length === 1 ? 'Site tree' : site.label} count={standing.length}>
+          <OutlineGroup
+            key={site.id}
+            title={sites.length === 1 ? 'Site tree' : site.label}
+            count={standing.length}
+          >
             {standing.map((page) => (
               <OutlineRow
-                key={page.id} label={page.title || 'Without a name'} icon={<TypeIcon name={model.pageTypeByKey(page.type)?.definition.icon ?? 'page'} />} depth={deep.get(page.id) ?? 0} href={`/bench/arrange/${page.id}`} here={page.id === here}
+                key={page.id}
+                label={page.title || 'Without a name'}
+                icon={<TypeIcon name={model.pageTypeByKey(page.type)?.definition.icon ?? 'page'} />}
+                depth={deep.get(page.id) ?? 0}
+                href={`/bench/arrange/${page.id}`}
+                here={page.id === here}
                 {...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const })}
               />
             ))}
-            {standing.length === 0 && <OutlineRow label="Make its top page" icon={<Plus size={15} aria-hidden="true" />} href={`/bench/arrange?site=${site.id}`} />}
+            {standing.length === 0 && (
+              <OutlineRow
+                label="Make its top page"
+                icon={<Plus size={15} aria-hidden="true" />}
+                href={`/bench/arrange?site=${site.id}`}
+              />
+            )}
           </OutlineGroup>
         );
       })}
-      <OutlineGroup title="Sites" count={sites.length}><OutlineRow label="All sites" href="/bench/arrange/sites" /></OutlineGroup>
+      <OutlineGroup title="Sites" count={sites.length}>
+        <OutlineRow label="All sites" href="/bench/arrange/sites" />
+      </OutlineGroup>
     </>
   );
 }

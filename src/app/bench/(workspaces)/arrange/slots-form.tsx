@@ -19,33 +19,56 @@ import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 
-export const blocksIn = (value: Json | undefined): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
+export const blocksIn = (value: Json | undefined): JsonObject[] =>
+  Array.isArray(value) ? value.filter(isJsonObject) : [];
 
 const asText = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
 const valuesIn = (block: JsonObject): JsonObject => (isJsonObject(block.values) ? block.values : {});
 
-const translationsIn = (block: JsonObject): JsonObject => (isJsonObject(block.translations) ? block.translations : {});
+const translationsIn = (block: JsonObject): JsonObject =>
+  isJsonObject(block.translations) ? block.translations : {};
 
 /** A block that says something else, in the main language or another. */
 function saying(block: JsonObject, change: JsonObject, language: string): JsonObject {
   const { values = {}, translations = {} } = localizedPatchOf(change, language ? [language] : []);
   const kept = translationsIn(block);
   const own = kept[language];
-  const next = language ? { ...kept, [language]: { ...(isJsonObject(own) ? own : {}), ...(translations[language] as JsonObject) } } : kept;
-  return { ...block, values: { ...valuesIn(block), ...values }, ...(Object.keys(next).length > 0 ? { translations: next } : {}) };
+  const next = language
+    ? {
+        ...kept,
+        [language]: { ...(isJsonObject(own) ? own : {}), ...(translations[language] as JsonObject) },
+      }
+    : kept;
+  return {
+    ...block,
+    values: { ...valuesIn(block), ...values },
+    ...(Object.keys(next).length > 0 ? { translations: next } : {}),
+  };
 }
 
 /** What names a block in its slot: its title field, else its first words. */
 function nameOf(block: JsonObject, model: CompiledModel): string {
   const type = model.blockTypeByKey(asText(block.type));
-  const title = type?.definition.title ? type.field(type.definition.title)?.key : type?.fields.find(({ kind }) => kind === 'line')?.key;
+  const title = type?.definition.title
+    ? type.field(type.definition.title)?.key
+    : type?.fields.find(({ kind }) => kind === 'line')?.key;
   return title === undefined ? '' : asText(valuesIn(block)[title]);
 }
 
 /** A copy with ids of its own, as an independent block. */
 const copyOf = (block: JsonObject): JsonObject => {
   const { preset: _preset, held: _held, slots, ...rest } = block;
-  return { ...rest, id: newId(), ...(isJsonObject(slots) ? { slots: Object.fromEntries(Object.entries(slots).map(([key, inner]) => [key, blocksIn(inner).map(copyOf)])) } : {}) };
+  return {
+    ...rest,
+    id: newId(),
+    ...(isJsonObject(slots)
+      ? {
+          slots: Object.fromEntries(
+            Object.entries(slots).map(([key, inner]) => [key, blocksIn(inner).map(copyOf)]),
+          ),
+        }
+      : {}),
+  };
 };
 
 interface SlotProps {
@@ -74,64 +97,163 @@ interface BlockProps {
 }
 
 /** The variant a block is shown in, of those its type allows. */
-function VariantOf({ block, model, disabled, onChange }: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
+function VariantOf({
+  block,
+  model,
+  disabled,
+  onChange,
+}: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
   const allowed = model.blockTypeByKey(asText(block.type))?.definition.face.variants ?? [];
   const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
   if (variants.length === 0) return null;
   const id = `variant-${asText(block.id)}`;
   return (
     <Labelled id={id} label="Look">
-      <Select fullWidth displayEmpty disabled={disabled} value={asText(block.variant)} labelId={`${id}-label`} SelectDisplayProps={{ id }} onChange={({ target }) => { const { variant: _v, ...rest } = block; onChange(target.value ? { ...rest, variant: target.value } : rest); }}>
+      <Select
+        fullWidth
+        displayEmpty
+        disabled={disabled}
+        value={asText(block.variant)}
+        labelId={`${id}-label`}
+        SelectDisplayProps={{ id }}
+        onChange={({ target }) => {
+          const { variant: _v, ...rest } = block;
+          onChange(target.value ? { ...rest, variant: target.value } : rest);
+        }}
+      >
         <MenuItem value="">As usual</MenuItem>
-        {variants.map(({ key, label }) => <MenuItem key={key} value={key}>{label}</MenuItem>)}
+        {variants.map(({ key, label }) => (
+          <MenuItem key={key} value={key}>
+            {label}
+          </MenuItem>
+        ))}
       </Select>
     </Labelled>
   );
 }
 
-function ListingOf({ block, faults, disabled, onChange }: Pick<BlockProps, 'block' | 'faults' | 'disabled' | 'onChange'>): ReactElement {
+function ListingOf({
+  block,
+  faults,
+  disabled,
+  onChange,
+}: Pick<BlockProps, 'block' | 'faults' | 'disabled' | 'onChange'>): ReactElement {
   const { data } = useAsk('listings');
   const id = `listing-${asText(block.id)}`;
   return (
-    <Labelled id={id} label="Shows the listing" needed faults={faultsBelow(faults, '/listing').map(({ message }) => message)}>
-      <Select fullWidth displayEmpty disabled={disabled} value={data ? asText(block.listing) : ''} labelId={`${id}-label`} SelectDisplayProps={{ id }} onChange={({ target }) => onChange({ ...block, listing: target.value || null })}>
+    <Labelled
+      id={id}
+      label="Shows the listing"
+      needed
+      faults={faultsBelow(faults, '/listing').map(({ message }) => message)}
+    >
+      <Select
+        fullWidth
+        displayEmpty
+        disabled={disabled}
+        value={data ? asText(block.listing) : ''}
+        labelId={`${id}-label`}
+        SelectDisplayProps={{ id }}
+        onChange={({ target }) => onChange({ ...block, listing: target.value || null })}
+      >
         <MenuItem value="">None yet</MenuItem>
-        {data?.items.map((listing) => <MenuItem key={listing.id} value={listing.id}>{listing.label}</MenuItem>)}
+        {data?.items.map((listing) => (
+          <MenuItem key={listing.id} value={listing.id}>
+            {listing.label}
+          </MenuItem>
+        ))}
       </Select>
     </Labelled>
   );
 }
 
 /** What one block says: its fields, its look, its listing, and the slots inside it. */
-function BlockForm({ block, model, faults, disabled, today, language, path, onChange }: BlockProps): ReactElement {
+function BlockForm({
+  block,
+  model,
+  faults,
+  disabled,
+  today,
+  language,
+  path,
+  onChange,
+}: BlockProps): ReactElement {
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
   const fields = fieldsFor(type.fields, language);
-  const localized = withLanguages({ values: valuesIn(block), translations: translationsIn(block) }, type.fields, language ? [language] : []);
+  const localized = withLanguages(
+    { values: valuesIn(block), translations: translationsIn(block) },
+    type.fields,
+    language ? [language] : [],
+  );
   return (
     <div className={styles.block}>
-      {fields.length > 0 && <EntryForm id={`${path}-`} fields={fields} values={localized.values} faults={faultsInForm(faults)} onChange={(key, value) => onChange(saying(block, { [key]: value }, language))} disabled={disabled} />}
-      {language && fields.length === 0 && type.definition.slots.length === 0 && <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>}
-      {!language && type.definition.behaves === 'listing' && <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />}
+      {fields.length > 0 && (
+        <EntryForm
+          id={`${path}-`}
+          fields={fields}
+          values={localized.values}
+          faults={faultsInForm(faults)}
+          onChange={(key, value) => onChange(saying(block, { [key]: value }, language))}
+          disabled={disabled}
+        />
+      )}
+      {language && fields.length === 0 && type.definition.slots.length === 0 && (
+        <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>
+      )}
+      {!language && type.definition.behaves === 'listing' && (
+        <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />
+      )}
       {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
       {type.definition.slots.map((slot) => (
-        <SlotForm key={slot.id} slot={slot} model={model} blocks={blocksIn(slots[slot.key])} faults={faultsBelow(faults, `/slots/${slot.key}`)} disabled={disabled} today={today} language={language} path={`${path}-${slot.key}`} onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })} />
+        <SlotForm
+          key={slot.id}
+          slot={slot}
+          model={model}
+          blocks={blocksIn(slots[slot.key])}
+          faults={faultsBelow(faults, `/slots/${slot.key}`)}
+          disabled={disabled}
+          today={today}
+          language={language}
+          path={`${path}-${slot.key}`}
+          onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })}
+        />
       ))}
     </div>
   );
 }
 
 /** The blocks that stand in one slot, in their order: each can be opened, moved, hidden, copied and taken out. */
-export function SlotForm({ slot, model, blocks, faults, disabled, today, language, path, onChange }: SlotProps): ReactElement {
+export function SlotForm({
+  slot,
+  model,
+  blocks,
+  faults,
+  disabled,
+  today,
+  language,
+  path,
+  onChange,
+}: SlotProps): ReactElement {
   const asked = useSearchParams().get('block');
   // One that was pointed at is open, and those around it.
-  const [open, setOpen] = useState<string | undefined>(() => { const around = asked ? blocks.find((block) => JSON.stringify(block).includes(asked)) : undefined; return around ? asText(around.id) : undefined; });
+  const [open, setOpen] = useState<string | undefined>(() => {
+    const around = asked ? blocks.find((block) => JSON.stringify(block).includes(asked)) : undefined;
+    return around ? asText(around.id) : undefined;
+  });
   const [at, setAt] = useState<HTMLElement | null>(null);
   const allowed = allowedIn(slot, model.document);
   const own = faults.filter((fault) => fault.path === '').map(({ message }) => message);
   const full = slot.max !== undefined && blocks.length >= slot.max;
-  const bounds = slot.min && slot.max ? `${slot.min} to ${slot.max}` : slot.max ? `up to ${slot.max}` : slot.min ? `at least ${slot.min}` : '';
+  const bounds =
+    slot.min && slot.max
+      ? `${slot.min} to ${slot.max}`
+      : slot.max
+        ? `up to ${slot.max}`
+        : slot.min
+          ? `at least ${slot.min}`
+          : '';
   const move = (from: number, to: number) => {
     const next = [...blocks];
     const [moved] = next.splice(from, 1);
@@ -143,43 +265,145 @@ export function SlotForm({ slot, model, blocks, faults, disabled, today, languag
     const type = model.blockTypeByKey(key);
     if (!type) return;
     const block = newBlock(model, type, { today });
-    const [spoken] = blocksIn(serializeSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key]);
+    const [spoken] = blocksIn(
+      serializeSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key],
+    );
     if (!spoken) return;
     onChange([...blocks, spoken]);
     setOpen(block.id);
   };
   return (
     <section className={styles.slot} aria-label={`Slot ${slot.label}`}>
-      <header><h3>{slot.label}</h3><span>{[blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`, bounds, slot.handedDown ? 'handed down' : ''].filter(Boolean).join(', ')}</span></header>
-      {blocks.length === 0 && slot.handedDown && <p className={`${look.pencil} ${look.small}`}>Empty, so visitors see here what the page above shows.</p>}
+      <header>
+        <h3>{slot.label}</h3>
+        <span>
+          {[
+            blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`,
+            bounds,
+            slot.handedDown ? 'handed down' : '',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </span>
+      </header>
+      {blocks.length === 0 && slot.handedDown && (
+        <p className={`${look.pencil} ${look.small}`}>
+          Empty, so visitors see here what the page above shows.
+        </p>
+      )}
       <ol>
         {blocks.map((block, i) => {
           const id = asText(block.id) || String(i);
           const type = model.blockTypeByKey(asText(block.type));
           const name = nameOf(block, model);
-          const label = name ? `${type?.definition.label ?? 'Block'}: ${name}` : type?.definition.label ?? 'Block';
+          const label = name
+            ? `${type?.definition.label ?? 'Block'}: ${name}`
+            : (type?.definition.label ?? 'Block');
           const inside = faultsBelow(faults, `/${i}`);
           const held = asText(block.held);
           return (
             <li key={id} id={`block-${id}`} data-open={open === id} data-hidden={block.hidden === true}>
               <div className={styles.blocktop}>
                 <TypeIcon name={type?.definition.icon ?? ''} />
-                <button type="button" aria-expanded={open === id} onClick={() => setOpen(open === id ? undefined : id)}><b>{type?.definition.label ?? 'A type that is gone'}</b>{name && <span>{name}</span>}{inside.length > 0 && <em>{inside.length} to mend</em>}{held && <small>held</small>}{block.hidden === true && <small>hidden</small>}</button>
-                <IconButton aria-label={`Move ${label} up`} disabled={disabled || i === 0} onClick={() => move(i, i - 1)}><ArrowUp size={14} /></IconButton>
-                <IconButton aria-label={`Move ${label} down`} disabled={disabled || i === blocks.length - 1} onClick={() => move(i, i + 1)}><ArrowDown size={14} /></IconButton>
-                <IconButton aria-label={`${block.hidden === true ? 'Show' : 'Hide'} ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.map((each, n) => (n === i ? { ...each, hidden: each.hidden !== true } : each)))}>{block.hidden === true ? <EyeOff size={14} /> : <Eye size={14} />}</IconButton>
-                <IconButton aria-label={`Copy ${label}`} disabled={disabled || full} onClick={() => onChange([...blocks.slice(0, i + 1), copyOf(block), ...blocks.slice(i + 1)])}><Copy size={14} /></IconButton>
-                <IconButton aria-label={`Take out ${label}`} disabled={disabled || held !== ''} onClick={() => onChange(blocks.filter((_, n) => n !== i))}><X size={14} /></IconButton>
+                <button
+                  type="button"
+                  aria-expanded={open === id}
+                  onClick={() => setOpen(open === id ? undefined : id)}
+                >
+                  <b>{type?.definition.label ?? 'A type that is gone'}</b>
+                  {name && <span>{name}</span>}
+                  {inside.length > 0 && <em>{inside.length} to mend</em>}
+                  {held && <small>held</small>}
+                  {block.hidden === true && <small>hidden</small>}
+                </button>
+                <IconButton
+                  aria-label={`Move ${label} up`}
+                  disabled={disabled || i === 0}
+                  onClick={() => move(i, i - 1)}
+                >
+                  <ArrowUp size={14} />
+                </IconButton>
+                <IconButton
+                  aria-label={`Move ${label} down`}
+                  disabled={disabled || i === blocks.length - 1}
+                  onClick={() => move(i, i + 1)}
+                >
+                  <ArrowDown size={14} />
+                </IconButton>
+                <IconButton
+                  aria-label={`${block.hidden === true ? 'Show' : 'Hide'} ${label}`}
+                  disabled={disabled || held !== ''}
+                  onClick={() =>
+                    onChange(
+                      blocks.map((each, n) => (n === i ? { ...each, hidden: each.hidden !== true } : each)),
+                    )
+                  }
+                >
+                  {block.hidden === true ? <EyeOff size={14} /> : <Eye size={14} />}
+                </IconButton>
+                <IconButton
+                  aria-label={`Copy ${label}`}
+                  disabled={disabled || full}
+                  onClick={() => onChange([...blocks.slice(0, i + 1), copyOf(block), ...blocks.slice(i + 1)])}
+                >
+                  <Copy size={14} />
+                </IconButton>
+                <IconButton
+                  aria-label={`Take out ${label}`}
+                  disabled={disabled || held !== ''}
+                  onClick={() => onChange(blocks.filter((_, n) => n !== i))}
+                >
+                  <X size={14} />
+                </IconButton>
               </div>
-              {open === id && <BlockForm block={block} model={model} faults={inside} disabled={disabled || held === 'place and values'} today={today} language={language} path={`${path}-${i}`} onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))} />}
+              {open === id && (
+                <BlockForm
+                  block={block}
+                  model={model}
+                  faults={inside}
+                  disabled={disabled || held === 'place and values'}
+                  today={today}
+                  language={language}
+                  path={`${path}-${i}`}
+                  onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))}
+                />
+              )}
             </li>
           );
         })}
       </ol>
-      {own.map((fault) => <p className={styles.slotfault} role="alert" key={fault}>{fault}</p>)}
-      {!disabled && (allowed.length === 0 ? <p className={`${look.pencil} ${look.small}`}>No block type may stand here yet.</p> : <Button startIcon={<Plus size={15} />} disabled={full} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>Add a block to {slot.label}</Button>)}
+      {own.map((fault) => (
+        <p className={styles.slotfault} role="alert" key={fault}>
+          {fault}
+        </p>
+      ))}
+      {!disabled &&
+        (allowed.length === 0 ? (
+          <p className={`${look.pencil} ${look.small}`}>No block type may stand here yet.</p>
+        ) : (
+          <Button
+            startIcon={<Plus size={15} />}
+            disabled={full}
+            aria-haspopup="menu"
+            onClick={(event) => setAt(event.currentTarget)}
+          >
+            Add a block to {slot.label}
+          </Button>
+        ))}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {allowed.map((type) => <MenuItem key={type.id} onClick={() => add(type.key)} sx={{ gap: '10px' }}><TypeIcon name={type.icon} /><span>{type.label}{type.purpose && <small style={{ display: 'block', color: 'var(--pencil)', fontSize: 12 }}>{type.purpose}</small>}</span></MenuItem>)}
+        {allowed.map((type) => (
+          <MenuItem key={type.id} onClick={() => add(type.key)} sx={{ gap: '10px' }}>
+            <TypeIcon name={type.icon} />
+            <span>
+              {type.label}
+              {type.purpose && (
+                <small style={{ display: 'block', color: 'var(--pencil)', fontSize: 12 }}>
+                  {type.purpose}
+                </small>
+              )}
+            </span>
+          </MenuItem>
+        ))}
       </Menu>
     </section>
   );

@@ -7,26 +7,70 @@ import { comparisonWords, conditionInWords } from '../../../../core/mapping/rule
 import { parseCondition } from '../../../../core/mapping/rule/parse-rule';
 import type { Fielded } from '../../../../core/model/compile';
 import { useModel } from '../../../../ui/model-in-force';
-import { askable, askedBy, asGroup, asTest, beginTest, comparisonsOf, fromGroup, isOtherEntry, otherEntry, type Askable, type SpokenGroup, type SpokenTest } from './rule-edit';
+import {
+  askable,
+  askedBy,
+  asGroup,
+  asTest,
+  beginTest,
+  comparisonsOf,
+  fromGroup,
+  isOtherEntry,
+  otherEntry,
+  type Askable,
+  type SpokenGroup,
+  type SpokenTest,
+} from './rule-edit';
 import { asMetadataTest, MetadataLine, metadataOffers } from './metadata-line';
 import { TestValue } from './test-value';
 import styles from './map.module.css';
 
 /** How deep groups stand inside one another here; what was nested deeper elsewhere is told in words. */
 const GROUPS_DEEP = 2;
-const sorts: Record<SpokenGroup['sort'], string> = { all: 'All of these', any: 'At least one of these', none: 'None of these' };
+const sorts: Record<SpokenGroup['sort'], string> = {
+  all: 'All of these',
+  any: 'At least one of these',
+  none: 'None of these',
+};
 
-function TestLine({ type, test, disabled, onChange }: { type: Fielded; test: SpokenTest; disabled: boolean; onChange: (test: SpokenTest) => void }): ReactElement {
+function TestLine({
+  type,
+  test,
+  disabled,
+  onChange,
+}: {
+  type: Fielded;
+  test: SpokenTest;
+  disabled: boolean;
+  onChange: (test: SpokenTest) => void;
+}): ReactElement {
   const asked = askedBy(useModel(), type, test.field);
   if (!asked) return <span>It asks a field that is gone.</span>;
   const { field, label, key } = asked;
   return (
     <>
       <b>{label}</b>
-      <Select variant="standard" disableUnderline disabled={disabled} value={test.is} sx={{ fontSize: 13, color: 'var(--pencil)' }} onChange={({ target }) => onChange(beginTest(field, target.value, key))} slotProps={{ input: { 'aria-label': `How ${label} is compared` } }}>
-        {comparisonsOf(field).map((is) => <MenuItem key={is} value={is}>{comparisonWords[is]}</MenuItem>)}
+      <Select
+        variant="standard"
+        disableUnderline
+        disabled={disabled}
+        value={test.is}
+        sx={{ fontSize: 13, color: 'var(--pencil)' }}
+        onChange={({ target }) => onChange(beginTest(field, target.value, key))}
+        slotProps={{ input: { 'aria-label': `How ${label} is compared` } }}
+      >
+        {comparisonsOf(field).map((is) => (
+          <MenuItem key={is} value={is}>
+            {comparisonWords[is]}
+          </MenuItem>
+        ))}
       </Select>
-      <TestValue field={field} test={test} disabled={disabled} onChange={(value) => onChange({ ...test, value })} />
+      <TestValue
+        field={field}
+        test={test}
+        disabled={disabled}
+        onChange={(value) => onChange({ ...test, value })}
+      />
     </>
   );
 }
@@ -44,14 +88,27 @@ interface RowsProps {
 }
 
 /** Conditions one below the other, each with a way to change it and to take it out; the last line adds another, or a group of them. */
-export function ConditionRows({ type, conditions, disabled, onChange, end, below, depth = 0 }: RowsProps): ReactElement {
+export function ConditionRows({
+  type,
+  conditions,
+  disabled,
+  onChange,
+  end,
+  below,
+  depth = 0,
+}: RowsProps): ReactElement {
   const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
-  const put = (place: number, condition: Json) => onChange(conditions.map((each, i) => (i === place ? condition : each)));
-  const add = (condition: Json) => { setAt(null); onChange([...conditions, condition]); };
+  const put = (place: number, condition: Json) =>
+    onChange(conditions.map((each, i) => (i === place ? condition : each)));
+  const add = (condition: Json) => {
+    setAt(null);
+    onChange([...conditions, condition]);
+  };
   const { own, linked } = askable(model, type);
   const [first] = own;
-  const begun = ({ field, key }: Askable): Json => ({ ...beginTest(field, comparisonsOf(field)[0] ?? 'filled', key) }) as Json;
+  const begun = ({ field, key }: Askable): Json =>
+    ({ ...beginTest(field, comparisonsOf(field)[0] ?? 'filled', key) }) as Json;
   return (
     <>
       {conditions.map((condition, i) => {
@@ -60,33 +117,109 @@ export function ConditionRows({ type, conditions, disabled, onChange, end, below
         const standing = asMetadataTest(condition);
         return (
           <div className={styles.line} key={i}>
-            {test && <TestLine type={type} test={test} disabled={disabled} onChange={(next) => put(i, { ...next } as Json)} />}
+            {test && (
+              <TestLine
+                type={type}
+                test={test}
+                disabled={disabled}
+                onChange={(next) => put(i, { ...next } as Json)}
+              />
+            )}
             {group && (
-              <Select variant="standard" disableUnderline disabled={disabled} value={group.sort} sx={{ fontSize: 13, fontWeight: 550 }} onChange={({ target }) => put(i, fromGroup({ ...group, sort: target.value }))} slotProps={{ input: { 'aria-label': 'How the conditions of this group stand together' } }}>
-                {(['all', 'any', 'none'] as const).map((sort) => <MenuItem key={sort} value={sort}>{sorts[sort]}</MenuItem>)}
+              <Select
+                variant="standard"
+                disableUnderline
+                disabled={disabled}
+                value={group.sort}
+                sx={{ fontSize: 13, fontWeight: 550 }}
+                onChange={({ target }) => put(i, fromGroup({ ...group, sort: target.value }))}
+                slotProps={{ input: { 'aria-label': 'How the conditions of this group stand together' } }}
+              >
+                {(['all', 'any', 'none'] as const).map((sort) => (
+                  <MenuItem key={sort} value={sort}>
+                    {sorts[sort]}
+                  </MenuItem>
+                ))}
               </Select>
             )}
-            {standing && <MetadataLine sort={standing.sort} test={standing.test} disabled={disabled} onChange={(next) => put(i, next)} />}
-            {!test && !group && !standing && <span>{isOtherEntry(condition) ? <>It is not the entry of this page</> : conditionInWords(parseCondition(model, type, condition, '').condition, type, { locale: model.locale, fieldOf: (id) => model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id) })}</span>}
+            {standing && (
+              <MetadataLine
+                sort={standing.sort}
+                test={standing.test}
+                disabled={disabled}
+                onChange={(next) => put(i, next)}
+              />
+            )}
+            {!test && !group && !standing && (
+              <span>
+                {isOtherEntry(condition) ? (
+                  <>It is not the entry of this page</>
+                ) : (
+                  conditionInWords(parseCondition(model, type, condition, '').condition, type, {
+                    locale: model.locale,
+                    fieldOf: (id) =>
+                      model.contentTypes.flatMap(({ fields }) => fields).find((field) => field.id === id),
+                  })
+                )}
+              </span>
+            )}
             <span className={styles.counts}>{end?.(i)}</span>
-            {!disabled && <IconButton aria-label={group ? 'Take this group out' : 'Take this condition out'} onClick={() => onChange(conditions.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
+            {!disabled && (
+              <IconButton
+                aria-label={group ? 'Take this group out' : 'Take this condition out'}
+                onClick={() => onChange(conditions.filter((_, j) => j !== i))}
+              >
+                <X size={14} />
+              </IconButton>
+            )}
             {below?.(i)}
             {group && (
               <div className={styles.group} role="group" aria-label={sorts[group.sort]}>
-                <ConditionRows type={type} conditions={group.inner} disabled={disabled} depth={depth + 1} onChange={(inner) => (inner.length === 0 ? onChange(conditions.filter((_, j) => j !== i)) : put(i, fromGroup({ ...group, inner })))} />
+                <ConditionRows
+                  type={type}
+                  conditions={group.inner}
+                  disabled={disabled}
+                  depth={depth + 1}
+                  onChange={(inner) =>
+                    inner.length === 0
+                      ? onChange(conditions.filter((_, j) => j !== i))
+                      : put(i, fromGroup({ ...group, inner }))
+                  }
+                />
               </div>
             )}
           </div>
         );
       })}
-      {!disabled && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{depth === 0 ? 'Add a condition' : 'Add to this group'}</button>}
+      {!disabled && (
+        <button
+          type="button"
+          className={styles.add}
+          aria-haspopup="menu"
+          onClick={(event) => setAt(event.currentTarget)}
+        >
+          {depth === 0 ? 'Add a condition' : 'Add to this group'}
+        </button>
+      )}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {[...own, ...linked].map((each) => <MenuItem key={each.key} onClick={() => add(begun(each))}>{each.label}</MenuItem>)}
+        {[...own, ...linked].map((each) => (
+          <MenuItem key={each.key} onClick={() => add(begun(each))}>
+            {each.label}
+          </MenuItem>
+        ))}
         <Divider />
-        {metadataOffers.map(({ label, begun: standing }) => <MenuItem key={label} onClick={() => add(standing)}>{label}</MenuItem>)}
-        {!conditions.some(isOtherEntry) && <MenuItem onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>}
+        {metadataOffers.map(({ label, begun: standing }) => (
+          <MenuItem key={label} onClick={() => add(standing)}>
+            {label}
+          </MenuItem>
+        ))}
+        {!conditions.some(isOtherEntry) && (
+          <MenuItem onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>
+        )}
         <Divider />
-        {depth < GROUPS_DEEP && first && <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>}
+        {depth < GROUPS_DEEP && first && (
+          <MenuItem onClick={() => add({ any: [begun(first)] })}>A group of conditions</MenuItem>
+        )}
       </Menu>
     </>
   );

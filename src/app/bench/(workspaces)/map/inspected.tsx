@@ -12,13 +12,22 @@ import type { CompiledModel } from '../../../../core/model/compile';
 import styles from './map.module.css';
 
 /** Which steps of a rule's mapping fed what one of its entries shows. */
-export function stepsFeeding(model: CompiledModel, rule: ListingRule, entry: DrawnEntry): ReturnType<typeof fieldsFeedingPart> {
+export function stepsFeeding(
+  model: CompiledModel,
+  rule: ListingRule,
+  entry: DrawnEntry,
+): ReturnType<typeof fieldsFeedingPart> {
   const type = sourceByKey(model, entry.of);
   if (!type) return {};
-  const face: FaceContent = Object.fromEntries(Object.entries(entry.face).map(([part, shown]) => [part, shown.map(({ field, ...rest }) => {
-    const id = field === undefined ? undefined : type.fieldByKey(field)?.id;
-    return { ...rest, ...(id === undefined ? {} : { field: id }) };
-  })]));
+  const face: FaceContent = Object.fromEntries(
+    Object.entries(entry.face).map(([part, shown]) => [
+      part,
+      shown.map(({ field, ...rest }) => {
+        const id = field === undefined ? undefined : type.fieldByKey(field)?.id;
+        return { ...rest, ...(id === undefined ? {} : { field: id }) };
+      }),
+    ]),
+  );
   return fieldsFeedingPart(mappingIn(rule.mapping, type), face);
 }
 
@@ -27,9 +36,15 @@ export function Inspected({ entry, onClose }: { entry: DrawnEntry; onClose: () =
   const name = entry.face.heading?.[0]?.words ?? 'This one';
   return (
     <div className={styles.inspected} role="status">
-      <span><b>{name}</b>: the steps that fed it are marked in step 3.</span>
-      <Link href={`/bench/open/${entry.id}`} prefetch={false}>Open it</Link>
-      <IconButton sx={{ p: '2px' }} aria-label={`Look at ${name} no longer`} onClick={onClose}><X size={14} /></IconButton>
+      <span>
+        <b>{name}</b>: the steps that fed it are marked in step 3.
+      </span>
+      <Link href={`/bench/open/${entry.id}`} prefetch={false}>
+        Open it
+      </Link>
+      <IconButton sx={{ p: '2px' }} aria-label={`Look at ${name} no longer`} onClick={onClose}>
+        <X size={14} />
+      </IconButton>
     </div>
   );
 }

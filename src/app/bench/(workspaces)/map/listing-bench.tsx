@@ -46,7 +46,10 @@ const PHONE = 360;
 /** Drawn smaller than this share of its size, words can no longer be read. */
 const READABLE = 0.5;
 /** What is looked at where nothing shows the listing yet. */
-const usual: ListingStands[] = [{ page: '', slot: 'Main', width: 720 }, { page: '', slot: 'Aside', width: 300 }];
+const usual: ListingStands[] = [
+  { page: '', slot: 'Main', width: 720 },
+  { page: '', slot: 'Aside', width: 300 },
+];
 
 /** A value that follows another only after it has stood still for a moment. */
 function useSettled<T>(value: T, pause: number): T {
@@ -83,10 +86,16 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
     initial: drafted(initial),
     sendable(given) {
       const { faults } = parseRule(model, given);
-      return Object.fromEntries(Object.entries(given).filter(([key]) => !faults.some(({ path }) => path.startsWith(`/${key}`))));
+      return Object.fromEntries(
+        Object.entries(given).filter(([key]) => !faults.some(({ path }) => path.startsWith(`/${key}`))),
+      );
     },
-    send: async (rule, revision) => drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
-    other: (current) => (current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule) ? drafted({ ...initial, ...current } as ListingAnswer) : undefined),
+    send: async (rule, revision) =>
+      drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
+    other: (current) =>
+      current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule)
+        ? drafted({ ...initial, ...current } as ListingAnswer)
+        : undefined,
   });
   const { kept, given: rule } = draft;
   const read = useMemo(() => parseRule(model, rule), [model, rule]);
@@ -95,10 +104,25 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const trial = { body: { rule: asked, at: place } };
   const { data: result, error } = useAsk('tryListing', trial, { enabled: readable });
   const { data: figures } = useAsk('tryListingFigures', trial, { enabled: readable });
-  const sources = useMemo(() => new Sources((Array.isArray(rule.from) ? rule.from : []).flatMap((key) => sourceByKey(model, String(key)) ?? [])), [model, rule.from]);
+  const sources = useMemo(
+    () =>
+      new Sources(
+        (Array.isArray(rule.from) ? rule.from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []),
+      ),
+    [model, rule.from],
+  );
   const single = sources.types.length === 1 ? sources.types[0] : undefined;
-  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
-  const setAll = (next: JsonObject) => { for (const [key, value] of Object.entries(next)) draft.change(key, value); };
+  useHotkeys(
+    'mod+s',
+    (event) => {
+      event.preventDefault();
+      void draft.settle();
+    },
+    { enableOnFormTags: true },
+  );
+  const setAll = (next: JsonObject) => {
+    for (const [key, value] of Object.entries(next)) draft.change(key, value);
+  };
   const act = async (what: (revision: number) => Promise<void>) => {
     setBusy(true);
     setProblem(undefined);
@@ -114,62 +138,179 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
     }
   };
   // The widths of the slots where it stands, and a phone's.
-  const widths = [...(kept.stands.length > 0 ? kept.stands : usual).filter(({ width: px }) => px !== PHONE), { page: '', slot: 'Phone', width: PHONE }];
+  const widths = [
+    ...(kept.stands.length > 0 ? kept.stands : usual).filter(({ width: px }) => px !== PHONE),
+    { page: '', slot: 'Phone', width: PHONE },
+  ];
   const inspected = result?.entries.find(({ id }) => id === inspecting);
   const takeFrom = (from: Id[]) => {
     // Another type instead of the only one begins anew, with what is usual for it.
-    const keeping = from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
-    setAll({ facets: null, ...(keeping ? serializeRule(model, withSources(model, keeping, from)) : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }) });
+    const keeping =
+      from.length === 1 && single !== undefined && from[0] !== single.id ? undefined : read.rule;
+    setAll({
+      facets: null,
+      ...(keeping
+        ? serializeRule(model, withSources(model, keeping, from))
+        : { pins: null, leaveOut: null, ...proposeRule(model, ...Sources.of(model, from).types) }),
+    });
   };
-  const publish = () => act(async (revision) => {
-    draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
-    tell(`In force${inPages(kept.pages.length)}.`);
-  });
-  const bin = () => act(async (revision) => {
-    await ask('binListing', { path: { id: kept.id }, revision });
-    tell('The listing is in the bin.');
-    router.push('/bench/map');
-  });
-  const status = draft.status === 'kept' ? (kept.differs ? 'Visitors still see it as it was.' : kept.state === 'published' ? 'Visitors see it like this.' : 'No page can show it yet.') : draft.status === 'not kept' ? 'Not kept yet' : 'Keeping…';
-  const problems = [...new Set([problem, draft.problem, error?.message, ...read.faults.map(({ message }) => message), ...kept.faults.map(({ message }) => message)].filter((words): words is string => Boolean(words)))];
+  const publish = () =>
+    act(async (revision) => {
+      draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
+      tell(`In force${inPages(kept.pages.length)}.`);
+    });
+  const bin = () =>
+    act(async (revision) => {
+      await ask('binListing', { path: { id: kept.id }, revision });
+      tell('The listing is in the bin.');
+      router.push('/bench/map');
+    });
+  const status =
+    draft.status === 'kept'
+      ? kept.differs
+        ? 'Visitors still see it as it was.'
+        : kept.state === 'published'
+          ? 'Visitors see it like this.'
+          : 'No page can show it yet.'
+      : draft.status === 'not kept'
+        ? 'Not kept yet'
+        : 'Keeping…';
+  const problems = [
+    ...new Set(
+      [
+        problem,
+        draft.problem,
+        error?.message,
+        ...read.faults.map(({ message }) => message),
+        ...kept.faults.map(({ message }) => message),
+      ].filter((words): words is string => Boolean(words)),
+    ),
+  ];
   return (
-    <Workspace outline={<MapOutline here={kept.id} />} outlineLabel="Listings" reach={<ListingReach listing={kept} rule={read.rule} matching={result?.matching} />}>
+    <Workspace
+      outline={<MapOutline here={kept.id} />}
+      outlineLabel="Listings"
+      reach={<ListingReach listing={kept} rule={read.rule} matching={result?.matching} />}
+    >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>Listing <Mono>{kept.key}</Mono></span></div>
+          <div className={look.eyebrow}>
+            <span>
+              Listing <Mono>{kept.key}</Mono>
+            </span>
+          </div>
           <h1>{kept.label}</h1>
-          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}><StateMark state={kept.state} /><span className={look.pencil} role="status">{status}</span></div>
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
+            <StateMark state={kept.state} />
+            <span className={look.pencil} role="status">
+              {status}
+            </span>
+          </div>
         </div>
         <div className={look.acts}>
-          <Button aria-pressed={comparing} onClick={() => setComparing(!comparing)} disabled={!read.rule || !result || result.matching === 0}>{comparing ? 'Back to the rule' : 'Compare'}</Button>
+          <Button
+            aria-pressed={comparing}
+            onClick={() => setComparing(!comparing)}
+            disabled={!read.rule || !result || result.matching === 0}
+          >
+            {comparing ? 'Back to the rule' : 'Compare'}
+          </Button>
           {mayKeep && (
             <>
-              <Button disabled={busy} onClick={() => void bin()}>Bin</Button>
-              <Button disabled={busy || draft.status === 'kept' || draft.status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>
-              <Button variant="contained" disabled={busy || read.faults.length > 0 || (kept.state === 'published' && !kept.differs && draft.status === 'kept')} onClick={() => void publish()}>Put in force{inPages(kept.pages.length)}</Button>
+              <Button disabled={busy} onClick={() => void bin()}>
+                Bin
+              </Button>
+              <Button
+                disabled={busy || draft.status === 'kept' || draft.status === 'keeping'}
+                onClick={() => void draft.settle()}
+              >
+                Keep
+              </Button>
+              <Button
+                variant="contained"
+                disabled={
+                  busy ||
+                  read.faults.length > 0 ||
+                  (kept.state === 'published' && !kept.differs && draft.status === 'kept')
+                }
+                onClick={() => void publish()}
+              >
+                Put in force{inPages(kept.pages.length)}
+              </Button>
             </>
           )}
         </div>
       </div>
-      {problems.map((words) => <Note key={words} sort="error" role="alert">{words}</Note>)}
+      {problems.map((words) => (
+        <Note key={words} sort="error" role="alert">
+          {words}
+        </Note>
+      ))}
       {sources.types.length > 0 && comparing && read.rule && result && (
-        <CompareArrangements rule={read.rule} sources={sources} widths={widths} result={result} mayTake={mayKeep} onTake={(arrangement) => { draft.change('arrangement', arrangement); draft.change('setOut', {}); tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`); }} />
+        <CompareArrangements
+          rule={read.rule}
+          sources={sources}
+          widths={widths}
+          result={result}
+          mayTake={mayKeep}
+          onTake={(arrangement) => {
+            draft.change('arrangement', arrangement);
+            draft.change('setOut', {});
+            tell(`It is set out as ${arrangementKinds[arrangement].label.toLowerCase()}.`);
+          }}
+        />
       )}
       {sources.types.length > 0 && !comparing && (
         <div className={styles.holder}>
           <div className={styles.pair}>
             <div className={styles.steps}>
               <WhichEntries
-                sources={sources} where={rule.where} result={result} figures={figures} disabled={!mayKeep} onWhere={(where) => draft.change('where', where)} onFrom={takeFrom}
+                sources={sources}
+                where={rule.where}
+                result={result}
+                figures={figures}
+                disabled={!mayKeep}
+                onWhere={(where) => draft.change('where', where)}
+                onFrom={takeFrom}
               />
-              <WhatOrder sources={sources} rule={rule} matching={result?.matching} disabled={!mayKeep} onFacets={(facets) => draft.change('facets', facets)} onPick={(key, value) => draft.change(key, value)} onOrder={(order) => draft.change('order', order)} onLimit={(limit) => draft.change('limit', limit)} onPerPage={(perPage) => draft.change('perPage', perPage)} />
-              <ShownHow sources={sources} rule={rule} figures={figures} fed={inspected && read.rule ? stepsFeeding(model, read.rule, inspected) : undefined} at={place} disabled={!mayKeep} onChange={(key, value: Json) => draft.change(key, value)} />
+              <WhatOrder
+                sources={sources}
+                rule={rule}
+                matching={result?.matching}
+                disabled={!mayKeep}
+                onFacets={(facets) => draft.change('facets', facets)}
+                onPick={(key, value) => draft.change(key, value)}
+                onOrder={(order) => draft.change('order', order)}
+                onLimit={(limit) => draft.change('limit', limit)}
+                onPerPage={(perPage) => draft.change('perPage', perPage)}
+              />
+              <ShownHow
+                sources={sources}
+                rule={rule}
+                figures={figures}
+                fed={inspected && read.rule ? stepsFeeding(model, read.rule, inspected) : undefined}
+                at={place}
+                disabled={!mayKeep}
+                onChange={(key, value: Json) => draft.change(key, value)}
+              />
             </div>
             <div className={styles.result}>
               <TriedAt places={result?.places ?? []} onPlace={(next) => setPlace({ ...place, ...next })} />
-              {inspected && read.rule && <Inspected entry={inspected} onClose={() => setInspecting(undefined)} />}
+              {inspected && read.rule && (
+                <Inspected entry={inspected} onClose={() => setInspecting(undefined)} />
+              )}
               <div className={styles.widths}>
-                {widths.map(({ page, slot, width: px }) => <button key={px} type="button" title={page ? `On ${page}` : undefined} aria-pressed={width === px} onClick={() => setWidth(px)}>{slot}, {px}</button>)}
+                {widths.map(({ page, slot, width: px }) => (
+                  <button
+                    key={px}
+                    type="button"
+                    title={page ? `On ${page}` : undefined}
+                    aria-pressed={width === px}
+                    onClick={() => setWidth(px)}
+                  >
+                    {slot}, {px}
+                  </button>
+                ))}
                 <span>as published</span>
               </div>
               <div className={styles.stage} tabIndex={0} role="region" aria-label="The result, to scroll">
@@ -177,16 +318,35 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
                   {result && result.matching > 0 && read.rule && (
                     <VisitorPreview label="The result" onField={(_, entry) => setInspecting(entry)}>
                       <Listing
-                        level={2} traced locale={model.locale} id="result"
+                        level={2}
+                        traced
+                        locale={model.locale}
+                        id="result"
                         listing={{
-                          heading: headingBySettings(read.rule, listingLayers(model.document, single?.definition, read.rule)), arrangement: read.rule.arrangement, setOut: read.rule.setOut ?? {}, matching: result.matching,
-                          columns: columnsOf(read.rule.mapping, sources.fields), items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
+                          heading: headingBySettings(
+                            read.rule,
+                            listingLayers(model.document, single?.definition, read.rule),
+                          ),
+                          arrangement: read.rule.arrangement,
+                          setOut: read.rule.setOut ?? {},
+                          matching: result.matching,
+                          columns: columnsOf(read.rule.mapping, sources.fields),
+                          items: inRatio(result.entries, read.rule.arrangement, read.rule.setOut ?? {}),
                         }}
                       />
                     </VisitorPreview>
                   )}
                 </DrawnToScale>
-                {result?.matching === 0 && <div className={look.empty}><strong>Nothing matches.</strong><p>{result.of === 0 ? 'Visitors see nothing of what it takes yet: publish some first.' : 'Take a condition out, or change one.'}</p></div>}
+                {result?.matching === 0 && (
+                  <div className={look.empty}>
+                    <strong>Nothing matches.</strong>
+                    <p>
+                      {result.of === 0
+                        ? 'Visitors see nothing of what it takes yet: publish some first.'
+                        : 'Take a condition out, or change one.'}
+                    </p>
+                  </div>
+                )}
               </div>
             </div>
           </div>

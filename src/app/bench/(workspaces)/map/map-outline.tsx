@@ -24,17 +24,28 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
   const { data: tree } = useAsk('pages');
-  const pagesOf = (kind: 'collection' | 'category') => (tree?.pages ?? []).filter(({ type, category }) => category === null && model.pageTypeByKey(type)?.definition.source.kind === kind);
+  const pagesOf = (kind: 'collection' | 'category') =>
+    (tree?.pages ?? []).filter(
+      ({ type, category }) => category === null && model.pageTypeByKey(type)?.definition.source.kind === kind,
+    );
   const collections = pagesOf('collection');
-  const shownBy = (scheme: string) => (pagesOf('category').some(({ type }) => { const source = model.pageTypeByKey(type)?.definition.source; return source?.kind === 'category' && source.scheme === scheme; }) ? 'a page each' : '');
+  const shownBy = (scheme: string) =>
+    pagesOf('category').some(({ type }) => {
+      const source = model.pageTypeByKey(type)?.definition.source;
+      return source?.kind === 'category' && source.scheme === scheme;
+    })
+      ? 'a page each'
+      : '';
   const takes = (from: Json | undefined) => {
     const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
-    return types.length > 1 ? `${types.length} types` : types[0]?.definition.label ?? '';
+    return types.length > 1 ? `${types.length} types` : (types[0]?.definition.label ?? '');
   };
   const make = async () => {
     if (!name?.trim() || !first) return;
     try {
-      const { id } = await ask('addListing', { body: { label: name.trim(), rule: { from: [first.definition.key] } } });
+      const { id } = await ask('addListing', {
+        body: { label: name.trim(), rule: { from: [first.definition.key] } },
+      });
       setName(undefined);
       void client.invalidateQueries();
       router.push(`/bench/map/${id}`);
@@ -47,27 +58,81 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
       <OutlineGroup title="Listings" count={data?.items.length}>
         {data?.items.map(({ id, label, state, faults, rule }) => (
           <OutlineRow
-            key={id} label={label} icon={<List size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/map/${id}`} here={id === here} flag={faults[0]?.message}
-            end={state === 'published' ? takes(rule.from) : 'not in force'} endIs="words"
+            key={id}
+            label={label}
+            icon={<List size={16} strokeWidth={1.6} aria-hidden="true" />}
+            href={`/bench/map/${id}`}
+            here={id === here}
+            flag={faults[0]?.message}
+            end={state === 'published' ? takes(rule.from) : 'not in force'}
+            endIs="words"
           />
         ))}
-        {mayKeep && first && (name === undefined
-          ? <OutlineRow label="New listing" icon={<Plus size={16} aria-hidden="true" />} onClick={() => setName('')} />
-          : (
+        {mayKeep &&
+          first &&
+          (name === undefined ? (
+            <OutlineRow
+              label="New listing"
+              icon={<Plus size={16} aria-hidden="true" />}
+              onClick={() => setName('')}
+            />
+          ) : (
             <li style={{ padding: '2px 12px' }}>
-              <form onSubmit={(event) => { event.preventDefault(); void make(); }}>
-                <OutlinedInput fullWidth autoFocus value={name} placeholder="Its name, then Enter" onChange={({ target }) => setName(target.value)} onBlur={() => { if (!name.trim()) setName(undefined); }} onKeyDown={(event) => { if (event.key === 'Escape') setName(undefined); }} slotProps={{ input: { 'aria-label': 'Name of the new listing', maxLength: 80 } }} />
+              <form
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  void make();
+                }}
+              >
+                <OutlinedInput
+                  fullWidth
+                  autoFocus
+                  value={name}
+                  placeholder="Its name, then Enter"
+                  onChange={({ target }) => setName(target.value)}
+                  onBlur={() => {
+                    if (!name.trim()) setName(undefined);
+                  }}
+                  onKeyDown={(event) => {
+                    if (event.key === 'Escape') setName(undefined);
+                  }}
+                  slotProps={{ input: { 'aria-label': 'Name of the new listing', maxLength: 80 } }}
+                />
               </form>
             </li>
           ))}
       </OutlineGroup>
       <OutlineGroup title="Collections" count={collections.length}>
-        {collections.map((page) => <OutlineRow key={page.id} label={page.title || page.address} icon={<ListOrdered size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/arrange/${page.id}`} end={page.state === 'published' ? '' : 'not in force'} endIs="words" />)}
+        {collections.map((page) => (
+          <OutlineRow
+            key={page.id}
+            label={page.title || page.address}
+            icon={<ListOrdered size={16} strokeWidth={1.6} aria-hidden="true" />}
+            href={`/bench/arrange/${page.id}`}
+            end={page.state === 'published' ? '' : 'not in force'}
+            endIs="words"
+          />
+        ))}
       </OutlineGroup>
       <OutlineGroup title="Category sets" count={model.schemes.length}>
-        {model.schemes.map(({ definition }) => <OutlineRow key={definition.id} label={definition.plural} icon={<ListTree size={16} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/shape/schemes/${definition.key}`} end={shownBy(definition.id)} endIs="words" />)}
+        {model.schemes.map(({ definition }) => (
+          <OutlineRow
+            key={definition.id}
+            label={definition.plural}
+            icon={<ListTree size={16} strokeWidth={1.6} aria-hidden="true" />}
+            href={`/bench/shape/schemes/${definition.key}`}
+            end={shownBy(definition.id)}
+            endIs="words"
+          />
+        ))}
       </OutlineGroup>
-      {problem && <div style={{ padding: '0 16px' }}><Note sort="error" role="alert">{problem}</Note></div>}
+      {problem && (
+        <div style={{ padding: '0 16px' }}>
+          <Note sort="error" role="alert">
+            {problem}
+          </Note>
+        </div>
+      )}
     </>
   );
 }

@@ -4,8 +4,15 @@ import { shareShown, type Box, type DrawnGeometry } from '../../../../core/mappi
 export function measureDrawn(root: HTMLElement, width: number): DrawnGeometry {
   const around = root.getBoundingClientRect();
   const scale = around.width > 0 ? width / around.width : 1;
-  const boxOf = (rect: DOMRect): Box => ({ left: (rect.left - around.left) * scale, top: (rect.top - around.top) * scale, width: rect.width * scale, height: rect.height * scale });
-  const all = <E extends Element = HTMLElement>(selector: string, within: Element = root) => [...within.querySelectorAll<E>(selector)];
+  const boxOf = (rect: DOMRect): Box => ({
+    left: (rect.left - around.left) * scale,
+    top: (rect.top - around.top) * scale,
+    width: rect.width * scale,
+    height: rect.height * scale,
+  });
+  const all = <E extends Element = HTMLElement>(selector: string, within: Element = root) => [
+    ...within.querySelectorAll<E>(selector),
+  ];
   // What opens over the page (a picture made larger) is not part of it.
   const isOver = (element: Element) => element.closest('[popover]') !== null;
   const items = all('[data-entry]').filter((item) => !isOver(item));
@@ -18,11 +25,26 @@ export function measureDrawn(root: HTMLElement, width: number): DrawnGeometry {
     for (const rect of range.getClientRects()) words.push(boxOf(rect));
   }
   const pictures = all<HTMLImageElement>('img').filter((picture) => !isOver(picture));
-  const scrollers = all('*').filter((element) => !isOver(element) && element.scrollWidth > element.clientWidth + 1 && ['auto', 'scroll'].includes(getComputedStyle(element).overflowX));
-  const cutShort = (item: Element) => /…(\s|$)/.test(item.textContent ?? '') || all('*', item).some((element) => element.scrollWidth > element.clientWidth + 1 && getComputedStyle(element).textOverflow === 'ellipsis');
+  const scrollers = all('*').filter(
+    (element) =>
+      !isOver(element) &&
+      element.scrollWidth > element.clientWidth + 1 &&
+      ['auto', 'scroll'].includes(getComputedStyle(element).overflowX),
+  );
+  const cutShort = (item: Element) =>
+    /…(\s|$)/.test(item.textContent ?? '') ||
+    all('*', item).some(
+      (element) =>
+        element.scrollWidth > element.clientWidth + 1 &&
+        getComputedStyle(element).textOverflow === 'ellipsis',
+    );
   return {
-    width, height: around.height * scale,
-    sideways: scrollers.reduce((most, { scrollWidth, clientWidth }) => Math.max(most, scrollWidth / Math.max(1, clientWidth)), 1),
+    width,
+    height: around.height * scale,
+    sideways: scrollers.reduce(
+      (most, { scrollWidth, clientWidth }) => Math.max(most, scrollWidth / Math.max(1, clientWidth)),
+      1,
+    ),
     items: items.map((item) => boxOf(item.getBoundingClientRect())),
     ink: [...words, ...pictures.map((picture) => boxOf(picture.getBoundingClientRect()))],
     cut: items.filter(cutShort).length,

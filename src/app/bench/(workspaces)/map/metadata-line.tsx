@@ -11,7 +11,8 @@ import { useAsk } from '../../../../ui/use-ask';
 import styles from './map.module.css';
 
 const quiet = { fontSize: 13, color: 'var(--pencil)' } as const;
-const first = (value: Json | undefined): string => (Array.isArray(value) && typeof value[0] === 'string' ? value[0] : typeof value === 'string' ? value : '');
+const first = (value: Json | undefined): string =>
+  Array.isArray(value) && typeof value[0] === 'string' ? value[0] : typeof value === 'string' ? value : '';
 
 interface LineProps {
   test: JsonObject;
@@ -26,16 +27,42 @@ function UnderLine({ test, disabled, onChange }: LineProps): ReactElement {
   return (
     <>
       <b>Its page</b>
-      <Select variant="standard" disableUnderline disabled={disabled} value={test.only === 'children' ? 'children' : 'all'} sx={quiet} onChange={({ target }) => onChange({ under: test.under ?? 'here', ...(target.value === 'children' ? { only: 'children' } : {}) })} slotProps={{ input: { 'aria-label': 'How far below' } }}>
+      <Select
+        variant="standard"
+        disableUnderline
+        disabled={disabled}
+        value={test.only === 'children' ? 'children' : 'all'}
+        sx={quiet}
+        onChange={({ target }) =>
+          onChange({
+            under: test.under ?? 'here',
+            ...(target.value === 'children' ? { only: 'children' } : {}),
+          })
+        }
+        slotProps={{ input: { 'aria-label': 'How far below' } }}
+      >
         <MenuItem value="all">stands below</MenuItem>
         <MenuItem value="children">stands right below</MenuItem>
       </Select>
       <div className={styles.value}>
-        <Select size="small" disabled={disabled} value={here ? 'here' : 'named'} onChange={({ target }) => onChange({ under: target.value === 'here' ? 'here' : [], ...only })} slotProps={{ input: { 'aria-label': 'Below which page' } }}>
+        <Select
+          size="small"
+          disabled={disabled}
+          value={here ? 'here' : 'named'}
+          onChange={({ target }) => onChange({ under: target.value === 'here' ? 'here' : [], ...only })}
+          slotProps={{ input: { 'aria-label': 'Below which page' } }}
+        >
           <MenuItem value="here">the page on which this list stands</MenuItem>
           <MenuItem value="named">a page chosen here</MenuItem>
         </Select>
-        {!here && <PageFinder id="test-under" label="The page below which it stands" value={first(test.under)} onChoose={(page) => onChange({ under: page ? [page] : [], ...only })} />}
+        {!here && (
+          <PageFinder
+            id="test-under"
+            label="The page below which it stands"
+            value={first(test.under)}
+            onChoose={(page) => onChange({ under: page ? [page] : [], ...only })}
+          />
+        )}
       </div>
     </>
   );
@@ -45,21 +72,45 @@ function UnderLine({ test, disabled, onChange }: LineProps): ReactElement {
 function SiteLine({ test, disabled, onChange }: LineProps): ReactElement {
   const { data } = useAsk('sites');
   const sites = data?.items ?? [];
-  const chosen = Array.isArray(test.site) ? test.site.filter((id): id is string => typeof id === 'string') : ['here'];
+  const chosen = Array.isArray(test.site)
+    ? test.site.filter((id): id is string => typeof id === 'string')
+    : ['here'];
   return (
     <>
       <b>Its page stands in</b>
       <Select
-        multiple size="small" displayEmpty disabled={disabled} value={chosen} slotProps={{ input: { 'aria-label': 'Sites' } }}
-        renderValue={(ids) => (ids.length === 0 ? 'Choose sites' : ids.map((id) => (id === 'here' ? 'the site of the page' : sites.find((site) => site.id === id)?.label ?? 'a site')).join(' or '))}
+        multiple
+        size="small"
+        displayEmpty
+        disabled={disabled}
+        value={chosen}
+        slotProps={{ input: { 'aria-label': 'Sites' } }}
+        renderValue={(ids) =>
+          ids.length === 0
+            ? 'Choose sites'
+            : ids
+                .map((id) =>
+                  id === 'here'
+                    ? 'the site of the page'
+                    : (sites.find((site) => site.id === id)?.label ?? 'a site'),
+                )
+                .join(' or ')
+        }
         onChange={({ target }) => {
           const next = typeof target.value === 'string' ? [target.value] : target.value;
           // The site of the page is one answer, named sites another.
-          onChange({ site: next.includes('here') && !chosen.includes('here') ? 'here' : next.filter((id) => id !== 'here') });
+          onChange({
+            site:
+              next.includes('here') && !chosen.includes('here') ? 'here' : next.filter((id) => id !== 'here'),
+          });
         }}
       >
         <MenuItem value="here">the site of the page</MenuItem>
-        {sites.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+        {sites.map(({ id, label }) => (
+          <MenuItem key={id} value={id}>
+            {label}
+          </MenuItem>
+        ))}
       </Select>
     </>
   );
@@ -71,9 +122,19 @@ function LanguageLine({ test, disabled, onChange }: LineProps): ReactElement {
   return (
     <>
       <b>It is said in</b>
-      <Select size="small" disabled={disabled} value={test.language === 'here' ? 'here' : first(test.language)} onChange={({ target }) => onChange({ language: target.value === 'here' ? 'here' : [target.value] })} slotProps={{ input: { 'aria-label': 'Language' } }}>
+      <Select
+        size="small"
+        disabled={disabled}
+        value={test.language === 'here' ? 'here' : first(test.language)}
+        onChange={({ target }) => onChange({ language: target.value === 'here' ? 'here' : [target.value] })}
+        slotProps={{ input: { 'aria-label': 'Language' } }}
+      >
         <MenuItem value="here">the language of the page</MenuItem>
-        {[main, ...others].map((locale) => <MenuItem key={locale} value={locale}>{languageName(locale)}</MenuItem>)}
+        {[main, ...others].map((locale) => (
+          <MenuItem key={locale} value={locale}>
+            {languageName(locale)}
+          </MenuItem>
+        ))}
       </Select>
     </>
   );
@@ -87,9 +148,22 @@ function AuthorLine({ test, disabled, onChange }: LineProps): ReactElement {
   return (
     <>
       <b>Its author is</b>
-      <Select size="small" displayEmpty disabled={disabled} value={people.some(({ id }) => id === chosen) ? chosen : ''} onChange={({ target }) => onChange({ author: [target.value] })} slotProps={{ input: { 'aria-label': 'Author' } }}>
-        <MenuItem value="" disabled>{chosen ? 'Someone who works here' : 'Choose a person'}</MenuItem>
-        {people.map(({ id, name }) => <MenuItem key={id} value={id}>{name}</MenuItem>)}
+      <Select
+        size="small"
+        displayEmpty
+        disabled={disabled}
+        value={people.some(({ id }) => id === chosen) ? chosen : ''}
+        onChange={({ target }) => onChange({ author: [target.value] })}
+        slotProps={{ input: { 'aria-label': 'Author' } }}
+      >
+        <MenuItem value="" disabled>
+          {chosen ? 'Someone who works here' : 'Choose a person'}
+        </MenuItem>
+        {people.map(({ id, name }) => (
+          <MenuItem key={id} value={id}>
+            {name}
+          </MenuItem>
+        ))}
       </Select>
     </>
   );
@@ -100,20 +174,40 @@ function StateLine({ test, disabled, onChange }: LineProps): ReactElement {
   return (
     <>
       <b>It is</b>
-      <Select size="small" disabled={disabled} value={first(test.state)} onChange={({ target }) => onChange({ state: [target.value] })} slotProps={{ input: { 'aria-label': 'State' } }}>
-        {states.map((state) => <MenuItem key={state} value={state}>{stateLabels[state]}</MenuItem>)}
+      <Select
+        size="small"
+        disabled={disabled}
+        value={first(test.state)}
+        onChange={({ target }) => onChange({ state: [target.value] })}
+        slotProps={{ input: { 'aria-label': 'State' } }}
+      >
+        {states.map((state) => (
+          <MenuItem key={state} value={state}>
+            {stateLabels[state]}
+          </MenuItem>
+        ))}
       </Select>
     </>
   );
 }
 
-const lines = { under: UnderLine, site: SiteLine, language: LanguageLine, author: AuthorLine, state: StateLine };
+const lines = {
+  under: UnderLine,
+  site: SiteLine,
+  language: LanguageLine,
+  author: AuthorLine,
+  state: StateLine,
+};
 type Standing = keyof typeof lines;
 const standings: readonly Standing[] = ['under', 'site', 'language', 'author', 'state'];
 
 /** What can be asked besides fields, in the words of a menu, each with what it begins with. */
 export const metadataOffers: readonly { label: string; begun: JsonObject }[] = [
-  { label: 'Where its page stands', begun: { under: 'here', only: 'children' } }, { label: 'Its site', begun: { site: 'here' } }, { label: 'Its language', begun: { language: 'here' } }, { label: 'Its author', begun: { author: [] } }, { label: 'Its state', begun: { state: ['published'] } },
+  { label: 'Where its page stands', begun: { under: 'here', only: 'children' } },
+  { label: 'Its site', begun: { site: 'here' } },
+  { label: 'Its language', begun: { language: 'here' } },
+  { label: 'Its author', begun: { author: [] } },
+  { label: 'Its state', begun: { state: ['published'] } },
 ];
 
 /** A condition that asks how something stands, as one that is edited here. */

@@ -15,21 +15,65 @@ function Gaps({ rule, at, part }: { rule: JsonObject; at: ListingPlace; part: Pa
   if (!data) return <p role="status">{error ? error.message : 'Looking…'}</p>;
   return (
     <>
-      <p>{data.total === 0 ? `${parts[part].label} shows something in all of them.` : <><b>{data.total}</b> show nothing here:</>}</p>
-      <ul>{data.items.map(({ id, label, detail }) => <li key={id}><Link href={`/bench/open/${id}`} prefetch={false}>{label || 'Without a name'}</Link> <small>{detail}</small></li>)}</ul>
+      <p>
+        {data.total === 0 ? (
+          `${parts[part].label} shows something in all of them.`
+        ) : (
+          <>
+            <b>{data.total}</b> show nothing here:
+          </>
+        )}
+      </p>
+      <ul>
+        {data.items.map(({ id, label, detail }) => (
+          <li key={id}>
+            <Link href={`/bench/open/${id}`} prefetch={false}>
+              {label || 'Without a name'}
+            </Link>{' '}
+            <small>{detail}</small>
+          </li>
+        ))}
+      </ul>
       {data.total > data.items.length && <p>and {data.total - data.items.length} more</p>}
     </>
   );
 }
 
 /** How many entries fill a part, and on a press those that do not. */
-export function PartCoverage({ rule, at, part, filled, of }: { rule: JsonObject; at: ListingPlace; part: PartKey; filled: number; of: number }): ReactElement {
+export function PartCoverage({
+  rule,
+  at,
+  part,
+  filled,
+  of,
+}: {
+  rule: JsonObject;
+  at: ListingPlace;
+  part: PartKey;
+  filled: number;
+  of: number;
+}): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (filled >= of) return <Share narrow part={filled} of={of} />;
   return (
     <>
-      <button type="button" className={styles.gaps} aria-haspopup="dialog" aria-label={`${parts[part].label}: ${filled} of ${of}. Show the ${of - filled} without it`} onClick={(event) => setAnchor(event.currentTarget)}><Share narrow part={filled} of={of} /></button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} transformOrigin={{ vertical: 'top', horizontal: 'right' }} slotProps={{ paper: { role: 'dialog', 'aria-label': `Without ${parts[part].label}` } }}>
+      <button
+        type="button"
+        className={styles.gaps}
+        aria-haspopup="dialog"
+        aria-label={`${parts[part].label}: ${filled} of ${of}. Show the ${of - filled} without it`}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        <Share narrow part={filled} of={of} />
+      </button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': `Without ${parts[part].label}` } }}
+      >
         <div className={styles.gaplist}>{anchor && <Gaps rule={rule} at={at} part={part} />}</div>
       </Popover>
     </>

@@ -4,7 +4,15 @@ import { parseRule } from '../../../../core/mapping/rule/parse-rule';
 import { partKeys } from '../../../../core/mapping/parts';
 import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
 import { wideCompiled } from '../../../../../tests/wide-model';
-import { beginStep, byKey, chainsOf, feedersOf, feedersThrough, stepInWords, withChains } from '../../../../ui/mapping-edit';
+import {
+  beginStep,
+  byKey,
+  chainsOf,
+  feedersOf,
+  feedersThrough,
+  stepInWords,
+  withChains,
+} from '../../../../ui/mapping-edit';
 import { asTest, beginTest, comparisonsOf, conditionsOf } from './rule-edit';
 
 const model = smallCompiled();
@@ -17,7 +25,10 @@ test('every test that can be begun is one that the server takes', () => {
       const begun = beginTest(each, is);
       // Words are the one thing that has to be typed first.
       const value = begun.value === '' ? 'heron' : begun.value;
-      const { faults } = parseRule(model, { ...proposeRule(model, species), where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] } });
+      const { faults } = parseRule(model, {
+        ...proposeRule(model, species),
+        where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] },
+      });
       expect([each.key, is, faults]).toEqual([each.key, is, []]);
     }
   }
@@ -26,7 +37,9 @@ test('every test that can be begun is one that the server takes', () => {
 test('every step that is offered for a part can feed it', () => {
   for (const part of partKeys) {
     for (const feeder of feedersOf(species.fields, part)) {
-      const mapping = withChains({ heading: [[{ field: 'name' }]] }, part, [[beginStep(feeder, part, names)]]);
+      const mapping = withChains({ heading: [[{ field: 'name' }]] }, part, [
+        [beginStep(feeder, part, names)],
+      ]);
       expect(parseRule(model, { ...proposeRule(model, species), mapping }).faults).toEqual([]);
     }
   }
@@ -57,10 +70,22 @@ test('what an entry link leads to feeds parts too, and is told by both names', (
   const wide = wideCompiled();
   const walk = contentType(wide, 'walk');
   const through = byKey(walk.fields, wide.contentTypes);
-  expect(feedersThrough(through, 'picture').map(({ name, label }) => [name, label])).toEqual([['shows.picture', 'Shows’s Picture'], ['above.picture', 'Above all’s Picture']]);
-  for (const part of partKeys) for (const { name, field: end } of feedersThrough(through, part)) {
-    const step = beginStep(end, part, through, name);
-    expect([name, parseRule(wide, { ...proposeRule(wide, walk), mapping: withChains({ heading: [[{ field: 'title' }]] }, part, [[step]]) }).faults]).toEqual([name, []]);
-  }
-  expect(stepInWords({ field: 'above.summary', format: { shorten: 80 } }, through)).toBe('Above all’s Summary, 80 characters');
+  expect(feedersThrough(through, 'picture').map(({ name, label }) => [name, label])).toEqual([
+    ['shows.picture', 'Shows’s Picture'],
+    ['above.picture', 'Above all’s Picture'],
+  ]);
+  for (const part of partKeys)
+    for (const { name, field: end } of feedersThrough(through, part)) {
+      const step = beginStep(end, part, through, name);
+      expect([
+        name,
+        parseRule(wide, {
+          ...proposeRule(wide, walk),
+          mapping: withChains({ heading: [[{ field: 'title' }]] }, part, [[step]]),
+        }).faults,
+      ]).toEqual([name, []]);
+    }
+  expect(stepInWords({ field: 'above.summary', format: { shorten: 80 } }, through)).toBe(
+    'Above all’s Summary, 80 characters',
+  );
 });

@@ -25,7 +25,9 @@ export function conditionsOf(where: Json | undefined): Json[] {
 }
 
 export const asTest = (condition: Json): SpokenTest | undefined =>
-  isJsonObject(condition) && typeof condition.field === 'string' && typeof condition.is === 'string' ? ({ ...condition } as unknown as SpokenTest) : undefined;
+  isJsonObject(condition) && typeof condition.field === 'string' && typeof condition.is === 'string'
+    ? ({ ...condition } as unknown as SpokenTest)
+    : undefined;
 
 /** A condition as a group, where it is one. */
 export function asGroup(condition: Json): SpokenGroup | undefined {
@@ -37,11 +39,13 @@ export function asGroup(condition: Json): SpokenGroup | undefined {
   return { sort: 'none', inner: isJsonObject(not) && Array.isArray(not.any) ? not.any : [not] };
 }
 
-export const fromGroup = ({ sort, inner }: SpokenGroup): Json => (sort === 'none' ? { not: { any: inner } } : { [sort]: inner });
+export const fromGroup = ({ sort, inner }: SpokenGroup): Json =>
+  sort === 'none' ? { not: { any: inner } } : { [sort]: inner };
 
 /** Any entry but the one on whose page the listing stands. */
 export const otherEntry: JsonObject = { not: { entry: 'here' } };
-export const isOtherEntry = (condition: Json): boolean => isJsonObject(condition) && isJsonObject(condition.not) && condition.not.entry === 'here';
+export const isOtherEntry = (condition: Json): boolean =>
+  isJsonObject(condition) && isJsonObject(condition.not) && condition.not.entry === 'here';
 
 /** What a comparison begins with, for a field: its first choice, nought, today. */
 function firstValue(field: Field): Json {
@@ -53,14 +57,20 @@ function firstValue(field: Field): Json {
 }
 
 /** The comparisons that may be made with a field: those of its kind, of which all but filled and empty need it to be kept for filtering. */
-export const comparisonsOf = (field: Field): readonly Comparison[] => kindOf(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
+export const comparisonsOf = (field: Field): readonly Comparison[] =>
+  kindOf(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
 
 /** A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs through a link. */
 export function beginTest(field: Field, is: Comparison, key = field.key): SpokenTest {
   const takes = valuesTaken(is);
   const one = firstValue(field);
   if (takes === 'none') return { field: key, is };
-  if (takes === 'one') return { field: key, is, value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one };
+  if (takes === 'one')
+    return {
+      field: key,
+      is,
+      value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one,
+    };
   return { field: key, is, value: takes === 'two' ? [one, one] : [one] };
 }
 
@@ -73,10 +83,25 @@ export interface Askable {
 
 /** The fields that conditions may ask of entries of a type, or of several: their own, and those of what its entry links lead to. */
 export function askable(model: CompiledModel, type: Fielded): { own: Askable[]; linked: Askable[] } {
-  const linked = type.fields.flatMap((link) => (link.kind === 'entry' && link.indexed
-    ? model.contentTypes.filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id)).flatMap(({ fields }) => fields.filter((field) => comparisonsOf(field).length > 0 && field.indexed).map((field) => ({ key: `${link.key}.${field.key}`, label: `${link.label}’s ${field.label}`, field })))
-    : []));
-  return { own: type.fields.map((field) => ({ key: field.key, label: field.label, field })), linked: [...new Map(linked.map((each) => [each.key, each])).values()] };
+  const linked = type.fields.flatMap((link) =>
+    link.kind === 'entry' && link.indexed
+      ? model.contentTypes
+          .filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id))
+          .flatMap(({ fields }) =>
+            fields
+              .filter((field) => comparisonsOf(field).length > 0 && field.indexed)
+              .map((field) => ({
+                key: `${link.key}.${field.key}`,
+                label: `${link.label}’s ${field.label}`,
+                field,
+              })),
+          )
+      : [],
+  );
+  return {
+    own: type.fields.map((field) => ({ key: field.key, label: field.label, field })),
+    linked: [...new Map(linked.map((each) => [each.key, each])).values()],
+  };
 }
 
 export function askedBy(model: CompiledModel, type: Fielded, key: string): Askable | undefined {
@@ -86,11 +111,19 @@ export function askedBy(model: CompiledModel, type: Fielded, key: string): Askab
 
 /** What a field may be compared with at the place where its listing stands, each in words: the page's category, what the entry or page there says. */
 export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
-  const shown = new Set(model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])));
-  const localized = (of: 'entry' | 'page', fields: readonly Field[]) => fields.filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each)).map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
+  const shown = new Set(
+    model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])),
+  );
+  const localized = (of: 'entry' | 'page', fields: readonly Field[]) =>
+    fields
+      .filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each))
+      .map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
   const places: [string, string][] = [
     ...(field.kind === 'category' ? [['category', 'this category'] as [string, string]] : []),
-    ...model.contentTypes.filter(({ id }) => shown.has(id)).flatMap(({ fields }) => localized('entry', fields)), ...model.pageTypes.flatMap(({ fields }) => localized('page', fields)),
+    ...model.contentTypes
+      .filter(({ id }) => shown.has(id))
+      .flatMap(({ fields }) => localized('entry', fields)),
+    ...model.pageTypes.flatMap(({ fields }) => localized('page', fields)),
   ];
   return [...new Map(places)];
 }

@@ -1,7 +1,13 @@
 'use client';
 import type { ReactElement } from 'react';
 import type { JsonObject } from '../../../../core/json';
-import { arrangementKinds, densities, setOutBounds, type Arrangement, type Density } from '../../../../core/mapping/arrangement/arrangement';
+import {
+  arrangementKinds,
+  densities,
+  setOutBounds,
+  type Arrangement,
+  type Density,
+} from '../../../../core/mapping/arrangement/arrangement';
 import { parts } from '../../../../core/mapping/parts';
 import { Chosen } from '../../../../ui/chosen';
 import look from '../../../../ui/look/look.module.css';
@@ -18,7 +24,14 @@ interface Props {
 }
 
 const densityWords: Record<Density, string> = { airy: 'Airy', usual: 'As usual', dense: 'Dense' };
-const ratios = [['1', 'Square'], ['1.25', '5 to 4'], ['1.5', '3 to 2'], ['1.78', '16 to 9'], ['2.4', 'Wide, 12 to 5'], ['0.75', 'Upright, 3 to 4']] as const;
+const ratios = [
+  ['1', 'Square'],
+  ['1.25', '5 to 4'],
+  ['1.5', '3 to 2'],
+  ['1.78', '16 to 9'],
+  ['2.4', 'Wide, 12 to 5'],
+  ['0.75', 'Upright, 3 to 4'],
+] as const;
 const { least, most } = setOutBounds.columns;
 
 /** What can be chosen of an arrangement: how many columns at most, how dense, in which ratio its pictures are. */
@@ -31,12 +44,46 @@ export function SetOutChoice({ arrangement, setOut, missing, disabled, onChange 
   return (
     <>
       <p className={`${look.pencil} ${look.small}`}>{purpose}</p>
-      {livesBy && missing > 0 && <Note sort="attention">{missing} {missing === 1 ? 'entry has' : 'entries have'} nothing for {parts[livesBy].label}, which a {arrangementKinds[arrangement].label.toLowerCase()} lives by.</Note>}
+      {livesBy && missing > 0 && (
+        <Note sort="attention">
+          {missing} {missing === 1 ? 'entry has' : 'entries have'} nothing for {parts[livesBy].label}, which a{' '}
+          {arrangementKinds[arrangement].label.toLowerCase()} lives by.
+        </Note>
+      )}
       {takes.length > 0 && (
         <fieldset disabled={disabled} className={styles.setout}>
-          {takes.includes('columns') && <Chosen id="set-columns" label="Columns" none="As many as fit" value={typeof setOut.columns === 'number' ? String(setOut.columns) : ''} options={Array.from({ length: most - least + 1 }, (_, i) => [String(least + i), `at most ${least + i}`] as const)} onChange={(n) => set('columns', n ? Number(n) : undefined)} />}
-          {takes.includes('density') && <Chosen id="set-density" label="Density" value={densities.find((each) => each === setOut.density) ?? 'usual'} options={densities.map((each) => [each, densityWords[each]] as const)} onChange={(density) => set('density', density === 'usual' ? undefined : density)} />}
-          {takes.includes('ratio') && <Chosen id="set-ratio" label="Pictures" none="As mapped" value={typeof setOut.ratio === 'number' ? String(setOut.ratio) : ''} options={ratios} onChange={(ratio) => set('ratio', ratio ? Number(ratio) : undefined)} />}
+          {takes.includes('columns') && (
+            <Chosen
+              id="set-columns"
+              label="Columns"
+              none="As many as fit"
+              value={typeof setOut.columns === 'number' ? String(setOut.columns) : ''}
+              options={Array.from(
+                { length: most - least + 1 },
+                (_, i) => [String(least + i), `at most ${least + i}`] as const,
+              )}
+              onChange={(n) => set('columns', n ? Number(n) : undefined)}
+            />
+          )}
+          {takes.includes('density') && (
+            <Chosen
+              id="set-density"
+              label="Density"
+              value={densities.find((each) => each === setOut.density) ?? 'usual'}
+              options={densities.map((each) => [each, densityWords[each]] as const)}
+              onChange={(density) => set('density', density === 'usual' ? undefined : density)}
+            />
+          )}
+          {takes.includes('ratio') && (
+            <Chosen
+              id="set-ratio"
+              label="Pictures"
+              none="As mapped"
+              value={typeof setOut.ratio === 'number' ? String(setOut.ratio) : ''}
+              options={ratios}
+              onChange={(ratio) => set('ratio', ratio ? Number(ratio) : undefined)}
+            />
+          )}
         </fieldset>
       )}
     </>

@@ -3,7 +3,11 @@ import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { arrangementKinds, arrangements, type Arrangement } from '../../../../core/mapping/arrangement/arrangement';
+import {
+  arrangementKinds,
+  arrangements,
+  type Arrangement,
+} from '../../../../core/mapping/arrangement/arrangement';
 import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
 import type { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
 import type { Sources } from '../../../../core/mapping/rule/sources';
@@ -29,7 +33,10 @@ interface Props {
   /** Where the rule is tried. */
   at: ListingPlace;
   disabled: boolean;
-  onChange: (key: 'heading' | 'headings' | 'arrangement' | 'setOut' | 'mapping' | 'settings', value: Json) => void;
+  onChange: (
+    key: 'heading' | 'headings' | 'arrangement' | 'setOut' | 'mapping' | 'settings',
+    value: Json,
+  ) => void;
 }
 
 /** Third step: in which arrangement, and which field feeds which part, with how many entries fill it. */
@@ -46,18 +53,81 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
     <Frame label="Shown how">
       <div className={styles.step}>
         <header>
-          <span>3</span><h2>Shown how</h2>
-          <Select disabled={disabled} value={String(rule.arrangement)} onChange={({ target }) => onChange('arrangement', target.value)} slotProps={{ input: { 'aria-label': 'Arrangement' } }}>{arrangements.map((each) => <MenuItem key={each} value={each}>{arrangementKinds[each].label}</MenuItem>)}</Select>
+          <span>3</span>
+          <h2>Shown how</h2>
+          <Select
+            disabled={disabled}
+            value={String(rule.arrangement)}
+            onChange={({ target }) => onChange('arrangement', target.value)}
+            slotProps={{ input: { 'aria-label': 'Arrangement' } }}
+          >
+            {arrangements.map((each) => (
+              <MenuItem key={each} value={each}>
+                {arrangementKinds[each].label}
+              </MenuItem>
+            ))}
+          </Select>
         </header>
-        {arrangement && <SetOutChoice arrangement={arrangement} setOut={isJsonObject(rule.setOut) ? rule.setOut : {}} missing={missing} disabled={disabled} onChange={(setOut) => onChange('setOut', setOut)} />}
-        <MappingParts names={byKey(sources.fields, model.contentTypes)} mapping={rule.mapping} cover={figures} fed={fed} share={(part, filled, of) => <PartCoverage rule={rule} at={at} part={part} filled={filled} of={of} />} disabled={disabled} onChange={(mapping) => onChange('mapping', mapping)} />
+        {arrangement && (
+          <SetOutChoice
+            arrangement={arrangement}
+            setOut={isJsonObject(rule.setOut) ? rule.setOut : {}}
+            missing={missing}
+            disabled={disabled}
+            onChange={(setOut) => onChange('setOut', setOut)}
+          />
+        )}
+        <MappingParts
+          names={byKey(sources.fields, model.contentTypes)}
+          mapping={rule.mapping}
+          cover={figures}
+          fed={fed}
+          share={(part, filled, of) => (
+            <PartCoverage rule={rule} at={at} part={part} filled={filled} of={of} />
+          )}
+          disabled={disabled}
+          onChange={(mapping) => onChange('mapping', mapping)}
+        />
         <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
-          <TextBox id="heading" label="Heading over the list" value={textIn(rule.heading)} onChange={(heading) => onChange('heading', heading)} slotProps={{ input: { maxLength: listingBounds.heading } }} />
+          <TextBox
+            id="heading"
+            label="Heading over the list"
+            value={textIn(rule.heading)}
+            onChange={(heading) => onChange('heading', heading)}
+            slotProps={{ input: { maxLength: listingBounds.heading } }}
+          />
           {document.locales.others.map((locale) => (
-            <TextBox key={locale} id={`heading-${locale}`} label={`Heading in ${languageName(locale)}`} value={textIn(headings[locale])} onChange={(words) => onChange('headings', { ...headings, [locale]: words })} slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }} />
+            <TextBox
+              key={locale}
+              id={`heading-${locale}`}
+              label={`Heading in ${languageName(locale)}`}
+              value={textIn(headings[locale])}
+              onChange={(words) => onChange('headings', { ...headings, [locale]: words })}
+              slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }}
+            />
           ))}
         </fieldset>
-        <SettingsHere id="listing-setting" keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']} layers={[{ source: 'site', layer: document.settings }, { source: 'type', layer: sources.types.length === 1 ? sources.types[0]?.definition.settings : undefined }, { source: 'listing', layer: { set } }]} disabled={disabled} onChange={(key, value) => onChange('settings', Object.fromEntries(Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null)))} />
+        <SettingsHere
+          id="listing-setting"
+          keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']}
+          layers={[
+            { source: 'site', layer: document.settings },
+            {
+              source: 'type',
+              layer: sources.types.length === 1 ? sources.types[0]?.definition.settings : undefined,
+            },
+            { source: 'listing', layer: { set } },
+          ]}
+          disabled={disabled}
+          onChange={(key, value) =>
+            onChange(
+              'settings',
+              Object.fromEntries(
+                Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null),
+              ),
+            )
+          }
+        />
       </div>
     </Frame>
   );

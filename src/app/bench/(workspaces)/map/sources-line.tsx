@@ -9,7 +9,17 @@ import { useModel } from '../../../../ui/model-in-force';
 import styles from './map.module.css';
 
 /** What a listing takes: one type, that can be changed for another, or several beside one another. */
-export function SourcesLine({ sources, disabled, onFrom, end }: { sources: Sources; disabled: boolean; onFrom: (from: Id[]) => void; end: ReactNode }): ReactElement {
+export function SourcesLine({
+  sources,
+  disabled,
+  onFrom,
+  end,
+}: {
+  sources: Sources;
+  disabled: boolean;
+  onFrom: (from: Id[]) => void;
+  end: ReactNode;
+}): ReactElement {
   const all = possibleSources(useModel());
   const [at, setAt] = useState<HTMLElement | null>(null);
   const taken = sources.types.map(({ id }) => id);
@@ -17,27 +27,61 @@ export function SourcesLine({ sources, disabled, onFrom, end }: { sources: Sourc
   const left = all.filter(({ id }) => !taken.includes(id));
   return (
     <div className={styles.line}>
-      {taken.length === 1
-        ? (
-          <Select disabled={disabled} value={only ?? ''} onChange={({ target }) => onFrom([target.value])} slotProps={{ input: { 'aria-label': 'What it lists' } }}>
-            {all.map((type) => <MenuItem key={type.id} value={type.id}>{sourcePlural(type)}</MenuItem>)}
-          </Select>
-        )
-        : (
-          <ul className={styles.sources} aria-label="What it lists">
-            {sources.types.map((type) => (
-              <li key={type.id}>
-                {sourcePlural(type)}
-                {!disabled && <IconButton sx={{ p: '2px' }} aria-label={`Take out ${sourcePlural(type)}`} onClick={() => onFrom(taken.filter((id) => id !== type.id))}><X size={14} /></IconButton>}
-              </li>
-            ))}
-          </ul>
-        )}
-      {!disabled && left.length > 0 && taken.length < listingBounds.sources && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>and…</button>}
+      {taken.length === 1 ? (
+        <Select
+          disabled={disabled}
+          value={only ?? ''}
+          onChange={({ target }) => onFrom([target.value])}
+          slotProps={{ input: { 'aria-label': 'What it lists' } }}
+        >
+          {all.map((type) => (
+            <MenuItem key={type.id} value={type.id}>
+              {sourcePlural(type)}
+            </MenuItem>
+          ))}
+        </Select>
+      ) : (
+        <ul className={styles.sources} aria-label="What it lists">
+          {sources.types.map((type) => (
+            <li key={type.id}>
+              {sourcePlural(type)}
+              {!disabled && (
+                <IconButton
+                  sx={{ p: '2px' }}
+                  aria-label={`Take out ${sourcePlural(type)}`}
+                  onClick={() => onFrom(taken.filter((id) => id !== type.id))}
+                >
+                  <X size={14} />
+                </IconButton>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {!disabled && left.length > 0 && taken.length < listingBounds.sources && (
+        <button
+          type="button"
+          className={styles.add}
+          aria-haspopup="menu"
+          onClick={(event) => setAt(event.currentTarget)}
+        >
+          and…
+        </button>
+      )}
       <span style={{ color: 'var(--pencil)' }}>that visitors see</span>
       <span className={styles.counts}>{end}</span>
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {left.map((type) => <MenuItem key={type.id} onClick={() => { setAt(null); onFrom([...taken, type.id]); }}>{sourcePlural(type)}</MenuItem>)}
+        {left.map((type) => (
+          <MenuItem
+            key={type.id}
+            onClick={() => {
+              setAt(null);
+              onFrom([...taken, type.id]);
+            }}
+          >
+            {sourcePlural(type)}
+          </MenuItem>
+        ))}
       </Menu>
     </div>
   );

@@ -11,39 +11,118 @@ import { useModel } from '../../../../ui/model-in-force';
 import { beginTest, placesFor, type SpokenTest } from './rule-edit';
 import styles from './map.module.css';
 
-const asDay = (value: Json | undefined): DayOrRelative => (isJsonObject(value) && typeof value.now === 'string' ? { now: value.now } : typeof value === 'string' ? value : '');
+const asDay = (value: Json | undefined): DayOrRelative =>
+  isJsonObject(value) && typeof value.now === 'string'
+    ? { now: value.now }
+    : typeof value === 'string'
+      ? value
+      : '';
 
 /** One value that a field is compared with, filled in as the field itself is. */
-function One({ field, value, label, onChange }: { field: Field; value: Json | undefined; label: string; onChange: (value: Json) => void }): ReactElement {
-  if (field.kind === 'date' || field.kind === 'moment') return <DayOrRelativeInput id={`test-${label.replace(/\W+/g, '-')}`} label={label} value={asDay(value)} quiet mayBeNone={false} onChange={(day) => onChange(typeof day === 'object' ? { ...day } : day ?? '')} />;
+function One({
+  field,
+  value,
+  label,
+  onChange,
+}: {
+  field: Field;
+  value: Json | undefined;
+  label: string;
+  onChange: (value: Json) => void;
+}): ReactElement {
+  if (field.kind === 'date' || field.kind === 'moment')
+    return (
+      <DayOrRelativeInput
+        id={`test-${label.replace(/\W+/g, '-')}`}
+        label={label}
+        value={asDay(value)}
+        quiet
+        mayBeNone={false}
+        onChange={(day) => onChange(typeof day === 'object' ? { ...day } : (day ?? ''))}
+      />
+    );
   const ui = kindUiOf(field);
-  return <ui.Input id={`test-${label.replace(/\W+/g, '-')}`} rules={field.rules as never} value={value} onChange={onChange} invalid={false} describedBy="" faults={[]} label={label} />;
+  return (
+    <ui.Input
+      id={`test-${label.replace(/\W+/g, '-')}`}
+      rules={field.rules as never}
+      value={value}
+      onChange={onChange}
+      invalid={false}
+      describedBy=""
+      faults={[]}
+      label={label}
+    />
+  );
 }
 
 /** What a test compares with: nothing, one value, two, or several. */
-export function TestValue({ field, test, disabled, onChange }: { field: Field; test: SpokenTest; disabled: boolean; onChange: (value: Json) => void }): ReactElement | null {
+export function TestValue({
+  field,
+  test,
+  disabled,
+  onChange,
+}: {
+  field: Field;
+  test: SpokenTest;
+  disabled: boolean;
+  onChange: (value: Json) => void;
+}): ReactElement | null {
   const model = useModel();
   const takes = valuesTaken(test.is);
   if (takes === 'none') return null;
   const places = takes === 'two' ? [] : placesFor(model, field);
   const here = isJsonObject(test.value) && typeof test.value.here === 'string' ? test.value.here : '';
   const values = Array.isArray(test.value) ? test.value : [];
-  const several = takes === 'list' || ('multiple' in field.rules && field.rules.multiple === true && test.is === 'equals');
+  const several =
+    takes === 'list' || ('multiple' in field.rules && field.rules.multiple === true && test.is === 'equals');
   // What is compared with may be of any number, whatever the field itself asks for.
-  const single = field.kind === 'choice' || field.kind === 'category' || field.kind === 'entry' ? ({ ...field, rules: { ...field.rules, multiple: several } } as Field) : field;
+  const single =
+    field.kind === 'choice' || field.kind === 'category' || field.kind === 'entry'
+      ? ({ ...field, rules: { ...field.rules, multiple: several } } as Field)
+      : field;
   return (
     <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
       {places.length > 0 && (
-        <Select size="small" value={here} displayEmpty disabled={disabled} onChange={({ target }) => onChange(target.value === '' ? beginTest(field, test.is, test.field).value ?? '' : { here: target.value })} slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}>
+        <Select
+          size="small"
+          value={here}
+          displayEmpty
+          disabled={disabled}
+          onChange={({ target }) =>
+            onChange(
+              target.value === ''
+                ? (beginTest(field, test.is, test.field).value ?? '')
+                : { here: target.value },
+            )
+          }
+          slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}
+        >
           <MenuItem value="">what is chosen here</MenuItem>
-          {places.map(([key, words]) => <MenuItem key={key} value={key}>{words}</MenuItem>)}
+          {places.map(([key, words]) => (
+            <MenuItem key={key} value={key}>
+              {words}
+            </MenuItem>
+          ))}
         </Select>
       )}
-      {takes !== 'two' && here === '' && <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />}
+      {takes !== 'two' && here === '' && (
+        <One field={single} value={test.value} label={`${field.label}: value`} onChange={onChange} />
+      )}
       {takes === 'two' && (
         <>
-          <One field={field} value={values[0]} label={`${field.label}: from`} onChange={(value) => onChange([value, values[1] ?? null])} />
-          <One field={field} value={values[1]} label={`${field.label}: to`} onChange={(value) => onChange([values[0] ?? null, value])} />
+          <One
+            field={field}
+            value={values[0]}
+            label={`${field.label}: from`}
+            onChange={(value) => onChange([value, values[1] ?? null])}
+          />
+          <One
+            field={field}
+            value={values[1]}
+            label={`${field.label}: to`}
+            onChange={(value) => onChange([values[0] ?? null, value])}
+          />
         </>
       )}
     </fieldset>

@@ -3,7 +3,13 @@ import { IconButton, Menu, MenuItem, Select } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ComponentProps, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { isLeadingOrder, leadingOrders, listingBounds, type LeadingOrder, type ListingRule } from '../../../../core/mapping/rule/listing-rule';
+import {
+  isLeadingOrder,
+  leadingOrders,
+  listingBounds,
+  type LeadingOrder,
+  type ListingRule,
+} from '../../../../core/mapping/rule/listing-rule';
 import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/arrangement/result-pages';
 import type { Field } from '../../../../core/model/document';
 import type { Sources } from '../../../../core/mapping/rule/sources';
@@ -17,9 +23,15 @@ import { askable } from './rule-edit';
 import { VisitorFilters } from './visitor-filters';
 import styles from './map.module.css';
 
-const moments: [key: string, words: string][] = [['published', 'When it was published'], ['changed', 'When it was changed']];
+const moments: [key: string, words: string][] = [
+  ['published', 'When it was published'],
+  ['changed', 'When it was changed'],
+];
 /** What can only come first. */
-const leading: [key: LeadingOrder, words: string][] = [['visits', 'Read most'], ['byHandHere', 'By hand, where it stands']];
+const leading: [key: LeadingOrder, words: string][] = [
+  ['visits', 'Read most'],
+  ['byHandHere', 'By hand, where it stands'],
+];
 
 /** The two directions in words that fit the kind. */
 function ways(field: Field | undefined): [up: string, down: string] {
@@ -42,47 +54,170 @@ interface Props {
   onPick: ComponentProps<typeof PickedByHand>['onChange'];
 }
 
-const isSeveral = (field: Field | undefined): boolean => field !== undefined && 'multiple' in field.rules && field.rules.multiple === true;
+const isSeveral = (field: Field | undefined): boolean =>
+  field !== undefined && 'multiple' in field.rules && field.rules.multiple === true;
 
 /** Second step: by what they are sorted, and how many are shown. */
-export function WhatOrder({ sources: type, rule: spoken, matching, disabled, onOrder, onLimit, onPerPage, onFacets, onPick }: Props): ReactElement {
+export function WhatOrder({
+  sources: type,
+  rule: spoken,
+  matching,
+  disabled,
+  onOrder,
+  onLimit,
+  onPerPage,
+  onFacets,
+  onPick,
+}: Props): ReactElement {
   const { order, limit, perPage, skip } = spoken;
   const [at, setAt] = useState<HTMLElement | null>(null);
   const keys = (Array.isArray(order) ? order : []).filter(isJsonObject);
   const asked = askable(useModel(), type);
-  const sortable = [...asked.own, ...asked.linked.filter(({ key }) => !isSeveral(type.fieldByKey(key.split('.')[0] ?? '')))].filter(({ field }) => field.indexed && kindOf(field).indexShape(field.rules).sort !== 'none');
-  const options: [string, string][] = [...sortable.map(({ key, label }): [string, string] => [key, label]), ...moments];
+  const sortable = [
+    ...asked.own,
+    ...asked.linked.filter(({ key }) => !isSeveral(type.fieldByKey(key.split('.')[0] ?? ''))),
+  ].filter(({ field }) => field.indexed && kindOf(field).indexShape(field.rules).sort !== 'none');
+  const options: [string, string][] = [
+    ...sortable.map(({ key, label }): [string, string] => [key, label]),
+    ...moments,
+  ];
   const offered = (i: number) => (i === 0 ? [...options, ...leading] : options);
-  const begun = (by: string): JsonObject => ({ by, direction: isLeadingOrder(by) ? leadingOrders[by] : 'up' });
+  const begun = (by: string): JsonObject => ({
+    by,
+    direction: isLeadingOrder(by) ? leadingOrders[by] : 'up',
+  });
   const put = (next: JsonObject[]) => onOrder(next);
-  const rule: Pick<ListingRule, 'limit' | 'perPage'> = { limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE, ...(typeof perPage === 'number' ? { perPage } : {}), ...(typeof skip === 'number' ? { skip } : {}) };
+  const rule: Pick<ListingRule, 'limit' | 'perPage'> = {
+    limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE,
+    ...(typeof perPage === 'number' ? { perPage } : {}),
+    ...(typeof skip === 'number' ? { skip } : {}),
+  };
   const unseen = matching === undefined ? 0 : matching - shownInAll(rule, matching);
   const pages = matching === undefined ? 1 : resultPages(rule, matching);
   const seen = unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown';
   return (
     <Frame label="In what order">
       <div className={styles.step}>
-        <header><span>2</span><h2>In what order</h2><span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span></header>
+        <header>
+          <span>2</span>
+          <h2>In what order</h2>
+          <span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span>
+        </header>
         {keys.map((key, i) => {
           const led = isLeadingOrder(String(key.by));
           const [up, down] = ways(sortable.find((each) => each.key === key.by)?.field);
           return (
             <div className={styles.line} key={i}>
               {i > 0 && <span className={styles.else}>then</span>}
-              <Select disabled={disabled} value={String(key.by)} onChange={({ target }) => put(keys.map((each, j) => (j === i ? { ...begun(target.value), ...(isLeadingOrder(target.value) || led ? {} : { direction: each.direction ?? 'up' }) } : each)))} slotProps={{ input: { 'aria-label': `Sorted by, ${i + 1}` } }}>{offered(i).map(([by, words]) => <MenuItem key={by} value={by}>{words}</MenuItem>)}</Select>
-              {!led && <Select disabled={disabled} value={String(key.direction)} onChange={({ target }) => put(keys.map((each, j) => (j === i ? { ...each, direction: target.value } : each)))} slotProps={{ input: { 'aria-label': `Direction, ${i + 1}` } }}><MenuItem value="up">{up}</MenuItem><MenuItem value="down">{down}</MenuItem></Select>}
-              {!disabled && <IconButton sx={{ ml: 'auto' }} aria-label={`Take out sorting ${i + 1}`} onClick={() => put(keys.filter((_, j) => j !== i))}><X size={14} /></IconButton>}
+              <Select
+                disabled={disabled}
+                value={String(key.by)}
+                onChange={({ target }) =>
+                  put(
+                    keys.map((each, j) =>
+                      j === i
+                        ? {
+                            ...begun(target.value),
+                            ...(isLeadingOrder(target.value) || led
+                              ? {}
+                              : { direction: each.direction ?? 'up' }),
+                          }
+                        : each,
+                    ),
+                  )
+                }
+                slotProps={{ input: { 'aria-label': `Sorted by, ${i + 1}` } }}
+              >
+                {offered(i).map(([by, words]) => (
+                  <MenuItem key={by} value={by}>
+                    {words}
+                  </MenuItem>
+                ))}
+              </Select>
+              {!led && (
+                <Select
+                  disabled={disabled}
+                  value={String(key.direction)}
+                  onChange={({ target }) =>
+                    put(keys.map((each, j) => (j === i ? { ...each, direction: target.value } : each)))
+                  }
+                  slotProps={{ input: { 'aria-label': `Direction, ${i + 1}` } }}
+                >
+                  <MenuItem value="up">{up}</MenuItem>
+                  <MenuItem value="down">{down}</MenuItem>
+                </Select>
+              )}
+              {!disabled && (
+                <IconButton
+                  sx={{ ml: 'auto' }}
+                  aria-label={`Take out sorting ${i + 1}`}
+                  onClick={() => put(keys.filter((_, j) => j !== i))}
+                >
+                  <X size={14} />
+                </IconButton>
+              )}
             </div>
           );
         })}
-        {!disabled && keys.length < listingBounds.order && <button type="button" className={styles.add} aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>{keys.length === 0 ? 'Sort by' : 'Then by'}</button>}
+        {!disabled && keys.length < listingBounds.order && (
+          <button
+            type="button"
+            className={styles.add}
+            aria-haspopup="menu"
+            onClick={(event) => setAt(event.currentTarget)}
+          >
+            {keys.length === 0 ? 'Sort by' : 'Then by'}
+          </button>
+        )}
         <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-          {offered(keys.length).map(([by, words]) => <MenuItem key={by} onClick={() => { setAt(null); put([...keys, begun(by)]); }}>{words}</MenuItem>)}
+          {offered(keys.length).map(([by, words]) => (
+            <MenuItem
+              key={by}
+              onClick={() => {
+                setAt(null);
+                put([...keys, begun(by)]);
+              }}
+            >
+              {words}
+            </MenuItem>
+          ))}
         </Menu>
-        <fieldset className={styles.settings} disabled={disabled} style={{ border: 0, margin: 0, paddingInline: 0 }}>
-          <Chosen id="how-many" label="How many" value={limit === 'all' ? 'all' : 'most'} options={[['most', 'At most so many'], ['all', 'All, in pages']]} onChange={(how) => onLimit(how === 'all' ? 'all' : PER_PAGE)} />
-          {rule.limit !== 'all' && <NumberRule whole id="limit" label={`At most, 1 to ${listingBounds.limit}`} value={rule.limit} onChange={(value) => { if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value); }} />}
-          <NumberRule whole id="per-page" label={`On one page, 1 to ${listingBounds.perPage}`} value={rule.perPage} onChange={(value) => { if (value === undefined || (value >= 1 && value <= listingBounds.perPage)) onPerPage(value ?? null); }} />
+        <fieldset
+          className={styles.settings}
+          disabled={disabled}
+          style={{ border: 0, margin: 0, paddingInline: 0 }}
+        >
+          <Chosen
+            id="how-many"
+            label="How many"
+            value={limit === 'all' ? 'all' : 'most'}
+            options={[
+              ['most', 'At most so many'],
+              ['all', 'All, in pages'],
+            ]}
+            onChange={(how) => onLimit(how === 'all' ? 'all' : PER_PAGE)}
+          />
+          {rule.limit !== 'all' && (
+            <NumberRule
+              whole
+              id="limit"
+              label={`At most, 1 to ${listingBounds.limit}`}
+              value={rule.limit}
+              onChange={(value) => {
+                if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value);
+              }}
+            />
+          )}
+          <NumberRule
+            whole
+            id="per-page"
+            label={`On one page, 1 to ${listingBounds.perPage}`}
+            value={rule.perPage}
+            onChange={(value) => {
+              if (value === undefined || (value >= 1 && value <= listingBounds.perPage))
+                onPerPage(value ?? null);
+            }}
+          />
         </fieldset>
         <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
         <PickedByHand sources={type} rule={spoken} disabled={disabled} onChange={onPick} />

@@ -21,33 +21,76 @@ interface Props {
 }
 
 /** What is odd about a condition, in words. */
-const oddWords = { nothing: 'It lets nothing through.', everything: 'It lets everything through.', unfilled: 'Nobody fills this field yet.' } as const;
+const oddWords = {
+  nothing: 'It lets nothing through.',
+  everything: 'It lets everything through.',
+  unfilled: 'Nobody fills this field yet.',
+} as const;
 
 /** First step: of which types, and which of them. Each condition tells how many it lets through and how many it drops. */
-export function WhichEntries({ sources, where, result, figures, disabled, onFrom, onWhere }: Props): ReactElement {
+export function WhichEntries({
+  sources,
+  where,
+  result,
+  figures,
+  disabled,
+  onFrom,
+  onWhere,
+}: Props): ReactElement {
   const told = (i: number) => {
     const passed = figures?.steps[i];
     const before = i === 0 ? result?.of : figures?.steps[i - 1];
-    return passed !== undefined && <><span>{passed}</span><span className={styles.drops}>{before !== undefined && before - passed > 0 ? `−${before - passed}` : ''}</span></>;
+    return (
+      passed !== undefined && (
+        <>
+          <span>{passed}</span>
+          <span className={styles.drops}>
+            {before !== undefined && before - passed > 0 ? `−${before - passed}` : ''}
+          </span>
+        </>
+      )
+    );
   };
   const below = (i: number) => {
     const condition = figures?.conditions[i];
     if (!condition) return null;
     const { dropped, odd } = condition;
-    const drops = (i === 0 ? result?.of ?? 0 : figures.steps[i - 1] ?? 0) - (figures.steps[i] ?? 0);
+    const drops = (i === 0 ? (result?.of ?? 0) : (figures.steps[i - 1] ?? 0)) - (figures.steps[i] ?? 0);
     return (
       <>
         {odd && <span className={styles.odd}>{oddWords[odd]}</span>}
-        {!odd && dropped.length > 0 && <span className={styles.out}>Just out: {dropped.join(', ')}{drops > dropped.length ? `, and ${drops - dropped.length} more` : ''}</span>}
+        {!odd && dropped.length > 0 && (
+          <span className={styles.out}>
+            Just out: {dropped.join(', ')}
+            {drops > dropped.length ? `, and ${drops - dropped.length} more` : ''}
+          </span>
+        )}
       </>
     );
   };
   return (
     <Frame label="Which entries">
       <div className={styles.step}>
-        <header><span>1</span><h2>Which entries</h2><span role="status">{result && <><b>{result.matching}</b> of {result.of}</>}</span></header>
+        <header>
+          <span>1</span>
+          <h2>Which entries</h2>
+          <span role="status">
+            {result && (
+              <>
+                <b>{result.matching}</b> of {result.of}
+              </>
+            )}
+          </span>
+        </header>
         <SourcesLine sources={sources} disabled={disabled} onFrom={onFrom} end={result?.of} />
-        <ConditionRows type={sources} conditions={conditionsOf(where)} disabled={disabled} end={told} below={below} onChange={(all) => onWhere({ all })} />
+        <ConditionRows
+          type={sources}
+          conditions={conditionsOf(where)}
+          disabled={disabled}
+          end={told}
+          below={below}
+          onChange={(all) => onWhere({ all })}
+        />
       </div>
     </Frame>
   );

@@ -14,7 +14,12 @@ import { useTell } from '../../../../ui/telling';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 
-const empty: { name: string; email: string; password: string; role: Role } = { name: '', email: '', password: '', role: 'editor' };
+const empty: { name: string; email: string; password: string; role: Role } = {
+  name: '',
+  email: '',
+  password: '',
+  role: 'editor',
+};
 
 /** Who works here, and a form for one more. */
 export function PeopleBench(): ReactElement {
@@ -23,7 +28,8 @@ export function PeopleBench(): ReactElement {
   const { data } = useAsk('people');
   const [asked, setAsked] = useState(empty);
   const [problem, setProblem] = useState<Problem>();
-  const at = (path: string) => problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
+  const at = (path: string) =>
+    problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   const add = async (event: FormEvent) => {
     event.preventDefault();
     setProblem(undefined);
@@ -37,24 +43,97 @@ export function PeopleBench(): ReactElement {
     }
   };
   return (
-    <Workspace outline={<OutlineGroup title="People" count={data?.items.length}><OutlineRow label="Who works here" href="/bench/people" here /></OutlineGroup>} outlineLabel="People">
-      <div className={look.heading}><div><Eyebrow>Installation</Eyebrow><h1>People</h1></div></div>
+    <Workspace
+      outline={
+        <OutlineGroup title="People" count={data?.items.length}>
+          <OutlineRow label="Who works here" href="/bench/people" here />
+        </OutlineGroup>
+      }
+      outlineLabel="People"
+    >
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Installation</Eyebrow>
+          <h1>People</h1>
+        </div>
+      </div>
       <Frame label="Who works here">
         <ul>
-          {data?.items.map(({ id, name, email, role }) => <li key={id} style={{ display: 'flex', flexWrap: 'wrap', gap: '2px 16px', padding: '9px 16px', borderBottom: '1px solid var(--rule-soft)' }}><b style={{ fontWeight: 600, minWidth: 180 }}>{name}</b><span className={look.pencil}>{email}</span><span style={{ marginLeft: 'auto' }}>{role}</span></li>)}
+          {data?.items.map(({ id, name, email, role }) => (
+            <li
+              key={id}
+              style={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                gap: '2px 16px',
+                padding: '9px 16px',
+                borderBottom: '1px solid var(--rule-soft)',
+              }}
+            >
+              <b style={{ fontWeight: 600, minWidth: 180 }}>{name}</b>
+              <span className={look.pencil}>{email}</span>
+              <span style={{ marginLeft: 'auto' }}>{role}</span>
+            </li>
+          ))}
         </ul>
       </Frame>
       <Frame label="Add a person">
-        <form noValidate onSubmit={(event) => void add(event)} style={{ padding: 16, display: 'grid', gap: 12, maxWidth: 460 }}>
+        <form
+          noValidate
+          onSubmit={(event) => void add(event)}
+          style={{ padding: 16, display: 'grid', gap: 12, maxWidth: 460 }}
+        >
           <h2 className={look.eyebrow}>Add a person</h2>
-          <TextBox id="name" label="Name" value={asked.name} onChange={(name) => setAsked({ ...asked, name })} faults={at('/name')} />
-          <TextBox id="email" label="E-mail" type="email" value={asked.email} onChange={(email) => setAsked({ ...asked, email })} faults={at('/email')} />
-          <TextBox id="password" label="First password" type="password" autoComplete="new-password" help="At least 10 characters." value={asked.password} onChange={(password) => setAsked({ ...asked, password })} faults={at('/password')} />
+          <TextBox
+            id="name"
+            label="Name"
+            value={asked.name}
+            onChange={(name) => setAsked({ ...asked, name })}
+            faults={at('/name')}
+          />
+          <TextBox
+            id="email"
+            label="E-mail"
+            type="email"
+            value={asked.email}
+            onChange={(email) => setAsked({ ...asked, email })}
+            faults={at('/email')}
+          />
+          <TextBox
+            id="password"
+            label="First password"
+            type="password"
+            autoComplete="new-password"
+            help="At least 10 characters."
+            value={asked.password}
+            onChange={(password) => setAsked({ ...asked, password })}
+            faults={at('/password')}
+          />
           <Labelled id="role" label="Role" faults={at('/role')}>
-            <Select fullWidth value={asked.role} onChange={({ target }) => setAsked({ ...asked, role: target.value })} labelId="role-label" SelectDisplayProps={{ id: 'role' }}>{roles.map((role) => <MenuItem key={role} value={role}>{role}</MenuItem>)}</Select>
+            <Select
+              fullWidth
+              value={asked.role}
+              onChange={({ target }) => setAsked({ ...asked, role: target.value })}
+              labelId="role-label"
+              SelectDisplayProps={{ id: 'role' }}
+            >
+              {roles.map((role) => (
+                <MenuItem key={role} value={role}>
+                  {role}
+                </MenuItem>
+              ))}
+            </Select>
           </Labelled>
-          {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
-          <div><Button type="submit" variant="contained">Add</Button></div>
+          {problem && problem.faults.length === 0 && (
+            <Note sort="error" role="alert">
+              {problem.message}
+            </Note>
+          )}
+          <div>
+            <Button type="submit" variant="contained">
+              Add
+            </Button>
+          </div>
         </form>
       </Frame>
     </Workspace>

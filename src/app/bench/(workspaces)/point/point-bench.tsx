@@ -25,24 +25,71 @@ export function PointBench({ address }: { address: string }): ReactElement {
   }, [data]);
   return (
     <Workspace
-      outline={<SiteTree here={data?.page ?? ''} />} outlineLabel="Site tree"
-      reach={data && (
-        <section>
-          <Eyebrow>What this page comes from</Eyebrow>
-          <Stem label="What this page comes from" from={[{ key: 'page', label: data.own.label, detail: { page: 'the page itself', entry: 'the entry that it shows', category: 'the words of its category' }[data.own.sort], href: targetOf({}, data) ?? '' }]} here={{ label: data.drawn.title, detail: address }} to={[]} />
-        </section>
-      )}
+      outline={<SiteTree here={data?.page ?? ''} />}
+      outlineLabel="Site tree"
+      reach={
+        data && (
+          <section>
+            <Eyebrow>What this page comes from</Eyebrow>
+            <Stem
+              label="What this page comes from"
+              from={[
+                {
+                  key: 'page',
+                  label: data.own.label,
+                  detail: {
+                    page: 'the page itself',
+                    entry: 'the entry that it shows',
+                    category: 'the words of its category',
+                  }[data.own.sort],
+                  href: targetOf({}, data) ?? '',
+                },
+              ]}
+              here={{ label: data.drawn.title, detail: address }}
+              to={[]}
+            />
+          </section>
+        )
+      }
     >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>As visitors see it <Mono>{address}</Mono></span></div>
+          <div className={look.eyebrow}>
+            <span>
+              As visitors see it <Mono>{address}</Mono>
+            </span>
+          </div>
           <h1>{data?.drawn.title ?? 'A page'}</h1>
-          <p className={look.pencil}>Point at any part, or move to it with Tab and press Enter, to go where it comes from.</p>
+          <p className={look.pencil}>
+            Point at any part, or move to it with Tab and press Enter, to go where it comes from.
+          </p>
         </div>
-        <div className={look.acts}><Button component="a" href={address} target="_blank" rel="noreferrer">As a visitor</Button></div>
+        <div className={look.acts}>
+          <Button component="a" href={address} target="_blank" rel="noreferrer">
+            As a visitor
+          </Button>
+        </div>
       </div>
-      {error && <Note sort="error" role="alert">{error.message}</Note>}
-      {data && <Frame label="The page"><div ref={drawn}><PageDrawing page={data.drawn} label="The page to point at" items={MOST_ITEMS} onPoint={(pointed) => { const to = targetOf(pointed, data); if (to) router.push(to); }} /></div></Frame>}
+      {error && (
+        <Note sort="error" role="alert">
+          {error.message}
+        </Note>
+      )}
+      {data && (
+        <Frame label="The page">
+          <div ref={drawn}>
+            <PageDrawing
+              page={data.drawn}
+              label="The page to point at"
+              items={MOST_ITEMS}
+              onPoint={(pointed) => {
+                const to = targetOf(pointed, data);
+                if (to) router.push(to);
+              }}
+            />
+          </div>
+        </Frame>
+      )}
     </Workspace>
   );
 }

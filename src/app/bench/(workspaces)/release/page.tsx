@@ -17,20 +17,39 @@ const MOST = 50;
 
 /** The entries of one type that wait for review. */
 function Waiting({ type }: { type: CompiledType }): ReactElement | null {
-  const { data } = useAsk('entries', { query: { type: type.definition.key, state: 'review', sort: '-changed', limit: MOST } });
+  const { data } = useAsk('entries', {
+    query: { type: type.definition.key, state: 'review', sort: '-changed', limit: MOST },
+  });
   if (!data || data.total === 0) return null;
   return (
     <Frame label={`${type.definition.plural} that wait for review`}>
       <ul>
         {data.items.map(({ id, title, faults, changedAt }) => (
-          <li key={id} style={{ display: 'flex', gap: 12, padding: '9px 16px', borderBottom: '1px solid var(--rule-soft)', alignItems: 'baseline' }}>
-            <Link href={`/bench/write/entry/${id}`} style={{ fontWeight: 600, color: 'var(--ink)' }}>{title || 'Without a name'}</Link>
+          <li
+            key={id}
+            style={{
+              display: 'flex',
+              gap: 12,
+              padding: '9px 16px',
+              borderBottom: '1px solid var(--rule-soft)',
+              alignItems: 'baseline',
+            }}
+          >
+            <Link href={`/bench/write/entry/${id}`} style={{ fontWeight: 600, color: 'var(--ink)' }}>
+              {title || 'Without a name'}
+            </Link>
             <span className={look.pencil}>{type.definition.label}</span>
             {faults > 0 && <span style={{ color: 'var(--madder)', fontSize: 13 }}>{faults} to mend</span>}
-            <span className={`${look.pencil} ${look.small}`} style={{ marginLeft: 'auto' }}>since {dayjs(changedAt).format('D MMMM')}</span>
+            <span className={`${look.pencil} ${look.small}`} style={{ marginLeft: 'auto' }}>
+              since {dayjs(changedAt).format('D MMMM')}
+            </span>
           </li>
         ))}
-        {data.total > MOST && <li style={{ padding: '9px 16px' }}><Link href={`/bench/write/${type.definition.key}?state=review`}>All {data.total}</Link></li>}
+        {data.total > MOST && (
+          <li style={{ padding: '9px 16px' }}>
+            <Link href={`/bench/write/${type.definition.key}?state=review`}>All {data.total}</Link>
+          </li>
+        )}
       </ul>
     </Frame>
   );
@@ -42,21 +61,47 @@ export default function ReleasePage(): ReactElement {
   return (
     <Workspace
       outlineLabel="Release"
-      outline={(
+      outline={
         <OutlineGroup title="Waits for review" count={data?.inReview}>
-          {data?.types.filter(({ counts }) => counts.review > 0).map(({ key, plural, icon, counts }) => <OutlineRow key={key} label={plural} icon={<TypeIcon name={icon} />} href={`/bench/write/${key}?state=review`} end={counts.review} />)}
+          {data?.types
+            .filter(({ counts }) => counts.review > 0)
+            .map(({ key, plural, icon, counts }) => (
+              <OutlineRow
+                key={key}
+                label={plural}
+                icon={<TypeIcon name={icon} />}
+                href={`/bench/write/${key}?state=review`}
+                end={counts.review}
+              />
+            ))}
         </OutlineGroup>
-      )}
+      }
     >
-      <div className={look.heading}><div><Eyebrow>Release</Eyebrow><h1>What waits for review</h1><p className={look.pencil}>Open one to read it, then publish it or give it back.</p></div></div>
-      {data?.inReview === 0 && <div className={look.empty}><strong>Nothing waits.</strong><p>What writers send for review stands here.</p></div>}
-      {model.contentTypes.map((type) => <Waiting key={type.id} type={type} />)}
-      <ToCome title="What this workspace will hold besides" holds={[
-        ['Calendar', 'What goes live and what comes down, day by day.'],
-        ['Release sets', 'Things that are published together.'],
-        ['Redirects and exports', 'Where old addresses lead, and what goes out in open formats.'],
-        ['Any moment', 'The whole site as it stands at a date.'],
-      ]} />
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Release</Eyebrow>
+          <h1>What waits for review</h1>
+          <p className={look.pencil}>Open one to read it, then publish it or give it back.</p>
+        </div>
+      </div>
+      {data?.inReview === 0 && (
+        <div className={look.empty}>
+          <strong>Nothing waits.</strong>
+          <p>What writers send for review stands here.</p>
+        </div>
+      )}
+      {model.contentTypes.map((type) => (
+        <Waiting key={type.id} type={type} />
+      ))}
+      <ToCome
+        title="What this workspace will hold besides"
+        holds={[
+          ['Calendar', 'What goes live and what comes down, day by day.'],
+          ['Release sets', 'Things that are published together.'],
+          ['Redirects and exports', 'Where old addresses lead, and what goes out in open formats.'],
+          ['Any moment', 'The whole site as it stands at a date.'],
+        ]}
+      />
     </Workspace>
   );
 }

@@ -1,5 +1,13 @@
 'use client';
-import { Autocomplete, Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from '@mui/material';
+import {
+  Autocomplete,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  TextField,
+} from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import type { CategoryAnswer, CategoryCount } from '../../../../contract/categories';
 import type { JsonObject } from '../../../../core/json';
@@ -34,57 +42,183 @@ function namedBy({ id }: Scheme, n: number): string {
 }
 
 /** Another category, by its name. */
-function Other({ label, items, value, onChange }: { label: string; items: readonly CategoryAnswer[]; value: string | undefined; onChange: (id: string | undefined) => void }): ReactElement {
+function Other({
+  label,
+  items,
+  value,
+  onChange,
+}: {
+  label: string;
+  items: readonly CategoryAnswer[];
+  value: string | undefined;
+  onChange: (id: string | undefined) => void;
+}): ReactElement {
   return (
     <Autocomplete
-      options={[...items]} value={items.find(({ id }) => id === value) ?? null} getOptionLabel={(item) => item.label} getOptionKey={(item) => item.id} onChange={(_, item) => onChange(item?.id)}
+      options={[...items]}
+      value={items.find(({ id }) => id === value) ?? null}
+      getOptionLabel={(item) => item.label}
+      getOptionKey={(item) => item.id}
+      onChange={(_, item) => onChange(item?.id)}
       renderInput={(params) => <TextField {...params} label={label} sx={{ mt: 1 }} />}
     />
   );
 }
 
 /** Which entries that name a category go to the new one beside it. */
-function Split({ category, scheme, onClose, act }: { category: CategoryAnswer; scheme: Scheme; onClose: () => void; act: Props['act'] }): ReactElement {
+function Split({
+  category,
+  scheme,
+  onClose,
+  act,
+}: {
+  category: CategoryAnswer;
+  scheme: Scheme;
+  onClose: () => void;
+  act: Props['act'];
+}): ReactElement {
   const model = useModel();
   const [label, setLabel] = useState('');
   const [entries, setEntries] = useState<JsonObject>({});
-  const types = model.contentTypes.filter(({ fields }) => fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme.id)).map(({ id }) => id);
+  const types = model.contentTypes
+    .filter(({ fields }) =>
+      fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme.id),
+    )
+    .map(({ id }) => id);
   const chosen = idsIn(entries.entries);
   return (
     <Dialog open fullWidth maxWidth="sm" onClose={onClose} aria-labelledby="split">
       <DialogTitle id="split">Split {category.label} in two</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <TextBox id="split-label" label="Name of the new one, beside it" autoFocus value={label} onChange={setLabel} slotProps={{ input: { maxLength: 120 } }} />
-        <EntryForm id="split" fields={[{ id: 'entries', key: 'entries', label: 'Entries that go to the new one', kind: 'entry', rules: { types, multiple: true } }]} values={entries} faults={[]} onChange={(key, value) => setEntries({ [key]: value })} />
+        <TextBox
+          id="split-label"
+          label="Name of the new one, beside it"
+          autoFocus
+          value={label}
+          onChange={setLabel}
+          slotProps={{ input: { maxLength: 120 } }}
+        />
+        <EntryForm
+          id="split"
+          fields={[
+            {
+              id: 'entries',
+              key: 'entries',
+              label: 'Entries that go to the new one',
+              kind: 'entry',
+              rules: { types, multiple: true },
+            },
+          ]}
+          values={entries}
+          faults={[]}
+          onChange={(key, value) => setEntries({ [key]: value })}
+        />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
-        <Button variant="contained" disabled={!label.trim()} onClick={() => void act(() => ask('splitCategory', { path: { id: category.id }, revision: category.revision, body: { label: label.trim(), entries: chosen } }), `${category.label} is split.`).then((done) => { if (done) onClose(); })}>Split it</Button>
+        <Button
+          variant="contained"
+          disabled={!label.trim()}
+          onClick={() =>
+            void act(
+              () =>
+                ask('splitCategory', {
+                  path: { id: category.id },
+                  revision: category.revision,
+                  body: { label: label.trim(), entries: chosen },
+                }),
+              `${category.label} is split.`,
+            ).then((done) => {
+              if (done) onClose();
+            })
+          }
+        >
+          Split it
+        </Button>
       </DialogActions>
     </Dialog>
   );
 }
 
 /** Where the entries of a category go when it is merged into another or taken away. */
-function Going({ way, scheme, category, items, counts, act, onClose, onGone }: Omit<Props, 'mayChange'> & { way: 'merge' | 'remove'; onClose: () => void }): ReactElement {
+function Going({
+  way,
+  scheme,
+  category,
+  items,
+  counts,
+  act,
+  onClose,
+  onGone,
+}: Omit<Props, 'mayChange'> & { way: 'merge' | 'remove'; onClose: () => void }): ReactElement {
   const [to, setTo] = useState<string>();
   const below = items.filter(({ parent }) => parent === category.id).length;
   const n = counts?.own ?? 0;
   const words = `${namedBy(scheme, n)}.`;
-  const done = async (ok: Promise<boolean>) => { if (await ok) { onClose(); onGone(); } };
+  const done = async (ok: Promise<boolean>) => {
+    if (await ok) {
+      onClose();
+      onGone();
+    }
+  };
   const path = { id: category.id };
   return (
     <Dialog open fullWidth maxWidth="xs" onClose={onClose} aria-labelledby="going">
-      <DialogTitle id="going">{way === 'merge' ? `Merge ${category.label} into another` : `Take ${category.label} away?`}</DialogTitle>
+      <DialogTitle id="going">
+        {way === 'merge' ? `Merge ${category.label} into another` : `Take ${category.label} away?`}
+      </DialogTitle>
       <DialogContent>
-        <p>{words} {below > 0 && `What stands below it ${way === 'merge' ? 'goes over too' : 'moves up to where it stood'}.`}</p>
-        <Other label={way === 'merge' ? 'Becomes part of' : scheme.id === FOLDERS ? 'What lies in it goes to (nothing: it lies in no folder)' : 'Its entries go to (nothing: they lose it)'} items={items.filter(({ id }) => id !== category.id)} value={to} onChange={setTo} />
+        <p>
+          {words}{' '}
+          {below > 0 &&
+            `What stands below it ${way === 'merge' ? 'goes over too' : 'moves up to where it stood'}.`}
+        </p>
+        <Other
+          label={
+            way === 'merge'
+              ? 'Becomes part of'
+              : scheme.id === FOLDERS
+                ? 'What lies in it goes to (nothing: it lies in no folder)'
+                : 'Its entries go to (nothing: they lose it)'
+          }
+          items={items.filter(({ id }) => id !== category.id)}
+          value={to}
+          onChange={setTo}
+        />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
-        {way === 'merge'
-          ? <Button variant="contained" disabled={!to} onClick={() => to && void done(act(() => ask('mergeCategory', { path, revision: category.revision, body: { into: to } }), 'The two are one.'))}>Merge them</Button>
-          : <Button color="error" onClick={() => void done(act(() => ask('removeCategory', { path, revision: category.revision, query: to ? { to } : {} }), `${category.label} is taken away.`))}>Take it away</Button>}
+        {way === 'merge' ? (
+          <Button
+            variant="contained"
+            disabled={!to}
+            onClick={() =>
+              to &&
+              void done(
+                act(
+                  () => ask('mergeCategory', { path, revision: category.revision, body: { into: to } }),
+                  'The two are one.',
+                ),
+              )
+            }
+          >
+            Merge them
+          </Button>
+        ) : (
+          <Button
+            color="error"
+            onClick={() =>
+              void done(
+                act(
+                  () => ask('removeCategory', { path, revision: category.revision, query: to ? { to } : {} }),
+                  `${category.label} is taken away.`,
+                ),
+              )
+            }
+          >
+            Take it away
+          </Button>
+        )}
       </DialogActions>
     </Dialog>
   );
@@ -94,17 +228,34 @@ function Going({ way, scheme, category, items, counts, act, onClose, onGone }: O
 function Reached({ scheme }: { scheme: Scheme }): ReactElement | null {
   const { data } = useAsk('schemeReach', { path: { id: scheme.id } });
   if (!data) return null;
-  if (data.pages.length === 0) return <p className={`${look.pencil} ${look.small}`}>No visitor page tells of it.</p>;
+  if (data.pages.length === 0)
+    return <p className={`${look.pencil} ${look.small}`}>No visitor page tells of it.</p>;
   return (
     <details className={styles.reached}>
       <summary>Visitor pages that may differ: {data.pages.length}</summary>
-      <ul>{data.pages.map((page) => <li key={page.id}><a href={page.detail} target="_blank" rel="noreferrer">{page.label} <Mono>{page.detail}</Mono></a></li>)}</ul>
+      <ul>
+        {data.pages.map((page) => (
+          <li key={page.id}>
+            <a href={page.detail} target="_blank" rel="noreferrer">
+              {page.label} <Mono>{page.detail}</Mono>
+            </a>
+          </li>
+        ))}
+      </ul>
     </details>
   );
 }
 
 /** One category: its name in every language, its address, its own fields, and what can be done with it. */
-export function CategoryDetail({ scheme, category, items, counts, mayChange, act, onGone }: Props): ReactElement {
+export function CategoryDetail({
+  scheme,
+  category,
+  items,
+  counts,
+  mayChange,
+  act,
+  onGone,
+}: Props): ReactElement {
   const model = useModel();
   const [label, setLabel] = useState(category.label);
   const [slug, setSlug] = useState(category.slug);
@@ -114,29 +265,98 @@ export function CategoryDetail({ scheme, category, items, counts, mayChange, act
   const fields = model.scheme(scheme.id)?.fields ?? [];
   const others = model.document.locales.others;
   const folder = scheme.id === FOLDERS;
-  const keep = () => act(() => ask('changeCategory', { path: { id: category.id }, revision: category.revision, body: { label: label.trim(), slug, labels, values } }), `${label.trim()} is kept.`);
+  const keep = () =>
+    act(
+      () =>
+        ask('changeCategory', {
+          path: { id: category.id },
+          revision: category.revision,
+          body: { label: label.trim(), slug, labels, values },
+        }),
+      `${label.trim()} is kept.`,
+    );
   return (
     <Frame label={category.label}>
-      <form className={styles.detail} onSubmit={(event) => { event.preventDefault(); void keep(); }}>
+      <form
+        className={styles.detail}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keep();
+        }}
+      >
         <fieldset disabled={!mayChange}>
-          <TextBox id="category-label" label="Name" value={label} onChange={setLabel} faults={label.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: 120 } }} help={<>Its key is {category.key} and stays so.</>} />
-          {others.map((locale) => <TextBox key={locale} id={`category-${locale}`} label={`Name in ${languageName(locale)}`} value={labels[locale] ?? ''} onChange={(text) => setLabels({ ...labels, [locale]: text })} />)}
-          {!folder && <TextBox id="category-slug" label="In its address" value={slug} onChange={setSlug} slotProps={{ input: { maxLength: 96 } }} />}
-          {fields.length > 0 && <EntryForm id="category" fields={fields} values={values} faults={category.faults} onChange={(key, value) => setValues({ ...values, [key]: value })} disabled={!mayChange} />}
-          {counts && <p className={`${look.pencil} ${look.small}`}>{namedBy(scheme, counts.own)}; {counts.all} with what stands below it.</p>}
+          <TextBox
+            id="category-label"
+            label="Name"
+            value={label}
+            onChange={setLabel}
+            faults={label.trim() ? [] : ['This needs a name.']}
+            slotProps={{ input: { maxLength: 120 } }}
+            help={<>Its key is {category.key} and stays so.</>}
+          />
+          {others.map((locale) => (
+            <TextBox
+              key={locale}
+              id={`category-${locale}`}
+              label={`Name in ${languageName(locale)}`}
+              value={labels[locale] ?? ''}
+              onChange={(text) => setLabels({ ...labels, [locale]: text })}
+            />
+          ))}
+          {!folder && (
+            <TextBox
+              id="category-slug"
+              label="In its address"
+              value={slug}
+              onChange={setSlug}
+              slotProps={{ input: { maxLength: 96 } }}
+            />
+          )}
+          {fields.length > 0 && (
+            <EntryForm
+              id="category"
+              fields={fields}
+              values={values}
+              faults={category.faults}
+              onChange={(key, value) => setValues({ ...values, [key]: value })}
+              disabled={!mayChange}
+            />
+          )}
+          {counts && (
+            <p className={`${look.pencil} ${look.small}`}>
+              {namedBy(scheme, counts.own)}; {counts.all} with what stands below it.
+            </p>
+          )}
           <Reached scheme={scheme} />
           {mayChange && (
             <div className={look.acts}>
-              <Button type="submit" variant="contained" disabled={!label.trim()}>Keep</Button>
+              <Button type="submit" variant="contained" disabled={!label.trim()}>
+                Keep
+              </Button>
               <Button onClick={() => setWay('merge')}>Merge into…</Button>
               {!folder && <Button onClick={() => setWay('split')}>Split…</Button>}
-              <Button color="error" onClick={() => setWay('remove')}>Take away…</Button>
+              <Button color="error" onClick={() => setWay('remove')}>
+                Take away…
+              </Button>
             </div>
           )}
         </fieldset>
       </form>
-      {way === 'split' && <Split category={category} scheme={scheme} act={act} onClose={() => setWay(undefined)} />}
-      {(way === 'merge' || way === 'remove') && <Going way={way} scheme={scheme} category={category} items={items} counts={counts} act={act} onClose={() => setWay(undefined)} onGone={onGone} />}
+      {way === 'split' && (
+        <Split category={category} scheme={scheme} act={act} onClose={() => setWay(undefined)} />
+      )}
+      {(way === 'merge' || way === 'remove') && (
+        <Going
+          way={way}
+          scheme={scheme}
+          category={category}
+          items={items}
+          counts={counts}
+          act={act}
+          onClose={() => setWay(undefined)}
+          onGone={onGone}
+        />
+      )}
     </Frame>
   );
 }

@@ -16,7 +16,12 @@ export function EditorView({ fields }: { fields: Field[] }): ReactElement {
   return (
     <div style={{ padding: 16, display: 'grid', gap: 14 }}>
       <p className={`${look.pencil} ${look.small}`}>Try it: what you type here is kept nowhere.</p>
-      <EntryForm fields={fields} values={given} faults={faults} onChange={(key, value) => setGiven((now) => ({ ...now, [key]: value }))} />
+      <EntryForm
+        fields={fields}
+        values={given}
+        faults={faults}
+        onChange={(key, value) => setGiven((now) => ({ ...now, [key]: value }))}
+      />
     </div>
   );
 }

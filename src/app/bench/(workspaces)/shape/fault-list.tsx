@@ -12,7 +12,13 @@ import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
 /** Faults of the model in words, each with the way to its place and, where one step mends it, that step. */
-export function FaultList({ faults, placed = false }: { faults: readonly ModelFault[]; placed?: boolean }): ReactElement {
+export function FaultList({
+  faults,
+  placed = false,
+}: {
+  faults: readonly ModelFault[];
+  placed?: boolean;
+}): ReactElement {
   const { document, change, mayChange } = useWorkingModel();
   const tell = useTell();
   return (
@@ -22,10 +28,30 @@ export function FaultList({ faults, placed = false }: { faults: readonly ModelFa
         const shape = fault.about === undefined ? undefined : shapeById(document, fault.about);
         const { mend } = fault;
         return (
-          <Note key={`${fault.path} ${fault.code} ${i}`} sort={fault.weight === 'error' ? 'error' : 'attention'}>
-            {placed && list && shape && <><Link href={hrefOf(list, shape.key)}>{shape.label}</Link>{' '}</>}
+          <Note
+            key={`${fault.path} ${fault.code} ${i}`}
+            sort={fault.weight === 'error' ? 'error' : 'attention'}
+          >
+            {placed && list && shape && (
+              <>
+                <Link href={hrefOf(list, shape.key)}>{shape.label}</Link>{' '}
+              </>
+            )}
             {fault.message}
-            {mend && mayChange && <span className={styles.mend}><Button size="small" onClick={() => { const before = document; change((model) => applyMend(model, mend)); tell('Mended in the working copy.', () => change(() => before)); }}>{mend.label}</Button></span>}
+            {mend && mayChange && (
+              <span className={styles.mend}>
+                <Button
+                  size="small"
+                  onClick={() => {
+                    const before = document;
+                    change((model) => applyMend(model, mend));
+                    tell('Mended in the working copy.', () => change(() => before));
+                  }}
+                >
+                  {mend.label}
+                </Button>
+              </span>
+            )}
           </Note>
         );
       })}

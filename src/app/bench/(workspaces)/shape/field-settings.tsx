@@ -35,25 +35,67 @@ interface Props {
 }
 
 const roleWords: Record<string, [label: string, detail: string]> = {
-  title: ['Title', 'names every one of them'], summary: ['Summary', 'told of it in few words'], picture: ['Picture', 'stands for it'], date: ['Date', 'tells when'], address: ['Address', 'made from it'], face: ['Its own face', 'a part of it'], table: ['Table', 'a column at first'],
+  title: ['Title', 'names every one of them'],
+  summary: ['Summary', 'told of it in few words'],
+  picture: ['Picture', 'stands for it'],
+  date: ['Date', 'tells when'],
+  address: ['Address', 'made from it'],
+  face: ['Its own face', 'a part of it'],
+  table: ['Table', 'a column at first'],
 };
 
-function filledInWords(field: Field, filled: number, total: number, least: unknown, most: unknown, middle: number | undefined): StemItem {
+function filledInWords(
+  field: Field,
+  filled: number,
+  total: number,
+  least: unknown,
+  most: unknown,
+  middle: number | undefined,
+): StemItem {
   const unit = field.kind === 'number' && field.rules.unit ? ` ${field.rules.unit}` : '';
   const range = least === undefined ? '' : `${String(least)} to ${String(most)}${unit}`;
-  return { key: 'filled', label: `${filled} of ${total} entries fill it`, detail: [range, middle === undefined ? '' : `median ${middle}`].filter(Boolean).join(', ') };
+  return {
+    key: 'filled',
+    label: `${filled} of ${total} entries fill it`,
+    detail: [range, middle === undefined ? '' : `median ${middle}`].filter(Boolean).join(', '),
+  };
 }
 
 /** Kinds that a table or listing can filter or sort by. */
-const filterable = new Set<KindName>(['line', 'number', 'yesNo', 'date', 'moment', 'choice', 'category', 'entry', 'list', 'computed']);
+const filterable = new Set<KindName>([
+  'line',
+  'number',
+  'yesNo',
+  'date',
+  'moment',
+  'choice',
+  'category',
+  'entry',
+  'list',
+  'computed',
+]);
 
 /** Reach of a field and everything that governs it. */
-export function FieldSettings({ type, field, figures, wasInForce, mayChange, onChange, onTake }: Props): ReactElement {
+export function FieldSettings({
+  type,
+  field,
+  figures,
+  wasInForce,
+  mayChange,
+  onChange,
+  onTake,
+}: Props): ReactElement {
   const { document, faults } = useWorkingModel();
   const figure = figures?.fields.find((each) => each.field === field.id);
-  const { data: numbers } = useAsk('fieldNumbers', { path: { id: type.id, field: field.id } }, { enabled: field.kind === 'number' && (figure?.filled ?? 0) > 0 });
+  const { data: numbers } = useAsk(
+    'fieldNumbers',
+    { path: { id: type.id, field: field.id } },
+    { enabled: field.kind === 'number' && (figure?.filled ?? 0) > 0 },
+  );
   const row = rowsOf(type.fields).find(({ entry }) => entry.id === field.id);
-  const beside = rowsOf(type.fields).filter(({ parent }) => parent === row?.parent).map(({ entry }) => entry);
+  const beside = rowsOf(type.fields)
+    .filter(({ parent }) => parent === row?.parent)
+    .map(({ entry }) => entry);
   const siblings = expandFields(beside, setsOf(document));
   const above = beside[(row?.place ?? 0) - 1];
   const ui = kindUiOf(field) as unknown as KindUi<KindName>;
@@ -62,54 +104,199 @@ export function FieldSettings({ type, field, figures, wasInForce, mayChange, onC
   const here = faults.filter((fault) => fault.about === type.id && fault.field === field.id);
   const atTop = row?.depth === 0;
   const mayDiffer = atTop && 'columns' in type && (field.kind === 'line' || field.kind === 'number');
-  const roles = 'face' in type ? rolesOf(type, field.id).map((role): StemItem => ({ key: role, label: roleWords[role]?.[0] ?? role, detail: roleWords[role]?.[1] ?? '' })) : [];
-  const listings = (figure?.usedBy ?? []).map((label): StemItem => ({ key: `listing ${label}`, label, detail: 'listing' }));
+  const roles =
+    'face' in type
+      ? rolesOf(type, field.id).map((role): StemItem => ({
+          key: role,
+          label: roleWords[role]?.[0] ?? role,
+          detail: roleWords[role]?.[1] ?? '',
+        }))
+      : [];
+  const listings = (figure?.usedBy ?? []).map((label): StemItem => ({
+    key: `listing ${label}`,
+    label,
+    detail: 'listing',
+  }));
   const setDefault = (value: Json) => {
     const { default: _gone, ...rest } = field;
     onChange((isEmpty(value) ? rest : { ...field, default: value }) as Field);
   };
-  const fresh = field.kind === 'date' || field.kind === 'moment' ? { value: 'now', label: 'The moment it is made' } : field.kind === 'line' ? { value: 'person', label: 'The name of who makes it' } : undefined;
+  const fresh =
+    field.kind === 'date' || field.kind === 'moment'
+      ? { value: 'now', label: 'The moment it is made' }
+      : field.kind === 'line'
+        ? { value: 'person', label: 'The name of who makes it' }
+        : undefined;
   const isFresh = isJsonObject(field.default) && 'new' in field.default;
   const goesTo = [...roles, ...listings];
   const from: StemItem[] = [
-    { key: 'form', label: `Form of ${type.label}`, detail: above && !isInclude(above) ? `after ${above.label}` : 'at its head' },
-    ...(figures && figure ? [filledInWords(field, figure.filled, figures.total, figure.least, figure.most, numbers ? median(numbers.values) : undefined)] : []),
+    {
+      key: 'form',
+      label: `Form of ${type.label}`,
+      detail: above && !isInclude(above) ? `after ${above.label}` : 'at its head',
+    },
+    ...(figures && figure
+      ? [
+          filledInWords(
+            field,
+            figure.filled,
+            figures.total,
+            figure.least,
+            figure.most,
+            numbers ? median(numbers.values) : undefined,
+          ),
+        ]
+      : []),
   ];
   return (
     <>
       <section>
         <Eyebrow>Reach of {field.label}</Eyebrow>
-        <Stem label={`Reach of ${field.label}`} from={from} here={{ label: field.label, detail: `${type.key}.${field.key}` }} to={goesTo.length > 0 ? goesTo : [{ key: 'nowhere', label: <span className={look.faint}>It shows nowhere yet</span> }]} />
-        {numbers && numbers.values.length > 1 && <Histogram values={numbers.values} label={`${field.label} in ${numbers.values.length} entries`} />}
+        <Stem
+          label={`Reach of ${field.label}`}
+          from={from}
+          here={{ label: field.label, detail: `${type.key}.${field.key}` }}
+          to={
+            goesTo.length > 0
+              ? goesTo
+              : [{ key: 'nowhere', label: <span className={look.faint}>It shows nowhere yet</span> }]
+          }
+        />
+        {numbers && numbers.values.length > 1 && (
+          <Histogram values={numbers.values} label={`${field.label} in ${numbers.values.length} entries`} />
+        )}
       </section>
-      {here.length > 0 && <section>{here.map((fault) => <Note key={fault.path + fault.code} sort={fault.weight === 'error' ? 'error' : 'attention'}>{fault.message}</Note>)}</section>}
+      {here.length > 0 && (
+        <section>
+          {here.map((fault) => (
+            <Note key={fault.path + fault.code} sort={fault.weight === 'error' ? 'error' : 'attention'}>
+              {fault.message}
+            </Note>
+          ))}
+        </section>
+      )}
       <section aria-label={`Settings of ${field.label}`}>
         <Eyebrow end={<Mono>{kindOf(field).label}</Mono>}>Settings</Eyebrow>
-        <fieldset className={styles.settings} disabled={!mayChange} style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}>
-          <TextBox id={`label-${field.id}`} label="Label" value={field.label} onChange={(label) => set({ label })} faults={field.label.trim() ? [] : ['This needs a name.']} help={wasInForce ? `Its key stays ${field.key}.` : `Its key becomes ${field.key}.`} slotProps={{ input: { maxLength: modelBounds.label } }} />
+        <fieldset
+          className={styles.settings}
+          disabled={!mayChange}
+          style={{ border: 0, padding: 0, margin: 0, minWidth: 0 }}
+        >
+          <TextBox
+            id={`label-${field.id}`}
+            label="Label"
+            value={field.label}
+            onChange={(label) => set({ label })}
+            faults={field.label.trim() ? [] : ['This needs a name.']}
+            help={wasInForce ? `Its key stays ${field.key}.` : `Its key becomes ${field.key}.`}
+            slotProps={{ input: { maxLength: modelBounds.label } }}
+          />
           <div>
-            {!kind.derived && <YesRule label="Must be filled in" value={field.required ?? false} onChange={(required) => set({ required })} />}
-            {atTop && filterable.has(field.kind) && <YesRule label="Filter and sort by it" value={field.indexed ?? false} onChange={(indexed) => set({ indexed })} />}
-            {mayDiffer && <YesRule label="Different in every entry" value={field.unique ?? false} onChange={(unique) => set({ unique })} />}
-            {atTop && !('sort' in type) && document.locales.others.length > 0 && !kind.derived && <YesRule label="A value for each language" value={field.localised ?? false} onChange={(localised) => set({ localised })} />}
+            {!kind.derived && (
+              <YesRule
+                label="Must be filled in"
+                value={field.required ?? false}
+                onChange={(required) => set({ required })}
+              />
+            )}
+            {atTop && filterable.has(field.kind) && (
+              <YesRule
+                label="Filter and sort by it"
+                value={field.indexed ?? false}
+                onChange={(indexed) => set({ indexed })}
+              />
+            )}
+            {mayDiffer && (
+              <YesRule
+                label="Different in every entry"
+                value={field.unique ?? false}
+                onChange={(unique) => set({ unique })}
+              />
+            )}
+            {atTop && !('sort' in type) && document.locales.others.length > 0 && !kind.derived && (
+              <YesRule
+                label="A value for each language"
+                value={field.localised ?? false}
+                onChange={(localised) => set({ localised })}
+              />
+            )}
           </div>
-          <RulesEditor key={field.id} field={field} onChange={onChange} model={document} siblings={siblings.filter(({ id }) => id !== field.id)} />
-          <ConditionEditor field={field} siblings={siblings} onChange={(showWhen) => { const { showWhen: _gone, ...rest } = field; onChange((showWhen ? { ...rest, showWhen } : rest) as Field); }} />
+          <RulesEditor
+            key={field.id}
+            field={field}
+            onChange={onChange}
+            model={document}
+            siblings={siblings.filter(({ id }) => id !== field.id)}
+          />
+          <ConditionEditor
+            field={field}
+            siblings={siblings}
+            onChange={(showWhen) => {
+              const { showWhen: _gone, ...rest } = field;
+              onChange((showWhen ? { ...rest, showWhen } : rest) as Field);
+            }}
+          />
           {!kind.derived && field.kind !== 'group' && field.kind !== 'list' && (
             <Labelled id={`default-${field.id}`} label="Value of a new entry" group>
-              {fresh && <Select fullWidth value={isFresh ? fresh.value : 'fixed'} onChange={({ target }) => setDefault(target.value === 'fixed' ? null : { new: target.value })} slotProps={{ input: { 'aria-label': 'How the value of a new entry is told' } }}><MenuItem value="fixed">As said here</MenuItem><MenuItem value={fresh.value}>{fresh.label}</MenuItem></Select>}
-              {!isFresh && <ui.Input id={`default-${field.id}-input`} rules={field.rules as never} value={field.default} invalid={false} faults={[]} describedBy={`default-${field.id}-label`} label={`Value of a new entry: ${field.label}`} onChange={setDefault} />}
+              {fresh && (
+                <Select
+                  fullWidth
+                  value={isFresh ? fresh.value : 'fixed'}
+                  onChange={({ target }) =>
+                    setDefault(target.value === 'fixed' ? null : { new: target.value })
+                  }
+                  slotProps={{ input: { 'aria-label': 'How the value of a new entry is told' } }}
+                >
+                  <MenuItem value="fixed">As said here</MenuItem>
+                  <MenuItem value={fresh.value}>{fresh.label}</MenuItem>
+                </Select>
+              )}
+              {!isFresh && (
+                <ui.Input
+                  id={`default-${field.id}-input`}
+                  rules={field.rules as never}
+                  value={field.default}
+                  invalid={false}
+                  faults={[]}
+                  describedBy={`default-${field.id}-label`}
+                  label={`Value of a new entry: ${field.label}`}
+                  onChange={setDefault}
+                />
+              )}
             </Labelled>
           )}
-          <TextBox id={`group-${field.id}`} label="Stands in the form under" value={field.group ?? ''} onChange={(group) => set({ group })} slotProps={{ input: { maxLength: modelBounds.label } }} />
-          <TextBox id={`help-${field.id}`} label="Help for editors" value={field.help ?? ''} onChange={(help) => set({ help })} slotProps={{ input: { maxLength: modelBounds.words } }} multiline minRows={2} />
+          <TextBox
+            id={`group-${field.id}`}
+            label="Stands in the form under"
+            value={field.group ?? ''}
+            onChange={(group) => set({ group })}
+            slotProps={{ input: { maxLength: modelBounds.label } }}
+          />
+          <TextBox
+            id={`help-${field.id}`}
+            label="Help for editors"
+            value={field.help ?? ''}
+            onChange={(help) => set({ help })}
+            slotProps={{ input: { maxLength: modelBounds.words } }}
+            multiline
+            minRows={2}
+          />
         </fieldset>
       </section>
       {mayChange && (
         <section>
-          {'title' in type && type.title === field.id && 'plural' in type && !('slots' in type && !('layouts' in type))
-            ? <p className={`${look.pencil} ${look.small}`}>It names every {type.label}, so it cannot be taken out. Give the title to another line first.</p>
-            : <Button color="error" onClick={onTake}>Take out of {type.label}</Button>}
+          {'title' in type &&
+          type.title === field.id &&
+          'plural' in type &&
+          !('slots' in type && !('layouts' in type)) ? (
+            <p className={`${look.pencil} ${look.small}`}>
+              It names every {type.label}, so it cannot be taken out. Give the title to another line first.
+            </p>
+          ) : (
+            <Button color="error" onClick={onTake}>
+              Take out of {type.label}
+            </Button>
+          )}
         </section>
       )}
     </>

@@ -12,6 +12,12 @@ export default async function ShapeLayout({ children }: { children: ReactNode })
   const { installation, person } = await signedIn();
   const inForce = model(installation);
   // Only who may shape it sees the working copy; everyone else sees the model in force.
-  const copy = may(person.role, 'shape the model') ? await working(installation) : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
-  return <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}><SampleState>{children}</SampleState></WorkingModelProvider>;
+  const copy = may(person.role, 'shape the model')
+    ? await working(installation)
+    : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
+  return (
+    <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}>
+      <SampleState>{children}</SampleState>
+    </WorkingModelProvider>
+  );
 }

@@ -2,7 +2,12 @@ import type { ShapeList } from '../../../../core/model/document';
 
 /** How the five lists of the model are spoken of in Shape, and where each stands. */
 export const lists: Record<ShapeList, { piece: string; title: string; one: string; another: string }> = {
-  contentTypes: { piece: 'content', title: 'Content types', one: 'Content type', another: 'New content type' },
+  contentTypes: {
+    piece: 'content',
+    title: 'Content types',
+    one: 'Content type',
+    another: 'New content type',
+  },
   pageTypes: { piece: 'pages', title: 'Page types', one: 'Page type', another: 'New page type' },
   blockTypes: { piece: 'blocks', title: 'Block types', one: 'Block type', another: 'New block type' },
   fieldSets: { piece: 'sets', title: 'Field sets', one: 'Field set', another: 'New field set' },

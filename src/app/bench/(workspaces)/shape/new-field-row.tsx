@@ -40,21 +40,71 @@ export function NewFieldRow({ place, holders, into, onInto, sets, onInclude, onA
       <td className={styles.place}>{place + 1}</td>
       <td colSpan={5}>
         <div className={styles.adding}>
-          <OutlinedInput inputRef={input} sx={{ flex: '1 1 220px', maxWidth: 340 }} value={label} placeholder="Type a label, then Tab to choose its kind" onChange={({ target }) => setLabel(target.value)} onKeyDown={enter} slotProps={{ input: { 'aria-label': 'Label of a new field', maxLength: modelBounds.label } }} />
-          <Select value={kind} sx={{ minWidth: 150 }} onChange={({ target }) => setKind(target.value)} slotProps={{ input: { 'aria-label': 'Kind of the new field' } }} renderValue={(chosen) => kinds[chosen].label}>
+          <OutlinedInput
+            inputRef={input}
+            sx={{ flex: '1 1 220px', maxWidth: 340 }}
+            value={label}
+            placeholder="Type a label, then Tab to choose its kind"
+            onChange={({ target }) => setLabel(target.value)}
+            onKeyDown={enter}
+            slotProps={{ input: { 'aria-label': 'Label of a new field', maxLength: modelBounds.label } }}
+          />
+          <Select
+            value={kind}
+            sx={{ minWidth: 150 }}
+            onChange={({ target }) => setKind(target.value)}
+            slotProps={{ input: { 'aria-label': 'Kind of the new field' } }}
+            renderValue={(chosen) => kinds[chosen].label}
+          >
             {kindNames.map((name) => (
-              <MenuItem key={name} value={name} sx={{ gap: '10px' }}><KindIcon kind={name} /><span>{kinds[name].label}<small style={{ display: 'block', color: 'var(--pencil)', fontSize: 12 }}>{kinds[name].purpose}</small></span></MenuItem>
+              <MenuItem key={name} value={name} sx={{ gap: '10px' }}>
+                <KindIcon kind={name} />
+                <span>
+                  {kinds[name].label}
+                  <small style={{ display: 'block', color: 'var(--pencil)', fontSize: 12 }}>
+                    {kinds[name].purpose}
+                  </small>
+                </span>
+              </MenuItem>
             ))}
           </Select>
           {holders.length > 0 && (
-            <Select value={into ?? ''} displayEmpty sx={{ minWidth: 130 }} onChange={({ target }) => onInto(target.value || undefined)} slotProps={{ input: { 'aria-label': 'Where the new field stands' } }}>
+            <Select
+              value={into ?? ''}
+              displayEmpty
+              sx={{ minWidth: 130 }}
+              onChange={({ target }) => onInto(target.value || undefined)}
+              slotProps={{ input: { 'aria-label': 'Where the new field stands' } }}
+            >
               <MenuItem value="">On the sheet</MenuItem>
-              {holders.map((holder) => <MenuItem key={holder.id} value={holder.id}>In {holder.label}</MenuItem>)}
+              {holders.map((holder) => (
+                <MenuItem key={holder.id} value={holder.id}>
+                  In {holder.label}
+                </MenuItem>
+              ))}
             </Select>
           )}
-          <Button onClick={add} disabled={!label.trim()}>Add the field</Button>
-          {sets.length > 0 && <Button aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>Include a set</Button>}
-          <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>{sets.map((set) => <MenuItem key={set.id} onClick={() => { setAt(null); onInclude(set.id); }}>{set.label}</MenuItem>)}</Menu>
+          <Button onClick={add} disabled={!label.trim()}>
+            Add the field
+          </Button>
+          {sets.length > 0 && (
+            <Button aria-haspopup="menu" onClick={(event) => setAt(event.currentTarget)}>
+              Include a set
+            </Button>
+          )}
+          <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+            {sets.map((set) => (
+              <MenuItem
+                key={set.id}
+                onClick={() => {
+                  setAt(null);
+                  onInclude(set.id);
+                }}
+              >
+                {set.label}
+              </MenuItem>
+            ))}
+          </Menu>
         </div>
       </td>
     </tr>

@@ -19,7 +19,10 @@ export default function ShapePage(): ReactElement {
       {!first && (
         <div className={look.empty}>
           <strong>Here you decide what the site is made of.</strong>
-          <p>A content type is the shape of an entry: a species, an event, a notice. Give the first one a name in the outline, under “Content types”, and then list its fields.</p>
+          <p>
+            A content type is the shape of an entry: a species, an event, a notice. Give the first one a name
+            in the outline, under “Content types”, and then list its fields.
+          </p>
         </div>
       )}
     </Workspace>

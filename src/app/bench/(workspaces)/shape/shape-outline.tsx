@@ -1,6 +1,16 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
-import { FileDiff, FileInput, FileJson, Grid3x3, ListChecks, Network, Palette, Plus, SlidersHorizontal } from 'lucide-react';
+import {
+  FileDiff,
+  FileInput,
+  FileJson,
+  Grid3x3,
+  ListChecks,
+  Network,
+  Palette,
+  Plus,
+  SlidersHorizontal,
+} from 'lucide-react';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
@@ -15,11 +25,33 @@ import { useWorkingModel } from './working-model';
 
 function NewShape({ label, onMake }: { label: string; onMake: (name: string) => void }): ReactElement {
   const [name, setName] = useState<string>();
-  if (name === undefined) return <OutlineRow label={label} icon={<Plus size={16} aria-hidden="true" />} onClick={() => setName('')} />;
+  if (name === undefined)
+    return (
+      <OutlineRow label={label} icon={<Plus size={16} aria-hidden="true" />} onClick={() => setName('')} />
+    );
   return (
     <li className={styles.making}>
-      <form onSubmit={(event) => { event.preventDefault(); if (name.trim()) onMake(name.trim()); setName(undefined); }}>
-        <OutlinedInput fullWidth autoFocus value={name} placeholder="Its name, then Enter" onChange={({ target }) => setName(target.value)} onBlur={() => { if (!name.trim()) setName(undefined); }} onKeyDown={(event) => { if (event.key === 'Escape') setName(undefined); }} slotProps={{ input: { 'aria-label': label, maxLength: 80 } }} />
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim()) onMake(name.trim());
+          setName(undefined);
+        }}
+      >
+        <OutlinedInput
+          fullWidth
+          autoFocus
+          value={name}
+          placeholder="Its name, then Enter"
+          onChange={({ target }) => setName(target.value)}
+          onBlur={() => {
+            if (!name.trim()) setName(undefined);
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') setName(undefined);
+          }}
+          slotProps={{ input: { 'aria-label': label, maxLength: 80 } }}
+        />
       </form>
     </li>
   );
@@ -35,17 +67,32 @@ export function ShapeOutline(): ReactElement {
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
   const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
     if (list === 'pageTypes') return tree?.pages.filter((page) => page.type === key).length;
-    const counts = list === 'contentTypes' ? overview?.types.find((type) => type.key === key)?.counts : undefined;
-    return counts ? Object.entries(counts).reduce((sum, [state, n]) => (state === 'binned' ? sum : sum + n), 0) : undefined;
+    const counts =
+      list === 'contentTypes' ? overview?.types.find((type) => type.key === key)?.counts : undefined;
+    return counts
+      ? Object.entries(counts).reduce((sum, [state, n]) => (state === 'binned' ? sum : sum + n), 0)
+      : undefined;
   };
   const make = <L extends ShapeList>(list: L, name: string) => {
-    const shape = newShape[list](name, shapesIn(document, list).map(({ key }) => key));
+    const shape = newShape[list](
+      name,
+      shapesIn(document, list).map(({ key }) => key),
+    );
     change((model) => addShape(model, list, shape));
     router.push(hrefOf(list, shape.key));
   };
   const whole = (label: string, piece: string, icon: ReactNode, end?: ReactNode, endIs?: 'words' | 'due') => {
     const href = `/bench/shape/${piece}`;
-    return <OutlineRow label={label} icon={icon} href={href} here={path === href} {...(end === undefined ? {} : { end })} {...(endIs ? { endIs } : {})} />;
+    return (
+      <OutlineRow
+        label={label}
+        icon={icon}
+        href={href}
+        here={path === href}
+        {...(end === undefined ? {} : { end })}
+        {...(endIs ? { endIs } : {})}
+      />
+    );
   };
   const icon = { size: 16, strokeWidth: 1.6, 'aria-hidden': true } as const;
   return (
@@ -54,7 +101,17 @@ export function ShapeOutline(): ReactElement {
         <OutlineGroup key={list} title={lists[list].title} count={document[list].length}>
           {shapesIn(document, list).map((shape) => {
             const n = countOf(list, shape);
-            return <OutlineRow key={shape.id} label={shape.label} icon={<TypeIcon name={shape.icon} />} href={hrefOf(list, shape.key)} here={path === hrefOf(list, shape.key)} flag={flagOf(shape.id)} {...(n === undefined ? {} : { end: n })} />;
+            return (
+              <OutlineRow
+                key={shape.id}
+                label={shape.label}
+                icon={<TypeIcon name={shape.icon} />}
+                href={hrefOf(list, shape.key)}
+                here={path === hrefOf(list, shape.key)}
+                flag={flagOf(shape.id)}
+                {...(n === undefined ? {} : { end: n })}
+              />
+            );
           })}
           {mayChange && <NewShape label={lists[list].another} onMake={(name) => make(list, name)} />}
         </OutlineGroup>
@@ -64,10 +121,23 @@ export function ShapeOutline(): ReactElement {
         {whole('Type picture', 'picture', <Network {...icon} />)}
         {whole('House style', 'style', <Palette {...icon} />)}
         {whole('Settings', 'settings', <SlidersHorizontal {...icon} />)}
-        {whole('Checks', 'checks', <ListChecks {...icon} />, faults.length === 0 ? 'none' : faults.length, faults.length === 0 ? 'words' : 'due')}
+        {whole(
+          'Checks',
+          'checks',
+          <ListChecks {...icon} />,
+          faults.length === 0 ? 'none' : faults.length,
+          faults.length === 0 ? 'words' : 'due',
+        )}
         {mayChange && whole('Start from a sample', 'sample', <FileInput {...icon} />)}
         {whole('Model document', 'document', <FileJson {...icon} />)}
-        {mayChange && whole('Change sheet', 'changes', <FileDiff {...icon} />, changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`, 'words')}
+        {mayChange &&
+          whole(
+            'Change sheet',
+            'changes',
+            <FileDiff {...icon} />,
+            changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`,
+            'words',
+          )}
       </OutlineGroup>
     </>
   );

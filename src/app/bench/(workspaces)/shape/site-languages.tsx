@@ -18,7 +18,9 @@ function parseLanguage(written: string, there: readonly string[]): { tag: string
     tag = undefined;
   }
   if (!tag || languageName(tag) === tag) return { fault: 'Write a language by its tag: fr, or pt-BR.' };
-  return there.some((each) => each.toLowerCase() === tag.toLowerCase()) ? { fault: `${languageName(tag)} is there already.` } : { tag };
+  return there.some((each) => each.toLowerCase() === tag.toLowerCase())
+    ? { fault: `${languageName(tag)} is there already.` }
+    : { tag };
 }
 
 /** The languages in which the sites are written: the main one, and those that localised fields are translated to. */
@@ -27,7 +29,8 @@ export function SiteLanguages(): ReactElement {
   const { main, others } = document.locales;
   const [written, setWritten] = useState('');
   const [fault, setFault] = useState('');
-  const put = (next: string[]) => change((model) => ({ ...model, locales: { ...model.locales, others: next } }));
+  const put = (next: string[]) =>
+    change((model) => ({ ...model, locales: { ...model.locales, others: next } }));
   const add = () => {
     const read = parseLanguage(written, [main, ...others]);
     if ('fault' in read) {
@@ -42,18 +45,46 @@ export function SiteLanguages(): ReactElement {
     <div className={styles.languages}>
       <Eyebrow end={others.length + 1}>Languages</Eyebrow>
       <ul>
-        <li><b>{languageName(main)}</b> <Mono>{main}</Mono> <span className={look.pencil}>the main one: it stands in where nothing is translated</span></li>
+        <li>
+          <b>{languageName(main)}</b> <Mono>{main}</Mono>{' '}
+          <span className={look.pencil}>the main one: it stands in where nothing is translated</span>
+        </li>
         {others.map((each) => (
           <li key={each}>
-            <b>{languageName(each)}</b> <Mono>{each}</Mono> <span className={look.pencil}>visitors find it at <Mono>/{each.toLowerCase()}</Mono></span>
-            {mayChange && <IconButton aria-label={`Take out ${languageName(each)}`} onClick={() => put(others.filter((one) => one !== each))}><X size={14} /></IconButton>}
+            <b>{languageName(each)}</b> <Mono>{each}</Mono>{' '}
+            <span className={look.pencil}>
+              visitors find it at <Mono>/{each.toLowerCase()}</Mono>
+            </span>
+            {mayChange && (
+              <IconButton
+                aria-label={`Take out ${languageName(each)}`}
+                onClick={() => put(others.filter((one) => one !== each))}
+              >
+                <X size={14} />
+              </IconButton>
+            )}
           </li>
         ))}
       </ul>
       {mayChange && (
-        <form onSubmit={(event) => { event.preventDefault(); add(); }}>
-          <TextBox id="another-language" label="Another language" value={written} onChange={setWritten} faults={fault ? [fault] : []} slotProps={{ input: { maxLength: 35, spellCheck: false } }} help="By its tag: fr, or pt-BR. What is said in a language that is taken out stays kept, and shows no more." />
-          <Button type="submit" disabled={!written.trim()}>Add the language</Button>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            add();
+          }}
+        >
+          <TextBox
+            id="another-language"
+            label="Another language"
+            value={written}
+            onChange={setWritten}
+            faults={fault ? [fault] : []}
+            slotProps={{ input: { maxLength: 35, spellCheck: false } }}
+            help="By its tag: fr, or pt-BR. What is said in a language that is taken out stays kept, and shows no more."
+          />
+          <Button type="submit" disabled={!written.trim()}>
+            Add the language
+          </Button>
         </form>
       )}
     </div>

@@ -18,7 +18,19 @@ import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
 /** One block that a slot begins with: its type, what it says, and what an editor may not change of it. */
-function Preset({ preset, allowed, disabled, onChange, onTake }: { preset: PresetBlock; allowed: readonly BlockType[]; disabled: boolean; onChange: (preset: PresetBlock) => void; onTake: () => void }): ReactElement {
+function Preset({
+  preset,
+  allowed,
+  disabled,
+  onChange,
+  onTake,
+}: {
+  preset: PresetBlock;
+  allowed: readonly BlockType[];
+  disabled: boolean;
+  onChange: (preset: PresetBlock) => void;
+  onTake: () => void;
+}): ReactElement {
   const { document } = useWorkingModel();
   const [open, setOpen] = useState(false);
   const type = document.blockTypes.find(({ id }) => id === preset.type);
@@ -27,49 +39,184 @@ function Preset({ preset, allowed, disabled, onChange, onTake }: { preset: Prese
   return (
     <li className={styles.preset}>
       <div className={styles.presettop}>
-        <Select value={allowed.some(({ id }) => id === preset.type) ? preset.type : ''} displayEmpty disabled={disabled} onChange={({ target }) => onChange({ id: preset.id, type: target.value, ...(preset.held ? { held: preset.held } : {}) })} slotProps={{ input: { 'aria-label': 'Block it begins with' } }}>
-          {!allowed.some(({ id }) => id === preset.type) && <MenuItem value="">A block that may not stand here</MenuItem>}
-          {allowed.map(({ id, label }) => <MenuItem key={id} value={id}>{label}</MenuItem>)}
+        <Select
+          value={allowed.some(({ id }) => id === preset.type) ? preset.type : ''}
+          displayEmpty
+          disabled={disabled}
+          onChange={({ target }) =>
+            onChange({ id: preset.id, type: target.value, ...(preset.held ? { held: preset.held } : {}) })
+          }
+          slotProps={{ input: { 'aria-label': 'Block it begins with' } }}
+        >
+          {!allowed.some(({ id }) => id === preset.type) && (
+            <MenuItem value="">A block that may not stand here</MenuItem>
+          )}
+          {allowed.map(({ id, label }) => (
+            <MenuItem key={id} value={id}>
+              {label}
+            </MenuItem>
+          ))}
         </Select>
-        <Select value={preset.held ?? ''} displayEmpty disabled={disabled} onChange={({ target }) => onChange(without({ ...preset, held: (target.value || undefined) as PresetBlock['held'] }) as PresetBlock)} slotProps={{ input: { 'aria-label': 'What is held' } }}>
+        <Select
+          value={preset.held ?? ''}
+          displayEmpty
+          disabled={disabled}
+          onChange={({ target }) =>
+            onChange(
+              without({ ...preset, held: (target.value || undefined) as PresetBlock['held'] }) as PresetBlock,
+            )
+          }
+          slotProps={{ input: { 'aria-label': 'What is held' } }}
+        >
           <MenuItem value="">May be changed and taken out</MenuItem>
           <MenuItem value="place">Held in place</MenuItem>
           <MenuItem value="place and values">Held, with what it says</MenuItem>
         </Select>
-        {fields.length > 0 && <Button size="small" onClick={() => setOpen(!open)} aria-expanded={open}>What it says</Button>}
-        <IconButton aria-label="Do not begin with this block" disabled={disabled} onClick={onTake}><X size={14} /></IconButton>
+        {fields.length > 0 && (
+          <Button size="small" onClick={() => setOpen(!open)} aria-expanded={open}>
+            What it says
+          </Button>
+        )}
+        <IconButton aria-label="Do not begin with this block" disabled={disabled} onClick={onTake}>
+          <X size={14} />
+        </IconButton>
       </div>
-      {open && <EntryForm id={`preset-${preset.id}-`} fields={fields} values={values} faults={[]} disabled={disabled} onChange={(key, value) => onChange({ ...preset, values: { ...values, [key]: value } })} />}
+      {open && (
+        <EntryForm
+          id={`preset-${preset.id}-`}
+          fields={fields}
+          values={values}
+          faults={[]}
+          disabled={disabled}
+          onChange={(key, value) => onChange({ ...preset, values: { ...values, [key]: value } })}
+        />
+      )}
     </li>
   );
 }
 
-function SlotSheet({ slot, place, of, disabled, onChange, onMove, onTake }: { slot: Slot; place: number; of: number; disabled: boolean; onChange: (slot: Slot) => void; onMove: (to: number) => void; onTake: () => void }): ReactElement {
+function SlotSheet({
+  slot,
+  place,
+  of,
+  disabled,
+  onChange,
+  onMove,
+  onTake,
+}: {
+  slot: Slot;
+  place: number;
+  of: number;
+  disabled: boolean;
+  onChange: (slot: Slot) => void;
+  onMove: (to: number) => void;
+  onTake: () => void;
+}): ReactElement {
   const { document } = useWorkingModel();
   const allowed = allowedIn(slot, document);
   const presets = slot.preset ?? [];
-  const setPresets = (next: PresetBlock[]) => onChange(without({ ...slot, preset: next.length > 0 ? next : undefined }) as Slot);
+  const setPresets = (next: PresetBlock[]) =>
+    onChange(without({ ...slot, preset: next.length > 0 ? next : undefined }) as Slot);
   const [first] = allowed;
   return (
     <li className={styles.slotsheet}>
       <div className={styles.pair}>
-        <TextBox id={`slot-${slot.id}`} label="Name of the slot" value={slot.label} onChange={(label) => onChange({ ...slot, label })} faults={slot.label.trim() ? [] : ['This needs a name.']} disabled={disabled} slotProps={{ input: { maxLength: 80 } }} />
-        <NumberRule whole id={`slot-${slot.id}-min`} label="At least, blocks" value={slot.min} onChange={(min) => onChange(without({ ...slot, min }) as Slot)} />
-        <NumberRule whole id={`slot-${slot.id}-max`} label="At most" value={slot.max} onChange={(max) => onChange(without({ ...slot, max }) as Slot)} />
+        <TextBox
+          id={`slot-${slot.id}`}
+          label="Name of the slot"
+          value={slot.label}
+          onChange={(label) => onChange({ ...slot, label })}
+          faults={slot.label.trim() ? [] : ['This needs a name.']}
+          disabled={disabled}
+          slotProps={{ input: { maxLength: 80 } }}
+        />
+        <NumberRule
+          whole
+          id={`slot-${slot.id}-min`}
+          label="At least, blocks"
+          value={slot.min}
+          onChange={(min) => onChange(without({ ...slot, min }) as Slot)}
+        />
+        <NumberRule
+          whole
+          id={`slot-${slot.id}-max`}
+          label="At most"
+          value={slot.max}
+          onChange={(max) => onChange(without({ ...slot, max }) as Slot)}
+        />
       </div>
-      <Labelled id={`slot-${slot.id}-allows`} label="May hold" group help={slot.allows.length === 0 ? 'None chosen: every block type.' : undefined}>
-        <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 16px' }}>{document.blockTypes.map(({ id, label }) => <YesRule key={id} label={label} value={slot.allows.includes(id)} onChange={(may) => onChange({ ...slot, allows: document.blockTypes.map((each) => each.id).filter((each) => (each === id ? may : slot.allows.includes(each))) })} />)}</div>
+      <Labelled
+        id={`slot-${slot.id}-allows`}
+        label="May hold"
+        group
+        help={slot.allows.length === 0 ? 'None chosen: every block type.' : undefined}
+      >
+        <div style={{ display: 'flex', flexWrap: 'wrap', gap: '0 16px' }}>
+          {document.blockTypes.map(({ id, label }) => (
+            <YesRule
+              key={id}
+              label={label}
+              value={slot.allows.includes(id)}
+              onChange={(may) =>
+                onChange({
+                  ...slot,
+                  allows: document.blockTypes
+                    .map((each) => each.id)
+                    .filter((each) => (each === id ? may : slot.allows.includes(each))),
+                })
+              }
+            />
+          ))}
+        </div>
       </Labelled>
-      <YesRule label="Handed down: pages below show it until they put their own" value={slot.handedDown ?? false} onChange={(handedDown) => onChange(without({ ...slot, handedDown: handedDown || undefined }) as Slot)} />
-      <Labelled id={`slot-${slot.id}-preset`} label="Begins with" group help={presets.length === 0 ? 'Nothing: it stands empty at first.' : undefined}>
-        <ol className={styles.presets}>{presets.map((preset, i) => <Preset key={preset.id} preset={preset} allowed={allowed} disabled={disabled} onChange={(next) => setPresets(presets.map((each, n) => (n === i ? next : each)))} onTake={() => setPresets(presets.filter((_, n) => n !== i))} />)}</ol>
-        {first && !disabled && <Button size="small" onClick={() => setPresets([...presets, { id: newId(), type: first.id }])}>Begin with a block</Button>}
+      <YesRule
+        label="Handed down: pages below show it until they put their own"
+        value={slot.handedDown ?? false}
+        onChange={(handedDown) => onChange(without({ ...slot, handedDown: handedDown || undefined }) as Slot)}
+      />
+      <Labelled
+        id={`slot-${slot.id}-preset`}
+        label="Begins with"
+        group
+        help={presets.length === 0 ? 'Nothing: it stands empty at first.' : undefined}
+      >
+        <ol className={styles.presets}>
+          {presets.map((preset, i) => (
+            <Preset
+              key={preset.id}
+              preset={preset}
+              allowed={allowed}
+              disabled={disabled}
+              onChange={(next) => setPresets(presets.map((each, n) => (n === i ? next : each)))}
+              onTake={() => setPresets(presets.filter((_, n) => n !== i))}
+            />
+          ))}
+        </ol>
+        {first && !disabled && (
+          <Button size="small" onClick={() => setPresets([...presets, { id: newId(), type: first.id }])}>
+            Begin with a block
+          </Button>
+        )}
       </Labelled>
       {!disabled && (
         <div className={look.acts}>
-          <IconButton aria-label={`Move ${slot.label} up`} disabled={place === 0} onClick={() => onMove(place - 1)}><ArrowUp size={14} /></IconButton>
-          <IconButton aria-label={`Move ${slot.label} down`} disabled={place === of - 1} onClick={() => onMove(place + 1)}><ArrowDown size={14} /></IconButton>
-          <Button size="small" color="error" onClick={onTake}>Take out {slot.label}</Button>
+          <IconButton
+            aria-label={`Move ${slot.label} up`}
+            disabled={place === 0}
+            onClick={() => onMove(place - 1)}
+          >
+            <ArrowUp size={14} />
+          </IconButton>
+          <IconButton
+            aria-label={`Move ${slot.label} down`}
+            disabled={place === of - 1}
+            onClick={() => onMove(place + 1)}
+          >
+            <ArrowDown size={14} />
+          </IconButton>
+          <Button size="small" color="error" onClick={onTake}>
+            Take out {slot.label}
+          </Button>
         </div>
       )}
     </li>
@@ -77,18 +224,59 @@ function SlotSheet({ slot, place, of, disabled, onChange, onMove, onTake }: { sl
 }
 
 /** The slots of a page type or block type: what may stand in each, how many, what it begins with, what is held. */
-export function SlotsBench({ type, mayChange, onChange }: { type: PageType | BlockType; mayChange: boolean; onChange: (slots: Slot[]) => void }): ReactElement {
+export function SlotsBench({
+  type,
+  mayChange,
+  onChange,
+}: {
+  type: PageType | BlockType;
+  mayChange: boolean;
+  onChange: (slots: Slot[]) => void;
+}): ReactElement {
   const { slots } = type;
   return (
     <fieldset disabled={!mayChange} className={styles.form} style={{ border: 0, margin: 0, minWidth: 0 }}>
-      {slots.length === 0 && <p className={look.pencil}>No slots yet. A slot is a named place where blocks stand.</p>}
+      {slots.length === 0 && (
+        <p className={look.pencil}>No slots yet. A slot is a named place where blocks stand.</p>
+      )}
       <ol className={styles.slots}>
         {slots.map((slot, i) => (
-          <SlotSheet key={slot.id} slot={slot} place={i} of={slots.length} disabled={!mayChange} onChange={(next) => onChange(slots.map((each) => (each.id === slot.id ? next : each)))} onTake={() => onChange(slots.filter(({ id }) => id !== slot.id))}
-            onMove={(to) => { const next = [...slots]; const [moved] = next.splice(i, 1); if (moved) next.splice(to, 0, moved); onChange(next); }} />
+          <SlotSheet
+            key={slot.id}
+            slot={slot}
+            place={i}
+            of={slots.length}
+            disabled={!mayChange}
+            onChange={(next) => onChange(slots.map((each) => (each.id === slot.id ? next : each)))}
+            onTake={() => onChange(slots.filter(({ id }) => id !== slot.id))}
+            onMove={(to) => {
+              const next = [...slots];
+              const [moved] = next.splice(i, 1);
+              if (moved) next.splice(to, 0, moved);
+              onChange(next);
+            }}
+          />
         ))}
       </ol>
-      {mayChange && <div><Button startIcon={<Plus size={15} />} onClick={() => onChange([...slots, newSlot(`Slot ${slots.length + 1}`, [], slots.map(({ key }) => key))])}>Add a slot</Button></div>}
+      {mayChange && (
+        <div>
+          <Button
+            startIcon={<Plus size={15} />}
+            onClick={() =>
+              onChange([
+                ...slots,
+                newSlot(
+                  `Slot ${slots.length + 1}`,
+                  [],
+                  slots.map(({ key }) => key),
+                ),
+              ])
+            }
+          >
+            Add a slot
+          </Button>
+        </div>
+      )}
     </fieldset>
   );
 }

@@ -3,7 +3,16 @@ import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { slugFrom } from '../../../../core/content/slug';
 import { expandFields } from '../../../../core/model/compile';
-import { behaviours, modelBounds, TOP, type AnyShape, type Field, type PageSource, type PageType, type SlugRule } from '../../../../core/model/document';
+import {
+  behaviours,
+  modelBounds,
+  TOP,
+  type AnyShape,
+  type Field,
+  type PageSource,
+  type PageType,
+  type SlugRule,
+} from '../../../../core/model/document';
 import { listOf, relabel, setsOf, shapesIn } from '../../../../core/model/change/edit';
 import { kindOf } from '../../../../core/model/kinds';
 import { typeIcons } from '../../../../ui/icon';
@@ -26,47 +35,227 @@ interface Props {
   onChange: (shape: AnyShape) => void;
 }
 
-const ofKind = (fields: readonly Field[], ...kinds: Field['kind'][]): [string, string][] => fields.filter(({ kind }) => kinds.includes(kind)).map(({ id, label }) => [id, label]);
+const ofKind = (fields: readonly Field[], ...kinds: Field['kind'][]): [string, string][] =>
+  fields.filter(({ kind }) => kinds.includes(kind)).map(({ id, label }) => [id, label]);
 
 /** How an address is made, with a box to try it out. */
-function AddressRule({ rule, fields, locale, locales, disabled, onChange }: { rule: SlugRule; fields: readonly Field[]; locale: string; locales: readonly string[]; disabled: boolean; onChange: (rule: SlugRule) => void }): ReactElement {
+function AddressRule({
+  rule,
+  fields,
+  locale,
+  locales,
+  disabled,
+  onChange,
+}: {
+  rule: SlugRule;
+  fields: readonly Field[];
+  locale: string;
+  locales: readonly string[];
+  disabled: boolean;
+  onChange: (rule: SlugRule) => void;
+}): ReactElement {
   const [words, setWords] = useState('');
   const slug = slugFrom(words, rule, locale);
   return (
     <section className={styles.rule} aria-label="Rule of addresses">
       <div className={styles.pair}>
-        <Chosen id="slug-from" label="Address made from" value={rule.from} options={ofKind(fields, 'line', 'computed')} onChange={(from) => onChange({ ...rule, from })} />
-        <NumberRule whole id="slug-most" label="At most, characters" value={rule.atMost} onChange={(atMost) => onChange({ ...rule, atMost: Math.max(8, Math.min(96, atMost ?? 60)) })} />
+        <Chosen
+          id="slug-from"
+          label="Address made from"
+          value={rule.from}
+          options={ofKind(fields, 'line', 'computed')}
+          onChange={(from) => onChange({ ...rule, from })}
+        />
+        <NumberRule
+          whole
+          id="slug-most"
+          label="At most, characters"
+          value={rule.atMost}
+          onChange={(atMost) => onChange({ ...rule, atMost: Math.max(8, Math.min(96, atMost ?? 60)) })}
+        />
       </div>
       {[...new Set(locales.map((each) => each.split('-')[0] ?? each))].map((language) => (
-        <Labelled key={language} id={`drop-${language}`} label={`Small words left out, ${new Intl.DisplayNames('en', { type: 'language' }).of(language) ?? language}`}>
-          <OutlinedInput id={`drop-${language}`} fullWidth disabled={disabled} value={(rule.drop[language] ?? []).join(' ')} onChange={({ target }) => onChange({ ...rule, drop: { ...rule.drop, [language]: target.value.split(/[\s,]+/).filter(Boolean).slice(0, 200) } })} />
+        <Labelled
+          key={language}
+          id={`drop-${language}`}
+          label={`Small words left out, ${new Intl.DisplayNames('en', { type: 'language' }).of(language) ?? language}`}
+        >
+          <OutlinedInput
+            id={`drop-${language}`}
+            fullWidth
+            disabled={disabled}
+            value={(rule.drop[language] ?? []).join(' ')}
+            onChange={({ target }) =>
+              onChange({
+                ...rule,
+                drop: {
+                  ...rule.drop,
+                  [language]: target.value
+                    .split(/[\s,]+/)
+                    .filter(Boolean)
+                    .slice(0, 200),
+                },
+              })
+            }
+          />
         </Labelled>
       ))}
-      <Labelled id="slug-try" label="Try it: type a title" help={words ? <>Its address ends in <Mono>{slug || '…nothing: a plain name is used'}</Mono></> : 'Nothing of this is kept.'}>
-        <OutlinedInput id="slug-try" fullWidth value={words} placeholder="The winter walks of the reserve" onChange={({ target }) => setWords(target.value)} />
+      <Labelled
+        id="slug-try"
+        label="Try it: type a title"
+        help={
+          words ? (
+            <>
+              Its address ends in <Mono>{slug || '…nothing: a plain name is used'}</Mono>
+            </>
+          ) : (
+            'Nothing of this is kept.'
+          )
+        }
+      >
+        <OutlinedInput
+          id="slug-try"
+          fullWidth
+          value={words}
+          placeholder="The winter walks of the reserve"
+          onChange={({ target }) => setWords(target.value)}
+        />
       </Labelled>
     </section>
   );
 }
 
-function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageSource) => void }): ReactElement {
+function SourceOf({
+  type,
+  onChange,
+}: {
+  type: PageType;
+  onChange: (source: PageSource) => void;
+}): ReactElement {
   const { document } = useWorkingModel();
   const { source } = type;
-  const others = source.kind === 'entry' ? document.pageTypes.filter((other) => other.id !== type.id && other.source.kind === 'entry' && other.source.type === source.type) : [];
+  const others =
+    source.kind === 'entry'
+      ? document.pageTypes.filter(
+          (other) =>
+            other.id !== type.id && other.source.kind === 'entry' && other.source.type === source.type,
+        )
+      : [];
   const [firstType, firstScheme] = [document.contentTypes[0]?.id ?? '', document.schemes[0]?.id ?? ''];
-  const begin: Record<PageSource['kind'], PageSource> = { blocks: { kind: 'blocks' }, listing: { kind: 'listing' }, collection: { kind: 'collection', types: [] }, category: { kind: 'category', scheme: firstScheme }, entry: { kind: 'entry', type: firstType } };
-  const possible = (['blocks', 'listing', 'collection', 'category', 'entry'] as const).filter((kind) => (kind === 'category' ? firstScheme : kind === 'entry' ? firstType : true));
-  const words = { blocks: 'Its own words and blocks', listing: 'A listing', collection: 'Entries picked by hand', category: 'The categories of a scheme', entry: 'The entries of a type' };
+  const begin: Record<PageSource['kind'], PageSource> = {
+    blocks: { kind: 'blocks' },
+    listing: { kind: 'listing' },
+    collection: { kind: 'collection', types: [] },
+    category: { kind: 'category', scheme: firstScheme },
+    entry: { kind: 'entry', type: firstType },
+  };
+  const possible = (['blocks', 'listing', 'collection', 'category', 'entry'] as const).filter((kind) =>
+    kind === 'category' ? firstScheme : kind === 'entry' ? firstType : true,
+  );
+  const words = {
+    blocks: 'Its own words and blocks',
+    listing: 'A listing',
+    collection: 'Entries picked by hand',
+    category: 'The categories of a scheme',
+    entry: 'The entries of a type',
+  };
   return (
     <>
-      <Chosen id="type-source" label="Filled by" value={source.kind} options={possible.map((kind) => [kind, words[kind]] as const)} onChange={(kind) => { const found = possible.find((each) => each === kind); if (found) onChange(begin[found]); }} />
-      {source.kind === 'entry' && <Chosen id="source-type" label="Entries of" value={source.type} options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)} onChange={(id) => onChange({ kind: 'entry', type: id })} />}
-      {source.kind === 'entry' && (source.home || others.length > 0) && <YesRule label={`The home of an entry, also shown by ${others.length > 0 ? others.map(({ label }) => label).join(', ') : 'no other page type'}`} value={source.home === true} onChange={(home) => onChange({ kind: 'entry', type: source.type, ...(home ? { home: true } : {}) })} />}
-      {source.kind === 'category' && <Chosen id="source-scheme" label="Categories of" value={source.scheme} options={document.schemes.map(({ id, label }) => [id, label] as const)} onChange={(id) => onChange({ ...source, scheme: id })} />}
-      {source.kind === 'category' && <Chosen id="source-empty" label="Categories with nothing in them" value={source.empty ?? 'shown'} options={[['shown', 'Have a page all the same'], ['hidden', 'Have no page'], ['up', 'Lead to the category above']]} onChange={(how) => onChange({ kind: 'category', scheme: source.scheme, ...(how === 'hidden' || how === 'up' ? { empty: how } : {}) })} />}
-      {source.kind === 'collection' && <Labelled id="source-types" label="Entries of" group help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}><div>{document.contentTypes.map(({ id, label }) => <YesRule key={id} label={label} value={source.types.includes(id)} onChange={(may) => onChange({ ...source, types: document.contentTypes.map((each) => each.id).filter((each) => (each === id ? may : source.types.includes(each))) })} />)}</div></Labelled>}
-      {source.kind === 'collection' && <Chosen id="source-arrangement" label="Set out as" value={source.arrangement ?? 'cards'} options={collectionArrangements.map((each) => [each, arrangementKinds[each].label] as const)} onChange={(arrangement) => onChange({ kind: 'collection', types: source.types, ...(arrangement === 'cards' ? {} : { arrangement }) })} />}
+      <Chosen
+        id="type-source"
+        label="Filled by"
+        value={source.kind}
+        options={possible.map((kind) => [kind, words[kind]] as const)}
+        onChange={(kind) => {
+          const found = possible.find((each) => each === kind);
+          if (found) onChange(begin[found]);
+        }}
+      />
+      {source.kind === 'entry' && (
+        <Chosen
+          id="source-type"
+          label="Entries of"
+          value={source.type}
+          options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)}
+          onChange={(id) => onChange({ kind: 'entry', type: id })}
+        />
+      )}
+      {source.kind === 'entry' && (source.home || others.length > 0) && (
+        <YesRule
+          label={`The home of an entry, also shown by ${others.length > 0 ? others.map(({ label }) => label).join(', ') : 'no other page type'}`}
+          value={source.home === true}
+          onChange={(home) => onChange({ kind: 'entry', type: source.type, ...(home ? { home: true } : {}) })}
+        />
+      )}
+      {source.kind === 'category' && (
+        <Chosen
+          id="source-scheme"
+          label="Categories of"
+          value={source.scheme}
+          options={document.schemes.map(({ id, label }) => [id, label] as const)}
+          onChange={(id) => onChange({ ...source, scheme: id })}
+        />
+      )}
+      {source.kind === 'category' && (
+        <Chosen
+          id="source-empty"
+          label="Categories with nothing in them"
+          value={source.empty ?? 'shown'}
+          options={[
+            ['shown', 'Have a page all the same'],
+            ['hidden', 'Have no page'],
+            ['up', 'Lead to the category above'],
+          ]}
+          onChange={(how) =>
+            onChange({
+              kind: 'category',
+              scheme: source.scheme,
+              ...(how === 'hidden' || how === 'up' ? { empty: how } : {}),
+            })
+          }
+        />
+      )}
+      {source.kind === 'collection' && (
+        <Labelled
+          id="source-types"
+          label="Entries of"
+          group
+          help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}
+        >
+          <div>
+            {document.contentTypes.map(({ id, label }) => (
+              <YesRule
+                key={id}
+                label={label}
+                value={source.types.includes(id)}
+                onChange={(may) =>
+                  onChange({
+                    ...source,
+                    types: document.contentTypes
+                      .map((each) => each.id)
+                      .filter((each) => (each === id ? may : source.types.includes(each))),
+                  })
+                }
+              />
+            ))}
+          </div>
+        </Labelled>
+      )}
+      {source.kind === 'collection' && (
+        <Chosen
+          id="source-arrangement"
+          label="Set out as"
+          value={source.arrangement ?? 'cards'}
+          options={collectionArrangements.map((each) => [each, arrangementKinds[each].label] as const)}
+          onChange={(arrangement) =>
+            onChange({
+              kind: 'collection',
+              types: source.types,
+              ...(arrangement === 'cards' ? {} : { arrangement }),
+            })
+          }
+        />
+      )}
     </>
   );
 }
@@ -75,17 +264,28 @@ function SourceOf({ type, onChange }: { type: PageType; onChange: (source: PageS
 function Homes({ type }: { type: PageType }): ReactElement {
   const { document } = useWorkingModel();
   const { stands, set, asked } = usePlacing();
-  const answer = (cell: Cell, label: string) => <YesRule key={`${cell.parent} ${cell.child}`} label={label} value={stands(cell)} onChange={(may) => set([cell], may)} />;
+  const answer = (cell: Cell, label: string) => (
+    <YesRule
+      key={`${cell.parent} ${cell.child}`}
+      label={label}
+      value={stands(cell)}
+      onChange={(may) => set([cell], may)}
+    />
+  );
   return (
     <>
       <Labelled id="type-homes" label="May stand" group>
         <div className={styles.answers}>
           {answer({ parent: TOP, child: type.id }, 'at the top of a site')}
-          {document.pageTypes.map((parent) => answer({ parent: parent.id, child: type.id }, `under ${parent.label}`))}
+          {document.pageTypes.map((parent) =>
+            answer({ parent: parent.id, child: type.id }, `under ${parent.label}`),
+          )}
         </div>
       </Labelled>
       <Labelled id="type-holds" label="May hold" group>
-        <div className={styles.answers}>{document.pageTypes.map((child) => answer({ parent: type.id, child: child.id }, child.label))}</div>
+        <div className={styles.answers}>
+          {document.pageTypes.map((child) => answer({ parent: type.id, child: child.id }, child.label))}
+        </div>
       </Labelled>
       {asked}
     </>
@@ -107,49 +307,216 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
   return (
     <fieldset disabled={!mayChange} className={styles.form} style={{ border: 0, margin: 0, minWidth: 0 }}>
       <div className={styles.pair}>
-        <TextBox id="type-label" label="Name of one" value={shape.label} onChange={(label) => onChange(relabel(shape, label, shapesIn(document, list), wasInForce))} faults={shape.label.trim() ? [] : ['This needs a name.']} help={wasInForce ? `Its key stays ${shape.key}.` : `Its key is ${shape.key}, and follows the name until it is in force.`} slotProps={{ input: { maxLength: modelBounds.label } }} />
-        <TextBox id="type-plural" label="Name of several" value={shape.plural} onChange={(plural) => set({ plural })} faults={shape.plural.trim() ? [] : ['This needs a name.']} slotProps={{ input: { maxLength: modelBounds.label } }} />
-        <Chosen id="type-icon" label="Icon" value={typeIcons[shape.icon] ? shape.icon : 'file'} options={Object.entries(typeIcons).map(([key, { label }]) => [key, label] as const)} onChange={(icon) => set({ icon })} />
+        <TextBox
+          id="type-label"
+          label="Name of one"
+          value={shape.label}
+          onChange={(label) => onChange(relabel(shape, label, shapesIn(document, list), wasInForce))}
+          faults={shape.label.trim() ? [] : ['This needs a name.']}
+          help={
+            wasInForce
+              ? `Its key stays ${shape.key}.`
+              : `Its key is ${shape.key}, and follows the name until it is in force.`
+          }
+          slotProps={{ input: { maxLength: modelBounds.label } }}
+        />
+        <TextBox
+          id="type-plural"
+          label="Name of several"
+          value={shape.plural}
+          onChange={(plural) => set({ plural })}
+          faults={shape.plural.trim() ? [] : ['This needs a name.']}
+          slotProps={{ input: { maxLength: modelBounds.label } }}
+        />
+        <Chosen
+          id="type-icon"
+          label="Icon"
+          value={typeIcons[shape.icon] ? shape.icon : 'file'}
+          options={Object.entries(typeIcons).map(([key, { label }]) => [key, label] as const)}
+          onChange={(icon) => set({ icon })}
+        />
       </div>
-      <TextBox id="type-purpose" label="What it is for" value={shape.purpose} onChange={(purpose) => set({ purpose })} slotProps={{ input: { maxLength: modelBounds.words } }} />
+      <TextBox
+        id="type-purpose"
+        label="What it is for"
+        value={shape.purpose}
+        onChange={(purpose) => set({ purpose })}
+        slotProps={{ input: { maxLength: modelBounds.words } }}
+      />
       {'columns' in shape && (
         <>
           <div className={styles.pair}>
-            <Chosen id="type-title" label="Title" value={shape.title} options={ofKind(fields, 'line', 'computed')} onChange={(title) => set({ title })} help="The line that names one of them." />
-            <Chosen id="type-summary" label="Summary" value={shape.summary ?? ''} none="None" options={ofKind(fields, 'line', 'paragraphs', 'formatted')} onChange={(id) => role('summary', id)} />
-            <Chosen id="type-picture" label="Picture" value={shape.picture ?? ''} none="None" options={ofKind(fields, 'media')} onChange={(id) => role('picture', id)} />
-            <Chosen id="type-date" label="Date" value={shape.date ?? ''} none="None" options={ofKind(fields, 'date', 'moment')} onChange={(id) => role('date', id)} />
+            <Chosen
+              id="type-title"
+              label="Title"
+              value={shape.title}
+              options={ofKind(fields, 'line', 'computed')}
+              onChange={(title) => set({ title })}
+              help="The line that names one of them."
+            />
+            <Chosen
+              id="type-summary"
+              label="Summary"
+              value={shape.summary ?? ''}
+              none="None"
+              options={ofKind(fields, 'line', 'paragraphs', 'formatted')}
+              onChange={(id) => role('summary', id)}
+            />
+            <Chosen
+              id="type-picture"
+              label="Picture"
+              value={shape.picture ?? ''}
+              none="None"
+              options={ofKind(fields, 'media')}
+              onChange={(id) => role('picture', id)}
+            />
+            <Chosen
+              id="type-date"
+              label="Date"
+              value={shape.date ?? ''}
+              none="None"
+              options={ofKind(fields, 'date', 'moment')}
+              onChange={(id) => role('date', id)}
+            />
           </div>
-          <AddressRule rule={shape.slug} fields={fields} locale={document.locales.main} locales={locales} disabled={!mayChange} onChange={(slug) => set({ slug })} />
+          <AddressRule
+            rule={shape.slug}
+            fields={fields}
+            locale={document.locales.main}
+            locales={locales}
+            disabled={!mayChange}
+            onChange={(slug) => set({ slug })}
+          />
           <Labelled id="type-columns" label="Columns of the table, at first" group>
             <div className={styles.answers}>
-              {fields.map((field) => <YesRule key={field.id} label={`${field.label}, ${kindOf(field).label.toLowerCase()}`} value={shape.columns.includes(field.id)} onChange={(shown) => set({ columns: fields.map(({ id }) => id).filter((id) => (id === field.id ? shown : shape.columns.includes(id))) })} />)}
+              {fields.map((field) => (
+                <YesRule
+                  key={field.id}
+                  label={`${field.label}, ${kindOf(field).label.toLowerCase()}`}
+                  value={shape.columns.includes(field.id)}
+                  onChange={(shown) =>
+                    set({
+                      columns: fields
+                        .map(({ id }) => id)
+                        .filter((id) => (id === field.id ? shown : shape.columns.includes(id))),
+                    })
+                  }
+                />
+              ))}
             </div>
           </Labelled>
-          <YesRule label="Someone who reviews must publish" value={shape.review} onChange={(review) => set({ review })} />
+          <YesRule
+            label="Someone who reviews must publish"
+            value={shape.review}
+            onChange={(review) => set({ review })}
+          />
         </>
       )}
       {'layouts' in shape && (
         <>
           <div className={styles.pair}>
-            <Chosen id="type-title" label="Title" value={shape.title} options={ofKind(fields, 'line', 'computed')} onChange={(title) => set({ title })} help="The line that names one of them." />
+            <Chosen
+              id="type-title"
+              label="Title"
+              value={shape.title}
+              options={ofKind(fields, 'line', 'computed')}
+              onChange={(title) => set({ title })}
+              help="The line that names one of them."
+            />
             <SourceOf type={shape} onChange={(source) => set({ source })} />
-            <Chosen id="type-navigation" label="Stands in the navigation" value={shape.inNavigation} options={[['yes', 'Always'], ['no', 'Never'], ['editor', 'As set on each page']]} onChange={(inNavigation) => set({ inNavigation })} />
-            <Chosen id="type-order" label="Order of what stands below" value={shape.childOrder} options={[['byHand', 'By hand'], ['title', 'By title'], ['date', 'By date of publishing, newest first']]} onChange={(childOrder) => set({ childOrder })} />
-            <NumberRule whole id="type-most" label="At most in a site" value={shape.mostInSite} onChange={(mostInSite) => { const { mostInSite: _gone, ...rest } = shape; onChange(mostInSite === undefined ? rest : { ...rest, mostInSite: Math.max(1, mostInSite) }); }} />
+            <Chosen
+              id="type-navigation"
+              label="Stands in the navigation"
+              value={shape.inNavigation}
+              options={[
+                ['yes', 'Always'],
+                ['no', 'Never'],
+                ['editor', 'As set on each page'],
+              ]}
+              onChange={(inNavigation) => set({ inNavigation })}
+            />
+            <Chosen
+              id="type-order"
+              label="Order of what stands below"
+              value={shape.childOrder}
+              options={[
+                ['byHand', 'By hand'],
+                ['title', 'By title'],
+                ['date', 'By date of publishing, newest first'],
+              ]}
+              onChange={(childOrder) => set({ childOrder })}
+            />
+            <NumberRule
+              whole
+              id="type-most"
+              label="At most in a site"
+              value={shape.mostInSite}
+              onChange={(mostInSite) => {
+                const { mostInSite: _gone, ...rest } = shape;
+                onChange(mostInSite === undefined ? rest : { ...rest, mostInSite: Math.max(1, mostInSite) });
+              }}
+            />
           </div>
-          <AddressRule rule={shape.address} fields={fields} locale={document.locales.main} locales={locales} disabled={!mayChange} onChange={(address) => set({ address })} />
+          <AddressRule
+            rule={shape.address}
+            fields={fields}
+            locale={document.locales.main}
+            locales={locales}
+            disabled={!mayChange}
+            onChange={(address) => set({ address })}
+          />
           <Homes type={shape} />
         </>
       )}
       {list === 'blockTypes' && 'slots' in shape && (
         <div className={styles.pair}>
-          <Chosen id="type-title" label="Named in outlines by" value={shape.title ?? ''} none="Its first line" options={ofKind(fields, 'line')} onChange={(id) => role('title', id)} />
-          <Chosen id="type-behaves" label="Does" value={'behaves' in shape ? shape.behaves ?? '' : ''} none="Shows its own face" options={behaviours.map((each) => [each, { listing: 'Shows a listing', slideshow: 'Shows further things one after the other', trail: 'Shows the way to the page', contact: 'Takes messages from visitors' }[each]] as const)} onChange={(behaves) => { const { behaves: _gone, ...rest } = shape as typeof shape & { behaves?: string }; onChange((behaves ? { ...rest, behaves } : rest) as AnyShape); }} />
+          <Chosen
+            id="type-title"
+            label="Named in outlines by"
+            value={shape.title ?? ''}
+            none="Its first line"
+            options={ofKind(fields, 'line')}
+            onChange={(id) => role('title', id)}
+          />
+          <Chosen
+            id="type-behaves"
+            label="Does"
+            value={'behaves' in shape ? (shape.behaves ?? '') : ''}
+            none="Shows its own face"
+            options={behaviours.map(
+              (each) =>
+                [
+                  each,
+                  {
+                    listing: 'Shows a listing',
+                    slideshow: 'Shows further things one after the other',
+                    trail: 'Shows the way to the page',
+                    contact: 'Takes messages from visitors',
+                  }[each],
+                ] as const,
+            )}
+            onChange={(behaves) => {
+              const { behaves: _gone, ...rest } = shape as typeof shape & { behaves?: string };
+              onChange((behaves ? { ...rest, behaves } : rest) as AnyShape);
+            }}
+          />
         </div>
       )}
-      {'sort' in shape && <Chosen id="scheme-sort" label="It is" value={shape.sort} options={[['categories', 'A tree of categories'], ['tags', 'A flat set of tags']]} onChange={(sort) => set({ sort })} />}
-      {!mayChange && <p className={look.pencil}>Only an architect may change this {lists[list].one.toLowerCase()}.</p>}
+      {'sort' in shape && (
+        <Chosen
+          id="scheme-sort"
+          label="It is"
+          value={shape.sort}
+          options={[
+            ['categories', 'A tree of categories'],
+            ['tags', 'A flat set of tags'],
+          ]}
+          onChange={(sort) => set({ sort })}
+        />
+      )}
+      {!mayChange && (
+        <p className={look.pencil}>Only an architect may change this {lists[list].one.toLowerCase()}.</p>
+      )}
     </fieldset>
   );
 }

@@ -12,7 +12,9 @@ export function useChecks(document: ModelDocument, used: string[], first: ModelF
   useEffect(() => {
     const checking = new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' });
     // Only the newest answer counts.
-    checking.onmessage = ({ data }: MessageEvent<Checked>) => { if (data.number === asked.current) setFaults(data.faults); };
+    checking.onmessage = ({ data }: MessageEvent<Checked>) => {
+      if (data.number === asked.current) setFaults(data.faults);
+    };
     worker.current = checking;
     return () => checking.terminate();
   }, []);

@@ -1,6 +1,16 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
-import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactElement, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
 import type { ModelAnswer, WorkingModelAnswer } from '../../../../contract/model';
 import type { JsonObject } from '../../../../core/json';
 import { modelChanges } from '../../../../core/model/change/changes';
@@ -45,7 +55,15 @@ const PAUSE = 500;
  * The one working copy of the model, as it is edited here: changes stand on the screen at once and are kept on the
  * server a moment later, one after the other, each guarded by the number that was read.
  */
-export function WorkingModelProvider({ inForce: began, working, children }: { inForce: ModelAnswer; working: WorkingModelAnswer; children: ReactNode }): ReactElement {
+export function WorkingModelProvider({
+  inForce: began,
+  working,
+  children,
+}: {
+  inForce: ModelAnswer;
+  working: WorkingModelAnswer;
+  children: ReactNode;
+}): ReactElement {
   const client = useQueryClient();
   const mayChange = useMay('shape the model');
   const [inForce, setInForce] = useState(began.document);
@@ -62,16 +80,24 @@ export function WorkingModelProvider({ inForce: began, working, children }: { in
     if (sent === kept) return;
     setSaving('keeping');
     try {
-      const answer = await ask('keepWorkingModel', { revision: read, body: { document: sent as unknown as JsonObject } });
+      const answer = await ask('keepWorkingModel', {
+        revision: read,
+        body: { document: sent as unknown as JsonObject },
+      });
       latest.current = { ...latest.current, number: answer.number, kept: sent };
       setNumber(answer.number);
       setProblem(undefined);
       setSaving(latest.current.document === sent ? 'kept' : 'keeping');
     } catch (error) {
       setSaving('not kept');
-      const changed = error instanceof Problem && error.status === 412 && typeof error.current?.number === 'number';
+      const changed =
+        error instanceof Problem && error.status === 412 && typeof error.current?.number === 'number';
       if (changed) latest.current = { ...latest.current, number: error.current?.number as number };
-      setProblem(changed ? 'Someone else changed the working copy meanwhile. Reload to see theirs, or change something more to keep yours over it.' : wordsOf(error));
+      setProblem(
+        changed
+          ? 'Someone else changed the working copy meanwhile. Reload to see theirs, or change something more to keep yours over it.'
+          : wordsOf(error),
+      );
     }
   }, []);
 
@@ -82,24 +108,30 @@ export function WorkingModelProvider({ inForce: began, working, children }: { in
     return latest.current.document === latest.current.kept ? latest.current.number : undefined;
   }, [keep]);
 
-  const change = useCallback((edit: (document: ModelDocument) => ModelDocument) => {
-    const next = edit(latest.current.document);
-    latest.current = { ...latest.current, document: next };
-    setDocument(next);
-    setSaving('keeping');
-    clearTimeout(timer.current);
-    timer.current = setTimeout(() => void settle(), PAUSE);
-  }, [settle]);
+  const change = useCallback(
+    (edit: (document: ModelDocument) => ModelDocument) => {
+      const next = edit(latest.current.document);
+      latest.current = { ...latest.current, document: next };
+      setDocument(next);
+      setSaving('keeping');
+      clearTimeout(timer.current);
+      timer.current = setTimeout(() => void settle(), PAUSE);
+    },
+    [settle],
+  );
 
-  const begin = useCallback((next: ModelDocument) => {
-    latest.current = { document: next, kept: next, number: 0 };
-    setDocument(next);
-    setInForce(next);
-    setNumber(0);
-    setProblem(undefined);
-    setSaving('kept');
-    void client.invalidateQueries();
-  }, [client]);
+  const begin = useCallback(
+    (next: ModelDocument) => {
+      latest.current = { document: next, kept: next, number: 0 };
+      setDocument(next);
+      setInForce(next);
+      setNumber(0);
+      setProblem(undefined);
+      setSaving('kept');
+      void client.invalidateQueries();
+    },
+    [client],
+  );
 
   const drop = useCallback(async () => {
     const now = await settle();
@@ -117,8 +149,22 @@ export function WorkingModelProvider({ inForce: began, working, children }: { in
   useEffect(() => () => void settle(), [settle]);
 
   const faults = useChecks(document, working.used, working.faults);
-  const value = useMemo<WorkingModel>(() => ({
-    document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, changes: modelChanges(inForce, document).length, faults,
-  }), [document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, faults]);
+  const value = useMemo<WorkingModel>(
+    () => ({
+      document,
+      inForce,
+      number,
+      mayChange,
+      saving,
+      problem,
+      change,
+      settle,
+      drop,
+      apply,
+      changes: modelChanges(inForce, document).length,
+      faults,
+    }),
+    [document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, faults],
+  );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -7,14 +7,36 @@ import { ToCome } from '../to-come';
 
 export default function WatchPage(): ReactElement {
   return (
-    <Workspace outline={<OutlineGroup title="Watch"><li style={{ padding: '4px 16px', color: 'var(--pencil)' }}>Nothing is watched yet.</li></OutlineGroup>} outlineLabel="Watch">
-      <div className={look.heading}><div><Eyebrow>Workspace to come</Eyebrow><h1>Watch</h1><p className={look.pencil}>Here gaps and faults show, and lead back to Shape.</p></div></div>
-      <ToCome title="What it will hold" holds={[
-        ['Gap map', 'Any two properties crossed, with a target for each cell, and the missing entry begun from it.'],
-        ['Checks', 'Broken links, missing alternative text, pages nobody reaches, listings that are empty, entries past their review date.'],
-        ['Activity', 'Who changed what, and when.'],
-        ['Visits', 'What gets read, from a counter that ships with the product.'],
-      ]} />
+    <Workspace
+      outline={
+        <OutlineGroup title="Watch">
+          <li style={{ padding: '4px 16px', color: 'var(--pencil)' }}>Nothing is watched yet.</li>
+        </OutlineGroup>
+      }
+      outlineLabel="Watch"
+    >
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Workspace to come</Eyebrow>
+          <h1>Watch</h1>
+          <p className={look.pencil}>Here gaps and faults show, and lead back to Shape.</p>
+        </div>
+      </div>
+      <ToCome
+        title="What it will hold"
+        holds={[
+          [
+            'Gap map',
+            'Any two properties crossed, with a target for each cell, and the missing entry begun from it.',
+          ],
+          [
+            'Checks',
+            'Broken links, missing alternative text, pages nobody reaches, listings that are empty, entries past their review date.',
+          ],
+          ['Activity', 'Who changed what, and when.'],
+          ['Visits', 'What gets read, from a counter that ships with the product.'],
+        ]}
+      />
     </Workspace>
   );
 }

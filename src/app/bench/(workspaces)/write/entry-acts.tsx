@@ -23,13 +23,27 @@ interface Props {
 type Act = 'publishEntry' | 'withdrawEntry' | 'submitEntry' | 'returnEntry' | 'binEntry' | 'restoreEntry';
 
 const done: Record<Act, string> = {
-  publishEntry: 'Visitors see it now.', withdrawEntry: 'Visitors no longer see it.', submitEntry: 'It waits for review.', returnEntry: 'It is a draft again.', binEntry: 'It is in the bin.', restoreEntry: 'It is out of the bin, as a draft.',
+  publishEntry: 'Visitors see it now.',
+  withdrawEntry: 'Visitors no longer see it.',
+  submitEntry: 'It waits for review.',
+  returnEntry: 'It is a draft again.',
+  binEntry: 'It is in the bin.',
+  restoreEntry: 'It is out of the bin, as a draft.',
 };
 
 const inWords = (pages: number) => (pages === 1 ? '1 page' : `${pages} pages`);
 
 /** What can be done with an entry as a whole, by those who may. Destructive work shows its reach first. */
-export function EntryActs({ entry, asksReview, reach, faults, typed, settle, onDone, onProblem }: Props): ReactElement {
+export function EntryActs({
+  entry,
+  asksReview,
+  reach,
+  faults,
+  typed,
+  settle,
+  onDone,
+  onProblem,
+}: Props): ReactElement {
   const { role } = usePerson();
   const mayWrite = useMay('write entries');
   const reviews = useMay('review');
@@ -46,30 +60,89 @@ export function EntryActs({ entry, asksReview, reach, faults, typed, settle, onD
     try {
       const kept = await settle();
       if (!kept) throw new Problem(0, 'What you typed is not kept yet, so this waits.');
-      const answer = await ask(name, { path: { id: entry.id }, revision: kept.revision, ...(name === 'publishEntry' ? { body: {} } : {}) });
+      const answer = await ask(name, {
+        path: { id: entry.id },
+        revision: kept.revision,
+        ...(name === 'publishEntry' ? { body: {} } : {}),
+      });
       onDone(answer);
-      tell(done[name], undo && (() => { ask(undo, { path: { id: entry.id }, revision: answer.revision }).then(onDone, (error: unknown) => onProblem(wordsOf(error), [])); }));
+      tell(
+        done[name],
+        undo &&
+          (() => {
+            ask(undo, { path: { id: entry.id }, revision: answer.revision }).then(onDone, (error: unknown) =>
+              onProblem(wordsOf(error), []),
+            );
+          }),
+      );
     } catch (error) {
       onProblem(wordsOf(error), error instanceof Problem ? error.faults : []);
     } finally {
       setBusy(false);
     }
   };
-  if (entry.state === 'binned') return <Button variant="contained" disabled={busy || !mayWrite} onClick={() => void act('restoreEntry')}>Take out of the bin</Button>;
+  if (entry.state === 'binned')
+    return (
+      <Button variant="contained" disabled={busy || !mayWrite} onClick={() => void act('restoreEntry')}>
+        Take out of the bin
+      </Button>
+    );
   return (
     <>
-      {mayWrite && <Button disabled={busy} onClick={() => setAsking('binEntry')}>Bin</Button>}
-      {shown && publishes && <Button disabled={busy} onClick={() => setAsking('withdrawEntry')}>Withdraw</Button>}
-      {entry.stage === 'review' && reviews && <Button disabled={busy} onClick={() => void act('returnEntry')}>Give back</Button>}
-      {!publishes && entry.stage !== 'review' && mayWrite && <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry', 'returnEntry')}>Send for review</Button>}
-      {publishes && <Button variant="contained" disabled={busy || faults > 0 || (shown && !entry.differs && !typed)} title={faults > 0 ? 'Something must be mended first.' : undefined} onClick={() => void act('publishEntry')}>{pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}</Button>}
+      {mayWrite && (
+        <Button disabled={busy} onClick={() => setAsking('binEntry')}>
+          Bin
+        </Button>
+      )}
+      {shown && publishes && (
+        <Button disabled={busy} onClick={() => setAsking('withdrawEntry')}>
+          Withdraw
+        </Button>
+      )}
+      {entry.stage === 'review' && reviews && (
+        <Button disabled={busy} onClick={() => void act('returnEntry')}>
+          Give back
+        </Button>
+      )}
+      {!publishes && entry.stage !== 'review' && mayWrite && (
+        <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry', 'returnEntry')}>
+          Send for review
+        </Button>
+      )}
+      {publishes && (
+        <Button
+          variant="contained"
+          disabled={busy || faults > 0 || (shown && !entry.differs && !typed)}
+          title={faults > 0 ? 'Something must be mended first.' : undefined}
+          onClick={() => void act('publishEntry')}
+        >
+          {pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}
+        </Button>
+      )}
       <Dialog open={asking !== undefined} onClose={() => setAsking(undefined)} aria-labelledby="sure">
         <DialogTitle id="sure">{asking === 'binEntry' ? 'Put it in the bin?' : 'Withdraw it?'}</DialogTitle>
         <DialogContent>
-          {shown ? <p>Visitors see this entry. {(reach?.goesTo.length ?? 0) > 0 ? `It leaves ${reach?.goesTo.map(({ label }) => label).join(', ')}.` : 'It stands in no listing.'}</p> : <p>Visitors do not see this entry, so no page changes.</p>}
+          {shown ? (
+            <p>
+              Visitors see this entry.{' '}
+              {(reach?.goesTo.length ?? 0) > 0
+                ? `It leaves ${reach?.goesTo.map(({ label }) => label).join(', ')}.`
+                : 'It stands in no listing.'}
+            </p>
+          ) : (
+            <p>Visitors do not see this entry, so no page changes.</p>
+          )}
           {asking === 'binEntry' && <p>It can be taken out of the bin again, as a draft.</p>}
         </DialogContent>
-        <DialogActions><Button onClick={() => setAsking(undefined)}>Leave it</Button><Button color="error" onClick={() => asking && void act(asking, asking === 'binEntry' ? 'restoreEntry' : undefined)}>{asking === 'binEntry' ? 'Bin it' : 'Withdraw it'}</Button></DialogActions>
+        <DialogActions>
+          <Button onClick={() => setAsking(undefined)}>Leave it</Button>
+          <Button
+            color="error"
+            onClick={() => asking && void act(asking, asking === 'binEntry' ? 'restoreEntry' : undefined)}
+          >
+            {asking === 'binEntry' ? 'Bin it' : 'Withdraw it'}
+          </Button>
+        </DialogActions>
       </Dialog>
     </>
   );

@@ -12,7 +12,13 @@ import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { groupId, groupsOf } from '../../../../ui/field-groups';
-import { faultsInForm, fieldsFor, fieldsIn, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
+import {
+  faultsInForm,
+  fieldsFor,
+  fieldsIn,
+  localizedPatchOf,
+  withLanguages,
+} from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { LanguageChoice } from '../../../../ui/language-choice';
@@ -36,7 +42,15 @@ import styles from './write.module.css';
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
 
 /** What is asked again when the entry has another revision. */
-const followers = new Set(['entryReach', 'entryRevisions', 'overview', 'entries', 'tryListing', 'tryListingFigures', 'listingResult']);
+const followers = new Set([
+  'entryReach',
+  'entryRevisions',
+  'overview',
+  'entries',
+  'tryListing',
+  'tryListingFigures',
+  'listingResult',
+]);
 
 function whatVisitorsSee({ shown, differs, state }: EntryAnswer): string {
   const [now] = shown;
@@ -60,7 +74,16 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
     sendable: (given) => parseForm(everyField, given, today).sendable,
-    send: async (changes, revision) => withLanguages(await ask('changeEntry', { path: { id: initial.id }, revision, body: localizedPatchOf(changes, locales) }), fields, locales),
+    send: async (changes, revision) =>
+      withLanguages(
+        await ask('changeEntry', {
+          path: { id: initial.id },
+          revision,
+          body: localizedPatchOf(changes, locales),
+        }),
+        fields,
+        locales,
+      ),
     other: (current) => {
       const other = keptIn(current, initial);
       return other && withLanguages(other, fields, locales);
@@ -73,105 +96,232 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const { data: revisions } = useAsk('entryRevisions', { path: { id } });
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   useEffect(() => {
-    if (revision !== initial.revision) void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
+    if (revision !== initial.revision)
+      void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
-  useHotkeys('mod+s', (event) => { event.preventDefault(); void draft.settle(); }, { enableOnFormTags: true });
+  useHotkeys(
+    'mod+s',
+    (event) => {
+      event.preventDefault();
+      void draft.settle();
+    },
+    { enableOnFormTags: true },
+  );
   const asked = useSearchParams().get('field') ?? '';
   const pointed = type?.field(asked)?.key;
-  useEffect(() => { if (pointed !== undefined) goToField(pointed); }, [pointed]);
+  useEffect(() => {
+    if (pointed !== undefined) goToField(pointed);
+  }, [pointed]);
   if (!type) return null;
   const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
-  const faults = [...reading.faults, ...faultsInForm([...draft.faults, ...(problem?.faults ?? [])]).filter(({ path }) => path.startsWith('/values/') && !told.has(path))];
-  const mends = (inside: readonly Field[]) => inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
-  const filled = (inside: readonly Field[]) => inside.filter((field) => reading.values[field.id] !== undefined).length;
+  const faults = [
+    ...reading.faults,
+    ...faultsInForm([...draft.faults, ...(problem?.faults ?? [])]).filter(
+      ({ path }) => path.startsWith('/values/') && !told.has(path),
+    ),
+  ];
+  const mends = (inside: readonly Field[]) =>
+    inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
+  const filled = (inside: readonly Field[]) =>
+    inside.filter((field) => reading.values[field.id] !== undefined).length;
   const locked = !mayWrite || kept.state === 'binned';
   const title = String(given[type.field(type.definition.title)?.key ?? ''] ?? '').trim();
   const groups = groupsOf(fields);
   return (
     <Workspace
       outlineLabel="In this entry"
-      outline={(
+      outline={
         <>
-          <Link className={styles.back} href={`/bench/write/${type.definition.key}`}>‹ {type.definition.plural}</Link>
+          <Link className={styles.back} href={`/bench/write/${type.definition.key}`}>
+            ‹ {type.definition.plural}
+          </Link>
           <OutlineGroup title="In this entry">
             {groups.map(({ heading, fields: inside }) => {
               const n = mends(inside);
-              return <OutlineRow key={heading} label={heading} endIs={n > 0 ? 'bad' : 'words'} end={n > 0 ? `${n} to mend` : `${filled(inside)} of ${inside.length}`} onClick={() => { document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' }); if (inside[0]) goToField(inside[0].key); }} />;
+              return (
+                <OutlineRow
+                  key={heading}
+                  label={heading}
+                  endIs={n > 0 ? 'bad' : 'words'}
+                  end={n > 0 ? `${n} to mend` : `${filled(inside)} of ${inside.length}`}
+                  onClick={() => {
+                    document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' });
+                    if (inside[0]) goToField(inside[0].key);
+                  }}
+                />
+              );
             })}
           </OutlineGroup>
           <OutlineGroup title="Kept versions" count={revisions?.items.length}>
-            {revisions?.items.slice(0, 12).map(({ number, at, why, by }) => <li key={number} style={{ display: 'flex', gap: 8, padding: '4px 16px', fontSize: 13 }}><span>{dayjs(at).format('D MMM, HH:mm')}</span><span className={look.pencil} style={{ marginLeft: 'auto', textAlign: 'right' }} title={by}>{why}</span></li>)}
+            {revisions?.items.slice(0, 12).map(({ number, at, why, by }) => (
+              <li key={number} style={{ display: 'flex', gap: 8, padding: '4px 16px', fontSize: 13 }}>
+                <span>{dayjs(at).format('D MMM, HH:mm')}</span>
+                <span className={look.pencil} style={{ marginLeft: 'auto', textAlign: 'right' }} title={by}>
+                  {why}
+                </span>
+              </li>
+            ))}
           </OutlineGroup>
         </>
-      )}
-      reach={(
+      }
+      reach={
         <>
           <section>
             <Eyebrow>Reach</Eyebrow>
             <Stem
               label="Reach of this entry"
-              from={[{ key: 'type', label: type.definition.label, detail: 'frames it', href: `/bench/shape/content/${type.definition.key}` }]}
+              from={[
+                {
+                  key: 'type',
+                  label: type.definition.label,
+                  detail: 'frames it',
+                  href: `/bench/shape/content/${type.definition.key}`,
+                },
+              ]}
               here={{ label: title || 'Without a name', detail: id.slice(-12) }}
-              to={reach && reach.goesTo.length > 0
-                ? reach.goesTo.map((link) => ({ key: link.id, label: link.label, detail: `listing, ${link.detail}`, href: `/bench/map/${link.id}` }))
-                : [{ key: 'nowhere', label: <span className={look.faint}>{kept.shown.length > 0 ? 'It stands in no listing' : 'Visitors see it nowhere yet'}</span> }]}
+              to={
+                reach && reach.goesTo.length > 0
+                  ? reach.goesTo.map((link) => ({
+                      key: link.id,
+                      label: link.label,
+                      detail: `listing, ${link.detail}`,
+                      href: `/bench/map/${link.id}`,
+                    }))
+                  : [
+                      {
+                        key: 'nowhere',
+                        label: (
+                          <span className={look.faint}>
+                            {kept.shown.length > 0
+                              ? 'It stands in no listing'
+                              : 'Visitors see it nowhere yet'}
+                          </span>
+                        ),
+                      },
+                    ]
+              }
             />
           </section>
           {reach && reach.pages.length > 0 && (
             <section>
               <Eyebrow end={reach.pages.length}>Would differ if published</Eyebrow>
-              {reach.pages.map((page) => <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">{page.label} <Mono>{page.detail}</Mono></a>)}
+              {reach.pages.map((page) => (
+                <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">
+                  {page.label} <Mono>{page.detail}</Mono>
+                </a>
+              ))}
             </section>
           )}
         </>
-      )}
+      }
     >
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>{type.definition.label}</span></div>
+          <div className={look.eyebrow}>
+            <span>{type.definition.label}</span>
+          </div>
           <h1>{title || 'Without a name'}</h1>
           <div className={styles.standing}>
             <StateMark state={kept.state} />
             <span className={look.pencil}>{whatVisitorsSee(kept)}</span>
-            <span className={look.pencil} role="status">{statusWords[status] || `Kept ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}</span>
+            <span className={look.pencil} role="status">
+              {statusWords[status] || `Kept ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
+            </span>
           </div>
         </div>
         <div className={look.acts}>
-          {kept.address && <Button component={Link} href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Button>}
-          {kept.address && <Button component="a" href={kept.address} target="_blank" rel="noreferrer">As a visitor</Button>}
-          {!locked && <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>Keep</Button>}
+          {kept.address && (
+            <Button component={Link} href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>
+              Point at its page
+            </Button>
+          )}
+          {kept.address && (
+            <Button component="a" href={kept.address} target="_blank" rel="noreferrer">
+              As a visitor
+            </Button>
+          )}
+          {!locked && (
+            <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>
+              Keep
+            </Button>
+          )}
           <EntryActs
-            entry={kept} asksReview={type.definition.review} reach={reach} faults={reading.faults.length} typed={status !== 'kept'} settle={draft.settle}
-            onDone={(answer) => draft.take(withLanguages(answer, fields, locales))} onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
+            entry={kept}
+            asksReview={type.definition.review}
+            reach={reach}
+            faults={reading.faults.length}
+            typed={status !== 'kept'}
+            settle={draft.settle}
+            onDone={(answer) => draft.take(withLanguages(answer, fields, locales))}
+            onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
           />
         </div>
       </div>
-      {(problem?.words ?? draft.problem) && <Note sort="error" role="alert">{problem?.words ?? draft.problem}</Note>}
-      {draft.broughtBack && <Note sort="info" role="status">Words that were not kept when you left are back in the form.</Note>}
+      {(problem?.words ?? draft.problem) && (
+        <Note sort="error" role="alert">
+          {problem?.words ?? draft.problem}
+        </Note>
+      )}
+      {draft.broughtBack && (
+        <Note sort="info" role="status">
+          Words that were not kept when you left are back in the form.
+        </Note>
+      )}
       {!mayWrite && <Note sort="info">You may read this; editors and architects change it.</Note>}
-      <SideBySide beside={(
-        <>
-          <EntryFaces type={type} values={reading.values} onField={(field) => { const found = type.field(field); if (found) goToField(found.key); }} />
-          {faults.length > 0 && (
-            <section className={styles.faults} aria-label="Before it can go out">
-              <Eyebrow>Before it can go out</Eyebrow>
-              {faults.map(({ path, code, message }) => {
-                const field = everyField.find(({ key }) => path === `/values/${key}`);
-                return <Note key={path + code} sort="error"><button type="button" onClick={() => field && goToField(field.key)}>{field && !message.startsWith(field.label) ? `${field.label}: ${message}` : message}</button></Note>;
-              })}
-            </section>
-          )}
-        </>
-      )}>
+      <SideBySide
+        beside={
+          <>
+            <EntryFaces
+              type={type}
+              values={reading.values}
+              onField={(field) => {
+                const found = type.field(field);
+                if (found) goToField(found.key);
+              }}
+            />
+            {faults.length > 0 && (
+              <section className={styles.faults} aria-label="Before it can go out">
+                <Eyebrow>Before it can go out</Eyebrow>
+                {faults.map(({ path, code, message }) => {
+                  const field = everyField.find(({ key }) => path === `/values/${key}`);
+                  return (
+                    <Note key={path + code} sort="error">
+                      <button type="button" onClick={() => field && goToField(field.key)}>
+                        {field && !message.startsWith(field.label) ? `${field.label}: ${message}` : message}
+                      </button>
+                    </Note>
+                  );
+                })}
+              </section>
+            )}
+          </>
+        }
+      >
         <Frame label="Fields">
           <div className={styles.sheet}>
-            {fields.some(({ localised }) => localised) && <LanguageChoice value={locale} onChange={setLocale} />}
-            <EntryForm fields={fieldsFor(fields, locale)} values={given} faults={faults} onChange={draft.change} disabled={locked} {...(shows && !locale ? { shows } : {})} />
+            {fields.some(({ localised }) => localised) && (
+              <LanguageChoice value={locale} onChange={setLocale} />
+            )}
+            <EntryForm
+              fields={fieldsFor(fields, locale)}
+              values={given}
+              faults={faults}
+              onChange={draft.change}
+              disabled={locked}
+              {...(shows && !locale ? { shows } : {})}
+            />
           </div>
         </Frame>
       </SideBySide>
-      {draft.conflicts.length > 0 && <Conflicts conflicts={draft.conflicts} fields={everyField} by={kept.changedBy} onDecide={draft.decide} />}
+      {draft.conflicts.length > 0 && (
+        <Conflicts
+          conflicts={draft.conflicts}
+          fields={everyField}
+          by={kept.changedBy}
+          onDecide={draft.decide}
+        />
+      )}
     </Workspace>
   );
 }

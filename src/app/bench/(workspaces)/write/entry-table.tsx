@@ -32,32 +32,80 @@ const rowCounts = [25, 50, 100] as const;
 const isState = (text: string | null): text is State => states.some((state) => state === text);
 
 /** The value of a field in words, as a cell shows it. */
-function Cell({ field, row, speaking }: { field: Field; row: EntryRow; speaking: Speaking }): ReactElement | null {
+function Cell({
+  field,
+  row,
+  speaking,
+}: {
+  field: Field;
+  row: EntryRow;
+  speaking: Speaking;
+}): ReactElement | null {
   if (kindOf(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
   const { values } = parseValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
   const value = values[field.id];
-  const words = value === undefined ? '' : shorten((kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking), 120);
+  const words =
+    value === undefined
+      ? ''
+      : shorten((kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking), 120);
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
 
-const columnsOf = (type: CompiledType<ContentType>, speaking: Speaking, shown: ((id: string) => readonly ReachLink[] | undefined)) => helper.columns([
-  helper.display({
-    id: 'title', header: type.field(type.definition.title)?.label ?? 'Title',
-    cell: ({ row: { original } }) => (
-      <>
-        <Link href={`/bench/write/entry/${original.id}`}>{original.title || 'Without a name'}</Link>
-        {original.faults > 0 && <span className={styles.mend}>{original.faults} to mend</span>}
-      </>
-    ),
-  }),
-  helper.display({ id: 'state', header: 'State', cell: ({ row: { original } }) => <><StateMark state={original.state} />{original.differs && <span className={styles.differs}>changed since</span>}</> }),
-  ...type.definition.columns.filter((id) => id !== type.definition.title).flatMap((id) => {
-    const field = type.field(id);
-    return field ? [helper.display({ id: field.key, header: field.label, cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} /> })] : [];
-  }),
-  helper.display({ id: 'shownOn', header: 'Shown on', cell: ({ row: { original } }) => <ShownOnCell places={shown(original.id)} /> }),
-  helper.display({ id: 'changed', header: 'Changed', cell: ({ row: { original } }) => <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>{dayjs(original.changedAt).format('D MMM YYYY')}</span> }),
-]);
+const columnsOf = (
+  type: CompiledType<ContentType>,
+  speaking: Speaking,
+  shown: (id: string) => readonly ReachLink[] | undefined,
+) =>
+  helper.columns([
+    helper.display({
+      id: 'title',
+      header: type.field(type.definition.title)?.label ?? 'Title',
+      cell: ({ row: { original } }) => (
+        <>
+          <Link href={`/bench/write/entry/${original.id}`}>{original.title || 'Without a name'}</Link>
+          {original.faults > 0 && <span className={styles.mend}>{original.faults} to mend</span>}
+        </>
+      ),
+    }),
+    helper.display({
+      id: 'state',
+      header: 'State',
+      cell: ({ row: { original } }) => (
+        <>
+          <StateMark state={original.state} />
+          {original.differs && <span className={styles.differs}>changed since</span>}
+        </>
+      ),
+    }),
+    ...type.definition.columns
+      .filter((id) => id !== type.definition.title)
+      .flatMap((id) => {
+        const field = type.field(id);
+        return field
+          ? [
+              helper.display({
+                id: field.key,
+                header: field.label,
+                cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} />,
+              }),
+            ]
+          : [];
+      }),
+    helper.display({
+      id: 'shownOn',
+      header: 'Shown on',
+      cell: ({ row: { original } }) => <ShownOnCell places={shown(original.id)} />,
+    }),
+    helper.display({
+      id: 'changed',
+      header: 'Changed',
+      cell: ({ row: { original } }) => (
+        <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>
+          {dayjs(original.changedAt).format('D MMM YYYY')}
+        </span>
+      ),
+    }),
+  ]);
 
 /** The entries of one type: filtered, in order, a page at a time. What is asked stands in the address. */
 export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | null {
@@ -75,7 +123,14 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
-  const question = { type: typeKey, sort, limit, ...(isState(state) ? { state } : {}), ...(shown ? { shown } : {}), ...(q ? { q } : {}) };
+  const question = {
+    type: typeKey,
+    sort,
+    limit,
+    ...(isState(state) ? { state } : {}),
+    ...(shown ? { shown } : {}),
+    ...(q ? { q } : {}),
+  };
   const shape = JSON.stringify(question);
   const [shapeOfCursors, setShapeOfCursors] = useState(shape);
   if (shape !== shapeOfCursors) {
@@ -102,42 +157,124 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   }, [q, path]);
   const rows = useMemo(() => data?.items ?? [], [data]);
   // Asked apart, so that the table does not wait for it.
-  const { data: places, isPlaceholderData: ofOthers } = useAsk('shownOn', { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } }, { enabled: rows.length > 0 });
-  const columns = useMemo(() => (type ? columnsOf(type, { locale: model.locale, known: namedOnly(data?.names ?? {}) }, (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined)) : []), [type, model.locale, data, places, ofOthers]);
+  const { data: places, isPlaceholderData: ofOthers } = useAsk(
+    'shownOn',
+    { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } },
+    { enabled: rows.length > 0 },
+  );
+  const columns = useMemo(
+    () =>
+      type
+        ? columnsOf(
+            type,
+            { locale: model.locale, known: namedOnly(data?.names ?? {}) },
+            (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
+          )
+        : [],
+    [type, model.locale, data, places, ofOthers],
+  );
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
   if (!type) return null;
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
     const field = type.fieldByKey(id);
-    return field?.indexed === true && (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort !== 'none';
+    return (
+      field?.indexed === true &&
+      (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort !== 'none'
+    );
   };
   const first = cursors.length * limit + 1;
   const { plural } = type.definition;
   return (
-    <Workspace outline={<WriteOutline typeKey={typeKey} {...(isState(state) ? { state } : {})} />} outlineLabel="Entries">
+    <Workspace
+      outline={<WriteOutline typeKey={typeKey} {...(isState(state) ? { state } : {})} />}
+      outlineLabel="Entries"
+    >
       <div className={look.heading}>
-        <div><Eyebrow>Entries</Eyebrow><h1>{plural}{isState(state) && `, ${stateLabels[state].toLowerCase()}`}</h1>{type.definition.purpose && <p className={look.pencil}>{type.definition.purpose}</p>}</div>
-        {mayWrite && <div className={look.acts}><Button variant="contained" disabled={busy} onClick={() => void make()}>New {type.definition.label.toLowerCase()}</Button></div>}
+        <div>
+          <Eyebrow>Entries</Eyebrow>
+          <h1>
+            {plural}
+            {isState(state) && `, ${stateLabels[state].toLowerCase()}`}
+          </h1>
+          {type.definition.purpose && <p className={look.pencil}>{type.definition.purpose}</p>}
+        </div>
+        {mayWrite && (
+          <div className={look.acts}>
+            <Button variant="contained" disabled={busy} onClick={() => void make()}>
+              New {type.definition.label.toLowerCase()}
+            </Button>
+          </div>
+        )}
       </div>
       <div className={styles.tools}>
-        <OutlinedInput sx={{ width: 260 }} type="search" placeholder={`Search ${plural.toLowerCase()} by name`} value={words} onChange={({ target }) => setWords(target.value)} startAdornment={<Search size={15} aria-hidden="true" style={{ color: 'var(--pencil)', flex: 'none' }} />} slotProps={{ input: { 'aria-label': `Search ${plural} by name` } }} />
-        <Select value={isState(state) ? state : ''} displayEmpty onChange={({ target }) => put({ state: target.value })} slotProps={{ input: { 'aria-label': 'State' } }} sx={{ minWidth: 150 }}>
+        <OutlinedInput
+          sx={{ width: 260 }}
+          type="search"
+          placeholder={`Search ${plural.toLowerCase()} by name`}
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+          startAdornment={
+            <Search size={15} aria-hidden="true" style={{ color: 'var(--pencil)', flex: 'none' }} />
+          }
+          slotProps={{ input: { 'aria-label': `Search ${plural} by name` } }}
+        />
+        <Select
+          value={isState(state) ? state : ''}
+          displayEmpty
+          onChange={({ target }) => put({ state: target.value })}
+          slotProps={{ input: { 'aria-label': 'State' } }}
+          sx={{ minWidth: 150 }}
+        >
           <MenuItem value="">Every state</MenuItem>
-          {states.map((each) => <MenuItem key={each} value={each}><StateMark state={each} /></MenuItem>)}
+          {states.map((each) => (
+            <MenuItem key={each} value={each}>
+              <StateMark state={each} />
+            </MenuItem>
+          ))}
         </Select>
-        <Select value={shown ?? ''} displayEmpty onChange={({ target }) => put({ shown: target.value })} slotProps={{ input: { 'aria-label': 'Shown on' } }} sx={{ minWidth: 150 }}>
+        <Select
+          value={shown ?? ''}
+          displayEmpty
+          onChange={({ target }) => put({ shown: target.value })}
+          slotProps={{ input: { 'aria-label': 'Shown on' } }}
+          sx={{ minWidth: 150 }}
+        >
           <MenuItem value="">Shown or not</MenuItem>
           <MenuItem value="somewhere">Shown somewhere</MenuItem>
           <MenuItem value="nowhere">Shown nowhere</MenuItem>
         </Select>
-        <span className={`${look.pencil} ${look.small}`} role="status">{data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}</span>
+        <span className={`${look.pencil} ${look.small}`} role="status">
+          {data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}
+        </span>
       </div>
-      {(error ?? problem) && <Note sort="error" role="alert">{error?.message ?? problem}</Note>}
+      {(error ?? problem) && (
+        <Note sort="error" role="alert">
+          {error?.message ?? problem}
+        </Note>
+      )}
       <Frame label={plural}>
         {data?.total === 0 ? (
           <div className={look.empty}>
-            <strong>{q || shown || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
-            {q || shown || isState(state) ? <Button onClick={() => { setWords(''); router.replace(path); }}>Show every entry</Button> : mayWrite && <Button variant="contained" onClick={() => void make()}>Write the first {type.definition.label.toLowerCase()}</Button>}
+            <strong>
+              {q || shown || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
+            </strong>
+            {q || shown || isState(state) ? (
+              <Button
+                onClick={() => {
+                  setWords('');
+                  router.replace(path);
+                }}
+              >
+                Show every entry
+              </Button>
+            ) : (
+              mayWrite && (
+                <Button variant="contained" onClick={() => void make()}>
+                  Write the first {type.definition.label.toLowerCase()}
+                </Button>
+              )
+            )}
           </div>
         ) : (
           <div className={styles.scroll}>
@@ -149,10 +286,25 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
                       const { id } = header.column;
                       const [up, down] = [sort === id, sort === `-${id}`];
                       return (
-                        <th key={id} scope="col" aria-sort={up ? 'ascending' : down ? 'descending' : undefined}>
-                          {sortable(id)
-                            ? <button type="button" onClick={() => put({ sort: up ? `-${id}` : id === 'title' ? undefined : id })}><table.FlexRender header={header} />{up && <ArrowUp size={12} aria-hidden="true" />}{down && <ArrowDown size={12} aria-hidden="true" />}</button>
-                            : <span><table.FlexRender header={header} /></span>}
+                        <th
+                          key={id}
+                          scope="col"
+                          aria-sort={up ? 'ascending' : down ? 'descending' : undefined}
+                        >
+                          {sortable(id) ? (
+                            <button
+                              type="button"
+                              onClick={() => put({ sort: up ? `-${id}` : id === 'title' ? undefined : id })}
+                            >
+                              <table.FlexRender header={header} />
+                              {up && <ArrowUp size={12} aria-hidden="true" />}
+                              {down && <ArrowDown size={12} aria-hidden="true" />}
+                            </button>
+                          ) : (
+                            <span>
+                              <table.FlexRender header={header} />
+                            </span>
+                          )}
                         </th>
                       );
                     })}
@@ -160,7 +312,15 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
                 ))}
               </thead>
               <tbody>
-                {table.getRowModel().rows.map((row) => <tr key={row.id}>{row.getAllCells().map((cell) => <td key={cell.id}><table.FlexRender cell={cell} /></td>)}</tr>)}
+                {table.getRowModel().rows.map((row) => (
+                  <tr key={row.id}>
+                    {row.getAllCells().map((cell) => (
+                      <td key={cell.id}>
+                        <table.FlexRender cell={cell} />
+                      </td>
+                    ))}
+                  </tr>
+                ))}
               </tbody>
             </table>
           </div>
@@ -168,11 +328,28 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
       </Frame>
       {data && data.total > 0 && (
         <div className={styles.foot}>
-          <span>{first.toLocaleString('en')} to {(first + rows.length - 1).toLocaleString('en')} of {data.total.toLocaleString('en')}</span>
+          <span>
+            {first.toLocaleString('en')} to {(first + rows.length - 1).toLocaleString('en')} of{' '}
+            {data.total.toLocaleString('en')}
+          </span>
           <div>
-            <Select value={limit} onChange={({ target }) => put({ rows: String(target.value) })} slotProps={{ input: { 'aria-label': 'Rows a page' } }}>{rowCounts.map((n) => <MenuItem key={n} value={n}>{n} rows</MenuItem>)}</Select>
-            <Button disabled={cursors.length === 0} onClick={() => setCursors(cursors.slice(0, -1))}>Page before</Button>
-            <Button disabled={!data.next} onClick={() => data.next && setCursors([...cursors, data.next])}>Next page</Button>
+            <Select
+              value={limit}
+              onChange={({ target }) => put({ rows: String(target.value) })}
+              slotProps={{ input: { 'aria-label': 'Rows a page' } }}
+            >
+              {rowCounts.map((n) => (
+                <MenuItem key={n} value={n}>
+                  {n} rows
+                </MenuItem>
+              ))}
+            </Select>
+            <Button disabled={cursors.length === 0} onClick={() => setCursors(cursors.slice(0, -1))}>
+              Page before
+            </Button>
+            <Button disabled={!data.next} onClick={() => data.next && setCursors([...cursors, data.next])}>
+              Next page
+            </Button>
           </div>
         </div>
       )}

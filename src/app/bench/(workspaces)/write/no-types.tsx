@@ -7,6 +7,12 @@ import { WriteOutline } from './write-outline';
 
 export const NoTypes = (): ReactElement => (
   <Workspace outline={<WriteOutline />} outlineLabel="Entries">
-    <div className={look.empty}><strong>Here entries are written.</strong><p>There is no content type yet, so nothing to fill in. An architect makes the first one in <Link href="/bench/shape">Shape</Link>.</p></div>
+    <div className={look.empty}>
+      <strong>Here entries are written.</strong>
+      <p>
+        There is no content type yet, so nothing to fill in. An architect makes the first one in{' '}
+        <Link href="/bench/shape">Shape</Link>.
+      </p>
+    </div>
   </Workspace>
 );

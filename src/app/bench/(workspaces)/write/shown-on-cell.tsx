@@ -7,7 +7,8 @@ import look from '../../../../ui/look/look.module.css';
 /** How many of the places where an entry is shown are named in its row. */
 const NAMED = 1;
 
-const hrefOf = ({ sort, id, label }: ReachLink): string => (sort === 'entry' ? label : sort === 'listing' ? `/bench/map/${id}` : `/bench/arrange/${id}`);
+const hrefOf = ({ sort, id, label }: ReachLink): string =>
+  sort === 'entry' ? label : sort === 'listing' ? `/bench/map/${id}` : `/bench/arrange/${id}`;
 
 /** Where visitors see an entry: the first place, the others told in a title. */
 export function ShownOnCell({ places }: { places: readonly ReachLink[] | undefined }): ReactElement {
@@ -16,8 +17,23 @@ export function ShownOnCell({ places }: { places: readonly ReachLink[] | undefin
   const more = places.slice(NAMED);
   return (
     <>
-      {places.slice(0, NAMED).map((place, i) => <span key={`${place.sort} ${place.id}`}>{i > 0 && ', '}<Link href={hrefOf(place)} title={place.sort === 'entry' ? place.label : place.detail} style={{ fontWeight: 400 }}>{place.sort === 'entry' ? 'its page' : place.label}</Link></span>)}
-      {more.length > 0 && <span className={look.pencil} title={more.map(({ label }) => label).join(', ')}>, {more.length} more</span>}
+      {places.slice(0, NAMED).map((place, i) => (
+        <span key={`${place.sort} ${place.id}`}>
+          {i > 0 && ', '}
+          <Link
+            href={hrefOf(place)}
+            title={place.sort === 'entry' ? place.label : place.detail}
+            style={{ fontWeight: 400 }}
+          >
+            {place.sort === 'entry' ? 'its page' : place.label}
+          </Link>
+        </span>
+      ))}
+      {more.length > 0 && (
+        <span className={look.pencil} title={more.map(({ label }) => label).join(', ')}>
+          , {more.length} more
+        </span>
+      )}
     </>
   );
 }

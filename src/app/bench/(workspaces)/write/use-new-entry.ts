@@ -5,7 +5,11 @@ import { useState } from 'react';
 import { ask, wordsOf } from '../../../../ui/ask';
 
 /** Makes an entry of a type, with its defaults, and opens it. */
-export function useNewEntry(type: string): { make(): Promise<void>; busy: boolean; problem: string | undefined } {
+export function useNewEntry(type: string): {
+  make(): Promise<void>;
+  busy: boolean;
+  problem: string | undefined;
+} {
   const client = useQueryClient();
   const router = useRouter();
   const [busy, setBusy] = useState(false);

@@ -16,7 +16,17 @@ function Folders({ here }: { here: string }): ReactElement {
   const items = data?.items ?? [];
   return (
     <OutlineGroup title="By folder" count={items.length}>
-      {items.map(({ id, label, depth }) => <OutlineRow key={id} depth={depth} label={label} icon={<Folder size={15} strokeWidth={1.6} aria-hidden="true" />} href={`/bench/write/media?folder=${id}`} here={here === id} end={counts?.items.find((each) => each.id === id)?.all ?? 0} />)}
+      {items.map(({ id, label, depth }) => (
+        <OutlineRow
+          key={id}
+          depth={depth}
+          label={label}
+          icon={<Folder size={15} strokeWidth={1.6} aria-hidden="true" />}
+          href={`/bench/write/media?folder=${id}`}
+          here={here === id}
+          end={counts?.items.find((each) => each.id === id)?.all ?? 0}
+        />
+      ))}
       <OutlineRow label="In no folder" href="/bench/write/media?folder=none" here={here === 'none'} />
     </OutlineGroup>
   );
@@ -40,17 +50,41 @@ export function WriteOutline({ typeKey, state, media }: Props): ReactElement {
       <OutlineGroup title="Content types" count={model.contentTypes.length}>
         {model.contentTypes.map(({ definition }) => {
           const counts = countsOf(definition.key);
-          const n = counts && states.filter((each) => each !== 'binned').reduce((sum, each) => sum + counts[each], 0);
-          return <OutlineRow key={definition.id} label={definition.plural} icon={<TypeIcon name={definition.icon} />} href={`/bench/write/${definition.key}`} here={definition.key === typeKey && state === undefined} {...(n === undefined ? {} : { end: n })} />;
+          const n =
+            counts && states.filter((each) => each !== 'binned').reduce((sum, each) => sum + counts[each], 0);
+          return (
+            <OutlineRow
+              key={definition.id}
+              label={definition.plural}
+              icon={<TypeIcon name={definition.icon} />}
+              href={`/bench/write/${definition.key}`}
+              here={definition.key === typeKey && state === undefined}
+              {...(n === undefined ? {} : { end: n })}
+            />
+          );
         })}
       </OutlineGroup>
       <OutlineGroup title="Media">
-        <OutlineRow label="All media" icon={<TypeIcon name="picture" />} href="/bench/write/media" here={media === 'all'} {...(data ? { end: data.media } : {})} />
+        <OutlineRow
+          label="All media"
+          icon={<TypeIcon name="picture" />}
+          href="/bench/write/media"
+          here={media === 'all'}
+          {...(data ? { end: data.media } : {})}
+        />
       </OutlineGroup>
       {media !== undefined && <Folders here={media} />}
       {typeKey !== undefined && here && (
         <OutlineGroup title="By state">
-          {states.map((each) => <OutlineRow key={each} label={<StateMark state={each} />} href={`/bench/write/${typeKey}?state=${each}`} here={state === each} end={here[each]} />)}
+          {states.map((each) => (
+            <OutlineRow
+              key={each}
+              label={<StateMark state={each} />}
+              href={`/bench/write/${typeKey}?state=${each}`}
+              here={state === each}
+              end={here[each]}
+            />
+          ))}
         </OutlineGroup>
       )}
     </>

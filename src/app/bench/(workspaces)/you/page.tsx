@@ -32,15 +32,49 @@ export default function YouPage(): ReactElement {
     }
   };
   return (
-    <Workspace outline={<OutlineGroup title="You"><OutlineRow label="Sessions" href="/bench/you" here /></OutlineGroup>} outlineLabel="You">
-      <div className={look.heading}><div><Eyebrow>{person.role}</Eyebrow><h1>{person.name}</h1><p className={look.pencil}>{person.email}</p></div></div>
-      {problem && <Note sort="error" role="alert">{problem}</Note>}
+    <Workspace
+      outline={
+        <OutlineGroup title="You">
+          <OutlineRow label="Sessions" href="/bench/you" here />
+        </OutlineGroup>
+      }
+      outlineLabel="You"
+    >
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>{person.role}</Eyebrow>
+          <h1>{person.name}</h1>
+          <p className={look.pencil}>{person.email}</p>
+        </div>
+      </div>
+      {problem && (
+        <Note sort="error" role="alert">
+          {problem}
+        </Note>
+      )}
       <Frame label="Sessions">
         <ul>
           {data?.items.map(({ id, agent, madeAt, seenAt, here }) => (
-            <li key={id} style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 16px', padding: '10px 16px', borderBottom: '1px solid var(--rule-soft)', alignItems: 'center' }}>
-              <div style={{ minWidth: 0, flex: '1 1 320px' }}><b style={{ fontWeight: 600 }}>{here ? 'This browser' : 'Another browser'}</b><p className={`${look.pencil} ${look.small}`} style={{ overflowWrap: 'anywhere' }}>{agent || 'It did not say what it is'}</p></div>
-              <span className={`${look.pencil} ${look.small}`}>since {dayjs(madeAt).format('D MMM, HH:mm')}, seen {dayjs(seenAt).format('D MMM, HH:mm')}</span>
+            <li
+              key={id}
+              style={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                gap: '4px 16px',
+                padding: '10px 16px',
+                borderBottom: '1px solid var(--rule-soft)',
+                alignItems: 'center',
+              }}
+            >
+              <div style={{ minWidth: 0, flex: '1 1 320px' }}>
+                <b style={{ fontWeight: 600 }}>{here ? 'This browser' : 'Another browser'}</b>
+                <p className={`${look.pencil} ${look.small}`} style={{ overflowWrap: 'anywhere' }}>
+                  {agent || 'It did not say what it is'}
+                </p>
+              </div>
+              <span className={`${look.pencil} ${look.small}`}>
+                since {dayjs(madeAt).format('D MMM, HH:mm')}, seen {dayjs(seenAt).format('D MMM, HH:mm')}
+              </span>
               <Button onClick={() => void end(id, here)}>{here ? 'Sign out' : 'End it'}</Button>
             </li>
           ))}

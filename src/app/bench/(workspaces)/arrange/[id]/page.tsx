@@ -5,7 +5,11 @@ import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { PageBench } from '../page-bench';
 
-export default async function PagePage({ params }: { params: Promise<{ id: string }> }): Promise<ReactElement> {
+export default async function PagePage({
+  params,
+}: {
+  params: Promise<{ id: string }>;
+}): Promise<ReactElement> {
   const { installation } = await signedIn();
   const { id } = await params;
   const found = await orNotFound(page(installation, id));

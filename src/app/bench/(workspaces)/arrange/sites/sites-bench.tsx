@@ -19,19 +19,71 @@ import styles from './sites.module.css';
 type Act = (what: () => Promise<unknown>, done: string) => Promise<Problem | undefined>;
 
 /** One site: its name, where it begins, how many pages stand in it. */
-function SiteRow({ site, pages, first, mayChange, act }: { site: SiteAnswer; pages: number; first: boolean; mayChange: boolean; act: Act }): ReactElement {
+function SiteRow({
+  site,
+  pages,
+  first,
+  mayChange,
+  act,
+}: {
+  site: SiteAnswer;
+  pages: number;
+  first: boolean;
+  mayChange: boolean;
+  act: Act;
+}): ReactElement {
   const [label, setLabel] = useState(site.label);
   const [problem, setProblem] = useState<Problem>();
   const path = { id: site.id };
   return (
     <li className={styles.row}>
-      <TextBox id={`site-${site.id}`} label="Name" value={label} onChange={setLabel} faults={label.trim() ? [] : ['A site needs a name.']} slotProps={{ input: { maxLength: 80, readOnly: !mayChange } }} help={<>Begins at <Mono>{site.address}</Mono>, {pages === 1 ? '1 page' : `${pages} pages`}. Its key is {site.key} and stays so.</>} />
+      <TextBox
+        id={`site-${site.id}`}
+        label="Name"
+        value={label}
+        onChange={setLabel}
+        faults={label.trim() ? [] : ['A site needs a name.']}
+        slotProps={{ input: { maxLength: 80, readOnly: !mayChange } }}
+        help={
+          <>
+            Begins at <Mono>{site.address}</Mono>, {pages === 1 ? '1 page' : `${pages} pages`}. Its key is{' '}
+            {site.key} and stays so.
+          </>
+        }
+      />
       <div className={look.acts}>
-        {mayChange && <Button disabled={!label.trim() || label.trim() === site.label} onClick={() => void act(() => ask('changeSite', { path, body: { label: label.trim() } }), 'The site has its new name.').then(setProblem)}>Keep</Button>}
-        <Button component={Link} href={`/bench/arrange?site=${site.id}`}>{pages === 0 ? 'Begin it' : 'Its pages'}</Button>
-        {mayChange && !first && pages === 0 && <Button color="error" onClick={() => void act(() => ask('removeSite', { path }), `${site.label} is taken away.`).then(setProblem)}>Take away</Button>}
+        {mayChange && (
+          <Button
+            disabled={!label.trim() || label.trim() === site.label}
+            onClick={() =>
+              void act(
+                () => ask('changeSite', { path, body: { label: label.trim() } }),
+                'The site has its new name.',
+              ).then(setProblem)
+            }
+          >
+            Keep
+          </Button>
+        )}
+        <Button component={Link} href={`/bench/arrange?site=${site.id}`}>
+          {pages === 0 ? 'Begin it' : 'Its pages'}
+        </Button>
+        {mayChange && !first && pages === 0 && (
+          <Button
+            color="error"
+            onClick={() =>
+              void act(() => ask('removeSite', { path }), `${site.label} is taken away.`).then(setProblem)
+            }
+          >
+            Take away
+          </Button>
+        )}
       </div>
-      {problem && <Note sort="error" role="alert">{problem.message}</Note>}
+      {problem && (
+        <Note sort="error" role="alert">
+          {problem.message}
+        </Note>
+      )}
     </li>
   );
 }
@@ -59,24 +111,84 @@ export function SitesBench(): ReactElement {
   };
   const make = async (event: FormEvent) => {
     event.preventDefault();
-    const failed = await act(() => ask('addSite', { body: { label: label.trim(), begins: begins.trim() } }), `${label.trim()} is made.`);
+    const failed = await act(
+      () => ask('addSite', { body: { label: label.trim(), begins: begins.trim() } }),
+      `${label.trim()} is made.`,
+    );
     setProblem(failed);
-    if (!failed) { setLabel(''); setBegins(''); }
+    if (!failed) {
+      setLabel('');
+      setBegins('');
+    }
   };
-  const at = (path: string) => problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
+  const at = (path: string) =>
+    problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   return (
     <Workspace outline={<SiteTree />} outlineLabel="Site tree">
-      <div className={look.heading}><div><Eyebrow>Arrange</Eyebrow><h1>Sites</h1><p className={look.pencil}>They share model, entries and media. Each has a tree of pages of its own, and listings can ask in which a page stands.</p></div></div>
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Arrange</Eyebrow>
+          <h1>Sites</h1>
+          <p className={look.pencil}>
+            They share model, entries and media. Each has a tree of pages of its own, and listings can ask in
+            which a page stands.
+          </p>
+        </div>
+      </div>
       <Frame label="Sites of this installation">
         <ul className={styles.list}>
-          {sites.map((site, i) => <SiteRow key={`${site.id} ${site.label}`} site={site} first={i === 0} pages={data?.pages.filter((page) => page.site === site.id).length ?? 0} mayChange={mayChange} act={act} />)}
+          {sites.map((site, i) => (
+            <SiteRow
+              key={`${site.id} ${site.label}`}
+              site={site}
+              first={i === 0}
+              pages={data?.pages.filter((page) => page.site === site.id).length ?? 0}
+              mayChange={mayChange}
+              act={act}
+            />
+          ))}
         </ul>
         {mayChange && (
-          <form className={styles.fresh} onSubmit={(event) => void make(event)} noValidate aria-label="Another site">
-            <TextBox id="new-site" label="Another site" value={label} onChange={setLabel} faults={at('/label')} slotProps={{ input: { maxLength: 80 } }} help="Its name, as visitors read it." />
-            <TextBox id="new-site-begins" label="Its addresses begin with" value={begins} onChange={setBegins} faults={at('/begins')} slotProps={{ input: { maxLength: 60, spellCheck: false } }} help={begins.trim() ? <>Its top page will stand at <Mono>/{begins.trim()}</Mono></> : 'Small letters, digits and hyphens: friends.'} />
-            <Button type="submit" variant="contained" disabled={!label.trim() || !begins.trim()}>Make the site</Button>
-            {problem && problem.faults.length === 0 && <Note sort="error" role="alert">{problem.message}</Note>}
+          <form
+            className={styles.fresh}
+            onSubmit={(event) => void make(event)}
+            noValidate
+            aria-label="Another site"
+          >
+            <TextBox
+              id="new-site"
+              label="Another site"
+              value={label}
+              onChange={setLabel}
+              faults={at('/label')}
+              slotProps={{ input: { maxLength: 80 } }}
+              help="Its name, as visitors read it."
+            />
+            <TextBox
+              id="new-site-begins"
+              label="Its addresses begin with"
+              value={begins}
+              onChange={setBegins}
+              faults={at('/begins')}
+              slotProps={{ input: { maxLength: 60, spellCheck: false } }}
+              help={
+                begins.trim() ? (
+                  <>
+                    Its top page will stand at <Mono>/{begins.trim()}</Mono>
+                  </>
+                ) : (
+                  'Small letters, digits and hyphens: friends.'
+                )
+              }
+            />
+            <Button type="submit" variant="contained" disabled={!label.trim() || !begins.trim()}>
+              Make the site
+            </Button>
+            {problem && problem.faults.length === 0 && (
+              <Note sort="error" role="alert">
+                {problem.message}
+              </Note>
+            )}
           </form>
         )}
       </Frame>

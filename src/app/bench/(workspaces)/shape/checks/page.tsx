@@ -16,17 +16,40 @@ export default function ChecksPage(): ReactElement {
     <Workspace outline={<ShapeOutline />} outlineLabel="Types">
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>The whole model</span></div>
+          <div className={look.eyebrow}>
+            <span>The whole model</span>
+          </div>
           <h1>Checks</h1>
-          <p className={look.pencil}>Found anew with every change. Errors hold back putting the working copy in force; warnings do not.</p>
+          <p className={look.pencil}>
+            Found anew with every change. Errors hold back putting the working copy in force; warnings do not.
+          </p>
         </div>
       </div>
       <Frame label="Checks">
-        {faults.length === 0 && <div className={look.empty}><strong>Nothing is wrong with the model.</strong><p>Every type can be reached, every rule can be kept, and everything shows somewhere.</p></div>}
+        {faults.length === 0 && (
+          <div className={look.empty}>
+            <strong>Nothing is wrong with the model.</strong>
+            <p>Every type can be reached, every rule can be kept, and everything shows somewhere.</p>
+          </div>
+        )}
         {faults.length > 0 && (
           <div style={{ padding: 16, display: 'grid', gap: 20 }}>
-            {errors.length > 0 && <section aria-label="Errors"><h2 className={look.eyebrow}>{errors.length} {errors.length === 1 ? 'error' : 'errors'}</h2><FaultList faults={errors} placed /></section>}
-            {warnings.length > 0 && <section aria-label="Warnings"><h2 className={look.eyebrow}>{warnings.length} {warnings.length === 1 ? 'warning' : 'warnings'}</h2><FaultList faults={warnings} placed /></section>}
+            {errors.length > 0 && (
+              <section aria-label="Errors">
+                <h2 className={look.eyebrow}>
+                  {errors.length} {errors.length === 1 ? 'error' : 'errors'}
+                </h2>
+                <FaultList faults={errors} placed />
+              </section>
+            )}
+            {warnings.length > 0 && (
+              <section aria-label="Warnings">
+                <h2 className={look.eyebrow}>
+                  {warnings.length} {warnings.length === 1 ? 'warning' : 'warnings'}
+                </h2>
+                <FaultList faults={warnings} placed />
+              </section>
+            )}
           </div>
         )}
       </Frame>

@@ -48,9 +48,17 @@ export default function DocumentPage(): ReactElement {
       const given: unknown = JSON.parse(await file.text());
       if (!isJsonObject(given)) throw new Error('it is no object.');
       const { document, changes: told, faults: found } = await ask('tryModel', { body: { document: given } });
-      setChosen({ name: file.name, document, told: { changes: told, errors: found.filter(({ weight }) => weight === 'error').length } });
+      setChosen({
+        name: file.name,
+        document,
+        told: { changes: told, errors: found.filter(({ weight }) => weight === 'error').length },
+      });
     } catch (error) {
-      setFaults(error instanceof Problem && error.faults.length > 0 ? error.faults : [{ path: '', code: 'unreadable', message: `${file.name} cannot be read: ${wordsOf(error)}` }]);
+      setFaults(
+        error instanceof Problem && error.faults.length > 0
+          ? error.faults
+          : [{ path: '', code: 'unreadable', message: `${file.name} cannot be read: ${wordsOf(error)}` }],
+      );
     }
   };
   const take = ({ name, document }: Chosen) => {
@@ -63,9 +71,14 @@ export default function DocumentPage(): ReactElement {
     <Workspace outline={<ShapeOutline />} outlineLabel="Types">
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>The whole model</span></div>
+          <div className={look.eyebrow}>
+            <span>The whole model</span>
+          </div>
           <h1>Model document</h1>
-          <p className={look.pencil}>The whole model as one JSON file, its parts always in one order, so that two versions compare line by line. <a href="/api/v1/model/schema">Its JSON Schema</a> says what may stand in it.</p>
+          <p className={look.pencil}>
+            The whole model as one JSON file, its parts always in one order, so that two versions compare line
+            by line. <a href="/api/v1/model/schema">Its JSON Schema</a> says what may stand in it.
+          </p>
         </div>
       </div>
       <Frame label="Take it out">
@@ -73,7 +86,11 @@ export default function DocumentPage(): ReactElement {
           <Eyebrow>Take it out</Eyebrow>
           <div className={look.acts}>
             <Button onClick={() => download('model.json', modelText(inForce))}>The model in force</Button>
-            {changes > 0 && <Button onClick={() => download('model-working.json', modelText(working))}>The working copy</Button>}
+            {changes > 0 && (
+              <Button onClick={() => download('model-working.json', modelText(working))}>
+                The working copy
+              </Button>
+            )}
           </div>
         </div>
       </Frame>
@@ -81,13 +98,38 @@ export default function DocumentPage(): ReactElement {
         <Frame label="Bring one in">
           <div className={styles.form}>
             <Eyebrow>Bring one in</Eyebrow>
-            <FileButton id="model-file" label="Choose a model document" accept=".json,application/json" onFiles={([file]) => { if (file) void read(file); }} />
-            {faults.length > 0 && <Note sort="error" role="alert">This is no model document. Nothing was changed.</Note>}
-            {faults.slice(0, 20).map(({ path, message }) => <Note key={path + message} sort="error">{path && <Mono>{path}</Mono>} {message}</Note>)}
+            <FileButton
+              id="model-file"
+              label="Choose a model document"
+              accept=".json,application/json"
+              onFiles={([file]) => {
+                if (file) void read(file);
+              }}
+            />
+            {faults.length > 0 && (
+              <Note sort="error" role="alert">
+                This is no model document. Nothing was changed.
+              </Note>
+            )}
+            {faults.slice(0, 20).map(({ path, message }) => (
+              <Note key={path + message} sort="error">
+                {path && <Mono>{path}</Mono>} {message}
+              </Note>
+            ))}
             {chosen && (
               <>
-                <p role="status">{chosen.name} differs from the model in force in {chosen.told?.changes ?? 0} {chosen.told?.changes === 1 ? 'thing' : 'things'}.{chosen.told && chosen.told.errors > 0 && ` ${chosen.told.errors} ${chosen.told.errors === 1 ? 'error holds' : 'errors hold'} back putting it in force; the checks will tell.`}</p>
-                <div><Button variant="contained" onClick={() => take(chosen)}>Make it the working copy</Button></div>
+                <p role="status">
+                  {chosen.name} differs from the model in force in {chosen.told?.changes ?? 0}{' '}
+                  {chosen.told?.changes === 1 ? 'thing' : 'things'}.
+                  {chosen.told &&
+                    chosen.told.errors > 0 &&
+                    ` ${chosen.told.errors} ${chosen.told.errors === 1 ? 'error holds' : 'errors hold'} back putting it in force; the checks will tell.`}
+                </p>
+                <div>
+                  <Button variant="contained" onClick={() => take(chosen)}>
+                    Make it the working copy
+                  </Button>
+                </div>
               </>
             )}
           </div>
@@ -102,8 +144,13 @@ export default function DocumentPage(): ReactElement {
                 <li key={key}>
                   <strong>{label}</strong>
                   <p className={`${look.pencil} ${look.small}`}>{purpose}</p>
-                  <p className={look.small}>{document.contentTypes.map((type) => type.plural).join(', ')}; {document.pageTypes.length} page types, {document.blockTypes.length} block types.</p>
-                  <Button size="small" onClick={() => take({ name: label, document })}>Begin from {label}</Button>
+                  <p className={look.small}>
+                    {document.contentTypes.map((type) => type.plural).join(', ')}; {document.pageTypes.length}{' '}
+                    page types, {document.blockTypes.length} block types.
+                  </p>
+                  <Button size="small" onClick={() => take({ name: label, document })}>
+                    Begin from {label}
+                  </Button>
                 </li>
               ))}
             </ul>

@@ -6,4 +6,5 @@ export interface ToDraw {
   of: PictureOf;
 }
 
-self.onmessage = ({ data: { document, of } }: MessageEvent<ToDraw>) => self.postMessage(typePicture(document, of));
+self.onmessage = ({ data: { document, of } }: MessageEvent<ToDraw>) =>
+  self.postMessage(typePicture(document, of));

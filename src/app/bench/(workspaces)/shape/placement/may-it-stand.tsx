@@ -23,21 +23,72 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const child = chosen.child ?? here?.child ?? document.pageTypes[0]?.id ?? '';
   const parent = chosen.parent ?? here?.parent ?? TOP;
   const model = new CompiledModel(document, 0);
-  const { allowed, reasons } = explainPlacement(model, child, parent, (id) => tree?.pages.find((each) => each.id === id)?.title);
+  const { allowed, reasons } = explainPlacement(
+    model,
+    child,
+    parent,
+    (id) => tree?.pages.find((each) => each.id === id)?.title,
+  );
   const verdict = homes?.items.find(({ id }) => (id ?? TOP) === place);
   return (
     <section className={styles.asking}>
       <Eyebrow>May this stand there?</Eyebrow>
-      <Chosen id="ask-child" label="A page of the type" value={child} options={document.pageTypes.map(({ id, label }) => [id, label] as const)} onChange={(id) => setChosen({ child: id, parent })} />
-      <Chosen id="ask-parent" label="Under" value={parent} options={[[TOP, 'The top of a site'], ...document.pageTypes.map(({ id, label }) => [id, label] as const)]} onChange={(id) => setChosen({ child, parent: id })} />
+      <Chosen
+        id="ask-child"
+        label="A page of the type"
+        value={child}
+        options={document.pageTypes.map(({ id, label }) => [id, label] as const)}
+        onChange={(id) => setChosen({ child: id, parent })}
+      />
+      <Chosen
+        id="ask-parent"
+        label="Under"
+        value={parent}
+        options={[
+          [TOP, 'The top of a site'],
+          ...document.pageTypes.map(({ id, label }) => [id, label] as const),
+        ]}
+        onChange={(id) => setChosen({ child, parent: id })}
+      />
       <div role="status" className={styles.verdict} data-may={allowed}>
         <strong>{allowed ? 'Yes.' : 'No.'}</strong>
-        {reasons.map((reason) => <p key={reason}>{reason}</p>)}
+        {reasons.map((reason) => (
+          <p key={reason}>{reason}</p>
+        ))}
       </div>
-      <p className={`${look.small} ${look.pencil}`}>Every home of it: {homesOf(model, child).map(({ label }) => label).join(', ') || 'none yet'}.</p>
-      <Chosen id="ask-page" label="Or a page there is, as the model in force has it" value={page} none="None" options={(tree?.pages ?? []).map(({ id, title, address }) => [id, `${title}, ${address}`] as const)} onChange={setPage} />
-      {page !== '' && <Chosen id="ask-place" label="Under the page" value={place} none="Choose one" options={(homes?.items ?? []).map(({ id, label }) => [id ?? TOP, label] as const)} onChange={setPlace} />}
-      {verdict && <div role="status" className={styles.verdict} data-may={verdict.allowed}><strong>{verdict.allowed ? 'Yes.' : 'No.'}</strong>{verdict.reasons.map((reason) => <p key={reason}>{reason}</p>)}</div>}
+      <p className={`${look.small} ${look.pencil}`}>
+        Every home of it:{' '}
+        {homesOf(model, child)
+          .map(({ label }) => label)
+          .join(', ') || 'none yet'}
+        .
+      </p>
+      <Chosen
+        id="ask-page"
+        label="Or a page there is, as the model in force has it"
+        value={page}
+        none="None"
+        options={(tree?.pages ?? []).map(({ id, title, address }) => [id, `${title}, ${address}`] as const)}
+        onChange={setPage}
+      />
+      {page !== '' && (
+        <Chosen
+          id="ask-place"
+          label="Under the page"
+          value={place}
+          none="Choose one"
+          options={(homes?.items ?? []).map(({ id, label }) => [id ?? TOP, label] as const)}
+          onChange={setPlace}
+        />
+      )}
+      {verdict && (
+        <div role="status" className={styles.verdict} data-may={verdict.allowed}>
+          <strong>{verdict.allowed ? 'Yes.' : 'No.'}</strong>
+          {verdict.reasons.map((reason) => (
+            <p key={reason}>{reason}</p>
+          ))}
+        </div>
+      )}
     </section>
   );
 }

@@ -17,19 +17,46 @@ export interface Cell {
 }
 
 /** The pages that stand as some placements say, by name and address, with what taking these away means for them. */
-function Relying({ cells, pages, onLeave, onTake }: { cells: readonly Cell[]; pages: number; onLeave: () => void; onTake: () => void }): ReactElement {
-  const { data } = useAsk('placedPages', { query: { cells: cells.map(({ parent, child }) => `${parent}>${child}`).join(',') } });
+function Relying({
+  cells,
+  pages,
+  onLeave,
+  onTake,
+}: {
+  cells: readonly Cell[];
+  pages: number;
+  onLeave: () => void;
+  onTake: () => void;
+}): ReactElement {
+  const { data } = useAsk('placedPages', {
+    query: { cells: cells.map(({ parent, child }) => `${parent}>${child}`).join(',') },
+  });
   return (
     <Dialog open onClose={onLeave} aria-labelledby="rely">
-      <DialogTitle id="rely">{pages} {pages === 1 ? 'page stands' : 'pages stand'} so</DialogTitle>
+      <DialogTitle id="rely">
+        {pages} {pages === 1 ? 'page stands' : 'pages stand'} so
+      </DialogTitle>
       <DialogContent>
         <ul className={styles.relying}>
-          {data?.items.map(({ id, label, detail }) => <li key={id}><Link href={`/bench/arrange/${id}`}>{label || 'Without a name'}</Link> <Mono>{detail}</Mono></li>)}
+          {data?.items.map(({ id, label, detail }) => (
+            <li key={id}>
+              <Link href={`/bench/arrange/${id}`}>{label || 'Without a name'}</Link> <Mono>{detail}</Mono>
+            </li>
+          ))}
         </ul>
-        {data && data.items.length < pages && <p className={look.pencil}>and {pages - data.items.length} more.</p>}
-        <p>They stay where they are and visitors still see them, but none may be added or moved there again.</p>
+        {data && data.items.length < pages && (
+          <p className={look.pencil}>and {pages - data.items.length} more.</p>
+        )}
+        <p>
+          They stay where they are and visitors still see them, but none may be added or moved there again.
+        </p>
       </DialogContent>
-      <DialogActions><Button onClick={onLeave}>Leave it</Button><Button color="error" disabled={!data} onClick={onTake}>Take it away</Button></DialogActions>
+      <DialogActions>
+        <Button onClick={onLeave}>Leave it</Button>
+        <Button color="error" disabled={!data} onClick={onTake}>
+          Take it away
+        </Button>
+      </DialogActions>
     </Dialog>
   );
 }
@@ -51,11 +78,20 @@ export function usePlacing(): Placing {
   const [asking, setAsking] = useState<{ cells: Cell[]; pages: number }>();
   const counts = new Map(data?.items.map(({ parent, child, pages }) => [`${parent} ${child}`, pages]));
   const pagesAt = ({ parent, child }: Cell) => counts.get(`${parent} ${child}`) ?? 0;
-  const stands = ({ parent, child }: Cell) => document.placements.some((placement) => placement.parent === parent && placement.child === child);
+  const stands = ({ parent, child }: Cell) =>
+    document.placements.some((placement) => placement.parent === parent && placement.child === child);
   const put = (cells: readonly Cell[], may: boolean) => {
     const before = document;
     change((model) => cells.reduce((next, { parent, child }) => placed(next, parent, child, may), model));
-    if (!may || cells.length > 1) tell(may ? `${cells.length} placements are allowed.` : cells.length === 1 ? 'That placement is taken away.' : `${cells.length} placements are taken away.`, () => change(() => before));
+    if (!may || cells.length > 1)
+      tell(
+        may
+          ? `${cells.length} placements are allowed.`
+          : cells.length === 1
+            ? 'That placement is taken away.'
+            : `${cells.length} placements are taken away.`,
+        () => change(() => before),
+      );
   };
   const set = (cells: readonly Cell[], may: boolean) => {
     const changed = cells.filter((cell) => stands(cell) !== may);
@@ -65,6 +101,20 @@ export function usePlacing(): Placing {
   };
   const done = () => setAsking(undefined);
   const relied = asking?.cells.filter((cell) => pagesAt(cell) > 0) ?? [];
-  return { stands, pagesAt, set, asked: asking && <Relying cells={relied} pages={asking.pages} onLeave={done} onTake={() => { put(asking.cells, false); done(); }} /> };
+  return {
+    stands,
+    pagesAt,
+    set,
+    asked: asking && (
+      <Relying
+        cells={relied}
+        pages={asking.pages}
+        onLeave={done}
+        onTake={() => {
+          put(asking.cells, false);
+          done();
+        }}
+      />
+    ),
+  };
 }
-

@@ -8,32 +8,108 @@ import { Mono, Share } from '../../../../../ui/marks';
 import styles from '../shape.module.css';
 import type { Sample } from './sample-state';
 
-const rulesInWords = ({ choices, multiple, unit, maxLength, refersTo, inside }: ProposedField): string => [
-  choices && !refersTo ? `${multiple ? 'any' : 'one'} of ${choices.length}: ${choices.slice(0, 4).join(', ')}${choices.length > 4 ? '…' : ''}` : '', unit ? `in ${unit}` : '', maxLength ? `up to ${maxLength} characters` : '',
-  refersTo ? `an entry of ${refersTo}` : '', inside ? inside.map(({ label }) => label).join(', ') : '',
-].filter(Boolean).join('; ');
+const rulesInWords = ({ choices, multiple, unit, maxLength, refersTo, inside }: ProposedField): string =>
+  [
+    choices && !refersTo
+      ? `${multiple ? 'any' : 'one'} of ${choices.length}: ${choices.slice(0, 4).join(', ')}${choices.length > 4 ? '…' : ''}`
+      : '',
+    unit ? `in ${unit}` : '',
+    maxLength ? `up to ${maxLength} characters` : '',
+    refersTo ? `an entry of ${refersTo}` : '',
+    inside ? inside.map(({ label }) => label).join(', ') : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
 
 /** The proposed fields of one file, each with what speaks for it; every part can be corrected. */
-export function ProposalSheet({ sample, onChange }: { sample: Sample; onChange: (sample: Sample) => void }): ReactElement {
+export function ProposalSheet({
+  sample,
+  onChange,
+}: {
+  sample: Sample;
+  onChange: (sample: Sample) => void;
+}): ReactElement {
   const { looked, without } = sample;
-  const set = (source: string, part: Partial<ProposedField>) => onChange({ ...sample, looked: { ...looked, fields: looked.fields.map((field) => (field.source === source ? { ...field, ...part } : field)) } });
-  const keep = (source: string, kept: boolean) => onChange({ ...sample, without: new Set(kept ? [...without].filter((each) => each !== source) : [...without, source]) });
+  const set = (source: string, part: Partial<ProposedField>) =>
+    onChange({
+      ...sample,
+      looked: {
+        ...looked,
+        fields: looked.fields.map((field) => (field.source === source ? { ...field, ...part } : field)),
+      },
+    });
+  const keep = (source: string, kept: boolean) =>
+    onChange({
+      ...sample,
+      without: new Set(kept ? [...without].filter((each) => each !== source) : [...without, source]),
+    });
   return (
     <div className={styles.scroll}>
       <table className={styles.sheet}>
-        <thead><tr><th scope="col">Take</th><th scope="col">Field</th><th scope="col">Kind</th><th scope="col">Required</th><th scope="col">Names it</th><th scope="col">What speaks for it</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Take</th>
+            <th scope="col">Field</th>
+            <th scope="col">Kind</th>
+            <th scope="col">Required</th>
+            <th scope="col">Names it</th>
+            <th scope="col">What speaks for it</th>
+          </tr>
+        </thead>
         <tbody>
           {looked.fields.map((field) => (
             <tr key={field.source} className={styles.row}>
-              <td><Checkbox checked={!without.has(field.source)} onChange={({ target }) => keep(field.source, target.checked)} slotProps={{ input: { 'aria-label': `Take ${field.label}` } }} /></td>
-              <td><OutlinedInput size="small" value={field.label} onChange={({ target }) => set(field.source, { label: target.value })} slotProps={{ input: { 'aria-label': `Label of ${field.source}`, maxLength: 80 } }} sx={{ minWidth: 150 }} /><div><Mono>{field.source}</Mono></div></td>
               <td>
-                <Select size="small" value={field.kind} onChange={({ target }) => set(field.source, { kind: target.value })} slotProps={{ input: { 'aria-label': `Kind of ${field.label}` } }} sx={{ minWidth: 140 }}>
-                  {kindNames.filter((name) => name !== 'computed').map((name) => <MenuItem key={name} value={name}>{kinds[name].label}</MenuItem>)}
+                <Checkbox
+                  checked={!without.has(field.source)}
+                  onChange={({ target }) => keep(field.source, target.checked)}
+                  slotProps={{ input: { 'aria-label': `Take ${field.label}` } }}
+                />
+              </td>
+              <td>
+                <OutlinedInput
+                  size="small"
+                  value={field.label}
+                  onChange={({ target }) => set(field.source, { label: target.value })}
+                  slotProps={{ input: { 'aria-label': `Label of ${field.source}`, maxLength: 80 } }}
+                  sx={{ minWidth: 150 }}
+                />
+                <div>
+                  <Mono>{field.source}</Mono>
+                </div>
+              </td>
+              <td>
+                <Select
+                  size="small"
+                  value={field.kind}
+                  onChange={({ target }) => set(field.source, { kind: target.value })}
+                  slotProps={{ input: { 'aria-label': `Kind of ${field.label}` } }}
+                  sx={{ minWidth: 140 }}
+                >
+                  {kindNames
+                    .filter((name) => name !== 'computed')
+                    .map((name) => (
+                      <MenuItem key={name} value={name}>
+                        {kinds[name].label}
+                      </MenuItem>
+                    ))}
                 </Select>
               </td>
-              <td><Checkbox checked={field.required} onChange={({ target }) => set(field.source, { required: target.checked })} slotProps={{ input: { 'aria-label': `${field.label} must be filled in` } }} /></td>
-              <td><Radio disabled={field.kind !== 'line'} checked={looked.title === field.source} onChange={() => onChange({ ...sample, looked: { ...looked, title: field.source } })} slotProps={{ input: { 'aria-label': `${field.label} names an entry` } }} /></td>
+              <td>
+                <Checkbox
+                  checked={field.required}
+                  onChange={({ target }) => set(field.source, { required: target.checked })}
+                  slotProps={{ input: { 'aria-label': `${field.label} must be filled in` } }}
+                />
+              </td>
+              <td>
+                <Radio
+                  disabled={field.kind !== 'line'}
+                  checked={looked.title === field.source}
+                  onChange={() => onChange({ ...sample, looked: { ...looked, title: field.source } })}
+                  slotProps={{ input: { 'aria-label': `${field.label} names an entry` } }}
+                />
+              </td>
               <td className={styles.rules}>
                 {looked.sort !== 'schema' && field.of > 0 && <Share part={field.agree} of={field.of} />}
                 <div>{field.evidence}</div>

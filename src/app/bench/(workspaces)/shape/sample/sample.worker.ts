@@ -1,7 +1,17 @@
 import { fieldsFromSchema } from '../../../../../core/formats/sample/from-schema';
-import { proposeFields, referenceOf, titleAmong, type ProposedField } from '../../../../../core/formats/sample/propose-fields';
+import {
+  proposeFields,
+  referenceOf,
+  titleAmong,
+  type ProposedField,
+} from '../../../../../core/formats/sample/propose-fields';
 import { isSchema, parseJsonRows } from '../../../../../core/formats/sample/parse-json';
-import { encodingOf, parseTable, type FileProblem, type Watching } from '../../../../../core/formats/sample/parse-table';
+import {
+  encodingOf,
+  parseTable,
+  type FileProblem,
+  type Watching,
+} from '../../../../../core/formats/sample/parse-table';
 import { Tally } from '../../../../../core/formats/sample/tally';
 import type { Json, JsonObject } from '../../../../../core/json';
 
@@ -17,7 +27,8 @@ export interface LookedFile {
   told: number;
 }
 
-export type ToSample = { do: 'look'; files: File[] } | { do: 'rows'; file: File } | { do: 'next' } | { do: 'stop' };
+export type ToSample =
+  { do: 'look'; files: File[] } | { do: 'rows'; file: File } | { do: 'next' } | { do: 'stop' };
 export type FromSample =
   | { told: 'progress'; file: string; share: number; rows: number }
   | { told: 'looked'; files: LookedFile[] }
@@ -36,13 +47,17 @@ const say = (message: FromSample) => self.postMessage(message);
 
 async function* textOf(file: File): AsyncIterable<string> {
   const reader = file.stream().pipeThrough(new TextDecoderStream()).getReader();
-  for (let { value, done } = await reader.read(); !done; { value, done } = await reader.read()) if (value) yield value;
+  for (let { value, done } = await reader.read(); !done; { value, done } = await reader.read())
+    if (value) yield value;
 }
 
 const isJson = ({ name }: File) => /\.json$/i.test(name);
 
 /** Reads a file row by row, whichever sort it is of. */
-async function read(file: File, watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>) {
+async function read(
+  file: File,
+  watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
+) {
   if (isJson(file)) return parseJsonRows(textOf(file), watching);
   return parseTable(file, watching, encodingOf(new Uint8Array(await file.slice(0, 65_536).arrayBuffer())));
 }
@@ -64,30 +79,81 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
     if (schema) {
       const fields = fieldsFromSchema(schema);
       const title = fields.find(({ kind }) => kind === 'line')?.source;
-      looked.push({ columns: new Map(), file: { name: file.name, sort: 'schema', rows: 0, fields, problems: [], told: 0, ...(title === undefined ? {} : { title }) } });
+      looked.push({
+        columns: new Map(),
+        file: {
+          name: file.name,
+          sort: 'schema',
+          rows: 0,
+          fields,
+          problems: [],
+          told: 0,
+          ...(title === undefined ? {} : { title }),
+        },
+      });
       continue;
     }
     const columns = new Map<string, Tally>();
     const { rows, problems, told } = await read(file, {
-      row(row) { for (const [name, value] of Object.entries(row)) (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value); },
+      row(row) {
+        for (const [name, value] of Object.entries(row))
+          (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value);
+      },
       progress(done, seen) {
-        say({ told: 'progress', file: file.name, share: Math.min(1, done / Math.max(1, file.size)), rows: seen });
+        say({
+          told: 'progress',
+          file: file.name,
+          share: Math.min(1, done / Math.max(1, file.size)),
+          rows: seen,
+        });
         return !stopped;
       },
       // Between two pieces of a file, a message that says stop can come in.
-      wait: () => new Promise((resolve) => { setTimeout(resolve, 0); }),
+      wait: () =>
+        new Promise((resolve) => {
+          setTimeout(resolve, 0);
+        }),
     });
     const fields = proposeFields(columns, rows);
     const title = titleAmong(fields, columns);
-    looked.push({ columns, file: { name: file.name, sort: isJson(file) ? 'json' : 'table', rows, fields, problems, told, ...(title === undefined ? {} : { title }) } });
+    looked.push({
+      columns,
+      file: {
+        name: file.name,
+        sort: isJson(file) ? 'json' : 'table',
+        rows,
+        fields,
+        problems,
+        told,
+        ...(title === undefined ? {} : { title }),
+      },
+    });
   }
-  const keyed = looked.map(({ file, columns }) => ({ name: file.name, keys: [...columns.values()].flatMap(({ unique, filled }) => (unique && filled === file.rows && filled > 1 ? [unique] : [])) }));
+  const keyed = looked.map(({ file, columns }) => ({
+    name: file.name,
+    keys: [...columns.values()].flatMap(({ unique, filled }) =>
+      unique && filled === file.rows && filled > 1 ? [unique] : [],
+    ),
+  }));
   return looked.map(({ file, columns }) => ({
     ...file,
     fields: file.fields.map((field): ProposedField => {
       const tally = columns.get(field.source);
-      const found = tally && field.source !== file.title ? referenceOf(tally, keyed.filter(({ name }) => name !== file.name)) : undefined;
-      return found ? { ...field, kind: 'entry', refersTo: found.name, evidence: `${found.agree} different values all name a row of ${found.name}` } : field;
+      const found =
+        tally && field.source !== file.title
+          ? referenceOf(
+              tally,
+              keyed.filter(({ name }) => name !== file.name),
+            )
+          : undefined;
+      return found
+        ? {
+            ...field,
+            kind: 'entry',
+            refersTo: found.name,
+            evidence: `${found.agree} different values all name a row of ${found.name}`,
+          }
+        : field;
     }),
   }));
 }
@@ -99,7 +165,9 @@ async function rows(file: File): Promise<void> {
   const handOver = async () => {
     for (let next = waiting.shift(); next && !stopped; next = waiting.shift()) {
       say({ told: 'rows', rows: next, share });
-      await new Promise<void>((resolve) => { goOn = resolve; });
+      await new Promise<void>((resolve) => {
+        goOn = resolve;
+      });
     }
   };
   await read(file, {
@@ -122,11 +190,22 @@ async function rows(file: File): Promise<void> {
 }
 
 self.onmessage = ({ data }: MessageEvent<ToSample>) => {
-  const failed = (error: unknown) => say({ told: 'failed', words: error instanceof Error ? error.message : String(error) });
+  const failed = (error: unknown) =>
+    say({ told: 'failed', words: error instanceof Error ? error.message : String(error) });
   switch (data.do) {
-    case 'stop': stopped = true; goOn?.(); return;
-    case 'next': goOn?.(); return;
-    case 'rows': stopped = false; rows(data.file).catch(failed); return;
-    case 'look': stopped = false; look(data.files).then((files) => say({ told: 'looked', files }), failed);
+    case 'stop':
+      stopped = true;
+      goOn?.();
+      return;
+    case 'next':
+      goOn?.();
+      return;
+    case 'rows':
+      stopped = false;
+      rows(data.file).catch(failed);
+      return;
+    case 'look':
+      stopped = false;
+      look(data.files).then((files) => say({ told: 'looked', files }), failed);
   }
 };

@@ -15,13 +15,25 @@ export default function SettingsPage(): ReactElement {
     <Workspace outline={<ShapeOutline />} outlineLabel="Types">
       <div className={look.heading}>
         <div>
-          <div className={look.eyebrow}><span>The whole model</span></div>
+          <div className={look.eyebrow}>
+            <span>The whole model</span>
+          </div>
           <h1>Settings</h1>
-          <p className={look.pencil}>They hold for the whole site, until a type, a listing or a page says otherwise.</p>
+          <p className={look.pencil}>
+            They hold for the whole site, until a type, a listing or a page says otherwise.
+          </p>
         </div>
       </div>
-      <Frame label="Settings of the site"><SettingsSheet layers={[{ source: 'site', layer: document.settings }]} disabled={!mayChange} onChange={(settings) => change((model) => ({ ...model, settings }))} /></Frame>
-      <Frame label="Languages"><SiteLanguages /></Frame>
+      <Frame label="Settings of the site">
+        <SettingsSheet
+          layers={[{ source: 'site', layer: document.settings }]}
+          disabled={!mayChange}
+          onChange={(settings) => change((model) => ({ ...model, settings }))}
+        />
+      </Frame>
+      <Frame label="Languages">
+        <SiteLanguages />
+      </Frame>
     </Workspace>
   );
 }

@@ -1,14 +1,31 @@
 'use client';
 import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import { contrast, paletteParts, paletteWords, readings, type HouseStyle, type Palette } from '../../../../../core/model/fresh/house-style';
+import {
+  contrast,
+  paletteParts,
+  paletteWords,
+  readings,
+  type HouseStyle,
+  type Palette,
+} from '../../../../../core/model/fresh/house-style';
 import look from '../../../../../ui/look/look.module.css';
 import styles from './style.module.css';
 
 const isColour = (text: string) => /^#[0-9a-f]{6}$/i.test(text);
 
 /** One colour, chosen or typed. Half a colour is told, and changes nothing yet. */
-function Colour({ id, label, value, onChange }: { id: string; label: string; value: string; onChange: (colour: string) => void }): ReactElement {
+function Colour({
+  id,
+  label,
+  value,
+  onChange,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (colour: string) => void;
+}): ReactElement {
   const [typed, setTyped] = useState<string>();
   const shown = typed ?? value;
   const bad = !isColour(shown);
@@ -18,8 +35,27 @@ function Colour({ id, label, value, onChange }: { id: string; label: string; val
   };
   return (
     <div className={styles.colour}>
-      <input type="color" aria-label={label} value={value} onChange={({ target }) => { setTyped(undefined); onChange(target.value); }} />
-      <OutlinedInput id={id} size="small" value={shown} error={bad} onChange={({ target }) => change(target.value)} onBlur={() => { if (!bad) setTyped(undefined); }} slotProps={{ input: { 'aria-label': `${label}, as #rrggbb`, 'aria-invalid': bad, maxLength: 7 } }} sx={{ width: 104, fontFamily: 'JetBrains Mono', fontSize: 12 }} />
+      <input
+        type="color"
+        aria-label={label}
+        value={value}
+        onChange={({ target }) => {
+          setTyped(undefined);
+          onChange(target.value);
+        }}
+      />
+      <OutlinedInput
+        id={id}
+        size="small"
+        value={shown}
+        error={bad}
+        onChange={({ target }) => change(target.value)}
+        onBlur={() => {
+          if (!bad) setTyped(undefined);
+        }}
+        slotProps={{ input: { 'aria-label': `${label}, as #rrggbb`, 'aria-invalid': bad, maxLength: 7 } }}
+        sx={{ width: 104, fontFamily: 'JetBrains Mono', fontSize: 12 }}
+      />
     </div>
   );
 }
@@ -27,32 +63,61 @@ function Colour({ id, label, value, onChange }: { id: string; label: string; val
 function Readings({ palette, of }: { palette: Palette; of: keyof Palette }): ReactElement {
   return (
     <>
-      {readings.filter(({ word }) => word === of).map(({ word, on, least }) => {
-        const has = contrast(palette[word], palette[on]);
-        return (
-          <span key={on} className={styles.reading} data-low={has < least} title={`On ${paletteWords[on]}: ${has.toFixed(1)} to 1; readers need ${least}`}>
-            <i aria-hidden="true" style={{ background: palette[on], color: palette[word] }}>Aa</i>{has.toFixed(1)}{has < least && ' too low'}
-          </span>
-        );
-      })}
+      {readings
+        .filter(({ word }) => word === of)
+        .map(({ word, on, least }) => {
+          const has = contrast(palette[word], palette[on]);
+          return (
+            <span
+              key={on}
+              className={styles.reading}
+              data-low={has < least}
+              title={`On ${paletteWords[on]}: ${has.toFixed(1)} to 1; readers need ${least}`}
+            >
+              <i aria-hidden="true" style={{ background: palette[on], color: palette[word] }}>
+                Aa
+              </i>
+              {has.toFixed(1)}
+              {has < least && ' too low'}
+            </span>
+          );
+        })}
     </>
   );
 }
 
 /** The colours by light and in the dark, with the contrast of what is read upon what. */
-export function ColoursSheet({ style, onChange }: { style: HouseStyle; onChange: (part: Partial<HouseStyle>) => void }): ReactElement {
-  const set = (side: 'palette' | 'dark', part: keyof Palette, colour: string) => onChange({ [side]: { ...style[side], [part]: colour } });
+export function ColoursSheet({
+  style,
+  onChange,
+}: {
+  style: HouseStyle;
+  onChange: (part: Partial<HouseStyle>) => void;
+}): ReactElement {
+  const set = (side: 'palette' | 'dark', part: keyof Palette, colour: string) =>
+    onChange({ [side]: { ...style[side], [part]: colour } });
   return (
     <div style={{ overflowX: 'auto' }}>
       <table className={styles.sheet}>
-        <thead><tr><th scope="col">For</th><th scope="col">By light</th><th scope="col">In the dark</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">For</th>
+            <th scope="col">By light</th>
+            <th scope="col">In the dark</th>
+          </tr>
+        </thead>
         <tbody>
           {paletteParts.map((part) => (
             <tr key={part}>
               <th scope="row">{paletteWords[part]}</th>
               {(['palette', 'dark'] as const).map((side) => (
                 <td key={side}>
-                  <Colour id={`${side}-${part}`} label={`${paletteWords[part]}, ${side === 'palette' ? 'by light' : 'in the dark'}`} value={style[side][part]} onChange={(colour) => set(side, part, colour)} />
+                  <Colour
+                    id={`${side}-${part}`}
+                    label={`${paletteWords[part]}, ${side === 'palette' ? 'by light' : 'in the dark'}`}
+                    value={style[side][part]}
+                    onChange={(colour) => set(side, part, colour)}
+                  />
                   <Readings palette={style[side]} of={part} />
                 </td>
               ))}
@@ -60,7 +125,9 @@ export function ColoursSheet({ style, onChange }: { style: HouseStyle; onChange:
           ))}
         </tbody>
       </table>
-      <p className={`${look.pencil} ${look.small}`}>Words need a contrast of 4.5 to 1 upon what they stand on (WCAG 2.2 AA).</p>
+      <p className={`${look.pencil} ${look.small}`}>
+        Words need a contrast of 4.5 to 1 upon what they stand on (WCAG 2.2 AA).
+      </p>
     </div>
   );
 }

@@ -21,14 +21,48 @@ export function StylePreview({ style }: { style: HouseStyle }): ReactElement {
     <>
       <Eyebrow>On a real page</Eyebrow>
       <div className={look.acts}>
-        {pages.length > 0 && <Chosen id="preview-page" label="Page" value={page} options={pages.map(({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const)} onChange={setChosen} />}
-        <ToggleButtonGroup exclusive size="small" value={dark ? 'dark' : 'light'} aria-label="Light or dark" onChange={(_, next: string | null) => { if (next) setDark(next === 'dark'); }}>
+        {pages.length > 0 && (
+          <Chosen
+            id="preview-page"
+            label="Page"
+            value={page}
+            options={pages.map(
+              ({ id, title, address }) => [id, `${title || 'Without a name'}, ${address}`] as const,
+            )}
+            onChange={setChosen}
+          />
+        )}
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={dark ? 'dark' : 'light'}
+          aria-label="Light or dark"
+          onChange={(_, next: string | null) => {
+            if (next) setDark(next === 'dark');
+          }}
+        >
           <ToggleButton value="light">By light</ToggleButton>
           <ToggleButton value="dark">In the dark</ToggleButton>
         </ToggleButtonGroup>
       </div>
-      {style.textStyles.length > 0 && <VisitorPreview label="Text styles" style={style} dark={dark}>{style.textStyles.map(({ key, label }) => <p key={key} className={`t-${key}`} style={{ margin: '0 0 4px' }}>{label}: the water lay still.</p>)}</VisitorPreview>}
-      {data && <PageDrawing page={data.page} label="A page in this house style" items={3} style={style} dark={dark} />}
+      {style.textStyles.length > 0 && (
+        <VisitorPreview label="Text styles" style={style} dark={dark}>
+          {style.textStyles.map(({ key, label }) => (
+            <p key={key} className={`t-${key}`} style={{ margin: '0 0 4px' }}>
+              {label}: the water lay still.
+            </p>
+          ))}
+        </VisitorPreview>
+      )}
+      {data && (
+        <PageDrawing
+          page={data.page}
+          label="A page in this house style"
+          items={3}
+          style={style}
+          dark={dark}
+        />
+      )}
     </>
   );
 }

@@ -3,7 +3,11 @@ import type { ReactElement } from 'react';
 import { signedIn } from '../../../signed-in';
 import { EntryTable } from '../entry-table';
 
-export default async function TablePage({ params }: { params: Promise<{ type: string }> }): Promise<ReactElement> {
+export default async function TablePage({
+  params,
+}: {
+  params: Promise<{ type: string }>;
+}): Promise<ReactElement> {
   const { installation } = await signedIn();
   const { type } = await params;
   if (!installation.model.contentTypeByKey(type)) notFound();

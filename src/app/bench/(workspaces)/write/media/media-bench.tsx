@@ -25,7 +25,13 @@ const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds',
 const PAGE = 60;
 
 /** What a medium is, in a few words below it. */
-const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string => [sort === 'picture' ? width && `${width} × ${height}` : address.split('.').at(-1)?.toUpperCase(), bytes > 999_499 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`].filter(Boolean).join(', ');
+const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string =>
+  [
+    sort === 'picture' ? width && `${width} × ${height}` : address.split('.').at(-1)?.toUpperCase(),
+    bytes > 999_499 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`,
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** The media there are, by folder, sort and name; the one chosen with what is said of it. What is asked stands in the address. */
 export function MediaBench({ today }: { today: string }): ReactElement {
@@ -40,7 +46,14 @@ export function MediaBench({ today }: { today: string }): ReactElement {
   const sort = mediaSorts.find((each) => each === asked.get('sort'));
   const folder = asked.get('folder') ?? undefined;
   const chosen = asked.get('at') ?? undefined;
-  const { data, error } = useAsk('media', { query: { limit: Math.min(shown, 200), ...(q ? { q } : {}), ...(sort ? { sort } : {}), ...(folder ? { folder } : {}) } });
+  const { data, error } = useAsk('media', {
+    query: {
+      limit: Math.min(shown, 200),
+      ...(q ? { q } : {}),
+      ...(sort ? { sort } : {}),
+      ...(folder ? { folder } : {}),
+    },
+  });
   const { data: folders } = useAsk('categories', { path: { id: FOLDERS } });
   const { coming, bring, forget } = useBringIn(folder === 'none' ? undefined : folder);
   const put = (changes: Record<string, string | undefined>) => {
@@ -56,59 +69,173 @@ export function MediaBench({ today }: { today: string }): ReactElement {
     if (made) put({ at: made.id });
   };
   const items = data?.items ?? [];
-  const here = folder === 'none' ? 'In no folder' : folders?.items.find(({ id }) => id === folder)?.label ?? 'Media';
+  const here =
+    folder === 'none' ? 'In no folder' : (folders?.items.find(({ id }) => id === folder)?.label ?? 'Media');
   return (
-    <Workspace outline={<WriteOutline media={folder ?? 'all'} />} outlineLabel="Entries" reach={chosen ? <MediumReach id={chosen} /> : <section><Eyebrow>Reach</Eyebrow><p className={look.pencil}>Choose a medium to see what shows it.</p></section>}>
+    <Workspace
+      outline={<WriteOutline media={folder ?? 'all'} />}
+      outlineLabel="Entries"
+      reach={
+        chosen ? (
+          <MediumReach id={chosen} />
+        ) : (
+          <section>
+            <Eyebrow>Reach</Eyebrow>
+            <p className={look.pencil}>Choose a medium to see what shows it.</p>
+          </section>
+        )
+      }
+    >
       <div className={look.heading}>
-        <div><Eyebrow>Media</Eyebrow><h1>{here}</h1><p className={look.pencil}>Pictures, documents, sounds and films. What is said of one here shows wherever it stands.</p></div>
+        <div>
+          <Eyebrow>Media</Eyebrow>
+          <h1>{here}</h1>
+          <p className={look.pencil}>
+            Pictures, documents, sounds and films. What is said of one here shows wherever it stands.
+          </p>
+        </div>
         <div className={look.acts}>
-          <Button component={Link} href="/bench/write/media/folders">Folders…</Button>
-          {mayWrite && <FileButton id="bring-in" label="Bring in files" accept="" multiple onFiles={(files) => void bringIn(files)} />}
+          <Button component={Link} href="/bench/write/media/folders">
+            Folders…
+          </Button>
+          {mayWrite && (
+            <FileButton
+              id="bring-in"
+              label="Bring in files"
+              accept=""
+              multiple
+              onFiles={(files) => void bringIn(files)}
+            />
+          )}
         </div>
       </div>
       <div className={styles.tools} role="search">
-        <OutlinedInput size="small" type="search" value={words} placeholder="Find by name" startAdornment={<Search size={15} aria-hidden="true" />} onChange={({ target }) => { setWords(target.value); setShown(PAGE); }} slotProps={{ input: { 'aria-label': 'Find by name' } }} />
-        <Select size="small" displayEmpty value={sort ?? ''} onChange={({ target }) => put({ sort: target.value || undefined })} slotProps={{ input: { 'aria-label': 'Sort' } }}>
+        <OutlinedInput
+          size="small"
+          type="search"
+          value={words}
+          placeholder="Find by name"
+          startAdornment={<Search size={15} aria-hidden="true" />}
+          onChange={({ target }) => {
+            setWords(target.value);
+            setShown(PAGE);
+          }}
+          slotProps={{ input: { 'aria-label': 'Find by name' } }}
+        />
+        <Select
+          size="small"
+          displayEmpty
+          value={sort ?? ''}
+          onChange={({ target }) => put({ sort: target.value || undefined })}
+          slotProps={{ input: { 'aria-label': 'Sort' } }}
+        >
           <MenuItem value="">Every sort</MenuItem>
-          {mediaSorts.map((each) => <MenuItem key={each} value={each}>{sortWords[each]}</MenuItem>)}
+          {mediaSorts.map((each) => (
+            <MenuItem key={each} value={each}>
+              {sortWords[each]}
+            </MenuItem>
+          ))}
         </Select>
-        <span className={styles.count} role="status">{data ? `${data.total} ${data.total === 1 ? 'medium' : 'media'}` : ''}</span>
+        <span className={styles.count} role="status">
+          {data ? `${data.total} ${data.total === 1 ? 'medium' : 'media'}` : ''}
+        </span>
       </div>
-      {error && <Note sort="error" role="alert">{error.message}</Note>}
+      {error && (
+        <Note sort="error" role="alert">
+          {error.message}
+        </Note>
+      )}
       {coming.length > 0 && (
         <ul className={styles.coming} aria-label="On their way in">
-          {coming.map(({ name, share, problem }) => <li key={name}><span>{name}</span>{problem ? <Note sort="error" role="alert">{problem}</Note> : <progress value={share} max={1} aria-label={`${name} is being brought in`} />}</li>)}
-          {coming.some(({ problem }) => problem) && <li><Button onClick={forget}>All right</Button></li>}
+          {coming.map(({ name, share, problem }) => (
+            <li key={name}>
+              <span>{name}</span>
+              {problem ? (
+                <Note sort="error" role="alert">
+                  {problem}
+                </Note>
+              ) : (
+                <progress value={share} max={1} aria-label={`${name} is being brought in`} />
+              )}
+            </li>
+          ))}
+          {coming.some(({ problem }) => problem) && (
+            <li>
+              <Button onClick={forget}>All right</Button>
+            </li>
+          )}
         </ul>
       )}
       <div className={styles.sides} data-two={chosen !== undefined}>
         <div
-          className={styles.drop} data-over={over}
-          onDragOver={(event) => { if (mayWrite) { event.preventDefault(); setOver(true); } }} onDragLeave={() => setOver(false)}
-          onDrop={(event) => { event.preventDefault(); setOver(false); if (mayWrite) void bringIn([...event.dataTransfer.files]); }}
+          className={styles.drop}
+          data-over={over}
+          onDragOver={(event) => {
+            if (mayWrite) {
+              event.preventDefault();
+              setOver(true);
+            }
+          }}
+          onDragLeave={() => setOver(false)}
+          onDrop={(event) => {
+            event.preventDefault();
+            setOver(false);
+            if (mayWrite) void bringIn([...event.dataTransfer.files]);
+          }}
         >
           <Frame label={`What lies here: ${here}`}>
-            {data && items.length === 0
-              ? <div className={look.empty}><strong>{q || sort ? 'Nothing here is like that.' : 'Nothing lies here yet.'}</strong><p>{q || sort ? 'Other words, or every sort, may find it.' : 'Bring in files with the button above, or drop them here.'}</p></div>
-              : (
-                <ul className={styles.wall}>
-                  {items.map((medium) => (
-                    <li key={medium.id}>
-                      <button type="button" aria-pressed={medium.id === chosen} onClick={() => put({ at: medium.id === chosen ? undefined : medium.id })}>
-                        <Thumb medium={medium} size={132} />
-                        <span>{medium.label}</span>
-                        <small>{measure(medium)}</small>
-                        {medium.sort === 'picture' && !medium.alt && <small className={styles.lacks}>no alternative text</small>}
-                      </button>
-                    </li>
-                  ))}
-                </ul>
-              )}
-            {data && data.total > items.length && items.length < 200 && <div className={styles.foot}><Button onClick={() => setShown((n) => n + PAGE)}>Show more</Button></div>}
-            {data && data.total > items.length && items.length >= 200 && <div className={styles.foot}><span className={styles.count}>The newest 200 stand here; words or a folder find the others.</span></div>}
+            {data && items.length === 0 ? (
+              <div className={look.empty}>
+                <strong>{q || sort ? 'Nothing here is like that.' : 'Nothing lies here yet.'}</strong>
+                <p>
+                  {q || sort
+                    ? 'Other words, or every sort, may find it.'
+                    : 'Bring in files with the button above, or drop them here.'}
+                </p>
+              </div>
+            ) : (
+              <ul className={styles.wall}>
+                {items.map((medium) => (
+                  <li key={medium.id}>
+                    <button
+                      type="button"
+                      aria-pressed={medium.id === chosen}
+                      onClick={() => put({ at: medium.id === chosen ? undefined : medium.id })}
+                    >
+                      <Thumb medium={medium} size={132} />
+                      <span>{medium.label}</span>
+                      <small>{measure(medium)}</small>
+                      {medium.sort === 'picture' && !medium.alt && (
+                        <small className={styles.lacks}>no alternative text</small>
+                      )}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            )}
+            {data && data.total > items.length && items.length < 200 && (
+              <div className={styles.foot}>
+                <Button onClick={() => setShown((n) => n + PAGE)}>Show more</Button>
+              </div>
+            )}
+            {data && data.total > items.length && items.length >= 200 && (
+              <div className={styles.foot}>
+                <span className={styles.count}>
+                  The newest 200 stand here; words or a folder find the others.
+                </span>
+              </div>
+            )}
           </Frame>
         </div>
-        {chosen && <MediumDetail key={chosen} id={chosen} today={today} mayWrite={mayWrite} onClose={() => put({ at: undefined })} />}
+        {chosen && (
+          <MediumDetail
+            key={chosen}
+            id={chosen}
+            today={today}
+            mayWrite={mayWrite}
+            onClose={() => put({ at: undefined })}
+          />
+        )}
       </div>
     </Workspace>
   );

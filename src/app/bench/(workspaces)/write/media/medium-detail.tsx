@@ -9,7 +9,13 @@ import { sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import { isFilledIn } from '../../../../../core/model/media-type';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { EntryForm } from '../../../../../ui/entry-form';
-import { faultsInForm, fieldsFor, fieldsIn, localizedPatchOf, withLanguages } from '../../../../../ui/form-languages';
+import {
+  faultsInForm,
+  fieldsFor,
+  fieldsIn,
+  localizedPatchOf,
+  withLanguages,
+} from '../../../../../ui/form-languages';
 import { Frame } from '../../../../../ui/frame';
 import { Thumb } from '../../../../../ui/kinds/media-drawer';
 import { LanguageChoice } from '../../../../../ui/language-choice';
@@ -22,7 +28,15 @@ import { forgetUnsaved, keepUnsaved, readUnsaved } from '../../../../../ui/unsav
 import styles from './media.module.css';
 
 /** What is asked again when something else is said of a medium. */
-const followers = new Set(['media', 'medium', 'mediumReach', 'categoryCounts', 'known', 'tryListing', 'listingResult']);
+const followers = new Set([
+  'media',
+  'medium',
+  'mediumReach',
+  'categoryCounts',
+  'known',
+  'tryListing',
+  'listingResult',
+]);
 
 interface Props {
   id: string;
@@ -34,28 +48,55 @@ interface Props {
 /** One medium with what is said of it. Visitors see at once what is kept, so it is kept when someone says so; words that were typed stay in the browser till then. */
 export function MediumDetail({ id, today, mayWrite, onClose }: Props): ReactElement {
   const { data: medium, error } = useAsk('medium', { path: { id } });
-  if (!medium) return <Frame label="Medium"><div className={styles.detail}>{error ? <Note sort="error" role="alert">{error.message}</Note> : <p role="status">Looking…</p>}</div></Frame>;
+  if (!medium)
+    return (
+      <Frame label="Medium">
+        <div className={styles.detail}>
+          {error ? (
+            <Note sort="error" role="alert">
+              {error.message}
+            </Note>
+          ) : (
+            <p role="status">Looking…</p>
+          )}
+        </div>
+      </Frame>
+    );
   return <Filled key={medium.revision} medium={medium} today={today} mayWrite={mayWrite} onClose={onClose} />;
 }
 
-function Filled({ medium, today, mayWrite, onClose }: { medium: MediaAnswer } & Omit<Props, 'id'>): ReactElement {
+function Filled({
+  medium,
+  today,
+  mayWrite,
+  onClose,
+}: { medium: MediaAnswer } & Omit<Props, 'id'>): ReactElement {
   const client = useQueryClient();
   const tell = useTell();
   const model = useModel();
   const locales = model.document.locales.others;
   const fields = model.media.fields.filter(isFilledIn);
   const everyField = [...fields, ...locales.flatMap((locale) => fieldsIn(fields, locale))];
-  const { values: kept } = withLanguages({ values: medium.values, translations: medium.translations }, fields, locales);
+  const { values: kept } = withLanguages(
+    { values: medium.values, translations: medium.translations },
+    fields,
+    locales,
+  );
   const name = `medium-${medium.id}`;
   const [given, setGiven] = useState<JsonObject>(() => ({ ...kept, ...readUnsaved(name)?.given }));
   const [locale, setLocale] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
-  const changes: JsonObject = Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value as Json, (kept[key] ?? null) as Json)));
+  const changes: JsonObject = Object.fromEntries(
+    Object.entries(given).filter(([key, value]) => !sameJson(value as Json, (kept[key] ?? null) as Json)),
+  );
   const typed = Object.keys(changes).length > 0;
   const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
-  const faults = [...reading.faults, ...faultsInForm(problem?.faults ?? []).filter(({ path }) => !told.has(path))];
+  const faults = [
+    ...reading.faults,
+    ...faultsInForm(problem?.faults ?? []).filter(({ path }) => !told.has(path)),
+  ];
   const change = (key: string, value: Json) => {
     const next = { ...given, [key]: value };
     setGiven(next);
@@ -70,13 +111,22 @@ function Filled({ medium, today, mayWrite, onClose }: { medium: MediaAnswer } & 
     setBusy(true);
     setProblem(undefined);
     try {
-      await ask('changeMedium', { path: { id: medium.id }, revision: medium.revision, body: localizedPatchOf(changes, locales) });
+      await ask('changeMedium', {
+        path: { id: medium.id },
+        revision: medium.revision,
+        body: localizedPatchOf(changes, locales),
+      });
       forgetUnsaved(name);
       tell(`${medium.label} is kept.`);
       await client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
     } catch (caught) {
       const changed = caught instanceof Problem && caught.status === 412;
-      setProblem({ words: changed ? 'Somebody else changed this medium meanwhile. Your words are still here: look at it again, then keep them.' : wordsOf(caught), faults: caught instanceof Problem ? caught.faults : [] });
+      setProblem({
+        words: changed
+          ? 'Somebody else changed this medium meanwhile. Your words are still here: look at it again, then keep them.'
+          : wordsOf(caught),
+        faults: caught instanceof Problem ? caught.faults : [],
+      });
       if (changed) await client.invalidateQueries({ queryKey: ['medium'] });
     } finally {
       setBusy(false);
@@ -85,19 +135,49 @@ function Filled({ medium, today, mayWrite, onClose }: { medium: MediaAnswer } & 
   return (
     <Frame label={medium.label}>
       <div className={styles.detail}>
-        <div className={styles.named}><h2>{medium.label}</h2><IconButton sx={{ p: '2px' }} aria-label={`Close ${medium.label}`} onClick={onClose}><X size={15} /></IconButton></div>
+        <div className={styles.named}>
+          <h2>{medium.label}</h2>
+          <IconButton sx={{ p: '2px' }} aria-label={`Close ${medium.label}`} onClick={onClose}>
+            <X size={15} />
+          </IconButton>
+        </div>
         <div className={styles.seen}>
-          {medium.sort === 'picture' ? <img src={`${medium.address}?w=640`} alt={medium.alt} /> : <Thumb medium={medium} size={132} />}
-          <a href={medium.address} target="_blank" rel="noreferrer">Open the file</a>
+          {medium.sort === 'picture' ? (
+            <img src={`${medium.address}?w=640`} alt={medium.alt} />
+          ) : (
+            <Thumb medium={medium} size={132} />
+          )}
+          <a href={medium.address} target="_blank" rel="noreferrer">
+            Open the file
+          </a>
           <Mono>{medium.mime}</Mono>
         </div>
-        {problem && <Note sort="error" role="alert">{problem.words}</Note>}
+        {problem && (
+          <Note sort="error" role="alert">
+            {problem.words}
+          </Note>
+        )}
         <LanguageChoice value={locale} onChange={setLocale} />
-        <EntryForm id="medium-" fields={fieldsFor(fields, locale)} values={given} faults={faults} disabled={!mayWrite} onChange={change} />
+        <EntryForm
+          id="medium-"
+          fields={fieldsFor(fields, locale)}
+          values={given}
+          faults={faults}
+          disabled={!mayWrite}
+          onChange={change}
+        />
         {mayWrite && (
           <div className={styles.tools}>
-            <Button variant="contained" disabled={!typed || busy || reading.faults.length > 0} onClick={() => void keep()}>Keep</Button>
-            <Button disabled={!typed || busy} onClick={leave}>Leave it as it was</Button>
+            <Button
+              variant="contained"
+              disabled={!typed || busy || reading.faults.length > 0}
+              onClick={() => void keep()}
+            >
+              Keep
+            </Button>
+            <Button disabled={!typed || busy} onClick={leave}>
+              Leave it as it was
+            </Button>
           </div>
         )}
       </div>

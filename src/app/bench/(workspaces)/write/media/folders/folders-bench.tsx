@@ -16,8 +16,19 @@ export function FoldersBench(): ReactElement {
   return (
     <Workspace outline={<WriteOutline media="folders" />} outlineLabel="Entries">
       <div className={look.heading}>
-        <div><Eyebrow>Media</Eyebrow><h1>Folders</h1><p className={look.pencil}>A medium lies in one folder or in none. Listings take media by folder, with all that lies below it.</p></div>
-        <div className={look.acts}><Button component={Link} href="/bench/write/media">All media</Button></div>
+        <div>
+          <Eyebrow>Media</Eyebrow>
+          <h1>Folders</h1>
+          <p className={look.pencil}>
+            A medium lies in one folder or in none. Listings take media by folder, with all that lies below
+            it.
+          </p>
+        </div>
+        <div className={look.acts}>
+          <Button component={Link} href="/bench/write/media">
+            All media
+          </Button>
+        </div>
       </div>
       <CategoriesBench scheme={folderScheme} inForce mayChange={mayChange} />
     </Workspace>
