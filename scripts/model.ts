@@ -1,4 +1,6 @@
 // The model document of the data folder (CLEAR_FRAME_DATA): `export [file]`, `check file`, `import file`. Run by `npm run model -- …`.
+import { closeInstallation, sharedInstallation } from '../src/services/runtime/open';
+import { importModel } from '../src/services/model/put-in-force';
 import 'reflect-metadata';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { parseModelDocument } from '../src/core/formats/model-schema';
@@ -7,8 +9,6 @@ import type { Json } from '../src/core/json';
 import { modelChanges } from '../src/core/model/change/changes';
 import { checkModel } from '../src/core/model/check';
 import type { ModelDocument } from '../src/core/model/document';
-import { closeInstallation, sharedInstallation } from '../src/services/runtime/installation';
-import { importModel } from '../src/services/model/working-copy';
 import { Refusal } from '../src/services/runtime/refusal';
 
 const USE = `npm run model -- export [file]   the model in force, as JSON; without a file to the screen

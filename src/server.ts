@@ -1,7 +1,8 @@
+import { closeInstallation, sharedInstallation } from './services/runtime/open';
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
-import { closeInstallation, sharedInstallation, type Installation } from './services/runtime/installation';
+import { type Installation } from './services/runtime/installation';
 import { isNew } from './services/people/people';
 import { countVisit, keepVisits } from './services/runtime/visits';
 

@@ -24,13 +24,11 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
     .setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
   await expect(page.getByText('This is no picture, PDF, sound or film that can be kept.')).toBeVisible();
   await page.getByRole('button', { name: 'All right' }).click();
-  await page
-    .locator('#bring-in')
-    .setInputFiles({
-      name: 'dusk-guide.pdf',
-      mimeType: 'application/pdf',
-      buffer: Buffer.from('%PDF-1.4\n% The dusk guide\n%%EOF\n'),
-    });
+  await page.locator('#bring-in').setInputFiles({
+    name: 'dusk-guide.pdf',
+    mimeType: 'application/pdf',
+    buffer: Buffer.from('%PDF-1.4\n% The dusk guide\n%%EOF\n'),
+  });
   const name = page.getByLabel(/^Name/);
   await expect(name).toHaveValue('dusk-guide');
   await name.fill('');

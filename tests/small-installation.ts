@@ -1,12 +1,13 @@
+import { openInstallation, closeInstallation } from '../src/services/runtime/open';
+import { beginWith } from '../src/services/model/put-in-force';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JsonObject } from '../src/core/json';
 import { parseValues } from '../src/core/content/values';
 import type { Role } from '../src/core/roles';
-import { addInBulk } from '../src/services/entries/bulk';
-import { openInstallation, closeInstallation, type Installation } from '../src/services/runtime/installation';
-import { beginWith } from '../src/services/model/working-copy';
+import { bringInBulk } from '../src/services/entries/bulk';
+import { type Installation } from '../src/services/runtime/installation';
 import { addPerson, type Person } from '../src/services/people/people';
 import { contentType, smallDocument } from './small-model';
 
@@ -64,18 +65,16 @@ export async function fill(
   entries: readonly { values: JsonObject; shown?: boolean; starts?: number; ends?: number }[],
 ): Promise<void> {
   const of = contentType(installation.model, type);
-  await installation.content.write((tx) =>
-    addInBulk(
-      tx,
-      installation,
-      of,
-      entries.map(({ values, shown = true, starts = NOON - 1000, ends }) => ({
-        values: parseValues(of.fields, values, {}, '').values,
-        at: NOON - 1000,
-        by: people.editor.id,
-        stage: 'draft',
-        ...(shown ? { shown: { starts, ...(ends === undefined ? {} : { ends }) } } : {}),
-      })),
-    ),
+  await bringInBulk(
+    installation,
+    null,
+    of,
+    entries.map(({ values, shown = true, starts = NOON - 1000, ends }) => ({
+      values: parseValues(of.fields, values, {}, '').values,
+      at: NOON - 1000,
+      by: people.editor.id,
+      stage: 'draft',
+      ...(shown ? { shown: { starts, ...(ends === undefined ? {} : { ends }) } } : {}),
+    })),
   );
 }

@@ -170,7 +170,7 @@ export const wideModel: JsonObject = {
           max: 5,
           preset: [{ type: 'text', values: { heading: 'Welcome', body: 'Open every day.' }, held: 'place' }],
         },
-        foot: { label: 'Foot', allows: ['text', 'walks'], inherited: true },
+        foot: { label: 'Foot', allows: ['text', 'walks'], handedDown: true },
       },
       face: { heading: ['title'] },
       layouts: {
@@ -192,7 +192,7 @@ export const wideModel: JsonObject = {
       fields: { title: { label: 'Title', required: true } },
       slots: {
         main: { label: 'Main', allows: ['text', 'teaser'] },
-        foot: { label: 'Foot', allows: ['text'], inherited: true },
+        foot: { label: 'Foot', allows: ['text'], handedDown: true },
       },
       face: { heading: ['title'] },
     },

@@ -1,3 +1,6 @@
+import { openInstallation, closeInstallation } from '../../src/services/runtime/open';
+import { beginWith } from '../../src/services/model/put-in-force';
+import { importCategories } from '../../src/services/categories/import';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -5,14 +8,8 @@ import { parseValues } from '../../src/core/content/values';
 import { modelFromKeys } from '../../src/core/formats/model-by-keys';
 import { parseModelDocument } from '../../src/core/formats/model-schema';
 import type { JsonObject } from '../../src/core/json';
-import { addInBulk } from '../../src/services/entries/bulk';
-import { importCategories } from '../../src/services/categories/edit';
-import {
-  openInstallation,
-  closeInstallation,
-  type Installation,
-} from '../../src/services/runtime/installation';
-import { beginWith } from '../../src/services/model/working-copy';
+import { bringInBulk } from '../../src/services/entries/bulk';
+import { type Installation } from '../../src/services/runtime/installation';
 import { addPerson, type Person } from '../../src/services/people/people';
 
 const model: JsonObject = {
@@ -182,24 +179,22 @@ export async function collection(): Promise<Collection> {
     .filter(({ depth }) => depth === 2)
     .map(({ category }) => category.id);
   const begun = installation.now() - 1_000_000_000;
-  const finders = await installation.content.write((tx) =>
-    addInBulk(
-      tx,
-      installation,
-      of,
-      Array.from({ length: FINDERS }, (_, i) => ({
-        values: parseValues(
-          of.fields,
-          { name: `${syllables[i % 20] ?? ''}${syllables[Math.floor(i / 20) % 20] ?? ''} ${i}` },
-          {},
-          '',
-        ).values,
-        at: begun,
-        by: null,
-        stage: 'draft' as const,
-        shown: { starts: begun },
-      })),
-    ),
+  const finders = await bringInBulk(
+    installation,
+    null,
+    of,
+    Array.from({ length: FINDERS }, (_, i) => ({
+      values: parseValues(
+        of.fields,
+        { name: `${syllables[i % 20] ?? ''}${syllables[Math.floor(i / 20) % 20] ?? ''} ${i}` },
+        {},
+        '',
+      ).values,
+      at: begun,
+      by: null,
+      stage: 'draft' as const,
+      shown: { starts: begun },
+    })),
   );
   let size = 0;
   return {
@@ -217,7 +212,7 @@ export async function collection(): Promise<Collection> {
           stage: 'draft' as const,
           ...((size + i) % 10 === 0 ? {} : { shown: { starts: now - (size + i) * 1000 - 1000 } }),
         }));
-        await installation.content.write((tx) => addInBulk(tx, installation, type, entries));
+        await bringInBulk(installation, null, type, entries);
         size += some;
       }
     },

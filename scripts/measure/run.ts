@@ -1,8 +1,9 @@
 // Prints ratios: each line holds Clear Frame against the plainest way of doing the same, measured in turn in this run.
+import { addListing, publishListing } from '../../src/services/listings/write';
+import { entries } from '../../src/services/entries/table';
 import 'reflect-metadata';
 import { join } from 'node:path';
-import { changeEntry, entries, publishEntry } from '../../src/services/entries/write';
-import { addListing, publishListing } from '../../src/services/listings/listings';
+import { changeEntry, publishEntry } from '../../src/services/entries/write';
 import { tryListingFigures } from '../../src/services/listings/trials';
 import { addPage, publishPage } from '../../src/services/pages/write';
 import type { Person } from '../../src/services/people/people';

@@ -1,32 +1,19 @@
+import { importModel } from '../services/model/put-in-force';
+import { importCategories } from '../services/categories/import';
+import { mergeCategory, removeCategory } from '../services/categories/merge';
+import { addListing, publishListing } from '../services/listings/write';
+import { entries } from '../services/entries/table';
+import { siteTree } from '../services/pages/tree';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
-import {
-  addCategory,
-  changeCategory,
-  categoriesOf,
-  importCategories,
-  mergeCategory,
-  moveCategory,
-  removeCategory,
-  sortCategories,
-} from '../services/categories/edit';
-import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries/write';
+import { addCategory, changeCategory, categoriesOf, moveCategory, sortCategories } from '../services/categories/edit';
+import { addEntry, changeEntry, publishEntry, withdrawEntry } from '../services/entries/write';
 import { entryAddresses } from '../services/entries/addresses';
-import { addListing, publishListing } from '../services/listings/listings';
-import { importModel } from '../services/model/working-copy';
-import {
-  addPage,
-  changePage,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  withdrawPage,
-} from '../services/pages/write';
+import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
 import { visit } from '../services/visitor/gather';
 
 const title = {

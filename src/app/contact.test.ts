@@ -1,10 +1,10 @@
+import { importModel } from '../services/model/put-in-force';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { wideDocument } from '../../tests/wide-model';
 import type { JsonObject } from '../core/json';
 import { CONTACT_BYTES } from '../contract/contact';
-import { importModel } from '../services/model/working-copy';
 import { addPage, changePage, page, publishPage } from '../services/pages/write';
 import { GET, POST } from './[[...address]]/route';
 

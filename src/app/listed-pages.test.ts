@@ -1,3 +1,7 @@
+import { importModel } from '../services/model/put-in-force';
+import { addListing, publishListing } from '../services/listings/write';
+import { entries } from '../services/entries/table';
+import { siteTree } from '../services/pages/tree';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
@@ -5,21 +9,10 @@ import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { newId } from '../core/ids';
 import type { ContentType, ModelDocument, PageType } from '../core/model/document';
-import { changeEntry, entries, publishEntry } from '../services/entries/write';
-import { addListing, publishListing } from '../services/listings/listings';
+import { changeEntry, publishEntry } from '../services/entries/write';
 import { shownOn } from '../services/entries/shown-on';
 import { tryListing } from '../services/listings/trials';
-import { importModel } from '../services/model/working-copy';
-import {
-  addPage,
-  binPage,
-  changePage,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  withdrawPage,
-} from '../services/pages/write';
+import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

@@ -1,21 +1,12 @@
+import { importModel } from '../services/model/put-in-force';
+import { addListing, publishListing } from '../services/listings/write';
+import { addressFor, siteTree, typesUnder } from '../services/pages/tree';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { Json, JsonObject } from '../core/json';
-import { addListing, publishListing } from '../services/listings/listings';
 import { tryListing } from '../services/listings/trials';
-import { importModel } from '../services/model/working-copy';
-import {
-  addPage,
-  addressFor,
-  changePage,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  typesUnder,
-  withdrawPage,
-} from '../services/pages/write';
+import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
 import { addSite, changeSite, removeSite } from '../services/pages/sites';
 
 let small: SmallInstallation;

@@ -1,3 +1,8 @@
+import { applyWorking, importModel } from '../services/model/put-in-force';
+import { addListing, changeListing, publishListing } from '../services/listings/write';
+import { entries } from '../services/entries/table';
+import { entryReach } from '../services/entries/reach';
+import { siteTree } from '../services/pages/tree';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
@@ -6,27 +11,10 @@ import type { JsonObject } from '../core/json';
 import { changeShape, replaceField } from '../core/model/change/edit';
 import { plainFields } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
-import {
-  addEntry,
-  binEntry,
-  changeEntry,
-  entries,
-  entryReach,
-  publishEntry,
-  withdrawEntry,
-} from '../services/entries/write';
+import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../services/entries/write';
 import { entryAddresses } from '../services/entries/addresses';
-import { addListing, changeListing, publishListing } from '../services/listings/listings';
-import { applyWorking, importModel, keepWorking } from '../services/model/working-copy';
-import {
-  addPage,
-  changePage,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  withdrawPage,
-} from '../services/pages/write';
+import { keepWorking } from '../services/model/working-copy';
+import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
 import { feedOf } from '../services/visitor/feeds';
 import { visit } from '../services/visitor/gather';
 

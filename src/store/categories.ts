@@ -122,7 +122,7 @@ export async function countByCategory(
   const there = at === undefined ? 's.binned = 0' : `s.live_from <= ${at} AND s.live_until > ${at}`;
   for (const { indexTable, field, column, many } of columns) {
     const pairs = many
-      ? `SELECT m.value AS category, s.entry FROM many m JOIN ${indexTable} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
+      ? `SELECT m.value AS category, s.entry FROM multi_values m JOIN ${indexTable} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
       : `SELECT s.${column} AS category, s.entry FROM ${indexTable} s WHERE ${there} AND s.${column} IS NOT NULL`;
     const own = await reader.all<{ category: number; n: number }>(
       `SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`,
@@ -152,7 +152,7 @@ export async function countLiveIn(
   // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
   const found = columns.map(({ indexTable, field, column, many }) =>
     many
-      ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
+      ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN multi_values m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
       : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${indexTable} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`,
   );
   const rows = await reader.all<{ category: number; n: number }>(

@@ -17,3 +17,14 @@ export const wordsOfCategory = (
     'SELECT w.record, r.uuid, p.parent FROM category_words w JOIN records r ON r.id = w.record AND r.binned_at IS NULL JOIN page_places p ON p.record = w.record WHERE w.category = $1',
     [category],
   );
+
+/** The categories whose words some pages hold, by the pages' integer keys. */
+export const categoriesOfPages = async (reader: Reader, pages: readonly number[]): Promise<Map<number, Id>> =>
+  new Map(
+    (
+      await reader.all<{ record: number; category: Id }>(
+        'SELECT w.record, i.uuid AS category FROM category_words w JOIN ids i ON i.n = w.category WHERE w.record IN (SELECT value FROM json_each($1))',
+        [JSON.stringify(pages)],
+      )
+    ).map(({ record, category }) => [record, category]),
+  );

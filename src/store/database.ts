@@ -66,6 +66,8 @@ class LastingConnections {
       });
     });
     this.open.set(name, opening);
+    // A connection that could not be opened is tried anew the next time.
+    opening.catch(() => this.open.delete(name));
     return opening;
   };
 

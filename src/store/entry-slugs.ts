@@ -56,7 +56,9 @@ export const liveEntryBySlug = (
   type: number,
   slug: string,
   now: number,
-): Promise<(LiveVersion & { uuid: Id; publishedBy: string | null }) | undefined> =>
+): Promise<
+  (Omit<LiveVersion, 'publishedBy' | 'model'> & { uuid: Id; publishedBy: string | null }) | undefined
+> =>
   reader.one(
     `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, h.name AS publishedBy FROM entry_slugs s JOIN records r ON r.id = s.record AND r.binned_at IS NULL
      JOIN live v ON v.record = s.record AND v.starts <= $3 AND v.ends > $3 LEFT JOIN people h ON h.id = v.published_by WHERE s.type = $1 AND s.slug = $2`,

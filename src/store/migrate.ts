@@ -6,6 +6,7 @@ import { entrySlugs } from './migrations/003-entry-slugs';
 import { categoryWords } from './migrations/004-category-words';
 import { sources } from './migrations/005-sources';
 import { mediaRecords } from './migrations/006-media-records';
+import { acts } from './migrations/008-acts';
 import { listingHeading } from './migrations/007-listing-heading';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
@@ -25,6 +26,7 @@ export const contentMigrations: readonly Migration[] = [
   sources,
   mediaRecords,
   listingHeading,
+  acts,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals];
 

@@ -61,6 +61,32 @@ export const tree = (reader: Reader): Promise<PlacedPage[]> =>
 export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> =>
   reader.one(`${select} WHERE p.record = $1`, [record]);
 
+/** Where some pages stand, by their integer keys; pages they stand below and categories by their ids. */
+export const placesOfMany = async (
+  reader: Reader,
+  records: readonly number[],
+): Promise<
+  Map<
+    number,
+    Pick<PlaceRow, 'site' | 'position' | 'slug' | 'address'> & { parent: Id | null; category: Id | null }
+  >
+> =>
+  new Map(
+    (
+      await reader.all<
+        { record: number } & Pick<PlaceRow, 'site' | 'position' | 'slug' | 'address'> & {
+            parent: Id | null;
+            category: Id | null;
+          }
+      >(
+        `SELECT p.record, p.site, a.uuid AS parent, p.position, p.slug, p.address, c.uuid AS category FROM page_places p
+         LEFT JOIN records a ON a.id = p.parent LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
+         WHERE p.record IN (SELECT value FROM json_each($1))`,
+        [JSON.stringify(records)],
+      )
+    ).map(({ record, ...place }) => [record, place]),
+  );
+
 export const pageAt = (reader: Reader, site: number, address: string): Promise<PlacedPage | undefined> =>
   reader.one(`${select} WHERE p.site = $1 AND p.address = $2 AND r.binned_at IS NULL`, [site, address]);
 
@@ -131,7 +157,7 @@ export async function putPlaces(tx: WriteTransaction, rows: readonly PlaceRow[])
 }
 
 /** A page as visitors see it at a moment. */
-export interface LivePage extends LiveVersion {
+export interface LivePage extends Omit<LiveVersion, 'publishedBy' | 'model'> {
   uuid: Id;
   type: Id;
   site: number;

@@ -18,6 +18,10 @@ export interface KeptRecord {
   faults: number;
   changedAt: number;
   changedBy: string | null;
+  /** The integer key of who changed it last. */
+  changedById: number | null;
+  /** The revision of the model under which its body was written. */
+  model: number;
 }
 
 /** One live version. */
@@ -27,11 +31,17 @@ export interface LiveVersion extends Span {
   title: string;
   body: string;
   publishedAt: number;
+  publishedBy: number | null;
+  /** The revision of the model under which its body was written. */
+  model: number;
 }
 
 const select = `SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binnedAt, w.revision, w.stage, w.title, w.body, w.faults,
-  w.changed_at AS changedAt, p.name AS changedBy
+  w.changed_at AS changedAt, p.name AS changedBy, w.changed_by AS changedById, w.model
   FROM records r JOIN working w ON w.record = r.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN people p ON p.id = w.changed_by`;
+
+const live =
+  'SELECT id, record, starts, ends, title, body, published_at AS publishedAt, published_by AS publishedBy, model FROM live';
 
 export const recordByUuid = (reader: Reader, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
   reader.one<KeptRecord>(`${select} WHERE r.uuid = $1 AND r.sort = $2`, [uuid, sort]);
@@ -42,6 +52,25 @@ export const sortOf = async (reader: Reader, uuid: Id): Promise<RecordSort | und
 
 export const recordById = (reader: Reader, id: number): Promise<KeptRecord | undefined> =>
   reader.one<KeptRecord>(`${select} WHERE r.id = $1`, [id]);
+
+/** Records by their integer keys, in the order of these. */
+export const recordsByIds = (reader: Reader, ids: readonly number[]): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.id IN (SELECT value FROM json_each($1)) ORDER BY r.id`, [
+    JSON.stringify(ids),
+  ]);
+
+export const recordsByUuids = (reader: Reader, uuids: readonly Id[]): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1)) ORDER BY r.id`, [
+    JSON.stringify(uuids),
+  ]);
+
+/** Every record of a sort, the bin counted. */
+export const recordsOfSort = (reader: Reader, sort: RecordSort): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.sort = $1 ORDER BY r.id`, [sort]);
+
+/** Some thousands of records of every sort at a time, in the order of their keys. */
+export const recordsAfter = (reader: Reader, after: number, most: number): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(`${select} WHERE r.id > $1 ORDER BY r.id LIMIT $2`, [after, most]);
 
 export const recordsOf = (reader: Reader, sort: RecordSort): Promise<KeptRecord[]> =>
   reader.all<KeptRecord>(`${select} WHERE r.sort = $1 AND r.binned_at IS NULL ORDER BY w.title, r.id`, [
@@ -62,10 +91,7 @@ export const recordsOfType = (
   ]);
 
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
-  return reader.all<LiveVersion>(
-    'SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 ORDER BY starts',
-    [record],
-  );
+  return reader.all<LiveVersion>(`${live} WHERE record = $1 ORDER BY starts`, [record]);
 }
 
 export async function liveOfMany(
@@ -74,7 +100,7 @@ export async function liveOfMany(
 ): Promise<Map<number, LiveVersion[]>> {
   const found = new Map<number, LiveVersion[]>(records.map((record) => [record, []]));
   const rows = await reader.all<LiveVersion>(
-    `SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record IN (SELECT value FROM json_each($1)) ORDER BY record, starts`,
+    `${live} WHERE record IN (SELECT value FROM json_each($1)) ORDER BY record, starts`,
     [JSON.stringify(records)],
   );
   for (const row of rows) found.get(row.record)?.push(row);
@@ -98,10 +124,7 @@ export async function spansOfMany(
 
 /** The version of a record that visitors see at a moment. */
 export const liveAt = (reader: Reader, record: number, now: number): Promise<LiveVersion | undefined> =>
-  reader.one<LiveVersion>(
-    'SELECT id, record, starts, ends, title, body, published_at AS publishedAt FROM live WHERE record = $1 AND starts <= $2 AND ends > $2',
-    [record, now],
-  );
+  reader.one<LiveVersion>(`${live} WHERE record = $1 AND starts <= $2 AND ends > $2`, [record, now]);
 
 /** The next moment after `now` at which any version begins or ends to be seen. */
 export async function nextTurn(reader: Reader, now: number): Promise<number | undefined> {
@@ -117,14 +140,15 @@ export interface NewRecord {
   uuid: Id;
   sort: RecordSort;
   type: number | null;
+  stage: Stage;
   title: string;
   body: string;
-  faults: number;
+  model: number;
   at: number;
   by: number | null;
 }
 
-/** Makes records, each with its working version, its first revision and its place in the search. Answers their keys, in order. */
+/** Makes records, each with its working version and its first revision. Answers their keys, in order. */
 export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM records');
   const first = (last?.id ?? 0) + 1;
@@ -135,18 +159,23 @@ export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord
   );
   await tx.insertMany(
     'working',
-    ['record', 'revision', 'stage', 'title', 'body', 'faults', 'changed_at', 'changed_by'],
-    made.map((each, i) => [first + i, 1, 'draft', each.title, each.body, each.faults, each.at, each.by]),
+    ['record', 'revision', 'stage', 'title', 'body', 'faults', 'changed_at', 'changed_by', 'model'],
+    made.map(({ stage, title, body, at, by, model }, i) => [
+      first + i,
+      1,
+      stage,
+      title,
+      body,
+      0,
+      at,
+      by,
+      model,
+    ]),
   );
   await tx.insertMany(
     'revisions',
-    ['record', 'number', 'title', 'body', 'at', 'person', 'why'],
-    made.map((each, i) => [first + i, 1, each.title, each.body, each.at, each.by, 'made']),
-  );
-  await tx.insertMany(
-    'record_search',
-    ['rowid', 'title'],
-    made.map((each, i) => [first + i, each.title]),
+    ['record', 'number', 'title', 'body', 'at', 'person', 'why', 'model'],
+    made.map(({ title, body, at, by, model }, i) => [first + i, 1, title, body, at, by, 'made', model]),
   );
   return made.map((_, i) => first + i);
 }
@@ -154,78 +183,125 @@ export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord
 export interface WorkingChange {
   title: string;
   body: string;
-  faults: number;
   stage: Stage;
+  model: number;
   at: number;
-  by: number;
+  by: number | null;
   why: string;
 }
 
-/** How long one person's savings one after the other count as one kept revision. */
-const ONE_SITTING = 5 * 60_000;
-
-/** Puts a new working version in place of the one at `revision`; answers the new revision. */
+/** Puts a new working version in place of the one at `record.revision`; answers the new revision. */
 export async function changeWorking(
   tx: WriteTransaction,
-  record: KeptRecord,
-  change: WorkingChange,
+  record: Pick<KeptRecord, 'id' | 'revision'>,
+  { title, body, stage, model, at, by, why }: WorkingChange,
 ): Promise<number> {
   const revision = record.revision + 1;
   await tx.run(
-    'UPDATE working SET revision = $1, stage = $2, title = $3, body = $4, faults = $5, changed_at = $6, changed_by = $7 WHERE record = $8',
-    [revision, change.stage, change.title, change.body, change.faults, change.at, change.by, record.id],
+    'UPDATE working SET revision = $1, stage = $2, title = $3, body = $4, changed_at = $5, changed_by = $6, model = $7 WHERE record = $8',
+    [revision, stage, title, body, at, by, model, record.id],
   );
-  if (change.why === 'saved') {
-    await tx.run(
-      "DELETE FROM revisions WHERE record = $1 AND number = $2 AND why = 'saved' AND person = $3 AND at > $4",
-      [record.id, record.revision, change.by, change.at - ONE_SITTING],
-    );
-  }
   await tx.run(
-    'INSERT INTO revisions (record, number, title, body, at, person, why) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [record.id, revision, change.title, change.body, change.at, change.by, change.why],
+    'INSERT INTO revisions (record, number, title, body, at, person, why, model) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [record.id, revision, title, body, at, by, why, model],
   );
-  if (change.title !== record.title)
-    await tx.run('UPDATE record_search SET title = $1 WHERE rowid = $2', [change.title, record.id]);
   return revision;
 }
 
-export const putStage = (tx: WriteTransaction, record: number, stage: 'draft' | 'review'): Promise<number> =>
-  tx.run('UPDATE working SET stage = $1 WHERE record = $2', [stage, record]);
+/** Forgets one kept revision, which another has taken the place of. */
+export const forgetRevision = (tx: WriteTransaction, record: number, number: number): Promise<number> =>
+  tx.run('DELETE FROM revisions WHERE record = $1 AND number = $2', [record, number]);
+
+/** What is worked out from a record's bodies and kept beside them. */
+export interface DerivedRow {
+  record: number;
+  title: string;
+  faults: number;
+}
+
+/** Writes what was worked out of records, where it differs from what is kept. */
+export async function putDerived(tx: WriteTransaction, rows: readonly DerivedRow[]): Promise<void> {
+  const given = JSON.stringify(rows.map(({ record, title, faults }) => [record, title, faults]));
+  await tx.run(
+    `UPDATE working SET title = d.value ->> 1, faults = d.value ->> 2 FROM json_each($1) d
+     WHERE working.record = d.value ->> 0 AND (working.title <> d.value ->> 1 OR working.faults <> d.value ->> 2)`,
+    [given],
+  );
+  await tx.run(
+    `INSERT INTO record_search (rowid, title) SELECT d.value ->> 0, d.value ->> 1 FROM json_each($1) d
+     WHERE NOT EXISTS (SELECT 1 FROM record_search s WHERE s.rowid = d.value ->> 0)`,
+    [given],
+  );
+  await tx.run(
+    `UPDATE record_search SET title = d.value ->> 1 FROM json_each($1) d
+     WHERE record_search.rowid = d.value ->> 0 AND record_search.title <> d.value ->> 1`,
+    [given],
+  );
+}
+
+/** Writes the titles of versions that visitors see, where they differ from what is kept. */
+export const putLiveTitles = (
+  tx: WriteTransaction,
+  titles: readonly (readonly [version: number, title: string])[],
+): Promise<number> =>
+  tx.run(
+    `UPDATE live SET title = d.value ->> 1 FROM json_each($1) d
+     WHERE live.id = d.value ->> 0 AND live.title <> d.value ->> 1`,
+    [JSON.stringify(titles)],
+  );
+
+/** The words by which records are found, by their keys. */
+export const searchTitles = async (
+  reader: Reader,
+  records: readonly number[],
+): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await reader.all<{ record: number; title: string }>(
+        'SELECT rowid AS record, title FROM record_search WHERE rowid IN (SELECT value FROM json_each($1))',
+        [JSON.stringify(records)],
+      )
+    ).map(({ record, title }) => [record, title]),
+  );
 
 export async function setBinned(tx: WriteTransaction, record: number, at: number | null): Promise<void> {
   await tx.run('UPDATE records SET binned_at = $1 WHERE id = $2', [at, record]);
 }
 
+export interface NewLive extends Span {
+  record: number;
+  title: string;
+  body: string;
+  model: number;
+  at: number;
+  by: number | null;
+}
+
 /** Puts live versions in. Answers their keys, in order. */
-export async function putLive(
-  tx: WriteTransaction,
-  versions: readonly (Span & {
-    record: number;
-    title: string;
-    body: string;
-    at: number;
-    by: number | null;
-  })[],
-): Promise<number[]> {
+export async function putLive(tx: WriteTransaction, versions: readonly NewLive[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM live');
   const first = (last?.id ?? 0) + 1;
   await tx.insertMany(
     'live',
-    ['id', 'record', 'starts', 'ends', 'title', 'body', 'published_at', 'published_by'],
-    versions.map((each, i) => [
+    ['id', 'record', 'starts', 'ends', 'title', 'body', 'model', 'published_at', 'published_by'],
+    versions.map(({ record, starts, ends, title, body, model, at, by }, i) => [
       first + i,
-      each.record,
-      each.starts,
-      each.ends,
-      each.title,
-      each.body,
-      each.at,
-      each.by,
+      record,
+      starts,
+      ends,
+      title,
+      body,
+      model,
+      at,
+      by,
     ]),
   );
   return versions.map((_, i) => first + i);
 }
+
+/** Puts another body in place of that of a live version. */
+export const rewriteLive = (tx: WriteTransaction, version: number, body: string): Promise<number> =>
+  tx.run('UPDATE live SET body = $1 WHERE id = $2', [body, version]);
 
 /** Ends a live version at a moment. Not deleted: what visitors saw stays known. */
 export const endLive = (tx: WriteTransaction, version: number, ends: number): Promise<number> =>
@@ -242,67 +318,32 @@ export interface KeptRevision {
   why: string;
 }
 
+/** The body that a record had at a revision. */
+export const revisionBody = async (
+  reader: Reader,
+  record: number,
+  number: number,
+): Promise<{ body: string; model: number } | undefined> =>
+  reader.one('SELECT body, model FROM revisions WHERE record = $1 AND number = $2', [record, number]);
+
+/** The newest revision of a record that holds a body, if one does. */
+export const revisionHolding = async (
+  reader: Reader,
+  record: number,
+  body: string,
+): Promise<number | undefined> =>
+  (
+    await reader.one<{ number: number }>(
+      "SELECT number FROM revisions WHERE record = $1 AND body = $2 ORDER BY why = 'saved', number DESC LIMIT 1",
+      [record, body],
+    )
+  )?.number;
+
 export const revisionsOf = (reader: Reader, record: number, most: number): Promise<KeptRevision[]> =>
   reader.all<KeptRevision>(
     'SELECT v.number, v.title, v.body, v.at, p.name AS by, v.why FROM revisions v LEFT JOIN people p ON p.id = v.person WHERE v.record = $1 ORDER BY v.number DESC LIMIT $2',
     [record, most],
   );
-
-/** Replaces what one side of a record refers to. `role` says how, `target` is the id of what is referred to. */
-export async function setRefs(
-  tx: WriteTransaction,
-  source: number,
-  side: 0 | 1,
-  refs: readonly { role: string; target: Id }[],
-): Promise<void> {
-  await tx.run('DELETE FROM refs WHERE source = $1 AND side = $2', [source, side]);
-  await tx.insertMany(
-    'refs',
-    ['source', 'side', 'role', 'target'],
-    refs.map(({ role, target }) => [source, side, role, target]),
-    'INSERT OR IGNORE',
-  );
-}
-
-/** Adds what records refer to that had referred to nothing so far. */
-export const addRefs = (
-  tx: WriteTransaction,
-  refs: readonly { source: number; side: 0 | 1; role: string; target: Id }[],
-): Promise<void> =>
-  refs.length === 0
-    ? Promise.resolve()
-    : tx.insertMany(
-        'refs',
-        ['source', 'side', 'role', 'target'],
-        refs.map(({ source, side, role, target }) => [source, side, role, target]),
-        'INSERT OR IGNORE',
-      );
-
-/** The records that refer to something, on a side. */
-export const referrers = (
-  reader: Reader,
-  target: Id,
-  side: 0 | 1,
-): Promise<{ source: number; uuid: Id; sort: RecordSort; type: Id | null; role: string; title: string }[]> =>
-  reader.all(
-    'SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL',
-    [target, side],
-  );
-
-/** Notes what someone did. */
-export const note = (
-  tx: WriteTransaction,
-  at: number,
-  person: number,
-  what: string,
-  record: number | null,
-): Promise<number> =>
-  tx.run('INSERT INTO activity (at, person, what, record) VALUES ($1, $2, $3, $4)', [
-    at,
-    person,
-    what,
-    record,
-  ]);
 
 /** Since when visitors see the versions that they see now, by the ids of their records. */
 export const publishedAmong = async (

@@ -1,3 +1,4 @@
+import { sharedInstallation } from '../../services/runtime/open';
 import { createHash } from 'node:crypto';
 import {
   addressIn,
@@ -8,7 +9,7 @@ import {
 } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
-import { sharedInstallation, type Installation } from '../../services/runtime/installation';
+import { type Installation } from '../../services/runtime/installation';
 import { CONTACT_BYTES, takeMessage } from '../../services/visitor/contact';
 import { feedOf } from '../../services/visitor/feeds';
 import { siteAt } from '../../services/pages/sites';

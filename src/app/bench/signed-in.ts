@@ -1,6 +1,7 @@
+import { sharedInstallation } from '../../services/runtime/open';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { sharedInstallation, type Installation } from '../../services/runtime/installation';
+import { type Installation } from '../../services/runtime/installation';
 import { isNew, personByToken, type Person } from '../../services/people/people';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
 

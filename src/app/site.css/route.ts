@@ -1,4 +1,4 @@
-import { sharedInstallation } from '../../services/runtime/installation';
+import { sharedInstallation } from '../../services/runtime/open';
 import { siteStylesheet } from '../../site/stylesheet';
 import { keptFor } from '../site-files';
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { wideCompiled } from '../../../tests/wide-model';
 import { newId } from '../ids';
 import { Categories, type Category } from './categories';
-import { regiveCategory } from './references';
+import { replaceCategory } from './references';
 import { parseValues } from './values';
 
 const scheme = newId();
@@ -89,16 +89,16 @@ describe('giving one category’s entries to another', () => {
   const id = (key: string) => type.fieldByKey(key)!.id;
 
   test('changes it everywhere, in lists too, and names none twice', () => {
-    const next = regiveCategory(type.fields, values, pond, mere);
+    const next = replaceCategory(type.fields, values, pond, mere);
     expect([next[id('branch')], next[id('habitats')]]).toEqual([mere, [mere, dune]]);
     expect(JSON.stringify(next[id('facts')])).toContain(mere);
     expect(JSON.stringify(next)).not.toContain(pond);
   });
   test('or takes it out, and leaves no empty list behind', () => {
-    const next = regiveCategory(type.fields, { ...values, [id('habitats')]: [pond] }, pond, undefined);
+    const next = replaceCategory(type.fields, { ...values, [id('habitats')]: [pond] }, pond, undefined);
     expect(next).not.toHaveProperty(id('branch'));
     expect(next).not.toHaveProperty(id('habitats'));
   });
   test('leaves everything else as it was', () =>
-    expect(regiveCategory(type.fields, values, newId(), mere)).toEqual(values));
+    expect(replaceCategory(type.fields, values, newId(), mere)).toEqual(values));
 });

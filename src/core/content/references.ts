@@ -7,7 +7,7 @@ import type { Values } from './values';
  * The values with every reference to one category given to another (or taken out where there is none), in groups and
  * lists too. One that then stands twice in a field stands once.
  */
-export function regiveCategory(
+export function replaceCategory(
   fields: readonly Field[],
   values: Values,
   from: Id,
@@ -17,20 +17,20 @@ export function regiveCategory(
   for (const field of fields) {
     const value = values[field.id];
     if (value === undefined) continue;
-    const changed = regiveIn(field, value, from, to);
+    const changed = replaceIn(field, value, from, to);
     if (changed === undefined) delete next[field.id];
     else next[field.id] = changed;
   }
   return next;
 }
 
-function regiveIn(field: Field, value: Value, from: Id, to: Id | undefined): Value | undefined {
+function replaceIn(field: Field, value: Value, from: Id, to: Id | undefined): Value | undefined {
   if (field.kind === 'group')
-    return regiveCategory(plainFields(field.rules.fields), value as FieldValues, from, to);
+    return replaceCategory(plainFields(field.rules.fields), value as FieldValues, from, to);
   if (field.kind === 'list' && Array.isArray(value))
     return (value as ListItem[]).map((item) => ({
       ...item,
-      values: regiveCategory(plainFields(field.rules.fields), item.values, from, to),
+      values: replaceCategory(plainFields(field.rules.fields), item.values, from, to),
     }));
   if (field.kind !== 'category') return value;
   if (!Array.isArray(value)) return value === from ? to : value;

@@ -1,24 +1,22 @@
+import { importModel } from '../model/put-in-force';
+import { importCategories } from './import';
+import { mergeCategory, removeCategory, splitCategory } from './merge';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { contentType } from '../../../tests/small-model';
 import { wideDocument } from '../../../tests/wide-model';
 import type { CategoryAnswer } from '../../contract/categories';
 import { parseValues } from '../../core/content/values';
 import type { JsonObject } from '../../core/json';
-import { addInBulk } from '../entries/bulk';
+import { bringInBulk } from '../entries/bulk';
 import {
   addCategory,
   categoriesOf,
   categoryCounts,
   changeCategory,
-  importCategories,
-  mergeCategory,
   moveCategory,
-  removeCategory,
   sortCategories,
-  splitCategory,
 } from './edit';
 import { entry } from '../entries/write';
-import { importModel } from '../model/working-copy';
 import { visit } from '../visitor/gather';
 
 let small: SmallInstallation;
@@ -49,23 +47,21 @@ const counts = async () =>
 /** Entries of the species type that name some categories. */
 async function species(...given: JsonObject[]): Promise<string[]> {
   const type = contentType(small.installation.model, 'species');
-  return small.installation.content.write((tx) =>
-    addInBulk(
-      tx,
-      small.installation,
-      type,
-      given.map((values) => {
-        const read = parseValues(type.fields, values, {}, '');
-        expect(read.faults).toEqual([]);
-        return {
-          values: read.values,
-          at: small.installation.now(),
-          by: null,
-          stage: 'draft' as const,
-          shown: { starts: small.installation.now() - 1 },
-        };
-      }),
-    ),
+  return bringInBulk(
+    small.installation,
+    null,
+    type,
+    given.map((values) => {
+      const read = parseValues(type.fields, values, {}, '');
+      expect(read.faults).toEqual([]);
+      return {
+        values: read.values,
+        at: small.installation.now(),
+        by: null,
+        stage: 'draft' as const,
+        shown: { starts: small.installation.now() - 1 },
+      };
+    }),
   );
 }
 

@@ -1,15 +1,16 @@
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
-import { putCategoryWords, wordsOfCategory } from '../../store/category-words';
-import type { Reader, WriteTransaction } from '../../store/database';
-import { placeOf, putPlaces, type PlacedPage } from '../../store/pages';
-import { changeWorking, note, recordById, setBinned, setRefs } from '../../store/records';
+import { wordsOfCategory } from '../../store/category-words';
+import type { Reader } from '../../store/database';
+import { placeOf, type PlacedPage } from '../../store/pages';
+import { recordById } from '../../store/records';
 import { schemeShownBy } from './pages';
 import type { Installation } from '../runtime/installation';
 import { pageBody, type PageBody } from '../records/bodies';
-import { pageFaults } from '../pages/faults';
-import type { Person } from '../people/people';
+import { binAddress, giveWords, placePages } from '../pages/placing';
+import type { Act } from '../records/act';
+import { changeRecord, putInBin } from '../records/working';
 import { ruleViolation, invalidInput } from '../runtime/refusal';
 import { comeDown } from '../records/versions';
 
@@ -62,40 +63,27 @@ const into = (body: PageBody, other: PageBody): PageBody => ({
  * some already, those of the first are put behind them in the working version, for an editor to settle. Words that no
  * category takes go to the bin.
  */
-export async function handOverWords(
-  tx: WriteTransaction,
-  installation: Installation,
-  person: Person,
-  from: Id,
-  to: Id | undefined,
-): Promise<void> {
-  const heirs = to === undefined ? [] : await wordsOfCategory(tx, installation.keyMap.of(to));
-  for (const { record, parent } of await wordsOfCategory(tx, installation.keyMap.of(from))) {
+export async function handOverWords(act: Act, from: Id, to: Id | undefined): Promise<void> {
+  const { tx, inside } = act;
+  const heirs = to === undefined ? [] : await wordsOfCategory(tx, inside.keyMap.of(to));
+  for (const { record, parent } of await wordsOfCategory(tx, inside.keyMap.of(from))) {
     const heir = heirs.find((each) => each.parent === parent);
     if (to !== undefined && !heir) {
-      await putCategoryWords(tx, record, installation.keyMap.of(to));
+      await giveWords(act, record, inside.keyMap.of(to));
       continue;
     }
     const [kept, other] = [await recordById(tx, record), heir && (await recordById(tx, heir.record))];
-    const type = installation.model.pageType(kept?.type ?? '');
-    if (kept && other && type) {
+    if (kept && other) {
       const body = into(pageBody(kept.body), pageBody(other.body));
-      const faults = await pageFaults(tx, installation, type, body, true);
-      await changeWorking(tx, other, {
-        title: other.title,
+      await changeRecord(act, other, {
         body: JSON.stringify(body),
-        faults: faults.length,
         stage: 'draft',
-        at: installation.now(),
-        by: person.id,
         why: 'categories merged',
       });
     }
     const place = await placeOf(tx, record);
-    await comeDown(tx, record, installation.now());
-    for (const side of [0, 1] as const) await setRefs(tx, record, side, []);
-    await setBinned(tx, record, installation.now());
-    if (place) await putPlaces(tx, [{ ...place, address: `bin:${place.uuid}` }]);
-    await note(tx, installation.now(), person.id, 'binned the words of a category', record);
+    await comeDown(act, record);
+    await putInBin(act, record, true);
+    if (place) await placePages(act, [{ ...place, address: binAddress(place.uuid) }]);
   }
 }

@@ -1,20 +1,20 @@
+import { addListing, publishListing } from '../listings/write';
+import { entries } from './table';
+import { entryReach } from './reach';
+import { entryRevisions } from './history';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { Role } from '../../core/roles';
 import {
   addEntry,
   binEntry,
   changeEntry,
-  entries,
   entry,
-  entryReach,
-  entryRevisions,
   publishEntry,
   restoreEntry,
   returnEntry,
   submitEntry,
   withdrawEntry,
 } from './write';
-import { addListing, publishListing } from '../listings/listings';
 
 let small: SmallInstallation;
 beforeEach(async () => {

@@ -12,6 +12,7 @@ import type { ContentType, Field } from '../../core/model/document';
 import { asList } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import type { IndexTable } from '../../store/index-tables/shape';
+import { holdersOf, uniqueFields } from '../../store/index-tables/unique';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
 
@@ -42,48 +43,59 @@ export function narrowFaults(fields: readonly Field[], values: Values, categorie
   });
 }
 
-/** Values that must differ in every entry but are another's already. */
-export async function takenFaults(
+/** An entry (or what one would say) whose faults are asked for; `record` is its integer key, if it has one. */
+export interface SaidByEntry {
+  record: number | null;
+  localized: LocalizedValues;
+}
+
+/** For each of some entries of a type, the values that must differ in every entry but are another's already. */
+async function takenFaults(
   reader: Reader,
   indexTable: IndexTable,
-  fields: readonly Field[],
-  values: Values,
-  self: number | null,
-): Promise<Fault[]> {
-  const faults: Fault[] = [];
-  for (const field of fields) {
-    const value = values[field.id];
-    const column = indexTable.fields.get(field.id);
-    if (!field.unique || !column || (typeof value !== 'string' && typeof value !== 'number')) continue;
-    const other = await reader.one<{ title: string }>(
-      `SELECT title FROM ${indexTable.work} WHERE ${column.value} = $1 AND binned = 0 AND entry IS NOT $2 LIMIT 1`,
-      [value, self],
-    );
-    if (other)
-      faults.push({
-        path: pointer('/values', field.key),
-        code: 'taken',
-        message: `“${other.title || 'Another entry'}” has this already; ${field.label} must differ in every one.`,
-      });
+  entries: readonly SaidByEntry[],
+): Promise<Fault[][]> {
+  const faults = entries.map((): Fault[] => []);
+  for (const column of uniqueFields(indexTable)) {
+    const { field } = column;
+    const values = entries.map(({ localized }) => localized.values[field.id]);
+    const asked = values.filter((value) => typeof value === 'string' || typeof value === 'number');
+    const holders = asked.length > 0 ? await holdersOf(reader, indexTable, column, asked) : [];
+    entries.forEach(({ record }, i) => {
+      const other = holders.find(({ value, entry }) => value === values[i] && entry !== record);
+      if (!other) return;
+      const message = `“${other.title || 'Another entry'}” has this already; ${field.label} must differ in every one.`;
+      faults[i]?.push({ path: pointer('/values', field.key), code: 'taken', message });
+    });
   }
   return faults;
 }
 
-/** Everything that holds back publishing an entry: rules broken, in every language, and what must differ in every entry but does not. */
-export async function faultsOfEntry(
+/**
+ * Everything that holds back publishing each of some entries of a type: rules broken, in every language, and what must
+ * differ in every entry but does not. What all of them refer to is looked up at once.
+ */
+export async function faultsOfEntries(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  entries: readonly SaidByEntry[],
+): Promise<Fault[][]> {
+  const references = entries.flatMap(({ localized }) => referencesInLocalized(type.fields, localized));
+  const here = { today: today(installation), known: await knownOf(reader, installation, references) };
+  const taken = await takenFaults(reader, indexTableIn(installation, type), entries);
+  return entries.map(({ localized }, i) => [
+    ...localizedFaults(type.fields, localized, here),
+    ...narrowFaults(type.fields, localized.values, installation.categories),
+    ...(taken[i] ?? []),
+  ]);
+}
+
+/** Everything that holds back publishing one entry. */
+export const faultsOfEntry = async (
   reader: Reader,
   installation: Installation,
   type: CompiledType<ContentType>,
   localized: LocalizedValues,
-  self: number | null,
-): Promise<Fault[]> {
-  const here = {
-    today: today(installation),
-    known: await knownOf(reader, installation, referencesInLocalized(type.fields, localized)),
-  };
-  return [
-    ...localizedFaults(type.fields, localized, here),
-    ...narrowFaults(type.fields, localized.values, installation.categories),
-    ...(await takenFaults(reader, indexTableIn(installation, type), type.fields, localized.values, self)),
-  ];
-}
+  record: number | null,
+): Promise<Fault[]> => (await faultsOfEntries(reader, installation, type, [{ record, localized }]))[0] ?? [];

@@ -2,7 +2,7 @@ import type { EntriesImport, EntriesImported } from '../../contract/entries';
 import { defaultValues, parseValues, referencesIn } from '../../core/content/values';
 import type { Fault } from '../../core/faults';
 import type { Id } from '../../core/ids';
-import { note } from '../../store/records';
+import { inAct } from '../records/act';
 import { addInBulk, type BulkEntry } from './bulk';
 import { minuteNow, today, type Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
@@ -27,9 +27,9 @@ export async function importEntries(
     person: person.name,
   });
   const read = rows.map((row) => parseValues(type.fields, row, begun, ''));
-  return installation.content.write(async (tx) => {
+  return inAct(installation, person, async (act) => {
     const refs = read.map(({ values }) => referencesIn(type.fields, values, ''));
-    const known = await knownOf(tx, installation, refs.flat());
+    const known = await knownOf(act.tx, installation, refs.flat());
     const there = { entry: known.entries, page: known.pages, category: known.categories, media: known.media };
     const told = read.map(({ faults }, i): Fault[] => [
       ...faults,
@@ -38,14 +38,13 @@ export async function importEntries(
         .map(({ path }) => ({ path, code: 'not-there', message: 'It names something that is not there.' })),
     ]);
     const good = read.map((_, i) => i).filter((i) => told[i]?.length === 0);
-    const at = installation.now();
+    const at = act.now;
     const made = await addInBulk(
-      tx,
-      installation,
+      act,
       type,
       good.map((i): BulkEntry => ({ values: read[i]?.values ?? {}, at, by: person.id, stage: 'draft' })),
     );
-    await note(tx, at, person.id, `brought in ${made.length} entries`, null);
+    await act.keep(`brought in ${made.length} ${made.length === 1 ? 'entry' : 'entries'}`);
     const ids = new Map(good.map((row, i) => [row, made[i] ?? null]));
     return {
       ids: rows.map((_, i) => ids.get(i) ?? null),

@@ -1,3 +1,4 @@
+import { referrers } from '../../store/refs';
 import type { ReachLink, ShownOnAnswer, ShownOnQuery } from '../../contract/entries';
 import { isId, type Id } from '../../core/ids';
 import { isJsonObject } from '../../core/json';
@@ -8,7 +9,7 @@ import { ruleIn } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { listAmong } from '../../store/queries/listing-query';
-import { recordById, referrers } from '../../store/records';
+import { recordById } from '../../store/records';
 import { entryAddresses, entryHomes } from './addresses';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';

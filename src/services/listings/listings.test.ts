@@ -1,7 +1,8 @@
+import { addListing, binListing, changeListing, publishListing } from './write';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { JsonObject } from '../../core/json';
 import { listingResult, tryListing, tryListingFigures } from './trials';
-import { addListing, binListing, changeListing, listing, listings, publishListing } from './listings';
+import { listing, listings } from './listings';
 
 let small: SmallInstallation;
 beforeEach(async () => {

@@ -1,3 +1,8 @@
+import { applyWorking } from './put-in-force';
+import { changeSheet } from './change-sheet';
+import { typeFigures } from './figures';
+import { addListing, publishListing } from '../listings/write';
+import { entries } from '../entries/table';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { contentType, field } from '../../../tests/small-model';
 import { newId } from '../../core/ids';
@@ -5,11 +10,10 @@ import type { JsonObject } from '../../core/json';
 import type { ContentType, Field, ModelDocument } from '../../core/model/document';
 import { addField, removeFields, replaceField } from '../../core/model/change/edit';
 import { plainFields } from '../../core/model/kinds';
-import { entries, entry, publishEntry } from '../entries/write';
+import { entry, publishEntry } from '../entries/write';
 import { resultOf, tryListing } from '../listings/trials';
-import { addListing, publishListing } from '../listings/listings';
 import { parseRule } from '../../core/mapping/rule/parse-rule';
-import { applyWorking, changeSheet, dropWorking, keepWorking, typeFigures, working } from './working-copy';
+import { dropWorking, keepWorking, working } from './working-copy';
 
 let small: SmallInstallation;
 beforeEach(async () => {

@@ -1,9 +1,10 @@
+import { importModel } from '../model/put-in-force';
+import { addListing, publishListing } from '../listings/write';
+import { entries } from '../entries/table';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { documentFrom, smallModel } from '../../../tests/small-model';
 import type { JsonObject } from '../../core/json';
-import { addEntry, binEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../entries/write';
-import { addListing, publishListing } from '../listings/listings';
-import { importModel } from '../model/working-copy';
+import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../entries/write';
 import { addPage, changePage, page, publishPage } from './write';
 import { feedOf } from '../visitor/feeds';
 import { visit } from '../visitor/gather';

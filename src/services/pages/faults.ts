@@ -1,24 +1,13 @@
-import { referencesInSlots, slotRuleFaults } from '../../core/content/blocks';
-import { referencesInLocalized, localizedFaults } from '../../core/content/localized-values';
+import { slotRuleFaults } from '../../core/content/blocks';
+import { localizedFaults } from '../../core/content/localized-values';
 import type { Fault } from '../../core/faults';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
-import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { today, type Installation } from '../runtime/installation';
 import type { PageBody } from '../records/bodies';
 import { knownOf } from '../records/known';
-
-/** Everything that a page's words and blocks refer to. */
-export const pageReferences = (
-  installation: Installation,
-  type: CompiledType<PageType>,
-  body: PageBody,
-): Reference[] => [
-  ...referencesInLocalized(type.fields, body),
-  ...referencesInSlots(installation.model, type.definition.slots, body.slots ?? {}),
-  ...(body.picks ?? []).map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target })),
-];
+import { pageReferences } from './references';
 
 /** What in a page holds back its publishing. Words of one category only add to what all of them say, so nothing is asked of what they leave empty. */
 export async function pageFaults(

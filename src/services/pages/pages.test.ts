@@ -1,18 +1,7 @@
+import { addListing, binListing, publishListing } from '../listings/write';
+import { addressFor, homesFor, siteTree, typesUnder } from './tree';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
-import { addListing, binListing, publishListing } from '../listings/listings';
-import {
-  addPage,
-  addressFor,
-  binPage,
-  changePage,
-  homesFor,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  typesUnder,
-  withdrawPage,
-} from './write';
+import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from './write';
 
 let small: SmallInstallation;
 let top: string;

@@ -1,7 +1,7 @@
 import { generateKeyBetween } from 'fractional-indexing';
 import type { PlaceVerdict } from '../../contract/pages';
 import { freeSlug, isSlug, slugBound, slugFrom } from '../../core/content/slug';
-import type { Id } from '../../core/ids';
+import { isId, type Id } from '../../core/ids';
 import { TOP, type PageType } from '../../core/model/document';
 import type { CompiledType } from '../../core/model/compile';
 import { mayStand, type Verdict } from '../../core/model/placement/placement';
@@ -16,6 +16,7 @@ import {
   type PlacedPage,
   type SiteRow,
 } from '../../store/pages';
+import { recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 
@@ -160,4 +161,21 @@ export async function positionAfter(
 /** The page's place, or nothing for null. */
 export async function parentPlace(reader: Reader, record: number | null): Promise<PlacedPage | null> {
   return record === null ? null : ((await placeOf(reader, record)) ?? null);
+}
+
+/** The page to stand under, as it was asked for. */
+export async function parentGiven(reader: Reader, id: Id | null): Promise<PlacedPage | null> {
+  if (id === null) return null;
+  const record = isId(id) ? await recordByUuid(reader, id, 'page') : undefined;
+  const place = record && record.binnedAt === null ? await placeOf(reader, record.id) : undefined;
+  if (!place)
+    throw invalidInput([{ path: '/parent', code: 'gone', message: 'The page to stand under is not there.' }]);
+  return place;
+}
+
+export function pageTypeByKey(installation: Installation, key: string): CompiledType<PageType> {
+  const type = installation.model.pageTypeByKey(key);
+  if (!type)
+    throw invalidInput([{ path: '/type', code: 'unknown-type', message: `There is no page type "${key}".` }]);
+  return type;
 }

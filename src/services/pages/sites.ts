@@ -11,8 +11,7 @@ import {
   sites,
   type SiteRow,
 } from '../../store/pages';
-import { note } from '../../store/records';
-import type { WriteTransaction } from '../../store/database';
+import { inAct, type Act } from '../records/act';
 import type { Installation } from '../runtime/installation';
 import type { Person } from '../people/people';
 import { ruleViolation, notFound, invalidInput } from '../runtime/refusal';
@@ -48,22 +47,28 @@ export const sitesTold = (installation: Installation): SiteAnswer[] => installat
 
 export const sitesOf = (installation: Installation): SitesAnswer => ({ items: sitesTold(installation) });
 
-/** Does one piece of work on the sites; afterwards everyone sees them as they are, and pages are drawn again. */
-async function work<T>(
+/** Does one act on a site; afterwards everyone sees the sites as they are, and pages are drawn again. */
+async function onSite(
   installation: Installation,
   person: Person,
+  id: Id,
   what: string,
-  act: (tx: WriteTransaction) => Promise<T>,
-): Promise<T> {
-  const { done, all } = await installation.content.write(async (tx) => {
-    const result = await act(tx);
-    await note(tx, installation.now(), person.id, what, null);
-    return { done: result, all: await sites(tx) };
+  work: (act: Act) => Promise<unknown>,
+): Promise<void> {
+  const all = await inAct(installation, person, async (act) => {
+    await act.touchSite(id);
+    await work(act);
+    await act.keep(what);
+    return sites(act.tx);
   });
+  seeSites(installation, all);
+}
+
+/** From here on everyone sees these sites. */
+export function seeSites(installation: Installation, all: readonly SiteRow[]): void {
   installation.sites = all;
   installation.site = all[0] ?? installation.site;
   installation.rendered.renewAll();
-  return done;
 }
 
 export async function addSite(
@@ -79,7 +84,7 @@ export async function addSite(
   ]);
   if (reserved) throw refuse('reserved', reserved);
   const uuid = newId();
-  await work(installation, person, 'made a site', async (tx) => {
+  await onSite(installation, person, uuid, 'made a site', async ({ tx }) => {
     const there = await sites(tx);
     if (there.length >= MOST) throw ruleViolation(`An installation holds at most ${MOST} sites.`);
     if (there.some((site) => site.base === base)) throw refuse('taken', 'Another site begins there.');
@@ -118,7 +123,7 @@ export async function changeSite(
   { label }: SitePatch,
 ): Promise<SiteAnswer> {
   const site = need(installation, id);
-  await work(installation, person, 'changed a site', (tx) =>
+  await onSite(installation, person, id, 'changed a site', ({ tx }) =>
     changeSiteRow(tx, site.id, { label: label?.trim() || site.label, base: site.base }),
   );
   return answer(need(installation, id));
@@ -128,7 +133,7 @@ export async function changeSite(
 export async function removeSite(installation: Installation, person: Person, id: Id): Promise<void> {
   const site = need(installation, id);
   if (site.id === installation.site.id) throw ruleViolation('The first site stays.');
-  await work(installation, person, 'took a site away', async (tx) => {
+  await onSite(installation, person, id, 'took a site away', async ({ tx }) => {
     const pages = await pagesInSite(tx, site.id);
     if (pages > 0)
       throw ruleViolation(

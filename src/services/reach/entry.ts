@@ -1,3 +1,4 @@
+import { referrers } from '../../store/refs';
 import { referencesInLocalized } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -15,7 +16,7 @@ import {
 } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
 import { livePages, livePagesByIds } from '../../store/pages';
-import { liveAt, referrers } from '../../store/records';
+import { liveAt } from '../../store/records';
 import { schemeShownBy } from '../categories/pages';
 import { pagesRelated } from '../visitor/company';
 import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from '../entries/addresses';

@@ -1,8 +1,8 @@
+import { referrers } from '../../store/refs';
 import type { ReachLink } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
 import { livePages, livePagesByIds, type LivePage } from '../../store/pages';
-import { referrers } from '../../store/records';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';

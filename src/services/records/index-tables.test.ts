@@ -1,3 +1,5 @@
+import { importModel } from '../model/put-in-force';
+import { importCategories } from '../categories/import';
 import fc from 'fast-check';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { wideDocument } from '../../../tests/wide-model';
@@ -14,11 +16,10 @@ import { parseCondition, parseRule } from '../../core/mapping/rule/parse-rule';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { withComputed } from '../../core/model/kinds';
-import { addInBulk } from '../entries/bulk';
-import { addCategory, importCategories } from '../categories/edit';
+import { bringInBulk } from '../entries/bulk';
+import { addCategory } from '../categories/edit';
 import { indexTableIn } from '../runtime/installation';
 import { sourcesOf } from '../listings/sources';
-import { importModel } from '../model/working-copy';
 import { countFacets } from '../../store/queries/facet-query';
 import { countLive, listAmong, listLive } from '../../store/queries/listing-query';
 
@@ -41,19 +42,17 @@ async function put(key: 'species' | 'walk', given: readonly JsonObject[]): Promi
     return read.values;
   });
   kept[key] = values;
-  return small.installation.content.write((tx) =>
-    addInBulk(
-      tx,
-      small.installation,
-      type,
-      values.map((each) => ({
-        values: each,
-        at: NOON - 1000,
-        by: null,
-        stage: 'draft' as const,
-        shown: { starts: NOON - 1000 },
-      })),
-    ),
+  return bringInBulk(
+    small.installation,
+    null,
+    type,
+    values.map((each) => ({
+      values: each,
+      at: NOON - 1000,
+      by: null,
+      stage: 'draft' as const,
+      shown: { starts: NOON - 1000 },
+    })),
   );
 }
 
@@ -67,12 +66,10 @@ beforeAll(async () => {
   });
   await addCategory(small.installation, small.people.architect, scheme, { label: 'Unused', parent: null });
   categories = small.installation.categories.inOrder(scheme).map(({ category }) => category.id);
-  const body = fc
-    .integer({ min: 1, max: 900 })
-    .map((words): Json => ({
-      type: 'doc',
-      content: [{ type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(words).trim() }] }],
-    }));
+  const body = fc.integer({ min: 1, max: 900 }).map((words): Json => ({
+    type: 'doc',
+    content: [{ type: 'paragraph', content: [{ type: 'text', text: 'word '.repeat(words).trim() }] }],
+  }));
   const anySpecies: fc.Arbitrary<JsonObject> = fc.record({
     name: fc.constantFrom('Heron', 'Owl', 'Duck', 'Newt'),
     branch: rarely(fc.constantFrom(...categories)),

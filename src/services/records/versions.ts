@@ -1,11 +1,11 @@
 import type { ShownSpan } from '../../contract/entries';
 import { FOREVER, isLive, makeRoom, stateAt, type Span, type State } from '../../core/content/states';
 import type { Fault } from '../../core/faults';
-import type { WriteTransaction } from '../../store/database';
 import { dropLive, endLive, liveOf, putLive, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Publication } from '../../contract/entries';
 import type { Refusal } from '../runtime/refusal';
 import { invalidInput } from '../runtime/refusal';
+import type { Act } from './act';
 
 /** What every answer about a versioned thing tells of its versions. */
 export interface PublicationState {
@@ -57,47 +57,28 @@ export function spanOf({ from, until }: Publication, now: number): Span {
   return { starts, ends };
 }
 
-/** What became of a record's live versions: those gone, and those that stand now. */
-export interface LiveChange {
-  dropped: number[];
-  versions: LiveVersion[];
-}
-
 /** Lets visitors see a body in a span, making room among the versions there are. */
-export async function goLive(
-  tx: WriteTransaction,
-  record: Pick<KeptRecord, 'id' | 'title' | 'body'>,
-  span: Span,
-  now: number,
-  by: number | null,
-): Promise<LiveChange> {
-  const before = await liveOf(tx, record.id);
-  const { drop, shorten } = makeRoom(before, span, now);
+export async function goLive(act: Act, record: KeptRecord, span: Span): Promise<void> {
+  const { tx, now } = act;
+  await act.touch([record.id]);
+  const { drop, shorten } = makeRoom(await liveOf(tx, record.id), span, now);
   for (const { id } of drop) await dropLive(tx, id);
   for (const { span: version, ends } of shorten) {
     if (ends > version.starts) await endLive(tx, version.id, ends);
     else await dropLive(tx, version.id);
   }
-  await putLive(tx, [{ record: record.id, title: record.title, body: record.body, ...span, at: now, by }]);
-  const versions = await liveOf(tx, record.id);
-  return {
-    dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id),
-    versions,
-  };
+  const { id, title, body } = record;
+  await putLive(tx, [{ record: id, title, body, model: act.model, ...span, at: now, by: act.by }]);
 }
 
 /** Takes everything down: what visitors see ends now, what waits to begin goes. */
-export async function comeDown(tx: WriteTransaction, record: number, now: number): Promise<LiveChange> {
-  const before = await liveOf(tx, record);
-  for (const version of before) {
+export async function comeDown(act: Act, record: number): Promise<void> {
+  const { tx, now } = act;
+  await act.touch([record]);
+  for (const version of await liveOf(tx, record)) {
     if (isLive(version, now) && version.starts < now) await endLive(tx, version.id, now);
     else if (version.starts >= now) await dropLive(tx, version.id);
   }
-  const versions = await liveOf(tx, record);
-  return {
-    dropped: before.filter(({ id }) => !versions.some((version) => version.id === id)).map(({ id }) => id),
-    versions,
-  };
 }
 
 /** Holds a change against the revision it was made from. */

@@ -1,14 +1,18 @@
+import { importModel } from '../model/put-in-force';
+import { placedPages, placementCounts, typeReach } from '../model/figures';
+import { addListing, publishListing } from '../listings/write';
+import { addMedia, changeMedium } from '../media/uploads';
+import { mediaFile } from '../media/renditions';
+import { entryReach } from '../entries/reach';
 import sharp from 'sharp';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { wideDocument } from '../../../tests/wide-model';
 import type { JsonObject } from '../../core/json';
 import { addCategory } from '../categories/edit';
-import { addEntry, changeEntry, entry, entryReach, publishEntry, withdrawEntry } from '../entries/write';
+import { addEntry, changeEntry, entry, publishEntry, withdrawEntry } from '../entries/write';
 import { findEntries, knownByIds } from '../entries/find';
 import { importEntries } from '../entries/import';
-import { addListing, publishListing } from '../listings/listings';
-import { addMedia, changeMedium, mediaFile, mediaList } from '../media/library';
-import { importModel, placedPages, placementCounts, typeReach } from '../model/working-copy';
+import { mediaList } from '../media/library';
 import { addPage, changePage, page, publishPage } from '../pages/write';
 import { pagePreview, visit } from '../visitor/gather';
 

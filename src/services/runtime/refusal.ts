@@ -7,7 +7,7 @@ export class Refusal extends Error {
     readonly status: number,
     readonly title: string,
     readonly faults: readonly Fault[] = [],
-    readonly extra: JsonObject = {},
+    readonly extra: object = {},
   ) {
     super(title);
   }
@@ -22,7 +22,7 @@ export const invalidInput = (faults: readonly Fault[]) =>
 export const ruleViolation = (title: string, faults: readonly Fault[] = []) =>
   new Refusal(422, title, faults);
 /** Somebody changed it since it was read; both versions are told. */
-export const changedSince = (current: JsonObject, yours: JsonObject) =>
+export const changedSince = (current: object, yours: JsonObject) =>
   new Refusal(
     412,
     'Somebody else changed this since you opened it. Nothing of yours is lost: compare, then keep it again.',

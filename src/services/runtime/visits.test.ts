@@ -1,10 +1,11 @@
+import { applyWorking } from '../model/put-in-force';
+import { entries } from '../entries/table';
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
-import { entries } from '../entries/write';
 import { tryListing } from '../listings/trials';
 import { addPage, changePage, publishPage } from '../pages/write';
 import { visit } from '../visitor/gather';
 import { countVisit, keepVisits, VISITS_FRESH } from './visits';
-import { applyWorking, keepWorking } from '../model/working-copy';
+import { keepWorking } from '../model/working-copy';
 import type { JsonObject } from '../../core/json';
 
 let small: SmallInstallation;

@@ -1,3 +1,6 @@
+import { beginWith } from '../model/put-in-force';
+import { addListing, publishListing } from '../listings/write';
+import { addMedia, changeMedium } from '../media/uploads';
 import sharp from 'sharp';
 import { parseLocalized } from '../../core/content/localized-values';
 import { dayAt } from '../../core/content/day';
@@ -12,13 +15,10 @@ import { FOLDERS } from '../../core/model/media-type';
 import type { Role } from '../../core/roles';
 import { putSetting } from '../../store/settings';
 import { addVisits } from '../../store/visits';
-import { addInBulk, type BulkEntry } from '../entries/bulk';
+import { bringInBulk, type BulkEntry } from '../entries/bulk';
 import { addCategory, changeCategory } from '../categories/edit';
 import { today, type Installation } from '../runtime/installation';
-import { addListing, publishListing } from '../listings/listings';
-import { addMedia, changeMedium } from '../media/library';
 import { addSite } from '../pages/sites';
-import { beginWith } from '../model/working-copy';
 import { addPage, changePage, publishPage } from '../pages/write';
 import { addPerson, type Person } from '../people/people';
 import { SampleNames } from './names';
@@ -250,7 +250,7 @@ export async function fillWithSample(installation: Installation, sample: Sample)
         (writers[i % Math.max(1, writers.length)] ?? architect).id,
       ),
     );
-    const ids = await installation.content.write((tx) => addInBulk(tx, installation, type, entries));
+    const ids = await bringInBulk(installation, null, type, entries);
     const title = type.field(type.definition.title)?.key ?? '';
     written.forEach((each, i) => names.entries.set(String(each[title]), ids[i] ?? ''));
   }

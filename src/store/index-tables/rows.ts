@@ -4,16 +4,8 @@ import { isLive, type Span, type Stage } from '../../core/content/states';
 import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { fieldGroup, kindOf, withComputed, type Kind, type KindName } from '../../core/model/kinds';
-import type { Bind, WriteTransaction } from '../database';
-import {
-  LANGUAGE,
-  languageId,
-  rowKey,
-  sideNumber,
-  type IndexedField,
-  type IndexTable,
-  type Side,
-} from './shape';
+import type { Bind, Reader, WriteTransaction } from '../database';
+import { LANGUAGE, languageId, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
 import type { KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -105,12 +97,12 @@ async function putRows(
     ];
   });
   await tx.insertMany(indexTable[side], columns, full, 'INSERT OR REPLACE');
-  await tx.run('DELETE FROM many WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [
+  await tx.run('DELETE FROM multi_values WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [
     sideNumber[side],
     JSON.stringify(rows.map(({ key }) => key)),
   ]);
   if (many.length > 0)
-    await tx.insertMany('many', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
+    await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
 /** The two spans that tell a state for good: the one now or last over, and the one to come. */
@@ -209,15 +201,27 @@ export async function putLiveRows(
   );
 }
 
-/** Takes rows out of a side of a sheet. */
-export async function dropRows(
-  tx: WriteTransaction,
-  side: Side,
+/** Which versions of some entries (pages, media) lie on the visitors' side, and until when each is told to be seen. */
+export const liveRowsOf = (
+  reader: Reader,
   indexTable: IndexTable,
-  keys: readonly number[],
+  entries: readonly number[],
+): Promise<{ version: number; until: number }[]> =>
+  reader.all(
+    `SELECT version, live_until AS until FROM ${indexTable.live} WHERE entry IN (SELECT value FROM json_each($1))`,
+    [JSON.stringify(entries)],
+  );
+
+/** Takes versions out of the visitors' side. */
+export async function dropLiveRows(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  versions: readonly number[],
 ): Promise<void> {
-  for (const key of keys) {
-    await tx.run(`DELETE FROM ${indexTable[side]} WHERE ${rowKey[side]} = $1`, [key]);
-    await tx.run('DELETE FROM many WHERE row = $1 AND side = $2', [key, sideNumber[side]]);
-  }
+  const given = [JSON.stringify(versions)];
+  await tx.run(`DELETE FROM ${indexTable.live} WHERE version IN (SELECT value FROM json_each($1))`, given);
+  await tx.run(
+    `DELETE FROM multi_values WHERE side = ${sideNumber.live} AND row IN (SELECT value FROM json_each($1))`,
+    given,
+  );
 }

@@ -28,7 +28,7 @@ export interface IndexedField {
   columns: { name: string; affinity: string }[];
 }
 
-/** What stands in `many` for a field, for the languages in which something of a row is said. */
+/** What stands in `multi_values` for a field, for the languages in which something of a row is said. */
 export const LANGUAGE = 'language';
 export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
 

@@ -166,7 +166,7 @@ export async function reindexTables(
         if (kept && sameJson(kept.columns, field.columns)) continue;
         for (const index of indexNames(table, field)) await tx.run(`DROP INDEX IF EXISTS ${index}`);
         for (const { name } of field.columns) await tx.run(`ALTER TABLE ${table} DROP COLUMN ${name}`);
-        await tx.run('DELETE FROM many WHERE field = $1', [field.n]);
+        await tx.run('DELETE FROM multi_values WHERE field = $1', [field.n]);
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldSheet?.fields.get(id);
@@ -222,4 +222,13 @@ export async function indexListing(
 export async function unindexListing(tx: WriteTransaction, listing: number): Promise<void> {
   for (let source = 0; source < listingBounds.sources; source += 1)
     await tx.run(`DROP INDEX IF EXISTS listing_${listing}_${source}`);
+}
+
+/** Takes away every index table, and all else that is derived and kept in tables of its own. */
+export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
+  const tables = await tx.all<{ name: string }>(
+    "SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'sheet_[0-9]*'",
+  );
+  for (const { name } of tables) await tx.run(`DROP TABLE ${name}`);
+  for (const table of ['multi_values', 'refs', 'record_search']) await tx.run(`DELETE FROM ${table}`);
 }

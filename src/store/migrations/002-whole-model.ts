@@ -1,7 +1,5 @@
-import { isJsonObject, type Json, type JsonObject } from '../../core/json';
-import { freshHouseStyle } from '../../core/model/fresh/house-style';
-import { smallWords } from '../../core/model/fresh/start';
 import type { WriteTransaction } from '../database';
+import { isJsonObject, type Json, type JsonObject } from './json';
 
 /**
  * Categories with all that stand below each, media, and the model documents there are brought to the shape that knows
@@ -45,6 +43,66 @@ const statements = [
   `CREATE INDEX media_by_hash ON media (hash)`,
 ];
 
+/** The house style and the words that slugs leave out, as they were when this step was written. */
+const style: JsonObject = {
+  palette: {
+    paper: '#fbfaf5',
+    sheet: '#ffffff',
+    ink: '#1b2a29',
+    soft: '#56635f',
+    accent: '#2f5a52',
+    onAccent: '#ffffff',
+    rule: '#dfdccf',
+  },
+  dark: {
+    paper: '#141a19',
+    sheet: '#1d2523',
+    ink: '#eceee8',
+    soft: '#a9b5b0',
+    accent: '#8fc7b8',
+    onAccent: '#10201c',
+    rule: '#36423f',
+  },
+  type: { base: 17, scale: 1.25, headings: 'reading', text: 'reading' },
+  space: 24,
+  corners: 0,
+  textStyles: [
+    { key: 'lead', label: 'Lead', size: 1.2, weight: 400, colour: 'ink', face: 'reading' },
+    { key: 'note', label: 'Note', size: 0.9, weight: 400, colour: 'soft', face: 'plain' },
+  ],
+  variants: [
+    { key: 'quiet', label: 'Quiet', ground: 'none', frame: 'none', width: 'text', room: 0 },
+    { key: 'tinted', label: 'Tinted', ground: 'tint', frame: 'none', width: 'wide', room: 1 },
+    { key: 'framed', label: 'Framed', ground: 'sheet', frame: 'line', width: 'text', room: 1 },
+    { key: 'wide', label: 'Wide', ground: 'none', frame: 'none', width: 'full', room: 0 },
+  ],
+};
+const smallWords: JsonObject = {
+  en: ['a', 'an', 'and', 'at', 'by', 'for', 'in', 'of', 'on', 'or', 'the', 'to', 'with'],
+  fr: [
+    'a',
+    'au',
+    'aux',
+    'avec',
+    'd',
+    'de',
+    'des',
+    'du',
+    'en',
+    'et',
+    'l',
+    'la',
+    'le',
+    'les',
+    'ou',
+    'par',
+    'pour',
+    'sur',
+    'un',
+    'une',
+  ],
+};
+
 const list = (value: Json | undefined): JsonObject[] =>
   Array.isArray(value) ? value.filter(isJsonObject) : [];
 
@@ -52,7 +110,6 @@ const list = (value: Json | undefined): JsonObject[] =>
 export function wholeDocument(document: JsonObject): JsonObject {
   if ('blockTypes' in document) return document;
   const slug = (title: Json | undefined): JsonObject => ({ from: title ?? '', drop: smallWords, atMost: 60 });
-  const style = freshHouseStyle() as unknown as JsonObject;
   return {
     ...document,
     houseStyle: { ...style, ...(isJsonObject(document.houseStyle) ? document.houseStyle : {}) },

@@ -1,17 +1,7 @@
-import { FOREVER } from '../../core/content/states';
-import { possibleSources } from '../../core/mapping/rule/sources';
-import { CompiledModel } from '../../core/model/compile';
-import { MEDIA, mediumFields, valuesOfFile } from '../../core/model/media-type';
 import type { WriteTransaction } from '../database';
-import type { FileRow } from '../media';
-import { modelInForce } from '../model';
-import { makeRecords, putLive } from '../records';
-import { putLiveRows } from '../index-tables/rows';
-import { indexTableOf } from '../index-tables/shape';
-import { reindexTables, indexedTypesIn } from '../index-tables/tables';
-import { KeyMap } from '../key-map';
+import { deriveAgain } from './derive-again';
 
-/** Media are records as entries and pages are, with what is said of them in versions and in a sheet, so that they can be listed. */
+/** Media are records as entries and pages are, with what is said of them in versions, so that they can be listed. */
 export const mediaRecords = {
   name: '006-media-records',
   async up(tx: WriteTransaction): Promise<void> {
@@ -20,9 +10,10 @@ export const mediaRecords = {
       record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, sort TEXT NOT NULL CHECK (sort IN ('picture', 'document', 'sound', 'film')),
       file TEXT NOT NULL, mime TEXT NOT NULL, bytes INTEGER NOT NULL, width INTEGER, height INTEGER, hash TEXT NOT NULL)`);
     await tx.run('CREATE INDEX media_files_by_hash ON media_files (hash)');
-    const model = await modelInForce(tx);
-    if (model) await moveMedia(tx, new CompiledModel(model.document, model.number));
+    const media = await tx.all<OldMedium>('SELECT * FROM media WHERE binned_at IS NULL ORDER BY id');
+    for (const medium of media) await moveMedium(tx, medium);
     await tx.run('DROP TABLE media');
+    await deriveAgain(tx);
   },
 };
 
@@ -36,99 +27,72 @@ async function letMediaBeRecords(tx: WriteTransaction): Promise<void> {
   await tx.run('PRAGMA writable_schema = RESET');
 }
 
-interface OldMedium extends FileRow {
+type Sort = 'picture' | 'document' | 'sound' | 'film';
+
+interface OldMedium {
   uuid: string;
+  sort: Sort;
   label: string;
   alt: string;
-  at: number;
-  by: number | null;
+  file: string;
+  mime: string;
+  bytes: number;
+  width: number | null;
+  height: number | null;
+  hash: string;
+  made_at: number;
+  made_by: number | null;
 }
 
-async function moveMedia(tx: WriteTransaction, model: CompiledModel): Promise<void> {
-  const keyMap = await KeyMap.load(tx);
-  await keyMap.extend(tx, model.document);
-  const after = indexedTypesIn(model);
-  await reindexTables(
-    tx,
-    { ...after, types: possibleSources(model).filter(({ id }) => id !== MEDIA) },
-    after,
-    keyMap,
+/** The ids that the shape of media had in every model when this step was written. */
+const id = (n: number): string => `00000000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;
+const MEDIA = id(1);
+const field = {
+  name: id(16),
+  alt: id(17),
+  sort: id(18),
+  file: id(20),
+  width: id(21),
+  height: id(22),
+  size: id(23),
+  added: id(24),
+};
+const choice: Record<Sort, string> = { picture: id(32), document: id(33), sound: id(34), film: id(35) };
+const FOREVER = Date.UTC(9999, 11, 31);
+
+async function moveMedium(tx: WriteTransaction, medium: OldMedium): Promise<void> {
+  const { uuid, sort, label, alt, file, mime, bytes, width, height, hash, made_at: at, made_by: by } = medium;
+  const values = {
+    [field.name]: label,
+    ...(alt ? { [field.alt]: alt } : {}),
+    [field.sort]: choice[sort],
+    [field.file]: { media: uuid },
+    [field.size]: Math.max(1, Math.round(bytes / 1000)),
+    [field.added]: new Date(at).toISOString().slice(0, 10),
+    ...(width === null ? {} : { [field.width]: width }),
+    ...(height === null ? {} : { [field.height]: height }),
+  };
+  const body = JSON.stringify({ values });
+  await tx.run('INSERT OR IGNORE INTO ids (n, uuid) SELECT coalesce(max(n), 0) + 1, $1 FROM ids', [MEDIA]);
+  const record = await tx.run(
+    "INSERT INTO records (uuid, sort, type, made_at, made_by) SELECT $1, 'medium', n, $2, $3 FROM ids WHERE uuid = $4",
+    [uuid, at, by, MEDIA],
   );
-  const media = (
-    await tx.all<OldMedium>(
-      'SELECT uuid, sort, label, alt, file, mime, bytes, width, height, hash, made_at AS at, made_by AS by FROM media WHERE binned_at IS NULL ORDER BY id',
-    )
-  ).map((medium) => {
-    const facts = valuesOfFile({
-      media: medium.uuid,
-      sort: medium.sort,
-      width: medium.width,
-      height: medium.height,
-      size: medium.bytes,
-      added: new Date(medium.at).toISOString().slice(0, 10),
-    });
-    const localized = {
-      values: {
-        [mediumFields.name]: medium.label,
-        ...(medium.alt ? { [mediumFields.alt]: medium.alt } : {}),
-        ...facts,
-      },
-    };
-    return { ...medium, localized, body: JSON.stringify(localized), title: medium.label };
-  });
-  const records = await makeRecords(
-    tx,
-    media.map(({ uuid, title, body, at, by }) => ({
-      uuid,
-      sort: 'medium',
-      type: keyMap.of(MEDIA),
-      title,
-      body,
-      faults: 0,
-      at,
-      by,
-    })),
+  await tx.run(
+    "INSERT INTO working (record, revision, stage, title, body, faults, changed_at, changed_by) VALUES ($1, 1, 'draft', $2, $3, 0, $4, $5)",
+    [record, label, body, at, by],
   );
-  const rows = media.map((medium, i) => ({ ...medium, record: records[i] ?? 0 }));
-  await tx.insertMany(
-    'media_files',
-    ['record', 'sort', 'file', 'mime', 'bytes', 'width', 'height', 'hash'],
-    rows.map(({ record, sort, file, mime, bytes, width, height, hash }) => [
-      record,
-      sort,
-      file,
-      mime,
-      bytes,
-      width,
-      height,
-      hash,
-    ]),
+  await tx.run(
+    "INSERT INTO revisions (record, number, title, body, at, person, why) VALUES ($1, 1, $2, $3, $4, $5, 'made')",
+    [record, label, body, at, by],
   );
-  const versions = await putLive(
-    tx,
-    rows.map(({ record, title, body, at, by }) => ({
-      record,
-      title,
-      body,
-      starts: at,
-      ends: FOREVER,
-      at,
-      by,
-    })),
+  await tx.run(
+    'INSERT INTO live (record, starts, ends, title, body, published_at, published_by) VALUES ($1, $2, $3, $4, $5, $2, $6)',
+    [record, at, FOREVER, label, body, by],
   );
-  await putLiveRows(
-    tx,
-    indexTableOf(model.media, keyMap, model.document.locales),
-    keyMap,
-    model.locale,
-    rows.map(({ record, title, localized, at }, i) => ({
-      version: versions[i] ?? 0,
-      entry: record,
-      span: { starts: at, ends: FOREVER },
-      title,
-      published: at,
-      changed: at,
-      localized,
-    })),
+  await tx.run('INSERT INTO record_search (rowid, title) VALUES ($1, $2)', [record, label]);
+  await tx.run(
+    'INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [record, sort, file, mime, bytes, width, height, hash],
   );
 }

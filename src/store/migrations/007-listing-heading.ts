@@ -1,4 +1,4 @@
-import { isJsonObject, type Json, type JsonObject } from '../../core/json';
+import { isJsonObject, type Json, type JsonObject } from './json';
 import type { WriteTransaction } from '../database';
 
 /** The heading over a listing has a setting of its own: what was set of titles, and opened, holds for it too. */

@@ -5,17 +5,12 @@ import { parseModelDocument } from '../../core/formats/model-schema';
 import { newId } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import { checkModel } from '../../core/model/check';
-import { CompiledModel } from '../../core/model/compile';
-import type { ModelDocument } from '../../core/model/document';
 import { Database } from '../database';
 import { contentMigrations, migrate, sessionMigrations } from '../migrate';
-import { makeRecords, putLive } from '../records';
-import { reindexTables } from '../index-tables/tables';
-import { KeyMap } from '../key-map';
 import { begin } from './001-begin';
 import { wholeDocument } from './002-whole-model';
 
-const [type, page, name, title] = [newId(), newId(), newId(), newId()];
+const [type, page, name, title, picture] = [newId(), newId(), newId(), newId(), newId()];
 
 /** A model as the first version of the product kept it: no blocks, faces as bare mappings, a style of colours only. */
 const first: JsonObject = {
@@ -104,58 +99,39 @@ test('a database from the first version comes to the newest, its model whole and
   });
 });
 
-test('listings take lists, and the pages there are lie in sheets', async () => {
+/** The words by which a database of the first versions was filled: a page, a listing of one type, a picture and an entry. */
+const filledOfOld = (): string[] => [
+  `INSERT INTO model_revisions (number, body, at) VALUES (1, '${JSON.stringify(wholeDocument(first))}', 0)`,
+  `INSERT INTO ids (n, uuid) VALUES (1, '${type}'), (2, '${page}'), (3, '${picture}')`,
+  `INSERT INTO records (id, uuid, sort, type, made_at) VALUES (1, '${newId()}', 'page', 2, 5), (2, '${newId()}', 'listing', NULL, 5)`,
+  `INSERT INTO working (record, revision, stage, title, body, faults, changed_at) VALUES
+     (1, 1, 'draft', 'Hall', '{"values":{"${title}":"Hall"}}', 0, 5), (2, 1, 'draft', 'Birds', '{"rule":{"from":"${type}","limit":3}}', 0, 5)`,
+  `INSERT INTO live (record, starts, ends, title, body, published_at) SELECT record, 1, 9, title, body, 5 FROM working`,
+  `INSERT INTO media (id, uuid, sort, label, file, mime, bytes, width, height, alt, hash, revision, made_at) VALUES
+     (3, '${picture}', 'picture', 'Reeds', 'reeds.webp', 'image/webp', 5000, 40, 30, 'Reeds in the wind', 'abc', 1, 86400000)`,
+];
+
+test('listings take lists, media are records, and everything derived is told to be out of date', async () => {
   await inDatabase(async (database) => {
     await migrate(database, contentMigrations.slice(0, 2));
     await database.write(async (tx) => {
-      await tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [
-        JSON.stringify(wholeDocument(first)),
-      ]);
-      const keyMap = await KeyMap.load(tx);
-      await keyMap.know(tx, [type, page, name, title]);
-      const before = new CompiledModel(
-        { ...(wholeDocument(first) as unknown as ModelDocument), pageTypes: [] },
-        1,
-      );
-      await reindexTables(
-        tx,
-        undefined,
-        { types: before.contentTypes, locales: before.document.locales },
-        keyMap,
-      );
-      const at = { faults: 0, at: 5, by: null };
-      const body = JSON.stringify({ rule: { from: type, limit: 3 } });
-      const [home = 0, listing = 0] = await makeRecords(tx, [
-        { uuid: newId(), sort: 'page', type: keyMap.of(page), title: 'Hall', body: '{}', ...at },
-        { uuid: newId(), sort: 'listing', type: null, title: 'Birds', body, ...at },
-      ]);
-      await putLive(tx, [
-        {
-          record: home,
-          starts: 1,
-          ends: 9,
-          title: 'Hall',
-          body: JSON.stringify({ values: { [title]: 'Hall' } }),
-          at: 5,
-          by: null,
-        },
-        { record: listing, starts: 1, ends: 9, title: 'Birds', body, at: 5, by: null },
-      ]);
-      await tx.run(`CREATE INDEX listing_${listing} ON sheet_${keyMap.of(type)}_live (entry)`);
+      for (const statement of filledOfOld()) await tx.run(statement);
     });
     await migrate(database, contentMigrations);
     expect(
       await database.all("SELECT json_extract(body, '$.rule.from[0]') AS of FROM live WHERE title = 'Birds'"),
     ).toEqual([{ of: type }]);
-    const keyMap = await KeyMap.load(database);
-    expect(
-      await database.all(
-        `SELECT entry, live_from, live_until, f${keyMap.of(title)} AS title FROM sheet_${keyMap.of(page)}_live`,
-      ),
-    ).toEqual([{ entry: 1, live_from: 1, live_until: 9, title: 'Hall' }]);
-    expect(await database.all("SELECT name FROM sqlite_master WHERE name GLOB 'listing_[0-9]*'")).toEqual([
-      { name: 'listing_2_0' },
+    const [medium] = await database.all<{ body: string; starts: number; width: number }>(
+      'SELECT l.body, l.starts, f.width FROM media_files f JOIN live l ON l.record = f.record',
+    );
+    expect(medium).toMatchObject({ starts: 86_400_000, width: 40 });
+    expect(Object.values((JSON.parse(medium?.body ?? '') as { values: JsonObject }).values)).toEqual(
+      expect.arrayContaining(['Reeds', 'Reeds in the wind', '1970-01-02', 5, 40, 30, { media: picture }]),
+    );
+    expect(await database.all("SELECT value FROM settings WHERE key = 'derived'")).toEqual([
+      { value: 'stale' },
     ]);
+    expect(await database.all('SELECT DISTINCT model FROM working')).toEqual([{ model: 1 }]);
   });
 });
 

@@ -87,7 +87,7 @@ function linkedSql(
     .join(' UNION ALL ');
   const plus = leading === 'filter' ? '' : '+';
   if (found.many)
-    return `${not}${plus}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${entries}))`;
+    return `${not}${plus}s.${rowKey[side]} IN (SELECT row FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${entries}))`;
   return `${not}(s.${found.value} IS NOT NULL AND ${plus}s.${found.value} IN (${entries}))`;
 }
 
@@ -111,11 +111,11 @@ function testSql(
     `SELECT descendant FROM closure WHERE ancestor IN ${binds.list(values)}`;
   if (found.many) {
     const has = (values: readonly Bind[]) =>
-      `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN ${binds.list(values)})`;
+      `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN ${binds.list(values)})`;
     // Only what stands in the SQL may be bound.
     const each = () => wanted.map((one) => has([one])).join(' AND ');
     if (is === 'under')
-      return `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${branch(wanted)}))`;
+      return `${leading === 'filter' ? '' : '+'}s.${rowKey[side]} IN (SELECT row FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${found.n} AND value IN (${branch(wanted)}))`;
     if (is === 'oneOf') return has(wanted);
     if (is === 'noneOf') return `NOT ${has(wanted)}`;
     if (is === 'allOf') return `(${column} IS NOT NULL AND ${each()})`;

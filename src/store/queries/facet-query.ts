@@ -32,7 +32,7 @@ export async function countFacets(
     );
     const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
     if (found.many) {
-      const named = `JOIN many m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
+      const named = `JOIN multi_values m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
       if (!categories)
         return [
           `SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${indexTable.live} s ${named} WHERE ${narrowed} GROUP BY m.value`,

@@ -48,7 +48,7 @@ export function metadataSql(
   if ('language' in test) {
     if (test.language === 'here') return '0';
     if (test.language.includes(indexTable.locale)) return '1';
-    return `${plus}s.${rowKey[side]} IN (SELECT row FROM many WHERE side = ${sideNumber[side]} AND field = ${binds.add(keyMap.find(LANGUAGE))} AND value IN ${binds.list(test.language.map((locale) => keyMap.find(languageId(locale))))})`;
+    return `${plus}s.${rowKey[side]} IN (SELECT row FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${binds.add(keyMap.find(LANGUAGE))} AND value IN ${binds.list(test.language.map((locale) => keyMap.find(languageId(locale))))})`;
   }
   // Whatever visitors see is published for them.
   if (side === 'live') return test.state.includes('published') ? '1' : '0';

@@ -28,14 +28,14 @@ export async function relatedTo(
     columns
       .map(({ field, column, many }) =>
         many
-          ? `SELECT s.entry, m.value FROM ${indexTable} s CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.row = s.version WHERE ${where}`
+          ? `SELECT s.entry, m.value FROM ${indexTable} s CROSS JOIN multi_values m ON m.side = 1 AND m.field = ${field} AND m.row = s.version WHERE ${where}`
           : `SELECT s.entry, s.${column} AS value FROM ${indexTable} s WHERE s.${column} IS NOT NULL AND ${where}`,
       )
       .join(' UNION ');
   const among = columns
     .map(({ field, column, many }) =>
       many
-        ? `SELECT s.entry, o.value FROM own o CROSS JOIN many m ON m.side = 1 AND m.field = ${field} AND m.value = o.value CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
+        ? `SELECT s.entry, o.value FROM own o CROSS JOIN multi_values m ON m.side = 1 AND m.field = ${field} AND m.value = o.value CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
         : `SELECT s.entry, o.value FROM own o CROSS JOIN ${indexTable} s ON s.${column} = o.value AND s.live_from <= $2 AND s.live_until > $2`,
     )
     .join(' UNION ');
@@ -67,7 +67,7 @@ export const standingInAny = (
 ): Promise<{ entry: number; uuid: string }[]> => {
   const found = columns.map(({ field, column, many }) =>
     many
-      ? `SELECT s.entry FROM many m CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2 WHERE m.side = 1 AND m.field = ${field} AND m.value IN (SELECT value FROM json_each($1))`
+      ? `SELECT s.entry FROM multi_values m CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2 WHERE m.side = 1 AND m.field = ${field} AND m.value IN (SELECT value FROM json_each($1))`
       : `SELECT s.entry FROM ${indexTable} s WHERE s.${column} IN (SELECT value FROM json_each($1)) AND s.live_from <= $2 AND s.live_until > $2`,
   );
   return columns.length === 0 || categories.length === 0

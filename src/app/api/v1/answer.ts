@@ -1,9 +1,10 @@
+import { sharedInstallation } from '../../../services/runtime/open';
+import { mediaBounds } from '../../../services/media/files';
 import { inputBounds, parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
-import { sharedInstallation, type Installation } from '../../../services/runtime/installation';
-import { mediaBounds } from '../../../services/media/library';
+import { type Installation } from '../../../services/runtime/installation';
 import { personByToken, type Person } from '../../../services/people/people';
 import { Refusal } from '../../../services/runtime/refusal';
 import { readBytes } from '../../read-bytes';

@@ -1,3 +1,4 @@
+import { importModel } from '../../../services/model/put-in-force';
 import type { ClassConstructor } from 'class-transformer';
 import { callsTo, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
@@ -5,7 +6,6 @@ import { wideDocument } from '../../../../tests/wide-model';
 import { operations, type Operation } from '../../../contract/operations';
 import { parseInput } from '../../../contract/parse-input';
 import type { OperationName } from '../../../contract/routes';
-import { importModel } from '../../../services/model/working-copy';
 
 let small: SmallInstallation;
 let call: Call;

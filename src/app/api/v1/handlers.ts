@@ -1,19 +1,17 @@
+import { applyWorking, model } from '../../../services/model/put-in-force';
+import { changeSheet } from '../../../services/model/change-sheet';
+import { fieldNumbers, placedPages, placementCounts, typeFigures, typeReach } from '../../../services/model/figures';
+import { addListing, binListing, changeListing, publishListing } from '../../../services/listings/write';
+import { importCategories } from '../../../services/categories/import';
+import { mergeCategory, removeCategory, splitCategory } from '../../../services/categories/merge';
+import { addMedia, changeMedium } from '../../../services/media/uploads';
+import { entries } from '../../../services/entries/table';
+import { entryReach } from '../../../services/entries/reach';
+import { entryRevisions } from '../../../services/entries/history';
+import { addressFor, homesFor, siteTree, typesUnder } from '../../../services/pages/tree';
 import type { Operation, operations } from '../../../contract/operations';
 import type { Installation } from '../../../services/runtime/installation';
-import {
-  addEntry,
-  binEntry,
-  changeEntry,
-  entries,
-  entry,
-  entryReach,
-  entryRevisions,
-  publishEntry,
-  restoreEntry,
-  returnEntry,
-  submitEntry,
-  withdrawEntry,
-} from '../../../services/entries/write';
+import { addEntry, binEntry, changeEntry, entry, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries/write';
 import { findEntries, knownByIds } from '../../../services/entries/find';
 import { importEntries } from '../../../services/entries/import';
 import { goTo } from '../../../services/overview/go-to';
@@ -23,59 +21,15 @@ import {
   tryListingFigures,
   tryListingGaps,
 } from '../../../services/listings/trials';
-import {
-  addListing,
-  binListing,
-  changeListing,
-  listing,
-  listings,
-  publishListing,
-} from '../../../services/listings/listings';
-import {
-  applyWorking,
-  changeSheet,
-  dropWorking,
-  fieldNumbers,
-  keepWorking,
-  model,
-  placedPages,
-  placementCounts,
-  tryModel,
-  typeFigures,
-  typeReach,
-  working,
-} from '../../../services/model/working-copy';
-import {
-  addCategory,
-  categoriesOf,
-  categoryCounts,
-  changeCategory,
-  importCategories,
-  mergeCategory,
-  moveCategory,
-  removeCategory,
-  sortCategories,
-  splitCategory,
-  schemeReach,
-} from '../../../services/categories/edit';
+import { listing, listings } from '../../../services/listings/listings';
+import { dropWorking, keepWorking, tryModel, working } from '../../../services/model/working-copy';
+import { addCategory, categoriesOf, categoryCounts, changeCategory, moveCategory, sortCategories, schemeReach } from '../../../services/categories/edit';
 import { addSite, changeSite, removeSite, sitesOf } from '../../../services/pages/sites';
-import { addMedia, changeMedium, medium, mediaList, mediumReach } from '../../../services/media/library';
+import { medium, mediaList, mediumReach } from '../../../services/media/library';
 import { shownOn } from '../../../services/entries/shown-on';
 import { starters } from '../../../services/model/starters';
 import { overview } from '../../../services/overview/overview';
-import {
-  addPage,
-  addressFor,
-  binPage,
-  changePage,
-  homesFor,
-  movePage,
-  page,
-  publishPage,
-  siteTree,
-  typesUnder,
-  withdrawPage,
-} from '../../../services/pages/write';
+import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from '../../../services/pages/write';
 import { seenPage } from '../../../services/visitor/seen';
 import { pagePreview } from '../../../services/visitor/gather';
 import {

@@ -1,9 +1,9 @@
+import { importModel } from '../../../services/model/put-in-force';
 import sharp from 'sharp';
 import { callsTo, faultPaths as paths, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import type { JsonObject } from '../../../core/json';
-import { importModel } from '../../../services/model/working-copy';
 
 let small: SmallInstallation;
 let call: Call;

@@ -1,5 +1,5 @@
+import { model } from '../../../services/model/put-in-force';
 import type { ReactElement, ReactNode } from 'react';
-import { model } from '../../../services/model/working-copy';
 import { overview } from '../../../services/overview/overview';
 import { personAnswer } from '../../../services/people/people';
 import { ModelProvider } from '../../../ui/model-in-force';

@@ -1,7 +1,7 @@
+import { sharedInstallation } from '../../../services/runtime/open';
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { sharedInstallation } from '../../../services/runtime/installation';
 import { isNew } from '../../../services/people/people';
 import { Plain } from '../../../ui/plain';
 import { SignInForm } from './sign-in-form';

@@ -1,5 +1,5 @@
+import { sharedInstallation } from '../../../../services/runtime/open';
 import { openApi } from '../../../../contract/openapi';
-import { sharedInstallation } from '../../../../services/runtime/installation';
 
 export const dynamic = 'force-dynamic';
 

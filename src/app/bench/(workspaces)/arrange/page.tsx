@@ -1,6 +1,6 @@
+import { siteTree } from '../../../../services/pages/tree';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { siteTree } from '../../../../services/pages/write';
 import { signedIn } from '../../signed-in';
 import { NoPages } from './no-pages';
 

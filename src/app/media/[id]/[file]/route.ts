@@ -1,5 +1,5 @@
-import { sharedInstallation } from '../../../../services/runtime/installation';
-import { mediaFile } from '../../../../services/media/library';
+import { sharedInstallation } from '../../../../services/runtime/open';
+import { mediaFile } from '../../../../services/media/renditions';
 
 export const dynamic = 'force-dynamic';
 

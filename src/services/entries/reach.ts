@@ -1,0 +1,66 @@
+import type { ReachAnswer } from '../../contract/entries';
+import type { Id } from '../../core/ids';
+import type { EntryChange } from '../../core/site/reach';
+import { placeAmong } from '../../store/queries/listing-query';
+import { liveOf, recordByUuid } from '../../store/records';
+import { referrers } from '../../store/refs';
+import { listingsInForce } from '../listings/in-force';
+import { withLeadingEntries } from '../listings/leading';
+import { sourcesOf } from '../listings/sources';
+import { reachOfEntry } from '../reach/entry';
+import { distinctPages, pageLink } from '../reach/pages';
+import { entryBody } from '../records/bodies';
+import type { Installation } from '../runtime/installation';
+import { pagesBeside } from '../visitor/company';
+import { needEntry, seenOf, typeOfEntry } from './answer';
+
+/** Where an entry shows now, and the pages that would differ if its working version were published. */
+export async function entryReach(installation: Installation, id: Id): Promise<ReachAnswer> {
+  const record = await needEntry(installation.content, id);
+  const type = typeOfEntry(installation, record);
+  const before = seenOf(await liveOf(installation.content, record.id), installation.now());
+  const change: EntryChange = { id, type: type.id, before, after: entryBody(record.body) };
+  const listings = (await listingsInForce(installation.content, installation)).filter(({ rule }) =>
+    rule.from.includes(type.id),
+  );
+  const goesTo: ReachAnswer['goesTo'] = [];
+  for (const listing of listings) {
+    const kept = await recordByUuid(installation.content, listing.id, 'listing');
+    const place = await placeAmong(
+      installation.content,
+      await sourcesOf(
+        installation.content,
+        installation,
+        await withLeadingEntries(installation.content, installation, listing.rule),
+      ),
+      { id, record: record.id },
+    );
+    if (kept && place !== undefined)
+      goesTo.push({
+        sort: 'listing',
+        id: listing.id,
+        label: kept.title,
+        detail:
+          listing.rule.limit !== 'all' && place > listing.rule.limit
+            ? `${ordinal(place)}, past the ${listing.rule.limit} it shows`
+            : ordinal(place),
+      });
+  }
+  for (const { source, sort, title, uuid } of await referrers(installation.content, id, 0))
+    if (source !== record.id && (sort === 'entry' || sort === 'page'))
+      goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
+  return {
+    goesTo: distinctLinks(goesTo),
+    pages: distinctPages([
+      ...(await reachOfEntry(installation.content, installation, id, change)),
+      ...(await pagesBeside(installation.content, installation, type, { id, record: record.id })),
+    ]).map(pageLink),
+  };
+}
+
+const distinctLinks = (links: ReachAnswer['goesTo']): ReachAnswer['goesTo'] => [
+  ...new Map(links.map((link) => [link.id, link])).values(),
+];
+
+const ordinal = (n: number): string =>
+  `${n}${{ one: 'st', two: 'nd', few: 'rd', other: 'th', zero: 'th', many: 'th' }[new Intl.PluralRules('en', { type: 'ordinal' }).select(n)]}`;

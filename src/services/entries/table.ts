@@ -1,0 +1,142 @@
+import type { EntriesAnswer, EntriesQuery } from '../../contract/entries';
+import { referencesIn, serializeValues } from '../../core/content/values';
+import type { Json } from '../../core/json';
+import { everyEntry } from '../../core/mapping/rule/listing-rule';
+import { parseCondition } from '../../core/mapping/rule/parse-rule';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
+import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../../store/queries/table-query';
+import { spansOfMany } from '../../store/records';
+import { entryBody } from '../records/bodies';
+import { knownOf, namesIn } from '../records/known';
+import { publicationStateBy } from '../records/versions';
+import { indexTableIn, today, type Installation } from '../runtime/installation';
+import { invalidInput } from '../runtime/refusal';
+import { shownCondition } from './shown-on';
+
+function cursorFrom(text: string | undefined): Cursor | undefined {
+  if (text === undefined) return undefined;
+  try {
+    const read: unknown = JSON.parse(Buffer.from(text, 'base64url').toString());
+    if (
+      Array.isArray(read) &&
+      read.length === 2 &&
+      (read[0] === null || typeof read[0] === 'string' || typeof read[0] === 'number') &&
+      typeof read[1] === 'number'
+    )
+      return { value: read[0], entry: read[1] };
+  } catch {
+    // Told below, like any other cursor that was not given out here.
+  }
+  throw invalidInput([
+    { path: '/cursor', code: 'cursor', message: 'This is no cursor that was given out here.' },
+  ]);
+}
+
+function questionFrom(
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  query: EntriesQuery,
+): TableQuestion {
+  const { sort = 'title', limit = 50 } = query;
+  const key = sort.replace(/^-/, '');
+  const column =
+    key === 'title' || key === 'changed'
+      ? undefined
+      : indexTableIn(installation, type).fields.get(type.fieldByKey(key)?.id ?? '');
+  if (key !== 'title' && key !== 'changed' && (!column?.sort || !column.field.indexed))
+    throw invalidInput([
+      { path: '/sort', code: 'sort', message: `${type.definition.plural} cannot be sorted by "${key}".` },
+    ]);
+  let where: TableQuestion['where'] = everyEntry;
+  if (query.where !== undefined) {
+    let given: Json;
+    try {
+      given = JSON.parse(query.where) as Json;
+    } catch {
+      throw invalidInput([{ path: '/where', code: 'json', message: 'The condition is not JSON.' }]);
+    }
+    const read = parseCondition(installation.model, type, given, '/where');
+    if (read.faults.length > 0) throw invalidInput(read.faults);
+    where = read.condition;
+  }
+  const after = cursorFrom(query.cursor);
+  return {
+    where,
+    limit,
+    ...(query.state ? { state: query.state } : {}),
+    ...(query.q?.trim() ? { words: query.q } : {}),
+    ...(after ? { after } : {}),
+    sort: {
+      by: column?.sort ? { column: column.sort } : key === 'changed' ? 'changed' : 'title',
+      direction: sort.startsWith('-') ? 'down' : 'up',
+    },
+  };
+}
+
+/** A page of the table of a type's entries. */
+export async function entries(installation: Installation, query: EntriesQuery): Promise<EntriesAnswer> {
+  const type = installation.model.contentTypeByKey(query.type);
+  if (!type)
+    throw invalidInput([
+      { path: '/type', code: 'unknown-type', message: `There is no content type "${query.type}".` },
+    ]);
+  const question = {
+    ...questionFrom(installation, type, query),
+    ...(query.shown
+      ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
+      : {}),
+  };
+  const indexTable = indexTableIn(installation, type);
+  const now = installation.now();
+  const total = await countRows(
+    installation.content,
+    indexTable,
+    installation.keyMap,
+    question,
+    now,
+    today(installation),
+  );
+  const rows = await pageOfRows(
+    installation.content,
+    indexTable,
+    installation.keyMap,
+    question,
+    total,
+    now,
+    today(installation),
+  );
+  const spans = await spansOfMany(
+    installation.content,
+    rows.map((row) => row.entry),
+  );
+  const last = rows.at(-1);
+  const known = await knownOf(
+    installation.content,
+    installation,
+    rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values)),
+  );
+  return {
+    total,
+    names: namesIn(
+      known,
+      rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values)),
+    ),
+    items: rows.map((row) => {
+      const { state, differs } = publicationStateBy(row, spans.get(row.entry) ?? [], now);
+      return {
+        id: row.uuid,
+        revision: row.revision,
+        title: row.title,
+        state,
+        differs,
+        faults: row.faults,
+        values: serializeValues(type.fields, entryBody(row.body).values, installation.model.locale),
+        changedAt: new Date(row.changedAt).toISOString(),
+      };
+    }),
+    ...(last && rows.length === question.limit
+      ? { next: Buffer.from(JSON.stringify([last.key, last.entry])).toString('base64url') }
+      : {}),
+  };
+}

@@ -1,0 +1,77 @@
+import { join } from 'node:path';
+import { fileTypeFromBuffer } from 'file-type/core';
+import sharp from 'sharp';
+import type { MediaSort } from '../../core/content/known';
+import type { Id } from '../../core/ids';
+import type { Installation } from '../runtime/installation';
+import { invalidInput } from '../runtime/refusal';
+
+export const mediaBounds = { bytes: 40 * 1024 * 1024, pixels: 60_000_000 } as const;
+
+/** What may be kept, by what its bytes say it is; the name of a file proves nothing. */
+const accepted: Record<string, { sort: MediaSort; ending: string }> = {
+  'image/jpeg': { sort: 'picture', ending: 'jpg' },
+  'image/png': { sort: 'picture', ending: 'png' },
+  'image/webp': { sort: 'picture', ending: 'webp' },
+  'image/gif': { sort: 'picture', ending: 'gif' },
+  'image/avif': { sort: 'picture', ending: 'avif' },
+  'application/pdf': { sort: 'document', ending: 'pdf' },
+  'audio/mpeg': { sort: 'sound', ending: 'mp3' },
+  'audio/ogg': { sort: 'sound', ending: 'ogg' },
+  'audio/wav': { sort: 'sound', ending: 'wav' },
+  'video/mp4': { sort: 'film', ending: 'mp4' },
+  'video/webm': { sort: 'film', ending: 'webm' },
+};
+
+/** Where the file of a medium lies, and the sizes that were made of it. */
+export const folderOf = (installation: Installation, id: Id) => join(installation.mediaFolder, id);
+
+/** A name that can stand in an address and on any disk: its letters and digits, with the ending its bytes ask for. */
+export const fileName = (name: string, ending: string): string =>
+  `${
+    name
+      .replace(/\.[^.]*$/, '')
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'file'
+  }.${ending}`;
+
+/** What a file is by its bytes; refuses what cannot be kept. */
+export async function sniffed(
+  bytes: Buffer,
+): Promise<{ sort: MediaSort; mime: string; ending: string; width: number | null; height: number | null }> {
+  const found = await fileTypeFromBuffer(bytes);
+  const kept = found && accepted[found.mime];
+  if (!found || !kept)
+    throw invalidInput([
+      {
+        path: '',
+        code: 'sort',
+        message:
+          'This is no picture, PDF, sound or film that can be kept. Pictures may be JPEG, PNG, WebP, GIF or AVIF.',
+      },
+    ]);
+  if (kept.sort !== 'picture') return { ...kept, mime: found.mime, width: null, height: null };
+  try {
+    const {
+      width = 0,
+      height = 0,
+      autoOrient,
+    } = await sharp(bytes, { limitInputPixels: mediaBounds.pixels }).metadata();
+    return {
+      ...kept,
+      mime: found.mime,
+      width: autoOrient?.width ?? width,
+      height: autoOrient?.height ?? height,
+    };
+  } catch {
+    throw invalidInput([
+      {
+        path: '',
+        code: 'picture',
+        message: `This picture cannot be read, or has more than ${mediaBounds.pixels / 1e6} million pixels.`,
+      },
+    ]);
+  }
+}

@@ -1,0 +1,123 @@
+import { createHash } from 'node:crypto';
+import { mkdir, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { MediaAnswer, MediaPatch, MediaUpload } from '../../contract/media';
+import {
+  localizedFaults,
+  parseLocalized,
+  referencesInLocalized,
+  type LocalizedValues,
+} from '../../core/content/localized-values';
+import { FOREVER } from '../../core/content/states';
+import { newId, type Id } from '../../core/ids';
+import { FOLDERS, mediumFields, valuesOfFile } from '../../core/model/media-type';
+import { mediaByHash, mediumValues, putFile, type FileRow } from '../../store/media';
+import { recordById } from '../../store/records';
+import type { Person } from '../people/people';
+import { reachOfEntry } from '../reach/entry';
+import { inAct, SAVED, type Act } from '../records/act';
+import { knownOf } from '../records/known';
+import { expectThere } from '../records/references';
+import { goLive } from '../records/versions';
+import { addRecords, changeRecord } from '../records/working';
+import { today, type Installation } from '../runtime/installation';
+import { changedSince, invalidInput, notFound, Refusal } from '../runtime/refusal';
+import { fileName, folderOf, mediaBounds, sniffed } from './files';
+import { answerMedium, filledIn, medium, needMedium } from './library';
+
+/** Lets everyone see what is said of a medium now. */
+async function show(act: Act, record: number): Promise<void> {
+  const kept = await recordById(act.tx, record);
+  if (!kept) throw notFound('medium');
+  await goLive(act, kept, { starts: act.now, ends: FOREVER });
+}
+
+/** Refuses a file that cannot be kept, before anything of it is. */
+function expectFile(installation: Installation, { folder }: MediaUpload, bytes: Buffer): void {
+  if (bytes.length === 0) throw invalidInput([{ path: '', code: 'empty', message: 'This file is empty.' }]);
+  if (bytes.length > mediaBounds.bytes)
+    throw new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
+  if (folder !== undefined && installation.categories.get(folder)?.scheme !== FOLDERS)
+    throw invalidInput([{ path: '/folder', code: 'not-there', message: 'There is no such folder.' }]);
+}
+
+/** Keeps a file that was sent, by what its bytes say it is. The same bytes are kept once. */
+export async function addMedia(
+  installation: Installation,
+  person: Pick<Person, 'id'> | null,
+  upload: MediaUpload,
+  bytes: Buffer,
+): Promise<MediaAnswer> {
+  expectFile(installation, upload, bytes);
+  const { name, alt = '', folder } = upload;
+  const { sort, mime, ending, width, height } = await sniffed(bytes);
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  const same = await mediaByHash(installation.content, hash);
+  if (same) return answerMedium(installation, same);
+  const uuid = newId();
+  const file = fileName(name, ending);
+  await mkdir(folderOf(installation, uuid), { recursive: true });
+  await writeFile(join(folderOf(installation, uuid), file), bytes);
+  const size = bytes.length;
+  const facts = valuesOfFile({ media: uuid, sort, width, height, size, added: today(installation) });
+  const localized: LocalizedValues = {
+    values: {
+      [mediumFields.name]: name.replace(/\.[^.]*$/, '').slice(0, 200) || file,
+      ...(alt.trim() ? { [mediumFields.alt]: alt.trim() } : {}),
+      ...(folder === undefined ? {} : { [mediumFields.folder]: folder }),
+      ...facts,
+    },
+  };
+  const { media } = installation.model;
+  const { of, pages } = await inAct(installation, person, async (act) => {
+    // Somebody may have sent the same a moment ago.
+    const other = await mediaByHash(act.tx, hash);
+    if (other) return { of: other.uuid, pages: [] };
+    const body = JSON.stringify(localized);
+    const [{ id: record } = { id: 0 }] = await addRecords(act, [
+      { uuid, sort: 'medium', type: media.id, body },
+    ]);
+    const row: FileRow = { sort, file, mime, bytes: size, width, height, hash };
+    await putFile(act.tx, record, row);
+    await show(act, record);
+    await act.keep('brought in a medium');
+    const change = { id: uuid, type: media.id, before: undefined, after: localized };
+    return { of: uuid, pages: await reachOfEntry(act.tx, installation, uuid, change) };
+  });
+  installation.rendered.renew(pages.map(({ uuid: page }) => page));
+  return medium(installation, of);
+}
+
+export async function changeMedium(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+  patch: MediaPatch,
+): Promise<MediaAnswer> {
+  const pages = await inAct(installation, person, async (act) => {
+    const { tx } = act;
+    const row = await needMedium(tx, id);
+    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    const record = await recordById(tx, row.record);
+    if (!record) throw notFound('medium');
+    const fields = filledIn(installation);
+    const before = mediumValues(row);
+    const { others } = installation.model.document.locales;
+    const { localized, faults } = parseLocalized(fields, patch, before, '', others);
+    if (faults.length > 0) throw invalidInput(faults);
+    const refs = referencesInLocalized(fields, localized);
+    await expectThere(tx, installation, refs, referencesInLocalized(fields, before));
+    // Visitors see at once what is kept, so what breaks a rule cannot be.
+    const here = { today: today(installation), known: await knownOf(tx, installation, refs) };
+    const broken = localizedFaults(fields, localized, here);
+    if (broken.length > 0) throw invalidInput(broken);
+    await changeRecord(act, record, { body: JSON.stringify(localized), stage: 'draft', why: SAVED });
+    await show(act, row.record);
+    await act.keep('changed a medium');
+    const change = { id, type: installation.model.media.id, before, after: localized };
+    return reachOfEntry(tx, installation, id, change);
+  });
+  installation.rendered.renew(pages.map(({ uuid }) => uuid));
+  return medium(installation, id);
+}

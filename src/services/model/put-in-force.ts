@@ -1,0 +1,148 @@
+import type { ModelAnswer } from '../../contract/model';
+import { isJsonObject, sameJson, type Json } from '../../core/json';
+import type { Id } from '../../core/ids';
+import { modelChanges } from '../../core/model/change/changes';
+import { typesTouched } from '../../core/model/change/types-touched';
+import { checkModel } from '../../core/model/check';
+import { CompiledModel } from '../../core/model/compile';
+import type { ModelDocument } from '../../core/model/document';
+import { indexedTypesIn, reindexTables, unindexListing } from '../../store/index-tables/tables';
+import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
+import { recordsOfSort, recordsOfType } from '../../store/records';
+import type { Person } from '../people/people';
+import { reachOfTypes } from '../reach/entry';
+import type { ReachedPage } from '../reach/pages';
+import { inAct, type Act } from '../records/act';
+import { reindexInBatches, reindexRecords } from '../records/reindex';
+import type { Installation } from '../runtime/installation';
+import { changedSince, ruleViolation } from '../runtime/refusal';
+import { contentFaults } from './change-sheet';
+import { workingAnswer } from './working-copy';
+
+export const model = (installation: Installation): ModelAnswer => ({
+  revision: installation.model.revision,
+  document: installation.model.document,
+});
+
+const words = new Set(['label', 'help', 'purpose', 'icon']);
+
+/** A part of a model document without what only people read in it. */
+const withoutWords = (value: Json): Json => {
+  if (Array.isArray(value)) return value.map(withoutWords);
+  if (!isJsonObject(value)) return value;
+  const kept = Object.entries(value).filter(([key]) => !words.has(key));
+  return Object.fromEntries(kept.map(([key, each]): [string, Json] => [key, withoutWords(each)]));
+};
+
+/** What of a type decides what is derived from its records. */
+function deriving(model: CompiledModel, id: Id): Json {
+  const type = model.contentOrMedia(id) ?? model.pageType(id);
+  if (!type) return null;
+  const { definition, fields } = type;
+  const page = 'slots' in definition ? [definition.slots, definition.source, model.document.blockTypes] : [];
+  // A model document is JSON, as its schema has checked.
+  return withoutWords([fields, definition.title, ...page] as unknown as Json);
+}
+
+/** Puts a model in force inside an act: its ids, its index tables, and all that is derived from what is kept. */
+async function enforce(act: Act, installation: Installation, next: CompiledModel): Promise<void> {
+  const { tx } = act;
+  const { keyMap, model: before } = installation;
+  await keyMap.extend(tx, next.document);
+  await putModelInForce(tx, next.revision, next.document, act.now, act.by);
+  act.enforce(next);
+  // A column cannot go while a listing's own index stands on it.
+  const listings = await recordsOfSort(tx, 'listing');
+  for (const { id } of listings) await unindexListing(tx, id);
+  const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
+  for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
+    if (!stale.has(id) && sameJson(deriving(before, id), deriving(next, id))) continue;
+    await reindexInBatches(
+      act.inside,
+      (work) => work(tx),
+      (after, most) => recordsOfType(tx, keyMap.of(id), after, most),
+    );
+  }
+  await reindexRecords(tx, act.inside, listings, true);
+}
+
+/** Puts the working copy in force as one transaction: sheets, entries' faults and visitors' pages follow. */
+export async function applyWorking(
+  installation: Installation,
+  person: Person,
+  number: number,
+): Promise<ModelAnswer> {
+  const done = await inAct(installation, person, async (act) => {
+    const { tx } = act;
+    const row = await workingModel(tx);
+    if (!row) throw ruleViolation('There is no working copy to put in force.');
+    const inForce = await modelInForce(tx);
+    if (row.number !== number || row.base !== inForce?.number)
+      throw changedSince(await workingAnswer(tx, installation, row), {});
+    const taken = await takeOver(act, installation, row.document);
+    await dropWorkingModel(tx);
+    await act.keep('put a model in force');
+    return taken;
+  });
+  return inForceNow(installation, done);
+}
+
+/** Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was begun is left, and told that it is behind. */
+export async function importModel(installation: Installation, document: ModelDocument): Promise<ModelAnswer> {
+  return inForceNow(
+    installation,
+    await inAct(installation, null, async (act) => {
+      const taken = await takeOver(act, installation, document);
+      await act.keep('put a model in force');
+      return taken;
+    }),
+  );
+}
+
+export interface Taken {
+  next: CompiledModel;
+  /** The pages that differ; nothing where all may. */
+  reached: ReachedPage[] | undefined;
+}
+
+/** Checks a model against itself and against what is kept, and puts it in force inside a write. */
+export async function takeOver(
+  act: Act,
+  installation: Installation,
+  document: ModelDocument,
+): Promise<Taken> {
+  const changes = modelChanges(installation.model.document, document);
+  const errors = [...checkModel(document), ...(await contentFaults(act.tx, installation, changes))].filter(
+    ({ weight }) => weight === 'error',
+  );
+  if (errors.length > 0)
+    throw ruleViolation(
+      errors.length === 1 ? (errors[0]?.message ?? '') : `${errors.length} faults hold this back.`,
+      errors,
+    );
+  const next = new CompiledModel(document, installation.model.revision + 1);
+  const { everything, types } = typesTouched(changes);
+  const reached = everything ? undefined : await reachOfTypes(act.tx, installation, types);
+  await enforce(act, installation, next);
+  return { next, reached };
+}
+
+/** From here on everyone sees the model that was taken over, and pages that differ are drawn anew. */
+export function inForceNow(installation: Installation, { next, reached }: Taken): ModelAnswer {
+  installation.model = next;
+  if (reached) installation.rendered.renew(reached.map(({ uuid }) => uuid));
+  else installation.rendered.renewAll();
+  return model(installation);
+}
+
+/** Puts a whole model in force where nothing is kept yet: for the sample and for benches. */
+export async function beginWith(installation: Installation, document: ModelDocument): Promise<void> {
+  const errors = checkModel(document).filter(({ weight }) => weight === 'error');
+  if (errors.length > 0) throw ruleViolation(errors.map(({ message }) => message).join(' '), errors);
+  const next = new CompiledModel(document, installation.model.revision + 1);
+  await inAct(installation, null, async (act) => {
+    await enforce(act, installation, next);
+    await act.keep('put a model in force');
+  });
+  installation.model = next;
+}

@@ -1,0 +1,92 @@
+import type { PageAnswer } from '../../contract/pages';
+import { serializeSlots } from '../../core/content/blocks';
+import { serializeLocalized } from '../../core/content/localized-values';
+import { titleOf } from '../../core/content/values';
+import { isId, type Id } from '../../core/ids';
+import type { CompiledType } from '../../core/model/compile';
+import type { PageType } from '../../core/model/document';
+import type { Reader } from '../../store/database';
+import { placeOf, type PlacedPage } from '../../store/pages';
+import { recordByUuid, type KeptRecord, type LiveVersion } from '../../store/records';
+import { addressOfPlaced } from '../categories/pages';
+import { reachOfPage } from '../reach/entry';
+import { pageLink } from '../reach/pages';
+import { pageBody, type PageBody } from '../records/bodies';
+import { knownOf, namesIn } from '../records/known';
+import { publicationStateOf } from '../records/versions';
+import type { Installation } from '../runtime/installation';
+import { notFound } from '../runtime/refusal';
+import { driftOf, picksAnswer } from './collections';
+import { pageFaults } from './faults';
+import { parentPlace } from './places';
+import { pageReferences } from './references';
+import { siteOf } from './sites';
+
+export function typeOfPage(installation: Installation, id: Id | null): CompiledType<PageType> {
+  const type = id === null ? undefined : installation.model.pageType(id);
+  if (!type) throw notFound('page type');
+  return type;
+}
+
+/** What a page is called: its title, or for the words of a category, where they have none, the category's name. */
+export const titleFor = (
+  installation: Installation,
+  type: CompiledType<PageType>,
+  { values }: PageBody,
+  category: Id | null,
+): string =>
+  titleOf(type.definition, values) ||
+  (category === null ? '' : (installation.categories.get(category)?.label ?? ''));
+
+export interface PageWithPlace {
+  record: KeptRecord;
+  place: PlacedPage;
+}
+
+export async function needPage(reader: Reader, id: Id): Promise<PageWithPlace> {
+  const record = isId(id) ? await recordByUuid(reader, id, 'page') : undefined;
+  const place = record && record.binnedAt === null ? await placeOf(reader, record.id) : undefined;
+  if (!record || !place) throw notFound('page');
+  return { record, place };
+}
+
+/** A page as it is told at the door. */
+export async function answerPage(
+  reader: Reader,
+  installation: Installation,
+  { record, place }: PageWithPlace,
+  versions: readonly LiveVersion[],
+): Promise<PageAnswer> {
+  const type = typeOfPage(installation, record.type);
+  const body = pageBody(record.body);
+  const parent = await parentPlace(reader, place.parent);
+  return {
+    id: record.uuid,
+    parent: parent?.uuid ?? null,
+    type: type.definition.key,
+    category: place.category,
+    title: titleFor(installation, type, body, place.category),
+    slug: place.slug,
+    address: addressOfPlaced(installation, place, parent?.address),
+    site: siteOf(installation, place.site).uuid,
+    revision: record.revision,
+    stage: record.stage,
+    ...publicationStateOf(record, versions, installation.now()),
+    ...serializeLocalized(type.fields, body, installation.model.locale),
+    listing: body.listing ?? null,
+    picks: await picksAnswer(reader, installation, body),
+    drift: await driftOf(reader, installation, body),
+    byHand: body.byHand ?? {},
+    slots: serializeSlots(installation.model, type.definition.slots, body.slots ?? {}),
+    layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
+    settings: { ...body.settings?.set },
+    faults: await pageFaults(reader, installation, type, body, place.category !== null),
+    names: namesIn(
+      await knownOf(reader, installation, pageReferences(installation, type, body)),
+      pageReferences(installation, type, body),
+    ),
+    changedAt: new Date(record.changedAt).toISOString(),
+    changedBy: record.changedBy ?? '',
+    pages: (await reachOfPage(reader, installation, record.id)).map(pageLink),
+  };
+}

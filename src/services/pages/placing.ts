@@ -1,0 +1,47 @@
+import { putCategoryWords } from '../../store/category-words';
+import { branchOf, putPlaces, type PlaceRow } from '../../store/pages';
+import type { Act } from '../records/act';
+import { addressAt, type Place } from './places';
+
+/** Where a page in the bin stands: nowhere that another could want. */
+export const binAddress = (uuid: string): string => `bin:${uuid}`;
+
+/** Puts pages in their places inside an act, or gives them new ones. */
+export async function placePages(act: Act, rows: readonly PlaceRow[]): Promise<void> {
+  await act.touch(rows.map(({ record }) => record));
+  await putPlaces(act.tx, rows);
+}
+
+/** Says inside an act whose words a page holds: a category's, by its integer key. */
+export async function giveWords(act: Act, record: number, category: number): Promise<void> {
+  await act.touch([record]);
+  await putCategoryWords(act.tx, record, category);
+}
+
+/** Gives a page and all below it their addresses, after its slug or place changed. */
+export async function readdress(
+  act: Act,
+  record: number,
+  at: Place,
+  position: string,
+  slug: string,
+): Promise<void> {
+  const branch = await branchOf(act.tx, record);
+  const byParent = (above: number) =>
+    branch.filter((each) => each.parent === above && each.record !== record);
+  const { site, parent } = at;
+  const rows: PlaceRow[] = [
+    { record, site: site.id, parent: parent?.record ?? null, position, slug, address: addressAt(at, slug) },
+  ];
+  for (let i = 0; i < rows.length; i += 1) {
+    const above = rows[i];
+    if (!above) continue;
+    for (const child of byParent(above.record)) {
+      // The address of a category's words is told by the category.
+      if (child.category !== null) continue;
+      const address = above.address === '/' ? `/${child.slug}` : `${above.address}/${child.slug}`;
+      rows.push({ ...child, parent: above.record, address });
+    }
+  }
+  await placePages(act, rows);
+}

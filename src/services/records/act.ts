@@ -1,0 +1,321 @@
+import type { Category } from '../../core/content/categories';
+import { newId, type Id } from '../../core/ids';
+import { sameJson, type Json, type JsonObject } from '../../core/json';
+import { CompiledModel } from '../../core/model/compile';
+import {
+  goOn,
+  lastActOn,
+  putAct,
+  putChanges,
+  changesOf,
+  type ActChange,
+  type ActSort,
+} from '../../store/acts';
+import { allCategories, reindexClosure } from '../../store/categories';
+import { wordsOfCategory } from '../../store/category-words';
+import type { WriteTransaction } from '../../store/database';
+import { placesOfMany, sites, type SiteRow } from '../../store/pages';
+import {
+  forgetRevision,
+  liveOfMany,
+  recordsByIds,
+  revisionHolding,
+  type KeptRecord,
+  type LiveVersion,
+} from '../../store/records';
+import { recordsReferringTo } from '../../store/refs';
+import type { Installation } from '../runtime/installation';
+import { noteAct } from '../runtime/request-context';
+import { recountFaults, reindexRecords } from './reindex';
+import type { ActPlace, ActRecord, ActVersion } from './act-state';
+
+/** How long (ms) one person's savings of one record, one after the other, are one act. */
+const ONE_SITTING = 5 * 60_000;
+export const SAVED = 'saved';
+
+/** A record as it is before or after, its versions still with their bodies. */
+interface Snapshot {
+  record: KeptRecord;
+  versions: LiveVersion[];
+  place: ActPlace | null;
+}
+
+interface Touched {
+  uuid: Id;
+  /** Undefined where the act makes it. */
+  before: Snapshot | undefined;
+}
+
+export interface Doer {
+  id: number;
+}
+
+/**
+ * One thing that somebody does, whole: everything it changes is noted as it was before and as it is after, and what is
+ * derived from it is made anew when it is kept. All writing of records, categories, sites and the model goes through it.
+ */
+export class Act {
+  private readonly records = new Map<number, Touched>();
+  private readonly things = new Map<string, { sort: ActSort; id: Id; before: Json }>();
+  private view: Installation;
+
+  constructor(
+    readonly tx: WriteTransaction,
+    private readonly installation: Installation,
+    readonly person: Doer | null,
+  ) {
+    this.view = installation;
+  }
+
+  get now(): number {
+    return this.installation.now();
+  }
+
+  get by(): number | null {
+    return this.person?.id ?? null;
+  }
+
+  /** The revision of the model under which bodies are written. */
+  get model(): number {
+    return this.view.model.revision;
+  }
+
+  /** The installation as it is inside this act: with the model and the categories that it has made so far. */
+  get inside(): Installation {
+    return this.view;
+  }
+
+  /** Notes how records are before they change. Whatever is about to change one calls it first. */
+  async touch(ids: readonly number[]): Promise<void> {
+    const fresh = ids.filter((id) => !this.records.has(id));
+    for (const [id, before] of await snapshots(this.tx, fresh))
+      this.records.set(id, { uuid: before.record.uuid, before });
+  }
+
+  /** Notes that records were made by this act. */
+  made(records: readonly { id: number; uuid: Id }[]): void {
+    for (const { id, uuid } of records) this.records.set(id, { uuid, before: undefined });
+  }
+
+  /** Notes how a category is before it changes. */
+  touchCategory(id: Id): void {
+    this.touchThing('category', id, asJson(this.view.categories.get(id)));
+  }
+
+  async touchSite(id: Id): Promise<void> {
+    this.touchThing('site', id, await siteState(this.tx, id));
+  }
+
+  /** Says that the model is another from here on. */
+  enforce(model: CompiledModel): void {
+    this.touchThing('model', MODEL, { number: this.installation.model.revision });
+    this.view = { ...this.view, model };
+  }
+
+  private touchThing(sort: ActSort, id: Id, before: Json): void {
+    const key = `${sort} ${id}`;
+    if (!this.things.has(key)) this.things.set(key, { sort, id, before });
+  }
+
+  /**
+   * Keeps the act: derives anew what follows from it, and writes down what it was. `what` says it as a sentence without its
+   * subject ("published an entry"), `undoes` names the act that it takes back. Answers the act's id; nothing where nothing changed.
+   */
+  async keep(
+    what: string,
+    { why = null, undoes = null }: { why?: string | null; undoes?: number | null } = {},
+  ): Promise<Id | undefined> {
+    const affected = await this.freshCategories();
+    const ids = [...this.records.keys()];
+    await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids));
+    await this.recount(affected);
+    const changes = [...(await this.recordChanges()), ...(await this.thingChanges())];
+    if (changes.length === 0) return undefined;
+    const at = this.now;
+    const going = undoes === null ? await this.goesOn(what, changes) : undefined;
+    if (going) return going;
+    const uuid = newId();
+    const act = await putAct(this.tx, { uuid, at, person: this.by, what, why, undoes });
+    await putChanges(this.tx, act, changes);
+    noteAct(uuid, what);
+    return uuid;
+  }
+
+  /** The categories as this act leaves them; answers those that it changed, with all below them. */
+  private async freshCategories(): Promise<Id[]> {
+    const changed = [...this.things.values()].filter(({ sort }) => sort === 'category');
+    if (changed.length === 0) return [];
+    const before = this.view.categories;
+    const categories = await allCategories(this.tx);
+    const schemes = new Set(
+      changed.flatMap(({ id }) => (categories.get(id) ?? before.get(id))?.scheme ?? []),
+    );
+    for (const scheme of schemes) await reindexClosure(this.tx, this.view.keyMap.of(scheme));
+    this.view = { ...this.view, categories };
+    const changedIds = changed.map(({ id }) => id);
+    const words = await Promise.all(
+      changedIds.map((id) => wordsOfCategory(this.tx, this.view.keyMap.find(id))),
+    );
+    await this.touch(words.flat().map(({ record }) => record));
+    // A name alone changes no one's faults.
+    const moved = changedIds.filter((id) => {
+      const [was, is] = [before.get(id), categories.get(id)];
+      return was?.parent !== is?.parent || was?.key !== is?.key;
+    });
+    const branches = moved.flatMap((id) => [
+      id,
+      ...[before, categories].flatMap((each) =>
+        each.get(id) ? each.branch(id).map((below) => below.id) : [],
+      ),
+    ]);
+    return [...new Set(branches)];
+  }
+
+  /** Counts the faults of what refers to things that came, went or moved. */
+  private async recount(categories: readonly Id[]): Promise<void> {
+    const now = new Map(
+      (await snapshots(this.tx, [...this.records.keys()])).map(([id, { record }]) => [id, record]),
+    );
+    const moved = [...this.records].flatMap(([id, { uuid, before }]) => {
+      const was = before ? before.record.binnedAt !== null : undefined;
+      return was === (now.get(id)?.binnedAt !== null) ? [] : [uuid];
+    });
+    const targets = [...categories, ...moved];
+    if (targets.length === 0) return;
+    await recountFaults(this.tx, this.view, await recordsReferringTo(this.tx, targets));
+  }
+
+  private async recordChanges(): Promise<ActChange[]> {
+    const after = new Map(await snapshots(this.tx, [...this.records.keys()]));
+    const changes: ActChange[] = [];
+    for (const [id, { uuid, before }] of this.records) {
+      const now = after.get(id);
+      if (!now) continue;
+      const { sort } = now.record;
+      if (!before) {
+        const made: ActRecord = { revision: now.record.revision };
+        changes.push({ sort, target: uuid, before: null, after: JSON.stringify(made) });
+        continue;
+      }
+      const [was, is] = await differing(this.tx, before, now);
+      if (Object.keys(is).length > 0)
+        changes.push({ sort, target: uuid, before: JSON.stringify(was), after: JSON.stringify(is) });
+    }
+    return changes;
+  }
+
+  private async thingChanges(): Promise<ActChange[]> {
+    const changes: ActChange[] = [];
+    for (const { sort, id, before } of this.things.values()) {
+      const after =
+        sort === 'category'
+          ? asJson(this.view.categories.get(id))
+          : sort === 'site'
+            ? await siteState(this.tx, id)
+            : { number: this.view.model.revision };
+      if (sameJson(before, after)) continue;
+      changes.push({ sort, target: id, before: asText(before), after: asText(after) });
+    }
+    return changes;
+  }
+
+  /** Whether a saving goes on with the one before it: the same person, the same record, a moment ago. Then that act is kept on. */
+  private async goesOn(what: string, changes: readonly ActChange[]): Promise<Id | undefined> {
+    const [change] = changes;
+    const [touched] = this.records;
+    if (this.saves !== 1 || changes.length !== 1 || !change?.before || !touched) return undefined;
+    const last = await lastActOn(this.tx, change.target);
+    if (
+      !last ||
+      last.what !== what ||
+      last.person !== this.by ||
+      last.undoneBy ||
+      last.at <= this.now - ONE_SITTING
+    )
+      return undefined;
+    const kept = (await changesOf(this.tx, last.id)).find(({ target }) => target === change.target);
+    if (!kept?.before || !kept.after) return undefined;
+    const [was, is] = [parsed(change.before), parsed(change.after)];
+    if (parsed(kept.after).revision !== was.revision || was.revision === undefined) return undefined;
+    await forgetRevision(this.tx, touched[0], Number(was.revision));
+    await goOn(this.tx, last.id, this.now, {
+      ...change,
+      before: JSON.stringify({ ...was, ...parsed(kept.before) }),
+      after: JSON.stringify({ ...parsed(kept.after), ...is }),
+    });
+    noteAct(last.uuid, what);
+    return last.uuid;
+  }
+
+  /** How many working versions this act saved as a person types. */
+  saves = 0;
+}
+
+/** The one model, as a thing that acts change. */
+export const MODEL: Id = 'model';
+
+const parsed = (text: string | null): JsonObject => JSON.parse(text ?? '{}') as JsonObject;
+const asText = (value: Json): string | null => (value === null ? null : JSON.stringify(value));
+const asJson = (category: Category | undefined): Json => (category ? { ...category } : null);
+
+async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
+  const site: SiteRow | undefined = (await sites(tx)).find(({ uuid }) => uuid === id);
+  return site ? { ...site } : null;
+}
+
+async function snapshots(tx: WriteTransaction, ids: readonly number[]): Promise<[number, Snapshot][]> {
+  if (ids.length === 0) return [];
+  const [records, live, places] = [
+    await recordsByIds(tx, ids),
+    await liveOfMany(tx, ids),
+    await placesOfMany(tx, ids),
+  ];
+  return records.map((record) => [
+    record.id,
+    { record, versions: live.get(record.id) ?? [], place: places.get(record.id) ?? null },
+  ]);
+}
+
+const sameVersions = (a: readonly LiveVersion[], b: readonly LiveVersion[]): boolean =>
+  a.length === b.length &&
+  a.every((one, i) => {
+    const other = b[i];
+    return one.id === other?.id && one.ends === other.ends && one.body === other.body;
+  });
+
+/** Versions with the revisions that hold their bodies; a body that no revision holds stands there itself. */
+const versionsKept = (tx: WriteTransaction, versions: readonly LiveVersion[]): Promise<ActVersion[]> =>
+  Promise.all(
+    versions.map(async ({ id, record, starts, ends, body, model, publishedAt, publishedBy }) => {
+      const revision = await revisionHolding(tx, record, body);
+      const said = revision === undefined ? { body } : { revision };
+      return { id, starts, ends, model, at: publishedAt, by: publishedBy, ...said };
+    }),
+  );
+
+/** What differs in a record, before and after. */
+async function differing(
+  tx: WriteTransaction,
+  before: Snapshot,
+  after: Snapshot,
+): Promise<[was: ActRecord, is: ActRecord]> {
+  const [was, is]: [ActRecord, ActRecord] = [{}, {}];
+  const [a, b] = [before.record, after.record];
+  if (a.revision !== b.revision) [was.revision, is.revision] = [a.revision, b.revision];
+  if (a.stage !== b.stage) [was.stage, is.stage] = [a.stage, b.stage];
+  if (a.title !== b.title) [was.title, is.title] = [a.title, b.title];
+  if ((a.binnedAt === null) !== (b.binnedAt === null)) [was.binnedAt, is.binnedAt] = [a.binnedAt, b.binnedAt];
+  if (!sameVersions(before.versions, after.versions))
+    [was.live, is.live] = [await versionsKept(tx, before.versions), await versionsKept(tx, after.versions)];
+  if (!sameJson(asPlace(before), asPlace(after))) [was.place, is.place] = [before.place, after.place];
+  return [was, is];
+}
+
+const asPlace = ({ place }: Snapshot): Json => (place ? { ...place } : null);
+
+/** Does one act as one transaction, after the writes that were asked for before it. */
+export const inAct = <T>(
+  installation: Installation,
+  person: Doer | null,
+  work: (act: Act) => Promise<T>,
+): Promise<T> => installation.content.write((tx) => work(new Act(tx, installation, person)));

@@ -1,0 +1,317 @@
+import { isLive } from '../../core/content/states';
+import type { Id } from '../../core/ids';
+import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
+import { categoriesOfPages } from '../../store/category-words';
+import type { Bind, Reader, WriteTransaction } from '../../store/database';
+import {
+  dropLiveRows,
+  liveRowsOf,
+  putLiveRows,
+  putWorkRows,
+  type LiveRow,
+} from '../../store/index-tables/rows';
+import { sidesOf } from '../../store/index-tables/shape';
+import { heldBy, holdersOf, uniqueFields } from '../../store/index-tables/unique';
+import {
+  liveOfMany,
+  putDerived,
+  putLiveTitles,
+  recordsByIds,
+  type KeptRecord,
+  type LiveVersion,
+} from '../../store/records';
+import { OPEN, putRefs, type RefRow } from '../../store/refs';
+import { giveSlugs } from '../entries/addresses';
+import { faultsOfEntries } from '../entries/faults';
+import { reindexListing } from '../listings/own-index';
+import { ruleFaults } from '../listings/references';
+import { pageFaults } from '../pages/faults';
+import { indexTableIn, type Installation } from '../runtime/installation';
+import { entryBody, listingBody, pageBody } from './bodies';
+import { indexedTypeOf, shapeOf, type RecordShape } from './shape';
+
+/** A record with its versions, and how it is read. */
+interface Shaped {
+  record: KeptRecord;
+  versions: LiveVersion[];
+  category: Id | null;
+  shape: RecordShape | undefined;
+}
+
+/** The records that lie in one index table. */
+interface Indexed {
+  type: SourceType;
+  records: Shaped[];
+}
+
+async function shaped(
+  reader: Reader,
+  installation: Installation,
+  records: readonly KeptRecord[],
+): Promise<Shaped[]> {
+  const ids = records.map(({ id }) => id);
+  const [live, categories] = [await liveOfMany(reader, ids), await categoriesOfPages(reader, ids)];
+  return records.map((record) => {
+    const category = categories.get(record.id) ?? null;
+    const shape = shapeOf(installation, record, category);
+    return { record, versions: live.get(record.id) ?? [], category, shape };
+  });
+}
+
+const named = ({ record, shape }: Shaped, body = record.body): string => shape?.title(body) ?? record.title;
+
+function byTable(installation: Installation, all: readonly Shaped[]): Indexed[] {
+  const tables = new Map<Id, Indexed>();
+  for (const each of all) {
+    const type = indexedTypeOf(installation, each.record.type);
+    if (!type) continue;
+    const table = tables.get(type.id) ?? { type, records: [] };
+    table.records.push(each);
+    tables.set(type.id, table);
+  }
+  return [...tables.values()];
+}
+
+const liveRow = (each: Shaped, version: LiveVersion): LiveRow => ({
+  version: version.id,
+  entry: each.record.id,
+  span: version,
+  title: named(each, version.body),
+  published: version.starts,
+  changed: version.publishedAt,
+  localized: pageBody(version.body),
+});
+
+/** Writes the rows of an index table. Versions that are over stay as they lie, unless everything is made anew. */
+async function putRows(
+  tx: WriteTransaction,
+  installation: Installation,
+  { type, records }: Indexed,
+  anew: boolean,
+): Promise<void> {
+  const indexTable = indexTableIn(installation, type);
+  const { keyMap, model } = installation;
+  const now = installation.now();
+  if (sidesOf(indexTable).includes('work')) {
+    const rows = records.map((each) => ({
+      entry: each.record.id,
+      title: named(each),
+      changed: each.record.changedAt,
+      stage: each.record.stage,
+      binned: each.record.binnedAt !== null,
+      spans: each.versions,
+      localized: entryBody(each.record.body),
+    }));
+    await putWorkRows(tx, indexTable, keyMap, model.locale, rows, now);
+  }
+  const lying = await liveRowsOf(
+    tx,
+    indexTable,
+    records.map(({ record }) => record.id),
+  );
+  const untils = new Map(lying.map(({ version, until }) => [version, until]));
+  const versions = records.flatMap((each) => each.versions.map((version) => ({ each, version })));
+  const there = new Set(versions.map(({ version }) => version.id));
+  const gone = lying.filter(({ version }) => !there.has(version));
+  if (gone.length > 0)
+    await dropLiveRows(
+      tx,
+      indexTable,
+      gone.map(({ version }) => version),
+    );
+  const fresh = versions.filter(({ version: { id, ends } }) => anew || ends > now || untils.get(id) !== ends);
+  await putLiveRows(
+    tx,
+    indexTable,
+    keyMap,
+    model.locale,
+    fresh.map(({ each, version }) => liveRow(each, version)),
+  );
+}
+
+function refsIn({ record, versions, shape }: Shaped, now: number): RefRow[] {
+  if (!shape) return [];
+  const rows = (body: string, side: 0 | 1, until: number): RefRow[] =>
+    shape.refRows(body).map((each) => ({ ...each, source: record.id, side, until }));
+  const shown = versions.filter(({ ends }) => ends > now);
+  return [...rows(record.body, 0, OPEN), ...shown.flatMap(({ body, ends }) => rows(body, 1, ends))];
+}
+
+/** How many faults hold back publishing each of some records. */
+async function countFaults(
+  reader: Reader,
+  installation: Installation,
+  all: readonly Shaped[],
+): Promise<Map<number, number>> {
+  const counts = new Map<number, number>();
+  for (const { type, records } of byTable(installation, all)) {
+    if (!isEntrySource(type)) continue;
+    const said = records.map(({ record }) => ({ record: record.id, localized: entryBody(record.body) }));
+    const faults = await faultsOfEntries(reader, installation, type, said);
+    records.forEach(({ record }, i) => counts.set(record.id, faults[i]?.length ?? 0));
+  }
+  for (const { record, category } of all) {
+    if (record.sort === 'listing')
+      counts.set(record.id, ruleFaults(installation, listingBody(record.body).rule).length);
+    const type = record.sort === 'page' ? installation.model.pageType(record.type ?? '') : undefined;
+    if (!type) continue;
+    const faults = await pageFaults(reader, installation, type, pageBody(record.body), category !== null);
+    counts.set(record.id, faults.length);
+  }
+  return counts;
+}
+
+async function putFaults(
+  tx: WriteTransaction,
+  installation: Installation,
+  all: readonly Shaped[],
+): Promise<void> {
+  const counts = await countFaults(tx, installation, all);
+  const rows = all.map((each) => ({
+    record: each.record.id,
+    title: named(each),
+    faults: counts.get(each.record.id) ?? 0,
+  }));
+  await putDerived(tx, rows);
+}
+
+/** Of each content type with fields that must differ, the values that some entries hold now. */
+async function valuesHeld(
+  reader: Reader,
+  installation: Installation,
+  tables: readonly Indexed[],
+): Promise<Map<Id, Map<Id, Bind[]>>> {
+  const held = new Map<Id, Map<Id, Bind[]>>();
+  for (const { type, records } of tables) {
+    if (!isEntrySource(type)) continue;
+    const indexTable = indexTableIn(installation, type);
+    const ids = records.map(({ record }) => record.id);
+    const fields = new Map<Id, Bind[]>();
+    for (const column of uniqueFields(indexTable))
+      fields.set(column.field.id, await heldBy(reader, indexTable, column, ids));
+    held.set(type.id, fields);
+  }
+  return held;
+}
+
+/** The other entries that hold what some entries hold, or held before, in a field that must differ. */
+async function rivals(
+  reader: Reader,
+  installation: Installation,
+  tables: readonly Indexed[],
+  before: ReadonlyMap<Id, ReadonlyMap<Id, Bind[]>>,
+): Promise<number[]> {
+  const after = await valuesHeld(reader, installation, tables);
+  const own = new Set(tables.flatMap(({ records }) => records.map(({ record }) => record.id)));
+  const found: number[] = [];
+  for (const { type } of tables) {
+    if (!isEntrySource(type)) continue;
+    const indexTable = indexTableIn(installation, type);
+    for (const column of uniqueFields(indexTable)) {
+      const values = [before, after].flatMap((each) => each.get(type.id)?.get(column.field.id) ?? []);
+      if (values.length === 0) continue;
+      for (const { entry } of await holdersOf(reader, indexTable, column, [...new Set(values)]))
+        if (!own.has(entry)) found.push(entry);
+    }
+  }
+  return [...new Set(found)];
+}
+
+/**
+ * The one maker of what is derived from records: their titles, references, rows in index tables, words of the search,
+ * faults, slugs, and the own indexes of listings. Whatever changes bodies, versions, the bin or the model calls it in the
+ * same transaction, for the records it touched. `anew` also makes again what nobody touches any more: versions that are over.
+ */
+export async function reindexRecords(
+  tx: WriteTransaction,
+  installation: Installation,
+  records: readonly KeptRecord[],
+  anew = false,
+): Promise<void> {
+  if (records.length === 0) return;
+  const now = installation.now();
+  const all = await shaped(tx, installation, records);
+  const bodies = ({ record, versions }: Shaped) => [record.body, ...versions.map(({ body }) => body)];
+  const references = all.flatMap((each) =>
+    bodies(each).flatMap((body) => each.shape?.references(body) ?? []),
+  );
+  const media = records.filter(({ sort }) => sort === 'medium').map(({ uuid }) => uuid);
+  await installation.keyMap.know(tx, [...media, ...references.map(({ target }) => target)]);
+  const tables = byTable(installation, all);
+  const before = anew ? new Map<Id, Map<Id, Bind[]>>() : await valuesHeld(tx, installation, tables);
+  for (const table of tables) await putRows(tx, installation, table, anew);
+  await putRefs(
+    tx,
+    records.map(({ id }) => id),
+    all.flatMap((each) => refsIn(each, now)),
+  );
+  await putLiveTitles(
+    tx,
+    all.flatMap((each) => each.versions.map(({ id, body }) => [id, named(each, body)] as const)),
+  );
+  await putFaults(tx, installation, all);
+  for (const { type, records: own } of tables) {
+    const shown = own.flatMap(({ record, versions: [first] }) =>
+      first ? [{ record: record.id, title: first.title, values: entryBody(first.body).values }] : [],
+    );
+    if (isEntrySource(type) && shown.length > 0) await giveSlugs(tx, installation, type, shown);
+  }
+  for (const { record, versions } of all) {
+    if (record.sort !== 'listing') continue;
+    const shown = versions.find((version) => isLive(version, now)) ?? versions.find(({ ends }) => ends > now);
+    await reindexListing(tx, installation, record.id, shown && listingBody(shown.body).rule);
+  }
+  const others = anew ? [] : await rivals(tx, installation, tables, before);
+  await recountFaults(tx, installation, others);
+}
+
+/** Counts the faults of some records anew, where something beside them changed that their rules speak of. */
+export async function recountFaults(
+  tx: WriteTransaction,
+  installation: Installation,
+  records: readonly number[],
+): Promise<void> {
+  if (records.length === 0) return;
+  await putFaults(tx, installation, await shaped(tx, installation, await recordsByIds(tx, records)));
+}
+
+/** How many records are derived anew at one go. */
+const BATCH = 2000;
+
+/**
+ * Derives anew from many records, in the order of their keys; `next` reads those after one. Each batch is one piece of
+ * `write`, so that work that need not be one transaction can be many short ones.
+ */
+export async function reindexInBatches(
+  installation: Installation,
+  write: (work: (tx: WriteTransaction) => Promise<void>) => Promise<void>,
+  next: (after: number, most: number) => Promise<KeptRecord[]>,
+): Promise<void> {
+  const each = async (work: (tx: WriteTransaction, records: KeptRecord[]) => Promise<void>) => {
+    for (let after = 0, full = true; full;) {
+      const records = await next(after, BATCH);
+      full = records.length === BATCH;
+      after = records.at(-1)?.id ?? 0;
+      if (records.length > 0) await write((tx) => work(tx, records));
+    }
+  };
+  const rivalling = new Set<Id>();
+  await each(async (tx, records) => {
+    await reindexRecords(tx, installation, records, true);
+    for (const { type } of records) {
+      const of = indexedTypeOf(installation, type);
+      if (of && isEntrySource(of) && uniqueFields(indexTableIn(installation, of)).length > 0)
+        rivalling.add(of.id);
+    }
+  });
+  // What must differ can be held against the others only once all of them lie in the index table.
+  if (rivalling.size === 0) return;
+  await each((tx, records) => {
+    const of = records.filter(({ type }) => type !== null && rivalling.has(type));
+    return recountFaults(
+      tx,
+      installation,
+      of.map(({ id }) => id),
+    );
+  });
+}

@@ -1,0 +1,74 @@
+import { referencesInLocalized } from '../../core/content/localized-values';
+import { titleOf } from '../../core/content/values';
+import type { Id } from '../../core/ids';
+import { possibleSources } from '../../core/mapping/rule/sources';
+import type { Reference } from '../../core/model/kinds';
+import type { KeptRecord } from '../../store/records';
+import { ruleRefRows } from '../listings/references';
+import { pageReferences, pageRefRows } from '../pages/references';
+import type { Installation } from '../runtime/installation';
+import { entryBody, listingBody, pageBody } from './bodies';
+import { refRows } from './references';
+
+/** What a record of some sort and type says, worked out from its body. */
+export interface RecordShape {
+  title(body: string): string;
+  /** Whatever its words name. */
+  references(body: string): Reference[];
+  /** The rows it keeps of what it refers to. */
+  refRows(body: string): { role: string; target: Id }[];
+}
+
+type Shaped = Pick<KeptRecord, 'sort' | 'type'> & { title?: string };
+
+/** How a record is read; undefined where its type is gone. `category` is the one whose words a page holds. */
+export function shapeOf(
+  installation: Pick<Installation, 'model' | 'categories'>,
+  { sort, type: of, title: kept = '' }: Shaped,
+  category: Id | null = null,
+): RecordShape | undefined {
+  const { model } = installation;
+  if (sort === 'listing')
+    return {
+      // A listing is called as its architect says, by no field.
+      title: () => kept,
+      references: () => [],
+      refRows: (body) => ruleRefRows(installation, listingBody(body).rule),
+    };
+  if (sort === 'page') {
+    const type = model.pageType(of ?? '');
+    return (
+      type && {
+        title: (body) => pageTitleOf(installation, type.definition, body, category),
+        references: (body) => pageReferences(installation, type, pageBody(body)),
+        refRows: (body) => pageRefRows(installation, type, pageBody(body)),
+      }
+    );
+  }
+  const type = sort === 'medium' ? model.media : model.contentType(of ?? '');
+  const references = (body: string) => (type ? referencesInLocalized(type.fields, entryBody(body)) : []);
+  // That a medium is its own file is no reference.
+  const told = (body: string) =>
+    references(body).filter((each) => sort === 'entry' || each.sort === 'category');
+  return (
+    type && {
+      title: (body) => titleOf(type.definition, entryBody(body).values),
+      references,
+      refRows: (body) => refRows(type.fields, told(body)),
+    }
+  );
+}
+
+/** What a page is called: its title, or for the words of a category, where they have none, the category's name. */
+const pageTitleOf = (
+  { categories }: Pick<Installation, 'categories'>,
+  definition: { title: Id },
+  body: string,
+  category: Id | null,
+): string =>
+  titleOf(definition, pageBody(body).values) ||
+  (category === null ? '' : (categories.get(category)?.label ?? ''));
+
+/** The type in whose index table a record lies: of entries and media always, of pages where they can be listed. */
+export const indexedTypeOf = ({ model }: Pick<Installation, 'model'>, type: Id | null) =>
+  possibleSources(model).find(({ id }) => id === type);

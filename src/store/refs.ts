@@ -1,0 +1,81 @@
+import { FOREVER } from '../core/content/states';
+import type { Id } from '../core/ids';
+import type { Reader, WriteTransaction } from './database';
+import type { RecordSort } from './records';
+
+/** What is worked on refers from side 0, what visitors see or will see from side 1. */
+export type RefSide = 0 | 1;
+
+/** One reference of a record. `role` says how, `target` is the id of what it refers to, `until` (ms since 1970) when it ends. */
+export interface RefRow {
+  source: number;
+  side: RefSide;
+  role: string;
+  target: Id;
+  until: number;
+}
+
+/** The end of references from what is worked on. */
+export const OPEN = FOREVER;
+
+/** Replaces all that some records refer to. Where a reference is given twice, the one that holds longer counts. */
+export async function putRefs(
+  tx: WriteTransaction,
+  sources: readonly number[],
+  refs: readonly RefRow[],
+): Promise<void> {
+  await tx.run('DELETE FROM refs WHERE source IN (SELECT value FROM json_each($1))', [
+    JSON.stringify(sources),
+  ]);
+  await tx.insertMany(
+    'refs',
+    ['source', 'side', 'role', 'target', 'until'],
+    [...refs]
+      .sort((a, b) => b.until - a.until)
+      .map(({ source, side, role, target, until }) => [source, side, role, target, until]),
+    'INSERT OR IGNORE',
+  );
+}
+
+/** What some records refer to, as it is kept, leaving out what ended before `now`. */
+export const refsOfMany = (reader: Reader, sources: readonly number[], now: number): Promise<RefRow[]> =>
+  reader.all(
+    'SELECT source, side, role, target, until FROM refs WHERE source IN (SELECT value FROM json_each($1)) AND until > $2',
+    [JSON.stringify(sources), now],
+  );
+
+export interface Referrer {
+  source: number;
+  uuid: Id;
+  sort: RecordSort;
+  type: Id | null;
+  role: string;
+  title: string;
+}
+
+/** The records outside the bin that refer to something, on a side. */
+export const referrers = (reader: Reader, target: Id, side: RefSide): Promise<Referrer[]> =>
+  reader.all(
+    `SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source
+     LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source
+     WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL`,
+    [target, side],
+  );
+
+/** The integer keys of records that refer to any of some things in what is worked on, the bin counted. */
+export const recordsReferringTo = async (reader: Reader, targets: readonly Id[]): Promise<number[]> =>
+  (
+    await reader.all<{ source: number }>(
+      'SELECT DISTINCT source FROM refs WHERE side = 0 AND target IN (SELECT value FROM json_each($1))',
+      [JSON.stringify(targets)],
+    )
+  ).map(({ source }) => source);
+
+/** The integer keys of records that refer to something on either side. */
+export const recordsNaming = async (reader: Reader, target: Id): Promise<number[]> =>
+  (
+    await reader.all<{ source: number }>(
+      'SELECT DISTINCT source FROM refs WHERE target = $1 ORDER BY source',
+      [target],
+    )
+  ).map(({ source }) => source);
