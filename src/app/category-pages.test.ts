@@ -10,7 +10,13 @@ import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tes
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
-import { addCategory, changeCategory, categoriesOf, moveCategory, sortCategories } from '../services/categories/edit';
+import {
+  addCategory,
+  changeCategory,
+  categoriesOf,
+  moveCategory,
+  sortCategories,
+} from '../services/categories/edit';
 import { addEntry, changeEntry, publishEntry, withdrawEntry } from '../services/entries/write';
 import { entryAddresses } from '../services/entries/addresses';
 import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';

@@ -12,7 +12,15 @@ import type { ContentType, ModelDocument, PageType } from '../core/model/documen
 import { changeEntry, publishEntry } from '../services/entries/write';
 import { shownOn } from '../services/entries/shown-on';
 import { tryListing } from '../services/listings/trials';
-import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
+import {
+  addPage,
+  binPage,
+  changePage,
+  movePage,
+  page,
+  publishPage,
+  withdrawPage,
+} from '../services/pages/write';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

@@ -1,8 +1,9 @@
 import { IsEmail, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
+import { inputBounds } from './parse-input';
 import { contactBounds } from '../core/site/contact';
 
 /** The most bytes that the form of a visitor may bring. */
-export const CONTACT_BYTES = 64 * 1024;
+export const CONTACT_BYTES = inputBounds.anyone;
 
 /** What a visitor sends from a contact form. */
 export class ContactMessage {

@@ -1,5 +1,6 @@
 import type { ClassConstructor } from 'class-transformer';
 import type { Act } from '../core/roles';
+import { ActsAnswer, ActsQuery, UndoAnswer } from './acts';
 import {
   EntriesAnswer,
   EntriesImport,
@@ -46,6 +47,7 @@ import {
   WorkingModelPut,
 } from './model';
 import { OverviewAnswer } from './overview';
+import { inputBounds } from './parse-input';
 import {
   AddressAnswer,
   AddressQuery,
@@ -91,6 +93,8 @@ export interface Operation<Body extends object = object, Query extends object = 
   body?: ClassConstructor<Body>;
   query?: ClassConstructor<Query>;
   answer?: ClassConstructor<Answer>;
+  /** The most bytes its body may have, where that is not the usual. */
+  mostBytes?: number;
   /** Takes a file as it is for its body, instead of JSON. */
   bytes?: boolean;
   status?: 200 | 201 | 204;
@@ -142,6 +146,7 @@ export const operations = {
     answer: WorkingModelAnswer,
   }),
   keepWorkingModel: define('keepWorkingModel', {
+    mostBytes: inputBounds.large,
     summary: 'Keep the working copy',
     act: 'shape the model',
     body: WorkingModelPut,
@@ -187,6 +192,7 @@ export const operations = {
     answer: PlacedPages,
   }),
   tryModel: define('tryModel', {
+    mostBytes: inputBounds.large,
     summary: 'Read a model document and tell what is wrong with it, without keeping it',
     act: 'shape the model',
     body: WorkingModelPut,
@@ -236,6 +242,7 @@ export const operations = {
     status: 201,
   }),
   importEntries: define('importEntries', {
+    mostBytes: inputBounds.large,
     summary: 'Make drafts from rows that come from outside',
     act: 'write entries',
     body: EntriesImport,
@@ -480,6 +487,7 @@ export const operations = {
     status: 200,
   }),
   importCategories: define('importCategories', {
+    mostBytes: inputBounds.large,
     summary: 'Read categories from an indented list or a table of levels',
     act: 'write entries',
     body: CategoryImport,
@@ -550,6 +558,17 @@ export const operations = {
     guarded: true,
   }),
 
+  acts: define('acts', {
+    summary: 'What people did, the newest first',
+    act: 'read',
+    query: ActsQuery,
+    answer: ActsAnswer,
+  }),
+  undoAct: define('undoAct', {
+    summary: 'Take an act back; what others changed since stays, and is told',
+    act: 'read',
+    answer: UndoAnswer,
+  }),
   overview: define('overview', {
     summary: 'What waits in each workspace',
     act: 'read',

@@ -81,6 +81,8 @@ export const routes = {
   medium: { method: 'GET', path: '/media/{id}' },
   mediumReach: { method: 'GET', path: '/media/{id}/reach' },
   changeMedium: { method: 'PATCH', path: '/media/{id}' },
+  acts: { method: 'GET', path: '/acts' },
+  undoAct: { method: 'POST', path: '/acts/{id}/undo' },
   overview: { method: 'GET', path: '/overview' },
   goTo: { method: 'GET', path: '/go-to' },
 } as const;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { pointer } from './faults';
 import { isId, newId } from './ids';
-import { depthOf, sameJson, type Json } from './json';
+import { sameJson, sizeWithin, type Json } from './json';
 import { may, mayPublish, roles, whoMay } from './roles';
 
 test('pointers escape what RFC 6901 asks for', () => {
@@ -41,11 +41,17 @@ test('two JSON values say the same whatever the order of their keys', () => {
   expect(sameJson({ 0: 'a' }, ['a'])).toBe(false);
 });
 
-test('depth is counted, but no further than asked', () => {
-  expect([depthOf(7, 9), depthOf([], 9), depthOf({ a: [{}] }, 9)]).toEqual([0, 1, 3]);
+test('what passes a bound is told by it, and counted no further', () => {
+  const bounds = { depth: 3, nodes: 12, keys: 4 };
+  expect([7, [], { a: [{}] }, { a: 1, b: 2, c: 3, d: 4 }].map((each) => sizeWithin(each, bounds))).toEqual(
+    Array(4).fill(undefined),
+  );
+  expect(sizeWithin({ a: [{ b: [1] }] }, bounds)).toBe('depth');
+  expect(sizeWithin(Array(12).fill(1), bounds)).toBe('nodes');
+  expect(sizeWithin({ a: 1, b: 2, c: 3, d: 4, e: 5 }, bounds)).toBe('keys');
   let deep: unknown = {};
   for (let i = 0; i < 50_000; i += 1) deep = { deep };
-  expect(depthOf(deep, 10)).toBe(11);
+  expect(sizeWithin(deep, bounds)).toBe('depth');
 });
 
 test('roles may what their work needs, and no more', () => {

@@ -5,18 +5,30 @@ export type JsonObject = { [key: string]: Json };
 export const isJsonObject = (value: unknown): value is JsonObject =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** How deep arrays and objects nest: 0 for a plain value. Stops counting past `most`, so that hostile input costs little. */
-export function depthOf(value: unknown, most: number): number {
+export interface JsonBounds {
+  /** How deep arrays and objects may nest. */
+  depth: number;
+  /** How many values there may be in all. */
+  nodes: number;
+  /** How many names one object may have. */
+  keys: number;
+}
+
+/** Which bound a value passes, if any. Stops counting there, so that hostile input costs little. */
+export function sizeWithin(value: unknown, bounds: JsonBounds): keyof JsonBounds | undefined {
   const stack: { at: unknown; depth: number }[] = [{ at: value, depth: 0 }];
-  let deepest = 0;
+  let nodes = 0;
   for (let next = stack.pop(); next; next = stack.pop()) {
+    nodes += 1;
+    if (nodes + stack.length > bounds.nodes) return 'nodes';
     if (typeof next.at !== 'object' || next.at === null) continue;
     const depth = next.depth + 1;
-    deepest = Math.max(deepest, depth);
-    if (deepest > most) return deepest;
-    for (const inner of Object.values(next.at)) stack.push({ at: inner, depth });
+    if (depth > bounds.depth) return 'depth';
+    const inside = Object.values(next.at);
+    if (!Array.isArray(next.at) && inside.length > bounds.keys) return 'keys';
+    for (const inner of inside) stack.push({ at: inner, depth });
   }
-  return deepest;
+  return undefined;
 }
 
 /** Whether two JSON values say the same; the order of an object's keys does not matter. */
@@ -32,5 +44,8 @@ export function sameJson(a: Json | undefined, b: Json | undefined): boolean {
     );
   }
   const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => key in b && sameJson(a[key], b[key]));
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => Object.hasOwn(b, key) && sameJson(a[key], b[key]))
+  );
 }

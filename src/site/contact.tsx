@@ -31,7 +31,13 @@ export function Contact({ block, level, around }: Props): ReactElement {
   return (
     <>
       {head}
-      <form className="contact" method="post" action={`${around.address}#b-${block.id}`} noValidate>
+      <form
+        className="contact"
+        method="post"
+        encType="multipart/form-data"
+        action={`${around.address}#b-${block.id}`}
+        noValidate
+      >
         <input type="hidden" name="block" value={block.id} />
         {state && (
           <p className="fault" role="alert">

@@ -26,6 +26,14 @@ export async function modelInForce(reader: Reader): Promise<ModelRow | undefined
   return row && { number: row.number, document: documentOf(row.body), at: row.at };
 }
 
+/** The model document of a revision. */
+export async function modelRevision(reader: Reader, number: number): Promise<ModelDocument | undefined> {
+  const row = await reader.one<{ body: string }>('SELECT body FROM model_revisions WHERE number = $1', [
+    number,
+  ]);
+  return row && documentOf(row.body);
+}
+
 export async function putModelInForce(
   tx: WriteTransaction,
   number: number,

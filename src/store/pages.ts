@@ -25,8 +25,15 @@ export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, at: nu
 export const changeSiteRow = (
   tx: WriteTransaction,
   id: number,
-  { label, base }: Pick<SiteRow, 'label' | 'base'>,
-): Promise<number> => tx.run('UPDATE sites SET label = $1, base = $2 WHERE id = $3', [label, base, id]);
+  { label, base, locale, timeZone }: Pick<SiteRow, 'label' | 'base' | 'locale' | 'timeZone'>,
+): Promise<number> =>
+  tx.run('UPDATE sites SET label = $1, base = $2, locale = $3, time_zone = $4 WHERE id = $5', [
+    label,
+    base,
+    locale,
+    timeZone,
+    id,
+  ]);
 export const dropSite = (tx: WriteTransaction, id: number): Promise<number> =>
   tx.run('DELETE FROM sites WHERE id = $1', [id]);
 /** How many pages stand in a site, or lie in the bin with their place in it. */

@@ -16,7 +16,7 @@ import { siteAt } from '../../services/pages/sites';
 import { visit, type Visit } from '../../services/visitor/gather';
 import { countVisit } from '../../services/runtime/visits';
 import { renderMissing, renderPage } from '../../site/render';
-import { readBytes } from '../read-bytes';
+import { readForm } from '../read-form';
 import { isFromHere } from '../same-origin';
 import { siteFiles } from '../site-files';
 
@@ -177,10 +177,8 @@ export async function POST(request: Request): Promise<Response> {
     );
   const found = await visit(installation, pathname);
   if (found.found !== 'page') return without(installation, pathname, found);
-  const isForm =
-    request.headers.get('content-type')?.split(';')[0]?.trim() === 'application/x-www-form-urlencoded';
-  const bytes = isForm ? await readBytes(request, CONTACT_BYTES) : Buffer.alloc(0);
-  if (!bytes)
+  const form = await readForm(request, CONTACT_BYTES);
+  if (form === 'too-large')
     return missing(
       installation,
       pathname,
@@ -191,7 +189,7 @@ export async function POST(request: Request): Promise<Response> {
   const state = await takeMessage(
     installation,
     found.page,
-    Object.fromEntries(new URLSearchParams(bytes.toString('utf8'))),
+    form,
     request.headers.get('x-clear-frame-address') ?? '',
   );
   if (!state)

@@ -124,7 +124,7 @@ export async function changeSite(
 ): Promise<SiteAnswer> {
   const site = need(installation, id);
   await onSite(installation, person, id, 'changed a site', ({ tx }) =>
-    changeSiteRow(tx, site.id, { label: label?.trim() || site.label, base: site.base }),
+    changeSiteRow(tx, site.id, { ...site, label: label?.trim() || site.label }),
   );
   return answer(need(installation, id));
 }

@@ -1,5 +1,6 @@
 import { sharedInstallation } from '../../../services/runtime/open';
 import { mediaBounds } from '../../../services/media/files';
+import { ACT_HEADER } from '../../../contract/acts';
 import { inputBounds, parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
@@ -7,6 +8,7 @@ import { may, whoMay } from '../../../core/roles';
 import { type Installation } from '../../../services/runtime/installation';
 import { personByToken, type Person } from '../../../services/people/people';
 import { Refusal } from '../../../services/runtime/refusal';
+import { inRequest, type RequestContext } from '../../../services/runtime/request-context';
 import { readBytes } from '../../read-bytes';
 import { isFromHere } from '../../same-origin';
 import { handlers, type Call } from './handlers';
@@ -29,23 +31,24 @@ function problem(refusal: Refusal): Response {
   });
 }
 
+const sizeInWords = (bytes: number): string =>
+  bytes < 1024 * 1024 ? `${bytes / 1024} kB` : `${bytes / 1024 / 1024} MB`;
+
+/** The most bytes that a call may bring. */
+const mostOf = ({ act, mostBytes }: Matched['operation']): number =>
+  mostBytes ?? (act === 'anyone' ? inputBounds.anyone : inputBounds.bytes);
+
 /** Reads a body of JSON, but never more than the bound. */
-async function bodyOf(request: Request): Promise<unknown> {
+async function bodyOf(request: Request, most: number): Promise<unknown> {
   // A call that only says "do it" may come without a body.
   if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0')
     return {};
   const type = request.headers.get('content-type')?.split(';')[0]?.trim();
   if (type !== 'application/json' && type !== 'application/merge-patch+json')
     throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
-  const bytes = await readBytes(request, inputBounds.bytes);
-  if (!bytes)
-    throw new Refusal(413, `More than the ${inputBounds.bytes / 1024 / 1024} MB that one call may bring.`);
+  const bytes = await readBytes(request, most);
+  if (!bytes) throw new Refusal(413, `More than the ${sizeInWords(most)} that this call may bring.`);
   const text = bytes.toString('utf8');
-  // The reader of classes would pass over this name without a word.
-  if (/"__proto__"\s*:/.test(text))
-    throw new Refusal(400, '"__proto__" is no name that can be kept.', [
-      { path: '', code: 'unknown', message: '"__proto__" is no name that can be kept.' },
-    ]);
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
@@ -114,7 +117,9 @@ async function callOf(
       };
   if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
   const revision = operation.guarded ? revisionOf(request) : 0;
-  const body = operation.body ? parseInput(operation.body, await bodyOf(request)) : { value: {}, faults: [] };
+  const body = operation.body
+    ? parseInput(operation.body, await bodyOf(request, mostOf(operation)))
+    : { value: {}, faults: [] };
   if (body.faults.length > 0)
     throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
   return {
@@ -140,6 +145,10 @@ function etagOf(answer: unknown): Record<string, string> {
   return typeof revision === 'number' ? { ETag: `"${revision}"` } : {};
 }
 
+/** The act that a call kept, by its id and what it was, so that it can be taken back. */
+const actHeader = (act: RequestContext['acts'][number] | undefined): Record<string, string> =>
+  act ? { [ACT_HEADER]: `${act.id} ${encodeURIComponent(act.what)}` } : {};
+
 /** Answers one call to `/api/v1`. */
 export async function answer(request: Request): Promise<Response> {
   try {
@@ -156,9 +165,17 @@ export async function answer(request: Request): Promise<Response> {
     const call = await callOf(request, matched, await sharedInstallation());
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
-    const done = await handle(call);
+    const { done, acts } = await inRequest(async (context) => ({
+      done: await handle(call),
+      acts: context.acts,
+    }));
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
-    const headers = { ...NO_STORE, ...etagOf(given), ...(cookie ? { 'Set-Cookie': cookie } : {}) };
+    const headers = {
+      ...NO_STORE,
+      ...etagOf(given),
+      ...(cookie ? { 'Set-Cookie': cookie } : {}),
+      ...actHeader(acts.at(-1)),
+    };
     const status = matched.operation.status ?? 200;
     return status === 204
       ? new Response(null, { status, headers })

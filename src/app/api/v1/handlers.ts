@@ -1,6 +1,12 @@
 import { applyWorking, model } from '../../../services/model/put-in-force';
 import { changeSheet } from '../../../services/model/change-sheet';
-import { fieldNumbers, placedPages, placementCounts, typeFigures, typeReach } from '../../../services/model/figures';
+import {
+  fieldNumbers,
+  placedPages,
+  placementCounts,
+  typeFigures,
+  typeReach,
+} from '../../../services/model/figures';
 import { addListing, binListing, changeListing, publishListing } from '../../../services/listings/write';
 import { importCategories } from '../../../services/categories/import';
 import { mergeCategory, removeCategory, splitCategory } from '../../../services/categories/merge';
@@ -11,9 +17,21 @@ import { entryRevisions } from '../../../services/entries/history';
 import { addressFor, homesFor, siteTree, typesUnder } from '../../../services/pages/tree';
 import type { Operation, operations } from '../../../contract/operations';
 import type { Installation } from '../../../services/runtime/installation';
-import { addEntry, binEntry, changeEntry, entry, publishEntry, restoreEntry, returnEntry, submitEntry, withdrawEntry } from '../../../services/entries/write';
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  entry,
+  publishEntry,
+  restoreEntry,
+  returnEntry,
+  submitEntry,
+  withdrawEntry,
+} from '../../../services/entries/write';
 import { findEntries, knownByIds } from '../../../services/entries/find';
 import { importEntries } from '../../../services/entries/import';
+import { acts } from '../../../services/acts/list';
+import { undoAct } from '../../../services/acts/undo';
 import { goTo } from '../../../services/overview/go-to';
 import {
   listingResult,
@@ -23,13 +41,29 @@ import {
 } from '../../../services/listings/trials';
 import { listing, listings } from '../../../services/listings/listings';
 import { dropWorking, keepWorking, tryModel, working } from '../../../services/model/working-copy';
-import { addCategory, categoriesOf, categoryCounts, changeCategory, moveCategory, sortCategories, schemeReach } from '../../../services/categories/edit';
+import {
+  addCategory,
+  categoriesOf,
+  categoryCounts,
+  changeCategory,
+  moveCategory,
+  sortCategories,
+  schemeReach,
+} from '../../../services/categories/edit';
 import { addSite, changeSite, removeSite, sitesOf } from '../../../services/pages/sites';
 import { medium, mediaList, mediumReach } from '../../../services/media/library';
 import { shownOn } from '../../../services/entries/shown-on';
 import { starters } from '../../../services/model/starters';
 import { overview } from '../../../services/overview/overview';
-import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from '../../../services/pages/write';
+import {
+  addPage,
+  binPage,
+  changePage,
+  movePage,
+  page,
+  publishPage,
+  withdrawPage,
+} from '../../../services/pages/write';
 import { seenPage } from '../../../services/visitor/seen';
 import { pagePreview } from '../../../services/visitor/gather';
 import {
@@ -194,6 +228,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changeMedium: ({ installation, person, path, revision, body }) =>
     changeMedium(installation, person, path('id'), revision, body),
 
+  acts: ({ installation, query }) => acts(installation, query),
+  undoAct: ({ installation, person, path }) => undoAct(installation, person, path('id')),
   overview: ({ installation }) => overview(installation),
   goTo: ({ installation, query }) => goTo(installation, query.q ?? ''),
 };

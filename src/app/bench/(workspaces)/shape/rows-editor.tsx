@@ -332,16 +332,14 @@ export function RowsEditor({
                       size="small"
                       onClick={() =>
                         changeRow(r, ({ cells }) => ({
-                          cells: cells
-                            .slice(0, -1)
-                            .map((cell, i, all) =>
-                              i === all.length - 1
-                                ? {
-                                    width: Math.min(TWELVE, cell.width + (cells.at(-1)?.width ?? 0)),
-                                    holds: [...cell.holds, ...(cells.at(-1)?.holds ?? [])],
-                                  }
-                                : cell,
-                            ),
+                          cells: cells.slice(0, -1).map((cell, i, all) =>
+                            i === all.length - 1
+                              ? {
+                                  width: Math.min(TWELVE, cell.width + (cells.at(-1)?.width ?? 0)),
+                                  holds: [...cell.holds, ...(cells.at(-1)?.holds ?? [])],
+                                }
+                              : cell,
+                          ),
                         }))
                       }
                     >

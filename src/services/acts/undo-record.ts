@@ -1,0 +1,155 @@
+import { mergeJson } from '../../core/content/merge-json';
+import { sameJson, type Json } from '../../core/json';
+import {
+  dropLive,
+  endLive,
+  liveOf,
+  putLive,
+  recordById,
+  recordsByUuids,
+  revisionBody,
+  type KeptRecord,
+  type LiveVersion,
+} from '../../store/records';
+import { branchOf, pageAt, placeOf, placesOfMany, sites } from '../../store/pages';
+import type { Act } from '../records/act';
+import type { ActPlace, ActRecord, ActVersion } from '../records/act-state';
+import { changeRecord, putInBin } from '../records/working';
+import { comeDown } from '../records/versions';
+import { parentPlace } from '../pages/places';
+import { binAddress, giveWords, placePages, readdress } from '../pages/placing';
+
+/** Why something that an act changed stays as it is now. */
+export type Reason = string;
+
+const SINCE = 'It was changed since.';
+
+/** Takes back what an act did to one record; what others changed since stays. Answers why parts of it stay as they are. */
+export async function undoRecord(
+  act: Act,
+  id: number,
+  before: ActRecord | null,
+  after: ActRecord,
+): Promise<Reason[]> {
+  const record = await recordById(act.tx, id);
+  if (!record) return ['It is not there any more.'];
+  if (!before) return undoMaking(act, record);
+  const left: Reason[] = [];
+  if (before.place !== undefined) left.push(...(await undoPlace(act, record, before.place, after.place)));
+  await undoBin(act, record, before, after);
+  if (before.live && after.live) left.push(...(await undoLive(act, record, before.live, after.live)));
+  left.push(...(await undoWorking(act, record, before, after)));
+  return left;
+}
+
+/** What was made goes to the bin, whatever became of it since: there it can be looked at and taken out. */
+async function undoMaking(act: Act, record: KeptRecord): Promise<Reason[]> {
+  if (record.binnedAt !== null) return [];
+  const place = record.sort === 'page' ? await placeOf(act.tx, record.id) : undefined;
+  if (place && (await branchOf(act.tx, record.id)).length > 1) return ['Pages stand below it now.'];
+  await comeDown(act, record.id);
+  await putInBin(act, record.id, true);
+  if (place) await placePages(act, [{ ...place, address: binAddress(record.uuid) }]);
+  return [];
+}
+
+async function undoBin(act: Act, record: KeptRecord, before: ActRecord, after: ActRecord): Promise<void> {
+  if (before.binnedAt === undefined || after.binnedAt === undefined) return;
+  const [was, is, now] = [before.binnedAt, after.binnedAt, record.binnedAt].map((at) => at !== null);
+  if (is === now && was !== now) await putInBin(act, record.id, was ?? false);
+}
+
+async function bodyAt(act: Act, record: number, revision: number | undefined): Promise<Json | undefined> {
+  const kept = revision === undefined ? undefined : await revisionBody(act.tx, record, revision);
+  return kept && (JSON.parse(kept.body) as Json);
+}
+
+async function undoWorking(
+  act: Act,
+  record: KeptRecord,
+  before: ActRecord,
+  after: ActRecord,
+): Promise<Reason[]> {
+  const [was, is] = [
+    await bodyAt(act, record.id, before.revision),
+    await bodyAt(act, record.id, after.revision),
+  ];
+  const now = JSON.parse(record.body) as Json;
+  const { value = now, conflicts } =
+    was === undefined || is === undefined ? { value: now, conflicts: [] } : mergeJson(is, was, now);
+  const stage = before.stage !== undefined && after.stage === record.stage ? before.stage : record.stage;
+  const title = before.title !== undefined && after.title === record.title ? before.title : record.title;
+  if (!sameJson(value, now) || stage !== record.stage || title !== record.title)
+    await changeRecord(act, record, { body: JSON.stringify(value), stage, title, why: 'undone' });
+  return conflicts.length > 0 ? [SINCE] : [];
+}
+
+const sameSpans = (kept: readonly ActVersion[], now: readonly LiveVersion[], from: number): boolean => {
+  const open = (spans: readonly { id: number; starts: number; ends: number }[]) =>
+    spans.filter(({ ends }) => ends > from).map(({ id, starts, ends }) => [id, starts, ends]);
+  return sameJson(open(kept), open(now));
+};
+
+/**
+ * From now on visitors see again what they saw before the act, as far as that would still show. What they saw between
+ * stays known: a version that ended is not begun again, another with its words begins.
+ */
+async function undoLive(
+  act: Act,
+  record: KeptRecord,
+  before: readonly ActVersion[],
+  after: readonly ActVersion[],
+): Promise<Reason[]> {
+  const { tx, now } = act;
+  const versions = await liveOf(tx, record.id);
+  if (!sameSpans(after, versions, now)) return ['What visitors see of it was changed since.'];
+  await act.touch([record.id]);
+  for (const { id, starts, ends } of versions) {
+    if (ends <= now) continue;
+    if (starts < now) await endLive(tx, id, now);
+    else await dropLive(tx, id);
+  }
+  for (const version of before) {
+    if (version.ends <= now) continue;
+    const said =
+      version.body ?? (version.revision && (await revisionBody(tx, record.id, version.revision))?.body);
+    if (typeof said !== 'string') return ['What visitors saw of it is not kept any more.'];
+    const { starts, ends, model, at, by } = version;
+    const span = { starts: Math.max(starts, now), ends };
+    await putLive(tx, [{ record: record.id, title: record.title, body: said, model, ...span, at, by }]);
+  }
+  return [];
+}
+
+async function undoPlace(
+  act: Act,
+  record: KeptRecord,
+  before: ActPlace | null,
+  after: ActPlace | null | undefined,
+): Promise<Reason[]> {
+  const { tx } = act;
+  const now = (await placesOfMany(tx, [record.id])).get(record.id);
+  if (!before || !after || !now) return [];
+  const where = ({ parent, position, slug, category }: ActPlace): Json => [parent, position, slug, category];
+  // Its address follows from its place; only the bin has one of its own.
+  const binned = (address: string) => address.startsWith('bin:');
+  if (!sameJson(where(after), where(now)) || binned(after.address) !== binned(now.address))
+    return ['It was moved since.'];
+  const [above] = before.parent === null ? [] : await recordsByUuids(tx, [before.parent]);
+  if (before.parent !== null && (!above || above.binnedAt !== null))
+    return ['The page it stood below is not there any more.'];
+  const parent = await parentPlace(tx, above?.id ?? null);
+  const site = (await sites(tx)).find(({ id }) => id === before.site);
+  if (!site) return ['The site it stood in is not there any more.'];
+  if (before.category !== now.category && before.category !== null)
+    await giveWords(act, record.id, act.inside.keyMap.of(before.category));
+  if (before.category !== null) {
+    await placePages(act, [{ ...before, record: record.id, parent: above?.id ?? null }]);
+    return [];
+  }
+  const taken = await pageAt(tx, before.site, before.address);
+  if (taken && taken.record !== record.id && !binned(before.address))
+    return [`“${taken.title}” stands at ${before.address} now.`];
+  await readdress(act, record.id, { site, parent }, before.position, before.slug);
+  return [];
+}
