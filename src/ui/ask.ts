@@ -1,7 +1,9 @@
+import { ACT_HEADER } from '../contract/acts';
 import type { Operation, operations } from '../contract/operations';
 import { routes, type OperationName } from '../contract/routes';
 import type { Fault } from '../core/faults';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
+import { tellAct } from './acts';
 
 type Operations = typeof operations;
 export type AnswerOf<K extends OperationName> =
@@ -80,6 +82,7 @@ export async function ask<K extends OperationName>(
     throw new Problem(0, UNREACHABLE);
   }
   if (!response.ok) throw await problemOf(response);
+  tellAct(response);
   // What the server answers is made from the operation's own answer class.
   return (response.status === 204 ? undefined : await response.json()) as AnswerOf<K>;
 }
@@ -105,13 +108,17 @@ export async function sendFile<K extends OperationName>(
       resolve(
         new Response(request.responseText, {
           status: request.status,
-          headers: { 'Content-Type': request.getResponseHeader('Content-Type') ?? '' },
+          headers: {
+            'Content-Type': request.getResponseHeader('Content-Type') ?? '',
+            [ACT_HEADER]: request.getResponseHeader(ACT_HEADER) ?? '',
+          },
         }),
       );
     request.onerror = () => reject(new Problem(0, UNREACHABLE));
     request.send(file);
   });
   if (!response.ok) throw await problemOf(response);
+  tellAct(response);
   return (await response.json()) as AnswerOf<K>;
 }
 

@@ -1,6 +1,17 @@
 'use client';
 import { Button, Snackbar } from '@mui/material';
-import { createContext, useCallback, useContext, useState, type ReactElement, type ReactNode } from 'react';
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useRef,
+  useState,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
+import { isSaving, onAct, type KeptAct } from './acts';
+import { ask, wordsOf } from './ask';
 
 interface Told {
   words: string;
@@ -9,19 +20,58 @@ interface Told {
 
 const Context = createContext<(told: Told) => void>(() => {});
 
-/** Tells one thing in passing: what was done, and where it can be, how to undo it. Faults never stand here alone. */
+/** Tells one thing in passing: what was done, and how to undo it. Faults never stand here alone. */
 export const useTell = (): ((words: string, undo?: () => void) => void) => {
   const tell = useContext(Context);
   return useCallback((words, undo) => tell({ words, ...(undo ? { undo } : {}) }), [tell]);
 };
 
+/** How long (ms) after an act what a screen tells counts as telling of it. */
+const SAME_MOMENT = 1500;
+const AFTER_UNDO = 'clear-frame.after-undo';
+
+/**
+ * Takes an act back. Every screen then begins anew from what is kept, and tells what stayed as it is; words that are not
+ * kept yet lie in the browser and come back by themselves.
+ */
+export async function takeBack(id: string): Promise<void> {
+  let told: string;
+  try {
+    const { left } = await ask('undoAct', { path: { id } });
+    const reasons = left.map(({ label, why }) => (label ? `${label}: ${why}` : why));
+    told = reasons.length > 0 ? `Taken back, but for this. ${reasons.slice(0, 3).join(' ')}` : 'Taken back.';
+  } catch (error) {
+    told = wordsOf(error);
+  }
+  sessionStorage.setItem(AFTER_UNDO, told);
+  window.location.reload();
+}
+
 export function Telling({ children }: { children: ReactNode }): ReactElement {
   const [told, setTold] = useState<Told>();
   const [open, setOpen] = useState(false);
+  const last = useRef<{ act: KeptAct; at: number }>(undefined);
   const tell = useCallback((next: Told) => {
-    setTold(next);
+    const act = last.current && Date.now() - last.current.at < SAME_MOMENT ? last.current.act : undefined;
+    // What a screen says of an act in its own words can be taken back as the act can.
+    setTold(next.undo || !act ? next : { ...next, undo: () => void takeBack(act.id) });
     setOpen(true);
   }, []);
+  useEffect(
+    () =>
+      onAct((act) => {
+        if (isSaving(act)) return;
+        last.current = { act, at: Date.now() };
+        tell({ words: `You ${act.what}.` });
+      }),
+    [tell],
+  );
+  useEffect(() => {
+    const words = sessionStorage.getItem(AFTER_UNDO);
+    if (words === null) return;
+    sessionStorage.removeItem(AFTER_UNDO);
+    tell({ words });
+  }, [tell]);
   const undo = told?.undo;
   return (
     <Context.Provider value={tell}>

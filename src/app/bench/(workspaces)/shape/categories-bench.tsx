@@ -46,15 +46,11 @@ export function CategoriesBench({
   const chosen = items.find(({ id }) => id === here);
   const flat = scheme.sort === 'tags';
   const word = scheme.id === FOLDERS ? 'folder' : flat ? 'tag' : 'category';
-  const act = async (
-    what: () => Promise<unknown>,
-    done?: string,
-    undo?: () => Promise<unknown>,
-  ): Promise<boolean> => {
+  const act = async (what: () => Promise<unknown>, done?: string): Promise<boolean> => {
     setProblem(undefined);
     try {
       await what();
-      if (done) tell(done, undo && (() => void act(undo)));
+      if (done) tell(done);
       return true;
     } catch (error) {
       setProblem(wordsOf(error));

@@ -2,19 +2,12 @@ import type { ReactElement } from 'react';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../ui/marks';
 import { Workspace } from '../../../../ui/shell/workspace';
-import { OutlineGroup } from '../../../../ui/shell/outline';
 import { ToCome } from '../to-come';
+import { WatchOutline } from './watch-outline';
 
 export default function WatchPage(): ReactElement {
   return (
-    <Workspace
-      outline={
-        <OutlineGroup title="Watch">
-          <li style={{ padding: '4px 16px', color: 'var(--pencil)' }}>Nothing is watched yet.</li>
-        </OutlineGroup>
-      }
-      outlineLabel="Watch"
-    >
+    <Workspace outline={<WatchOutline />} outlineLabel="Watch">
       <div className={look.heading}>
         <div>
           <Eyebrow>Workspace to come</Eyebrow>
@@ -33,7 +26,6 @@ export default function WatchPage(): ReactElement {
             'Checks',
             'Broken links, missing alternative text, pages nobody reaches, listings that are empty, entries past their review date.',
           ],
-          ['Activity', 'Who changed what, and when.'],
           ['Visits', 'What gets read, from a counter that ships with the product.'],
         ]}
       />

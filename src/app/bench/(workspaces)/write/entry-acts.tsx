@@ -53,7 +53,7 @@ export function EntryActs({
   const publishes = mayPublish(role, asksReview);
   const pages = reach?.pages.length ?? 0;
   const shown = entry.shown.length > 0;
-  const act = async (name: Act, undo?: Act) => {
+  const act = async (name: Act) => {
     setAsking(undefined);
     setBusy(true);
     onProblem(undefined, []);
@@ -66,15 +66,7 @@ export function EntryActs({
         ...(name === 'publishEntry' ? { body: {} } : {}),
       });
       onDone(answer);
-      tell(
-        done[name],
-        undo &&
-          (() => {
-            ask(undo, { path: { id: entry.id }, revision: answer.revision }).then(onDone, (error: unknown) =>
-              onProblem(wordsOf(error), []),
-            );
-          }),
-      );
+      tell(done[name]);
     } catch (error) {
       onProblem(wordsOf(error), error instanceof Problem ? error.faults : []);
     } finally {
@@ -105,7 +97,7 @@ export function EntryActs({
         </Button>
       )}
       {!publishes && entry.stage !== 'review' && mayWrite && (
-        <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry', 'returnEntry')}>
+        <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry')}>
           Send for review
         </Button>
       )}
@@ -136,10 +128,7 @@ export function EntryActs({
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setAsking(undefined)}>Leave it</Button>
-          <Button
-            color="error"
-            onClick={() => asking && void act(asking, asking === 'binEntry' ? 'restoreEntry' : undefined)}
-          >
+          <Button color="error" onClick={() => asking && void act(asking)}>
             {asking === 'binEntry' ? 'Bin it' : 'Withdraw it'}
           </Button>
         </DialogActions>

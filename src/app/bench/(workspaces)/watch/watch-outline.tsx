@@ -1,0 +1,14 @@
+'use client';
+import { usePathname } from 'next/navigation';
+import type { ReactElement } from 'react';
+import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
+
+/** What is watched, as far as it is there. */
+export function WatchOutline(): ReactElement {
+  const path = usePathname();
+  return (
+    <OutlineGroup title="At work">
+      <OutlineRow label="Who did what" href="/bench/watch/acts" here={path === '/bench/watch/acts'} />
+    </OutlineGroup>
+  );
+}
