@@ -1,5 +1,5 @@
 // Starts Clear Frame with the sample reserve. Seeds the data folder if there is nothing in it; --fresh begins anew.
-import { existsSync, rmSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from './steps/build.mjs';
 import { flags } from './steps/flags.mjs';
@@ -7,15 +7,18 @@ import { install } from './steps/install.mjs';
 import { need, say } from './steps/run.mjs';
 import { serveHere } from './steps/serve.mjs';
 
-const { port, data, fresh } = flags();
+const { port, host, data, fresh } = flags();
 await install();
 await build();
-if (fresh) {
-  // Only what Clear Frame itself put there.
-  for (const file of ['content.db', 'sessions.db', 'in-use.db'])
-    for (const end of ['', '-wal', '-shm', '-journal']) rmSync(join(data, file + end), { force: true });
-  rmSync(join(data, 'media'), { recursive: true, force: true });
-}
+if (fresh)
+  await need(
+    'Taking the sample of before away.',
+    process.execPath,
+    ['--import', 'tsx', 'scripts/clear-sample.ts'],
+    {
+      env: { CLEAR_FRAME_DATA: data },
+    },
+  );
 if (!existsSync(join(data, 'content.db'))) {
   await need(
     'Filling a new database with the sample reserve.',
@@ -25,4 +28,4 @@ if (!existsSync(join(data, 'content.db'))) {
   );
 }
 say('Starting.');
-serveHere({ port, data });
+serveHere({ port, host, data });

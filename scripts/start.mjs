@@ -4,7 +4,7 @@ import { flags } from './steps/flags.mjs';
 import { install } from './steps/install.mjs';
 import { serveHere } from './steps/serve.mjs';
 
-const { port, data } = flags();
+const { port, host, data } = flags();
 await install();
 await build();
-serveHere({ port, data });
+serveHere({ port, host, data });

@@ -1,9 +1,13 @@
-import { closeInstallation, sharedInstallation } from './services/runtime/open';
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
+import { isMediaPath, serveMedium } from './services/media/serve';
+import { isNew } from './services/people/sign-in';
+import { callerOf } from './services/runtime/caller';
+import { healthOf } from './services/runtime/health';
 import { type Installation } from './services/runtime/installation';
-import { isNew } from './services/people/people';
+import { log } from './services/runtime/log';
+import { closeInstallation, sharedInstallation } from './services/runtime/open';
 import { countVisit, keepVisits } from './services/runtime/visits';
 
 /** How often (ms) visits are written down. */
@@ -13,9 +17,34 @@ const GRACE = 8000;
 
 /** Visitors' pages run nothing but the one script of slides, told by the host that was asked for. */
 const visitorPolicy = (host: string | undefined) =>
-  `default-src 'none'; script-src ${host && /^[\w.:[\]-]+$/.test(host) ? `${host}/site.js` : "'none'"}; style-src 'self'; img-src 'self' data:; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'`;
+  [
+    "default-src 'none'",
+    `script-src ${host && /^[\w.:[\]-]+$/.test(host) ? `${host}/site.js` : "'none'"}`,
+    "style-src 'self'",
+    "img-src 'self' data:",
+    "media-src 'self'",
+    "font-src 'self'",
+    "form-action 'self'",
+    "base-uri 'none'",
+    "frame-ancestors 'self'",
+  ].join('; ');
+
 const benchPolicy = (nonce: string) =>
-  `default-src 'self'; script-src 'self' 'nonce-${nonce}' 'strict-dynamic'; style-src 'self' 'nonce-${nonce}'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
+  [
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'`,
+    `style-src 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self' blob:",
+    "frame-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join('; ');
 
 const securityHeaders: Record<string, string> = {
   'X-Content-Type-Options': 'nosniff',
@@ -24,15 +53,12 @@ const securityHeaders: Record<string, string> = {
   'Cross-Origin-Opener-Policy': 'same-origin',
 };
 
+const isReading = ({ method }: IncomingMessage): boolean => method === 'GET' || method === 'HEAD';
+
 /** Answers a visitor from memory, if the page is ready there. */
-function fromMemory(
-  installation: Installation,
-  request: IncomingMessage,
-  response: ServerResponse,
-  path: string,
-): boolean {
-  if (request.method !== 'GET' && request.method !== 'HEAD') return false;
-  const page = installation.rendered.find(path, installation.now());
+function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse): boolean {
+  if (!isReading(request)) return false;
+  const page = installation.rendered.find(request.url ?? '/', installation.now());
   if (!page) return false;
   if (request.method === 'GET') countVisit(installation, page.of);
   const headers: Record<string, string | number> = {
@@ -58,9 +84,12 @@ function fromMemory(
   return true;
 }
 
+/** What is no page of a visitors' site. */
+const ownPath = /^\/(?:api|bench|media|_next)(?:\/|$)/;
 /** An address that cannot be read, for which Next would answer with a failure of its own; the visitors' site says it in words. */
 const UNREADABLE = '/%00';
 
+/** Whether every escape in a path stands for a character. */
 function isReadable(path: string): boolean {
   try {
     decodeURIComponent(path);
@@ -70,11 +99,41 @@ function isReadable(path: string): boolean {
   }
 }
 
+const answer = (response: ServerResponse, status: number, words: string, more: Record<string, string> = {}) =>
+  void response
+    .writeHead(status, { ...securityHeaders, 'Content-Type': 'text/plain; charset=utf-8', ...more })
+    .end(`${words}\n`);
+
+/** Answers what no page or operation needs to see. */
+function answeredHere(
+  installation: Installation,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+): boolean {
+  if (request.method === 'TRACE' || request.method === 'TRACK' || request.method === 'CONNECT')
+    answer(response, 405, 'This is not done here.', { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' });
+  else if (!isReadable(path) && ownPath.test(path)) answer(response, 400, 'This address cannot be read.');
+  else if (path === '/healthz') answer(response, 200, 'alive');
+  else if (path === '/readyz')
+    void healthOf(installation).then(({ ready, words }) => answer(response, ready ? 200 : 503, words));
+  else return false;
+  return true;
+}
+
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
-function prepare(request: IncomingMessage, response: ServerResponse, path: string): void {
+function prepare(
+  { settings }: Installation,
+  request: IncomingMessage,
+  response: ServerResponse,
+  path: string,
+): void {
   for (const [name, value] of Object.entries(securityHeaders)) response.setHeader(name, value);
   // Only this server says where a call came from and what may run.
-  request.headers['x-clear-frame-address'] = request.socket.remoteAddress ?? '';
+  const { address, secure, host } = callerOf(request, settings.proxies);
+  request.headers['x-clear-frame-address'] = address;
+  request.headers['x-clear-frame-secure'] = secure ? 'yes' : 'no';
+  request.headers['x-clear-frame-host'] = host ?? '';
   delete request.headers['x-nonce'];
   delete request.headers['content-security-policy'];
   if (path === '/bench' || path.startsWith('/bench/')) {
@@ -82,32 +141,37 @@ function prepare(request: IncomingMessage, response: ServerResponse, path: strin
     request.headers['x-nonce'] = nonce;
     request.headers['content-security-policy'] = benchPolicy(nonce);
     response.setHeader('Content-Security-Policy', benchPolicy(nonce));
-  } else if (!path.startsWith('/_next/'))
-    response.setHeader('Content-Security-Policy', visitorPolicy(request.headers.host));
+  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy(host));
 }
 
 async function start(): Promise<void> {
-  const port = Number(process.env.PORT ?? 4100);
   const installation = await sharedInstallation();
+  const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();
   const handle = app.getRequestHandler();
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
-    if (fromMemory(installation, request, response, request.url ?? '/')) return;
+    if (fromMemory(installation, request, response)) return;
+    if (answeredHere(installation, request, response, path)) return;
     if (!isReadable(path)) request.url = UNREADABLE;
-    prepare(request, response, path);
-    void handle(request, response);
+    prepare(installation, request, response, path);
+    const failed = (error: unknown) => {
+      log.error({ error, path }, 'A request failed.');
+      if (!response.headersSent) answer(response, 500, 'Something went wrong here.');
+    };
+    if (isMediaPath(path)) void serveMedium(installation, request, response).catch(failed);
+    else void handle(request, response).catch(failed);
   });
-  const keeping = setInterval(() => void keepVisits(installation).catch(console.error), KEEP_VISITS);
-  server.listen(port, () => void announce(installation, port));
+  const keep = () => keepVisits(installation).catch((error: unknown) => log.error({ error }, 'Visits wait.'));
+  const keeping = setInterval(() => void keep(), KEEP_VISITS);
+  server.listen(port, host, () => void announce(installation));
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
     clearInterval(keeping);
     server.close(
       () =>
-        void keepVisits(installation)
-          .catch(console.error)
+        void keep()
           .then(() => closeInstallation(installation))
           .then(() => process.exit(0)),
     );
@@ -117,21 +181,26 @@ async function start(): Promise<void> {
   process.on('SIGINT', stop);
 }
 
-async function announce(installation: Installation, port: number): Promise<void> {
-  const address = `http://localhost:${port}`;
+async function announce(installation: Installation): Promise<void> {
+  const { address, host } = installation.settings;
   const lines = [
     `Clear Frame is ready.`,
     `  The workspaces  ${address}/bench`,
     `  The site        ${address}/`,
   ];
-  if (installation.demo)
+  if (installation.demo) {
     lines.push('  Sign in as architect@, editor@ or reviewer@quillwater.example, password quillwater');
-  else if (await isNew(installation))
-    lines.push(`  Nobody is here yet: ${address}/bench asks for the first architect.`);
+    if (host !== '127.0.0.1')
+      lines.push(`  Careful: it listens on ${host}, and the passwords of the sample are known to everyone.`);
+  } else if (await isNew(installation))
+    lines.push(
+      `  Nobody is here yet: ${address}/bench asks for the first architect,`,
+      `  and for this word           ${installation.firstWord ?? ''}`,
+    );
   console.log(lines.join('\n'));
 }
 
 start().catch((error: unknown) => {
-  console.error(error);
+  console.error(error instanceof Error ? error.message : error);
   process.exit(1);
 });

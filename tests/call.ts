@@ -1,8 +1,8 @@
+import { signIn } from '../src/services/people/sign-in';
 import { answer } from '../src/app/api/v1/answer';
 import type { Fault } from '../src/core/faults';
 import type { JsonObject } from '../src/core/json';
 import { roles, type Role } from '../src/core/roles';
-import { signIn } from '../src/services/people/people';
 import type { SmallInstallation } from './small-installation';
 
 export interface Given {

@@ -24,6 +24,9 @@ test('without the sample the first start asks for the first architect, who makes
   await expect(page.getByText('Write an e-mail address.')).toBeVisible();
   await page.getByLabel('E-mail').fill('odile@quillwater.example');
   await page.getByLabel('Password').fill('a long enough one');
+  await expect(page.getByText('Write the word that the start printed.')).toBeVisible();
+  const word = /[a-z0-9]{4}(?:-[a-z0-9]{4}){3}/.exec(running.said)?.[0] ?? '';
+  await page.getByLabel('Word of the start').fill(word);
   await page.keyboard.press('Enter');
   await expect(page.getByText('Here you decide what the site is made of.')).toBeVisible();
 
@@ -80,7 +83,7 @@ test('without the sample the first start asks for the first architect, who makes
   expect(
     (
       await page.request.post(`${running.address}/api/v1/set-up`, {
-        data: { site: 'Mine', name: 'M', email: 'm@quillwater.example', password: 'quillwater' },
+        data: { site: 'Mine', name: 'M', email: 'm@quillwater.example', password: 'quillwater', word: 'x' },
       })
     ).status(),
   ).toBe(409);

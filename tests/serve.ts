@@ -7,6 +7,8 @@ import { join } from 'node:path';
 export interface Running {
   address: string;
   data: string;
+  /** What the server said when it started. */
+  said: string;
   /** Stops it in the middle of whatever it does, as a power cut would, and starts it again on the same data. */
   killAndRestart(): Promise<void>;
   /** Stops it as a power cut would. */
@@ -23,16 +25,16 @@ const freePort = (): Promise<number> =>
     });
   });
 
-function listening(server: ChildProcess): Promise<void> {
+function listening(server: ChildProcess): Promise<string> {
   return new Promise((resolve, reject) => {
-    let localized = '';
+    let heard = '';
     const hear = (piece: Buffer) => {
-      localized += piece.toString();
-      if (localized.includes('Clear Frame is ready')) resolve();
+      heard += piece.toString();
+      if (/Clear Frame is ready[\s\S]*\n$/.test(heard)) resolve(heard);
     };
     server.stdout?.on('data', hear);
     server.stderr?.on('data', hear);
-    server.on('exit', (code) => reject(new Error(`The server ended with ${code}.\n${localized}`)));
+    server.on('exit', (code) => reject(new Error(`The server ended with ${code}.\n${heard}`)));
   });
 }
 
@@ -64,13 +66,14 @@ export async function serve({ sample = true } = {}): Promise<Running> {
   const running: Running = {
     address: `http://localhost:${port}`,
     data,
+    said: '',
     async start() {
       const started = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
         env,
         stdio: ['ignore', 'pipe', 'pipe'],
       });
       server = started;
-      await listening(started);
+      running.said = await listening(started);
     },
     kill: () => gone('SIGKILL'),
     async killAndRestart() {

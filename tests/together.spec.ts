@@ -55,21 +55,31 @@ test('a field taken out of the working copy comes back; the one that names a typ
   await expect(page.getByRole('button', { name: 'Heading', exact: true })).toBeVisible();
 });
 
-test('a person who is added signs in with the role they were given', async ({ browser }) => {
+test('a person who is invited chooses a password by a link, works in the role they were given, and leaves', async ({
+  browser,
+}) => {
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.goto('/bench/people');
   await page.getByLabel('Name').fill('Maudie Brack');
+  await page.getByLabel('E-mail').fill('maudie');
+  await page.getByRole('button', { name: 'Invite', exact: true }).click();
+  await expect(page.getByText('Write an e-mail address.')).toBeVisible();
   await page.getByLabel('E-mail').fill('maudie@quillwater.example');
-  await page.getByLabel('First password').fill('short');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByText('A password has 10 to 200 characters.')).toBeVisible();
-  await page.getByLabel('First password').fill('boats and all that floats');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByText('Maudie Brack may sign in now.')).toBeVisible();
-  const entered = await page.request.post('/api/v1/session', {
-    data: { email: 'maudie@quillwater.example', password: 'boats and all that floats' },
-  });
-  expect((await entered.json()).person).toMatchObject({ name: 'Maudie Brack', role: 'editor' });
+  await page.getByRole('button', { name: 'Invite', exact: true }).click();
+  const link = await page.getByRole('textbox', { name: 'Link' }).inputValue();
+  const hers = await (await browser.newContext({ baseURL: running.address })).newPage();
+  await hers.goto(new URL(link).pathname);
+  await expect(hers.getByRole('heading', { name: 'Welcome, Maudie Brack' })).toBeVisible();
+  await hers.getByLabel('Password').fill('boats and all that floats');
+  await hers.getByRole('button', { name: 'Keep it and go in' }).click();
+  await expect(hers.getByRole('navigation', { name: 'Workspaces' })).toBeVisible();
+  const session = await hers.request.get('/api/v1/session');
+  expect((await session.json()).person).toMatchObject({ name: 'Maudie Brack', role: 'editor' });
+  await page.getByRole('button', { name: 'More about Maudie Brack' }).click();
+  await page.getByRole('menuitem', { name: 'Let leave…' }).click();
+  await page.getByRole('button', { name: 'Let leave', exact: true }).click();
+  await expect(page.getByText('Maudie Brack has left.')).toBeVisible();
+  expect((await hers.request.get('/api/v1/session')).status()).toBe(401);
 });
 
 test('a page is moved among its siblings and to another home, and its address follows', async ({

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 
 /** Starts the server with its settings in the environment. Pass `stdio` to listen to what it says. */
-export function serve({ port, data, env = {}, stdio = 'inherit' }) {
+export function serve({ port, host = '127.0.0.1', data, env = {}, stdio = 'inherit' }) {
   return spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
     stdio,
     env: {
@@ -10,6 +10,7 @@ export function serve({ port, data, env = {}, stdio = 'inherit' }) {
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       PORT: String(port),
+      HOST: host,
       CLEAR_FRAME_DATA: data,
       ...env,
     },

@@ -1,5 +1,6 @@
 import {
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsISO8601,
@@ -47,9 +48,9 @@ export class ActAnswer {
   @IsInt() things!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => ActThing) first!: ActThing[];
   /** Whether it is the taking back of another. */
-  undoes!: boolean;
+  @IsBoolean() undoes!: boolean;
   /** Whether it can be taken back: it is known what was before, and nobody took it back yet. */
-  canUndo!: boolean;
+  @IsBoolean() canUndo!: boolean;
 }
 
 export class ActsAnswer {
@@ -66,6 +67,6 @@ export class LeftAlone {
 
 export class UndoAnswer {
   /** The act that the undo is; null where nothing was left to take back. */
-  act!: string | null;
+  @IsString() @IsOptional() act!: string | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => LeftAlone) left!: LeftAlone[];
 }

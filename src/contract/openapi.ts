@@ -94,8 +94,8 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
   };
 }
 
-/** The OpenAPI 3.1 document, made from the classes that check the input and from the model in force. */
-export function openApi(model: CompiledModel): JsonObject {
+/** The OpenAPI 3.1 document, made from the classes that check the input; with a model, also from its content types. */
+export function openApi(model: CompiledModel | undefined): JsonObject {
   const generated = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage,
     refPointerPrefix: '#/components/schemas/',
@@ -105,14 +105,16 @@ export function openApi(model: CompiledModel): JsonObject {
     (paths[operation.path] ??= {})[operation.method.toLowerCase()] = describe(operation, generated);
   }
   const values = Object.fromEntries(
-    model.contentTypes.map((type) => [`values.${type.definition.key}`, valuesSchema(type)]),
+    (model?.contentTypes ?? []).map((type) => [`values.${type.definition.key}`, valuesSchema(type)]),
   );
   return {
     openapi: '3.1.0',
     info: {
       title: 'Clear Frame',
       version: '1',
-      description: `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.`,
+      description: model
+        ? `What can be asked of this installation. Values of entries follow the model in force, revision ${model.revision}.`
+        : 'What can be asked of this installation. Sign in to see the values of its content types.',
     },
     servers: [{ url: '/api/v1' }],
     paths,

@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { getMetadataStorage, validateSync, type ValidationError } from 'class-validator';
 import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, sizeWithin, type JsonObject } from '../core/json';
@@ -37,15 +38,36 @@ function namesOf(shape: ClassConstructor<object>): ReadonlySet<string> {
   return new Set(rules.map(({ propertyName }) => propertyName));
 }
 
+/** The class of what stands under a name of a class, where it has one of ours. */
+function classOf(shape: ClassConstructor<object>, name: string): ClassConstructor<object> | undefined {
+  const type = defaultMetadataStorage.findTypeMetadata(shape, name)?.typeFunction() as
+    ClassConstructor<object> | undefined;
+  return type && namesOf(type).size > 0 ? type : undefined;
+}
+
 /**
  * An instance of a class with what was given. Only plain values pass the reader of classes, which turns the words of a query
- * into numbers; objects and lists are JSON and stay as they are, since copying them name by name costs more than linear time.
+ * into numbers; other objects and lists are JSON and stay as they are, since copying them name by name costs more than linear
+ * time, and their names are anybody's.
  */
-function instanceOf<T extends object>(shape: ClassConstructor<T>, input: JsonObject): T {
-  const entries = Object.entries(input);
-  const isPlain = ([, value]: [string, unknown]) => typeof value !== 'object' || value === null;
-  const value = plainToInstance(shape, Object.fromEntries(entries.filter(isPlain)));
-  return Object.assign(value, Object.fromEntries(entries.filter((entry) => !isPlain(entry))));
+function instanceOf<T extends object>(
+  shape: ClassConstructor<T>,
+  input: JsonObject,
+  base: string,
+): { value: T; faults: Fault[] } {
+  const faults: Fault[] = [];
+  const plain: [string, unknown][] = [];
+  const deep: [string, unknown][] = [];
+  for (const [name, given] of Object.entries(input)) {
+    const inner = classOf(shape, name);
+    const read = inner && given !== null ? parseInput(inner, given, pointer(base, name)) : undefined;
+    faults.push(...(read?.faults ?? []));
+    if (read) deep.push([name, read.value]);
+    else if (typeof given === 'object' && given !== null) deep.push([name, given]);
+    else plain.push([name, given]);
+  }
+  const value = plainToInstance(shape, Object.fromEntries(plain));
+  return { value: Object.assign(value, Object.fromEntries(deep)), faults };
 }
 
 const refusal = (path: string, code: string, message: string) => ({ faults: [{ path, code, message }] });
@@ -90,8 +112,12 @@ export function parseInput<T extends object>(
       message: `"${key.slice(0, 80)}" means nothing here.`,
     }));
   const named = Object.fromEntries(Object.entries(input).filter(([key]) => known.has(key)));
-  const value = instanceOf(shape, named);
+  const { value, faults: inside } = instanceOf(shape, named, base);
+  const told = new Set(inside.map(({ path }) => path.slice(base.length + 1).split('/')[0]));
   const errors = validateSync(value, { forbidUnknownValues: true, stopAtFirstError: true });
-  const faults = [...unknown, ...faultsOf(errors, base)].slice(0, TOLD);
+  const own = faultsOf(errors, base).filter(
+    ({ path }) => !told.has(path.slice(base.length + 1).split('/')[0]),
+  );
+  const faults = [...unknown, ...inside, ...own].slice(0, TOLD);
   return faults.length > 0 ? { faults } : { value, faults: [] };
 }

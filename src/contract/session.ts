@@ -5,6 +5,7 @@ import {
   IsEmail,
   IsIn,
   IsISO8601,
+  IsOptional,
   IsString,
   IsUUID,
   Length,
@@ -18,13 +19,8 @@ export class SignIn {
   @IsString({ message: 'Write your password' })
   @Length(1, 200, { message: 'Write your password' })
   password!: string;
-}
-
-export class NewPerson {
-  @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) name!: string;
-  @IsEmail({}, { message: 'Write an e-mail address' }) @MaxLength(254) email!: string;
-  @IsString() @Length(10, 200, { message: 'A password has 10 to 200 characters' }) password!: string;
-  @IsIn(roles, { message: `The role is one of: ${roles.join(', ')}` }) role!: Role;
+  /** The code of now, or a recovery word, of who has a second factor. */
+  @IsOptional() @IsString() @MaxLength(40) code?: string;
 }
 
 /** Who keeps the installation, asked for once at the first start. */
@@ -33,6 +29,8 @@ export class SetUp {
   @IsEmail({}, { message: 'Write an e-mail address' }) @MaxLength(254) email!: string;
   @IsString() @Length(10, 200, { message: 'A password has 10 to 200 characters' }) password!: string;
   @IsString() @Length(1, 80, { message: 'The name of a site has 1 to 80 characters' }) site!: string;
+  /** The word that the start printed. */
+  @IsString() @Length(1, 60, { message: 'Write the word that the start printed' }) word!: string;
 }
 
 export class PersonAnswer {
@@ -40,11 +38,16 @@ export class PersonAnswer {
   @IsString() name!: string;
   @IsEmail() email!: string;
   @IsIn(roles) role!: Role;
+  /** Whether they have chosen a password; who was only invited cannot sign in. */
+  @IsBoolean() joined!: boolean;
+  @IsBoolean() secondFactor!: boolean;
 }
 
 export class SessionAnswer {
   @ValidateNested() @Type(() => PersonAnswer) person!: PersonAnswer;
   @IsISO8601() endsAt!: string;
+  /** Whether a second factor must be set up before anything else can be done. */
+  @IsBoolean() needsSecondFactor!: boolean;
 }
 
 export class OpenSession {
@@ -62,4 +65,6 @@ export class OpenSessions {
 
 export class PeopleAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => PersonAnswer) items!: PersonAnswer[];
+  /** Whether everyone needs a second factor. */
+  @IsBoolean() asksSecondFactor!: boolean;
 }

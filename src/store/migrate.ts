@@ -7,9 +7,11 @@ import { categoryWords } from './migrations/004-category-words';
 import { sources } from './migrations/005-sources';
 import { mediaRecords } from './migrations/006-media-records';
 import { acts } from './migrations/008-acts';
+import { people } from './migrations/009-people';
 import { listingHeading } from './migrations/007-listing-heading';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
+import { links } from './migrations/sessions-004-links';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
@@ -27,8 +29,9 @@ export const contentMigrations: readonly Migration[] = [
   mediaRecords,
   listingHeading,
   acts,
+  people,
 ];
-export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals];
+export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {

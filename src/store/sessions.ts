@@ -76,3 +76,29 @@ export async function noteAttempt(
 
 export const forgetAttempts = (tx: WriteTransaction, name: string): Promise<number> =>
   tx.run('DELETE FROM attempts WHERE name = $1', [name]);
+
+/** Ends every session of a person, but the one named. Answers how many. */
+export const endSessionsOf = (tx: WriteTransaction, person: number, but = ''): Promise<number> =>
+  tx.run('DELETE FROM sessions WHERE person = $1 AND uuid <> $2', [person, but]);
+
+/** Lets somebody choose a password by a word, of which only the hash is kept. Earlier links of theirs end. */
+export async function putLink(
+  tx: WriteTransaction,
+  hash: string,
+  person: number,
+  endsAt: number,
+): Promise<void> {
+  await tx.run('DELETE FROM links WHERE person = $1 OR ends_at < $2', [person, Date.now()]);
+  await tx.run('INSERT INTO links (word, person, ends_at) VALUES ($1, $2, $3)', [hash, person, endsAt]);
+}
+
+export const linkByHash = (
+  reader: Reader,
+  hash: string,
+  now: number,
+): Promise<{ person: number; endsAt: number } | undefined> =>
+  reader.one('SELECT person, ends_at AS endsAt FROM links WHERE word = $1 AND ends_at > $2', [hash, now]);
+
+/** Ends the links of a person. Answers how many there were. */
+export const dropLinks = (tx: WriteTransaction, person: number): Promise<number> =>
+  tx.run('DELETE FROM links WHERE person = $1', [person]);

@@ -1,7 +1,7 @@
 import type { Reader, WriteTransaction } from './database';
 
 /** What the installation remembers of itself. */
-export type SettingName = 'demo' | 'derived';
+export type SettingName = 'demo' | 'derived' | 'secret' | 'second factor';
 
 export const setting = async (reader: Reader, key: SettingName): Promise<string | undefined> =>
   (await reader.one<{ value: string }>('SELECT value FROM settings WHERE key = $1', [key]))?.value;

@@ -95,13 +95,13 @@ export async function sendFile<K extends OperationName>(
   onShare?: (share: number) => void,
 ): Promise<AnswerOf<K>> {
   const { method, path } = routes[name];
-  const localized = new URLSearchParams(
+  const asked = new URLSearchParams(
     Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
   );
   // Only this way of asking tells how far the sending is.
   const response = await new Promise<Response>((resolve, reject) => {
     const request = new XMLHttpRequest();
-    request.open(method, `/api/v1${path}?${localized.toString()}`);
+    request.open(method, `/api/v1${path}?${asked.toString()}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
     request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);
     request.onload = () =>

@@ -189,7 +189,7 @@ function AddStep({
       : []),
   ];
   if (saying) {
-    const localized = words.trim();
+    const fixed = words.trim();
     return (
       <Popover
         anchorEl={anchor}
@@ -201,8 +201,8 @@ function AddStep({
           className={styles.words}
           onSubmit={(event) => {
             event.preventDefault();
-            if (localized) {
-              onChains(saying({ words: localized }));
+            if (fixed) {
+              onChains(saying({ words: fixed }));
               onClose();
             }
           }}
@@ -214,7 +214,7 @@ function AddStep({
             onChange={({ target }) => setWords(target.value)}
             slotProps={{ input: { 'aria-label': 'The words', maxLength: mappingBounds.words } }}
           />
-          <Button type="submit" disabled={!localized}>
+          <Button type="submit" disabled={!fixed}>
             Say this
           </Button>
         </form>

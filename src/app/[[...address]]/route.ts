@@ -10,6 +10,7 @@ import {
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { type Installation } from '../../services/runtime/installation';
+import { signDrawn } from '../../services/media/signature';
 import { CONTACT_BYTES, takeMessage } from '../../services/visitor/contact';
 import { feedOf } from '../../services/visitor/feeds';
 import { siteAt } from '../../services/pages/sites';
@@ -24,6 +25,10 @@ export const dynamic = 'force-dynamic';
 
 const HTML = { 'Content-Type': 'text/html; charset=utf-8' };
 const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
+
+/** A page as it goes out: what it shows of pictures is signed, so that nothing else is made of them. */
+const drawn = async (installation: Installation, page: VisitorPage): Promise<string> =>
+  signDrawn(installation.secret, await renderPage(page, filesOf(installation)));
 
 const filesOf = (installation: Installation) => siteFiles(installation.model.document.houseStyle);
 
@@ -59,13 +64,6 @@ const feedTypes: Record<FeedKind, string> = {
   json: 'application/feed+json; charset=utf-8',
 };
 
-/** Where the site stands for who asks: at the address that was asked. */
-function originOf(request: Request): string {
-  const { protocol, origin } = new URL(request.url);
-  const asked = `${protocol}//${request.headers.get('host') ?? ''}`;
-  return URL.canParse(asked) ? asked : origin;
-}
-
 /** The list of a page as a feed. */
 async function followed(
   installation: Installation,
@@ -73,7 +71,7 @@ async function followed(
   kind: FeedKind,
   request: Request,
 ): Promise<Response> {
-  const feed = await feedOf(installation, address, kind, originOf(request));
+  const feed = await feedOf(installation, address, kind, installation.settings.address);
   if (feed === undefined)
     return missing(
       installation,
@@ -124,7 +122,7 @@ const answering = async (
   contact: ContactState,
   status = 200,
 ): Promise<Response> =>
-  new Response(await renderPage({ ...page, contact }, filesOf(installation)), { status, headers: NO_STORE });
+  new Response(await drawn(installation, { ...page, contact }), { status, headers: NO_STORE });
 
 /**
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
@@ -147,7 +145,7 @@ export async function GET(request: Request): Promise<Response> {
       faults: {},
     });
   countVisit(installation, found.ids[0]);
-  const html = await renderPage(found.page, filesOf(installation));
+  const html = await drawn(installation, found.page);
   // Choices come in more combinations than are worth keeping: those of one or two values are.
   if (new URLSearchParams(found.query).size > KEPT_CHOICES)
     return new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache' } });

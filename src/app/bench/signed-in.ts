@@ -1,8 +1,11 @@
+import { asksSecondFactor } from '../../services/people/second-factor';
+import { isNew } from '../../services/people/sign-in';
+import { personByToken } from '../../services/people/sessions';
 import { sharedInstallation } from '../../services/runtime/open';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { type Installation } from '../../services/runtime/installation';
-import { isNew, personByToken, type Person } from '../../services/people/people';
+import { type Person } from '../../services/people/people';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
 
 /** The installation and who is signed in. Without a session it leads to the sign-in page, or to set-up while nobody is here. */
@@ -10,6 +13,7 @@ export async function signedIn(): Promise<{ installation: Installation; person: 
   const installation = await sharedInstallation();
   const token = (await cookies()).get(SESSION_COOKIE)?.value;
   const person = token ? await personByToken(installation, token) : undefined;
+  if (person && !person.guarded && (await asksSecondFactor(installation))) redirect('/bench/second-factor');
   if (person) return { installation, person };
   redirect((await isNew(installation)) ? '/bench/set-up' : '/bench/sign-in');
 }

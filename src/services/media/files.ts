@@ -54,11 +54,10 @@ export async function sniffed(
     ]);
   if (kept.sort !== 'picture') return { ...kept, mime: found.mime, width: null, height: null };
   try {
-    const {
-      width = 0,
-      height = 0,
-      autoOrient,
-    } = await sharp(bytes, { limitInputPixels: mediaBounds.pixels }).metadata();
+    const picture = sharp(bytes, { limitInputPixels: mediaBounds.pixels, failOn: 'truncated' });
+    const { width = 0, height = 0, autoOrient } = await picture.metadata();
+    // Only decoding it whole tells of a file that was cut short.
+    await picture.stats();
     return {
       ...kept,
       mime: found.mime,
@@ -70,7 +69,7 @@ export async function sniffed(
       {
         path: '',
         code: 'picture',
-        message: `This picture cannot be read, or has more than ${mediaBounds.pixels / 1e6} million pixels.`,
+        message: `This picture cannot be read to its end, or has more than ${mediaBounds.pixels / 1e6} million pixels.`,
       },
     ]);
   }

@@ -1,5 +1,6 @@
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { mkdir, rename } from 'node:fs/promises';
 import { join } from 'node:path';
+import PQueue from 'p-queue';
 import sharp from 'sharp';
 import { isId, newId, type Id } from '../../core/ids';
 import { mediaById, type MediaRow } from '../../store/media';
@@ -8,64 +9,89 @@ import { folderOf, mediaBounds } from './files';
 
 const widths = new Set([320, 640, 960, 1280, 1920, 1200]);
 
+/** A file as it can be sent: where it lies, and what it is. */
 export interface MediaFile {
-  bytes: Buffer;
+  path: string;
   mime: string;
 }
 
-/** A picture in one of the sizes it can be had in, cropped to a ratio around a point; made once and kept. */
-async function inSize(
-  installation: Installation,
+/** A size or crop of a picture. `ratio` is width by height, around a point given as shares of the whole. */
+export interface Rendition {
+  width: number;
+  ratio?: number;
+  x: number;
+  y: number;
+}
+
+/** How many sizes are made at once: the machine has other work. */
+const making = new PQueue({ concurrency: 2 });
+/** What is being made now, so that many who ask for one size wait for one making. */
+const underWay = new Map<string, Promise<void>>();
+
+/** Which size or crop a question asks for; undefined for none, and null where it makes no sense. */
+export function renditionAsked(asked: URLSearchParams): Rendition | undefined | null {
+  if (!asked.has('w')) return undefined;
+  const width = Number(asked.get('w'));
+  const share = (name: string) => Math.max(0, Math.min(1, Number(asked.get(name) ?? 0.5) || 0));
+  const ratio = asked.has('r') ? Number(asked.get('r')) : undefined;
+  if (!widths.has(width) || (ratio !== undefined && !(ratio > 0.1 && ratio < 10))) return null;
+  return { width, x: share('x'), y: share('y'), ...(ratio === undefined ? {} : { ratio }) };
+}
+
+const nameOf = ({ width, ratio, x, y }: Rendition): string =>
+  `${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
+
+/** Makes a size of a picture at a path. */
+async function make(
+  from: string,
   row: MediaRow,
-  width: number,
-  ratio: number | undefined,
-  focus: { x: number; y: number },
-): Promise<MediaFile> {
-  const name = `${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${focus.x.toFixed(2)}-${focus.y.toFixed(2)}`}.webp`;
-  const folder = join(folderOf(installation, row.uuid), 'sizes');
-  const kept = await readFile(join(folder, name)).catch(() => undefined);
-  if (kept) return { bytes: kept, mime: 'image/webp' };
-  const from = sharp(join(folderOf(installation, row.uuid), row.file), {
-    limitInputPixels: mediaBounds.pixels,
-  }).autoOrient();
+  { width, ratio, x, y }: Rendition,
+  to: string,
+): Promise<void> {
+  let picture = sharp(from, { limitInputPixels: mediaBounds.pixels }).autoOrient();
   const [w = 0, h = 0] = [row.width ?? 0, row.height ?? 0];
-  let cropped = from;
   if (ratio !== undefined && w > 0 && h > 0) {
     const crop = { width: Math.min(w, Math.round(h * ratio)), height: Math.min(h, Math.round(w / ratio)) };
     const between = (at: number, size: number, whole: number) =>
       Math.max(0, Math.min(whole - size, Math.round(at * whole - size / 2)));
-    cropped = from.extract({
-      left: between(focus.x, crop.width, w),
-      top: between(focus.y, crop.height, h),
-      width: crop.width,
-      height: crop.height,
-    });
+    const [left, top] = [between(x, crop.width, w), between(y, crop.height, h)];
+    picture = picture.extract({ left, top, ...crop });
   }
-  const bytes = await cropped.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toBuffer();
-  await mkdir(folder, { recursive: true });
   // Written beside and moved into place, so that nobody reads half a file.
-  const half = join(folder, `${newId()}.part`);
-  await writeFile(half, bytes);
-  await rename(half, join(folder, name));
-  return { bytes, mime: 'image/webp' };
+  const half = `${to}.${newId()}.part`;
+  await picture.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toFile(half);
+  await rename(half, to);
 }
 
-/** The file of a medium as visitors ask for it; undefined where there is none, or the question makes no sense. */
+/** A picture in one of the sizes it can be had in; made once, and kept while it is used. */
+async function inSize(installation: Installation, row: MediaRow, rendition: Rendition): Promise<MediaFile> {
+  const folder = join(folderOf(installation, row.uuid), 'sizes');
+  const path = join(folder, nameOf(rendition));
+  const { renditions } = installation;
+  if (!(await renditions.has(path))) {
+    const made =
+      underWay.get(path) ??
+      making.add(async () => {
+        await mkdir(folder, { recursive: true });
+        await make(join(folderOf(installation, row.uuid), row.file), row, rendition, path);
+        await renditions.made(path);
+      });
+    underWay.set(path, made);
+    await made.finally(() => underWay.delete(path));
+  }
+  return { path, mime: 'image/webp' };
+}
+
+/** The file of a medium, in a size where one is asked for; undefined where there is none. */
 export async function mediaFile(
   installation: Installation,
   id: Id,
   file: string,
-  asked: URLSearchParams,
+  rendition: Rendition | undefined,
 ): Promise<MediaFile | undefined> {
   const row = isId(id) ? await mediaById(installation.content, id) : undefined;
   // The workspaces know a picture in a text by its id alone.
   if (!row || (row.file !== file && file !== 'here')) return undefined;
-  const width = Number(asked.get('w'));
-  if (row.sort !== 'picture' || !asked.has('w'))
-    return { bytes: await readFile(join(folderOf(installation, id), row.file)), mime: row.mime };
-  if (!widths.has(width)) return undefined;
-  const share = (name: string) => Math.max(0, Math.min(1, Number(asked.get(name) ?? 0.5) || 0));
-  const ratio = asked.has('r') ? Number(asked.get('r')) : undefined;
-  if (ratio !== undefined && !(ratio > 0.1 && ratio < 10)) return undefined;
-  return inSize(installation, row, width, ratio, { x: share('x'), y: share('y') });
+  if (row.sort === 'picture' && rendition) return inSize(installation, row, rendition);
+  return { path: join(folderOf(installation, row.uuid), row.file), mime: row.mime };
 }

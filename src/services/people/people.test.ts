@@ -1,5 +1,15 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Secret, TOTP } from 'otpauth';
+import { isNew, setUp, signIn } from './sign-in';
+import { openSessions, personByToken, signOut } from './sessions';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
-import { addPerson, allPeople, isNew, openSessions, personByToken, setUp, signIn, signOut } from './people';
+import { entryRevisions } from '../entries/history';
+import { addEntry, entry } from '../entries/write';
+import type { Refusal } from '../runtime/refusal';
+import { invite, linkAnswer, sendLink, useLink } from './links';
+import { addPerson, allPeople, changePassword, changePerson, letLeave } from './people';
+import { askSecondFactor, beginSecondFactor, confirmSecondFactor, endSecondFactor } from './second-factor';
 
 let small: SmallInstallation;
 beforeEach(async () => {
@@ -28,21 +38,27 @@ test('says the same whether the e-mail or the password is wrong', async () => {
   expect(password).toMatchObject({ status: 401 });
 });
 
-test('limits attempts for one e-mail, without keeping others out', async () => {
+test('holds one place back at one account, without keeping others out or its owner elsewhere', async () => {
   for (let i = 0; i < 8; i += 1) await expect(enter('wrong')).rejects.toMatchObject({ status: 401 });
-  await expect(enter()).rejects.toMatchObject({ status: 429 });
+  const refused = await enter().catch((error: Refusal) => error);
+  expect(refused).toMatchObject({ status: 429, extra: { retryAfter: expect.any(Number) } });
   expect((await enter('quillwater', 'reviewer@quillwater.example')).person.role).toBe('reviewer');
+  expect((await enter('quillwater', 'editor@quillwater.example', '10.1.1.1')).person.role).toBe('editor');
 });
 
-test('limits attempts from one place, whatever the e-mail', async () => {
-  for (let i = 0; i < 30; i += 1)
-    await enter('wrong', `guess${i}@quillwater.example`, '127.0.0.9').catch(() => undefined);
-  await expect(enter('quillwater', 'reviewer@quillwater.example', '127.0.0.9')).rejects.toMatchObject({
-    status: 429,
-  });
-  expect((await enter('quillwater', 'reviewer@quillwater.example', '127.0.0.1')).person.role).toBe(
-    'reviewer',
+test('of forty tries at one moment no more are made than one after the other', async () => {
+  const tries = await Promise.all(
+    Array.from({ length: 40 }, () => enter('wrong').catch((error: Refusal) => error)),
   );
+  expect(tries.filter((each) => 'status' in each && each.status === 401)).toHaveLength(8);
+});
+
+test('holds back one place, whatever the account', async () => {
+  for (let i = 0; i < 60; i += 1)
+    await small.installation.attempts.count('127.0.0.9', `guess${i}@quillwater.example`);
+  const late = (address: string) => enter('quillwater', 'reviewer@quillwater.example', address);
+  await expect(late('127.0.0.9')).rejects.toMatchObject({ status: 429 });
+  expect((await late('127.0.0.1')).person.role).toBe('reviewer');
 });
 
 test('a session that is ended opens nothing any more, and only its owner can end it', async () => {
@@ -81,24 +97,150 @@ test('an e-mail belongs to one person', async () => {
   expect((await allPeople(small.installation)).items).toHaveLength(3);
 });
 
-test('the first architect is made once', async () => {
-  expect(await isNew(small.installation)).toBe(false);
-  await expect(
-    setUp(
+test('the first architect is made once, by who knows the word of the start', async () => {
+  const { installation } = small;
+  const asked = {
+    name: 'Odile',
+    email: 'odile@quillwater.example',
+    password: 'quillwater',
+    site: 'A new reserve',
+  };
+  const make = (word: string) => setUp(installation, { ...asked, word }, '127.0.0.1', 'a browser');
+  expect(await isNew(installation)).toBe(false);
+  const word = installation.firstWord ?? '';
+  await expect(make(word)).rejects.toMatchObject({ status: 409 });
+  await installation.content.write((tx) => tx.run('UPDATE people SET left_at = 1'));
+  await expect(make('reed-mere-dune-wood')).rejects.toMatchObject({
+    status: 422,
+    faults: [{ path: '/word' }],
+  });
+  expect((await make(` ${word.toUpperCase()} `)).person.role).toBe('architect');
+  expect(installation.site.label).toBe('A new reserve');
+  await expect(make(word)).rejects.toMatchObject({ status: 409 });
+});
+
+describe('people', () => {
+  const invited = { name: 'Maudie Brack', email: 'maudie@quillwater.example', role: 'editor' as const };
+  const wordIn = (address: string) => address.split('/').at(-1) ?? '';
+
+  test('are invited by a link that works once, and lies in the outbox as a letter', async () => {
+    const { installation, people } = small;
+    const { person, link } = await invite(installation, people.architect, invited);
+    expect(person).toMatchObject({ joined: false });
+    await expect(enter('', invited.email)).rejects.toMatchObject({ status: 401 });
+    expect(link.address).toMatch(/^http:\/\/localhost:4100\/bench\/link\/[a-z0-9-]{29}$/);
+    const [letter = ''] = readdirSync(join(small.folder, 'outbox'));
+    expect(readFileSync(join(small.folder, 'outbox', letter), 'utf8').replace(/=\r?\n/g, '')).toContain(
+      link.address,
+    );
+    expect(await linkAnswer(installation, wordIn(link.address))).toEqual({
+      name: invited.name,
+      email: invited.email,
+      joined: false,
+    });
+    const both = await Promise.allSettled(
+      [1, 2].map(() => useLink(installation, wordIn(link.address), 'boats and all', 'x')),
+    );
+    expect(both.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
+    expect((await enter('boats and all', invited.email)).person.name).toBe('Maudie Brack');
+    await expect(linkAnswer(installation, wordIn(link.address))).rejects.toMatchObject({ status: 404 });
+  });
+
+  test('get a link for a new password, which ends the sessions they had', async () => {
+    const { installation, people } = small;
+    const { token } = await enter();
+    const { address } = await sendLink(installation, people.architect, people.editor.uuid);
+    expect((await enter()).person.role).toBe('editor');
+    await useLink(installation, wordIn(address), 'another password', 'x');
+    expect(await personByToken(installation, token)).toBeUndefined();
+    await expect(enter()).rejects.toMatchObject({ status: 401 });
+  });
+
+  test('leave with their name kept and their drafts handed over; the last architect stays', async () => {
+    const { installation, people } = small;
+    const made = await addEntry(installation, people.editor, {
+      type: 'species',
+      values: { name: 'Bell heron' },
+    });
+    const { token } = await enter();
+    await letLeave(installation, people.architect, people.editor.uuid, people.reviewer.uuid);
+    expect(await personByToken(installation, token)).toBeUndefined();
+    await expect(enter()).rejects.toMatchObject({ status: 401 });
+    expect((await entry(installation, made.id)).changedBy).toBe('reviewer');
+    expect((await entryRevisions(installation, made.id)).items.map(({ by }) => by)).toEqual([
+      'reviewer',
+      'editor',
+    ]);
+    await expect(letLeave(installation, people.architect, people.architect.uuid, undefined)).rejects.toThrow(
+      /last architect/,
+    );
+    await expect(changePerson(installation, people.architect.uuid, { role: 'editor' })).rejects.toThrow(
+      /last architect/,
+    );
+    // The address is free for somebody new.
+    await invite(installation, people.architect, { ...invited, email: 'editor@quillwater.example' });
+  });
+
+  test('change their own password, and only with the one they have', async () => {
+    const { installation, people } = small;
+    const [here, there] = [await enter(), await enter()];
+    const change = (old: string) =>
+      changePassword(installation, here.person, { old, password: 'a better password' });
+    await expect(change('wrong')).rejects.toMatchObject({ faults: [{ path: '/old' }] });
+    await change('quillwater');
+    expect(await personByToken(installation, here.token)).toBeDefined();
+    expect(await personByToken(installation, there.token)).toBeUndefined();
+    expect(people.editor.email).toBe((await enter('a better password')).person.email);
+  });
+});
+
+describe('a second factor', () => {
+  const codeOf = (secret: string, at = Date.now()) =>
+    new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: at });
+  const withCode = (code: string) =>
+    signIn(
       small.installation,
-      { name: 'Mallory', email: 'm@quillwater.example', password: 'quillwater', site: 'Mine' },
-      'a browser',
-    ),
-  ).rejects.toMatchObject({ status: 409 });
-  await small.installation.content.write((tx) => tx.run('UPDATE people SET left_at = 1'));
-  expect(
-    (
-      await setUp(
-        small.installation,
-        { name: 'Odile', email: 'odile@quillwater.example', password: 'quillwater', site: 'A new reserve' },
-        'a browser',
-      )
-    ).person.role,
-  ).toBe('architect');
-  expect(small.installation.site.label).toBe('A new reserve');
+      { email: 'editor@quillwater.example', password: 'quillwater', code },
+      '127.0.0.1',
+      'x',
+    );
+
+  test('is asked for beside the password; each code and each recovery word works once', async () => {
+    const { installation, people } = small;
+    const { secret, address } = await beginSecondFactor(installation, people.editor);
+    expect(address).toMatch(/^otpauth:\/\/totp\//);
+    await expect(
+      confirmSecondFactor(installation, people.editor, { secret, code: '000000' }),
+    ).rejects.toMatchObject({ faults: [{ path: '/code' }] });
+    const { words } = await confirmSecondFactor(installation, people.editor, {
+      secret,
+      code: codeOf(secret, Date.now() - 30_000),
+    });
+    await expect(enter()).rejects.toMatchObject({ status: 401, faults: [{ code: 'second-factor' }] });
+    await expect(withCode(codeOf(secret, Date.now() - 30_000))).rejects.toMatchObject({
+      faults: [{ code: 'wrong' }],
+    });
+    const code = codeOf(secret);
+    const both = await Promise.allSettled([withCode(code), withCode(code)]);
+    expect(both.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
+    expect((await withCode(words[0] ?? '')).person.role).toBe('editor');
+    await expect(withCode(words[0] ?? '')).rejects.toMatchObject({ status: 401 });
+    expect(JSON.stringify(await installation.content.all('SELECT * FROM people'))).not.toContain(words[1]);
+  });
+
+  test('stays where everyone needs one', async () => {
+    const { installation, people } = small;
+    const { secret } = await beginSecondFactor(installation, people.editor);
+    await confirmSecondFactor(installation, people.editor, { secret, code: codeOf(secret) });
+    await askSecondFactor(installation, true);
+    await expect(endSecondFactor(installation, people.editor, 'quillwater')).rejects.toThrow(
+      /Everyone needs/,
+    );
+    await askSecondFactor(installation, false);
+    await expect(endSecondFactor(installation, people.editor, 'wrong')).rejects.toMatchObject({
+      status: 422,
+    });
+    await endSecondFactor(installation, people.editor, 'quillwater');
+    expect((await enter()).person.role).toBe('editor');
+  });
 });

@@ -1,183 +1,153 @@
-import { hash, verify } from '@node-rs/argon2';
-import { createHash, randomBytes } from 'node:crypto';
-import type { NewPerson, OpenSessions, PersonAnswer, SetUp, SignIn } from '../../contract/session';
-import { newId } from '../../core/ids';
+import type { PersonPatch } from '../../contract/people';
+import type { PeopleAnswer, PersonAnswer } from '../../contract/session';
+import { isId, newId, type Id } from '../../core/ids';
 import type { Role } from '../../core/roles';
-import { makePerson, people, personByEmail, personById, type PersonRow } from '../../store/people';
+import type { Reader } from '../../store/database';
 import {
-  attemptsSince,
-  endSession,
-  forgetAttempts,
-  makeSession,
-  noteAttempt,
-  sessionByToken,
-  sessionsOf,
-  touchSession,
-} from '../../store/sessions';
-import { notFound, Refusal } from '../runtime/refusal';
+  changePersonRow,
+  draftsOf,
+  letGo,
+  makePerson,
+  people,
+  personByEmail,
+  personByUuid,
+  proofsOf,
+  putPassword,
+  type PersonRow,
+} from '../../store/people';
+import { recordsByIds } from '../../store/records';
+import { dropLinks } from '../../store/sessions';
+import { inAct } from '../records/act';
+import { changeRecord } from '../records/working';
 import type { Installation } from '../runtime/installation';
+import { invalidInput, notFound, Refusal, ruleViolation } from '../runtime/refusal';
+import { hashPassword, isPassword } from './passwords';
+import { asksSecondFactor } from './second-factor';
+import { endAllSessions } from './sessions';
 
-/** Someone signed in, and the session they are here by. */
-export interface Person {
-  id: number;
-  uuid: string;
-  name: string;
-  email: string;
-  role: Role;
+/** Somebody who is signed in. */
+export interface Person extends PersonRow {
   session: string;
   endsAt: number;
 }
 
-const HOUR = 3_600_000;
-const SESSION = 14 * 24 * HOUR;
-/** A session's time is written down again only so often. */
-const TOUCH = HOUR;
-const WINDOW = 15 * 60_000;
-/** Failed attempts within the window, for one address and for one e-mail. */
-const MOST = { address: 30, email: 8 };
-
-// OWASP's first recommendation for argon2id: 19 MiB, two passes, one lane.
-const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
-
-export const personAnswer = ({
-  uuid,
+export const personAnswer = ({ uuid, name, email, role, joined, guarded }: PersonRow): PersonAnswer => ({
+  id: uuid,
   name,
   email,
   role,
-}: Pick<PersonRow, 'uuid' | 'name' | 'email' | 'role'>): PersonAnswer => ({ id: uuid, name, email, role });
-
-/** A hash to compare with when nobody has the e-mail, so that the answer takes as long. */
-let nobody: Promise<string> | undefined;
-
-export interface SignedIn {
-  token: string;
-  person: Person;
-}
-
-async function open(installation: Installation, person: PersonRow, agent: string): Promise<SignedIn> {
-  const token = randomBytes(32).toString('base64url');
-  const uuid = newId();
-  // Sessions run by the true clock, even where the content's clock is fixed.
-  const now = Date.now();
-  const endsAt = now + SESSION;
-  await installation.sessions.write((tx) =>
-    makeSession(tx, {
-      uuid,
-      token: hashOf(token),
-      person: person.id,
-      madeAt: now,
-      seenAt: now,
-      endsAt,
-      agent: agent.slice(0, 200),
-    }),
-  );
-  return { token, person: { ...person, session: uuid, endsAt } };
-}
-
-/** Signs in by e-mail and password. Says the same whether the e-mail or the password is wrong; too many failures wait. */
-export async function signIn(
-  installation: Installation,
-  { email, password }: SignIn,
-  address: string,
-  agent: string,
-): Promise<SignedIn> {
-  const now = Date.now();
-  const names = { address: `address ${address}`, email: `email ${email.toLowerCase()}` };
-  const [byAddress, byEmail] = await Promise.all([
-    attemptsSince(installation.sessions, names.address, now - WINDOW),
-    attemptsSince(installation.sessions, names.email, now - WINDOW),
-  ]);
-  if (byAddress >= MOST.address || byEmail >= MOST.email)
-    throw new Refusal(429, 'Too many attempts. Wait a quarter of an hour, then try again.');
-  const found = await personByEmail(installation.content, email);
-  nobody ??= hash(randomBytes(16).toString('hex'), argon);
-  const right = await verify(found?.password ?? (await nobody), password);
-  if (!found || !right) {
-    await installation.sessions.write((tx) => noteAttempt(tx, Object.values(names), now, now - WINDOW));
-    throw new Refusal(401, 'This e-mail and password do not belong together.', [
-      { path: '/password', code: 'wrong', message: 'This e-mail and password do not belong together.' },
-    ]);
-  }
-  await installation.sessions.write((tx) => forgetAttempts(tx, names.email));
-  return open(installation, found, agent);
-}
-
-/** The person a session's token belongs to, if the session still stands. */
-export async function personByToken(installation: Installation, token: string): Promise<Person | undefined> {
-  const now = Date.now();
-  const session = await sessionByToken(installation.sessions, hashOf(token), now);
-  const person = session && (await personById(installation.content, session.person));
-  if (!session || !person) return undefined;
-  if (now - session.seenAt > TOUCH)
-    await installation.sessions.write((tx) => touchSession(tx, session.id, now, now + SESSION));
-  return { ...person, session: session.uuid, endsAt: session.endsAt };
-}
-
-export async function openSessions(installation: Installation, person: Person): Promise<OpenSessions> {
-  const rows = await sessionsOf(installation.sessions, person.id, Date.now());
-  return {
-    items: rows.map((row) => ({
-      id: row.uuid,
-      madeAt: new Date(row.madeAt).toISOString(),
-      seenAt: new Date(row.seenAt).toISOString(),
-      agent: row.agent,
-      here: row.uuid === person.session,
-    })),
-  };
-}
-
-export async function signOut(installation: Installation, person: Person, session: string): Promise<void> {
-  if ((await installation.sessions.write((tx) => endSession(tx, session, person.id))) === 0)
-    throw notFound('session');
-}
-
-export const allPeople = async (installation: Installation): Promise<{ items: PersonAnswer[] }> => ({
-  items: (await people(installation.content)).map(personAnswer),
+  joined: joined === 1,
+  secondFactor: guarded === 1,
 });
 
+export const allPeople = async (installation: Installation): Promise<PeopleAnswer> => ({
+  items: (await people(installation.content)).map(personAnswer),
+  asksSecondFactor: await asksSecondFactor(installation),
+});
+
+export interface FreshPerson {
+  name: string;
+  email: string;
+  role: Role;
+  /** Without one, the person chooses it by a link. */
+  password?: string;
+}
+
+/** Adds a person. An e-mail address that somebody here has is refused. */
 export async function addPerson(
   installation: Installation,
-  { name, email, password, role }: NewPerson,
+  { name, email, role, password }: FreshPerson,
 ): Promise<PersonRow> {
   const kept = {
     uuid: newId(),
     name: name.trim(),
     email: email.trim().toLowerCase(),
     role,
-    password: await hash(password, argon),
+    password: password === undefined ? '' : await hashPassword(password),
   };
   return installation.content.write(async (tx) => {
+    const message = 'Somebody with this e-mail address is here already.';
     if (await personByEmail(tx, kept.email))
-      throw new Refusal(422, 'Somebody with this e-mail address is here already.', [
-        { path: '/email', code: 'taken', message: 'Somebody with this e-mail address is here already.' },
-      ]);
-    return { ...kept, id: await makePerson(tx, kept, installation.now()) };
+      throw new Refusal(422, message, [{ path: '/email', code: 'taken', message }]);
+    const id = await makePerson(tx, kept, installation.now());
+    return { ...kept, id, joined: password === undefined ? 0 : 1, guarded: 0 };
   });
 }
 
-/** Whether nobody is here yet, so that the first architect is asked for. */
-export const isNew = async (installation: Installation): Promise<boolean> =>
-  (await people(installation.content)).length === 0;
+export async function needPerson(reader: Reader, id: Id): Promise<PersonRow> {
+  const person = isId(id) ? await personByUuid(reader, id) : undefined;
+  if (!person) throw notFound('person');
+  return person;
+}
 
-/** Makes the first architect and names the site. Only while nobody is here. */
-export async function setUp(installation: Installation, asked: SetUp, agent: string): Promise<SignedIn> {
-  const password = await hash(asked.password, argon);
-  const person = await installation.content.write(async (tx) => {
-    if ((await people(tx)).length > 0)
-      throw new Refusal(409, 'This installation has its first architect already. Sign in.');
-    await tx.run('UPDATE sites SET label = $1 WHERE id = $2', [asked.site.trim(), installation.site.id]);
-    const kept = {
-      uuid: newId(),
-      name: asked.name.trim(),
-      email: asked.email.trim().toLowerCase(),
-      role: 'architect' as const,
-      password,
-    };
-    return { ...kept, id: await makePerson(tx, kept, installation.now()) };
+/** Refuses what would leave the installation without an architect who can sign in. */
+async function expectArchitect(reader: Reader, person: PersonRow): Promise<void> {
+  if (person.role !== 'architect' || !person.joined) return;
+  const others = (await people(reader)).filter(
+    ({ id, role, joined }) => id !== person.id && role === 'architect' && joined,
+  );
+  if (others.length === 0)
+    throw ruleViolation(`${person.name} is the last architect here. Make somebody else one first.`);
+}
+
+/** Changes what somebody is called, or their role. */
+export async function changePerson(
+  installation: Installation,
+  id: Id,
+  { name, role }: PersonPatch,
+): Promise<PersonAnswer> {
+  return installation.content.write(async (tx) => {
+    const person = await needPerson(tx, id);
+    if (role !== undefined && role !== person.role) await expectArchitect(tx, person);
+    await changePersonRow(tx, person.id, { name: name?.trim() || person.name, role: role ?? person.role });
+    return personAnswer(await needPerson(tx, id));
   });
-  installation.site = { ...installation.site, label: asked.site.trim() };
-  installation.sites = [installation.site, ...installation.sites.slice(1)];
-  installation.rendered.renewAll();
-  return open(installation, person, agent);
+}
+
+/** Ends every session of somebody. */
+export async function endSessionsOfPerson(installation: Installation, id: Id): Promise<void> {
+  await endAllSessions(installation, (await needPerson(installation.content, id)).id);
+}
+
+/**
+ * Lets somebody leave. The history keeps the name; drafts are handed over to somebody else where one is named, as an act of
+ * whoever lets them leave; sessions and links end.
+ */
+export async function letLeave(
+  installation: Installation,
+  by: Person,
+  id: Id,
+  heirId: Id | undefined,
+): Promise<void> {
+  const person = await inAct(installation, by, async (act) => {
+    const leaving = await needPerson(act.tx, id);
+    await expectArchitect(act.tx, leaving);
+    if (heirId === id)
+      throw invalidInput([{ path: '/heir', code: 'self', message: 'Choose somebody who stays.' }]);
+    if (heirId !== undefined) {
+      const heir = await needPerson(act.tx, heirId);
+      const why = `handed over by ${leaving.name}`;
+      for (const record of await recordsByIds(act.tx, await draftsOf(act.tx, leaving.id)))
+        await changeRecord(act, record, { why, by: heir.id });
+      await act.keep(`gave the drafts of ${leaving.name} to ${heir.name}`);
+    }
+    await letGo(act.tx, leaving, act.now);
+    return leaving;
+  });
+  await endAllSessions(installation, person.id);
+  await installation.sessions.write((tx) => dropLinks(tx, person.id));
+}
+
+/** One's own new password; it ends all other sessions. */
+export async function changePassword(
+  installation: Installation,
+  person: Person,
+  { old, password }: { old: string; password: string },
+): Promise<void> {
+  const proofs = await proofsOf(installation.content, person.id);
+  if (!(await isPassword(proofs.password, old)))
+    throw invalidInput([{ path: '/old', code: 'wrong', message: 'This is not your password.' }]);
+  const hash = await hashPassword(password);
+  await installation.content.write((tx) => putPassword(tx, person.id, hash));
+  await endAllSessions(installation, person.id, person.session);
 }

@@ -375,6 +375,25 @@ describe('media', () => {
     await expect(
       addMedia(small.installation, editor(), { name: 'trick.png' }, Buffer.from('<svg onload="alert(1)"/>')),
     ).rejects.toMatchObject({ status: 422, faults: [{ code: 'sort' }] });
+    const whole = await sharp({
+      create: {
+        width: 900,
+        height: 600,
+        channels: 3,
+        background: '#2f5a52',
+        noise: { type: 'gaussian', mean: 100, sigma: 40 },
+      },
+    })
+      .jpeg()
+      .toBuffer();
+    await expect(
+      addMedia(
+        small.installation,
+        editor(),
+        { name: 'cut.jpg' },
+        whole.subarray(0, Math.floor(whole.length * 0.6)),
+      ),
+    ).rejects.toMatchObject({ faults: [{ code: 'picture' }] });
     await expect(
       addMedia(small.installation, editor(), { name: 'empty.png' }, Buffer.alloc(0)),
     ).rejects.toMatchObject({ faults: [{ code: 'empty' }] });
@@ -383,13 +402,13 @@ describe('media', () => {
     const id = await picture();
     const [item] = (await mediaList(small.installation, {})).items;
     const file = item?.address.split('/').at(-1) ?? '';
-    const small320 = await mediaFile(small.installation, id, file, new URLSearchParams('w=320&r=1'));
-    expect(await sharp(small320!.bytes).metadata()).toMatchObject({
+    const small320 = await mediaFile(small.installation, id, file, { width: 320, ratio: 1, x: 0.5, y: 0.5 });
+    expect(await sharp(small320!.path).metadata()).toMatchObject({
       width: 320,
       height: 320,
       format: 'webp',
     });
-    expect(await mediaFile(small.installation, id, 'another.png', new URLSearchParams())).toBeUndefined();
+    expect(await mediaFile(small.installation, id, 'another.png', undefined)).toBeUndefined();
   });
   test('keep their words, guarded by the revision that was read', async () => {
     const id = await picture();

@@ -49,6 +49,8 @@ export interface WorkingPatch {
   body?: string;
   title?: string;
   stage?: Stage;
+  /** Whose working version it is from here on, where that is not who does it. */
+  by?: number;
   /** Why this revision is kept, in the words of the history. */
   why: string;
 }
@@ -64,7 +66,7 @@ export async function changeRecord(act: Act, record: KeptRecord, patch: WorkingP
     stage,
     model: act.model,
     at: act.now,
-    by: act.by,
+    by: patch.by ?? act.by,
     why,
   });
 }

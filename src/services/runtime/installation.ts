@@ -6,7 +6,10 @@ import type { VisitCounter } from '../../standins/visit-counter';
 import type { SiteRow } from '../../store/pages';
 import { indexTableOf, type IndexedType, type IndexTable } from '../../store/index-tables/shape';
 import type { KeyMap } from '../../store/key-map';
+import type { SignInAttempts } from '../people/sign-in-attempts';
+import type { RenditionStore } from '../media/rendition-store';
 import type { RenderedPages } from './rendered-pages';
+import type { RunSettings } from './settings';
 
 /** Everything that lasts while the server runs. */
 export interface Installation {
@@ -25,6 +28,16 @@ export interface Installation {
   sites: readonly SiteRow[];
   rendered: RenderedPages;
   visits: VisitCounter;
+  /** The made sizes of pictures. */
+  renditions: RenditionStore;
+  /** How it runs. */
+  settings: RunSettings;
+  /** What addresses are signed with. */
+  secret: string;
+  /** Who may try to sign in, and how often. */
+  attempts: SignInAttempts;
+  /** The word that the first architect must say; undefined once there is somebody. */
+  firstWord: string | undefined;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
   demo: boolean;
   /** Milliseconds since 1970. */

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { newId } from '../../core/ids';
 import { CompiledModel } from '../../core/model/compile';
@@ -10,10 +11,15 @@ import { KeyMap } from '../../store/key-map';
 import { contentMigrations, migrate, sessionMigrations } from '../../store/migrate';
 import { modelInForce, putModelInForce } from '../../store/model';
 import { makeSite, sites } from '../../store/pages';
-import { setting } from '../../store/settings';
+import { people } from '../../store/people';
+import { putSetting, setting } from '../../store/settings';
+import { RenditionStore } from '../media/rendition-store';
+import { SignInAttempts } from '../people/sign-in-attempts';
+import { newWord } from '../people/words';
 import { rebuildDerived } from '../records/rebuild';
 import type { Installation } from './installation';
 import { RenderedPages } from './rendered-pages';
+import { runSettings } from './settings';
 
 /** The clock, or the moment at which `CLEAR_FRAME_NOW` (ISO 8601) fixes it. */
 function clock(): () => number {
@@ -37,8 +43,20 @@ async function begin(database: Database, now: number): Promise<void> {
   });
 }
 
+/** What addresses are signed with: given by the environment, else made once and kept. */
+async function secretOf(database: Database): Promise<string> {
+  const given = process.env.CLEAR_FRAME_SECRET;
+  if (given) return given;
+  const kept = await setting(database, 'secret');
+  if (kept) return kept;
+  const made = randomBytes(32).toString('base64url');
+  await database.write((tx) => putSetting(tx, 'secret', made));
+  return made;
+}
+
 /** Takes the folder, opens its two files, brings them to the newest tables, and reads the model in force. */
 export async function openInstallation(folder: string): Promise<Installation> {
+  const settings = runSettings();
   const letGo = await lockFolder(folder);
   const content = new Database(join(folder, 'content.db'));
   const sessions = new Database(join(folder, 'sessions.db'));
@@ -64,6 +82,11 @@ export async function openInstallation(folder: string): Promise<Installation> {
     outboxFolder: join(folder, 'outbox'),
     rendered: new RenderedPages(),
     visits: new VisitCounter(),
+    settings,
+    renditions: new RenditionStore(join(folder, 'media'), settings.sizesBytes),
+    secret: await secretOf(content),
+    attempts: new SignInAttempts(),
+    firstWord: (await people(content)).length === 0 ? newWord() : undefined,
     demo: (await setting(content, 'demo')) === 'yes',
   };
   // After a migration, and on the first start, nothing that is derived is there yet.

@@ -86,8 +86,8 @@ describe('the door', () => {
     [
       'an attempt on the prototype',
       { raw: '{"type":"species","values":{"__proto__":{"admin":true}}}' },
-      400,
-      '',
+      422,
+      '/values/__proto__',
     ],
   ])('refuses %s at its place, and writes nothing', async (_, given, status, path) => {
     const count = async () =>

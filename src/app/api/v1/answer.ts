@@ -6,7 +6,11 @@ import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
 import { type Installation } from '../../../services/runtime/installation';
-import { personByToken, type Person } from '../../../services/people/people';
+import type { OperationName } from '../../../contract/routes';
+import type { Person } from '../../../services/people/people';
+import { asksSecondFactor } from '../../../services/people/second-factor';
+import { personByToken } from '../../../services/people/sessions';
+import { log } from '../../../services/runtime/log';
 import { Refusal } from '../../../services/runtime/refusal';
 import { inRequest, type RequestContext } from '../../../services/runtime/request-context';
 import { readBytes } from '../../read-bytes';
@@ -16,6 +20,9 @@ import { matchOperation, type Matched } from './match-operation';
 import { Reply } from './session-cookie';
 
 const NO_STORE = { 'Cache-Control': 'no-store' };
+
+const retryAfter = ({ extra }: Refusal): Record<string, string> =>
+  'retryAfter' in extra ? { 'Retry-After': String(extra.retryAfter) } : {};
 
 function problem(refusal: Refusal): Response {
   const body = {
@@ -27,7 +34,7 @@ function problem(refusal: Refusal): Response {
   };
   return new Response(JSON.stringify(body), {
     status: refusal.status,
-    headers: { ...NO_STORE, 'Content-Type': 'application/problem+json' },
+    headers: { ...NO_STORE, 'Content-Type': 'application/problem+json', ...retryAfter(refusal) },
   });
 }
 
@@ -73,9 +80,17 @@ function cookieOf(request: Request): string | undefined {
   return undefined;
 }
 
-async function personOf(installation: Installation, request: Request): Promise<Person> {
+/** Who is signed in, by the cookie of a request. */
+export async function personOfRequest(
+  installation: Installation,
+  request: Request,
+): Promise<Person | undefined> {
   const token = cookieOf(request);
-  const person = token && (await personByToken(installation, token));
+  return token === undefined ? undefined : personByToken(installation, token);
+}
+
+async function personOf(installation: Installation, request: Request): Promise<Person> {
+  const person = await personOfRequest(installation, request);
   if (!person) throw new Refusal(401, 'Sign in first.');
   return person;
 }
@@ -88,6 +103,17 @@ function revisionOf(request: Request): number {
   if (!found) throw new Refusal(412, 'This If-Match is no ETag that was given out here.');
   return Number(found[1]);
 }
+
+/** What somebody may do who has no second factor yet where everyone needs one. */
+const free: ReadonlySet<OperationName> = new Set([
+  'session',
+  'signOut',
+  'sessions',
+  'endSession',
+  'changePassword',
+  'beginSecondFactor',
+  'confirmSecondFactor',
+]);
 
 async function callOf(
   request: Request,
@@ -105,6 +131,15 @@ async function callOf(
         .join(' or ')} may do this.`,
     );
   }
+  if (
+    operation.act !== 'anyone' &&
+    !free.has(operation.id) &&
+    !person.guarded &&
+    (await asksSecondFactor(installation))
+  )
+    throw new Refusal(403, 'Everyone needs a second factor here. Set one up first, under your name.', [
+      { path: '', code: 'second-factor', message: 'Everyone needs a second factor here.' },
+    ]);
   const query = operation.query
     ? parseInput(operation.query, Object.fromEntries(url.searchParams))
     : {
@@ -133,7 +168,7 @@ async function callOf(
     from: {
       address: request.headers.get('x-clear-frame-address') ?? '',
       agent: request.headers.get('user-agent') ?? '',
-      secure: request.headers.get('x-forwarded-proto') === 'https',
+      secure: request.headers.get('x-clear-frame-secure') === 'yes',
     },
   };
 }
@@ -185,7 +220,9 @@ export async function answer(request: Request): Promise<Response> {
         });
   } catch (error) {
     if (error instanceof Refusal) return problem(error);
-    console.error(error);
+    // Nobody waits for the answer any more, and what was sent is not whole: that is no fault of ours.
+    if (request.signal.aborted) return problem(new Refusal(400, 'What was sent broke off.'));
+    log.error({ error, method: request.method }, 'A call failed.');
     return problem(
       new Refusal(500, 'Something went wrong here. Nothing was changed; what you typed is still with you.'),
     );

@@ -1,10 +1,10 @@
 import { importModel } from '../../../services/model/put-in-force';
-import type { ClassConstructor } from 'class-transformer';
+import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { validateSync } from 'class-validator';
 import { callsTo, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import { operations, type Operation } from '../../../contract/operations';
-import { parseInput } from '../../../contract/parse-input';
 import type { OperationName } from '../../../contract/routes';
 
 let small: SmallInstallation;
@@ -33,7 +33,15 @@ beforeAll(async () => {
   const medium = (
     await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })
   ).body;
+  const invited = await made('/people', {
+    name: 'Maudie',
+    email: 'maudie@quillwater.example',
+    role: 'editor',
+  });
+  const { address } = invited.link as { address: string };
   Object.assign(asked, {
+    link: `/links/${address.split('/').at(-1) ?? ''}`,
+    acts: '/acts?limit=3',
     typeFigures: `/types/${type}/figures`,
     typeReach: `/model/types/${type}/reach`,
     fieldNumbers: `/types/${type}/numbers/${field}`,
@@ -73,7 +81,8 @@ test.each(questions.map((operation) => [operation.id, operation] as const))(
     const told = await call('GET', path);
     expect([told.status, told.body.errors]).toEqual([200, undefined]);
     if (!operation.answer) throw new Error(`${id} tells nothing`);
-    expect(parseInput(operation.answer as ClassConstructor<object>, told.body).faults).toEqual([]);
+    const read = plainToInstance(operation.answer as ClassConstructor<object>, told.body);
+    expect(validateSync(read, { whitelist: true, forbidNonWhitelisted: true })).toEqual([]);
   },
 );
 

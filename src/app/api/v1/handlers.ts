@@ -16,6 +16,7 @@ import { entryReach } from '../../../services/entries/reach';
 import { entryRevisions } from '../../../services/entries/history';
 import { addressFor, homesFor, siteTree, typesUnder } from '../../../services/pages/tree';
 import type { Operation, operations } from '../../../contract/operations';
+import type { SessionAnswer } from '../../../contract/session';
 import type { Installation } from '../../../services/runtime/installation';
 import {
   addEntry,
@@ -66,17 +67,26 @@ import {
 } from '../../../services/pages/write';
 import { seenPage } from '../../../services/visitor/seen';
 import { pagePreview } from '../../../services/visitor/gather';
+import { invite, linkAnswer, sendLink, useLink } from '../../../services/people/links';
 import {
-  addPerson,
   allPeople,
-  openSessions,
+  changePassword,
+  changePerson,
+  endSessionsOfPerson,
+  letLeave,
   personAnswer,
-  setUp,
-  signIn,
-  signOut,
   type Person,
-  type SignedIn,
 } from '../../../services/people/people';
+import {
+  askSecondFactor,
+  asksSecondFactor,
+  beginSecondFactor,
+  confirmSecondFactor,
+  endSecondFactor,
+} from '../../../services/people/second-factor';
+import { openSessions, signOut, type SignedIn } from '../../../services/people/sessions';
+import { setUp, signIn } from '../../../services/people/sign-in';
+import { Refusal } from '../../../services/runtime/refusal';
 import { endedSession, startedSession, type Reply } from './session-cookie';
 
 /** One call, read and allowed: what a handler needs of it. */
@@ -100,19 +110,19 @@ type Handler<O> =
     ? (call: Call<B, Q>) => Promise<A | Reply<A>> | A | Reply<A>
     : never;
 
-const signedIn = ({ person, token }: SignedIn, secure: boolean) =>
-  startedSession(
-    { person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() },
-    token,
-    person.endsAt,
-    secure,
-  );
+async function sessionAnswer(installation: Installation, person: Person): Promise<SessionAnswer> {
+  const needsSecondFactor = !person.guarded && (await asksSecondFactor(installation));
+  return { person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString(), needsSecondFactor };
+}
+
+const signedIn = async (installation: Installation, { person, token }: SignedIn, secure: boolean) =>
+  startedSession(await sessionAnswer(installation, person), token, person.endsAt, secure);
 
 /** What answers each operation. A missing one is a type error. */
 export const handlers: { [K in keyof typeof operations]: Handler<(typeof operations)[K]> } = {
   signIn: async ({ installation, body, from }) =>
-    signedIn(await signIn(installation, body, from.address, from.agent), from.secure),
-  session: ({ person }) => ({ person: personAnswer(person), endsAt: new Date(person.endsAt).toISOString() }),
+    signedIn(installation, await signIn(installation, body, from.address, from.agent), from.secure),
+  session: ({ installation, person }) => sessionAnswer(installation, person),
   signOut: async ({ installation, person, from }) => {
     await signOut(installation, person, person.session);
     return endedSession(from.secure);
@@ -120,9 +130,26 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   sessions: ({ installation, person }) => openSessions(installation, person),
   endSession: async ({ installation, person, path }) => signOut(installation, person, path('id')),
   setUp: async ({ installation, body, from }) =>
-    signedIn(await setUp(installation, body, from.agent), from.secure),
+    signedIn(installation, await setUp(installation, body, from.address, from.agent), from.secure),
   people: ({ installation }) => allPeople(installation),
-  addPerson: async ({ installation, body }) => personAnswer(await addPerson(installation, body)),
+  invite: ({ installation, person, body }) => invite(installation, person, body),
+  changePerson: ({ installation, path, body }) => changePerson(installation, path('id'), body),
+  sendLink: ({ installation, person, path }) => sendLink(installation, person, path('id')),
+  endSessionsOf: ({ installation, path }) => endSessionsOfPerson(installation, path('id')),
+  letLeave: ({ installation, person, path, body }) => letLeave(installation, person, path('id'), body.heir),
+  askSecondFactor: ({ installation, body }) => askSecondFactor(installation, body.asked),
+  link: ({ installation, path }) => linkAnswer(installation, path('word')),
+  useLink: async ({ installation, path, body, from }) => {
+    await installation.attempts.count(from.address, 'a link');
+    const done = await useLink(installation, path('word'), body.password, from.agent);
+    if (!done) throw new Refusal(403, 'The password is kept. Sign in with it, and with your second factor.');
+    return signedIn(installation, done, from.secure);
+  },
+  changeOwnName: ({ installation, person, body }) => changePerson(installation, person.uuid, body),
+  changePassword: ({ installation, person, body }) => changePassword(installation, person, body),
+  beginSecondFactor: ({ installation, person }) => beginSecondFactor(installation, person),
+  confirmSecondFactor: ({ installation, person, body }) => confirmSecondFactor(installation, person, body),
+  endSecondFactor: ({ installation, person, body }) => endSecondFactor(installation, person, body.password),
 
   model: ({ installation }) => model(installation),
   workingModel: ({ installation }) => working(installation),

@@ -6,7 +6,7 @@ import { Note } from '../../../ui/marks';
 import { TextBox } from '../../../ui/text-box';
 import { useEntering } from '../use-entering';
 
-const empty = { site: '', name: '', email: '', password: '' };
+const empty = { site: '', name: '', email: '', password: '', word: '' };
 
 export function SetUpForm(): ReactElement {
   const [asked, setAsked] = useState(empty);
@@ -38,6 +38,10 @@ export function SetUpForm(): ReactElement {
         type: 'password',
         autoComplete: 'new-password',
         help: 'At least 10 characters.',
+      })}
+      {box('word', 'Word of the start', {
+        autoComplete: 'off',
+        help: 'It stands where the server was started, so that nobody else becomes the first architect.',
       })}
       {problem && problem.faults.length === 0 && (
         <Note sort="error" role="alert">

@@ -1,8 +1,8 @@
+import { isNew } from '../../../services/people/sign-in';
 import { sharedInstallation } from '../../../services/runtime/open';
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { isNew } from '../../../services/people/people';
 import { Plain } from '../../../ui/plain';
 import { SignInForm } from './sign-in-form';
 

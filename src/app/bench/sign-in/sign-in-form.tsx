@@ -19,11 +19,15 @@ interface SamplePerson {
 export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
   const { busy, problem, at, enter } = useEntering();
-  const signIn = (who: { email: string; password: string }) => void enter(() => ask('signIn', { body: who }));
+  // It is asked for only of those who have a second factor, once their password is right.
+  const asksCode = problem?.faults.some(({ path }) => path === '/code') ?? false;
+  const signIn = (who: { email: string; password: string; code?: string }) =>
+    void enter(() => ask('signIn', { body: who }));
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    signIn({ email: email.trim(), password });
+    signIn({ email: email.trim(), password, ...(code.trim() ? { code: code.trim() } : {}) });
   };
   return (
     <>
@@ -47,6 +51,18 @@ export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement
           onChange={setPassword}
           faults={at('/password')}
         />
+        {(asksCode || code) && (
+          <TextBox
+            id="code"
+            label="Code"
+            autoComplete="one-time-code"
+            help="Six digits of your app, or a recovery word."
+            value={code}
+            onChange={setCode}
+            faults={at('/code')}
+            autoFocus
+          />
+        )}
         {problem && problem.faults.length === 0 && (
           <Note sort="error" role="alert">
             {problem.message}

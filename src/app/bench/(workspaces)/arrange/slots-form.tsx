@@ -182,7 +182,7 @@ function BlockForm({
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
   const fields = fieldsFor(type.fields, language);
-  const localized = withLanguages(
+  const spoken = withLanguages(
     { values: valuesIn(block), translations: translationsIn(block) },
     type.fields,
     language ? [language] : [],
@@ -193,7 +193,7 @@ function BlockForm({
         <EntryForm
           id={`${path}-`}
           fields={fields}
-          values={localized.values}
+          values={spoken.values}
           faults={faultsInForm(faults)}
           onChange={(key, value) => onChange(saying(block, { [key]: value }, language))}
           disabled={disabled}

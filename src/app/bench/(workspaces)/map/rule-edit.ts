@@ -114,7 +114,7 @@ export function placesFor(model: CompiledModel, field: Field): [here: string, wo
   const shown = new Set(
     model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])),
   );
-  const localized = (of: 'entry' | 'page', fields: readonly Field[]) =>
+  const localisedIn = (of: 'entry' | 'page', fields: readonly Field[]) =>
     fields
       .filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each))
       .map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
@@ -122,8 +122,8 @@ export function placesFor(model: CompiledModel, field: Field): [here: string, wo
     ...(field.kind === 'category' ? [['category', 'this category'] as [string, string]] : []),
     ...model.contentTypes
       .filter(({ id }) => shown.has(id))
-      .flatMap(({ fields }) => localized('entry', fields)),
-    ...model.pageTypes.flatMap(({ fields }) => localized('page', fields)),
+      .flatMap(({ fields }) => localisedIn('entry', fields)),
+    ...model.pageTypes.flatMap(({ fields }) => localisedIn('page', fields)),
   ];
   return [...new Map(places)];
 }

@@ -1,7 +1,10 @@
 'use client';
-import { Button, MenuItem, Select } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
+import dayjs from 'dayjs';
 import { useState, type FormEvent, type ReactElement } from 'react';
+import type { PersonLink } from '../../../../contract/people';
+import type { PersonAnswer } from '../../../../contract/session';
 import { roles, type Role } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { Frame } from '../../../../ui/frame';
@@ -13,19 +16,47 @@ import { Workspace } from '../../../../ui/shell/workspace';
 import { useTell } from '../../../../ui/telling';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { LetLeave, Rename } from './people-dialogs';
+import styles from './people.module.css';
+import { PersonRow, type PersonActs } from './person-row';
 
-const empty: { name: string; email: string; password: string; role: Role } = {
-  name: '',
-  email: '',
-  password: '',
-  role: 'editor',
-};
+/** A link to hand on by hand; a letter with it lies in the outbox. */
+function HandOn({
+  name,
+  link,
+  onDone,
+}: {
+  name: string;
+  link: PersonLink;
+  onDone: () => void;
+}): ReactElement {
+  const [copied, setCopied] = useState(false);
+  const copy = async () => {
+    await navigator.clipboard.writeText(link.address).catch(() => undefined);
+    setCopied(true);
+  };
+  return (
+    <div className={styles.link} role="status">
+      <span>
+        {name} chooses a password by this link, once, until {dayjs(link.until).format('D MMMM')}. It was sent
+        by letter; you can also hand it on yourself.
+      </span>
+      <input readOnly value={link.address} aria-label="Link" onFocus={({ target }) => target.select()} />
+      <div>
+        <Button size="small" onClick={() => void copy()}>
+          {copied ? 'Copied' : 'Copy the link'}
+        </Button>
+        <Button size="small" onClick={onDone}>
+          Done
+        </Button>
+      </div>
+    </div>
+  );
+}
 
-/** Who works here, and a form for one more. */
-export function PeopleBench(): ReactElement {
-  const client = useQueryClient();
-  const tell = useTell();
-  const { data } = useAsk('people');
+const empty: { name: string; email: string; role: Role } = { name: '', email: '', role: 'editor' };
+
+function Invite({ onInvited }: { onInvited: (name: string, link: PersonLink) => void }): ReactElement {
   const [asked, setAsked] = useState(empty);
   const [problem, setProblem] = useState<Problem>();
   const at = (path: string) =>
@@ -34,13 +65,92 @@ export function PeopleBench(): ReactElement {
     event.preventDefault();
     setProblem(undefined);
     try {
-      const { name } = await ask('addPerson', { body: asked });
+      const { person, link } = await ask('invite', { body: asked });
       setAsked(empty);
-      tell(`${name} may sign in now.`);
-      await client.invalidateQueries({ queryKey: ['people'] });
+      onInvited(person.name, link);
     } catch (error) {
       setProblem(error instanceof Problem ? error : new Problem(0, wordsOf(error)));
     }
+  };
+  return (
+    <form noValidate onSubmit={(event) => void add(event)} className={styles.form}>
+      <h2 className={look.eyebrow}>Invite a person</h2>
+      <TextBox
+        id="name"
+        label="Name"
+        value={asked.name}
+        onChange={(name) => setAsked({ ...asked, name })}
+        faults={at('/name')}
+      />
+      <TextBox
+        id="email"
+        label="E-mail"
+        type="email"
+        value={asked.email}
+        onChange={(email) => setAsked({ ...asked, email })}
+        faults={at('/email')}
+      />
+      <Labelled id="role" label="Role" faults={at('/role')}>
+        <Select
+          fullWidth
+          value={asked.role}
+          onChange={({ target }) => setAsked({ ...asked, role: target.value })}
+          labelId="role-label"
+          SelectDisplayProps={{ id: 'role' }}
+        >
+          {roles.map((role) => (
+            <MenuItem key={role} value={role}>
+              {role}
+            </MenuItem>
+          ))}
+        </Select>
+      </Labelled>
+      {problem && problem.faults.length === 0 && (
+        <Note sort="error" role="alert">
+          {problem.message}
+        </Note>
+      )}
+      <div>
+        <Button type="submit" variant="contained">
+          Invite
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** Who works here: invited, renamed, given another role, let go. */
+export function PeopleBench(): ReactElement {
+  const client = useQueryClient();
+  const tell = useTell();
+  const { data, isPending } = useAsk('people');
+  const [link, setLink] = useState<{ name: string; link: PersonLink }>();
+  const [renaming, setRenaming] = useState<PersonAnswer>();
+  const [leaving, setLeaving] = useState<PersonAnswer>();
+  const [problem, setProblem] = useState<string>();
+  const act = async (work: () => Promise<unknown>, done: string) => {
+    setProblem(undefined);
+    try {
+      await work();
+      tell(done);
+    } catch (error) {
+      setProblem(wordsOf(error));
+    } finally {
+      await client.invalidateQueries({ queryKey: ['people'] });
+    }
+  };
+  const acts: PersonActs = {
+    changeRole: ({ id, name }, role) =>
+      void act(() => ask('changePerson', { path: { id }, body: { role } }), `${name} is ${role} now.`),
+    rename: setRenaming,
+    sendLink: ({ id, name }) =>
+      void act(
+        async () => setLink({ name, link: await ask('sendLink', { path: { id } }) }),
+        `A link for ${name} is ready.`,
+      ),
+    endSessions: ({ id, name }) =>
+      void act(() => ask('endSessionsOf', { path: { id } }), `Every session of ${name} has ended.`),
+    letLeave: setLeaving,
   };
   return (
     <Workspace
@@ -57,85 +167,71 @@ export function PeopleBench(): ReactElement {
           <h1>People</h1>
         </div>
       </div>
+      {problem && (
+        <Note sort="error" role="alert">
+          {problem}
+        </Note>
+      )}
+      {isPending && <p className={look.pencil}>Reading who works here.</p>}
       <Frame label="Who works here">
+        {link && <HandOn name={link.name} link={link.link} onDone={() => setLink(undefined)} />}
         <ul>
-          {data?.items.map(({ id, name, email, role }) => (
-            <li
-              key={id}
-              style={{
-                display: 'flex',
-                flexWrap: 'wrap',
-                gap: '2px 16px',
-                padding: '9px 16px',
-                borderBottom: '1px solid var(--rule-soft)',
-              }}
-            >
-              <b style={{ fontWeight: 600, minWidth: 180 }}>{name}</b>
-              <span className={look.pencil}>{email}</span>
-              <span style={{ marginLeft: 'auto' }}>{role}</span>
-            </li>
+          {data?.items.map((person) => (
+            <PersonRow key={person.id} person={person} acts={acts} />
           ))}
         </ul>
       </Frame>
-      <Frame label="Add a person">
-        <form
-          noValidate
-          onSubmit={(event) => void add(event)}
-          style={{ padding: 16, display: 'grid', gap: 12, maxWidth: 460 }}
-        >
-          <h2 className={look.eyebrow}>Add a person</h2>
-          <TextBox
-            id="name"
-            label="Name"
-            value={asked.name}
-            onChange={(name) => setAsked({ ...asked, name })}
-            faults={at('/name')}
-          />
-          <TextBox
-            id="email"
-            label="E-mail"
-            type="email"
-            value={asked.email}
-            onChange={(email) => setAsked({ ...asked, email })}
-            faults={at('/email')}
-          />
-          <TextBox
-            id="password"
-            label="First password"
-            type="password"
-            autoComplete="new-password"
-            help="At least 10 characters."
-            value={asked.password}
-            onChange={(password) => setAsked({ ...asked, password })}
-            faults={at('/password')}
-          />
-          <Labelled id="role" label="Role" faults={at('/role')}>
-            <Select
-              fullWidth
-              value={asked.role}
-              onChange={({ target }) => setAsked({ ...asked, role: target.value })}
-              labelId="role-label"
-              SelectDisplayProps={{ id: 'role' }}
-            >
-              {roles.map((role) => (
-                <MenuItem key={role} value={role}>
-                  {role}
-                </MenuItem>
-              ))}
-            </Select>
-          </Labelled>
-          {problem && problem.faults.length === 0 && (
-            <Note sort="error" role="alert">
-              {problem.message}
-            </Note>
-          )}
-          <div>
-            <Button type="submit" variant="contained">
-              Add
-            </Button>
-          </div>
-        </form>
+      {data && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              checked={data.asksSecondFactor}
+              onChange={({ target: { checked } }) =>
+                void act(
+                  () => ask('askSecondFactor', { body: { asked: checked } }),
+                  checked ? 'Everyone needs a second factor from here on.' : 'A second factor is free again.',
+                )
+              }
+            />
+          }
+          label="Everyone signs in with a second factor"
+        />
+      )}
+      <Frame label="Invite a person">
+        <Invite
+          onInvited={(name, made) => {
+            setLink({ name, link: made });
+            void client.invalidateQueries({ queryKey: ['people'] });
+          }}
+        />
       </Frame>
+      {renaming && (
+        <Rename
+          person={renaming}
+          onLeave={() => setRenaming(undefined)}
+          onDone={(name) => {
+            setRenaming(undefined);
+            void act(
+              () => ask('changePerson', { path: { id: renaming.id }, body: { name } }),
+              `${renaming.name} is ${name} now.`,
+            );
+          }}
+        />
+      )}
+      {leaving && (
+        <LetLeave
+          person={leaving}
+          others={data?.items.filter(({ id }) => id !== leaving.id) ?? []}
+          onLeave={() => setLeaving(undefined)}
+          onDone={(heir) => {
+            setLeaving(undefined);
+            void act(
+              () => ask('letLeave', { path: { id: leaving.id }, body: heir === undefined ? {} : { heir } }),
+              `${leaving.name} has left.`,
+            );
+          }}
+        />
+      )}
     </Workspace>
   );
 }

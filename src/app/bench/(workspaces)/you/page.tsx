@@ -12,8 +12,10 @@ import { usePerson } from '../../../../ui/shell/person';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
+import { OwnName, OwnPassword, OwnSecondFactor } from './own-access';
+import styles from './you.module.css';
 
-/** Where one is signed in; any session can be ended from here. */
+/** Oneself: name, password, second factor, and where one is signed in. */
 export default function YouPage(): ReactElement {
   const person = usePerson();
   const router = useRouter();
@@ -35,7 +37,7 @@ export default function YouPage(): ReactElement {
     <Workspace
       outline={
         <OutlineGroup title="You">
-          <OutlineRow label="Sessions" href="/bench/you" here />
+          <OutlineRow label="Name and access" href="/bench/you" here />
         </OutlineGroup>
       }
       outlineLabel="You"
@@ -52,20 +54,21 @@ export default function YouPage(): ReactElement {
           {problem}
         </Note>
       )}
+      <div className={styles.sides}>
+        <Frame label="Name">
+          <OwnName person={person} />
+        </Frame>
+        <Frame label="Password">
+          <OwnPassword email={person.email} />
+        </Frame>
+        <Frame label="Second factor">
+          <OwnSecondFactor person={person} />
+        </Frame>
+      </div>
       <Frame label="Sessions">
         <ul>
           {data?.items.map(({ id, agent, madeAt, seenAt, here }) => (
-            <li
-              key={id}
-              style={{
-                display: 'flex',
-                flexWrap: 'wrap',
-                gap: '4px 16px',
-                padding: '10px 16px',
-                borderBottom: '1px solid var(--rule-soft)',
-                alignItems: 'center',
-              }}
-            >
+            <li key={id} className={styles.session}>
               <div style={{ minWidth: 0, flex: '1 1 320px' }}>
                 <b style={{ fontWeight: 600 }}>{here ? 'This browser' : 'Another browser'}</b>
                 <p className={`${look.pencil} ${look.small}`} style={{ overflowWrap: 'anywhere' }}>

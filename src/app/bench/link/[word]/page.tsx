@@ -1,0 +1,34 @@
+import type { Metadata } from 'next';
+import type { ReactElement } from 'react';
+import { linkAnswer } from '../../../../services/people/links';
+import { Refusal } from '../../../../services/runtime/refusal';
+import { sharedInstallation } from '../../../../services/runtime/open';
+import { Plain } from '../../../../ui/plain';
+import { ChoosePassword } from './choose-password';
+
+export const metadata: Metadata = { title: 'Choose a password', robots: { index: false } };
+
+export default async function LinkPage({
+  params,
+}: {
+  params: Promise<{ word: string }>;
+}): Promise<ReactElement> {
+  const { word } = await params;
+  const installation = await sharedInstallation();
+  const site = installation.site.label;
+  try {
+    const person = await linkAnswer(installation, decodeURIComponent(word));
+    return (
+      <Plain title={person.joined ? 'A new password' : `Welcome, ${person.name}`} site={site}>
+        <ChoosePassword word={word} email={person.email} />
+      </Plain>
+    );
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return (
+      <Plain title="This link leads nowhere" site={site}>
+        <p>{error.title}</p>
+      </Plain>
+    );
+  }
+}

@@ -1,0 +1,66 @@
+import { personByToken } from '../people/sessions';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { basename, dirname } from 'node:path';
+import send from 'send';
+import { SESSION_COOKIE } from '../../contract/session-cookie';
+import type { Installation } from '../runtime/installation';
+import { mediaFile, renditionAsked } from './renditions';
+import { isSigned } from './signature';
+
+const YEAR = 31_536_000_000;
+const place = /^\/media\/([0-9a-f-]{36})\/([^/]+)$/;
+
+/** Whether an address is one of a medium. */
+export const isMediaPath = (path: string): boolean => path.startsWith('/media/');
+
+function refuse(response: ServerResponse, status: number, words: string): void {
+  response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8' }).end(words);
+}
+
+const tokenIn = (request: IncomingMessage): string | undefined =>
+  (request.headers.cookie ?? '')
+    .split(';')
+    .map((piece) => piece.trim().split('='))
+    .find(([name]) => name === SESSION_COOKIE)?.[1];
+
+/** Whether somebody may have a size made: a page that was drawn here signed its address, or they work here. */
+async function maySize(installation: Installation, request: IncomingMessage): Promise<boolean> {
+  if (isSigned(installation.secret, request.url ?? '')) return true;
+  const token = tokenIn(request);
+  return token !== undefined && (await personByToken(installation, token)) !== undefined;
+}
+
+/**
+ * Sends a medium, or a size of it, as a stream: with its length, its ETag, ranges, and answers to conditional requests (RFC
+ * 9110). What stands under an address never changes, so browsers may keep it for good.
+ */
+export async function serveMedium(
+  installation: Installation,
+  request: IncomingMessage,
+  response: ServerResponse,
+): Promise<void> {
+  response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+  if (request.method !== 'GET' && request.method !== 'HEAD') {
+    response.setHeader('Allow', 'GET, HEAD');
+    return refuse(response, 405, 'This can only be read.');
+  }
+  const { pathname, searchParams } = new URL(request.url ?? '/', 'http://here');
+  const [, id = '', file = ''] = place.exec(pathname) ?? [];
+  const rendition = renditionAsked(searchParams);
+  const isAllowed = rendition === undefined || (rendition !== null && (await maySize(installation, request)));
+  const found = isAllowed
+    ? await mediaFile(installation, id, decodeURIComponent(file), rendition ?? undefined)
+    : undefined;
+  if (!found) return refuse(response, 404, 'There is no such file.');
+  send(request, basename(found.path), {
+    root: dirname(found.path),
+    maxAge: YEAR,
+    immutable: true,
+    lastModified: false,
+  })
+    .on('headers', (sent: ServerResponse) => sent.setHeader('Content-Type', found.mime))
+    .on('error', ({ status = 500 }: { status?: number }) =>
+      refuse(response, status, 'There is no such file.'),
+    )
+    .pipe(response);
+}

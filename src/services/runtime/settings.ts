@@ -1,0 +1,41 @@
+/** How an installation runs, as its environment says. docs/operating.md tells each. */
+export interface RunSettings {
+  port: number;
+  /** On which address of the machine it listens. */
+  host: string;
+  /** Where visitors find the first site, without a slash at the end: what feeds and letters say. */
+  address: string;
+  /** How many proxies in front of it are trusted to say where a call came from. */
+  proxies: number;
+  /** The most bytes that the made sizes of pictures may take. */
+  sizesBytes: number;
+}
+
+const GB = 1024 ** 3;
+
+/** A whole number from the environment, or what stands for it; anything else is refused with its name. */
+function numberFrom(name: string, standard: number, most: number): number {
+  const given = process.env[name];
+  if (given === undefined || given === '') return standard;
+  const read = Number(given);
+  if (!Number.isFinite(read) || read < 0 || read > most)
+    throw new Error(`${name} is a number from 0 to ${most}, not "${given}".`);
+  return read;
+}
+
+/** Reads the settings from the environment. Throws, naming the setting, where one is none. */
+export function runSettings(): RunSettings {
+  const port = numberFrom('PORT', 4100, 65_535);
+  const host = process.env.HOST || '127.0.0.1';
+  const given = (process.env.CLEAR_FRAME_ADDRESS ?? '').replace(/\/+$/, '');
+  if (given && !/^https?:\/\/[^/?#\s]+$/.test(given))
+    throw new Error(`CLEAR_FRAME_ADDRESS is an address such as https://www.example.org, not "${given}".`);
+  const here = host === '0.0.0.0' || host === '::' || host === '127.0.0.1' ? 'localhost' : host;
+  return {
+    port,
+    host,
+    address: given || `http://${here}:${port}`,
+    proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
+    sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,
+  };
+}
