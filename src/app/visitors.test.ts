@@ -102,7 +102,7 @@ const entryOf = async (name: string) => {
 describe('a visitor’s page', () => {
   test('shows what is published, in order, as plain HTML without script', async () => {
     const page = await html('/all-birds');
-    expect(page).toMatch(/^<!doctype html><html lang="en">/);
+    expect(page).toMatch(/^<!doctype html><html lang="en-GB">/);
     expect([...page.matchAll(/<h3[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, words]) => words)).toEqual([
       'Amber piper',
       'Bell heron',
@@ -166,7 +166,9 @@ describe('a visitor’s page', () => {
     const page = await html('/fr/all-large');
     expect(page).toMatch(/<html lang="fr">.*Aller au contenu.*href="\/fr\/about"/s);
     expect(page).toContain('<p class="summary">Il sonne.</p>');
-    expect(page).toMatch(/rel="alternate" hrefLang="en" href="\/all-large".*aria-current="true">français/s);
+    expect(page).toMatch(
+      /rel="alternate" hrefLang="en-GB" href="\/all-large".*aria-current="true">français/s,
+    );
     expect(await html('/all-large')).not.toContain('Il sonne');
     expect(await visit(small.installation, '/de/all-birds')).toEqual({ found: 'nothing' });
     expect(await visit(small.installation, '/FR/All-birds')).toEqual({

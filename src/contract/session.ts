@@ -29,6 +29,15 @@ export class SetUp {
   @IsEmail({}, { message: 'Write an e-mail address' }) @MaxLength(254) email!: string;
   @IsString() @Length(10, 200, { message: 'A password has 10 to 200 characters' }) password!: string;
   @IsString() @Length(1, 80, { message: 'The name of a site has 1 to 80 characters' }) site!: string;
+  /** The main language in which it is written (BCP 47), and the time zone of the first site (IANA). */
+  @IsOptional()
+  @IsString()
+  @Length(2, 35, { message: 'A language has a tag such as en or pt-BR' })
+  locale?: string;
+  @IsOptional()
+  @IsString()
+  @Length(1, 60, { message: 'A time zone has a name such as Europe/Dublin' })
+  timeZone?: string;
   /** The word that the start printed. */
   @IsString() @Length(1, 60, { message: 'Write the word that the start printed' }) word!: string;
 }

@@ -17,6 +17,10 @@ export class SitePatch {
   @Length(1, 80, { message: 'A site has a name of 1 to 80 characters' })
   @IsOptional()
   label?: string;
+  /** The language that leads on it: one of those of the model. */
+  @IsString() @Length(2, 35) @IsOptional() locale?: string;
+  /** The time zone by whose clock its days turn (IANA): Europe/Dublin. */
+  @IsString() @Length(1, 60) @IsOptional() timeZone?: string;
 }
 
 /** The site at whose top something is asked; left out, the first. */
@@ -30,6 +34,8 @@ export class SiteAnswer {
   @IsString() label!: string;
   /** Where its top page stands: `/`, or `/friends`. */
   @IsString() address!: string;
+  @IsString() locale!: string;
+  @IsString() timeZone!: string;
 }
 
 export class SitesAnswer {

@@ -34,8 +34,6 @@ export const changeSiteRow = (
     timeZone,
     id,
   ]);
-export const renameSite = (tx: WriteTransaction, id: number, label: string): Promise<number> =>
-  tx.run('UPDATE sites SET label = $1 WHERE id = $2', [label, id]);
 export const dropSite = (tx: WriteTransaction, id: number): Promise<number> =>
   tx.run('DELETE FROM sites WHERE id = $1', [id]);
 /** How many pages stand in a site, or lie in the bin with their place in it. */

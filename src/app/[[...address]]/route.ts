@@ -1,12 +1,7 @@
+import { languageAsked, visitorAddress } from '../../services/runtime/languages';
 import { sharedInstallation } from '../../services/runtime/open';
 import { createHash } from 'node:crypto';
-import {
-  addressIn,
-  canonicalAddress,
-  splitFeed,
-  splitLanguage,
-  type FeedKind,
-} from '../../core/site/address';
+import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { type Installation } from '../../services/runtime/installation';
@@ -39,16 +34,13 @@ async function missing(
   title: string,
   text: string,
 ): Promise<Response> {
-  const { language, address } = splitLanguage(
-    canonicalAddress(asked) ?? '/',
-    installation.model.document.locales.others,
-  );
+  const { language, address } = languageAsked(installation, canonicalAddress(asked) ?? '/');
   const site = siteAt(installation, address);
   const style = installation.model.document.houseStyle;
   return new Response(
     await renderMissing(
-      { label: site.label, home: addressIn(language, site.base || '/'), style },
-      installation.site.locale,
+      { label: site.label, home: visitorAddress(installation, language, site.base || '/'), style },
+      language ?? installation.model.locale,
       filesOf(installation),
       { title, text },
     ),

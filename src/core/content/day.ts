@@ -66,3 +66,13 @@ export function relativeInWords({ now }: { now: string }): string {
   const unit = size === 1 ? units.slice(0, -1) : units;
   return count.startsWith('-') ? `${size} ${unit} ago` : `${size} ${unit} from today`;
 }
+
+/** Whether a name is that of a time zone (IANA), as clocks of this machine know them. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,10 +1,11 @@
+import { visitorAddress } from '../runtime/languages';
 import type { Category } from '../../core/content/categories';
 import type { Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import { comparable } from '../../core/mapping/rule/here';
 import type { CompiledType } from '../../core/model/compile';
 import type { EmptyCategories, PageType, Scheme } from '../../core/model/document';
-import { addressIn, addressOf } from '../../core/site/address';
+import { addressOf } from '../../core/site/address';
 import type { Reader } from '../../store/database';
 import { livePagesOfTypes, liveWordsOf, type LivePage } from '../../store/pages';
 import { liveCounts } from './counts';
@@ -70,20 +71,16 @@ export const addressOfPlaced = (
     ? page.address
     : categoryAddress(installation, { under: underOf(parent) }, page.category);
 
-/** Where visitors find a category's page: the slugs from the top of its scheme down. */
+/** Where a category's page stands in the tree: the slugs from the top of its scheme down. */
 export const categoryAddress = (
   installation: Installation,
   home: Pick<CategoryHome, 'under'>,
   category: Id,
-  language?: string,
 ): string =>
-  addressIn(
-    language,
-    addressOf([
-      ...home.under.split('/').filter(Boolean),
-      ...installation.categories.trail(category).map(({ slug }) => slug),
-    ]),
-  );
+  addressOf([
+    ...home.under.split('/').filter(Boolean),
+    ...installation.categories.trail(category).map(({ slug }) => slug),
+  ]);
 
 /** The category whose page stands at an address (in the main language), if one does. */
 export function categoryAt(
@@ -152,7 +149,7 @@ export async function waysTo(
             category: each,
             home,
             label: categoryLabel(each, language),
-            address: categoryAddress(installation, home, each.id, language),
+            address: visitorAddress(installation, language, categoryAddress(installation, home, each.id)),
             count,
           },
         ];

@@ -3,11 +3,12 @@ import { titleOf, type Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, PageType } from '../../core/model/document';
-import { addressIn, addressOf, whyReserved } from '../../core/site/address';
+import { addressOf, whyReserved } from '../../core/site/address';
 import type { Reader, WriteTransaction } from '../../store/database';
 import { putSlugs, slugsLike, slugsOf, withSlugs } from '../../store/entry-slugs';
 import { livePagesOfTypes, type LivePage } from '../../store/pages';
 import type { Installation } from '../runtime/installation';
+import { visitorAddress } from '../runtime/languages';
 
 /** The slug that an entry would like, made as its type says. */
 function wantedSlug(
@@ -18,7 +19,7 @@ function wantedSlug(
 ): string {
   const from = values[type.definition.slug.from];
   return (
-    slugFrom(typeof from === 'string' ? from : title, type.definition.slug, installation.site.locale) ||
+    slugFrom(typeof from === 'string' ? from : title, type.definition.slug, installation.model.locale) ||
     type.definition.key.toLowerCase()
   );
 }
@@ -98,8 +99,9 @@ export async function entryHomes(reader: Reader, installation: Installation): Pr
   return homes;
 }
 
-export const entryAddress = (home: EntryHome, slug: string, language?: string): string =>
-  addressIn(language, addressOf([...home.under.split('/').filter(Boolean), slug]));
+/** Where an entry's page stands in the tree. */
+export const entryAddress = (home: EntryHome, slug: string): string =>
+  addressOf([...home.under.split('/').filter(Boolean), slug]);
 
 /** Where an entry that nobody sees yet would be found if it were published, as long as no other has that address. */
 export async function addressToBe(
@@ -109,15 +111,15 @@ export async function addressToBe(
   values: Values,
 ): Promise<string | undefined> {
   const home = (await entryHomes(reader, installation)).get(type.id);
-  return home && entryAddress(home, wantedSlug(installation, type, titleOf(type.definition, values), values));
+  const slug = wantedSlug(installation, type, titleOf(type.definition, values), values);
+  return home && visitorAddress(installation, undefined, entryAddress(home, slug));
 }
 
-/** Where visitors find entries, by their ids; those that no page shows are left out. */
-export async function entryAddresses(
+/** Where the pages of entries stand in the tree, by their ids; those that no page shows are left out. */
+export async function entryPlaces(
   reader: Reader,
   installation: Installation,
   entries: readonly { id: Id; type: Id }[],
-  language?: string,
 ): Promise<Map<Id, string>> {
   const homes = entries.length === 0 ? new Map<Id, EntryHome>() : await entryHomes(reader, installation);
   const housed = entries.filter(({ type }) => homes.has(type));
@@ -129,7 +131,18 @@ export async function entryAddresses(
   return new Map(
     housed.flatMap(({ id, type }) => {
       const [home, slug] = [homes.get(type), slugs.get(id)];
-      return home && slug !== undefined ? [[id, entryAddress(home, slug, language)] as const] : [];
+      return home && slug !== undefined ? [[id, entryAddress(home, slug)] as const] : [];
     }),
   );
+}
+
+/** Where visitors find entries in a language, by their ids; those that no page shows are left out. */
+export async function entryAddresses(
+  reader: Reader,
+  installation: Installation,
+  entries: readonly { id: Id; type: Id }[],
+  language?: string,
+): Promise<Map<Id, string>> {
+  const places = await entryPlaces(reader, installation, entries);
+  return new Map([...places].map(([id, address]) => [id, visitorAddress(installation, language, address)]));
 }

@@ -2,6 +2,7 @@ import type { ChangeRow, ChangeSheet } from '../../contract/model';
 import { modelChanges, type ModelChange } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
 import type { ModelFault } from '../../core/model/check';
+import type { ModelDocument } from '../../core/model/document';
 import type { Reader } from '../../store/database';
 import { recordCounts, workingModel } from '../../store/model';
 import { fieldFigures } from '../../store/queries/field-figures';
@@ -26,14 +27,40 @@ async function touched(
   return { touches: change.touches === 'entries with a value' ? filled : total - filled, touched: 'entries' };
 }
 
+/** What the languages of a model would do to what is written, and to the sites that are led by one. */
+function languageFaults(
+  { model, sites }: Installation,
+  { main, others }: ModelDocument['locales'],
+  isWritten: boolean,
+): ModelFault[] {
+  const fault = (message: string): ModelFault => ({
+    path: '/locales',
+    code: 'in-use',
+    weight: 'error',
+    message,
+  });
+  const led = sites.filter(
+    ({ locale }) => model.document.locales.others.includes(locale) && ![main, ...others].includes(locale),
+  );
+  return [
+    ...(isWritten && main !== model.locale
+      ? [fault('Something is written already, so the main language stays as it is.')]
+      : []),
+    ...led.map(({ label, locale }) =>
+      fault(`"${locale}" leads on ${label}. Let another language lead there first.`),
+    ),
+  ];
+}
+
 /** Faults that only what is kept can tell: types that still have entries or pages, fields that listings still read. */
 export async function contentFaults(
   reader: Reader,
   installation: Installation,
   changes: readonly ModelChange[],
+  { locales }: Pick<ModelDocument, 'locales'>,
 ): Promise<ModelFault[]> {
   const counts = new Map((await recordCounts(reader)).map(({ type, n }) => [type, n]));
-  const faults: ModelFault[] = [];
+  const faults: ModelFault[] = languageFaults(installation, locales, counts.size > 0);
   for (const { sort, of, type, field } of changes) {
     if (sort !== 'gone' || !type) continue;
     const label =
@@ -93,6 +120,9 @@ export async function changeSheet(installation: Installation): Promise<ChangeShe
     entries: sum('entries'),
     pages: (await reachOfTypes(installation.content, installation, reached)).length,
     listings: new Set(rows.flatMap(({ listings }) => listings)).size,
-    faults: [...answer.faults, ...(await contentFaults(installation.content, installation, changes))],
+    faults: [
+      ...answer.faults,
+      ...(await contentFaults(installation.content, installation, changes, answer.document)),
+    ],
   };
 }

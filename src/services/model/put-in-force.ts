@@ -112,9 +112,10 @@ export async function takeOver(
   document: ModelDocument,
 ): Promise<Taken> {
   const changes = modelChanges(installation.model.document, document);
-  const errors = [...checkModel(document), ...(await contentFaults(act.tx, installation, changes))].filter(
-    ({ weight }) => weight === 'error',
-  );
+  const errors = [
+    ...checkModel(document),
+    ...(await contentFaults(act.tx, installation, changes, document)),
+  ].filter(({ weight }) => weight === 'error');
   if (errors.length > 0)
     throw ruleViolation(
       errors.length === 1 ? (errors[0]?.message ?? '') : `${errors.length} faults hold this back.`,

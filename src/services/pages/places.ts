@@ -72,7 +72,6 @@ export const addressAt = ({ site, parent }: Place, slug: string): string =>
 
 /** Every language a site may be read in: an address may begin with one. */
 export const localesOf = (installation: Installation): string[] => [
-  installation.site.locale,
   installation.model.document.locales.main,
   ...installation.model.document.locales.others,
 ];
@@ -101,7 +100,7 @@ export async function slugFor(
 ): Promise<string> {
   const { parent } = place;
   if (parent === null) return '';
-  const wanted = slugFrom(title, type.address, installation.site.locale) || type.key.toLowerCase();
+  const wanted = slugFrom(title, type.address, installation.model.locale) || type.key.toLowerCase();
   const siblings = (await childrenOf(reader, parent.site, parent.record)).filter(
     (page) => page.record !== self,
   );

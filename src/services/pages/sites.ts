@@ -1,6 +1,7 @@
 import type { NewSite, SiteAnswer, SitePatch, SitesAnswer } from '../../contract/sites';
 import { newId, type Id } from '../../core/ids';
 import { keyFrom } from '../../core/model/naming';
+import { isTimeZone } from '../../core/content/day';
 import { whyReserved } from '../../core/site/address';
 import {
   changeSiteRow,
@@ -20,7 +21,7 @@ import { ruleViolation, notFound, invalidInput } from '../runtime/refusal';
 const MOST = 20;
 
 /** The site to which an address belongs: the one whose addresses begin as it does, else the first. */
-export const siteAt = (installation: Installation, address: string): SiteRow =>
+export const siteAt = (installation: Pick<Installation, 'site' | 'sites'>, address: string): SiteRow =>
   installation.sites.find(
     ({ base }) => base !== '' && (address === base || address.startsWith(`${base}/`)),
   ) ?? installation.site;
@@ -36,14 +37,21 @@ export function siteGiven(installation: Installation, id: Id | undefined): SiteR
   return site;
 }
 
-const answer = ({ uuid, key, label, base }: SiteRow): SiteAnswer => ({
+const answer = (
+  { model }: Pick<Installation, 'model'>,
+  { uuid, key, label, base, locale, timeZone }: SiteRow,
+): SiteAnswer => ({
+  // A language that the model has no more leads nowhere.
+  locale: model.document.locales.others.includes(locale) ? locale : model.locale,
+  timeZone,
   id: uuid,
   key,
   label,
   address: base || '/',
 });
 
-export const sitesTold = (installation: Installation): SiteAnswer[] => installation.sites.map(answer);
+export const sitesTold = (installation: Installation): SiteAnswer[] =>
+  installation.sites.map((site) => answer(installation, site));
 
 export const sitesOf = (installation: Installation): SitesAnswer => ({ items: sitesTold(installation) });
 
@@ -107,7 +115,7 @@ export async function addSite(
       installation.now(),
     );
   });
-  return answer(siteGiven(installation, uuid));
+  return answer(installation, siteGiven(installation, uuid));
 }
 
 function need(installation: Installation, id: Id): SiteRow {
@@ -120,13 +128,31 @@ export async function changeSite(
   installation: Installation,
   person: Person,
   id: Id,
-  { label }: SitePatch,
+  { label, locale, timeZone }: SitePatch,
 ): Promise<SiteAnswer> {
   const site = need(installation, id);
+  const { main, others } = installation.model.document.locales;
+  if (locale !== undefined && ![main, ...others].includes(locale))
+    throw invalidInput([
+      {
+        path: '/locale',
+        code: 'locale',
+        message: `The site is not written in "${locale}". Add the language first, in Shape.`,
+      },
+    ]);
+  if (timeZone !== undefined && !isTimeZone(timeZone))
+    throw invalidInput([
+      { path: '/timeZone', code: 'zone', message: `There is no time zone "${timeZone}".` },
+    ]);
   await onSite(installation, person, id, 'changed a site', ({ tx }) =>
-    changeSiteRow(tx, site.id, { ...site, label: label?.trim() || site.label }),
+    changeSiteRow(tx, site.id, {
+      ...site,
+      label: label?.trim() || site.label,
+      locale: locale ?? site.locale,
+      timeZone: timeZone ?? site.timeZone,
+    }),
   );
-  return answer(need(installation, id));
+  return answer(installation, need(installation, id));
 }
 
 /** Takes away a site in which nothing stands any more. */

@@ -1,7 +1,11 @@
 import type { SetUp, SignIn } from '../../contract/session';
+import { isTimeZone } from '../../core/content/day';
 import { newId } from '../../core/ids';
+import { startModel } from '../../core/model/fresh/start';
 import { makePerson, people, personByEmail, proofsOf } from '../../store/people';
-import { renameSite } from '../../store/pages';
+import { changeSiteRow, sites } from '../../store/pages';
+import { beginWith } from '../model/put-in-force';
+import { seeSites } from '../pages/sites';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
 import { hashPassword, isPassword } from './passwords';
@@ -11,6 +15,19 @@ import { wordTyped } from './words';
 
 const refuse = (path: string, code: string, message: string) =>
   new Refusal(401, message, [{ path, code, message }]);
+
+const refuse422 = (path: string, code: string, message: string) =>
+  new Refusal(422, message, [{ path, code, message }]);
+
+/** The one spelling of a language's tag (BCP 47). */
+function languageOf(tag: string | undefined): string | undefined {
+  if (tag === undefined) return undefined;
+  try {
+    return Intl.getCanonicalLocales(tag)[0];
+  } catch {
+    throw refuse422('/locale', 'locale', `"${tag}" is no tag of a language.`);
+  }
+}
 
 /**
  * Signs in by e-mail and password, and by a code where somebody has a second factor. Says the same whether the e-mail or the
@@ -44,7 +61,7 @@ export const isNew = async (installation: Installation): Promise<boolean> =>
 /** Makes the first architect and names the site. Only while nobody is here, and for who knows the word that the start printed. */
 export async function setUp(
   installation: Installation,
-  { name, email, password, site, word }: SetUp,
+  { name, email, password, site, word, locale, timeZone }: SetUp,
   address: string,
   agent: string,
 ): Promise<SignedIn> {
@@ -52,9 +69,11 @@ export async function setUp(
   if (!(await isNew(installation))) throw there;
   await installation.attempts.count(address, 'the first architect');
   if (wordTyped(word) !== installation.firstWord) {
-    const message = 'This is not the word. It stands where the server was started.';
-    throw new Refusal(422, message, [{ path: '/word', code: 'wrong', message }]);
+    throw refuse422('/word', 'wrong', 'This is not the word. It stands where the server was started.');
   }
+  const language = languageOf(locale);
+  if (timeZone !== undefined && !isTimeZone(timeZone))
+    throw refuse422('/timeZone', 'zone', `There is no time zone "${timeZone}".`);
   const kept = {
     uuid: newId(),
     name: name.trim(),
@@ -65,12 +84,18 @@ export async function setUp(
   const label = site.trim();
   const id = await installation.content.write(async (tx) => {
     if ((await people(tx)).length > 0) throw there;
-    await renameSite(tx, installation.site.id, label);
+    await changeSiteRow(tx, installation.site.id, {
+      ...installation.site,
+      label,
+      locale: language ?? installation.site.locale,
+      timeZone: timeZone ?? installation.site.timeZone,
+    });
     return makePerson(tx, kept, installation.now());
   });
   installation.firstWord = undefined;
-  installation.site = { ...installation.site, label };
-  installation.sites = [installation.site, ...installation.sites.slice(1)];
-  installation.rendered.renewAll();
+  seeSites(installation, await sites(installation.content));
+  // Nothing is written yet, so the model may begin in the language that was chosen.
+  if (language !== undefined && language !== installation.model.locale)
+    await beginWith(installation, startModel(language));
   return openSession(installation, { ...kept, id, joined: 1, guarded: 0 }, agent);
 }

@@ -1,10 +1,10 @@
+import { visitorAddress } from '../runtime/languages';
 import type { Known, KnownEntry, KnownPage } from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import type { Drawing } from '../../core/mapping/map';
 import type { Reference } from '../../core/model/kinds';
-import { addressIn } from '../../core/site/address';
 import type { Reader } from '../../store/database';
 import { knownMedia, mediaAmong } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
@@ -93,7 +93,8 @@ async function knownPages(
       uuid,
       {
         title: live === null ? title : pageTitle(installation, { type, title, body: live }, language),
-        address: addressIn(
+        address: visitorAddress(
+          installation,
           language,
           addressOfPlaced(installation, { category, address }, above ?? undefined),
         ),
@@ -158,11 +159,11 @@ export async function drawingOf(
   const homes = await categoryHomes(reader, installation);
   const addressOfCategory = (id: Id) => {
     const home = homes.get(installation.categories.get(id)?.scheme ?? '');
-    return home && categoryAddress(installation, home, id, language);
+    return home && visitorAddress(installation, language, categoryAddress(installation, home, id));
   };
   return {
     model: installation.model,
-    locale: language ?? installation.site.locale,
+    locale: language ?? installation.model.locale,
     today: today(installation),
     known,
     ...(homes.size > 0 ? { addressOfCategory } : {}),

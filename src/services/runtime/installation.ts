@@ -26,6 +26,8 @@ export interface Installation {
   site: SiteRow;
   /** Every site of the installation, the first one too. */
   sites: readonly SiteRow[];
+  /** The time zone of the site that is spoken of, where that is not the first. */
+  timeZone?: string;
   rendered: RenderedPages;
   visits: VisitCounter;
   /** The made sizes of pictures. */
@@ -64,11 +66,14 @@ export const languagesIn = ({ model }: Pick<Installation, 'model'>): (string | u
   ...model.document.locales.others,
 ];
 
-export const today = (installation: Installation): string =>
-  dayAt(installation.now(), installation.site.timeZone);
+/** The time zone by which days are told. */
+export const zoneOf = ({ timeZone, site }: Pick<Installation, 'timeZone' | 'site'>): string =>
+  timeZone ?? site.timeZone;
+
+export const today = (installation: Installation): string => dayAt(installation.now(), zoneOf(installation));
 
 /** The clock's day and minute where the site is (ISO 8601 without an offset). */
 export const minuteNow = (installation: Installation): string =>
   new Date(installation.now())
-    .toLocaleString('sv-SE', { timeZone: installation.site.timeZone, dateStyle: 'short', timeStyle: 'short' })
+    .toLocaleString('sv-SE', { timeZone: zoneOf(installation), dateStyle: 'short', timeStyle: 'short' })
     .replace(' ', 'T');

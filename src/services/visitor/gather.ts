@@ -1,4 +1,5 @@
 import type { PreviewQuery } from '../../contract/pages';
+import { languageAsked, languagesOn, visitorAddress } from '../runtime/languages';
 import { nextDayStarts } from '../../core/content/day';
 import { blocksIn, referencesInSlots, type Block, type SlotContents } from '../../core/content/blocks';
 import type { Category } from '../../core/content/categories';
@@ -14,14 +15,7 @@ import { bylineBySettings, listingLayers, pageBySettings } from '../../core/site
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
 import { isId, type Id } from '../../core/ids';
-import {
-  addressIn,
-  canonicalAddress,
-  feedsOf,
-  resultAddress,
-  splitLanguage,
-  splitResults,
-} from '../../core/site/address';
+import { canonicalAddress, feedsOf, resultAddress, splitResults } from '../../core/site/address';
 import type { DrawnBlock, DrawnSlots, VisitorPage } from '../../core/site/visitor-page';
 import { liveAbove, liveChildren, placeOf, type LivePage } from '../../store/pages';
 import { nextTurn, recordById, recordByUuid, type KeptRecord } from '../../store/records';
@@ -56,7 +50,7 @@ import {
   type CategoryPage,
   type ResolvedAddress,
 } from './resolve-address';
-import { siteOf } from '../pages/sites';
+import { siteAt, siteOf } from '../pages/sites';
 import { pageVisits, VISITS_FRESH } from '../runtime/visits';
 
 /** What an address asks for: a page with the ids of what it is made from and the one spelling of what was chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
@@ -177,7 +171,7 @@ function inOrder(installation: Installation, parent: LivePage | undefined, child
   const order = (parent && installation.model.pageType(parent.type)?.definition.childOrder) ?? 'byHand';
   if (order === 'title')
     return [...children].sort((a, b) =>
-      new Intl.Collator(installation.site.locale).compare(a.title, b.title),
+      new Intl.Collator(installation.model.locale).compare(a.title, b.title),
     );
   return order === 'date'
     ? [...children].sort((a, b) => b.publishedAt - a.publishedAt || a.id - b.id)
@@ -191,13 +185,13 @@ function languagesOf(
   results: number,
   here?: string,
 ): VisitorPage['languages'] {
-  const address = resultAddress(page, results);
-  const { others } = installation.model.document.locales;
-  const ways = [
-    { locale: installation.site.locale, address, here: here === undefined },
-    ...others.map((each) => ({ locale: each, address: addressIn(each, address), here: each === here })),
-  ];
-  return others.length === 0 ? [] : ways;
+  const languages = languagesOn(installation, siteAt(installation, page));
+  if (languages.length === 1) return [];
+  return languages.map((language) => ({
+    locale: language ?? installation.model.locale,
+    address: resultAddress(visitorAddress(installation, language, page), results),
+    here: language === here,
+  }));
 }
 
 /** What is asked of a page besides itself: a language, a page of its results, what a visitor chose of them. */
@@ -318,7 +312,7 @@ async function gather(
   );
   const link = (each: LivePage) => ({
     label: pageTitle(installation, each, language),
-    address: addressIn(language, each.address),
+    address: visitorAddress(installation, language, each.address),
   });
   const faceOf = (of: CompiledType<PageType>, each: PageBody): FaceContent =>
     pageBySettings(
@@ -358,7 +352,7 @@ async function gather(
   const filled =
     rule &&
     (await drawFilling(installation, rule, spotOf(body.listing ?? ''), {
-      address: addressIn(language, address),
+      address: visitorAddress(installation, language, address),
       results,
       query,
     }));
@@ -385,10 +379,10 @@ async function gather(
         : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: language ?? site.locale,
+      locale: language ?? installation.model.locale,
       site: {
         label: site.label,
-        home: addressIn(language, site.base || '/'),
+        home: visitorAddress(installation, language, site.base || '/'),
         style: installation.model.document.houseStyle,
       },
       title: entry
@@ -396,7 +390,7 @@ async function gather(
         : category
           ? titleOf(type.definition, valuesIn(body, language))
           : pageTitle(installation, page, language),
-      address: resultAddress(addressIn(language, address), results),
+      address: resultAddress(visitorAddress(installation, language, address), results),
       languages: languagesOf(installation, address, results, language),
       isTop: page.parent === null,
       navigation: inOrder(installation, top, main)
@@ -413,7 +407,11 @@ async function gather(
               .slice(0, -1)
               .map((each) => ({
                 label: categoryLabel(each, language),
-                address: categoryAddress(installation, category.home, each.id, language),
+                address: visitorAddress(
+                  installation,
+                  language,
+                  categoryAddress(installation, category.home, each.id),
+                ),
               }))
           : []),
       ],
@@ -429,15 +427,17 @@ async function gather(
       ...(showsVisits
         ? { visits: await pageVisits(installation, entry?.id ?? category?.category.id ?? page.uuid) }
         : {}),
-      ...(home === undefined || home === addressIn(language, address) ? {} : { canonical: home }),
+      ...(home === undefined || home === visitorAddress(installation, language, address)
+        ? {}
+        : { canonical: home }),
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
       slotOrder: order,
       slots,
-      ...(picked ? { listing: picked, feeds: feedsOf(addressIn(language, address)) } : {}),
+      ...(picked ? { listing: picked, feeds: feedsOf(visitorAddress(installation, language, address)) } : {}),
       ...(filled
         ? {
             listing: filled.listing,
-            feeds: feedsOf(addressIn(language, address)),
+            feeds: feedsOf(visitorAddress(installation, language, address)),
             ...(filled.query ? { filtered: true } : {}),
           }
         : {}),
@@ -477,13 +477,15 @@ export async function visit(
   const asked = canonicalAddress(path);
   if (asked === undefined) return { found: 'malformed' };
   const now = installation.now();
-  const { language, address: within } = splitLanguage(asked, installation.model.document.locales.others);
+  const { language, address: within } = languageAsked(installation, asked);
   const split = splitResults(within);
   if (!split) return { found: 'nothing' };
   const { address, page: results } = split;
   const standing = await resolveAddress(installation, address);
   if (!standing) return { found: 'nothing' };
-  if (asked !== path) return { found: 'elsewhere', address: asked };
+  // One page has one address: a prefix that says what leads here anyway leads to the page without it.
+  const plain = visitorAddress(installation, language, within);
+  if (plain !== path) return { found: 'elsewhere', address: plain };
   const { page, entry, category } = standing;
   const type = installation.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
@@ -493,8 +495,10 @@ export async function visit(
   if (elsewhere !== undefined)
     return elsewhere === null
       ? { found: 'nothing' }
-      : { found: 'elsewhere', address: addressIn(language, elsewhere), forNow: true };
+      : { found: 'elsewhere', address: visitorAddress(installation, language, elsewhere), forNow: true };
   const own = category?.words && pageBody(category.words.body);
+  // Days turn by the clock of the site that the page stands in.
+  const onSite = { ...installation, timeZone: siteOf(installation, page.site).timeZone };
   const body = category
     ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(installation, type))
     : pageBody(page.body);
@@ -503,7 +507,7 @@ export async function visit(
     turnsDaily,
     freshUntil,
     query: chosen,
-  } = await gather(installation, standing, body, type, {
+  } = await gather(onSite, standing, body, type, {
     ...(language === undefined ? {} : { language }),
     results,
     query,
@@ -512,7 +516,7 @@ export async function visit(
   if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [
     await nextTurn(installation.content, now),
-    turnsDaily ? nextDayStarts(now, installation.site.timeZone) : undefined,
+    turnsDaily ? nextDayStarts(now, onSite.timeZone) : undefined,
   ];
   const ids: [Id, ...Id[]] = entry
     ? [entry.id, page.uuid]

@@ -1,3 +1,4 @@
+import { visitorAddress } from '../runtime/languages';
 import type { Id } from '../../core/ids';
 import { columnsOf, inRatio } from '../../core/mapping/arrangement/arrange';
 import {
@@ -17,7 +18,7 @@ import { Sources } from '../../core/mapping/rule/sources';
 import type { Field } from '../../core/model/document';
 import type { SettingsLayer } from '../../core/model/settings';
 import { kindOf, type Kind, type KindName } from '../../core/model/kinds';
-import { addressIn, resultAddress } from '../../core/site/address';
+import { resultAddress } from '../../core/site/address';
 import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../../core/site/visitor-page';
 import type { Reader } from '../../store/database';
@@ -140,7 +141,7 @@ async function fullListOf(
   const same = other !== undefined && keepsRule(other, rule);
   return {
     label: pageTitle(installation, page, language),
-    address: addressIn(language, page.address),
+    address: visitorAddress(installation, language, page.address),
     ...(same ? { count: matching } : {}),
   };
 }
@@ -222,7 +223,7 @@ async function drawFacets(
   const countOf = (i: number, value: number) =>
     perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
   const speaking = {
-    locale: language ?? installation.site.locale,
+    locale: language ?? installation.model.locale,
     known: {
       entries: new Map(),
       pages: new Map(),

@@ -17,7 +17,7 @@ import {
   wordsOf,
   type CategoryHome,
 } from '../categories/pages';
-import { entryAddresses, entryPages, entryTypeOf } from '../entries/addresses';
+import { entryPlaces, entryPages, entryTypeOf } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { entryBody } from '../records/bodies';
 import { siteAt } from '../pages/sites';
@@ -145,7 +145,7 @@ export async function anyOwnPage(
   if (!version) return undefined;
   const localized = entryBody(version.body);
   const address =
-    (await entryAddresses(installation.content, installation, [{ id: version.uuid, type: type.id }])).get(
+    (await entryPlaces(installation.content, installation, [{ id: version.uuid, type: type.id }])).get(
       version.uuid,
     ) ?? page.address;
   return {

@@ -1,7 +1,8 @@
+import { languageAsked } from '../runtime/languages';
 import type { SeenOwn, SeenPage, SeenQuery } from '../../contract/pages';
 import { blocksIn } from '../../core/content/blocks';
 import type { Id } from '../../core/ids';
-import { splitLanguage, splitResults } from '../../core/site/address';
+import { splitResults } from '../../core/site/address';
 import { liveAbove } from '../../store/pages';
 import { categoryLabel } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
@@ -26,7 +27,7 @@ function ownOf({ page, entry, category }: ResolvedAddress): SeenOwn {
 export async function seenPage(installation: Installation, { address }: SeenQuery): Promise<SeenPage> {
   const [path = '/', query] = address.split('?');
   const found = await visit(installation, path, new URLSearchParams(query));
-  const { address: within } = splitLanguage(path, installation.model.document.locales.others);
+  const { address: within } = languageAsked(installation, path);
   const standing =
     found.found === 'page'
       ? await resolveAddress(installation, splitResults(within)?.address ?? within)

@@ -5,6 +5,7 @@ import { useState, type ReactElement } from 'react';
 import { languageName } from '../../../../ui/form-languages';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono } from '../../../../ui/marks';
+import { LanguageBox } from '../../../../ui/place-boxes';
 import { TextBox } from '../../../../ui/text-box';
 import { useWorkingModel } from './working-model';
 import styles from './shape.module.css';
@@ -25,7 +26,7 @@ function parseLanguage(written: string, there: readonly string[]): { tag: string
 
 /** The languages in which the sites are written: the main one, and those that localised fields are translated to. */
 export function SiteLanguages(): ReactElement {
-  const { document, mayChange, change } = useWorkingModel();
+  const { document, mayChange, change, isEmpty } = useWorkingModel();
   const { main, others } = document.locales;
   const [written, setWritten] = useState('');
   const [fault, setFault] = useState('');
@@ -48,6 +49,20 @@ export function SiteLanguages(): ReactElement {
         <li>
           <b>{languageName(main)}</b> <Mono>{main}</Mono>{' '}
           <span className={look.pencil}>the main one: it stands in where nothing is translated</span>
+          {mayChange && isEmpty && (
+            <LanguageBox
+              id="main-language"
+              label="Main language"
+              value={main}
+              onChange={(tag) =>
+                change((model) => ({
+                  ...model,
+                  locales: { main: tag, others: others.filter((each) => each !== tag) },
+                }))
+              }
+              help="It can be chosen while nothing is written."
+            />
+          )}
         </li>
         {others.map((each) => (
           <li key={each}>

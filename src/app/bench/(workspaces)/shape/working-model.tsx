@@ -39,6 +39,8 @@ export interface WorkingModel {
   drop(): Promise<void>;
   /** Puts it in force as one change. */
   apply(): Promise<void>;
+  /** Whether nothing is written yet that stands on the model. */
+  isEmpty: boolean;
 }
 
 const Context = createContext<WorkingModel | undefined>(undefined);
@@ -163,8 +165,22 @@ export function WorkingModelProvider({
       apply,
       changes: modelChanges(inForce, document).length,
       faults,
+      isEmpty: working.used.length === 0,
     }),
-    [document, inForce, number, mayChange, saving, problem, change, settle, drop, apply, faults],
+    [
+      working.used,
+      document,
+      inForce,
+      number,
+      mayChange,
+      saving,
+      problem,
+      change,
+      settle,
+      drop,
+      apply,
+      faults,
+    ],
   );
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -12,6 +12,8 @@ import { useMay } from '../../../../../ui/shell/person';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { useTell } from '../../../../../ui/telling';
 import { TextBox } from '../../../../../ui/text-box';
+import { LanguageBox, ZoneBox } from '../../../../../ui/place-boxes';
+import { useModel } from '../../../../../ui/model-in-force';
 import { useAsk } from '../../../../../ui/use-ask';
 import { SiteTree } from '../site-tree';
 import styles from './sites.module.css';
@@ -33,6 +35,8 @@ function SiteRow({
   act: Act;
 }): ReactElement {
   const [label, setLabel] = useState(site.label);
+  const [place, setPlace] = useState({ locale: site.locale, timeZone: site.timeZone });
+  const { main, others } = useModel().document.locales;
   const [problem, setProblem] = useState<Problem>();
   const path = { id: site.id };
   return (
@@ -51,14 +55,38 @@ function SiteRow({
           </>
         }
       />
+      <div className={styles.place}>
+        <LanguageBox
+          id={`language-${site.id}`}
+          label="Language that leads"
+          names={[main, ...others]}
+          value={place.locale}
+          onChange={(locale) => setPlace({ ...place, locale })}
+          readOnly={!mayChange}
+          help="Its pages stand without a prefix."
+        />
+        <ZoneBox
+          id={`zone-${site.id}`}
+          label="Time zone"
+          value={place.timeZone}
+          onChange={(timeZone) => setPlace({ ...place, timeZone })}
+          readOnly={!mayChange}
+          help="Its days turn by this clock."
+        />
+      </div>
       <div className={look.acts}>
         {mayChange && (
           <Button
-            disabled={!label.trim() || label.trim() === site.label}
+            disabled={
+              !label.trim() ||
+              (label.trim() === site.label &&
+                place.locale === site.locale &&
+                place.timeZone === site.timeZone)
+            }
             onClick={() =>
               void act(
-                () => ask('changeSite', { path, body: { label: label.trim() } }),
-                'The site has its new name.',
+                () => ask('changeSite', { path, body: { label: label.trim(), ...place } }),
+                `${label.trim()} is kept.`,
               ).then(setProblem)
             }
           >
