@@ -63,7 +63,9 @@ async function followed(
   kind: FeedKind,
   request: Request,
 ): Promise<Response> {
-  const feed = await feedOf(installation, address, kind, installation.settings.address);
+  const feed = await installation.turnover.read(() =>
+    feedOf(installation, address, kind, installation.settings.address),
+  );
   if (feed === undefined)
     return missing(
       installation,
@@ -126,7 +128,7 @@ export async function GET(request: Request): Promise<Response> {
   const feed = splitFeed(pathname);
   if (feed) return followed(installation, feed.address, feed.kind, request);
   const { since } = installation.rendered;
-  const found = await visit(installation, pathname, searchParams);
+  const found = await installation.turnover.read(() => visit(installation, pathname, searchParams));
   if (found.found !== 'page') return without(installation, pathname, found);
   const sent = searchParams.get('sent');
   if (sent !== null)

@@ -131,51 +131,60 @@ async function undoModel(
 export async function undoAct(installation: Installation, person: Person, id: Id): Promise<UndoAnswer> {
   const found = isId(id) ? await actByUuid(installation.content, id) : undefined;
   if (!found) throw notFound('act');
-  const { answer, taken, all, categories } = await inAct(installation, person, async (act) => {
-    const { tx } = act;
-    const row = await actByUuid(tx, id);
-    if (!row || row.undoneBy !== null) throw ruleViolation('This was taken back already.');
-    const changes = await changesOf(tx, row.id);
-    const records = await recordsByUuids(
-      tx,
-      changes.map(({ target }) => target),
-    );
-    const byUuid = new Map(records.map((record) => [record.uuid, record]));
-    for (const change of changes)
-      expectMay(installation, person, change, byUuid.get(change.target)?.type ?? null);
-    const left: UndoAnswer['left'] = [];
-    const tell = (label: string, reasons: readonly Reason[]) =>
-      left.push(...reasons.map((why) => ({ label, why })));
-    const model = changes.find(({ sort }) => sort === 'model');
-    const undone = model ? await undoModel(act, installation, model) : { left: [] };
-    tell('The model', undone.left);
-    for (const change of changes) if (change.sort === 'site') tell('', await undoSite(act, change));
-    tell(
-      '',
-      await undoCategories(
-        act,
-        changes.filter(({ sort }) => sort === 'category'),
-      ),
-    );
-    for (const { target, before, after } of changes) {
-      const record = byUuid.get(target);
-      // What an act keeps of a record is written by the act alone.
-      const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];
-      if (record && is) tell(record.title, await undoRecord(act, record.id, was, is));
-    }
-    const kept = await act.keep(`took back: ${row.what}`, { undoes: row.id });
-    return {
-      answer: { act: kept ?? null, left },
-      taken: 'taken' in undone ? undone.taken : undefined,
-      all: await sites(tx),
-      categories: act.inside.categories,
-    };
-  });
-  installation.categories = categories;
-  if (!sameJson([...installation.sites] as unknown as Json, all as unknown as Json))
-    seeSites(installation, all);
-  if (taken) inForceNow(installation, taken);
-  // What an undo shows may be anywhere; it is rare enough to draw every page anew.
-  installation.rendered.renewAll();
-  return answer;
+  let turning = false;
+  try {
+    const { answer, taken, all, categories } = await inAct(installation, person, async (act) => {
+      const { tx } = act;
+      const row = await actByUuid(tx, id);
+      if (!row || row.undoneBy !== null) throw ruleViolation('This was taken back already.');
+      const changes = await changesOf(tx, row.id);
+      const records = await recordsByUuids(
+        tx,
+        changes.map(({ target }) => target),
+      );
+      const byUuid = new Map(records.map((record) => [record.uuid, record]));
+      for (const change of changes)
+        expectMay(installation, person, change, byUuid.get(change.target)?.type ?? null);
+      const left: UndoAnswer['left'] = [];
+      const tell = (label: string, reasons: readonly Reason[]) =>
+        left.push(...reasons.map((why) => ({ label, why })));
+      const model = changes.find(({ sort }) => sort === 'model');
+      const undone = model ? await undoModel(act, installation, model) : { left: [] };
+      tell('The model', undone.left);
+      for (const change of changes) if (change.sort === 'site') tell('', await undoSite(act, change));
+      tell(
+        '',
+        await undoCategories(
+          act,
+          changes.filter(({ sort }) => sort === 'category'),
+        ),
+      );
+      for (const { target, before, after } of changes) {
+        const record = byUuid.get(target);
+        // What an act keeps of a record is written by the act alone.
+        const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];
+        if (record && is) tell(record.title, await undoRecord(act, record.id, was, is));
+      }
+      const kept = await act.keep(`took back: ${row.what}`, { undoes: row.id });
+      if ('taken' in undone && undone.taken) {
+        installation.turnover.begin();
+        turning = true;
+      }
+      return {
+        answer: { act: kept ?? null, left },
+        taken: 'taken' in undone ? undone.taken : undefined,
+        all: await sites(tx),
+        categories: act.inside.categories,
+      };
+    });
+    installation.categories = categories;
+    if (!sameJson([...installation.sites] as unknown as Json, all as unknown as Json))
+      seeSites(installation, all);
+    if (taken) inForceNow(installation, taken);
+    // What an undo shows may be anywhere; it is rare enough to draw every page anew.
+    installation.rendered.renewAll();
+    return answer;
+  } finally {
+    if (turning) installation.turnover.end();
+  }
 }

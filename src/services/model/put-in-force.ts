@@ -12,7 +12,7 @@ import { recordsOfSort, recordsOfType } from '../../store/records';
 import type { Person } from '../people/people';
 import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
-import { inAct, type Act } from '../records/act';
+import { inAct, type Act, type Doer } from '../records/act';
 import { reindexInBatches, reindexRecords } from '../records/reindex';
 import type { Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
@@ -66,13 +66,33 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   await reindexRecords(tx, act.inside, listings, true);
 }
 
-/** Puts the working copy in force as one transaction: sheets, entries' faults and visitors' pages follow. */
-export async function applyWorking(
+/** Does an act that puts a model in force. From its last step until everyone sees the model, readers wait. */
+export async function turningOver(
+  installation: Installation,
+  person: Doer | null,
+  work: (act: Act) => Promise<Taken>,
+): Promise<ModelAnswer> {
+  let begun = false;
+  try {
+    const taken = await inAct(installation, person, async (act) => {
+      const done = await work(act);
+      installation.turnover.begin();
+      begun = true;
+      return done;
+    });
+    return inForceNow(installation, taken);
+  } finally {
+    if (begun) installation.turnover.end();
+  }
+}
+
+/** Puts the working copy in force as one transaction: index tables, entries' faults and visitors' pages follow. */
+export const applyWorking = (
   installation: Installation,
   person: Person,
   number: number,
-): Promise<ModelAnswer> {
-  const done = await inAct(installation, person, async (act) => {
+): Promise<ModelAnswer> =>
+  turningOver(installation, person, async (act) => {
     const { tx } = act;
     const row = await workingModel(tx);
     if (!row) throw ruleViolation('There is no working copy to put in force.');
@@ -84,20 +104,14 @@ export async function applyWorking(
     await act.keep('put a model in force');
     return taken;
   });
-  return inForceNow(installation, done);
-}
 
 /** Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was begun is left, and told that it is behind. */
-export async function importModel(installation: Installation, document: ModelDocument): Promise<ModelAnswer> {
-  return inForceNow(
-    installation,
-    await inAct(installation, null, async (act) => {
-      const taken = await takeOver(act, installation, document);
-      await act.keep('put a model in force');
-      return taken;
-    }),
-  );
-}
+export const importModel = (installation: Installation, document: ModelDocument): Promise<ModelAnswer> =>
+  turningOver(installation, null, async (act) => {
+    const taken = await takeOver(act, installation, document);
+    await act.keep('put a model in force');
+    return taken;
+  });
 
 export interface Taken {
   next: CompiledModel;

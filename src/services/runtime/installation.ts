@@ -10,6 +10,7 @@ import type { SignInAttempts } from '../people/sign-in-attempts';
 import type { RenditionStore } from '../media/rendition-store';
 import type { RenderedPages } from './rendered-pages';
 import type { RunSettings } from './settings';
+import type { Turnover } from './turnover';
 
 /** Everything that lasts while the server runs. */
 export interface Installation {
@@ -30,6 +31,8 @@ export interface Installation {
   timeZone?: string;
   rendered: RenderedPages;
   visits: VisitCounter;
+  /** Where one model gives way to another. */
+  turnover: Turnover;
   /** The made sizes of pictures. */
   renditions: RenditionStore;
   /** How it runs. */

@@ -20,6 +20,7 @@ import { rebuildDerived } from '../records/rebuild';
 import type { Installation } from './installation';
 import { RenderedPages } from './rendered-pages';
 import { runSettings } from './settings';
+import { Turnover } from './turnover';
 
 /** The clock, or the moment at which `CLEAR_FRAME_NOW` (ISO 8601) fixes it. */
 function clock(): () => number {
@@ -82,6 +83,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     outboxFolder: join(folder, 'outbox'),
     rendered: new RenderedPages(),
     visits: new VisitCounter(),
+    turnover: new Turnover(),
     settings,
     renditions: new RenditionStore(join(folder, 'media'), settings.sizesBytes),
     secret: await secretOf(content),
