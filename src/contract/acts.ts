@@ -13,9 +13,6 @@ import {
 } from 'class-validator';
 import { Type } from 'class-transformer';
 
-/** The header that names the act a call kept, so that it can be taken back. */
-export const ACT_HEADER = 'Clear-Frame-Act';
-
 export const actBounds = { limit: 100 } as const;
 
 /** What acts change. */

@@ -1,4 +1,4 @@
-import { ACT_HEADER } from '../contract/acts';
+import { ACT_HEADER } from '../contract/act-header';
 
 /** An act that the server kept, as a call told it: its id, and what was done. */
 export interface KeptAct {

@@ -1,4 +1,4 @@
-import { ACT_HEADER } from '../contract/acts';
+import { ACT_HEADER } from '../contract/act-header';
 import type { Operation, operations } from '../contract/operations';
 import { routes, type OperationName } from '../contract/routes';
 import type { Fault } from '../core/faults';

@@ -1,4 +1,6 @@
+import { carryDraft, draftFields, type DraftFields } from '../core/content/carry-forward';
 import { isJsonObject, type JsonObject } from '../core/json';
+import type { Field } from '../core/model/document';
 
 /** Words typed into a form that the server does not have yet, and what they were typed over. Kept in this browser. */
 export interface Unsaved {
@@ -6,22 +8,34 @@ export interface Unsaved {
   given: JsonObject;
 }
 
+/** The fields of a form, and the revision of the model that they are of. */
+export interface FormModel {
+  model: number;
+  fields: readonly Field[];
+}
+
+const isNamed = (value: unknown): value is DraftFields =>
+  isJsonObject(value) && Object.values(value).every((id) => typeof id === 'string');
+
 const keyOf = (id: string) => `clear-frame-unsaved-${id}`;
 
-export function readUnsaved(id: string): Unsaved | undefined {
+/** The words that were not kept, if there are any; those of an earlier model are carried to the fields of now. */
+export function readUnsaved(id: string, { model, fields }: FormModel): Unsaved | undefined {
   try {
     const read: unknown = JSON.parse(window.localStorage.getItem(keyOf(id)) ?? 'null');
-    return isJsonObject(read) && isJsonObject(read.base) && isJsonObject(read.given)
-      ? { base: read.base, given: read.given }
-      : undefined;
+    if (!isJsonObject(read) || !isJsonObject(read.base) || !isJsonObject(read.given)) return undefined;
+    const { base, given, fields: then } = read;
+    if (read.model === model || !isNamed(then)) return { base, given };
+    return { base: carryDraft(then, fields, base), given: carryDraft(then, fields, given) };
   } catch {
     return undefined;
   }
 }
 
-export function keepUnsaved(id: string, unsaved: Unsaved): void {
+export function keepUnsaved(id: string, unsaved: Unsaved, { model, fields }: FormModel): void {
   try {
-    window.localStorage.setItem(keyOf(id), JSON.stringify(unsaved));
+    const kept = { ...unsaved, model, fields: draftFields(fields) };
+    window.localStorage.setItem(keyOf(id), JSON.stringify(kept));
   } catch {
     // A full or forbidden storage only takes away this second net; the server still gets every word.
   }

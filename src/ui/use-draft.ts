@@ -4,7 +4,7 @@ import { mergeValues } from '../core/content/merge';
 import type { Fault } from '../core/faults';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
 import { Problem, wordsOf } from './ask';
-import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
+import { forgetUnsaved, keepUnsaved, readUnsaved, type FormModel } from './unsaved';
 
 /** What the server keeps of a thing that is edited here. */
 export interface Kept {
@@ -41,6 +41,8 @@ export interface Draft<A extends Kept> {
 
 interface Options<A extends Kept> {
   initial: A;
+  /** Of which model the form is, with its fields: words that were not kept outlive a change of it. */
+  form: FormModel;
   /** What of the form can be sent: values that can be read as their kind. */
   sendable(given: JsonObject): JsonObject;
   send(changes: JsonObject, revision: number): Promise<A>;
@@ -150,7 +152,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   }, [settle]);
 
   const touched = useCallback(() => {
-    keepUnsaved(now.current.kept.id, { base: now.current.kept.values, given: now.current.given });
+    const { kept: base, given: mine } = now.current;
+    keepUnsaved(base.id, { base: base.values, given: mine }, ways.current.form);
     setStatus('typing');
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void settleRef.current(), PAUSE);
@@ -166,7 +169,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
 
   useEffect(() => {
     const { kept: began } = now.current;
-    const unsaved = readUnsaved(began.id);
+    const unsaved = readUnsaved(began.id, ways.current.form);
     if (unsaved && !sameJson(unsaved.given, began.values)) {
       mergeOver(unsaved.base, unsaved.given, began);
       setBroughtBack(true);

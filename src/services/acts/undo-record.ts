@@ -14,6 +14,7 @@ import {
 import { branchOf, pageAt, placeOf, placesOfMany, sites } from '../../store/pages';
 import type { Act } from '../records/act';
 import type { ActPlace, ActRecord, ActVersion } from '../records/act-state';
+import { carriedBody } from '../records/carry';
 import { changeRecord, putInBin } from '../records/working';
 import { comeDown } from '../records/versions';
 import { parentPlace } from '../pages/places';
@@ -59,9 +60,12 @@ async function undoBin(act: Act, record: KeptRecord, before: ActRecord, after: A
   if (is === now && was !== now) await putInBin(act, record.id, was ?? false);
 }
 
-async function bodyAt(act: Act, record: number, revision: number | undefined): Promise<Json | undefined> {
-  const kept = revision === undefined ? undefined : await revisionBody(act.tx, record, revision);
-  return kept && (JSON.parse(kept.body) as Json);
+/** What a kept revision says, carried to the model of now. */
+async function bodyAt(act: Act, record: KeptRecord, revision: number | undefined): Promise<Json | undefined> {
+  const kept = revision === undefined ? undefined : await revisionBody(act.tx, record.id, revision);
+  if (!kept) return undefined;
+  const body = kept.model < act.model ? carriedBody(act.inside.model, record, kept.body) : kept.body;
+  return JSON.parse(body) as Json;
 }
 
 async function undoWorking(
@@ -70,10 +74,7 @@ async function undoWorking(
   before: ActRecord,
   after: ActRecord,
 ): Promise<Reason[]> {
-  const [was, is] = [
-    await bodyAt(act, record.id, before.revision),
-    await bodyAt(act, record.id, after.revision),
-  ];
+  const [was, is] = [await bodyAt(act, record, before.revision), await bodyAt(act, record, after.revision)];
   const now = JSON.parse(record.body) as Json;
   const { value = now, conflicts } =
     was === undefined || is === undefined ? { value: now, conflicts: [] } : mergeJson(is, was, now);

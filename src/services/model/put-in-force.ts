@@ -13,7 +13,8 @@ import type { Person } from '../people/people';
 import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
 import { inAct, type Act, type Doer } from '../records/act';
-import { reindexInBatches, reindexRecords } from '../records/reindex';
+import { carryRecords } from '../records/carry';
+import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import type { Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
 import { contentFaults } from './change-sheet';
@@ -57,11 +58,9 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
     if (!stale.has(id) && sameJson(deriving(before, id), deriving(next, id))) continue;
-    await reindexInBatches(
-      act.inside,
-      (work) => work(tx),
-      (after, most) => recordsOfType(tx, keyMap.of(id), after, most),
-    );
+    const records = (after: number, most: number) => recordsOfType(tx, keyMap.of(id), after, most);
+    await inBatches(records, (some) => carryRecords(act, some));
+    await reindexInBatches(act.inside, (work) => work(tx), records);
   }
   await reindexRecords(tx, act.inside, listings, true);
 }

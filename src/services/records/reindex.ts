@@ -278,23 +278,29 @@ export async function recountFaults(
 /** How many records are derived anew at one go. */
 const BATCH = 2000;
 
+type Next = (after: number, most: number) => Promise<KeptRecord[]>;
+
+/** Goes through many records, some at a time, in the order of their keys; `next` reads those after one. */
+export async function inBatches(next: Next, work: (records: KeptRecord[]) => Promise<void>): Promise<void> {
+  for (let after = 0, full = true; full;) {
+    const records = await next(after, BATCH);
+    full = records.length === BATCH;
+    after = records.at(-1)?.id ?? 0;
+    if (records.length > 0) await work(records);
+  }
+}
+
 /**
- * Derives anew from many records, in the order of their keys; `next` reads those after one. Each batch is one piece of
- * `write`, so that work that need not be one transaction can be many short ones.
+ * Derives anew from many records. Each batch is one piece of `write`, so that work that need not be one transaction can be
+ * many short ones.
  */
 export async function reindexInBatches(
   installation: Installation,
   write: (work: (tx: WriteTransaction) => Promise<void>) => Promise<void>,
-  next: (after: number, most: number) => Promise<KeptRecord[]>,
+  next: Next,
 ): Promise<void> {
-  const each = async (work: (tx: WriteTransaction, records: KeptRecord[]) => Promise<void>) => {
-    for (let after = 0, full = true; full;) {
-      const records = await next(after, BATCH);
-      full = records.length === BATCH;
-      after = records.at(-1)?.id ?? 0;
-      if (records.length > 0) await write((tx) => work(tx, records));
-    }
-  };
+  const each = (work: (tx: WriteTransaction, records: KeptRecord[]) => Promise<void>) =>
+    inBatches(next, (records) => write((tx) => work(tx, records)));
   const rivalling = new Set<Id>();
   await each(async (tx, records) => {
     await reindexRecords(tx, installation, records, true);

@@ -1,6 +1,6 @@
 import { sharedInstallation } from '../../../services/runtime/open';
 import { mediaBounds } from '../../../services/media/files';
-import { ACT_HEADER } from '../../../contract/acts';
+import { ACT_HEADER } from '../../../contract/act-header';
 import { inputBounds, parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';

@@ -66,6 +66,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
+    form: { model: model.revision, fields: everyFieldOf(model, fields) },
     sendable: (given) => (type ? sendableOf(model, type, fields, given, today) : {}),
     send: async (changes, revision) =>
       drafted(

@@ -84,6 +84,8 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
   const [busy, setBusy] = useState(false);
   const draft = useDraft<ListingDraft>({
     initial: drafted(initial),
+    // A rule speaks by keys of its own; what of it fits the model no more is told by reading it.
+    form: { model: model.revision, fields: [] },
     sendable(given) {
       const { faults } = parseRule(model, given);
       return Object.fromEntries(

@@ -73,6 +73,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const mayWrite = useMay('write entries');
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
+    form: { model: model.revision, fields: everyField },
     sendable: (given) => parseForm(everyField, given, today).sendable,
     send: async (changes, revision) =>
       withLanguages(

@@ -83,7 +83,8 @@ function Filled({
     locales,
   );
   const name = `medium-${medium.id}`;
-  const [given, setGiven] = useState<JsonObject>(() => ({ ...kept, ...readUnsaved(name)?.given }));
+  const form = { model: model.revision, fields: everyField };
+  const [given, setGiven] = useState<JsonObject>(() => ({ ...kept, ...readUnsaved(name, form)?.given }));
   const [locale, setLocale] = useState('');
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
@@ -100,7 +101,7 @@ function Filled({
   const change = (key: string, value: Json) => {
     const next = { ...given, [key]: value };
     setGiven(next);
-    keepUnsaved(name, { base: kept, given: next });
+    keepUnsaved(name, { base: kept, given: next }, form);
   };
   const leave = () => {
     setGiven(kept);
