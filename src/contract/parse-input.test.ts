@@ -1,4 +1,5 @@
 import { NewEntry, Publication } from './entries';
+import { ListingPlace, ListingTrial } from './listings';
 import { NewPage, PageMove } from './pages';
 import { inputBounds, parseInput } from './parse-input';
 import { NewPerson } from './people';
@@ -70,4 +71,14 @@ test('the first architect gives a name to the site', () => {
       }),
     ),
   ).toEqual(['/site']);
+});
+
+test('what stands inside has a class of its own, and is told at its own place', () => {
+  const trial = { rule: { from: ['species'] }, at: {} };
+  expect(parseInput(ListingTrial, trial).value?.at).toBeInstanceOf(ListingPlace);
+  expect(paths(parseInput(ListingTrial, { ...trial, at: { page: 7, moon: 1 } })).sort()).toEqual([
+    '/at/moon',
+    '/at/page',
+  ]);
+  expect(paths(parseInput(ListingTrial, { ...trial, at: [] }))).toEqual(['/at']);
 });

@@ -1,6 +1,5 @@
 import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
-import { defaultMetadataStorage } from 'class-transformer/cjs/storage';
 import { getMetadataStorage, validateSync, type ValidationError } from 'class-validator';
 import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, sizeWithin, type JsonObject } from '../core/json';
@@ -38,11 +37,19 @@ function namesOf(shape: ClassConstructor<object>): ReadonlySet<string> {
   return new Set(rules.map(({ propertyName }) => propertyName));
 }
 
-/** The class of what stands under a name of a class, where it has one of ours. */
+const inner = new WeakMap<ClassConstructor<object>, Map<string, ClassConstructor<object> | undefined>>();
+
+/** The class of what stands under a name of a class, where it has one of ours: what the reader of classes makes of an empty object there. */
 function classOf(shape: ClassConstructor<object>, name: string): ClassConstructor<object> | undefined {
-  const type = defaultMetadataStorage.findTypeMetadata(shape, name)?.typeFunction() as
-    ClassConstructor<object> | undefined;
-  return type && namesOf(type).size > 0 ? type : undefined;
+  const known = inner.get(shape) ?? new Map<string, ClassConstructor<object> | undefined>();
+  inner.set(shape, known);
+  if (!known.has(name)) {
+    const probe: unknown = Object.values(plainToInstance(shape, { [name]: {} }))[0];
+    const made = typeof probe === 'object' && probe !== null ? probe.constructor : undefined;
+    const type = made === Object ? undefined : (made as ClassConstructor<object> | undefined);
+    known.set(name, type && namesOf(type).size > 0 ? type : undefined);
+  }
+  return known.get(name);
 }
 
 /**
@@ -59,8 +66,8 @@ function instanceOf<T extends object>(
   const plain: [string, unknown][] = [];
   const deep: [string, unknown][] = [];
   for (const [name, given] of Object.entries(input)) {
-    const inner = classOf(shape, name);
-    const read = inner && given !== null ? parseInput(inner, given, pointer(base, name)) : undefined;
+    const type = classOf(shape, name);
+    const read = type && given !== null ? parseInput(type, given, pointer(base, name)) : undefined;
     faults.push(...(read?.faults ?? []));
     if (read) deep.push([name, read.value]);
     else if (typeof given === 'object' && given !== null) deep.push([name, given]);
