@@ -18,13 +18,14 @@ export const chromium = {
 
 export default defineConfig({
   testDir: 'tests',
+  globalSetup: './tests/seed.ts',
   // Each file starts a server on data of its own, on a port of its own, so two run beside one another.
   workers: 2,
   fullyParallel: false,
   // Bounds against hanging, not measures of speed: a shared machine may be several times slower for a while.
   timeout: 300_000,
-  // A test that passes only the second time is told as flaky, with its trace; a shared machine may be slow for a moment.
-  retries: 1,
+  // What passes only the second time is a fault of the test, and is mended.
+  retries: 0,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/end-to-end.json' }]],
   outputDir: 'test-results/traces',
