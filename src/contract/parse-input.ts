@@ -44,7 +44,7 @@ function classOf(shape: ClassConstructor<object>, name: string): ClassConstructo
   const known = inner.get(shape) ?? new Map<string, ClassConstructor<object> | undefined>();
   inner.set(shape, known);
   if (!known.has(name)) {
-    const probe: unknown = Object.values(plainToInstance(shape, { [name]: {} }))[0];
+    const probe: unknown = Reflect.get(plainToInstance(shape, { [name]: {} }), name);
     const made = typeof probe === 'object' && probe !== null ? probe.constructor : undefined;
     const type = made === Object ? undefined : (made as ClassConstructor<object> | undefined);
     known.set(name, type && namesOf(type).size > 0 ? type : undefined);
