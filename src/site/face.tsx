@@ -31,6 +31,11 @@ const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => ({
 const deeper = (level: Level): Level => Math.min(4, level + 1) as Level;
 
 /** Words, or a link where they lead somewhere. */
+/** What is shown as words that lead to its file, where it has one. */
+function withoutMedia({ media, ...shown }: Shown): Shown {
+  return media ? { ...shown, href: media.address } : shown;
+}
+
 const Worded = ({ shown }: { shown: Shown }): ReactElement =>
   shown.href && !shown.media ? (
     <a href={shown.href} {...(shown.newWindow ? { target: '_blank', rel: 'noopener' } : {})}>
@@ -184,9 +189,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
               {shown.media && shown.media.sort !== 'picture' ? (
                 <Medium media={shown.media} words={shown.words} />
               ) : (
-                <Worded
-                  shown={shown.media ? { ...shown, href: shown.media.address, media: undefined } : shown}
-                />
+                <Worded shown={withoutMedia(shown)} />
               )}
             </li>
           ))}

@@ -119,6 +119,11 @@ export class Database implements Reader {
     return (await this.all<Row>(sql, bind))[0];
   }
 
+  /** Throws where the file does not answer. */
+  async expectAnswer(): Promise<void> {
+    await this.one('SELECT 1 AS one');
+  }
+
   /** Does one piece of work as one transaction, after the writes that were asked for before it. */
   async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
     return this.writes.add(() =>

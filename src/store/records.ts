@@ -374,3 +374,13 @@ export const publishersAmong = async (
       )
     ).map(({ uuid, name }) => [uuid, name]),
   );
+
+/** How many pages, listings and media there are outside the bin. Entries are counted by their types. */
+export const countsBySort = async (reader: Reader): Promise<Map<RecordSort, number>> =>
+  new Map(
+    (
+      await reader.all<{ sort: RecordSort; n: number }>(
+        "SELECT sort, count(*) AS n FROM records WHERE binned_at IS NULL AND sort <> 'entry' GROUP BY sort",
+      )
+    ).map(({ sort, n }) => [sort, n]),
+  );

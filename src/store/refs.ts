@@ -79,3 +79,14 @@ export const recordsNaming = async (reader: Reader, target: Id): Promise<number[
       [target],
     )
   ).map(({ source }) => source);
+
+/** The pages that refer, as visitors see them, to an entry of one of some types; all by integer key. */
+export const pagesReferringToTypes = async (reader: Reader, types: readonly number[]): Promise<number[]> =>
+  (
+    await reader.all<{ source: number }>(
+      `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1
+       JOIN records p ON p.id = f.source AND p.sort = 'page'
+       WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`,
+      [JSON.stringify(types)],
+    )
+  ).map(({ source }) => source);

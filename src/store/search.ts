@@ -20,3 +20,29 @@ export async function findRecords(reader: Reader, words: string, most: number): 
     [sought, most],
   );
 }
+
+/** Entries of some types (by integer key) by the words in their titles; without words, those made last. The bin is left out. */
+export function findEntriesOf(
+  reader: Reader,
+  types: readonly number[],
+  words: string,
+  most: number,
+): Promise<{ uuid: Id; type: Id; title: string }[]> {
+  const numbers = JSON.stringify(types);
+  const sought = searchWords(words);
+  // The plus keeps the planner from walking all entries of a type and asking the search of each.
+  return sought
+    ? reader.all(
+        `SELECT r.uuid, t.uuid AS type, w.title FROM record_search f JOIN records r ON r.id = f.rowid
+         JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
+         WHERE record_search MATCH $1 AND +r.sort = 'entry' AND +r.binned_at IS NULL
+           AND +r.type IN (SELECT value FROM json_each($2)) ORDER BY rank LIMIT $3`,
+        [sought, numbers, most],
+      )
+    : reader.all(
+        `SELECT r.uuid, t.uuid AS type, w.title FROM records r JOIN working w ON w.record = r.id
+         JOIN ids t ON t.n = r.type WHERE r.sort = 'entry' AND r.binned_at IS NULL
+           AND r.type IN (SELECT value FROM json_each($1)) ORDER BY r.id DESC LIMIT $2`,
+        [numbers, most],
+      );
+}

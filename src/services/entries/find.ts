@@ -2,7 +2,7 @@ import type { FindEntriesQuery, FoundEntries, KnownAnswer } from '../../contract
 import { referencesInLocalized } from '../../core/content/localized-values';
 import { isId } from '../../core/ids';
 import type { Reference } from '../../core/model/kinds';
-import { searchWords } from '../../store/queries/table-query';
+import { findEntriesOf } from '../../store/search';
 import type { Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
 import { invalidInput } from '../runtime/refusal';
@@ -10,7 +10,6 @@ import { invalidInput } from '../runtime/refusal';
 const MOST = 30;
 const MOST_KNOWN = 200;
 
-// The plus keeps the planner from walking all entries of a type and asking the search of each.
 /** Entries by the words in their titles; without words, those changed last. */
 export async function findEntries(
   installation: Installation,
@@ -21,16 +20,8 @@ export async function findEntries(
       ? installation.model.contentTypes.map(({ definition }) => definition.key)
       : types.split(',');
   const wanted = keys.flatMap((key) => installation.model.contentTypeByKey(key) ?? []);
-  const numbers = JSON.stringify(wanted.map(({ id }) => installation.keyMap.of(id)));
-  const sought = searchWords(q);
-  const rows = await installation.content.all<{ uuid: string; type: string; title: string }>(
-    sought
-      ? `SELECT r.uuid, t.uuid AS type, w.title FROM record_search f JOIN records r ON r.id = f.rowid JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
-         WHERE record_search MATCH $1 AND +r.sort = 'entry' AND +r.binned_at IS NULL AND +r.type IN (SELECT value FROM json_each($2)) ORDER BY rank LIMIT ${MOST}`
-      : `SELECT r.uuid, t.uuid AS type, w.title FROM records r JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
-         WHERE r.sort = 'entry' AND r.binned_at IS NULL AND r.type IN (SELECT value FROM json_each($1)) ORDER BY r.id DESC LIMIT ${MOST}`,
-    sought ? [sought, numbers] : [numbers],
-  );
+  const numbers = wanted.map(({ id }) => installation.keyMap.of(id));
+  const rows = await findEntriesOf(installation.content, numbers, q, MOST);
   return {
     items: rows.map(({ uuid, type, title }) => ({
       id: uuid,

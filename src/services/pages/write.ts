@@ -153,7 +153,7 @@ export const changePage = (
   revision: number,
   patch: PagePatch,
 ): Promise<PageAnswer> => {
-  const guard = { id, revision, yours: { ...patch } as Guard['yours'], shows: patch.slug !== undefined };
+  const guard = { id, revision, yours: patch, shows: patch.slug !== undefined };
   return onPage(installation, person, guard, async (act, { record, place, type }) => {
     const body = await pageBodyFrom(act.tx, installation, type, pageBody(record.body), patch);
     const parent = await parentPlace(act.tx, place.parent);

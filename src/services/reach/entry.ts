@@ -1,4 +1,5 @@
-import { referrers } from '../../store/refs';
+import { entryTitles } from '../../store/known';
+import { pagesReferringToTypes, referrers } from '../../store/refs';
 import { referencesInLocalized } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -193,10 +194,7 @@ async function ownPages(
   installation: Installation,
   ids: readonly Id[],
 ): Promise<ReachedPage[]> {
-  const entries = await reader.all<{ id: Id; type: Id; title: string }>(
-    "SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))",
-    [JSON.stringify(ids)],
-  );
+  const entries = await entryTitles(reader, ids);
   const addresses = await entryAddresses(reader, installation, entries);
   return entries.flatMap(({ id, title }) => {
     const address = addresses.get(id);
@@ -211,21 +209,10 @@ async function pagesShowingEntriesOf(
   types: ReadonlySet<Id>,
 ): Promise<ReachedPage[]> {
   const numbers = [...types].map((type) => installation.keyMap.find(type));
-  const rows = await reader.all<{ source: number }>(
-    `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1 JOIN records p ON p.id = f.source AND p.sort = 'page' WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`,
-    [JSON.stringify(numbers)],
-  );
-  return rows.length === 0
+  const pages = await pagesReferringToTypes(reader, numbers);
+  return pages.length === 0
     ? []
-    : reachedPages(
-        reader,
-        installation,
-        await livePagesByIds(
-          reader,
-          installation.now(),
-          rows.map(({ source }) => source),
-        ),
-      );
+    : reachedPages(reader, installation, await livePagesByIds(reader, installation.now(), pages));
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */

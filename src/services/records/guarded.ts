@@ -1,5 +1,4 @@
 import type { Id } from '../../core/ids';
-import type { JsonObject } from '../../core/json';
 import type { Reader } from '../../store/database';
 import type { KeptRecord } from '../../store/records';
 import type { ReachedPage } from '../reach/pages';
@@ -24,7 +23,7 @@ export interface Guard {
   /** The revision that the writer read. */
   revision: number;
   /** What the writer says, told back where somebody else was faster. */
-  yours?: JsonObject;
+  yours?: object;
   /** Whether visitors may see something else afterwards. */
   shows: boolean;
 }

@@ -6,6 +6,7 @@ import type { Id } from '../../core/ids';
 import type { Drawing } from '../../core/mapping/map';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
+import { entriesAmong, pagesAmong } from '../../store/known';
 import { knownMedia, mediaAmong } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';
@@ -26,7 +27,6 @@ export function pageTitle(
   return (type && titleOf(type.definition, valuesIn(pageBody(page.body), language))) || page.title;
 }
 
-// The plus keeps the planner from walking every entry or page there is to find a few by their ids.
 async function knownEntries(
   reader: Reader,
   installation: Installation,
@@ -34,12 +34,7 @@ async function knownEntries(
   language?: string,
 ): Promise<Map<Id, KnownEntry>> {
   if (ids.length === 0) return new Map();
-  const rows = await reader.all<{ uuid: Id; type: Id; title: string; live: string | null }>(
-    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id
-     LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'entry' AND +r.binned_at IS NULL`,
-    [JSON.stringify(ids), installation.now()],
-  );
+  const rows = await entriesAmong(reader, ids, installation.now());
   const addresses = await entryAddresses(
     reader,
     installation,
@@ -73,21 +68,7 @@ async function knownPages(
   language?: string,
 ): Promise<Map<Id, KnownPage>> {
   if (ids.length === 0) return new Map();
-  const rows = await reader.all<{
-    uuid: Id;
-    type: Id;
-    title: string;
-    address: string;
-    above: string | null;
-    category: Id | null;
-    live: string | null;
-  }>(
-    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above, c.uuid AS category, l.body AS live FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id JOIN working w ON w.record = r.id
-     LEFT JOIN page_places a ON a.record = p.parent LEFT JOIN category_words g ON g.record = r.id LEFT JOIN ids c ON c.n = g.category
-     LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'page' AND +r.binned_at IS NULL`,
-    [JSON.stringify(ids), installation.now()],
-  );
+  const rows = await pagesAmong(reader, ids, installation.now());
   return new Map(
     rows.map(({ uuid, type, title, address, above, category, live }) => [
       uuid,

@@ -7,7 +7,7 @@ export async function healthOf(
 ): Promise<{ ready: boolean; words: string }> {
   try {
     const derived = await setting(installation.content, 'derived');
-    await installation.sessions.one('SELECT 1 AS one');
+    await installation.sessions.expectAnswer();
     return derived === 'fresh'
       ? { ready: true, words: 'ready' }
       : { ready: false, words: 'what is derived is being made anew' };

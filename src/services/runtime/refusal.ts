@@ -1,5 +1,4 @@
 import type { Fault } from '../../core/faults';
-import type { JsonObject } from '../../core/json';
 
 /** Why something asked for is not done, as problem details (RFC 9457) tell it. Nothing was changed. */
 export class Refusal extends Error {
@@ -22,7 +21,7 @@ export const invalidInput = (faults: readonly Fault[]) =>
 export const ruleViolation = (title: string, faults: readonly Fault[] = []) =>
   new Refusal(422, title, faults);
 /** Somebody changed it since it was read; both versions are told. */
-export const changedSince = (current: object, yours: JsonObject) =>
+export const changedSince = (current: object, yours: object) =>
   new Refusal(
     412,
     'Somebody else changed this since you opened it. Nothing of yours is lost: compare, then keep it again.',

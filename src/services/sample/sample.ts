@@ -13,6 +13,7 @@ import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Scheme } from '../../core/model/document';
 import { FOLDERS } from '../../core/model/media-type';
 import type { Role } from '../../core/roles';
+import { changeSiteRow } from '../../store/pages';
 import { putSetting } from '../../store/settings';
 import { addVisits } from '../../store/visits';
 import { bringInBulk, type BulkEntry } from '../entries/bulk';
@@ -165,12 +166,7 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   await beginWith(installation, document);
   await installation.content.write(async (tx) => {
     await putSetting(tx, 'demo', 'yes');
-    await tx.run('UPDATE sites SET label = $1, locale = $2, time_zone = $3 WHERE id = $4', [
-      sample.site.label,
-      sample.site.locale,
-      sample.site.timeZone,
-      installation.site.id,
-    ]);
+    await changeSiteRow(tx, installation.site.id, { ...installation.site, ...sample.site });
   });
   installation.demo = true;
   installation.site = { ...installation.site, ...sample.site };

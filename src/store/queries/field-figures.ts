@@ -36,12 +36,13 @@ export async function fieldFigures(
       field: field.id,
       filled: Number(row?.[`n${i}`] ?? 0),
       ...(row?.[`d${i}`] === undefined ? {} : { distinct: Number(row[`d${i}`]) }),
-      ...((row?.[`a${i}`] ?? undefined) === undefined
-        ? {}
-        : { least: row?.[`a${i}`] ?? undefined, most: row?.[`z${i}`] ?? undefined }),
+      ...boundsOf(row?.[`a${i}`] ?? null, row?.[`z${i}`] ?? null),
     })),
   };
 }
+
+const boundsOf = (least: string | number | null, most: string | number | null) =>
+  least === null || most === null ? {} : { least, most };
 
 /** The numbers a field holds in the entries that are not in the bin, least first: at most `most`, evenly taken. */
 export async function numbersOf(

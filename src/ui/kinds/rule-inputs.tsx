@@ -79,6 +79,6 @@ export const YesRule = ({
 );
 
 /** Rules without those that were taken away, since an absent rule is no rule. */
-export function without<T extends object>(rules: T): T {
+export function without<T extends object>(rules: { [K in keyof NoInfer<T>]: NoInfer<T>[K] | undefined }): T {
   return Object.fromEntries(Object.entries(rules).filter(([, value]) => value !== undefined)) as T;
 }
