@@ -95,7 +95,7 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
       return isText(attrs.address) ? (
         <figure>
           <img
-            src={`${attrs.address}?w=1200`}
+            src={`${attrs.address}?w=1280`}
             alt={isText(attrs.alt) ? attrs.alt : ''}
             width={typeof attrs.width === 'number' ? attrs.width : undefined}
             height={typeof attrs.height === 'number' ? attrs.height : undefined}

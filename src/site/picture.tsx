@@ -1,8 +1,6 @@
 import type { ReactElement } from 'react';
+import { pictureWidths } from '../core/content/picture-widths';
 import type { ShownMedia } from '../core/mapping/map';
-
-/** The widths in which a picture can be had, in pixels; the server makes no others. */
-export const pictureWidths = [320, 640, 960, 1280, 1920] as const;
 
 /** Where a picture can be had in a width, cropped to a ratio around the point that stays in view. */
 export function pictureAddress(

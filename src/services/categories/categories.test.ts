@@ -16,7 +16,8 @@ import {
   moveCategory,
   sortCategories,
 } from './edit';
-import { entry } from '../entries/write';
+import { liveOf, recordByUuid } from '../../store/records';
+import { entry, publishEntry } from '../entries/write';
 import { visit } from '../visitor/gather';
 
 let small: SmallInstallation;
@@ -153,6 +154,27 @@ describe('what entries name', () => {
     await expect(
       mergeCategory(small.installation, architect(), mere.id, fresh(mere.id).revision, deep.id),
     ).rejects.toMatchObject({ status: 422 });
+  });
+
+  test('goes over in what visitors see and will see; what they saw stays as it was', async () => {
+    const from = await add('Pond');
+    const to = await add('Mere');
+    const [id = ''] = await species({ name: 'Duck', branch: from.id });
+    const { installation } = small;
+    const publish = async (value: { from?: string }) => {
+      const { revision } = await entry(installation, id);
+      return publishEntry(installation, architect(), id, revision, value);
+    };
+    await publish({});
+    small.at(installation.now() + 60_000);
+    await publish({});
+    await publish({ from: new Date(installation.now() + 3_600_000).toISOString() });
+    await mergeCategory(installation, architect(), from.id, 1, to.id);
+    const record = await recordByUuid(installation.content, id, 'entry');
+    const versions = await liveOf(installation.content, record?.id ?? 0);
+    const named = versions.map(({ body }) => [body.includes(from.id), body.includes(to.id)]);
+    expect(named.length).toBeGreaterThan(2);
+    expect(named).toEqual(named.map((_, i) => (i < named.length - 2 ? [true, false] : [false, true])));
   });
 
   test('is divided when one is split', async () => {

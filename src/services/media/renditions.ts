@@ -2,12 +2,11 @@ import { mkdir, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import PQueue from 'p-queue';
 import sharp from 'sharp';
+import { pictureWidths } from '../../core/content/picture-widths';
 import { isId, newId, type Id } from '../../core/ids';
 import { mediaById, type MediaRow } from '../../store/media';
 import type { Installation } from '../runtime/installation';
 import { folderOf, mediaBounds } from './files';
-
-const widths = new Set([320, 640, 960, 1280, 1920, 1200]);
 
 /** A file as it can be sent: where it lies, and what it is. */
 export interface MediaFile {
@@ -34,7 +33,7 @@ export function renditionAsked(asked: URLSearchParams): Rendition | undefined | 
   const width = Number(asked.get('w'));
   const share = (name: string) => Math.max(0, Math.min(1, Number(asked.get(name) ?? 0.5) || 0));
   const ratio = asked.has('r') ? Number(asked.get('r')) : undefined;
-  if (!widths.has(width) || (ratio !== undefined && !(ratio > 0.1 && ratio < 10))) return null;
+  if (!pictureWidths.includes(width) || (ratio !== undefined && !(ratio > 0.1 && ratio < 10))) return null;
   return { width, x: share('x'), y: share('y'), ...(ratio === undefined ? {} : { ratio }) };
 }
 

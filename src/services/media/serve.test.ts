@@ -3,12 +3,16 @@ import { readdirSync, statSync, utimesSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import sharp from 'sharp';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
+import { pictureWidths } from '../../core/content/picture-widths';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { signIn } from '../people/sign-in';
 import { RenditionStore } from './rendition-store';
 import { serveMedium } from './serve';
 import { isSigned, signAddress, signDrawn } from './signature';
 import { addMedia } from './uploads';
+
+/** How wide the picture is that is sent, in pixels. */
+const WIDE = 900;
 
 let small: SmallInstallation;
 let server: Server;
@@ -20,7 +24,7 @@ beforeAll(async () => {
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   const at = server.address();
   base = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
-  const bytes = await sharp({ create: { width: 900, height: 600, channels: 3, background: '#2f5a52' } })
+  const bytes = await sharp({ create: { width: WIDE, height: 600, channels: 3, background: '#2f5a52' } })
     .png()
     .toBuffer();
   address = (await addMedia(small.installation, small.people.editor, { name: 'reeds.png' }, bytes)).address;
@@ -103,6 +107,14 @@ test('only sizes and crops that a drawn page asks for are made, or that somebody
   );
   expect((await get(signAddress(secret, `${address}?w=333`))).status).toBe(404);
   expect(made()).toHaveLength(2);
+});
+
+test('every width that pages offer is made as wide as it says, and none wider than the picture', async () => {
+  for (const width of pictureWidths) {
+    const sent = await get(signAddress(small.installation.secret, `${address}?w=${width}`));
+    const { width: wide } = await sharp(Buffer.from(await sent.arrayBuffer())).metadata();
+    expect([width, wide]).toEqual([width, Math.min(width, WIDE)]);
+  }
 });
 
 test('every size in a drawn page is signed, as it is asked for', () => {

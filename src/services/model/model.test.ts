@@ -1,4 +1,4 @@
-import { applyWorking } from './put-in-force';
+import { applyWorking, importModel } from './put-in-force';
 import { changeSheet } from './change-sheet';
 import { typeFigures } from './figures';
 import { addListing, publishListing } from '../listings/write';
@@ -61,6 +61,21 @@ describe('the working copy', () => {
     await dropWorking(small.installation, small.people.architect, 1);
     expect(await working(small.installation)).toMatchObject({ number: 0, changes: 0 });
   });
+  test('is not put in force over a model that came meanwhile', async () => {
+    const { number } = await keep(edited((type) => addField(type, 'Weight', 'number', sets)));
+    await importModel(
+      small.installation,
+      edited((type) => addField(type, 'Wingspan', 'number', sets)),
+    );
+    const { revision } = small.installation.model;
+    await expect(applyWorking(small.installation, small.people.architect, number)).rejects.toMatchObject({
+      status: 412,
+    });
+    expect(small.installation.model.revision).toBe(revision);
+    const type = contentType(small.installation.model, 'species');
+    expect([type.fieldByKey('wingspan')?.label, type.fieldByKey('weight')]).toEqual(['Wingspan', undefined]);
+  });
+
   test('keeps faults of rule, and refuses what is no model document with the path of each fault', async () => {
     expect(
       await keep(edited((type) => ({ ...type, title: 'x'.repeat(3) }))).catch((error: unknown) => error),

@@ -42,3 +42,15 @@ test('memory is bounded: the oldest page makes room', () => {
   expect(rendered.find('/1', 0)).toBeDefined();
   expect(rendered.find('/20000', 0)).toBeDefined();
 });
+
+test('a page that was drawn from what changed meanwhile goes out, and is not kept', () => {
+  const rendered = new RenderedPages();
+  for (const change of [() => rendered.renew(['v']), () => rendered.renew(['another']), () => rendered.renewAll()]) {
+    const { since } = rendered;
+    change();
+    expect(rendered.keep(['v'], '/visit', 'old words', ALWAYS, since).html.toString()).toBe('old words');
+    expect(rendered.find('/visit', 0)).toBeUndefined();
+  }
+  rendered.keep(['v'], '/visit', 'new words', ALWAYS, rendered.since);
+  expect(rendered.find('/visit', 0)).toBeDefined();
+});

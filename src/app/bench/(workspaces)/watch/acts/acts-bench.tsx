@@ -77,7 +77,7 @@ function Days({ acts }: { acts: readonly ActAnswer[] }): ReactElement {
   return (
     <>
       {[...days].map(([day, own]) => (
-        <section key={day} aria-label={day}>
+        <div key={day}>
           <h2 className={styles.day}>{day}</h2>
           <Frame label={day}>
             <ul>
@@ -86,7 +86,7 @@ function Days({ acts }: { acts: readonly ActAnswer[] }): ReactElement {
               ))}
             </ul>
           </Frame>
-        </section>
+        </div>
       ))}
     </>
   );
