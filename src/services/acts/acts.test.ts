@@ -220,7 +220,7 @@ test('merged categories part again: names, places, what stands in them', async (
     installation,
     people.architect,
     pond.id,
-    (await categoriesOf(installation, scheme)).items.find(({ id }) => id === pond.id)?.revision ?? 0,
+    categoriesOf(installation, scheme).items.find(({ id }) => id === pond.id)?.revision ?? 0,
     mere.id,
   );
   expect((await told()).entries).toEqual([

@@ -1,7 +1,7 @@
 import type { Category } from '../../core/content/categories';
 import { newId, type Id } from '../../core/ids';
 import { sameJson, type Json, type JsonObject } from '../../core/json';
-import { CompiledModel } from '../../core/model/compile';
+import type { CompiledModel } from '../../core/model/compile';
 import {
   goOn,
   lastActOn,

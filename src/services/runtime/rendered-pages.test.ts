@@ -45,7 +45,11 @@ test('memory is bounded: the oldest page makes room', () => {
 
 test('a page that was drawn from what changed meanwhile goes out, and is not kept', () => {
   const rendered = new RenderedPages();
-  for (const change of [() => rendered.renew(['v']), () => rendered.renew(['another']), () => rendered.renewAll()]) {
+  for (const change of [
+    () => rendered.renew(['v']),
+    () => rendered.renew(['another']),
+    () => rendered.renewAll(),
+  ]) {
     const { since } = rendered;
     change();
     expect(rendered.keep(['v'], '/visit', 'old words', ALWAYS, since).html.toString()).toBe('old words');

@@ -8,7 +8,6 @@ import { TextBox } from '../../../ui/text-box';
 import { useEntering } from '../use-entering';
 
 const empty = { site: '', name: '', email: '', password: '', word: '' };
-const boxes = ['site', 'name', 'email', 'password', 'word'] as const;
 
 /** Where the browser is, until somebody says otherwise. */
 const here = () => ({
@@ -32,7 +31,7 @@ export function SetUpForm(): ReactElement {
   };
   const { busy, problem, at, enter } = useEntering();
   const box = (
-    key: (typeof boxes)[number],
+    key: keyof typeof empty,
     label: string,
     rest: { type?: string; autoComplete?: string; help?: string; autoFocus?: boolean } = {},
   ) => (

@@ -16,19 +16,19 @@ export default async function LinkPage({
   const { word } = await params;
   const installation = await sharedInstallation();
   const site = installation.site.label;
-  try {
-    const person = await linkAnswer(installation, decodeURIComponent(word));
-    return (
-      <Plain title={person.joined ? 'A new password' : `Welcome, ${person.name}`} site={site}>
-        <ChoosePassword word={word} email={person.email} />
-      </Plain>
-    );
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
+  const person = await linkAnswer(installation, decodeURIComponent(word)).catch((error: unknown) => {
+    if (error instanceof Refusal) return error;
+    throw error;
+  });
+  if (person instanceof Refusal)
     return (
       <Plain title="This link leads nowhere" site={site}>
-        <p>{error.title}</p>
+        <p>{person.title}</p>
       </Plain>
     );
-  }
+  return (
+    <Plain title={person.joined ? 'A new password' : `Welcome, ${person.name}`} site={site}>
+      <ChoosePassword word={word} email={person.email} />
+    </Plain>
+  );
 }
