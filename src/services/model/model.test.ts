@@ -10,7 +10,9 @@ import type { JsonObject } from '../../core/json';
 import type { ContentType, Field, ModelDocument } from '../../core/model/document';
 import { addField, removeFields, replaceField } from '../../core/model/change/edit';
 import { plainFields } from '../../core/model/kinds';
-import { entry, publishEntry } from '../entries/write';
+import { liveAt, recordByUuid } from '../../store/records';
+import { entryBody } from '../records/bodies';
+import { changeEntry, entry, publishEntry } from '../entries/write';
 import { resultOf, tryListing } from '../listings/trials';
 import { parseRule } from '../../core/mapping/rule/parse-rule';
 import { dropWorking, keepWorking, working } from './working-copy';
@@ -120,6 +122,32 @@ describe('putting a model in force', () => {
     await expect(
       publishEntry(small.installation, small.people.editor, owl?.id ?? '', 1, {}),
     ).rejects.toMatchObject({ faults: [{ path: '/values/size', code: 'required' }] });
+  });
+  test('brings every version that is or will be seen to the new form, also where the working one holds nothing of it', async () => {
+    const { installation } = small;
+    const { items } = await entries(installation, { type: 'species' });
+    const heron = items.find(({ title }) => title === 'Bell heron');
+    const cleared = await changeEntry(
+      installation,
+      small.people.editor,
+      heron?.id ?? '',
+      heron?.revision ?? 0,
+      { values: { group: null } },
+    );
+    const { id } = field(contentType(installation.model, 'species'), 'group');
+    await apply(
+      each((field) =>
+        field.id === id && field.kind === 'choice'
+          ? { ...field, rules: { ...field.rules, multiple: true } }
+          : field,
+      ),
+    );
+    const kept = await recordByUuid(installation.content, cleared.id, 'entry');
+    const seen = await liveAt(installation.content, kept?.id ?? 0, installation.now());
+    expect([kept?.body, seen?.body].map((body) => entryBody(body ?? '').values[id])).toEqual([
+      undefined,
+      [expect.any(String)],
+    ]);
   });
   test('keeps the values of a field that goes, and has them again when it comes back', async () => {
     const before = small.installation.model.document;

@@ -1,6 +1,6 @@
 import { carryForward } from '../../core/content/carry-forward';
 import type { CompiledModel } from '../../core/model/compile';
-import { liveOf, rewriteLive, type KeptRecord } from '../../store/records';
+import { liveOfMany, rewriteLive, type KeptRecord } from '../../store/records';
 import type { Act } from './act';
 import { pageBody } from './bodies';
 import { changeRecord } from './working';
@@ -18,11 +18,19 @@ export function carriedBody(
 /** Brings records to the model of an act: what is worked on, and what visitors see or will see. What they saw before stays as they saw it. */
 export async function carryRecords(act: Act, records: readonly KeptRecord[]): Promise<void> {
   const { model } = act.inside;
+  const versions = await liveOfMany(
+    act.tx,
+    records.map(({ id }) => id),
+  );
   for (const record of records) {
     const body = carriedBody(model, record, record.body);
     if (body !== record.body) await changeRecord(act, record, { body, why: 'carried to a new model' });
-    for (const version of body === record.body ? [] : await liveOf(act.tx, record.id))
-      if (version.ends > act.now)
-        await rewriteLive(act.tx, version.id, carriedBody(model, record, version.body));
+    // A version may hold what has to be carried although the working one holds it no more.
+    for (const version of versions.get(record.id) ?? []) {
+      const carried = version.ends > act.now ? carriedBody(model, record, version.body) : version.body;
+      if (carried === version.body) continue;
+      await act.touch([record.id]);
+      await rewriteLive(act.tx, version.id, carried);
+    }
   }
 }
