@@ -146,6 +146,23 @@ describe('people', () => {
     await expect(linkAnswer(installation, wordIn(link.address))).rejects.toMatchObject({ status: 404 });
   });
 
+  test('may use a link for seven days, and no longer', async () => {
+    const { link } = await invite(small.installation, small.people.architect, invited);
+    const week = 7 * 86_400_000;
+    const clock = jest.spyOn(Date, 'now');
+    try {
+      const made = Date.parse(link.until) - week;
+      clock.mockReturnValue(made + week - 1000);
+      expect(await linkAnswer(small.installation, wordIn(link.address))).toMatchObject({ joined: false });
+      clock.mockReturnValue(made + week);
+      await expect(linkAnswer(small.installation, wordIn(link.address))).rejects.toMatchObject({
+        status: 404,
+      });
+    } finally {
+      clock.mockRestore();
+    }
+  });
+
   test('get a link for a new password, which ends the sessions they had', async () => {
     const { installation, people } = small;
     const { token } = await enter();
