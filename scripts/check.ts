@@ -4,7 +4,8 @@ import { rebuildDerived } from '../src/services/records/rebuild';
 import { closeInstallation, openInstallation } from '../src/services/runtime/open';
 
 /**
- * `npm run check -- DATA [--only-tell]`: holds everything that is derived (titles, references, faults, index rows, search)
+ * `npm run check -- DATA [--only-tell]`: holds everything that is derived (titles, references, faults, index
+ * rows, search)
  * against what is kept, tells what differs, and mends it. The server of that folder must not be running.
  */
 async function check(): Promise<void> {

@@ -1,4 +1,5 @@
-// Takes the sample out of the data folder (CLEAR_FRAME_DATA), so that it can be filled anew. Run by `npm run demo -- --fresh`.
+// Takes the sample out of the data folder (CLEAR_FRAME_DATA), so that it can be filled anew. Run by `npm run
+// demo -- --fresh`.
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { holdsSample } from '../src/services/runtime/holds-sample';

@@ -1,4 +1,5 @@
-// The model document of the data folder (CLEAR_FRAME_DATA): `export [file]`, `check file`, `import file`. Run by `npm run model -- …`.
+// The model document of the data folder (CLEAR_FRAME_DATA): `export [file]`, `check file`, `import file`. Run
+// by `npm run model -- …`.
 import { closeInstallation, sharedInstallation } from '../src/services/runtime/open';
 import { importModel } from '../src/services/model/put-in-force';
 import 'reflect-metadata';

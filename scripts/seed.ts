@@ -1,4 +1,5 @@
-// Fills the data folder (CLEAR_FRAME_DATA) with the sample in demo/. Run by `npm run demo` where there is no database yet.
+// Fills the data folder (CLEAR_FRAME_DATA) with the sample in demo/. Run by `npm run demo` where there is no
+// database yet.
 import { closeInstallation, sharedInstallation } from '../src/services/runtime/open';
 import 'reflect-metadata';
 import { readdirSync, readFileSync } from 'node:fs';

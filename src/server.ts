@@ -86,7 +86,10 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
 
 /** What is no page of a visitors' site. */
 const ownPath = /^\/(?:api|bench|media|_next)(?:\/|$)/;
-/** An address that cannot be read, for which Next would answer with a failure of its own; the visitors' site says it in words. */
+/**
+ * An address that cannot be read, for which Next would answer with a failure of its own; the visitors' site
+ * says it in words.
+ */
 const UNREADABLE = '/%00';
 
 /** Whether every escape in a path stands for a character. */

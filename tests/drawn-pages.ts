@@ -50,7 +50,10 @@ export class DrawnPages {
     return all;
   }
 
-  /** What an edit, or a move of the clock, does to pages that are all ready: those that differ after it, and those that are ready no longer. */
+  /**
+   * What an edit, or a move of the clock, does to pages that are all ready: those that differ after it, and
+   * those that are ready no longer.
+   */
   async after(edit: () => Promise<unknown>): Promise<{ differing: string[]; renewed: string[] }> {
     const before = await this.keepAll();
     await edit();
@@ -69,7 +72,8 @@ export class DrawnPages {
   }
 
   /**
-   * Does edits one after the other, `tick` before each. No page that differs after one may have been missed. Answers how
+   * Does edits one after the other, `tick` before each. No page that differs after one may have been missed.
+   * Answers how
    * many pages differed, how many were renewed, and how many stood, counted over all edits.
    */
   async over<E>(

@@ -102,7 +102,10 @@ export function documentFrom(written: JsonObject): ModelDocument {
   return document;
 }
 
-/** The small reserve, whose species each have a page of their own below an index, and whose plain pages hold listings. */
+/**
+ * The small reserve, whose species each have a page of their own below an index, and whose plain pages hold
+ * listings.
+ */
 export const withSpeciesPages = (): ModelDocument =>
   documentFrom({
     ...smallModel,

@@ -3,7 +3,10 @@ import { CompiledModel } from '../src/core/model/compile';
 import type { ModelDocument } from '../src/core/model/document';
 import { documentFrom } from './small-model';
 
-/** A reserve with everything a model can hold: a scheme, tags, field sets in one another, blocks with slots, layouts, entry links, pictures. */
+/**
+ * A reserve with everything a model can hold: a scheme, tags, field sets in one another, blocks with slots,
+ * layouts, entry links, pictures.
+ */
 export const wideModel: JsonObject = {
   locales: { main: 'en-GB', others: ['fr'] },
   settings: { editorMay: ['showDates', 'inNavigation'] },

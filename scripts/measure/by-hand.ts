@@ -1,6 +1,9 @@
 import sqlite3 from 'sqlite3';
 
-/** The same entries in one table made by hand, with the indexes that fit the questions, asked through the bare driver. */
+/**
+ * The same entries in one table made by hand, with the indexes that fit the questions, asked through the bare
+ * driver.
+ */
 export class ByHand {
   private constructor(private readonly connection: sqlite3.Database) {}
 

@@ -2,7 +2,10 @@
 export const median = (times: readonly number[]): number =>
   [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? 0;
 
-/** Times two ways of doing the same in turn, so that what else the machine does falls on both. Answers the medians, in ms. */
+/**
+ * Times two ways of doing the same in turn, so that what else the machine does falls on both. Answers the
+ * medians, in ms.
+ */
 export async function inTurn(
   times: number,
   one: () => Promise<unknown>,

@@ -15,7 +15,10 @@ const requests = async (path: string): Promise<number> => {
   return average;
 };
 
-/** Requests a second of a listing page that is ready in memory, and of a plain file through the same server, in turn. */
+/**
+ * Requests a second of a listing page that is ready in memory, and of a plain file through the same server,
+ * in turn.
+ */
 export async function measureVisits(
   folder: string,
   letGo: () => Promise<void>,

@@ -1,7 +1,8 @@
 import { resolve } from 'node:path';
 
 /**
- * Reads `--port N`, `--host ADDRESS`, `--data FOLDER` and `--fresh`, laid over the environment (PORT, HOST, CLEAR_FRAME_DATA).
+ * Reads `--port N`, `--host ADDRESS`, `--data FOLDER` and `--fresh`, laid over the environment (PORT, HOST,
+ * CLEAR_FRAME_DATA).
  * An unknown flag ends the script with the list of those there are.
  */
 export function flags(argv = process.argv.slice(2)) {

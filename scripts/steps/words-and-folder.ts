@@ -1,4 +1,7 @@
-/** The words that a script was called with, and the folder of data it is about: `--data FOLDER`, else CLEAR_FRAME_DATA, else `data`. */
+/**
+ * The words that a script was called with, and the folder of data it is about: `--data FOLDER`, else
+ * CLEAR_FRAME_DATA, else `data`.
+ */
 export function wordsAndFolder(given = process.argv.slice(2)): { words: string[]; folder: string } {
   const at = given.findIndex((word) => word === '--data' || word.startsWith('--data='));
   const [named, joined] = (given[at] ?? '').split('=', 2);

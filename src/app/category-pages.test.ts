@@ -287,7 +287,8 @@ describe('the page of an entry', () => {
     ]);
     const related = async (address: string) =>
       names(await drawn.html(address), 'class="related"', '</section>');
-    // Two share Dyke, four share Mere: the rush has both, the gull and the duck the common one, in the order they were made.
+    // Two share Dyke, four share Mere: the rush has both, the gull and the duck the common one, in the order
+    // they were made.
     expect(await related('/habitats/bell-heron')).toEqual([
       'Dyke rush: Both in Dyke and Mere',
       'Mere gull: Both in Mere',

@@ -1,4 +1,7 @@
-/** Reads a body in full, but never more than `most` bytes: past them nothing, and what is still to come is not waited for. */
+/**
+ * Reads a body in full, but never more than `most` bytes: past them nothing, and what is still to come is not
+ * waited for.
+ */
 export async function readBytes(request: Request, most: number): Promise<Buffer | undefined> {
   if (Number(request.headers.get('content-length') ?? 0) > most) return undefined;
   const pieces: Uint8Array[] = [];

@@ -3,7 +3,8 @@ import { readBytes } from './read-bytes';
 const forms = ['multipart/form-data', 'application/x-www-form-urlencoded'];
 
 /**
- * The words of a form that a visitor sent, by the names of its fields; of files nothing. `'too-large'` past the bound, and
+ * The words of a form that a visitor sent, by the names of its fields; of files nothing. `'too-large'` past
+ * the bound, and
  * `{}` for what is no form or cannot be read as one.
  */
 export async function readForm(

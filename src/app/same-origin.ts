@@ -2,7 +2,10 @@
 const hostOf = ({ headers }: Request): string | null =>
   headers.get('x-clear-frame-host') || headers.get('host');
 
-/** Whether a write comes from the site itself: a browser says where a call comes from, and a cookie alone is not trusted. */
+/**
+ * Whether a write comes from the site itself: a browser says where a call comes from, and a cookie alone is
+ * not trusted.
+ */
 export function isFromHere(request: Request): boolean {
   const origin = request.headers.get('origin');
   const site = request.headers.get('sec-fetch-site');

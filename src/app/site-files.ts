@@ -8,7 +8,10 @@ const versionOf = (text: string): string => createHash('sha256').update(text).di
 const scriptVersion = versionOf(slideScript);
 const versions = new Map<string, string>();
 
-/** The addresses of a site's stylesheet and script. They change with what is in them, so that browsers may keep them for good. */
+/**
+ * The addresses of a site's stylesheet and script. They change with what is in them, so that browsers may
+ * keep them for good.
+ */
 export function siteFiles(style: HouseStyle): SiteFiles {
   const key = JSON.stringify(style);
   const version = versions.get(key) ?? versionOf(siteStylesheet(style));

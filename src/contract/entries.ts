@@ -151,7 +151,10 @@ export class ReachLink {
   @IsString() detail!: string;
 }
 
-/** Where visitors see entries, by their ids: pages of their own, listings with the addresses of their pages, pages that refer to them. Those that nobody sees are absent. */
+/**
+ * Where visitors see entries, by their ids: pages of their own, listings with the addresses of their pages,
+ * pages that refer to them. Those that nobody sees are absent.
+ */
 export class ShownOnAnswer {
   @IsObject() items!: Record<string, ReachLink[]>;
 }

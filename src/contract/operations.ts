@@ -97,7 +97,10 @@ import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from './sites'
 import { routes, type OperationName } from './routes';
 import { OpenSessions, PeopleAnswer, PersonAnswer, SessionAnswer, SetUp, SignIn } from './session';
 
-/** One thing that can be asked over HTTP: what goes in, what comes out, and who may. Routes and OpenAPI are made from it. */
+/**
+ * One thing that can be asked over HTTP: what goes in, what comes out, and who may. Routes and OpenAPI are
+ * made from it.
+ */
 export interface Operation<Body extends object = object, Query extends object = object, Answer = unknown> {
   id: OperationName;
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';

@@ -44,7 +44,10 @@ export class NewPage {
 }
 
 export class PagePatch {
-  /** What stands first here of listings that go by hand: ids in order, at most 500, by the id of the listing; null takes all of one's back. */
+  /**
+   * What stands first here of listings that go by hand: ids in order, at most 500, by the id of the listing;
+   * null takes all of one's back.
+   */
   @IsObject() @IsOptional() byHand?: JsonObject;
   /** The entries that fill it, by their ids, in order, for a page type whose source is a collection; at most 200. */
   @IsArray() @IsString({ each: true }) @IsOptional() picks?: string[];
@@ -122,7 +125,10 @@ export class PageAnswer extends TreePage {
   @ValidateNested() @Type(() => PageDrift) @IsOptional() drift!: PageDrift | null;
   /** What stands first here of listings that go by hand: ids in order, by listing. */
   @IsObject() byHand!: Record<string, string[]>;
-  /** Blocks by slot key: id, type, values by field key, translations, variant, listing, and blocks in slots of their own. */
+  /**
+   * Blocks by slot key: id, type, values by field key, translations, variant, listing, and blocks in slots of
+   * their own.
+   */
   @IsObject() slots!: JsonObject;
   @IsString() @IsOptional() layout!: string | null;
   /** The settings it sets itself. */

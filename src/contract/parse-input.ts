@@ -5,7 +5,8 @@ import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, sizeWithin, type JsonObject } from '../core/json';
 
 /**
- * The most that one body may hold, said in the errors: bytes of what anyone may send, of what is sent usually, and of whole
+ * The most that one body may hold, said in the errors: bytes of what anyone may send, of what is sent
+ * usually, and of whole
  * documents and lists; then how deep it nests, how many values it has in all, and how many names one object.
  */
 export const inputBounds = {
@@ -39,7 +40,10 @@ function namesOf(shape: ClassConstructor<object>): ReadonlySet<string> {
 
 const inner = new WeakMap<ClassConstructor<object>, Map<string, ClassConstructor<object> | undefined>>();
 
-/** The class of what stands under a name of a class, where it has one of ours: what the reader of classes makes of an empty object there. */
+/**
+ * The class of what stands under a name of a class, where it has one of ours: what the reader of classes
+ * makes of an empty object there.
+ */
 function classOf(shape: ClassConstructor<object>, name: string): ClassConstructor<object> | undefined {
   const known = inner.get(shape) ?? new Map<string, ClassConstructor<object> | undefined>();
   inner.set(shape, known);
@@ -53,8 +57,10 @@ function classOf(shape: ClassConstructor<object>, name: string): ClassConstructo
 }
 
 /**
- * An instance of a class with what was given. Only plain values pass the reader of classes, which turns the words of a query
- * into numbers; other objects and lists are JSON and stay as they are, since copying them name by name costs more than linear
+ * An instance of a class with what was given. Only plain values pass the reader of classes, which turns the
+ * words of a query
+ * into numbers; other objects and lists are JSON and stay as they are, since copying them name by name costs
+ * more than linear
  * time, and their names are anybody's.
  */
 function instanceOf<T extends object>(

@@ -1,4 +1,7 @@
-/** How each operation is asked for: its method, and its path below `/api/v1`. Plain data, so that a browser can use it without the classes that check input. */
+/**
+ * How each operation is asked for: its method, and its path below `/api/v1`. Plain data, so that a browser
+ * can use it without the classes that check input.
+ */
 export const routes = {
   signIn: { method: 'POST', path: '/session' },
   session: { method: 'GET', path: '/session' },

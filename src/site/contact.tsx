@@ -12,7 +12,10 @@ interface Props {
 
 const autoComplete: Record<ContactField, string> = { name: 'name', email: 'email', message: 'off' };
 
-/** A form in which visitors write to the people behind the site. It is sent as any form of a page is, without script. Who receives it is not shown. */
+/**
+ * A form in which visitors write to the people behind the site. It is sent as any form of a page is, without
+ * script. Who receives it is not shown.
+ */
 export function Contact({ block, level, around }: Props): ReactElement {
   const words = wordsFor(around.locale).contact;
   const { link: _recipient, button, ...face } = block.face;

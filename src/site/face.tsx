@@ -23,7 +23,10 @@ export interface FaceProps {
 
 type Draw = { face: FaceContent; level: Level; traced: boolean };
 
-/** What a drawn thing carries besides its words: the language they are in, where it is another; and where they come from, for an editor who points at them. */
+/**
+ * What a drawn thing carries besides its words: the language they are in, where it is another; and where they
+ * come from, for an editor who points at them.
+ */
 const trace = (traced: boolean, shown: Shown | undefined, part: PartKey) => ({
   ...(shown?.lang ? { lang: shown.lang } : {}),
   ...(traced ? { 'data-part': part, 'data-field': shown?.field } : {}),

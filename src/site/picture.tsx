@@ -11,7 +11,10 @@ export function pictureAddress(
   return `${address}?w=${width}${crop}`;
 }
 
-/** A medium where it is shown: a picture with its caption, a sound or film with its controls, else a way to the document. */
+/**
+ * A medium where it is shown: a picture with its caption, a sound or film with its controls, else a way to
+ * the document.
+ */
 export function Medium({
   media,
   words,

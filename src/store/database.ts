@@ -31,7 +31,10 @@ interface Connection {
 }
 
 const READERS = 3;
-/** How many rows one statement inserts. They go in as one JSON text: bound one by one, each value is looked up by its name among all. */
+/**
+ * How many rows one statement inserts. They go in as one JSON text: bound one by one, each value is looked up
+ * by its name among all.
+ */
 const ROWS = 500;
 
 const pragmas = (reads: boolean) => `

@@ -13,7 +13,10 @@ export const withSlugs = async (reader: Reader, records: readonly number[]): Pro
     ).map(({ record }) => record),
   );
 
-/** The slugs of a type that are one of these words, or one with a number behind it. The words lead (CROSS JOIN): the planner would walk the whole type for each. */
+/**
+ * The slugs of a type that are one of these words, or one with a number behind it. The words lead (CROSS
+ * JOIN): the planner would walk the whole type for each.
+ */
 export const slugsLike = async (
   reader: Reader,
   type: number,

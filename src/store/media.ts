@@ -39,7 +39,10 @@ export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | un
 export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> =>
   reader.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
 
-/** Media that a condition lets through, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
+/**
+ * Media that a condition lets through, the newest first: so many of those that came before `after` (an
+ * integer key; 0 for the first).
+ */
 export async function findMedia(
   reader: Reader,
   { indexTable, keyMap, now, today }: QueryContext,

@@ -96,7 +96,10 @@ export const placedCounts = (reader: Reader): Promise<{ parent: number; child: n
     `SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`,
   );
 
-/** Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site, at most `most` of them. */
+/**
+ * Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site,
+ * at most `most` of them.
+ */
 export const pagesPlaced = (
   reader: Reader,
   cells: readonly (readonly [number, number])[],

@@ -61,7 +61,10 @@ const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.pos
   FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
-/** The pages that stand in the trees of all sites, one site after the other, each page after its parent's earlier children. */
+/**
+ * The pages that stand in the trees of all sites, one site after the other, each page after its parent's
+ * earlier children.
+ */
 export const tree = (reader: Reader): Promise<PlacedPage[]> =>
   reader.all(`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 

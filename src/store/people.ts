@@ -14,7 +14,10 @@ export interface PersonRow {
   guarded: 0 | 1;
 }
 
-/** What is kept of a person's second factor: the shared secret, the last step it was used at, hashes of the words that are left. */
+/**
+ * What is kept of a person's second factor: the shared secret, the last step it was used at, hashes of the
+ * words that are left.
+ */
 export interface SecondFactor {
   secret: string;
   step: number;
@@ -32,7 +35,10 @@ export const personByUuid = (reader: Reader, uuid: Id): Promise<PersonRow | unde
 export const personByEmail = (reader: Reader, email: string): Promise<PersonRow | undefined> =>
   reader.one(`SELECT ${columns} FROM people WHERE email = $1 AND left_at IS NULL`, [email]);
 
-/** What proves that somebody is a person: the hash of the password (empty for who has none yet), and the second factor. */
+/**
+ * What proves that somebody is a person: the hash of the password (empty for who has none yet), and the
+ * second factor.
+ */
 export async function proofsOf(
   reader: Reader,
   id: number,

@@ -6,7 +6,10 @@ import type { RecordSort } from './records';
 /** What is worked on refers from side 0, what visitors see or will see from side 1. */
 export type RefSide = 0 | 1;
 
-/** One reference of a record. `role` says how, `target` is the id of what it refers to, `until` (ms since 1970) when it ends. */
+/**
+ * One reference of a record. `role` says how, `target` is the id of what it refers to, `until` (ms since
+ * 1970) when it ends.
+ */
 export interface RefRow {
   source: number;
   side: RefSide;

@@ -21,7 +21,10 @@ export async function findRecords(reader: Reader, words: string, most: number): 
   );
 }
 
-/** Entries of some types (by integer key) by the words in their titles; without words, those made last. The bin is left out. */
+/**
+ * Entries of some types (by integer key) by the words in their titles; without words, those made last. The
+ * bin is left out.
+ */
 export function findEntriesOf(
   reader: Reader,
   types: readonly number[],

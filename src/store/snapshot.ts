@@ -15,7 +15,8 @@ async function reading<T>(file: string, work: (database: sqlite3.Database) => Pr
 }
 
 /**
- * Writes a database as it is at one moment into a new file, also while a server works on it: a read transaction sees one
+ * Writes a database as it is at one moment into a new file, also while a server works on it: a read
+ * transaction sees one
  * state (sqlite.org/lang_vacuum.html, VACUUM INTO).
  */
 export const snapshotInto = (file: string, target: string): Promise<void> =>
@@ -30,7 +31,10 @@ export const snapshotInto = (file: string, target: string): Promise<void> =>
       }),
   );
 
-/** Whether a file is a whole database: undefined where it is, else what is wrong with it (sqlite.org/pragma.html#pragma_integrity_check). */
+/**
+ * Whether a file is a whole database: undefined where it is, else what is wrong with it
+ * (sqlite.org/pragma.html#pragma_integrity_check).
+ */
 export const integrityOf = (file: string): Promise<string | undefined> =>
   reading(
     file,

@@ -87,7 +87,10 @@ export async function ask<K extends OperationName>(
   return (response.status === 204 ? undefined : await response.json()) as AnswerOf<K>;
 }
 
-/** Sends a file as it is, with what is said of it in the query. `onShare` is told how much of it is sent, from 0 to 1. */
+/**
+ * Sends a file as it is, with what is said of it in the query. `onShare` is told how much of it is sent, from
+ * 0 to 1.
+ */
 export async function sendFile<K extends OperationName>(
   name: K,
   file: Blob,

@@ -18,7 +18,10 @@ const widthOf = (field: Field | undefined): Width => {
   return kindUiOf(field).width;
 };
 
-/** Long things take the whole line, short ones share it; a line of words that finds no partner takes the whole line too. */
+/**
+ * Long things take the whole line, short ones share it; a line of words that finds no partner takes the whole
+ * line too.
+ */
 function widthsOf(fields: readonly Field[]): Width[] {
   let waiting = false;
   return fields.map((field, i) => {

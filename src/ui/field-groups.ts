@@ -1,6 +1,9 @@
 import type { Field } from '../core/model/document';
 
-/** The groups of a form, in the order in which their first fields stand. Fields without one stand under "Fields", or under "More" beside named groups. */
+/**
+ * The groups of a form, in the order in which their first fields stand. Fields without one stand under
+ * "Fields", or under "More" beside named groups.
+ */
 export function groupsOf(fields: readonly Field[]): { heading: string; fields: Field[] }[] {
   const groups = new Map<string, Field[]>();
   for (const field of fields)

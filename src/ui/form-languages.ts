@@ -9,14 +9,20 @@ export interface SerializedLocalizedValues {
   translations: JsonObject;
 }
 
-/** What is said in another language stands in the draft beside the rest, under a name that no field can have, so that each is merged by itself. */
+/**
+ * What is said in another language stands in the draft beside the rest, under a name that no field can have,
+ * so that each is merged by itself.
+ */
 const named = (locale: string, key: string): string => `${locale}_${key}`;
 
 /** A language by its name in English. */
 export const languageName = (locale: string): string =>
   new Intl.DisplayNames('en', { type: 'language' }).of(locale) ?? locale;
 
-/** The localised fields of a type as they are filled in for another language: nothing is required there, since the main language stands in. */
+/**
+ * The localised fields of a type as they are filled in for another language: nothing is required there, since
+ * the main language stands in.
+ */
 export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
   localisedOf(fields).map((field) => {
     const { required: _required, showWhen: _showWhen, ...rest } = field;

@@ -87,7 +87,10 @@ export const takesInWords = (part: PartKey): string =>
 
 export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
 
-/** The step a field begins with in a part (by a name of its own, where it is reached through a link): long text is shortened, of several choices the first few are shown. */
+/**
+ * The step a field begins with in a part (by a name of its own, where it is reached through a link): long
+ * text is shortened, of several choices the first few are shown.
+ */
 export function beginStep(
   field: Field,
   part: PartKey,

@@ -256,7 +256,10 @@ interface Props {
   onChange: (mapping: JsonObject) => void;
 }
 
-/** Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part are not offered, and it is told which. */
+/**
+ * Which field feeds which part of a face, each part with its chains of steps. Kinds that cannot feed a part
+ * are not offered, and it is told which.
+ */
 export function MappingParts({ names, mapping, cover, fed, share, disabled, onChange }: Props): ReactElement {
   const [adding, setAdding] = useState<{ anchor: HTMLElement; part: PartKey }>();
   const idle = partKeys.filter(

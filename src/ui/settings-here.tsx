@@ -6,7 +6,11 @@ import { settings, resolveSetting, type Layers, type SettingKey } from '../core/
 import { Labelled } from './labelled';
 import { settingSourceWords } from './setting-source-words';
 
-/** Settings of a listing or a page of its own: each setting with where its value comes from, and one step back to the inherited one. The last layer is the place; `varies` says what is inherited where that is not one value. */
+/**
+ * Settings of a listing or a page of its own: each setting with where its value comes from, and one step back
+ * to the inherited one. The last layer is the place; `varies` says what is inherited where that is not one
+ * value.
+ */
 export function SettingsHere({
   id,
   keys,

@@ -31,7 +31,10 @@ export function useKnown(ids: readonly Id[]): Known {
   );
 }
 
-/** What drawing a face in the browser needs: the model (in force, unless another is given), the language, the day, what is known. */
+/**
+ * What drawing a face in the browser needs: the model (in force, unless another is given), the language, the
+ * day, what is known.
+ */
 export function useDrawing(ids: readonly Id[], model?: CompiledModel): Drawing {
   const inForce = useModel();
   const known = useKnown(ids);

@@ -155,7 +155,10 @@ export async function GET(request: Request): Promise<Response> {
   });
 }
 
-/** What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page comes back with every word. */
+/**
+ * What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page
+ * comes back with every word.
+ */
 export async function POST(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname } = new URL(request.url);

@@ -8,7 +8,10 @@ import { type Installation } from '../../services/runtime/installation';
 import { type Person } from '../../services/people/people';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
 
-/** The installation and who is signed in. Without a session it leads to the sign-in page, or to set-up while nobody is here. */
+/**
+ * The installation and who is signed in. Without a session it leads to the sign-in page, or to set-up while
+ * nobody is here.
+ */
 export async function signedIn(): Promise<{ installation: Installation; person: Person }> {
   const installation = await sharedInstallation();
   const token = (await cookies()).get(SESSION_COOKIE)?.value;

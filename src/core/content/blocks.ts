@@ -168,7 +168,10 @@ export function parseSlots(
   return { slots: contents, faults: reader.faults };
 }
 
-/** What the blocks in some slots say, spoken by keys. A block whose type is gone is left out; it is kept, and told as a fault. */
+/**
+ * What the blocks in some slots say, spoken by keys. A block whose type is gone is left out; it is kept, and
+ * told as a fault.
+ */
 export function serializeSlots(
   model: CompiledModel,
   slots: readonly Slot[],
@@ -244,7 +247,10 @@ export function newBlock(model: CompiledModel, type: CompiledType<BlockType>, ma
   };
 }
 
-/** What in the slots breaks a rule: too few or too many, a type that may not stand there, a held block that is gone or changed, a block's own faults. */
+/**
+ * What in the slots breaks a rule: too few or too many, a type that may not stand there, a held block that is
+ * gone or changed, a block's own faults.
+ */
 export function slotRuleFaults(
   model: CompiledModel,
   slots: readonly Slot[],

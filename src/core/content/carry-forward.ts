@@ -12,8 +12,10 @@ const several = ({ kind, rules }: Field): { may: boolean; does: boolean } => ({
 });
 
 /**
- * One value in the form in which a field holds it now: in a list where the field came to hold several, out of it where it came
- * to hold one and there is one. Several where one is held stay as they are, so that nothing is lost; the form tells them.
+ * One value in the form in which a field holds it now: in a list where the field came to hold several, out of
+ * it where it came
+ * to hold one and there is one. Several where one is held stay as they are, so that nothing is lost; the form
+ * tells them.
  */
 export function carryValue<V>(field: Field, value: V): V | V[] | unknown {
   const { may, does } = several(field);
@@ -22,7 +24,10 @@ export function carryValue<V>(field: Field, value: V): V | V[] | unknown {
   return Array.isArray(value) && value.length === 1 ? value[0] : value;
 }
 
-/** Values that were written under an earlier model, by field id, in the form in which the fields hold them now. Values of fields that are gone stay. */
+/**
+ * Values that were written under an earlier model, by field id, in the form in which the fields hold them
+ * now. Values of fields that are gone stay.
+ */
 export function carryValues(fields: readonly Field[], values: Values): Values {
   const carried: Values = { ...values };
   for (const field of fields) {
@@ -43,7 +48,8 @@ function carryInside(field: Field, value: Value): Value {
 }
 
 /**
- * A stored body that was written under an earlier model, brought to a newer one: its values in every language, and those of
+ * A stored body that was written under an earlier model, brought to a newer one: its values in every
+ * language, and those of
  * its blocks. `fields` are those of its type in the newer model. The same body where nothing differs.
  */
 export function carryForward<B extends LocalizedValues & { slots?: SlotContents }>(
@@ -77,8 +83,10 @@ export const draftFields = (fields: readonly Pick<Field, 'id' | 'key'>[]): Draft
   Object.fromEntries(fields.map(({ key, id }) => [key, id]));
 
 /**
- * What a draft of an earlier model says, by key, under the keys that its fields have now, in the form in which they hold it.
- * What is no field of then stays under its name; what was said in fields that are gone is left out, as the form has no place for it.
+ * What a draft of an earlier model says, by key, under the keys that its fields have now, in the form in
+ * which they hold it.
+ * What is no field of then stays under its name; what was said in fields that are gone is left out, as the
+ * form has no place for it.
  */
 export function carryDraft<V>(
   then: DraftFields,

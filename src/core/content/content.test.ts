@@ -85,7 +85,8 @@ describe('sort keys', () => {
     fc.assert(
       fc.property(words, words, (a, b) => {
         const [x, y] = [sortKey(a, locale), sortKey(b, locale)];
-        // The collator weighs spaces and small signs between words more finely; letters and digits are what is promised.
+        // The collator weighs spaces and small signs between words more finely; letters and digits are what
+        // is promised.
         const plain = (text: string) => /^[\p{L}\p{N}]*$/u.test(text);
         if (!plain(a) || !plain(b)) return;
         const wanted = Math.sign(compare(a, b));

@@ -223,7 +223,10 @@ class FormattedReader {
   }
 }
 
-/** Reads a formatted text into its one normal form: only known pieces, in places where they may stand, within bounds. */
+/**
+ * Reads a formatted text into its one normal form: only known pieces, in places where they may stand, within
+ * bounds.
+ */
 export function parseFormatted(input: Json): Reading<FormattedText> {
   if (!isJsonObject(input) || input.type !== 'doc')
     return refuse('kind', 'This takes a formatted text: { type: "doc", content: [...] }.');

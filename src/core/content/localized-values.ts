@@ -96,7 +96,10 @@ export function parseLocalized(
   };
 }
 
-/** The rules that it breaks, in every language. In another than the main one nothing is required: the main value stands. */
+/**
+ * The rules that it breaks, in every language. In another than the main one nothing is required: the main
+ * value stands.
+ */
 export function localizedFaults(
   fields: readonly Field[],
   { values, translations = {} }: LocalizedValues,

@@ -6,14 +6,20 @@ import { isJsonObject, sameJson, type Json, type JsonObject } from '../json';
 export interface MergedJson {
   /** Undefined where the value is gone. */
   value: Json | undefined;
-  /** JSON Pointers (RFC 6901) of what both changed in ways that cannot stand beside one another. There `theirs` stands. */
+  /**
+   * JSON Pointers (RFC 6901) of what both changed in ways that cannot stand beside one another. There
+   * `theirs` stands.
+   */
   conflicts: string[];
 }
 
 /**
- * Merges two changes of one JSON value: `mine` and `theirs`, both made from `base`. Objects merge key by key; lists of things
- * with ids merge thing by thing, wherever these stand; lists of different words (ids) as sets in an order; anything else as
- * a whole. What only one side changed is as that side made it; a thing that one side took out and the other changed stays.
+ * Merges two changes of one JSON value: `mine` and `theirs`, both made from `base`. Objects merge key by key;
+ * lists of things
+ * with ids merge thing by thing, wherever these stand; lists of different words (ids) as sets in an order;
+ * anything else as
+ * a whole. What only one side changed is as that side made it; a thing that one side took out and the other
+ * changed stays.
  *
  * mergeJson({ a: 1, b: 1 }, { a: 2, b: 1 }, { a: 1, b: 3 }) // { value: { a: 2, b: 3 }, conflicts: [] }
  */
@@ -81,7 +87,10 @@ function mergeOne(base: Keyed, mine: Keyed, theirs: Keyed, key: Id, path: string
   return mergeJson(was, own, other, path);
 }
 
-/** The order of all things: that of the side that changed it, theirs where both did; what the other added stands after what it followed there. */
+/**
+ * The order of all things: that of the side that changed it, theirs where both did; what the other added
+ * stands after what it followed there.
+ */
 function orderOf(base: Keyed, mine: Keyed, theirs: Keyed): Id[] {
   const among = (keys: Iterable<Id>) =>
     [...keys].filter((key) => base.has(key) && mine.has(key) && theirs.has(key));

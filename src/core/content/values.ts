@@ -43,11 +43,17 @@ export const ruleFaults = (
 export const referencesIn = (fields: readonly Field[], values: Values, path = '/values'): Reference[] =>
   fieldGroup.referencesOf(fields, values).map((ref) => ({ ...ref, path: path + ref.path }));
 
-/** Values by field key, as they are spoken at the door, computed ones worked out. Every field is named; one without a value is null. */
+/**
+ * Values by field key, as they are spoken at the door, computed ones worked out. Every field is named; one
+ * without a value is null.
+ */
 export const serializeValues = (fields: readonly Field[], values: Values, locale = 'en'): JsonObject =>
   fieldGroup.serializeFields(fields, withComputed(fields, values, locale));
 
-/** What a default stands for when something new is made: `today` (ISO 8601) and the person who makes it, where one asks for them. */
+/**
+ * What a default stands for when something new is made: `today` (ISO 8601) and the person who makes it, where
+ * one asks for them.
+ */
 export interface Newness {
   today: string;
   /** The clock's day and minute, for moments. */

@@ -29,7 +29,10 @@ const NEVER = 0;
 /** Words as the markup that a feed's text is read as. */
 const asMarkup = (words: string): string => words.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
-/** A list as a feed: Atom (RFC 4287) or JSON Feed 1. Its own time is that of its newest item, so it differs only where the list does. */
+/**
+ * A list as a feed: Atom (RFC 4287) or JSON Feed 1. Its own time is that of its newest item, so it differs
+ * only where the list does.
+ */
 export function writeFeed(
   kind: FeedKind,
   { title, description, language, address, feeds, items }: FeedContent,

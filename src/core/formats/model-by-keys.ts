@@ -34,7 +34,10 @@ const parseFields = (written: Json | undefined): WrittenField[] =>
     inside: parseFields(asObject(each).fields),
   }));
 
-/** Turns keys into ids, all over one written model. A key that names nothing stays as it is, so that the check tells its place. */
+/**
+ * Turns keys into ids, all over one written model. A key that names nothing stays as it is, so that the check
+ * tells its place.
+ */
 class ByKeys {
   private readonly shapes: Record<ShapeList, Map<string, WrittenShape>>;
 

@@ -34,6 +34,9 @@ const ordered = (value: Json): Json => {
   );
 };
 
-/** The model document as JSON text (UTF-8, two spaces, one last line break), its parts always in one order, so that two versions compare line by line. */
+/**
+ * The model document as JSON text (UTF-8, two spaces, one last line break), its parts always in one order, so
+ * that two versions compare line by line.
+ */
 export const modelText = (document: ModelDocument): string =>
   `${JSON.stringify(ordered(document as unknown as Json), null, 2)}\n`;

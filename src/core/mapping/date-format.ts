@@ -7,7 +7,10 @@ const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTime
   weekday: { weekday: 'long', day: 'numeric', month: 'long' },
 };
 
-/** A day or a moment (ISO 8601 without an offset) in one of the formats of a face, in a locale (BCP 47). A day has no time to tell. */
+/**
+ * A day or a moment (ISO 8601 without an offset) in one of the formats of a face, in a locale (BCP 47). A day
+ * has no time to tell.
+ */
 export function dateInFormat(value: string, format: NonNullable<Format['date']>, locale: string): string {
   const [day = '', time] = value.split('T');
   if (format === 'time') return time ?? '';

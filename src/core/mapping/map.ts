@@ -136,7 +136,10 @@ function apart({ field, value }: Found, format: Format | undefined): Found[] {
   return format?.first === undefined ? many : many.slice(0, format.first);
 }
 
-/** A text whose links to things kept here lead to where visitors find them; a link whose way is closed becomes plain words. */
+/**
+ * A text whose links to things kept here lead to where visitors find them; a link whose way is closed becomes
+ * plain words.
+ */
 export function withAddresses(text: FormattedText, drawing: Drawing): FormattedText {
   const { known } = drawing;
   const address = (href: string): string | undefined => {

@@ -1,7 +1,10 @@
 import type { FieldPath } from '../model/document';
 import type { KindName } from '../model/kinds/kind';
 
-/** The named pieces of what a visitor sees of one thing, in the order in which a face draws them where nothing else is said. */
+/**
+ * The named pieces of what a visitor sees of one thing, in the order in which a face draws them where nothing
+ * else is said.
+ */
 export const partKeys = [
   'picture',
   'kicker',

@@ -30,7 +30,10 @@ interface FieldCommon {
   localised?: boolean;
   /** Tables and listings may filter and sort by it. */
   indexed?: boolean;
-  /** The value of a new entry, spoken as at the door; `{ "new": "now" }` and `{ "new": "person" }` are told from its making. */
+  /**
+   * The value of a new entry, spoken as at the door; `{ "new": "now" }` and `{ "new": "person" }` are told
+   * from its making.
+   */
   default?: Json;
   /** Shown only when another field of the same set says so. */
   showWhen?: Condition;
@@ -72,7 +75,10 @@ export interface FaceRow {
   cells: FaceCell[];
 }
 
-/** How one filled-in thing looks: what feeds its parts, and where they stand. Without rows they stand as the parts' own order has them. */
+/**
+ * How one filled-in thing looks: what feeds its parts, and where they stand. Without rows they stand as the
+ * parts' own order has them.
+ */
 export interface Face {
   mapping: Mapping;
   rows?: FaceRow[];
@@ -104,11 +110,17 @@ export interface ContentType extends Shaped {
   settings?: SettingsLayer;
 }
 
-/** What becomes of the page of a category in which nothing stands that visitors see: none, or one that leads to the category above. Without either it is shown. */
+/**
+ * What becomes of the page of a category in which nothing stands that visitors see: none, or one that leads
+ * to the category above. Without either it is shown.
+ */
 export const emptyCategories = ['hidden', 'up'] as const;
 export type EmptyCategories = (typeof emptyCategories)[number];
 
-/** One page per entry of a type. Where several page types show one type, `home` says whose page is the entry's own: the others name it as the one to be found by. */
+/**
+ * One page per entry of a type. Where several page types show one type, `home` says whose page is the entry's
+ * own: the others name it as the one to be found by.
+ */
 export interface EntrySource {
   kind: 'entry';
   type: Id;

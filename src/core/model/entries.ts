@@ -31,7 +31,10 @@ export const rowsOf = (entries: readonly FieldEntry[], depth = 0, parent?: Id): 
 export const entryIn = (entries: readonly FieldEntry[], id: Id): FieldEntry | undefined =>
   rowsOf(entries).find(({ entry }) => entry.id === id)?.entry;
 
-/** The sheet with each entry replaced by what `change` makes of it: itself, another, several, or none. What stands inside is changed first. */
+/**
+ * The sheet with each entry replaced by what `change` makes of it: itself, another, several, or none. What
+ * stands inside is changed first.
+ */
 export const changeEntries = (
   entries: readonly FieldEntry[],
   change: (entry: FieldEntry) => FieldEntry[],
@@ -58,7 +61,10 @@ export function changeList(
   });
 }
 
-/** The sheet with an entry moved to a place (from 0, kept inside) of a list: the sheet itself, or a group or list in it. Nothing moves into itself. */
+/**
+ * The sheet with an entry moved to a place (from 0, kept inside) of a list: the sheet itself, or a group or
+ * list in it. Nothing moves into itself.
+ */
 export function moveEntry(
   entries: readonly FieldEntry[],
   id: Id,

@@ -4,7 +4,10 @@ const keyShape = /^[a-z][A-Za-z0-9]{0,59}$/;
 export const keyPattern = keyShape.source;
 export const isKey = (text: string): boolean => keyShape.test(text);
 
-/** A key made from a label: lower camel case, free among those taken (compared without case). "Months seen" gives `monthsSeen`. */
+/**
+ * A key made from a label: lower camel case, free among those taken (compared without case). "Months seen"
+ * gives `monthsSeen`.
+ */
 export function keyFrom(label: string, taken: Iterable<string>): string {
   const words = slugify(label, { decamelize: false }).split('-').filter(Boolean);
   const joined = words

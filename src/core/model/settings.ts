@@ -63,7 +63,10 @@ export type Layers = readonly {
   layer: SettingsLayer | undefined;
 }[];
 
-/** A setting as it holds at a place: its value, where that comes from, what it would be if this place did not set it, and whether an editor may change it here. */
+/**
+ * A setting as it holds at a place: its value, where that comes from, what it would be if this place did not
+ * set it, and whether an editor may change it here.
+ */
 export interface Held {
   value: string;
   from: SettingSource;
@@ -103,7 +106,8 @@ export function withSetting(
 }
 
 /**
- * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value): only what the layers
+ * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value):
+ * only what the layers
  * above leave open. With any fault nothing may be kept.
  */
 export function parseLayer(

@@ -27,11 +27,15 @@ export function whyReserved(slug: string, atTop: boolean, locales: readonly stri
   return undefined;
 }
 
-/** The address of a page from the slugs above it, the top page itself having none: `/visit/winter`, or `/` for the top. */
+/**
+ * The address of a page from the slugs above it, the top page itself having none: `/visit/winter`, or `/` for
+ * the top.
+ */
 export const addressOf = (slugs: readonly string[]): string => `/${slugs.join('/')}`;
 
 /**
- * The one spelling of an address that was asked for: escapes undone, slashes doubled or at the end left out, lower case.
+ * The one spelling of an address that was asked for: escapes undone, slashes doubled or at the end left out,
+ * lower case.
  * Undefined when it can be no address at all.
  */
 export function canonicalAddress(path: string): string | undefined {
@@ -49,7 +53,10 @@ export function canonicalAddress(path: string): string | undefined {
 export const resultAddress = (address: string, page: number): string =>
   page === 1 ? address : `${address === '/' ? '' : address}/page/${page}`;
 
-/** The page that an address asks for, and which of its pages of results; the first has no other address than the page. */
+/**
+ * The page that an address asks for, and which of its pages of results; the first has no other address than
+ * the page.
+ */
 export function splitResults(path: string): { address: string; page: number } | undefined {
   const [, address, number] = /^(.*)\/page\/(\d+)$/.exec(path) ?? [];
   if (address === undefined || number === undefined) return { address: path, page: 1 };
@@ -58,7 +65,10 @@ export function splitResults(path: string): { address: string; page: number } | 
     : undefined;
 }
 
-/** Where visitors find a page in a language: as it stands in the main one, under the language's own prefix in another. */
+/**
+ * Where visitors find a page in a language: as it stands in the main one, under the language's own prefix in
+ * another.
+ */
 export const addressIn = (language: string | undefined, address: string): string =>
   language === undefined ? address : `/${language.toLowerCase()}${address === '/' ? '' : address}`;
 

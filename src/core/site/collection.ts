@@ -1,6 +1,9 @@
 import type { Arrangement } from '../mapping/arrangement/arrangement';
 
-/** The arrangements in which entries of different types stand well beside one another. A table wants the same columns of all. */
+/**
+ * The arrangements in which entries of different types stand well beside one another. A table wants the same
+ * columns of all.
+ */
 export const collectionArrangements = [
   'cards',
   'rows',

@@ -19,7 +19,10 @@ export interface EntryChange {
   after: LocalizedValues | undefined;
 }
 
-/** What membership in a listing may hang on besides what the entry says: the tree of categories, what it links to, below which pages and in which site its own stands, the main language. */
+/**
+ * What membership in a listing may hang on besides what the entry says: the tree of categories, what it links
+ * to, below which pages and in which site its own stands, the main language.
+ */
 export interface MembershipContext {
   isUnder?: IsUnder;
   linked?: Subject['linked'];
@@ -43,9 +46,11 @@ export const subjectOf = (
 });
 
 /**
- * Whether what a listing shows can differ after an entry changed, its rule as the type of the entry understands it: the entry comes in, goes out, or stays in and
+ * Whether what a listing shows can differ after an entry changed, its rule as the type of the entry
+ * understands it: the entry comes in, goes out, or stays in and
  * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
- * publication of an entry in it, one by authors with every publication. What the rule takes from its place must have been settled.
+ * publication of an entry in it, one by authors with every publication. What the rule takes from its place
+ * must have been settled.
  */
 export function listingDiffers(
   { rule }: LiveListing,

@@ -14,7 +14,10 @@ export function pageBySettings(face: FaceContent, layers: Layers): FaceContent {
   return heading && yes('showTitle', layers) ? { ...rest, heading } : rest;
 }
 
-/** The layers under which a listing stands: of a type, where all it takes is of one, and of the page on which it is drawn, where there is one. */
+/**
+ * The layers under which a listing stands: of a type, where all it takes is of one, and of the page on which
+ * it is drawn, where there is one.
+ */
 export const listingLayers = (
   { settings }: Pick<ModelDocument, 'settings'>,
   type: Pick<ContentType, 'settings'> | undefined,
@@ -27,7 +30,10 @@ export const listingLayers = (
   ...(page ? [{ source: 'page' as const, layer: page }] : []),
 ];
 
-/** What is shown of one item of a listing: its heading names it and always stands, its dates where the settings show them. */
+/**
+ * What is shown of one item of a listing: its heading names it and always stands, its dates where the
+ * settings show them.
+ */
 export function itemBySettings(face: FaceContent, layers: Layers): FaceContent {
   const { date, ...rest } = face;
   return date && yes('showDates', layers) ? { ...rest, date } : rest;

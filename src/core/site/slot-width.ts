@@ -24,7 +24,10 @@ export interface StandsIn {
   width: number;
 }
 
-/** The slots of a page (or block) in which a listing stands, in reading order; the page itself where the listing fills it. */
+/**
+ * The slots of a page (or block) in which a listing stands, in reading order; the page itself where the
+ * listing fills it.
+ */
 export function standsIn(
   model: CompiledModel,
   slots: readonly { id: Id; label: string }[],

@@ -80,11 +80,17 @@ export interface VisitorPage {
   listing?: DrawnListing;
   /** What a visitor wrote in one of its contact forms, right after it was sent. */
   contact?: ContactState;
-  /** Pages directly below, for a page that is neither the top nor filled by a listing; categories with how many entries stand in each. */
+  /**
+   * Pages directly below, for a page that is neither the top nor filled by a listing; categories with how
+   * many entries stand in each.
+   */
   below: { label: string; address: string; summary: string; count?: number }[];
   /** For the page of an entry: what stands before and after it in the list it came from. */
   neighbours?: { previous?: { label: string; address: string }; next?: { label: string; address: string } };
-  /** For the page of an entry: others that share categories with it, those that share the rarest first, each with what it shares. */
+  /**
+   * For the page of an entry: others that share categories with it, those that share the rarest first, each
+   * with what it shares.
+   */
   related?: { label: string; address: string; shared: string[] }[];
   /** The categories beside one another, for the page of one of them. */
   beside?: { label: string; address: string; count: number; here: boolean }[];

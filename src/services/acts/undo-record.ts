@@ -25,7 +25,10 @@ export type Reason = string;
 
 const SINCE = 'It was changed since.';
 
-/** Takes back what an act did to one record; what others changed since stays. Answers why parts of it stay as they are. */
+/**
+ * Takes back what an act did to one record; what others changed since stays. Answers why parts of it stay as
+ * they are.
+ */
 export async function undoRecord(
   act: Act,
   id: number,

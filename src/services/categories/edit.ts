@@ -93,7 +93,10 @@ export async function schemeReach(installation: Installation, scheme: Id): Promi
   return { pages: (await reachOfScheme(installation.content, installation, scheme)).map(pageLink) };
 }
 
-/** Does one act on the categories of a scheme; afterwards everyone sees them as they are, and the pages that may tell of them are drawn again. */
+/**
+ * Does one act on the categories of a scheme; afterwards everyone sees them as they are, and the pages that
+ * may tell of them are drawn again.
+ */
 export async function onCategories<T>(
   installation: Installation,
   person: Person,

@@ -11,7 +11,10 @@ import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 import { freshCategory, keepCategories, onCategories, schemeOf, takenIn } from './edit';
 
-/** The categories that a list names and the scheme has not yet; those it has by name at the same place are left as they are. */
+/**
+ * The categories that a list names and the scheme has not yet; those it has by name at the same place are
+ * left as they are.
+ */
 function imported(
   categories: Categories,
   scheme: CompiledType<Scheme>,

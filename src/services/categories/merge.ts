@@ -57,7 +57,10 @@ export async function mergeCategory(
   return answerOf(installation, into);
 }
 
-/** Moves what stands below a category to another place: into the room that the category leaves, or behind those that are there. */
+/**
+ * Moves what stands below a category to another place: into the room that the category leaves, or behind
+ * those that are there.
+ */
 async function moveBelow(act: Act, categories: Categories, from: Category, to: Id | null): Promise<void> {
   const beside = categories.below(from.scheme, to);
   const below = categories.below(from.scheme, from.id);

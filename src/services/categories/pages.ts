@@ -21,7 +21,10 @@ export const schemeShownBy = (
     ? installation.model.scheme(type.definition.source.scheme)
     : undefined;
 
-/** Where the categories of a scheme have their pages: the page that says how each of them is, and the address the tree begins at. */
+/**
+ * Where the categories of a scheme have their pages: the page that says how each of them is, and the address
+ * the tree begins at.
+ */
 export interface CategoryHome {
   page: LivePage;
   scheme: Id;
@@ -39,7 +42,10 @@ export function categoryHomeAt(installation: Installation, page: LivePage): Cate
   return type && scheme && { page, scheme: scheme.id, under: underOf(page.address), empty: emptyOf(type) };
 }
 
-/** The homes of categories, by scheme. Where several pages could show a scheme's categories, the first that was made is their home. */
+/**
+ * The homes of categories, by scheme. Where several pages could show a scheme's categories, the first that
+ * was made is their home.
+ */
 export async function categoryHomes(
   reader: Reader,
   installation: Installation,
@@ -61,7 +67,10 @@ export async function categoryHomes(
 /** The address below which a page has its own last piece. */
 const underOf = (address: string): string => addressOf(address.split('/').filter(Boolean).slice(0, -1));
 
-/** Where the words of a category are found, by the address of the page they stand below; any other page where it stands. */
+/**
+ * Where the words of a category are found, by the address of the page they stand below; any other page where
+ * it stands.
+ */
 export const addressOfPlaced = (
   installation: Installation,
   page: { category: Id | null; address: string },

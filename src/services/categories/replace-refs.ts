@@ -51,7 +51,10 @@ function replaced(
 const fieldsOf = ({ model }: Installation, { type }: KeptRecord): readonly Field[] | undefined =>
   (model.contentOrMedia(type ?? '') ?? model.pageType(type ?? ''))?.fields;
 
-/** Gives every reference to one category to another (or to none), in what is worked on and in what visitors see or will see. */
+/**
+ * Gives every reference to one category to another (or to none), in what is worked on and in what visitors
+ * see or will see.
+ */
 export async function replaceCategoryRefs(
   act: Act,
   from: Id,

@@ -14,7 +14,10 @@ import { changeRecord, putInBin } from '../records/working';
 import { ruleViolation, invalidInput } from '../runtime/refusal';
 import { comeDown } from '../records/versions';
 
-/** Where words of a category stand in the tree: in no place of their own. The category's place tells where visitors find them. */
+/**
+ * Where words of a category stand in the tree: in no place of their own. The category's place tells where
+ * visitors find them.
+ */
 export const placeOfWords = (uuid: Id): string => `category:${uuid}`;
 
 /** Checks that a page of a type may hold the words of a category below another page. */

@@ -61,13 +61,19 @@ export const entryTypeOf = (
     ? installation.model.contentType(type.definition.source.type)
     : undefined;
 
-/** Where the entries of a type stand: the page that says how each of their pages is, and the address they stand under. */
+/**
+ * Where the entries of a type stand: the page that says how each of their pages is, and the address they
+ * stand under.
+ */
 export interface EntryHome {
   page: LivePage;
   under: string;
 }
 
-/** Every page that shows the entries of a type, each on a page of its own, those that are homes first, and then those that were made first. */
+/**
+ * Every page that shows the entries of a type, each on a page of its own, those that are homes first, and
+ * then those that were made first.
+ */
 export async function entryPages(
   reader: Reader,
   installation: Installation,

@@ -10,7 +10,10 @@ import type { EntryBody } from '../records/bodies';
 import { addRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
 
-/** An entry that comes from outside with its past: when it was last changed, since when visitors see it, and until when. */
+/**
+ * An entry that comes from outside with its past: when it was last changed, since when visitors see it, and
+ * until when.
+ */
 export interface BulkEntry extends LocalizedValues {
   at: number;
   by: number | null;
@@ -18,7 +21,10 @@ export interface BulkEntry extends LocalizedValues {
   shown?: { starts: number; ends?: number };
 }
 
-/** Makes many entries of a type inside an act, and answers with their ids. Values must have been read; entries with faults are kept as they are. */
+/**
+ * Makes many entries of a type inside an act, and answers with their ids. Values must have been read; entries
+ * with faults are kept as they are.
+ */
 export async function addInBulk(
   act: Act,
   type: CompiledType<ContentType>,

@@ -16,7 +16,10 @@ import { holdersOf, uniqueFields } from '../../store/index-tables/unique';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
 
-/** Categories that stand outside what another field of the same type narrows them to: first the branch, then the leaf. */
+/**
+ * Categories that stand outside what another field of the same type narrows them to: first the branch, then
+ * the leaf.
+ */
 export function narrowFaults(fields: readonly Field[], values: Values, categories: Categories): Fault[] {
   return fields.flatMap((field): Fault[] => {
     const value = values[field.id];

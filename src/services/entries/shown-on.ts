@@ -46,7 +46,10 @@ function somewhere(condition: Condition): Condition {
     : condition;
 }
 
-/** A listing that visitors see on some pages and that takes entries of a type, its rule with what those pages give it put in. */
+/**
+ * A listing that visitors see on some pages and that takes entries of a type, its rule with what those pages
+ * give it put in.
+ */
 interface Showing {
   id: Id;
   label: string;
@@ -93,7 +96,10 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
   return found.flat();
 }
 
-/** What an entry of a type must be like to be shown: in one of the listings that pages show, or anything where each has a page of its own. What pages refer to is shown besides. */
+/**
+ * What an entry of a type must be like to be shown: in one of the listings that pages show, or anything where
+ * each has a page of its own. What pages refer to is shown besides.
+ */
 export async function shownCondition(
   installation: Installation,
   type: CompiledType<ContentType>,

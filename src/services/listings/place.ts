@@ -17,7 +17,10 @@ import { queryContextOf } from './sources';
 /** Among how many categories one with something in it is sought. */
 const EXAMPLES = 200;
 
-/** The category that a rule is tried at: the one asked for, else the first of the scheme it asks about in which something stands. */
+/**
+ * The category that a rule is tried at: the one asked for, else the first of the scheme it asks about in
+ * which something stands.
+ */
 async function categoryFor(
   installation: Installation,
   where: Condition,
@@ -77,7 +80,10 @@ async function pageFor(installation: Installation, asked: Id | undefined): Promi
   return id === undefined ? undefined : recordByUuid(installation.content, id, 'page');
 }
 
-/** Where a rule is tried: what it takes from its place comes from there. `places` tells the places by name, those alone that the rule asks about. */
+/**
+ * Where a rule is tried: what it takes from its place comes from there. `places` tells the places by name,
+ * those alone that the rule asks about.
+ */
 export async function placeFor(
   installation: Installation,
   { from, where }: { from: readonly Id[]; where: Condition },

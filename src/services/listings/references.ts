@@ -19,7 +19,10 @@ const fieldsOfRule = ({ where, order, mapping }: ListingRule): Id[] => [
   ...fieldsOfMapping(mapping),
 ];
 
-/** The rows a listing keeps of what its rule refers to: its types, the pages below which it looks, and every field it asks, sorts by or shows. */
+/**
+ * The rows a listing keeps of what its rule refers to: its types, the pages below which it looks, and every
+ * field it asks, sorts by or shows.
+ */
 export function ruleRefRows(
   { model }: Pick<Installation, 'model'>,
   rule: ListingRule,

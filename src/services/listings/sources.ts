@@ -29,7 +29,10 @@ export const queryContextOf = (installation: Installation, type: SourceType): Qu
   today: today(installation),
 });
 
-/** The sources of a rule as they are asked, in the order of a language. What it takes from its place must have been settled. */
+/**
+ * The sources of a rule as they are asked, in the order of a language. What it takes from its place must have
+ * been settled.
+ */
 export async function sourcesOf(
   reader: Reader,
   installation: Installation,

@@ -202,7 +202,10 @@ const together = (one: Covered, other: Covered): Covered => ({
   })),
 });
 
-/** What a condition (by its place among those of the rule) drops of those that the conditions before it let through, and what is odd about it. */
+/**
+ * What a condition (by its place among those of the rule) drops of those that the conditions before it let
+ * through, and what is odd about it.
+ */
 async function tellCondition(
   reader: Reader,
   sources: readonly Source[],

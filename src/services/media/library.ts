@@ -54,7 +54,10 @@ export async function needMedium(reader: Reader, id: Id): Promise<MediaRow> {
 export const medium = async (installation: Installation, id: Id): Promise<MediaAnswer> =>
   answerMedium(installation, await needMedium(installation.content, id));
 
-/** What is asked of the media in a drawer: their sort, their folder (and those below it, or none), words in their names. */
+/**
+ * What is asked of the media in a drawer: their sort, their folder (and those below it, or none), words in
+ * their names.
+ */
 function asks({ q = '', sort, folder }: MediaQuery): Condition {
   const words = q.trim();
   return {
@@ -86,7 +89,10 @@ export async function mediaList(installation: Installation, query: MediaQuery): 
   };
 }
 
-/** What shows a medium: what refers to it, listings that it is in, and the pages that would differ if visitors no longer saw it. */
+/**
+ * What shows a medium: what refers to it, listings that it is in, and the pages that would differ if visitors
+ * no longer saw it.
+ */
 export async function mediumReach(installation: Installation, id: Id): Promise<ReachAnswer> {
   const row = await needMedium(installation.content, id);
   const { media } = installation.model;

@@ -5,7 +5,10 @@ import { LRUCache } from 'lru-cache';
 /** How often (ms) it is written down that a size was used. */
 const NOTED = 3_600_000;
 
-/** The made sizes of pictures on the disk, bounded in all: the least used go first. Files are told by their place below the folder of media. */
+/**
+ * The made sizes of pictures on the disk, bounded in all: the least used go first. Files are told by their
+ * place below the folder of media.
+ */
 export class RenditionStore {
   private readonly files: LRUCache<string, { bytes: number; noted: number }>;
   private loading: Promise<void> | undefined;

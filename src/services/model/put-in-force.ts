@@ -104,7 +104,10 @@ export const applyWorking = (
     return taken;
   });
 
-/** Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was begun is left, and told that it is behind. */
+/**
+ * Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was
+ * begun is left, and told that it is behind.
+ */
 export const importModel = (installation: Installation, document: ModelDocument): Promise<ModelAnswer> =>
   turningOver(installation, null, async (act) => {
     const taken = await takeOver(act, installation, document);

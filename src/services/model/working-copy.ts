@@ -48,7 +48,10 @@ export async function workingAnswer(
 export const working = async (installation: Installation): Promise<WorkingModelAnswer> =>
   workingAnswer(installation.content, installation, await workingModel(installation.content));
 
-/** Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults of shape are refused. */
+/**
+ * Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults
+ * of shape are refused.
+ */
 export async function keepWorking(
   installation: Installation,
   person: Person,

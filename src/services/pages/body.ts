@@ -16,7 +16,10 @@ import { parsePicks, picksFrom } from './collections';
 import { parseHandOrders } from './hand-order';
 import { pageReferences } from './references';
 
-/** What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what is not there. */
+/**
+ * What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what
+ * is not there.
+ */
 export async function pageBodyFrom(
   reader: Reader,
   installation: Installation,

@@ -23,7 +23,10 @@ import { sourcesOf } from '../listings/sources';
 const refs = (picks: readonly Id[]) =>
   picks.map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }));
 
-/** Reads the entries picked for a page: ids of entries that its type takes, each once. That they are there is seen to with the page's other references. */
+/**
+ * Reads the entries picked for a page: ids of entries that its type takes, each once. That they are there is
+ * seen to with the page's other references.
+ */
 export async function parsePicks(
   reader: Reader,
   installation: Installation,

@@ -9,7 +9,10 @@ import type { PageBody } from '../records/bodies';
 import { knownOf } from '../records/known';
 import { pageReferences } from './references';
 
-/** What in a page holds back its publishing. Words of one category only add to what all of them say, so nothing is asked of what they leave empty. */
+/**
+ * What in a page holds back its publishing. Words of one category only add to what all of them say, so
+ * nothing is asked of what they leave empty.
+ */
 export async function pageFaults(
   reader: Reader,
   installation: Installation,

@@ -26,7 +26,10 @@ export interface Place {
   parent: PlacedPage | null;
 }
 
-/** Whether a page of a type may stand at a place, as the tree is now. `moving` is the page itself, if it stands already. */
+/**
+ * Whether a page of a type may stand at a place, as the tree is now. `moving` is the page itself, if it
+ * stands already.
+ */
 export async function verdictFor(
   reader: Reader,
   installation: Installation,
@@ -66,7 +69,10 @@ export async function typesAt(installation: Installation, place: Place): Promise
   return verdicts.sort((a, b) => Number(b.allowed) - Number(a.allowed));
 }
 
-/** The address at a place. The top page's own slug is empty, so its children stand right below what the site's addresses begin with. */
+/**
+ * The address at a place. The top page's own slug is empty, so its children stand right below what the site's
+ * addresses begin with.
+ */
 export const addressAt = ({ site, parent }: Place, slug: string): string =>
   parent === null ? site.base || '/' : addressOf([...parent.address.split('/').filter(Boolean), slug]);
 

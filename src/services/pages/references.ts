@@ -18,7 +18,10 @@ export const pageReferences = (
   ...(body.picks ?? []).map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target })),
 ];
 
-/** The rows a page keeps of what it refers to: its listing and those of its blocks, the types of its blocks, and whatever its words name. */
+/**
+ * The rows a page keeps of what it refers to: its listing and those of its blocks, the types of its blocks,
+ * and whatever its words name.
+ */
 export function pageRefRows(
   installation: Pick<Installation, 'model'>,
   type: CompiledType<PageType>,

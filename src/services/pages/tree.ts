@@ -46,7 +46,10 @@ export async function siteTree(installation: Installation): Promise<TreeAnswer> 
   };
 }
 
-/** The page types that may stand under a page, and with none at the top of a site (by id; without one, of the first). */
+/**
+ * The page types that may stand under a page, and with none at the top of a site (by id; without one, of the
+ * first).
+ */
 export async function typesUnder(
   installation: Installation,
   id: Id | null,

@@ -79,7 +79,10 @@ async function expectPlace(
   throw ruleViolation(reasons.join(' '), faults);
 }
 
-/** What a new page says at first. Words of a category begin with nothing: what all of them say stands until there is something else. */
+/**
+ * What a new page says at first. Words of a category begin with nothing: what all of them say stands until
+ * there is something else.
+ */
 const firstBody = (
   installation: Installation,
   person: Person,

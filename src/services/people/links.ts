@@ -71,7 +71,10 @@ export async function linkAnswer(installation: Installation, word: string): Prom
   return { name, email, joined: joined === 1 };
 }
 
-/** Keeps the password that somebody chose by a link, ends the link and all their sessions, and signs them in; who has a second factor signs in with it. */
+/**
+ * Keeps the password that somebody chose by a link, ends the link and all their sessions, and signs them in;
+ * who has a second factor signs in with it.
+ */
 export async function useLink(
   installation: Installation,
   word: string,

@@ -60,7 +60,10 @@ export async function beginSecondFactor(
   return { secret, address, picture: await QRCode.toDataURL(address, { margin: 1, width: 220 }) };
 }
 
-/** Turns the second factor on, once a code proves that the app has the secret. Answers words that get in without it, told this once. */
+/**
+ * Turns the second factor on, once a code proves that the app has the secret. Answers words that get in
+ * without it, told this once.
+ */
 export async function confirmSecondFactor(
   installation: Installation,
   person: Person,

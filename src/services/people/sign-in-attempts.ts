@@ -4,12 +4,17 @@ import { Refusal } from '../runtime/refusal';
 const QUARTER = 15 * 60;
 /** Tries within a quarter of an hour: from one address at one account, and from one address at all of them. */
 const tries = { pair: 8, address: 60 } as const;
-/** From how many tries at one account, from wherever, each next one is answered later; and how much later (ms) at the most. */
+/**
+ * From how many tries at one account, from wherever, each next one is answered later; and how much later (ms)
+ * at the most.
+ */
 const slow = { from: 12, step: 250, most: 4000 } as const;
 
 /**
- * Counts tries to sign in before they are made, so that many at once get no further than one after the other. One address
- * is held back at one account; at an account that is tried from many, each try only takes longer, and its owner still gets in.
+ * Counts tries to sign in before they are made, so that many at once get no further than one after the other.
+ * One address
+ * is held back at one account; at an account that is tried from many, each try only takes longer, and its
+ * owner still gets in.
  */
 export class SignInAttempts {
   private readonly pair = new RateLimiterMemory({ points: tries.pair, duration: QUARTER });

@@ -30,7 +30,8 @@ function languageOf(tag: string | undefined): string | undefined {
 }
 
 /**
- * Signs in by e-mail and password, and by a code where somebody has a second factor. Says the same whether the e-mail or the
+ * Signs in by e-mail and password, and by a code where somebody has a second factor. Says the same whether
+ * the e-mail or the
  * password is wrong. Each try is counted before it is made.
  */
 export async function signIn(
@@ -58,7 +59,10 @@ export async function signIn(
 export const isNew = async (installation: Installation): Promise<boolean> =>
   (await people(installation.content)).length === 0;
 
-/** Makes the first architect and names the site. Only while nobody is here, and for who knows the word that the start printed. */
+/**
+ * Makes the first architect and names the site. Only while nobody is here, and for who knows the word that
+ * the start printed.
+ */
 export async function setUp(
   installation: Installation,
   { name, email, password, site, word, locale, timeZone }: SetUp,

@@ -32,7 +32,10 @@ const placeOfPage = (
 const needed = (condition: Condition): Test[] =>
   'all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : [];
 
-/** A change as its places are sought by: what the entry says before and after, and whether it tells in a listing with a settled rule. */
+/**
+ * A change as its places are sought by: what the entry says before and after, and whether it tells in a
+ * listing with a settled rule.
+ */
 interface Sought {
   values: readonly Values[];
   tells(where: Condition): boolean;
@@ -72,7 +75,10 @@ function amongCategories(
   );
 }
 
-/** The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page that says how all of them are. */
+/**
+ * The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page
+ * that says how all of them are.
+ */
 async function amongEntries(
   reader: Reader,
   installation: Installation,

@@ -63,7 +63,10 @@ export async function reachedPages(
   });
 }
 
-/** What pages hand down in a slot stands on the pages below them too: those below, where one of the targets stands in such a slot. */
+/**
+ * What pages hand down in a slot stands on the pages below them too: those below, where one of the targets
+ * stands in such a slot.
+ */
 async function inheritingPages(
   reader: Reader,
   installation: Installation,
@@ -86,7 +89,10 @@ async function inheritingPages(
   });
 }
 
-/** The pages that visitors see now and that refer to something, in their own words, in a block (those handed down to them too) or by what fills them. */
+/**
+ * The pages that visitors see now and that refer to something, in their own words, in a block (those handed
+ * down to them too) or by what fills them.
+ */
 export async function livePagesReferring(
   reader: Reader,
   installation: Installation,

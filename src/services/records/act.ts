@@ -52,7 +52,8 @@ export interface Doer {
 
 /**
  * One thing that somebody does, whole: everything it changes is noted as it was before and as it is after, and what is
- * derived from it is made anew when it is kept. All writing of records, categories, sites and the model goes through it.
+ * derived from it is made anew when it is kept. All writing of records, categories, sites and the model goes
+ * through it.
  */
 export class Act {
   private readonly records = new Map<number, Touched>();
@@ -118,8 +119,10 @@ export class Act {
   }
 
   /**
-   * Keeps the act: derives anew what follows from it, and writes down what it was. `what` says it as a sentence without its
-   * subject ("published an entry"), `undoes` names the act that it takes back. Answers the act's id; nothing where nothing changed.
+   * Keeps the act: derives anew what follows from it, and writes down what it was. `what` says it as a
+   * sentence without its
+   * subject ("published an entry"), `undoes` names the act that it takes back. Answers the act's id; nothing
+   * where nothing changed.
    */
   async keep(
     what: string,
@@ -219,7 +222,10 @@ export class Act {
     return changes;
   }
 
-  /** Whether a saving goes on with the one before it: the same person, the same record, a moment ago. Then that act is kept on. */
+  /**
+   * Whether a saving goes on with the one before it: the same person, the same record, a moment ago. Then
+   * that act is kept on.
+   */
   private async goesOn(what: string, changes: readonly ActChange[]): Promise<Id | undefined> {
     const [change] = changes;
     const [touched] = this.records;

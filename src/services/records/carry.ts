@@ -15,7 +15,10 @@ export function carriedBody(
   return sort === 'listing' || !fields ? body : JSON.stringify(carryForward(model, fields, pageBody(body)));
 }
 
-/** Brings records to the model of an act: what is worked on, and what visitors see or will see. What they saw before stays as they saw it. */
+/**
+ * Brings records to the model of an act: what is worked on, and what visitors see or will see. What they saw
+ * before stays as they saw it.
+ */
 export async function carryRecords(act: Act, records: readonly KeptRecord[]): Promise<void> {
   const { model } = act.inside;
   const versions = await liveOfMany(

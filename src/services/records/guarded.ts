@@ -29,7 +29,8 @@ export interface Guard {
 }
 
 /**
- * Does one act on a record at the revision its writer read, then renews the pages that differ for visitors. `work` answers
+ * Does one act on a record at the revision its writer read, then renews the pages that differ for visitors.
+ * `work` answers
  * what was done, as the act is told.
  */
 export async function withGuardedRecord<Found extends { record: KeptRecord }, Answer extends object>(

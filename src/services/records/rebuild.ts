@@ -6,7 +6,8 @@ import { reindexInBatches } from './reindex';
 
 /**
  * Makes everything derived anew, from nothing but what is kept: index tables, references, titles, faults, search. Many
- * short transactions; until the last one the installation is told to be out of date, so that a start after a crash begins again.
+ * short transactions; until the last one the installation is told to be out of date, so that a start after a
+ * crash begins again.
  */
 export async function rebuildDerived(installation: Installation): Promise<void> {
   const { content, keyMap, model } = installation;

@@ -19,7 +19,10 @@ export const refRows = (
     target,
   }));
 
-/** Refuses references to what is not there, except those that were kept before: what went meanwhile is told, not refused. */
+/**
+ * Refuses references to what is not there, except those that were kept before: what went meanwhile is told,
+ * not refused.
+ */
 export async function expectThere(
   reader: Reader,
   installation: Installation,

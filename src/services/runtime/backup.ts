@@ -20,7 +20,8 @@ const isThere = (path: string): Promise<boolean> =>
 const isKept = (path: string): boolean => !/(^|[\\/])sizes([\\/]|$)/.test(path);
 
 /**
- * Keeps an installation in one archive (tar, gzip): both databases, each as it is at one moment, and the media. The server
+ * Keeps an installation in one archive (tar, gzip): both databases, each as it is at one moment, and the
+ * media. The server
  * may be running. Media are never changed, and are there before anything names them, so the databases go first.
  */
 export async function backUp(folder: string, target: string): Promise<void> {

@@ -16,7 +16,8 @@ const listed = (header: string | string[] | undefined): string[] =>
     .filter(Boolean);
 
 /**
- * Who calls. Each trusted proxy puts the address it was called from at the end of `X-Forwarded-For`, so with `proxies` of them
+ * Who calls. Each trusted proxy puts the address it was called from at the end of `X-Forwarded-For`, so with
+ * `proxies` of them
  * the caller stands that many places from the end; whatever stands before was said by the caller and proves nothing.
  */
 export function callerOf(request: Pick<IncomingMessage, 'headers' | 'socket'>, proxies: number): Caller {

@@ -5,7 +5,10 @@ import type { Installation } from './installation';
 
 type Speaking = Pick<Installation, 'model' | 'site' | 'sites'>;
 
-/** The language that leads on a site, as its own pages begin without a prefix: one of the others, or undefined for the main one. */
+/**
+ * The language that leads on a site, as its own pages begin without a prefix: one of the others, or undefined
+ * for the main one.
+ */
 export function leadingOn({ model }: Pick<Installation, 'model'>, site: SiteRow): string | undefined {
   return model.document.locales.others.find((locale) => locale === site.locale);
 }
@@ -18,7 +21,8 @@ export function languagesOn(installation: Speaking, site: SiteRow): (string | un
 }
 
 /**
- * Where visitors find in a language (undefined for the main one) what stands at an address of the tree: as it stands in the
+ * Where visitors find in a language (undefined for the main one) what stands at an address of the tree: as it
+ * stands in the
  * language that leads on its site, under the language's own prefix in any other.
  */
 export function visitorAddress(
@@ -32,7 +36,10 @@ export function visitorAddress(
     : addressIn(language ?? installation.model.document.locales.main, address);
 }
 
-/** What a visitor's address asks for: where it stands in the tree, and in which language (undefined for the main one). */
+/**
+ * What a visitor's address asks for: where it stands in the tree, and in which language (undefined for the
+ * main one).
+ */
 export function languageAsked(
   installation: Speaking,
   path: string,

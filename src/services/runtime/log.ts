@@ -1,7 +1,8 @@
 import pino from 'pino';
 
 /**
- * What happens in the server, as lines of JSON on the error output: what failed and where, never who or with which words.
+ * What happens in the server, as lines of JSON on the error output: what failed and where, never who or with
+ * which words.
  * `CLEAR_FRAME_LOG` says from which level on.
  */
 export const log = pino(

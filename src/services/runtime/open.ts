@@ -106,7 +106,8 @@ const KEY = Symbol.for('clear-frame.installation');
 type Global = typeof globalThis & { [KEY]?: Promise<Installation> };
 
 /**
- * The one installation of this process. Pages, routes and the server each get their own instances of a module, so it is kept
+ * The one installation of this process. Pages, routes and the server each get their own instances of a
+ * module, so it is kept
  * where they all find it.
  */
 export function sharedInstallation(): Promise<Installation> {

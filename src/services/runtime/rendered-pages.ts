@@ -16,7 +16,8 @@ export interface RenderedPage {
 const MOST_PAGES = 20_000;
 
 /**
- * The visitors' pages that are ready, by address; one page may be ready in several languages. What reach names is taken out and rendered again when next asked
+ * The visitors' pages that are ready, by address; one page may be ready in several languages. What reach
+ * names is taken out and rendered again when next asked
  * for. A rendering that began before a change and ended after it is not kept: `since` tells.
  */
 export class RenderedPages {
@@ -41,7 +42,10 @@ export class RenderedPages {
     return undefined;
   }
 
-  /** Keeps a page at an address, if nothing changed since the turn `since`. It is told by the first of `ids`, and taken out with any of them. */
+  /**
+   * Keeps a page at an address, if nothing changed since the turn `since`. It is told by the first of `ids`,
+   * and taken out with any of them.
+   */
   keep(
     ids: readonly [Id, ...Id[]],
     address: string,

@@ -22,7 +22,10 @@ export class SampleNames {
     private readonly day: string,
   ) {}
 
-  /** Values as they stand in a file, said as at the door: names become ids, days told from now days of the calendar, plain words formatted ones. What names nothing stays, for the reading to refuse it. */
+  /**
+   * Values as they stand in a file, said as at the door: names become ids, days told from now days of the
+   * calendar, plain words formatted ones. What names nothing stays, for the reading to refuse it.
+   */
   localized(fields: readonly Field[], written: JsonObject): JsonObject {
     const byKey = new Map(fields.map((field) => [field.key, field]));
     return Object.fromEntries(

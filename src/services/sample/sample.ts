@@ -24,7 +24,10 @@ import { addPage, changePage, publishPage } from '../pages/write';
 import { addPerson, type Person } from '../people/people';
 import { SampleNames } from './names';
 
-/** The files of a sample, read but not yet checked. Entries stand by the key of their type, categories by that of their scheme. */
+/**
+ * The files of a sample, read but not yet checked. Entries stand by the key of their type, categories by that
+ * of their scheme.
+ */
 export interface Sample {
   site: { label: string; locale: string; timeZone: string };
   people: { name: string; email: string; role: Role; password: string }[];
@@ -78,7 +81,10 @@ const refuse = (where: string, faults: readonly Fault[]) =>
 /** The order in which types are filled, so that what an entry refers to is there before it. */
 const referredFirst = ['place', 'person', 'species'];
 
-/** One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come (`state`) and how old it is (`age`, in days). */
+/**
+ * One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come
+ * (`state`) and how old it is (`age`, in days).
+ */
 function parseEntry(
   installation: Installation,
   names: SampleNames,
@@ -159,7 +165,10 @@ async function fillMedia(
   }
 }
 
-/** Fills a new database with a sample: people, model, categories, pictures, entries, listings, pages. Stops at the first thing that is not as it should be. */
+/**
+ * Fills a new database with a sample: people, model, categories, pictures, entries, listings, pages. Stops at
+ * the first thing that is not as it should be.
+ */
 export async function fillWithSample(installation: Installation, sample: Sample): Promise<void> {
   const { document, faults } = parseModelDocument(modelFromKeys(sample.model));
   if (!document) throw refuse('demo/model', faults);
@@ -277,7 +286,10 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   );
 }
 
-/** What the counter would have counted of a page in the sixty days before: more at weekends, less further down the tree. */
+/**
+ * What the counter would have counted of a page in the sixty days before: more at weekends, less further down
+ * the tree.
+ */
 function visitsBefore(
   installation: Installation,
   page: Id,
@@ -294,7 +306,10 @@ function visitsBefore(
   });
 }
 
-/** Categories that a rule names by key, as `scheme/key`, sites, as `site/key`, and the page of its full list, named by its address, become their ids. */
+/**
+ * Categories that a rule names by key, as `scheme/key`, sites, as `site/key`, and the page of its full list,
+ * named by its address, become their ids.
+ */
 function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
   const settle = (value: Json): Json => {
     if (typeof value === 'string')

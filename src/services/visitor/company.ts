@@ -68,7 +68,10 @@ const shows = (installation: Installation, home: EntryHome, key: 'showNeighbours
     { source: 'page', layer: pageBody(home.page.body).settings },
   ]).value === 'yes';
 
-/** What stands before and after an entry in the list it came from, and what is related to it by the categories that both have, as its page shows them. */
+/**
+ * What stands before and after an entry in the list it came from, and what is related to it by the categories
+ * that both have, as its page shows them.
+ */
 export async function companyOf(
   installation: Installation,
   type: CompiledType<ContentType>,
@@ -212,7 +215,10 @@ export async function pagesRelated(
   });
 }
 
-/** The pages that say how those of entries are, where the list those came from is one of some listings: with its rule their neighbours differ. */
+/**
+ * The pages that say how those of entries are, where the list those came from is one of some listings: with
+ * its rule their neighbours differ.
+ */
 export async function homesFollowing(
   reader: Reader,
   installation: Installation,

@@ -4,7 +4,10 @@ import { publishedAmong } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { visit } from './gather';
 
-/** The list of a page as a feed, its addresses beginning at `origin`; nothing where no page with a list stands at the address. */
+/**
+ * The list of a page as a feed, its addresses beginning at `origin`; nothing where no page with a list stands
+ * at the address.
+ */
 export async function feedOf(
   installation: Installation,
   address: string,

@@ -53,7 +53,11 @@ import {
 import { siteAt, siteOf } from '../pages/sites';
 import { pageVisits, VISITS_FRESH } from '../runtime/visits';
 
-/** What an address asks for: a page with the ids of what it is made from and the one spelling of what was chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that may change), or nothing that stands. */
+/**
+ * What an address asks for: a page with the ids of what it is made from and the one spelling of what was
+ * chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that
+ * may change), or nothing that stands.
+ */
 export type Visit =
   | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
   | { found: 'elsewhere'; address: string; forNow?: boolean }
@@ -127,7 +131,10 @@ const showsVisitsOf = (
       bylineBySettings(listingLayers(installation.model.document, definition, rule, page)).showVisits,
   );
 
-/** What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the nearest page above put there. */
+/**
+ * What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the
+ * nearest page above put there.
+ */
 function standingIn(
   installation: Installation,
   type: CompiledType<PageType>,
@@ -335,7 +342,8 @@ async function gather(
       : '';
   };
   const layout = type.definition.layouts.find(({ id }) => id === body.layout) ?? type.definition.layouts[0];
-  // In the order in which they stand: what fills the page comes behind its first slot, or before the last row of its layout.
+  // In the order in which they stand: what fills the page comes behind its first slot, or before the last row
+  // of its layout.
   const spot: RenderContext = { place, above: new Set(), settings: body.settings, language };
   const spotOf = (listing: Id): RenderContext => ({ ...spot, byHand: body.byHand?.[listing] ?? [] });
   const drawer = new BlockDrawer(installation, drawing, spotOf, rules);
@@ -532,7 +540,10 @@ export async function visit(
   };
 }
 
-/** The category to look at a page by that shows categories: the one asked for, else the first in which something stands. */
+/**
+ * The category to look at a page by that shows categories: the one asked for, else the first in which
+ * something stands.
+ */
 async function exampleCategory(
   installation: Installation,
   page: LivePage,
@@ -557,7 +568,10 @@ async function exampleCategory(
   return category && { category, home, address: categoryAddress(installation, home, category.id) };
 }
 
-/** A page as visitors would see it if its working version were published now; one that shows categories, by one of them. */
+/**
+ * A page as visitors would see it if its working version were published now; one that shows categories, by
+ * one of them.
+ */
 export async function pagePreview(
   installation: Installation,
   id: string,

@@ -33,7 +33,10 @@ import { pageTitle } from '../records/known';
 import { withLeadingEntries } from '../listings/leading';
 import { addressesOf, sourcesOf } from '../listings/sources';
 
-/** Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its own are added to them), the language. */
+/**
+ * Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its
+ * own are added to them), the language.
+ */
 export interface RenderContext {
   place: PlaceContext;
   above: Set<Id>;
@@ -157,14 +160,20 @@ export async function ruleInForce(
   return version && listingBody(version.body).rule;
 }
 
-/** Where a listing fills a page: the address of that page in its language, which of the pages of results it is, and the query it was asked with. */
+/**
+ * Where a listing fills a page: the address of that page in its language, which of the pages of results it
+ * is, and the query it was asked with.
+ */
 export interface Filling {
   address: string;
   results: number;
   query: URLSearchParams;
 }
 
-/** A listing that fills a page, with its pages of results and what visitors may filter by. `query` is the one spelling of what was chosen. */
+/**
+ * A listing that fills a page, with its pages of results and what visitors may filter by. `query` is the one
+ * spelling of what was chosen.
+ */
 export async function drawFilling(
   installation: Installation,
   rule: ListingRule,
@@ -197,7 +206,10 @@ export async function drawFilling(
   };
 }
 
-/** The fields that visitors filter by, with how many entries each value leaves among those that the other choices leave. */
+/**
+ * The fields that visitors filter by, with how many entries each value leaves among those that the other
+ * choices leave.
+ */
 async function drawFacets(
   installation: Installation,
   rule: ListingRule,

@@ -7,7 +7,10 @@ import { entryOf, setOutClasses, type Arranged } from './arranged';
 
 const nameOf = ({ face }: Item): string => face.heading?.[0]?.words ?? face.picture?.[0]?.media?.alt ?? '';
 
-/** Pictures close together. Each opens larger over the page, with what else is said of it; the browser itself opens and closes it, without script. */
+/**
+ * Pictures close together. Each opens larger over the page, with what else is said of it; the browser itself
+ * opens and closes it, without script.
+ */
 export function Gallery({ listing, level, locale, id, traced }: Arranged): ReactElement {
   const words = wordsFor(locale);
   const { items } = listing;

@@ -3,7 +3,10 @@ import { Byline } from '../byline';
 import { FacePart } from '../face';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
 
-/** A row for each item, a column for each part that any of them shows. On a narrow sheet a row's cells stand one below the other, each under its name. */
+/**
+ * A row for each item, a column for each part that any of them shows. On a narrow sheet a row's cells stand
+ * one below the other, each under its name.
+ */
 export function Table({ listing, level, traced, locale }: Arranged): ReactElement {
   const columns = listing.columns.filter(
     ({ part }) => part === 'heading' || listing.items.some(({ face }) => face[part]),

@@ -122,7 +122,8 @@ export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
 });
 
 /**
- * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns and indexes for new
+ * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns
+ * and indexes for new
  * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
  * be written again.
  */
@@ -205,7 +206,10 @@ export async function reindexTables(
   return stale;
 }
 
-/** The index of one listing on one of its sources (by its place among them): its equal tests first, then its first sort key, then what the clock asks. */
+/**
+ * The index of one listing on one of its sources (by its place among them): its equal tests first, then its
+ * first sort key, then what the clock asks.
+ */
 export async function indexListing(
   tx: WriteTransaction,
   indexTable: IndexTable,

@@ -17,7 +17,10 @@ const bindable = (value: Json | undefined): Bind =>
       ? value
       : null;
 
-/** Up to so many matches the filter leads and its rows are sorted; with more, the sort's index is walked until enough are found. */
+/**
+ * Up to so many matches the filter leads and its rows are sorted; with more, the sort's index is walked until
+ * enough are found.
+ */
 export const FEW = 1500;
 
 /**

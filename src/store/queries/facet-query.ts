@@ -12,7 +12,10 @@ export interface FacetQuestion {
   categories?: readonly Id[];
 }
 
-/** How many entries that visitors see have each value of some fields: for each question by the value's integer key (choices, categories) or 0 and 1. One query for all of them. */
+/**
+ * How many entries that visitors see have each value of some fields: for each question by the value's integer
+ * key (choices, categories) or 0 and 1. One query for all of them.
+ */
 export async function countFacets(
   reader: Reader,
   { indexTable, keyMap, now, today, home }: QueryContext,

@@ -3,7 +3,10 @@ import type { Binds } from './binds';
 import type { QueryContext } from './listing-query';
 import { sortIn, type IndexedField, type IndexTable } from '../index-tables/shape';
 
-/** An order key that runs through an entry link: the link, and the sheets of what it leads to with the column to sort by. */
+/**
+ * An order key that runs through an entry link: the link, and the sheets of what it leads to with the column
+ * to sort by.
+ */
 interface LinkedKey {
   link: IndexedField;
   ways: { indexTable: IndexTable; column: string }[];
@@ -37,8 +40,10 @@ export function linkedSort(by: string, asked: QueryContext, binds: Binds): strin
 }
 
 /**
- * A way to walk rows \`s\` in the order of what their links lead to (\`l.sort\`), along the index of the linked side. There
- * is none where links lead to several types that have the field. The joins must stand in this order, or the planner sorts.
+ * A way to walk rows \`s\` in the order of what their links lead to (\`l.sort\`), along the index of the
+ * linked side. There
+ * is none where links lead to several types that have the field. The joins must stand in this order, or the
+ * planner sorts.
  */
 export function linkedWalk(
   by: string,

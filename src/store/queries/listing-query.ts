@@ -49,7 +49,10 @@ interface SortTerm {
   direction: OrderKey['direction'];
 }
 
-/** What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does not have, where several are sorted together. */
+/**
+ * What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does
+ * not have, where several are sorted together.
+ */
 function sortTerms(
   order: readonly OrderKey[],
   asked: QueryContext,
@@ -208,7 +211,8 @@ async function rowsOfOne(
   const walk = few || !first ? undefined : linkedWalk(first.by, asked);
   if (!walk || !first)
     return part(rule.order, { offset, count }, () => ({ from: `${indexTable.live} s`, where: '1' }));
-  // What the links lead to is walked in its own order, so that not everything has to be sorted; what leads nowhere comes behind.
+  // What the links lead to is walked in its own order, so that not everything has to be sorted; what leads
+  // nowhere comes behind.
   const walked = await part(rest, { offset, count }, (binds) => ({
     ...walk(binds),
     first: { value: 'l.sort', direction: first.direction },
@@ -255,7 +259,10 @@ async function countLinkedRest(
   );
 }
 
-/** The rows of several types put together, each with its sort keys; of each type the first so many, where a number is given. */
+/**
+ * The rows of several types put together, each with its sort keys; of each type the first so many, where a
+ * number is given.
+ */
 function unionSql(
   branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[],
   few: readonly boolean[],
@@ -308,7 +315,10 @@ async function rowsOfSeveral(
   );
 }
 
-/** What a listing of one or several types shows visitors now, in order, on one page of results, and how many it lets through in all. All branches are of one rule. */
+/**
+ * What a listing of one or several types shows visitors now, in order, on one page of results, and how many
+ * it lets through in all. All branches are of one rule.
+ */
 export async function listAmong(
   reader: Reader,
   branches: readonly Branch[],
@@ -408,7 +418,8 @@ export async function coverLive(
   const has = (field: string) => {
     const found = indexTable.fields.get(field.split('.')[0] ?? '');
     if (!found) return '0';
-    // What stands behind a link is filled where one of those it leads to fills it; what stands in a group, where anything of that does.
+    // What stands behind a link is filled where one of those it leads to fills it; what stands in a group,
+    // where anything of that does.
     return found.field.kind === 'entry' && field.includes('.')
       ? conditionSql(
           { field, is: 'filled' },

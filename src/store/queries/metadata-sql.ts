@@ -11,7 +11,10 @@ function belowSql(pages: string, children: boolean): string {
     : `WITH RECURSIVE below(id) AS (${right} UNION SELECT p.record FROM page_places p JOIN below ON p.parent = below.id) SELECT id FROM below`;
 }
 
-/** A test of how an entry or page stands, apart from its fields, as SQL over the rows `s` of a side of a sheet: 0 or 1, as `matches` in core means it. */
+/**
+ * A test of how an entry or page stands, apart from its fields, as SQL over the rows `s` of a side of a
+ * sheet: 0 or 1, as `matches` in core means it.
+ */
 export function metadataSql(
   test: MetadataTest,
   { side, indexTable, keyMap, now, binds, leading, home }: SqlContext,

@@ -23,7 +23,10 @@ interface SortKeyOf {
   value: Bind;
 }
 
-/** Whether a row comes after (or before) the entry by one key; rows without a value come last, whichever the direction. */
+/**
+ * Whether a row comes after (or before) the entry by one key; rows without a value come last, whichever the
+ * direction.
+ */
 function beyond({ column, up, value }: SortKeyOf, forward: boolean, binds: Binds): string {
   if (value === null) return forward ? '0' : `s.${column} IS NOT NULL`;
   const sign = up === forward ? '>' : '<';
@@ -32,7 +35,10 @@ function beyond({ column, up, value }: SortKeyOf, forward: boolean, binds: Binds
     : `s.${column} ${sign} ${binds.add(value)}`;
 }
 
-/** Whether a row comes after (or before) the entry by all keys, ties settled by the order in which entries were made. */
+/**
+ * Whether a row comes after (or before) the entry by all keys, ties settled by the order in which entries
+ * were made.
+ */
 function lexically(keys: readonly SortKeyOf[], entry: number, forward: boolean, binds: Binds): string {
   const same = (some: readonly SortKeyOf[]) =>
     some.map(({ column, value }) => `s.${column} IS ${binds.add(value)}`);
@@ -49,7 +55,10 @@ const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
     `s.entry ${forward ? 'ASC' : 'DESC'}`,
   ].join(', ');
 
-/** The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way to the entry is not walked. */
+/**
+ * The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way
+ * to the entry is not walked.
+ */
 async function nearest(
   reader: Reader,
   { indexTable, keyMap, now, today, home }: QueryContext,
@@ -98,7 +107,8 @@ export async function neighboursIn(
   rule: Ordered,
   entry: { id: Id; record: number },
 ): Promise<Neighbours> {
-  // With pinned entries, or an order through a link, the place is counted; else the order is walked from where the entry stands.
+  // With pinned entries, or an order through a link, the place is counted; else the order is walked from
+  // where the entry stands.
   if ((rule.pins ?? []).length > 0 || rule.order.some(({ by }) => throughLink(by))) {
     const place = await placeAmong(reader, [{ asked, rule: { ...rule, order: [...rule.order] } }], entry);
     if (place === undefined) return {};

@@ -5,7 +5,10 @@ import type { Json } from '../../core/json';
 import type { Field, ModelDocument } from '../../core/model/document';
 import type { KindName, KindRules } from '../../core/model/kinds';
 
-/** A bare input for one value, spoken as at the door. What cannot be read yet (half a number) comes as the words typed. */
+/**
+ * A bare input for one value, spoken as at the door. What cannot be read yet (half a number) comes as the
+ * words typed.
+ */
 export interface InputProps<K extends KindName> {
   id: string;
   rules: KindRules[K];

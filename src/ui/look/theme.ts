@@ -16,7 +16,10 @@ const scheme = (tokens: Tokens) => ({
   },
 });
 
-/** The workspaces' look as a theme of the component library: flat sheets, ruled lines, no shadows but under what floats. */
+/**
+ * The workspaces' look as a theme of the component library: flat sheets, ruled lines, no shadows but under
+ * what floats.
+ */
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-look', cssVarPrefix: 'cf' },
   colorSchemes: { light: scheme(light), dark: scheme(dark) },

@@ -7,7 +7,10 @@ import { Face } from '../../../site/face';
 import { Listing } from '../../../site/listing';
 import { VisitorPreview, type Pointed } from './visitor-preview';
 
-/** A page's own parts, its slots and the first items of its listing, one below the other, as far as a narrow sheet can show them. */
+/**
+ * A page's own parts, its slots and the first items of its listing, one below the other, as far as a narrow
+ * sheet can show them.
+ */
 export function PageDrawing({
   page,
   label,

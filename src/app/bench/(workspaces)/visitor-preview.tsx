@@ -46,7 +46,10 @@ export function pointedAt(target: EventTarget | null): Pointed | undefined {
   return part || block || entry ? { field: part?.dataset.field, entry, block } : undefined;
 }
 
-/** A piece of the visitors' site, drawn by the site's own components in the house style. A click on a part tells the field it shows. */
+/**
+ * A piece of the visitors' site, drawn by the site's own components in the house style. A click on a part
+ * tells the field it shows.
+ */
 export function VisitorPreview({
   children,
   label,

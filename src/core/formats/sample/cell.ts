@@ -10,7 +10,10 @@ export function yesNoIn(text: string): boolean | undefined {
   return yes.has(word) ? true : no.has(word) ? false : undefined;
 }
 
-/** The number in a cell: with a decimal point or comma, with spaces, points, commas or apostrophes between thousands. */
+/**
+ * The number in a cell: with a decimal point or comma, with spaces, points, commas or apostrophes between
+ * thousands.
+ */
 export function numberIn(text: string): number | undefined {
   const bare = text.trim().replace(/[\s\u00a0\u202f’']/g, '');
   if (!/^[+-]?\d[\d.,]*$/.test(bare)) return undefined;
@@ -18,7 +21,8 @@ export function numberIn(text: string): number | undefined {
   const mark = bare[last] ?? '';
   const marks = mark ? bare.split(mark).length - 1 : 0;
   const other = mark === '.' ? ',' : '.';
-  // One mark followed by three digits and nothing else could be either; it is read as thousands only beside another mark or itself.
+  // One mark followed by three digits and nothing else could be either; it is read as thousands only beside
+  // another mark or itself.
   const isDecimal =
     last >= 0 &&
     marks === 1 &&
@@ -45,7 +49,10 @@ export interface FoundDay {
 
 const two = (n: number) => String(n).padStart(2, '0');
 
-/** The day in a cell: ISO 8601, or three numbers with the year last. `monthFirst` settles those that may be read both ways. */
+/**
+ * The day in a cell: ISO 8601, or three numbers with the year last. `monthFirst` settles those that may be
+ * read both ways.
+ */
 export function dayIn(text: string, monthFirst = false): FoundDay | undefined {
   const bare = text.trim();
   if (isDay(bare)) return { day: bare, order: 'iso' };

@@ -73,5 +73,8 @@ function fieldsOf(schema: JsonObject, whole: JsonObject, deep: number): Proposed
   );
 }
 
-/** The fields that a JSON Schema (2020-12 or older) of an object asks for. References within the document are followed. */
+/**
+ * The fields that a JSON Schema (2020-12 or older) of an object asks for. References within the document are
+ * followed.
+ */
 export const fieldsFromSchema = (schema: JsonObject): ProposedField[] => fieldsOf(schema, schema, 0);

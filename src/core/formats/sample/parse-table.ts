@@ -118,7 +118,10 @@ export function parseTable(
   });
 }
 
-/** The encoding that a file's first bytes tell: a byte order mark, else UTF-8 where they are valid, else the one most old tables have. */
+/**
+ * The encoding that a file's first bytes tell: a byte order mark, else UTF-8 where they are valid, else the
+ * one most old tables have.
+ */
 export function encodingOf(bytes: Uint8Array): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';

@@ -79,7 +79,10 @@ function spoken(value: Json, proposed: ProposedField, field: Field, named: Entry
   }
 }
 
-/** A row of a sample as the values of an entry, spoken by key. `fields` are those that the proposed ones became, in the same order. */
+/**
+ * A row of a sample as the values of an entry, spoken by key. `fields` are those that the proposed ones
+ * became, in the same order.
+ */
 export function rowValues(
   row: JsonObject,
   proposed: readonly ProposedField[],

@@ -21,7 +21,10 @@ export interface ItemGroup {
 /** What is written for items whose names begin with no letter, or that have no date. */
 const OTHERS = '#';
 
-/** The letter under which a name stands in an index: its first, without accent, in capitals; the sign for others where that is no letter. */
+/**
+ * The letter under which a name stands in an index: its first, without accent, in capitals; the sign for
+ * others where that is no letter.
+ */
 export function letterOf(name: string, locale: string): string {
   const [first = ''] = Array.from(name.trim().normalize('NFD').replace(/\p{M}/gu, ''));
   return /\p{L}/u.test(first) ? first.toLocaleUpperCase(locale) : OTHERS;
@@ -37,7 +40,10 @@ function grouped(
   return [...groups].map(([key, inside]) => ({ key, label: labelOf(key), items: inside }));
 }
 
-/** Items by the first letters of their headings, the letters in the order of the locale (BCP 47), what begins with none last. */
+/**
+ * Items by the first letters of their headings, the letters in the order of the locale (BCP 47), what begins
+ * with none last.
+ */
 export function byLetter(items: readonly Item[], locale: string): ItemGroup[] {
   const { compare } = new Intl.Collator(locale);
   return grouped(
@@ -47,7 +53,10 @@ export function byLetter(items: readonly Item[], locale: string): ItemGroup[] {
   ).sort((a, b) => Number(a.key === OTHERS) - Number(b.key === OTHERS) || compare(a.key, b.key));
 }
 
-/** Items by the months of their dates, in the order in which they come; those without a date last, under the words for them. */
+/**
+ * Items by the months of their dates, in the order in which they come; those without a date last, under the
+ * words for them.
+ */
 export function byMonth(items: readonly Item[], locale: string, undated: string): ItemGroup[] {
   const month = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' });
   const groups = grouped(
@@ -74,7 +83,10 @@ export interface Column {
   label: string;
 }
 
-/** The columns of a table: the heading first, then every other part that the mapping feeds and that fits into a cell. */
+/**
+ * The columns of a table: the heading first, then every other part that the mapping feeds and that fits into
+ * a cell.
+ */
 export function columnsOf(mapping: Mapping, fields: readonly Field[]): Column[] {
   const shown: readonly PartKey[] = [
     'heading',

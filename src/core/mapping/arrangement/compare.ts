@@ -71,7 +71,10 @@ export function coveredShare(boxes: readonly Box[], width: number, height: numbe
   return covered.reduce((sum, one) => sum + one, 0) / covered.length;
 }
 
-/** Holds a drawn listing against a screen. `matching` is how many entries its rule lets through, `screen` the height of the screen in px. */
+/**
+ * Holds a drawn listing against a screen. `matching` is how many entries its rule lets through, `screen` the
+ * height of the screen in px.
+ */
 export function compareFigures(
   { width, height, sideways, items, ink, cut, pictures }: DrawnGeometry,
   screen: number,

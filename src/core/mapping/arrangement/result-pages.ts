@@ -19,7 +19,10 @@ export function shownInAll({ limit, skip = 0 }: Paged, matching: number): number
 export const resultPages = (rule: Paged, matching: number): number =>
   Math.max(1, Math.ceil(shownInAll(rule, matching) / perPageOf(rule)));
 
-/** Which of those that match stand on a page of results (from 1): how many to pass over, and how many at most to take. */
+/**
+ * Which of those that match stand on a page of results (from 1): how many to pass over, and how many at most
+ * to take.
+ */
 export function resultWindow(rule: Paged, page: number): { offset: number; count: number } {
   const before = (page - 1) * perPageOf(rule);
   return {

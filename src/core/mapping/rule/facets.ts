@@ -53,7 +53,10 @@ export function parseFacets(
   );
 }
 
-/** The one spelling of what is chosen, as the query of an address: fields in their order, values in that of their words. Empty where nothing is. */
+/**
+ * The one spelling of what is chosen, as the query of an address: fields in their order, values in that of
+ * their words. Empty where nothing is.
+ */
 export function facetQuery(fields: readonly Field[], chosen: ChosenFacets, categories: Categories): string {
   const query = new URLSearchParams();
   for (const field of fields)
@@ -64,7 +67,10 @@ export function facetQuery(fields: readonly Field[], chosen: ChosenFacets, categ
   return query.size === 0 ? '' : `?${query.toString()}`;
 }
 
-/** What the chosen values ask of entries: one of the values of each field. The field `but` is left aside, for its own counts. */
+/**
+ * What the chosen values ask of entries: one of the values of each field. The field `but` is left aside, for
+ * its own counts.
+ */
 export function facetCondition(fields: readonly Field[], chosen: ChosenFacets, but?: Id): Condition {
   return {
     all: fields.flatMap((field): Condition[] => {
@@ -78,7 +84,10 @@ export function facetCondition(fields: readonly Field[], chosen: ChosenFacets, b
   };
 }
 
-/** What is chosen after a value was pressed: it goes if it was chosen, and comes if it was not. Of categories one branch is chosen at a time. */
+/**
+ * What is chosen after a value was pressed: it goes if it was chosen, and comes if it was not. Of categories
+ * one branch is chosen at a time.
+ */
 export function pressed(
   field: Field,
   chosen: ChosenFacets,
@@ -100,7 +109,10 @@ export function pressed(
   return next;
 }
 
-/** The values of a field that are offered, in order: every choice, yes and no; of categories the way to what is chosen, and what stands directly below it. */
+/**
+ * The values of a field that are offered, in order: every choice, yes and no; of categories the way to what
+ * is chosen, and what stands directly below it.
+ */
 export function facetValues(
   field: Field,
   chosen: ChosenFacets,

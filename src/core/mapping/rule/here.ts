@@ -4,7 +4,10 @@ import { isJsonObject, type Json } from '../../json';
 import type { Field } from '../../model/document';
 import { metadataTestsOf, testsOf, type Condition } from './listing-rule';
 
-/** What a test may take from where its listing stands: the page's category, or what a field of the entry or page there says. */
+/**
+ * What a test may take from where its listing stands: the page's category, or what a field of the entry or
+ * page there says.
+ */
 export type HereValue = { here: 'category' } | { here: 'entry' | 'page'; fields: Id[] };
 
 /** Where a listing stands, as far as its rule may ask. */
@@ -52,7 +55,10 @@ function given(value: HereValue, place: PlaceContext): Json[] {
   return Array.isArray(localized) ? localized : localized === undefined ? [] : [localized];
 }
 
-/** A condition with everything that it takes from its place put in. Where the place has nothing of the kind, there is nothing to compare with. */
+/**
+ * A condition with everything that it takes from its place put in. Where the place has nothing of the kind,
+ * there is nothing to compare with.
+ */
 export function bindPlace(condition: Condition, place: PlaceContext): Condition {
   if ('all' in condition) return { all: condition.all.map((inner) => bindPlace(inner, place)) };
   if ('any' in condition) return { any: condition.any.map((inner) => bindPlace(inner, place)) };
@@ -76,7 +82,10 @@ export function bindPlace(condition: Condition, place: PlaceContext): Condition 
   return value ? { ...condition, value: given(value, place) } : condition;
 }
 
-/** A condition as it is asked on pages of each language (none is the main one), where it asks for that of the page; else the condition alone. */
+/**
+ * A condition as it is asked on pages of each language (none is the main one), where it asks for that of the
+ * page; else the condition alone.
+ */
 export function inEachLanguage(
   condition: Condition,
   languages: readonly (string | undefined)[],

@@ -17,12 +17,18 @@ export interface Test {
 export interface IsEntry {
   entry: 'here' | Id[];
 }
-/** Whether its own page stands below one of these pages, or below the one on which the listing stands; right below it, where only children count. What has no page stands below none. */
+/**
+ * Whether its own page stands below one of these pages, or below the one on which the listing stands; right
+ * below it, where only children count. What has no page stands below none.
+ */
 export interface StandsUnder {
   under: 'here' | Id[];
   only?: 'children';
 }
-/** Whether its own page stands in one of these sites, or in that of the page on which the listing stands. What has no page stands in none. */
+/**
+ * Whether its own page stands in one of these sites, or in that of the page on which the listing stands. What
+ * has no page stands in none.
+ */
 export interface InSite {
   site: 'here' | Id[];
 }
@@ -30,7 +36,10 @@ export interface InSite {
 export interface ByAuthor {
   author: Id[];
 }
-/** Whether something in it is said in one of these languages, or in that of the page. In the main language everything is. */
+/**
+ * Whether something in it is said in one of these languages, or in that of the page. In the main language
+ * everything is.
+ */
 export interface InLanguage {
   language: 'here' | string[];
 }
@@ -46,7 +55,10 @@ export type Condition =
 /** The moments that can be sorted by besides fields: when an entry was last published, last changed. */
 export const momentOrders = ['published', 'changed'] as const;
 export type MomentOrder = (typeof momentOrders)[number];
-/** What may come before everything else in an order: what was read most, and what an editor placed first where the listing stands. */
+/**
+ * What may come before everything else in an order: what was read most, and what an editor placed first where
+ * the listing stands.
+ */
 export const leadingOrders = { visits: 'down', byHandHere: 'up' } as const;
 export type LeadingOrder = keyof typeof leadingOrders;
 export type MetadataOrder = MomentOrder | LeadingOrder;
@@ -81,7 +93,10 @@ export interface ListingRule {
   fullList?: Id;
   /** The fields by which visitors may filter, where a page of its own shows the listing. */
   facets?: Id[];
-  /** How many stand on one page of results, where a page of its own shows the listing. From 1 to `listingBounds.perPage`. */
+  /**
+   * How many stand on one page of results, where a page of its own shows the listing. From 1 to
+   * `listingBounds.perPage`.
+   */
   perPage?: number;
   heading: string;
   /** The heading in other languages, by locale. */

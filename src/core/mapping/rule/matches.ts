@@ -14,7 +14,10 @@ const asArray = (value: Json | undefined): Json[] =>
 const isRelativeDay = (value: Json): value is { now: string } =>
   typeof value === 'object' && value !== null && !Array.isArray(value) && typeof value.now === 'string';
 
-/** A test's value with days told from now turned into the day they stand for. What is taken from a place is none until it is settled. */
+/**
+ * A test's value with days told from now turned into the day they stand for. What is taken from a place is
+ * none until it is settled.
+ */
 export const resolved = (value: Json | undefined, today: string): Json[] =>
   asArray(value).flatMap((each) =>
     isRelativeDay(each) ? [dayFrom(each, today)] : isJsonObject(each) && 'here' in each ? [] : [each],
@@ -23,7 +26,10 @@ export const resolved = (value: Json | undefined, today: string): Json[] =>
 /** Whether a category stands below another, or is it. Without a way to ask, only being it counts. */
 export type IsUnder = (category: string, above: string) => boolean;
 
-/** What a condition may ask besides values: which entry or page holds them, how that stands, and what visitors see of those it links to. */
+/**
+ * What a condition may ask besides values: which entry or page holds them, how that stands, and what visitors
+ * see of those it links to.
+ */
 export interface Subject {
   id?: Id;
   linked?: (entry: Id) => FieldValues | undefined;
@@ -58,7 +64,10 @@ export function throughLink(path: string): { link: Id; field: Id } | undefined {
   return link !== undefined && field !== undefined ? { link, field } : undefined;
 }
 
-/** A test through a link holds where one of the linked entries passes it; one that asks for nothing, where none passes the opposite. */
+/**
+ * A test through a link holds where one of the linked entries passes it; one that asks for nothing, where
+ * none passes the opposite.
+ */
 function passesThrough(
   { is, value }: Test,
   { link, field }: { link: Id; field: Id },
@@ -125,7 +134,8 @@ function passes({ field, is, value }: Test, values: FieldValues, today: string, 
 
 /**
  * Whether values pass a condition on a day. This is what the words of a condition mean; the store asks the same of the
- * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. What a condition takes from its place must have been settled (`settled` in here.ts).
+ * sheets in SQL, and is tested against this. An empty field passes only `empty` and `noneOf`. What a
+ * condition takes from its place must have been settled (`settled` in here.ts).
  */
 export function matches(
   condition: Condition,

@@ -18,7 +18,10 @@ export interface Sortable {
 /** What visitors see of a linked entry: its type, and what it says. */
 export type Linked = (entry: Id) => { type: CompiledType; values: Values } | undefined;
 
-/** Compares two entries by the order keys. Entries without a value come last, whichever the direction. `linked` answers for keys that run through an entry link. */
+/**
+ * Compares two entries by the order keys. Entries without a value come last, whichever the direction.
+ * `linked` answers for keys that run through an entry link.
+ */
 export function compareBy(
   order: readonly OrderKey[],
   type: CompiledType,

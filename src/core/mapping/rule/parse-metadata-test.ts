@@ -15,7 +15,10 @@ const hereOr: Record<(typeof metadataKeys)[number], string> = {
   state: `Give one or more of: ${states.join(', ')}.`,
 };
 
-/** Reads a test of how something stands, apart from its fields: which entry it is, below which page or in which site it stands, its author, language or state. */
+/**
+ * Reads a test of how something stands, apart from its fields: which entry it is, below which page or in
+ * which site it stands, its author, language or state.
+ */
 export function parseMetadataTest(
   locales: { main: string; others: readonly string[] },
   input: JsonObject,

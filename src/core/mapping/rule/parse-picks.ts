@@ -42,7 +42,10 @@ function parsePins(input: Json, path: string, faults: Fault[]): Pin[] {
   });
 }
 
-/** Reads what a rule picks by hand besides its conditions: pinned entries, those left out, how many are passed over. What is null is as if it were not given. */
+/**
+ * Reads what a rule picks by hand besides its conditions: pinned entries, those left out, how many are passed
+ * over. What is null is as if it were not given.
+ */
 export function parsePicks(input: JsonObject, path: string, faults: Fault[]): Picks {
   const { leaveOut, skip, notAbove, fullList } = input;
   const picks: Picks = {};

@@ -122,7 +122,10 @@ class RuleReader {
     return test;
   }
 
-  /** The field that a test asks, and how it is kept: by its id, or by those of an entry link and of a field of what it leads to (`guide.name`). */
+  /**
+   * The field that a test asks, and how it is kept: by its id, or by those of an entry link and of a field of
+   * what it leads to (`guide.name`).
+   */
   private asked(input: Json | undefined, path: string): { field: Field; at: FieldPath } | undefined {
     const [first, inner, ...more] = typeof input === 'string' ? input.split('.') : [];
     if (inner === undefined) {
@@ -200,7 +203,10 @@ class RuleReader {
       : undefined;
   }
 
-  /** What is taken from the place where the listing stands: `category`, or the key of a field of the entry or page there. */
+  /**
+   * What is taken from the place where the listing stands: `category`, or the key of a field of the entry or
+   * page there.
+   */
   private here(field: Field, input: JsonObject, path: string): HereValue | undefined {
     this.only(input, path, ['here']);
     const [of, key, ...more] = typeof input.here === 'string' ? input.here.split('.') : [];
@@ -383,7 +389,10 @@ class RuleReader {
     return field === undefined ? undefined : { field, ...(format ? { format } : {}) };
   }
 
-  /** A path of keys, `guide.name`, as a path of ids. Behind an entry link the keys are those of the types it leads to. */
+  /**
+   * A path of keys, `guide.name`, as a path of ids. Behind an entry link the keys are those of the types it
+   * leads to.
+   */
   private path(input: Json | undefined, at: string): string | undefined {
     if (typeof input !== 'string' || input.length > mappingBounds.path) return this.field(input, at)?.id;
     const [first, ...rest] = input.split('.');
@@ -521,8 +530,11 @@ function parseHeadings(
 }
 
 /**
- * Reads a listing rule spoken by keys: `from` the keys of its sources, `where` a condition, `order` keys, `limit` and perhaps `perPage`,
- * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut`, `settings` and what is picked by hand (`readPicks`). All faults found are returned with their paths; with any, there is no rule.
+ * Reads a listing rule spoken by keys: `from` the keys of its sources, `where` a condition, `order` keys,
+ * `limit` and perhaps `perPage`,
+ * `heading`, `arrangement`, `mapping`, and perhaps `headings` in other languages, `setOut`, `settings` and
+ * what is picked by hand (`readPicks`). All faults found are returned with their paths; with any, there is no
+ * rule.
  */
 export function parseRule(
   model: CompiledModel,

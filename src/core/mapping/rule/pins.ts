@@ -43,7 +43,10 @@ export function pinPlaces(pins: readonly Pin[], others: number): number[] {
   return pins.map((_, i) => places.get(i) ?? takeFrom(0));
 }
 
-/** What stands in a part of a list with pinned entries: which others (how many to pass over, how many to take), and at which of its places (from 0) which pin. */
+/**
+ * What stands in a part of a list with pinned entries: which others (how many to pass over, how many to
+ * take), and at which of its places (from 0) which pin.
+ */
 export function pinnedWindow(
   places: readonly number[],
   others: number,

@@ -17,7 +17,10 @@ const byRoles = (types: readonly SourceType[]): Mapping => {
   };
 };
 
-/** A good first rule for a listing of one or several types, spoken by keys: everything, by date or by name, with the type's own face or what all have in common. */
+/**
+ * A good first rule for a listing of one or several types, spoken by keys: everything, by date or by name,
+ * with the type's own face or what all have in common.
+ */
 export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonObject {
   const sources = new Sources(types);
   const [only] = types;

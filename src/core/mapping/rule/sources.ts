@@ -25,7 +25,10 @@ export const isMediaSource = ({ id }: SourceType): boolean => id === MEDIA;
 export const isEntrySource = (type: SourceType): type is CompiledType<ContentType> =>
   isContent(type) && !isMediaSource(type);
 
-/** The field that has a role in a type: the one it names, or for a page the one that feeds the part of that name in its face. */
+/**
+ * The field that has a role in a type: the one it names, or for a page the one that feeds the part of that
+ * name in its face.
+ */
 export function roleField(type: SourceType, role: SourceRole): Field | undefined {
   if (role === 'title') return type.field(type.definition.title);
   if (isContent(type)) return type.field(type.definition[role] ?? '');
@@ -37,14 +40,20 @@ export function roleField(type: SourceType, role: SourceRole): Field | undefined
 const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolean =>
   source.kind !== 'entry' && source.kind !== 'category';
 
-/** Everything that a listing may take: the entries of every content type, the pages of every type that is a place to go to, and media. */
+/**
+ * Everything that a listing may take: the entries of every content type, the pages of every type that is a
+ * place to go to, and media.
+ */
 export const possibleSources = (model: CompiledModel): SourceType[] => [
   ...model.contentTypes,
   ...model.pageTypes.filter(mayBeSource),
   model.media,
 ];
 
-/** What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its key, media as `media`. */
+/**
+ * What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its
+ * key, media as `media`.
+ */
 export const sourceKey = (type: SourceType): string =>
   isPageSource(type) ? `page:${type.definition.key}` : type.definition.key;
 
@@ -56,7 +65,8 @@ export const sourcePlural = (type: SourceType): string => type.definition.plural
 
 /**
  * What a rule is spoken about. One type alone is spoken about by the keys of its fields. Several are spoken about as if
- * they were one: by roles (`date`), by the fields that all of them include, and by those of one of them (`event:starts`).
+ * they were one: by roles (`date`), by the fields that all of them include, and by those of one of them
+ * (`event:starts`).
  */
 export class Sources implements Fielded {
   readonly fields: readonly Field[];
@@ -143,7 +153,10 @@ export class Sources implements Fielded {
 
 const isRole = (path: string): path is SourceRole => sourceRoles.some((role) => role === path);
 
-/** A path as one type understands it: a role becomes the type's own field, or stays where it has none (and is empty there). */
+/**
+ * A path as one type understands it: a role becomes the type's own field, or stays where it has none (and is
+ * empty there).
+ */
 const pathIn = (type: SourceType, path: FieldPath): FieldPath =>
   isRole(path) ? (roleField(type, path)?.id ?? path) : path;
 

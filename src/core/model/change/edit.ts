@@ -88,7 +88,10 @@ export function duplicateShape(
   };
 }
 
-/** The document without a type, set or scheme, and without what only placed or allowed it. What names it otherwise is left, for the check to tell. */
+/**
+ * The document without a type, set or scheme, and without what only placed or allowed it. What names it
+ * otherwise is left, for the check to tell.
+ */
 export function removeShape(document: ModelDocument, id: Id): ModelDocument {
   const slots = <T extends AnyShape>(shape: T): T =>
     'slots' in shape
@@ -187,7 +190,10 @@ const keysBeside = (entries: readonly FieldEntry[], parent: Id | undefined): str
   return rows.flatMap(({ entry }) => (isInclude(entry) ? [] : [entry.key]));
 };
 
-/** The type with a new field at its end (or at the end of a group or list in it); the field's key is made from its label. */
+/**
+ * The type with a new field at its end (or at the end of a group or list in it); the field's key is made from
+ * its label.
+ */
 export function addField<T extends AnyShape>(
   shape: T,
   label: string,
@@ -330,7 +336,10 @@ export function gatherFields<T extends AnyShape>(
   return withFields(shape, rest(entries), sets);
 }
 
-/** The document with some of a type's fields moved into a field set (a new one by name), which the type includes in their place. Ids stay, so that values stay. */
+/**
+ * The document with some of a type's fields moved into a field set (a new one by name), which the type
+ * includes in their place. Ids stay, so that values stay.
+ */
 export function moveIntoSet(
   document: ModelDocument,
   from: Id,
@@ -372,7 +381,10 @@ export function moveIntoSet(
   return changeShape(next, from, (each) => withFields(each, entries, setsOf(next)));
 }
 
-/** The document with some of a type's fields moved (or copied) to another type. There they are new fields: values do not go along. */
+/**
+ * The document with some of a type's fields moved (or copied) to another type. There they are new fields:
+ * values do not go along.
+ */
 export function moveToShape(
   document: ModelDocument,
   from: Id,

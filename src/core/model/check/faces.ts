@@ -5,7 +5,10 @@ import { kindOf, plainFields } from '../kinds';
 import type { Face, ModelDocument } from '../document';
 import { error, type ModelFault } from './fault';
 
-/** The field at the end of a path as far as the type itself tells; a path through an entry link ends where the other type begins. */
+/**
+ * The field at the end of a path as far as the type itself tells; a path through an entry link ends where the
+ * other type begins.
+ */
 function endOf(path: string, fields: readonly Field[]): { field: Field; whole: boolean } | undefined {
   const [first, ...rest] = path.split('.');
   const field = fields.find(({ id }) => id === first);
@@ -14,7 +17,10 @@ function endOf(path: string, fields: readonly Field[]): { field: Field; whole: b
   return field.kind === 'entry' ? { field, whole: false } : undefined;
 }
 
-/** What is wrong with a mapping: fields that are gone, kinds that cannot feed a part, more than a part shows, no heading where one is needed. */
+/**
+ * What is wrong with a mapping: fields that are gone, kinds that cannot feed a part, more than a part shows,
+ * no heading where one is needed.
+ */
 export function mappingFaults(
   mapping: Mapping,
   fields: readonly Field[],

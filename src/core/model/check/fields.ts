@@ -190,7 +190,10 @@ function conditionFaults(field: Field, siblings: readonly Field[], path: string,
     : [];
 }
 
-/** Everything wrong with a list of fields, those inside groups and lists too. `siblings` are the fields themselves, sets in place. */
+/**
+ * Everything wrong with a list of fields, those inside groups and lists too. `siblings` are the fields
+ * themselves, sets in place.
+ */
 function entriesFaults(
   entries: readonly FieldEntry[],
   path: string,

@@ -275,7 +275,8 @@ function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
 
 /**
  * Everything that is wrong with a model whose shape is right, in reading order. `used` are the ids of types and fields
- * that content and listings use; without it, what only they can tell (unused types, fields that show nowhere) is left out.
+ * that content and listings use; without it, what only they can tell (unused types, fields that show nowhere)
+ * is left out.
  * `today` (ISO 8601) is the day that bounds told from now are held against.
  */
 export function checkModel(

@@ -2,7 +2,10 @@ import type { Id } from '../../ids';
 import { TOP, type ModelDocument } from '../document';
 import { error, warning, type ModelFault } from './fault';
 
-/** The page types that can be reached from the top of a site by placements, with those that none of them holds left out. */
+/**
+ * The page types that can be reached from the top of a site by placements, with those that none of them holds
+ * left out.
+ */
 export function reachable({ placements }: Pick<ModelDocument, 'placements'>): Set<Id | typeof TOP> {
   const reached = new Set<Id | typeof TOP>([TOP]);
   for (let before = 0; before !== reached.size;) {

@@ -52,7 +52,8 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
   if (figures.length > 0) mapping.figures = figures.slice(0, 3).map(step);
 
   const lines = ofKind('line').filter((field) => field !== heading);
-  // Lists draw each of their items, entry links the linked entry's own face in small; what finds no room there is told as a fact.
+  // Lists draw each of their items, entry links the linked entry's own face in small; what finds no room
+  // there is told as a fact.
   const things = [...ofKind('list', 'entry'), ...pictures.slice(1)];
   if (things.length > 0) mapping.further = things.slice(0, 2).map(step);
   const facts = [

@@ -3,7 +3,10 @@ import { newId } from '../../ids';
 import type { Field } from '../document';
 import { plainFields, type FieldValues, type Value } from '../kinds';
 
-/** What a field shows where nothing is filled in yet: its own name, a number, a day. Kinds that refer to other things stay empty. */
+/**
+ * What a field shows where nothing is filled in yet: its own name, a number, a day. Kinds that refer to other
+ * things stay empty.
+ */
 function sampleOf(field: Field): Value | undefined {
   switch (field.kind) {
     case 'line':

@@ -169,7 +169,10 @@ export const smallWords: Record<string, string[]> = {
   ],
 };
 
-/** The model a site begins with when no sample is wanted: a top page, a plain page below it, a page filled by a listing, and a block of text. */
+/**
+ * The model a site begins with when no sample is wanted: a top page, a plain page below it, a page filled by
+ * a listing, and a block of text.
+ */
 export function startModel(locale: string): ModelDocument {
   const textBlock = newBlockType('Text', []);
   const heading = newField('Heading', 'line', []);

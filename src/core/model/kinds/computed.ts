@@ -32,7 +32,10 @@ declare module './kind' {
   }
 }
 
-/** What a reader reads in a minute; the middle of what is measured for adults reading silently (Brysbaert 2019: 238). */
+/**
+ * What a reader reads in a minute; the middle of what is measured for adults reading silently (Brysbaert
+ * 2019: 238).
+ */
 const WORDS_A_MINUTE = 238;
 
 const isNumber = (how: Computation) => how !== 'joined' && how !== 'firstOf';

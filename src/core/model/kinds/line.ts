@@ -6,7 +6,10 @@ import { lengthFaults, lengthInWords, lengthRulesFaults, textIn, type LengthRule
 export type LineFormat = 'plain' | 'email' | 'url' | 'phone';
 export interface LineRules extends LengthRules {
   format?: LineFormat;
-  /** A regular expression (ECMAScript, with the `u` flag) that the whole line must fit, and what is said where it does not. */
+  /**
+   * A regular expression (ECMAScript, with the `u` flag) that the whole line must fit, and what is said where
+   * it does not.
+   */
   pattern?: string;
   message?: string;
 }

@@ -25,7 +25,10 @@ declare module './kind' {
 
 export const listBound = 500;
 
-/** The same group of fields again and again, in order. Items are spoken as their fields by key, with the id beside them as `_id`. */
+/**
+ * The same group of fields again and again, in order. Items are spoken as their fields by key, with the id
+ * beside them as `_id`.
+ */
 export const listKind = (nesting: Nesting): Kind<'list'> => ({
   name: 'list',
   label: 'List',

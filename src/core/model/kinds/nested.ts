@@ -29,7 +29,10 @@ export const plainFields = (entries: readonly FieldEntry[]): Field[] =>
 const isBlank = (kind: Kind<KindName>, value: Value): boolean =>
   isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
 
-/** The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks nothing. */
+/**
+ * The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks
+ * nothing.
+ */
 export const visibleFields = (fields: readonly Field[], values: FieldValues, today: string): Field[] =>
   fields.filter(({ showWhen }) => !showWhen || matches(showWhen, values, today));
 

@@ -27,7 +27,10 @@ export function wayTo(model: CompiledModel, type: Id): Id[] | undefined {
   return way;
 }
 
-/** Why pages of a type (`pageName` tells the title of a page by its id) may, or may not, stand under pages of another (or at the top), as one asks: is it allowed there, can that place be reached, how many. */
+/**
+ * Why pages of a type (`pageName` tells the title of a page by its id) may, or may not, stand under pages of
+ * another (or at the top), as one asks: is it allowed there, can that place be reached, how many.
+ */
 export function explainPlacement(
   model: CompiledModel,
   child: Id,

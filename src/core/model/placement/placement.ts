@@ -2,7 +2,10 @@ import { newId, type Id } from '../../ids';
 import type { CompiledModel, CompiledType } from '../compile';
 import { TOP, type ModelDocument, type PageType } from '../document';
 
-/** A place in a site's tree: under a page of a type, or at the top; with the pages of the child's type that stand there. */
+/**
+ * A place in a site's tree: under a page of a type, or at the top; with the pages of the child's type that
+ * stand there.
+ */
 export interface Place {
   parentType: Id | typeof TOP;
   /** How many pages of the child's type already stand directly there, the moving page itself not counted. */

@@ -82,7 +82,10 @@ function blocksDrawn(model: ModelDocument): Drawn {
   };
 }
 
-/** The layer of each node: the fewest steps from where the picture begins. What nothing leads to stands in a layer of its own below. */
+/**
+ * The layer of each node: the fewest steps from where the picture begins. What nothing leads to stands in a
+ * layer of its own below.
+ */
 function layersOf({ nodes, links, starts }: Drawn): Map<string, number> {
   const below = group(links, ({ from }) => from);
   const layers = new Map<string, number>(starts.map((id) => [id, 0]));
@@ -104,7 +107,8 @@ const ACROSS = 6;
 
 /**
  * A layered drawing of the types: each as near to the top as the fewest steps lead to it, each layer in the order of
- * the middles of what leads to it (the barycentre method of Sugiyama, Tagawa and Toda, 1981), so that lines cross little.
+ * the middles of what leads to it (the barycentre method of Sugiyama, Tagawa and Toda, 1981), so that lines
+ * cross little.
  */
 export function typePicture(model: ModelDocument, of: PictureOf): TypePicture {
   const drawn = of === 'pages' ? pagesDrawn(model) : blocksDrawn(model);

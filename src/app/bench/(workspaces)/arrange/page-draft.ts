@@ -7,7 +7,10 @@ import type { Field, PageType } from '../../../../core/model/document';
 import { fieldsIn, localizedPatchOf } from '../../../../ui/form-languages';
 import { parseForm } from '../../../../ui/parse-form';
 
-/** Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by itself. */
+/**
+ * Slots stand in the draft beside the fields, under a name that no field can have, so that each is merged by
+ * itself.
+ */
 const SLOT = 'slot ';
 export const slotName = (key: string): string => SLOT + key;
 const slotOf = (name: string): string | undefined =>

@@ -26,7 +26,10 @@ interface Props {
   onChange: (patch: Pick<PagePatch, 'picks' | 'beginFrom'>, done: string) => void;
 }
 
-/** The entries picked for a page, in order: found by name, moved by mouse or keyboard, begun from a listing's result if wanted. */
+/**
+ * The entries picked for a page, in order: found by name, moved by mouse or keyboard, begun from a listing's
+ * result if wanted.
+ */
 export function PickedEntries({ page, types, faults, disabled, onChange }: Props): ReactElement {
   const { data: listings } = useAsk('listings');
   const { picks, drift } = page;

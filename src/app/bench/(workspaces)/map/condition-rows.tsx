@@ -87,7 +87,10 @@ interface RowsProps {
   depth?: number;
 }
 
-/** Conditions one below the other, each with a way to change it and to take it out; the last line adds another, or a group of them. */
+/**
+ * Conditions one below the other, each with a way to change it and to take it out; the last line adds
+ * another, or a group of them.
+ */
 export function ConditionRows({
   type,
   conditions,

@@ -1,7 +1,10 @@
 'use client';
 import { useEffect, useRef, useState, type ReactElement, type ReactNode } from 'react';
 
-/** Draws its content at a width of its own (px), made smaller as a whole where there is less room, never larger, and never smaller than `least` of its size: beyond that it is scrolled. */
+/**
+ * Draws its content at a width of its own (px), made smaller as a whole where there is less room, never
+ * larger, and never smaller than `least` of its size: beyond that it is scrolled.
+ */
 export function DrawnToScale({
   width,
   least = 0,

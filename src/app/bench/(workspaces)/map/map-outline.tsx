@@ -13,7 +13,10 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { useAsk } from '../../../../ui/use-ask';
 
-/** Every listing, with what visitors get of it, and a row that begins another; the pages filled by entries picked by hand; the schemes and sets of categories. */
+/**
+ * Every listing, with what visitors get of it, and a row that begins another; the pages filled by entries
+ * picked by hand; the schemes and sets of categories.
+ */
 export function MapOutline({ here }: { here?: string }): ReactElement {
   const model = useModel();
   const client = useQueryClient();

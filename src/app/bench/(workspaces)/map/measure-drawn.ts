@@ -1,6 +1,9 @@
 import { shareShown, type Box, type DrawnGeometry } from '../../../../core/mapping/arrangement/compare';
 
-/** Reads off a drawn listing where its entries, words and pictures stand. `width` is the width (px) it is drawn for, whatever the scale it is shown at. */
+/**
+ * Reads off a drawn listing where its entries, words and pictures stand. `width` is the width (px) it is
+ * drawn for, whatever the scale it is shown at.
+ */
 export function measureDrawn(root: HTMLElement, width: number): DrawnGeometry {
   const around = root.getBoundingClientRect();
   const scale = around.width > 0 ? width / around.width : 1;

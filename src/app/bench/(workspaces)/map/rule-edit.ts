@@ -18,7 +18,10 @@ export interface SpokenGroup {
   inner: Json[];
 }
 
-/** The conditions that must all hold, of a rule spoken by keys. A rule whose condition is something else has it as its only one. */
+/**
+ * The conditions that must all hold, of a rule spoken by keys. A rule whose condition is something else has
+ * it as its only one.
+ */
 export function conditionsOf(where: Json | undefined): Json[] {
   if (isJsonObject(where) && Array.isArray(where.all)) return where.all;
   return where === undefined ? [] : [where];
@@ -56,11 +59,17 @@ function firstValue(field: Field): Json {
   return '';
 }
 
-/** The comparisons that may be made with a field: those of its kind, of which all but filled and empty need it to be kept for filtering. */
+/**
+ * The comparisons that may be made with a field: those of its kind, of which all but filled and empty need it
+ * to be kept for filtering.
+ */
 export const comparisonsOf = (field: Field): readonly Comparison[] =>
   kindOf(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
 
-/** A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs through a link. */
+/**
+ * A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs
+ * through a link.
+ */
 export function beginTest(field: Field, is: Comparison, key = field.key): SpokenTest {
   const takes = valuesTaken(is);
   const one = firstValue(field);
@@ -81,7 +90,10 @@ export interface Askable {
   field: Field;
 }
 
-/** The fields that conditions may ask of entries of a type, or of several: their own, and those of what its entry links lead to. */
+/**
+ * The fields that conditions may ask of entries of a type, or of several: their own, and those of what its
+ * entry links lead to.
+ */
 export function askable(model: CompiledModel, type: Fielded): { own: Askable[]; linked: Askable[] } {
   const linked = type.fields.flatMap((link) =>
     link.kind === 'entry' && link.indexed
@@ -109,7 +121,10 @@ export function askedBy(model: CompiledModel, type: Fielded, key: string): Askab
   return [...own, ...linked].find((each) => each.key === key);
 }
 
-/** What a field may be compared with at the place where its listing stands, each in words: the page's category, what the entry or page there says. */
+/**
+ * What a field may be compared with at the place where its listing stands, each in words: the page's
+ * category, what the entry or page there says.
+ */
 export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
   const shown = new Set(
     model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])),

@@ -27,7 +27,10 @@ const oddWords = {
   unfilled: 'Nobody fills this field yet.',
 } as const;
 
-/** First step: of which types, and which of them. Each condition tells how many it lets through and how many it drops. */
+/**
+ * First step: of which types, and which of them. Each condition tells how many it lets through and how many
+ * it drops.
+ */
 export function WhichEntries({
   sources,
   where,

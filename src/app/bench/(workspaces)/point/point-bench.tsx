@@ -14,7 +14,10 @@ import { targetOf } from './target-of';
 
 const MOST_ITEMS = 48;
 
-/** A visitor's page as it stands now, to be pointed at: each part leads to the field, entry or block that it comes from. */
+/**
+ * A visitor's page as it stands now, to be pointed at: each part leads to the field, entry or block that it
+ * comes from.
+ */
 export function PointBench({ address }: { address: string }): ReactElement {
   const router = useRouter();
   const { data, error } = useAsk('seenPage', { query: { address } });

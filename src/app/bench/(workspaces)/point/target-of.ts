@@ -1,7 +1,10 @@
 import type { SeenOwn, SeenPage } from '../../../../contract/pages';
 import type { Pointed } from '../visitor-preview';
 
-/** Where what was pointed at on a visitor's page is written or arranged: the entry of a listing, the block, or what the page itself is of. */
+/**
+ * Where what was pointed at on a visitor's page is written or arranged: the entry of a listing, the block, or
+ * what the page itself is of.
+ */
 export function targetOf(
   { field, entry, block }: Pointed,
   {

@@ -16,7 +16,10 @@ import { CategoryImport } from './category-import';
 import { CategoryTree, type CategoryPlace } from './category-tree';
 import styles from './categories.module.css';
 
-/** The categories of a scheme: a tree to make, name, move, merge, split, sort and take away. They are content, so every step is kept at once. */
+/**
+ * The categories of a scheme: a tree to make, name, move, merge, split, sort and take away. They are content,
+ * so every step is kept at once.
+ */
 export function CategoriesBench({
   scheme,
   inForce,

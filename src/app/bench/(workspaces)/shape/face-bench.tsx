@@ -35,7 +35,10 @@ import { useWorkingModel } from './working-model';
 const standardRows = (mapping: Mapping): FaceRow[] =>
   partKeys.filter((part) => mapping[part]).map((part) => ({ cells: [{ width: 12, holds: [part] }] }));
 
-/** How one filled-in thing looks: what feeds its parts, where they stand, in which variants; drawn beside it from real content. */
+/**
+ * How one filled-in thing looks: what feeds its parts, where they stand, in which variants; drawn beside it
+ * from real content.
+ */
 export function FaceBench({
   type,
   of,

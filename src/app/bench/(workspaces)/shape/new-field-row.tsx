@@ -17,7 +17,10 @@ interface Props {
   onAdd: (label: string, kind: KindName) => void;
 }
 
-/** The last row of the sheet: type a label, Tab to choose its kind, Enter to add. Several in a row without leaving the keyboard. */
+/**
+ * The last row of the sheet: type a label, Tab to choose its kind, Enter to add. Several in a row without
+ * leaving the keyboard.
+ */
 export function NewFieldRow({ place, holders, into, onInto, sets, onInclude, onAdd }: Props): ReactElement {
   const [label, setLabel] = useState('');
   const [kind, setKind] = useState<KindName>('line');

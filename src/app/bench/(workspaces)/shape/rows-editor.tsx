@@ -209,7 +209,10 @@ interface Props {
   onLastFirst?: (rows: number[]) => void;
 }
 
-/** Rows and columns of twelve parts, to scale, and what stands in them; made, filled and resized by mouse or keyboard. */
+/**
+ * Rows and columns of twelve parts, to scale, and what stands in them; made, filled and resized by mouse or
+ * keyboard.
+ */
 export function RowsEditor({
   rows,
   pieces,

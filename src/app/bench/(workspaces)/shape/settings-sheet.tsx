@@ -15,7 +15,10 @@ import { settingSourceWords } from '../../../../ui/setting-source-words';
 import look from '../../../../ui/look/look.module.css';
 import styles from './shape.module.css';
 
-/** The settings of one place: what each is, where that comes from, and whether an editor may change it further down. The last layer is the place itself. */
+/**
+ * The settings of one place: what each is, where that comes from, and whether an editor may change it further
+ * down. The last layer is the place itself.
+ */
 export function SettingsSheet({
   layers,
   disabled,

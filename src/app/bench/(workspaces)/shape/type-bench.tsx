@@ -186,7 +186,10 @@ function ShapeReach({
   );
 }
 
-/** A type, set or scheme: the ruled sheet of its fields, its slots, layouts, face and names, with what governs the field at hand beside it. */
+/**
+ * A type, set or scheme: the ruled sheet of its fields, its slots, layouts, face and names, with what governs
+ * the field at hand beside it.
+ */
 export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string }): ReactElement {
   const working = useWorkingModel();
   const { document, inForce, mayChange, change, changes, saving, problem } = working;

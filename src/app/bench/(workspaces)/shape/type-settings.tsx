@@ -292,7 +292,10 @@ function Homes({ type }: { type: PageType }): ReactElement {
   );
 }
 
-/** How a type is named, how its title, address and other roles are found; for a page type also what fills it and where it may stand. */
+/**
+ * How a type is named, how its title, address and other roles are found; for a page type also what fills it
+ * and where it may stand.
+ */
 export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElement {
   const { document, inForce } = useWorkingModel();
   const list = listOf(document, shape.id) ?? 'contentTypes';

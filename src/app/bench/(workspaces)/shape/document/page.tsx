@@ -34,7 +34,10 @@ function download(name: string, text: string): void {
   URL.revokeObjectURL(address);
 }
 
-/** The model as a document: taken out, brought in, or begun from a small one. What is brought in becomes the working copy, so that the change sheet tells what it would do. */
+/**
+ * The model as a document: taken out, brought in, or begun from a small one. What is brought in becomes the
+ * working copy, so that the change sheet tells what it would do.
+ */
 export default function DocumentPage(): ReactElement {
   const { document: working, inForce, mayChange, change, changes } = useWorkingModel();
   const tell = useTell();

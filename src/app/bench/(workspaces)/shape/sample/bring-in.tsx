@@ -12,7 +12,10 @@ import { useWorkingModel } from '../working-model';
 import type { Sample } from './sample-state';
 import type { FromSample, ToSample } from './sample.worker';
 
-/** Brings the rows of a file in as drafts of the type it became, a few hundred at a time, as long as nobody stops it. */
+/**
+ * Brings the rows of a file in as drafts of the type it became, a few hundred at a time, as long as nobody
+ * stops it.
+ */
 export function BringIn({
   sample,
   samples,

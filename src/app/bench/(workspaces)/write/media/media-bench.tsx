@@ -33,7 +33,10 @@ const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string =
     .filter(Boolean)
     .join(', ');
 
-/** The media there are, by folder, sort and name; the one chosen with what is said of it. What is asked stands in the address. */
+/**
+ * The media there are, by folder, sort and name; the one chosen with what is said of it. What is asked stands
+ * in the address.
+ */
 export function MediaBench({ today }: { today: string }): ReactElement {
   const router = useRouter();
   const path = usePathname();

@@ -45,7 +45,10 @@ interface Props {
   onClose: () => void;
 }
 
-/** One medium with what is said of it. Visitors see at once what is kept, so it is kept when someone says so; words that were typed stay in the browser till then. */
+/**
+ * One medium with what is said of it. Visitors see at once what is kept, so it is kept when someone says so;
+ * words that were typed stay in the browser till then.
+ */
 export function MediumDetail({ id, today, mayWrite, onClose }: Props): ReactElement {
   const { data: medium, error } = useAsk('medium', { path: { id } });
   if (!medium)
