@@ -78,8 +78,6 @@ try {
   await shoot(visitor, 'visitor-home');
   await visitor.goto(`${address}/species`);
   await shoot(visitor, 'visitor-species');
-  await visitor.goto(`${address}/whats-on`);
-  await shoot(visitor, 'visitor-timeline');
   await visitor.goto(`${address}/habitats/coast`);
   await shoot(visitor, 'visitor-habitat');
   await visitor.goto(`${address}/fr/species/carr-lantern-moth`);
@@ -133,6 +131,10 @@ try {
   await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
   await editor.getByRole('button', { name: 'Give it another home' }).click();
   await shoot(editor, 'arrange');
+
+  await architect.goto(`${address}/bench/watch/acts`);
+  await architect.getByRole('button', { name: 'Undo' }).first().waitFor();
+  await shoot(architect, 'watch-acts');
 
   const reviewer = await open({ who: 'reviewer', look: 'dark' });
   await reviewer.goto(`${address}/bench/release`);

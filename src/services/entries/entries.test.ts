@@ -166,6 +166,10 @@ describe('taking away', () => {
     await expect(
       changeEntry(small.installation, as(), made.id, binned.revision, { values: {} }),
     ).rejects.toMatchObject({ status: 422 });
+    for (const act of [submitEntry, publishEntry])
+      await expect(act(small.installation, as(), made.id, binned.revision, {})).rejects.toMatchObject({
+        status: 422,
+      });
     const restored = await restoreEntry(small.installation, as(), made.id, binned.revision);
     expect(restored.values).toMatchObject({ name: 'Bell heron' });
     expect((await entries(small.installation, { type: 'species' })).total).toBe(1);
