@@ -47,6 +47,13 @@ export interface SqlContext {
   home?: OwnPages | undefined;
 }
 
+/** What a condition is put to where it is about the versions that visitors see. */
+export const ofLive = (
+  { indexTable, keyMap, today, now, home }: Omit<SqlContext, 'side' | 'binds' | 'leading'>,
+  binds: Binds,
+  leading: Leading,
+): SqlContext => ({ side: 'live', indexTable, keyMap, today, now, binds, leading, home });
+
 /**
  * A condition as SQL over the rows `s` of a side of a sheet. Every test answers 0 or 1, never null, so that `not`
  * means what it says: this asks what `matches` in core means, of many entries at once.

@@ -1,7 +1,7 @@
 import type { Id } from '../../core/ids';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { Binds } from './binds';
-import { conditionSql } from './condition-sql';
+import { conditionSql, ofLive } from './condition-sql';
 import type { Reader } from '../database';
 import type { QueryContext } from './listing-query';
 
@@ -18,10 +18,11 @@ export interface FacetQuestion {
  */
 export async function countFacets(
   reader: Reader,
-  { indexTable, keyMap, now, today, home }: QueryContext,
+  asked: QueryContext,
   shown: Condition,
   questions: readonly FacetQuestion[],
 ): Promise<Map<number, number>[]> {
+  const { indexTable, keyMap, now } = asked;
   const counts = questions.map(() => new Map<number, number>());
   if (questions.length === 0) return counts;
   const binds = new Binds();
@@ -29,10 +30,7 @@ export async function countFacets(
   const selects = questions.flatMap(({ field, where, categories }, i) => {
     const found = indexTable.fields.get(field);
     if (!found) return [];
-    const passing = conditionSql(
-      { all: [shown, where] },
-      { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter', home },
-    );
+    const passing = conditionSql({ all: [shown, where] }, ofLive(asked, binds, 'filter'));
     const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
     if (found.many) {
       const named = `JOIN multi_values m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;

@@ -10,7 +10,7 @@ import {
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../../core/mapping/rule/pins';
 import { resultWindow } from '../../core/mapping/arrangement/result-pages';
 import { Binds } from './binds';
-import { conditionSql, FEW, type OwnPages } from './condition-sql';
+import { conditionSql, ofLive, FEW, type OwnPages } from './condition-sql';
 import type { Reader } from '../database';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
 import { sortIn, type IndexTable } from '../index-tables/shape';
@@ -75,22 +75,10 @@ const orderBy = (terms: readonly SortTerm[], last = 's.entry'): string =>
   ].join(', ');
 
 /** How many entries a condition lets through, as visitors see them now. */
-export async function countLive(
-  reader: Reader,
-  { indexTable, keyMap, now, today, home }: QueryContext,
-  where: Condition,
-): Promise<number> {
+export async function countLive(reader: Reader, asked: QueryContext, where: Condition): Promise<number> {
+  const { indexTable, now } = asked;
   const binds = new Binds();
-  const condition = conditionSql(where, {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'filter',
-    home,
-  });
+  const condition = conditionSql(where, ofLive(asked, binds, 'filter'));
   const row = await reader.one<{ n: number }>(
     `SELECT count(*) AS n FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds)}`,
     binds.values,
@@ -101,21 +89,13 @@ export async function countLive(
 /** The titles of a few entries that a condition lets through, the last changed first. */
 export async function titlesLive(
   reader: Reader,
-  { indexTable, keyMap, now, today, home }: QueryContext,
+  asked: QueryContext,
   where: Condition,
   most: number,
 ): Promise<string[]> {
+  const { indexTable, now } = asked;
   const binds = new Binds();
-  const condition = conditionSql(where, {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'sort',
-    home,
-  });
+  const condition = conditionSql(where, ofLive(asked, binds, 'sort'));
   const rows = await reader.all<{ title: string }>(
     `SELECT v.title FROM (SELECT s.version, s.changed, s.entry FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds, true)} ORDER BY s.changed DESC, s.entry LIMIT ${binds.add(most)}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
     binds.values,
@@ -181,7 +161,7 @@ async function rowsOfOne(
   others: number,
   { offset, count }: Window,
 ): Promise<BranchVersion[]> {
-  const { indexTable, keyMap, now, today, home } = asked;
+  const { indexTable, now } = asked;
   const few = others <= FEW;
   const part = (
     order: readonly OrderKey[],
@@ -190,16 +170,7 @@ async function rowsOfOne(
   ): Promise<BranchVersion[]> => {
     const binds = new Binds();
     const source = from(binds);
-    const condition = conditionSql(othersIn(rule), {
-      side: 'live',
-      indexTable,
-      keyMap,
-      today,
-      now,
-      binds,
-      leading: few ? 'filter' : 'equality',
-      home,
-    });
+    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, few ? 'filter' : 'equality'));
     const terms = [
       ...(source.first ? [source.first] : []),
       ...sortTerms(order, asked, few || source.first !== undefined, binds),
@@ -237,18 +208,9 @@ async function countLinkedRest(
   rule: Choosing,
   by: string,
 ): Promise<number> {
-  const { indexTable, keyMap, now, today, home } = asked;
+  const { indexTable, now } = asked;
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'filter',
-    home,
-  });
+  const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'filter'));
   return (
     (
       await reader.one<{ n: number }>(
@@ -272,19 +234,10 @@ function unionSql(
   const keys =
     branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: `k${i}`, direction })) ?? [];
   const selects = branches.map(({ asked, rule }, branch) => {
-    const { indexTable, keyMap, now, today, home } = asked;
+    const { indexTable, now } = asked;
     const leads = few[branch] ?? true;
     const terms = sortTerms(rule.order, asked, leads, binds, 'NULL');
-    const condition = conditionSql(othersIn(rule), {
-      side: 'live',
-      indexTable,
-      keyMap,
-      today,
-      now,
-      binds,
-      leading: leads ? 'filter' : 'equality',
-      home,
-    });
+    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, leads ? 'filter' : 'equality'));
     const select = `SELECT ${branch} AS branch, s.version, s.entry${terms.map(({ value }, i) => `, ${value} AS k${i}`).join('')} FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds, !leads)}`;
     return most === undefined
       ? select
@@ -400,31 +353,20 @@ export interface Covered {
 /** Answers coverage questions of one type with one query. */
 export async function coverLive(
   reader: Reader,
-  { indexTable, keyMap, now, today, home }: QueryContext,
+  asked: QueryContext,
   where: Condition,
   questions: readonly CoverageQuestion[],
 ): Promise<Covered> {
+  const { indexTable, now } = asked;
   const binds = new Binds();
-  const condition = conditionSql(where, {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'filter',
-    home,
-  });
+  const condition = conditionSql(where, ofLive(asked, binds, 'filter'));
   const has = (field: string) => {
     const found = indexTable.fields.get(field.split('.')[0] ?? '');
     if (!found) return '0';
     // What stands behind a link is filled where one of those it leads to fills it; what stands in a group,
     // where anything of that does.
     return found.field.kind === 'entry' && field.includes('.')
-      ? conditionSql(
-          { field, is: 'filled' },
-          { side: 'live', indexTable, keyMap, today, now, binds, leading: 'filter' },
-        )
+      ? conditionSql({ field, is: 'filled' }, ofLive(asked, binds, 'filter'))
       : `s.${found.value} IS NOT NULL`;
   };
   const sums = questions.flatMap(({ always, fields, steps }) => [

@@ -2,7 +2,7 @@ import { isMomentOrder, type OrderKey } from '../../core/mapping/rule/listing-ru
 import { throughLink } from '../../core/mapping/rule/matches';
 import { othersIn, type Choosing } from '../../core/mapping/rule/pins';
 import { Binds } from './binds';
-import { conditionSql } from './condition-sql';
+import { conditionSql, ofLive } from './condition-sql';
 import type { Reader, Bind } from '../database';
 import { sortIn } from '../index-tables/shape';
 import { listLive, placeAmong, type QueryContext, type ListedVersion } from './listing-query';
@@ -61,12 +61,13 @@ const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
  */
 async function nearest(
   reader: Reader,
-  { indexTable, keyMap, now, today, home }: QueryContext,
+  asked: QueryContext,
   rule: Ordered,
   keys: readonly SortKeyOf[],
   entry: number,
   forward: boolean,
 ): Promise<ListedVersion | undefined> {
+  const { indexTable, now } = asked;
   const [first] = keys;
   const near = first && (first.value === null ? `s.${first.column} IS NULL` : undefined);
   const parts: ((binds: Binds) => string)[] = !first
@@ -79,16 +80,7 @@ async function nearest(
       : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
   for (const part of parts) {
     const binds = new Binds();
-    const condition = conditionSql(othersIn(rule), {
-      side: 'live',
-      indexTable,
-      keyMap,
-      today,
-      now,
-      binds,
-      leading: 'sort',
-      home,
-    });
+    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'sort'));
     const at = binds.add(now);
     const row = await reader.one<ListedVersion>(
       `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${indexTable.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
@@ -122,22 +114,13 @@ export async function neighboursIn(
     const [previous, next] = [versions[place - 2 - from], versions[place - from]];
     return { ...(place > 1 && previous ? { previous } : {}), ...(next ? { next } : {}) };
   }
-  const { indexTable, keyMap, now, today, home } = asked;
+  const { indexTable, now } = asked;
   const columns = rule.order.flatMap(({ by, direction }) => {
     const column = isMomentOrder(by) ? by : sortIn(indexTable.fields.get(by), asked.language);
     return column ? [{ column, up: direction === 'up' }] : [];
   });
   const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'sort',
-    home,
-  });
+  const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'sort'));
   const at = binds.add(now);
   const own = await reader.one<Record<string, Bind>>(
     `SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${indexTable.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`,
