@@ -169,6 +169,23 @@ test('a page comes back to its place with all below it; an address that is taken
   );
 });
 
+test('a page that was made goes to the bin, but not from above what others put below it', async () => {
+  const { installation, people } = small;
+  const made = async (title: string, parent: string | null) => {
+    const type = parent === null ? 'home' : 'plain';
+    const { id } = await addPage(installation, people.editor, { type, parent, values: { title } });
+    return { id, act: await lastAct() };
+  };
+  const home = await made('Home', null);
+  const walks = await made('Walks', home.id);
+  const boat = await made('By boat', walks.id);
+  const undo = (act: string) => undoAct(installation, people.architect, act);
+  expect((await undo(walks.act)).left).toEqual([{ label: 'Walks', why: 'Pages stand below it now.' }]);
+  expect((await page(installation, walks.id)).address).toBe('/walks');
+  expect((await undo(boat.act)).left).toEqual([]);
+  expect((await siteTree(installation)).pages.map(({ id }) => id)).not.toContain(boat.id);
+});
+
 test('the top page withdrawn comes back', async () => {
   const { installation, people } = small;
   const home = await addPage(installation, people.editor, {

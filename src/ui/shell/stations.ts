@@ -42,5 +42,10 @@ export const stations: readonly Station[] = [
     href: '/bench/release',
     waits: ({ inReview }) => ({ words: count(inReview, 'waits', 'wait'), due: inReview > 0 }),
   },
-  { key: 'watch', label: 'Watch', href: '/bench/watch', waits: () => ({ words: 'to come', due: false }) },
+  {
+    key: 'watch',
+    label: 'Watch',
+    href: '/bench/watch',
+    waits: () => ({ words: 'who did what', due: false }),
+  },
 ];
