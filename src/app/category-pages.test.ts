@@ -421,6 +421,15 @@ describe('the words of one category', () => {
       (await changePage(small.installation, person(), mere, revision, { byHand: { [byHand]: null } })).byHand,
     ).toEqual({});
   });
+  test('stand where it stands, and are moved by moving it alone', async () => {
+    const mere = await words('Mere', {});
+    const { revision, address } = await page(small.installation, mere);
+    const above = (await siteTree(small.installation)).pages.find(({ category: of }) => of === null);
+    await expect(
+      movePage(small.installation, person(), mere, revision, { parent: above?.id ?? null }),
+    ).rejects.toMatchObject({ status: 422, title: expect.stringContaining('Move the category') });
+    expect((await page(small.installation, mere)).address).toBe(address);
+  });
   test('stay with it when it is renamed, moved or merged, and wait for an editor where the other has some', async () => {
     const mere = await words('Mere', {});
     let category = habitat('Mere');
