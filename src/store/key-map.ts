@@ -3,7 +3,10 @@ import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../c
 import { rowsOf } from '../core/model/entries';
 import { FOLDERS, mediaType } from '../core/model/media-type';
 import type { Reader, WriteTransaction } from './database';
-import { LANGUAGE, languageId } from './index-tables/shape';
+
+/** What stands in `multi_values` for a field, for the languages in which something of a row is said. */
+export const LANGUAGE = 'language';
+export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
 
 /** The ids in a sheet of fields that need a number: the fields at the top, and their choices. */
 const idsIn = (entries: readonly FieldEntry[]): Id[] =>

@@ -6,7 +6,7 @@ import { mediumFields } from '../core/model/media-type';
 import { Binds } from './queries/binds';
 import { conditionSql } from './queries/condition-sql';
 import type { Reader, WriteTransaction } from './database';
-import type { QueryContext } from './queries/listing-query';
+import type { QueryContext } from './queries/query-context';
 
 /** The file of a medium as it is kept. It lies beside the database under the medium's id. */
 export interface FileRow {

@@ -10,7 +10,8 @@ import {
 } from '../../core/mapping/rule/sources';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
-import { countLive, type QueryContext, type Branch } from '../../store/queries/listing-query';
+import { countLive, type Branch } from '../../store/queries/listing-query';
+import type { QueryContext } from '../../store/queries/query-context';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { entryAddresses, entryHomes } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';

@@ -5,8 +5,8 @@ import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { fieldGroup, kindOf, withComputed, type Kind, type KindName } from '../../core/model/kinds';
 import type { Bind, Reader, WriteTransaction } from '../database';
-import { LANGUAGE, languageId, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
-import type { KeyMap } from '../key-map';
+import { sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
+import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
 export interface WorkRow {
   entry: number;

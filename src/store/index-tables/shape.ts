@@ -28,10 +28,6 @@ export interface IndexedField {
   columns: { name: string; affinity: string }[];
 }
 
-/** What stands in `multi_values` for a field, for the languages in which something of a row is said. */
-export const LANGUAGE = 'language';
-export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
-
 /** A type whose entries or pages lie in a sheet, or that of media. */
 export type IndexedType = CompiledType<ContentType> | CompiledType<PageType>;
 

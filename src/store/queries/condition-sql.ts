@@ -1,12 +1,10 @@
-import type { Id } from '../../core/ids';
 import type { Json } from '../../core/json';
 import type { Condition, Test } from '../../core/mapping/rule/listing-rule';
 import { folded, resolved, throughLink } from '../../core/mapping/rule/matches';
-import type { Binds } from './binds';
 import type { Bind } from '../database';
-import { rowKey, sideNumber, type IndexTable, type Side } from '../index-tables/shape';
+import { rowKey, sideNumber, type IndexTable } from '../index-tables/shape';
 import { metadataSql } from './metadata-sql';
-import type { KeyMap } from '../key-map';
+import type { SqlContext } from './query-context';
 
 const bindable = (value: Json | undefined): Bind =>
   typeof value === 'boolean'
@@ -22,37 +20,6 @@ const bindable = (value: Json | undefined): Bind =>
  * enough are found.
  */
 export const FEW = 1500;
-
-/**
- * Which tests the planner may answer from an index: all where the filter leads; none where the sort's index is to be
- * walked; those of equality alone where an index begins with them and goes on with the sort.
- */
-export type Leading = 'filter' | 'sort' | 'equality';
-
-/** Where the entries of a type have pages of their own: right below a page (by integer key), in a site. */
-export interface OwnPages {
-  under?: number;
-  site: Id;
-}
-
-export interface SqlContext {
-  side: Side;
-  indexTable: IndexTable;
-  keyMap: KeyMap;
-  today: string;
-  /** The moment (ms) at which linked entries are looked at. */
-  now: number;
-  binds: Binds;
-  leading: Leading;
-  home?: OwnPages | undefined;
-}
-
-/** What a condition is put to where it is about the versions that visitors see. */
-export const ofLive = (
-  { indexTable, keyMap, today, now, home }: Omit<SqlContext, 'side' | 'binds' | 'leading'>,
-  binds: Binds,
-  leading: Leading,
-): SqlContext => ({ side: 'live', indexTable, keyMap, today, now, binds, leading, home });
 
 /**
  * A condition as SQL over the rows `s` of a side of a sheet. Every test answers 0 or 1, never null, so that `not`

@@ -1,9 +1,9 @@
 import type { Id } from '../../core/ids';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { Binds } from './binds';
-import { conditionSql, ofLive } from './condition-sql';
+import { conditionSql } from './condition-sql';
+import { ofLive, type QueryContext } from './query-context';
 import type { Reader } from '../database';
-import type { QueryContext } from './listing-query';
 
 /** A field whose values are counted among the entries that pass a condition; for categories, which of them. */
 export interface FacetQuestion {

@@ -1,6 +1,6 @@
 import { throughLink } from '../../core/mapping/rule/matches';
 import type { Binds } from './binds';
-import type { QueryContext } from './listing-query';
+import type { QueryContext } from './query-context';
 import { sortIn, type IndexedField, type IndexTable } from '../index-tables/shape';
 
 /**

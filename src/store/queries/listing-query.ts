@@ -10,22 +10,11 @@ import {
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../../core/mapping/rule/pins';
 import { resultWindow } from '../../core/mapping/arrangement/result-pages';
 import { Binds } from './binds';
-import { conditionSql, ofLive, FEW, type OwnPages } from './condition-sql';
+import { conditionSql, FEW } from './condition-sql';
+import { ofLive, type QueryContext } from './query-context';
 import type { Reader } from '../database';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
-import { sortIn, type IndexTable } from '../index-tables/shape';
-import type { KeyMap } from '../key-map';
-
-/** What a listing's questions are asked of. `now` is in ms, `today` the day of the site. */
-export interface QueryContext {
-  indexTable: IndexTable;
-  keyMap: KeyMap;
-  now: number;
-  today: string;
-  home?: OwnPages;
-  /** The language in whose order things stand, where it is not the main one. */
-  language?: string | undefined;
-}
+import { sortIn } from '../index-tables/shape';
 
 /** What of a rule decides which entries stand where. */
 export type Listed = Choosing & Pick<ListingRule, 'order' | 'limit' | 'perPage' | 'skip'>;

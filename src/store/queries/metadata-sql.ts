@@ -1,6 +1,7 @@
 import type { MetadataTest } from '../../core/mapping/rule/listing-rule';
-import type { SqlContext } from './condition-sql';
-import { LANGUAGE, languageId, rowKey, sideNumber } from '../index-tables/shape';
+import type { SqlContext } from './query-context';
+import { LANGUAGE, languageId } from '../key-map';
+import { rowKey, sideNumber } from '../index-tables/shape';
 import { stateSql } from './state-sql';
 
 /** The integer keys of the pages below some pages, or right below them. */

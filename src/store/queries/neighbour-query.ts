@@ -2,10 +2,11 @@ import { isMomentOrder, type OrderKey } from '../../core/mapping/rule/listing-ru
 import { throughLink } from '../../core/mapping/rule/matches';
 import { othersIn, type Choosing } from '../../core/mapping/rule/pins';
 import { Binds } from './binds';
-import { conditionSql, ofLive } from './condition-sql';
+import { conditionSql } from './condition-sql';
+import { ofLive, type QueryContext } from './query-context';
 import type { Reader, Bind } from '../database';
 import { sortIn } from '../index-tables/shape';
-import { listLive, placeAmong, type QueryContext, type ListedVersion } from './listing-query';
+import { listLive, placeAmong, type ListedVersion } from './listing-query';
 import type { Id } from '../../core/ids';
 
 type Ordered = Choosing & { order: readonly OrderKey[] };

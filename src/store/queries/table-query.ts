@@ -1,7 +1,8 @@
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { Binds } from './binds';
-import { conditionSql, FEW, type Leading } from './condition-sql';
+import { conditionSql, FEW } from './condition-sql';
+import type { Leading } from './query-context';
 import type { Reader, Bind } from '../database';
 import type { IndexTable } from '../index-tables/shape';
 import { stateSql } from './state-sql';
