@@ -2,10 +2,9 @@
 const AGAIN = 5;
 
 /**
- * Keeps readers from meeting a model half put in force. Between the moment at which new tables are there and
- * the moment at
- * which the model that fits them is seen, readers wait; one that was under way across it begins again. (A
- * sequence lock.)
+ * Keeps readers from meeting a model half put in force. Between the moment at which new tables are there and the
+ * moment at which the model that fits them is seen, readers wait; one that was under way across it begins again.
+ * (A sequence lock.)
  */
 export class Turnover {
   private count = 0;

@@ -197,11 +197,12 @@ export async function answer(request: Request): Promise<Response> {
     }
     if (request.method !== 'GET' && !isFromHere(request))
       throw new Refusal(403, 'Changes are only taken from this site itself.');
-    const call = await callOf(request, matched, await sharedInstallation());
+    const installation = await sharedInstallation();
+    const call = await callOf(request, matched, installation);
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
     const { done, acts } = await inRequest(async (context) => ({
-      done: await handle(call),
+      done: await (request.method === 'GET' ? installation.turnover.read(() => handle(call)) : handle(call)),
       acts: context.acts,
     }));
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
