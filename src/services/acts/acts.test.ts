@@ -2,6 +2,7 @@ import type { JsonObject } from '../../core/json';
 import { smallInstallation, fill, NOON, type SmallInstallation } from '../../../tests/small-installation';
 import { wideDocument } from '../../../tests/wide-model';
 import { addCategory, categoriesOf } from '../categories/edit';
+import { importCategories } from '../categories/import';
 import { mergeCategory } from '../categories/merge';
 import {
   addEntry,
@@ -67,6 +68,17 @@ test('savings one after the other are one act, which goes back to how it began',
   ]);
   await undoLast();
   expect((await entry(installation, id)).values).toMatchObject({ name: 'Bell heron', size: 80 });
+});
+
+test('what changes nothing is no act', async () => {
+  const { installation, people } = small;
+  await beginWith(installation, wideDocument());
+  const [scheme = ''] = installation.model.schemes.map(({ id }) => id);
+  const list = { format: 'indented', text: 'Water\n  Mere', tryOnly: false } as const;
+  await importCategories(installation, people.architect, scheme, list);
+  const before = await lastAct();
+  await importCategories(installation, people.architect, scheme, list);
+  expect(await lastAct()).toBe(before);
 });
 
 test('what others changed since stays, and what collides is told and left', async () => {

@@ -1,6 +1,15 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { create, extract } from 'tar';
 import { smallInstallation } from '../../../tests/small-installation';
 import { addEntry, entry, publishEntry } from '../entries/write';
 import { mediaFile } from '../media/renditions';
@@ -50,6 +59,24 @@ test('what is kept while the server runs comes back whole: content, people, sess
   expect((await checkDerived(back, false)).faults).toEqual([]);
   await closeInstallation(back);
   await expect(restore(archive, folder)).rejects.toThrow(/not empty/);
+});
+
+test('a backup in which a database is torn is told, and nothing is brought back', async () => {
+  const small = await smallInstallation();
+  const archive = join(away, 'kept.tgz');
+  await backUp(small.folder, archive);
+  await small.close();
+  const inside = join(away, 'inside');
+  mkdirSync(inside);
+  await extract({ file: archive, cwd: inside });
+  const content = join(inside, 'content.db');
+  const bytes = readFileSync(content);
+  writeFileSync(content, bytes.fill(7, 8192, 16_384));
+  const torn = join(away, 'torn.tgz');
+  await create({ file: torn, cwd: inside, gzip: true }, readdirSync(inside));
+  const folder = join(away, 'back');
+  await expect(restore(torn, folder)).rejects.toThrow('content.db in the backup is not whole');
+  expect(existsSync(folder)).toBe(false);
 });
 
 test('what is no backup changes nothing', async () => {
