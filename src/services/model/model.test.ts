@@ -12,6 +12,7 @@ import { addField, removeFields, replaceField } from '../../core/model/change/ed
 import { plainFields } from '../../core/model/kinds';
 import { liveAt, recordByUuid } from '../../store/records';
 import { entryBody } from '../records/bodies';
+import { checkDerived } from '../records/check';
 import { changeEntry, entry, publishEntry } from '../entries/write';
 import { resultOf, tryListing } from '../listings/trials';
 import { parseRule } from '../../core/mapping/rule/parse-rule';
@@ -148,6 +149,12 @@ describe('putting a model in force', () => {
       undefined,
       [expect.any(String)],
     ]);
+  });
+  test('fills the index tables anew where another language gives them columns', async () => {
+    const { document } = small.installation.model;
+    await apply({ ...document, locales: { ...document.locales, others: ['sv', 'fr'] } });
+    expect((await checkDerived(small.installation, false)).faults).toEqual([]);
+    expect((await entries(small.installation, { type: 'species' })).total).toBe(3);
   });
   test('keeps the values of a field that goes, and has them again when it comes back', async () => {
     const before = small.installation.model.document;
