@@ -200,9 +200,10 @@ export async function answer(request: Request): Promise<Response> {
     const installation = await sharedInstallation();
     const call = await callOf(request, matched, installation);
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
-    const handle = handlers[matched.name] as (call: Call<unknown, unknown>) => Promise<unknown>;
+    const handler = handlers[matched.name] as (call: Call<unknown, unknown>) => unknown;
+    const handle = async () => handler(call);
     const { done, acts } = await inRequest(async (context) => ({
-      done: await (request.method === 'GET' ? installation.turnover.read(() => handle(call)) : handle(call)),
+      done: await (request.method === 'GET' ? installation.turnover.read(handle) : handle()),
       acts: context.acts,
     }));
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
