@@ -6,8 +6,8 @@ import { isJsonObject, sizeWithin, type JsonObject } from '../core/json';
 
 /**
  * The most that one body may hold, said in the errors: bytes of what anyone may send, of what is sent
- * usually, and of whole
- * documents and lists; then how deep it nests, how many values it has in all, and how many names one object.
+ * usually, and of whole documents and lists; then how deep it nests, how many values it has in all, and how
+ * many names one object.
  */
 export const inputBounds = {
   anyone: 16 * 1024,
@@ -58,10 +58,8 @@ function classOf(shape: ClassConstructor<object>, name: string): ClassConstructo
 
 /**
  * An instance of a class with what was given. Only plain values pass the reader of classes, which turns the
- * words of a query
- * into numbers; other objects and lists are JSON and stay as they are, since copying them name by name costs
- * more than linear
- * time, and their names are anybody's.
+ * words of a query into numbers; other objects and lists are JSON and stay as they are, since copying them
+ * name by name costs more than linear time, and their names are anybody's.
  */
 function instanceOf<T extends object>(
   shape: ClassConstructor<T>,

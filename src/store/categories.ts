@@ -110,8 +110,8 @@ export interface CategoryColumn {
 
 /**
  * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The
- * columns are those
- * of the working sheets, where the bin is left out; or, with a moment (ms), of the live ones as they are then.
+ * columns are those of the working sheets, where the bin is left out; or, with a moment (ms), of the live
+ * ones as they are then.
  */
 export async function countByCategory(
   reader: Reader,

@@ -16,8 +16,7 @@ async function reading<T>(file: string, work: (database: sqlite3.Database) => Pr
 
 /**
  * Writes a database as it is at one moment into a new file, also while a server works on it: a read
- * transaction sees one
- * state (sqlite.org/lang_vacuum.html, VACUUM INTO).
+ * transaction sees one state (sqlite.org/lang_vacuum.html, VACUUM INTO).
  */
 export const snapshotInto = (file: string, target: string): Promise<void> =>
   reading(

@@ -32,8 +32,7 @@ const AFTER_UNDO = 'clear-frame.after-undo';
 
 /**
  * Takes an act back. Every screen then begins anew from what is kept, and tells what stayed as it is; words
- * that are not
- * kept yet lie in the browser and come back by themselves.
+ * that are not kept yet lie in the browser and come back by themselves.
  */
 export async function takeBack(id: string): Promise<void> {
   let told: string;

@@ -13,9 +13,8 @@ const several = ({ kind, rules }: Field): { may: boolean; does: boolean } => ({
 
 /**
  * One value in the form in which a field holds it now: in a list where the field came to hold several, out of
- * it where it came
- * to hold one and there is one. Several where one is held stay as they are, so that nothing is lost; the form
- * tells them.
+ * it where it came to hold one and there is one. Several where one is held stay as they are, so that nothing
+ * is lost; the form tells them.
  */
 export function carryValue<V>(field: Field, value: V): V | V[] | unknown {
   const { may, does } = several(field);
@@ -49,8 +48,8 @@ function carryInside(field: Field, value: Value): Value {
 
 /**
  * A stored body that was written under an earlier model, brought to a newer one: its values in every
- * language, and those of
- * its blocks. `fields` are those of its type in the newer model. The same body where nothing differs.
+ * language, and those of its blocks. `fields` are those of its type in the newer model. The same body where
+ * nothing differs.
  */
 export function carryForward<B extends LocalizedValues & { slots?: SlotContents }>(
   model: CompiledModel,
@@ -84,9 +83,8 @@ export const draftFields = (fields: readonly Pick<Field, 'id' | 'key'>[]): Draft
 
 /**
  * What a draft of an earlier model says, by key, under the keys that its fields have now, in the form in
- * which they hold it.
- * What is no field of then stays under its name; what was said in fields that are gone is left out, as the
- * form has no place for it.
+ * which they hold it. What is no field of then stays under its name; what was said in fields that are gone is
+ * left out, as the form has no place for it.
  */
 export function carryDraft<V>(
   then: DraftFields,

@@ -444,9 +444,8 @@ function mapFields(
 }
 
 /**
- * Maps what one entry, page or block says to the parts of a face, in the language of the drawing: each chain gives the
- * first step with a value.
- * Fields whose condition does not hold show nothing.
+ * Maps what one entry, page or block says to the parts of a face, in the language of the drawing: each chain
+ * gives the first step with a value. Fields whose condition does not hold show nothing.
  */
 export const mapToFace = (
   mapping: Mapping,

@@ -107,8 +107,7 @@ export function withSetting(
 
 /**
  * Reads the settings that a listing or a page has of its own, by key (null goes back to the inherited value):
- * only what the layers
- * above leave open. With any fault nothing may be kept.
+ * only what the layers above leave open. With any fault nothing may be kept.
  */
 export function parseLayer(
   given: JsonObject,

@@ -35,8 +35,7 @@ export const addressOf = (slugs: readonly string[]): string => `/${slugs.join('/
 
 /**
  * The one spelling of an address that was asked for: escapes undone, slashes doubled or at the end left out,
- * lower case.
- * Undefined when it can be no address at all.
+ * lower case. Undefined when it can be no address at all.
  */
 export function canonicalAddress(path: string): string | undefined {
   let plain: string;

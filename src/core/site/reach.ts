@@ -47,10 +47,9 @@ export const subjectOf = (
 
 /**
  * Whether what a listing shows can differ after an entry changed, its rule as the type of the entry
- * understands it: the entry comes in, goes out, or stays in and
- * differs in a field that the listing shows or sorts by. A listing by the moment of publishing differs with every
- * publication of an entry in it, one by authors with every publication. What the rule takes from its place
- * must have been settled.
+ * understands it: the entry comes in, goes out, or stays in and differs in a field that the listing shows or
+ * sorts by. A listing by the moment of publishing differs with every publication of an entry in it, one by
+ * authors with every publication. What the rule takes from its place must have been settled.
  */
 export function listingDiffers(
   { rule }: LiveListing,

@@ -32,8 +32,7 @@ async function maySize(installation: Installation, request: IncomingMessage): Pr
 
 /**
  * Sends a medium, or a size of it, as a stream: with its length, its ETag, ranges, and answers to conditional
- * requests (RFC
- * 9110). What stands under an address never changes, so browsers may keep it for good.
+ * requests (RFC 9110). What stands under an address never changes, so browsers may keep it for good.
  */
 export async function serveMedium(
   installation: Installation,

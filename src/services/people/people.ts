@@ -111,8 +111,7 @@ export async function endSessionsOfPerson(installation: Installation, id: Id): P
 
 /**
  * Lets somebody leave. The history keeps the name; drafts are handed over to somebody else where one is
- * named, as an act of
- * whoever lets them leave; sessions and links end.
+ * named, as an act of whoever lets them leave; sessions and links end.
  */
 export async function letLeave(
   installation: Installation,

@@ -12,9 +12,8 @@ const slow = { from: 12, step: 250, most: 4000 } as const;
 
 /**
  * Counts tries to sign in before they are made, so that many at once get no further than one after the other.
- * One address
- * is held back at one account; at an account that is tried from many, each try only takes longer, and its
- * owner still gets in.
+ * One address is held back at one account; at an account that is tried from many, each try only takes longer,
+ * and its owner still gets in.
  */
 export class SignInAttempts {
   private readonly pair = new RateLimiterMemory({ points: tries.pair, duration: QUARTER });

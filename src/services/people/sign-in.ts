@@ -31,8 +31,7 @@ function languageOf(tag: string | undefined): string | undefined {
 
 /**
  * Signs in by e-mail and password, and by a code where somebody has a second factor. Says the same whether
- * the e-mail or the
- * password is wrong. Each try is counted before it is made.
+ * the e-mail or the password is wrong. Each try is counted before it is made.
  */
 export async function signIn(
   installation: Installation,

@@ -42,8 +42,7 @@ const DRAWN_DEEP = 2;
 
 /**
  * Every page visitors see that differs when what they see of an entry (or of a medium) changes: pages with a
- * listing it is in, pages
- * that refer to it, and those that show an entry which shows it.
+ * listing it is in, pages that refer to it, and those that show an entry which shows it.
  */
 export async function reachOfEntry(
   reader: Reader,

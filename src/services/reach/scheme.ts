@@ -43,8 +43,8 @@ function typesNaming({ model }: Installation, scheme: Id): Set<Id> {
 
 /**
  * Every page visitors see that may differ when the categories of a scheme change: their own pages and the one
- * that leads
- * to them, and all that shows or lists what may name one. Which of these name the category at hand is not asked.
+ * that leads to them, and all that shows or lists what may name one. Which of these name the category at hand
+ * is not asked.
  */
 export async function reachOfScheme(
   reader: Reader,

@@ -120,9 +120,8 @@ export class Act {
 
   /**
    * Keeps the act: derives anew what follows from it, and writes down what it was. `what` says it as a
-   * sentence without its
-   * subject ("published an entry"), `undoes` names the act that it takes back. Answers the act's id; nothing
-   * where nothing changed.
+   * sentence without its subject ("published an entry"), `undoes` names the act that it takes back. Answers
+   * the act's id; nothing where nothing changed.
    */
   async keep(
     what: string,

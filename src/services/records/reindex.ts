@@ -218,11 +218,10 @@ async function rivals(
 }
 
 /**
- * The one maker of what is derived from records: their titles, references, rows in index tables, words of the search,
- * faults, slugs, and the own indexes of listings. Whatever changes bodies, versions, the bin or the model
- * calls it in the
- * same transaction, for the records it touched. `anew` also makes again what nobody touches any more:
- * versions that are over.
+ * The one maker of what is derived from records: their titles, references, rows in index tables, words of the
+ * search, faults, slugs, and the own indexes of listings. Whatever changes bodies, versions, the bin or the
+ * model calls it in the same transaction, for the records it touched. `anew` also makes again what nobody
+ * touches any more: versions that are over.
  */
 export async function reindexRecords(
   tx: WriteTransaction,
@@ -294,8 +293,7 @@ export async function inBatches(next: Next, work: (records: KeptRecord[]) => Pro
 
 /**
  * Derives anew from many records. Each batch is one piece of `write`, so that work that need not be one
- * transaction can be
- * many short ones.
+ * transaction can be many short ones.
  */
 export async function reindexInBatches(
   installation: Installation,

@@ -21,8 +21,8 @@ const isKept = (path: string): boolean => !/(^|[\\/])sizes([\\/]|$)/.test(path);
 
 /**
  * Keeps an installation in one archive (tar, gzip): both databases, each as it is at one moment, and the
- * media. The server
- * may be running. Media are never changed, and are there before anything names them, so the databases go first.
+ * media. The server may be running. Media are never changed, and are there before anything names them, so the
+ * databases go first.
  */
 export async function backUp(folder: string, target: string): Promise<void> {
   if (!(await isThere(join(folder, 'content.db')))) throw new Error(`There is no installation in ${folder}.`);

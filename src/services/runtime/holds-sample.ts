@@ -5,8 +5,7 @@ import { setting } from '../../store/settings';
 
 /**
  * Whether a folder holds the sample alone and is in use by nobody, so that it may be begun anew: undefined
- * where it may, else
- * why not. What somebody works with is never taken for a sample.
+ * where it may, else why not. What somebody works with is never taken for a sample.
  */
 export async function holdsSample(folder: string): Promise<string | undefined> {
   let letGo: () => Promise<void>;

@@ -22,8 +22,7 @@ export function languagesOn(installation: Speaking, site: SiteRow): (string | un
 
 /**
  * Where visitors find in a language (undefined for the main one) what stands at an address of the tree: as it
- * stands in the
- * language that leads on its site, under the language's own prefix in any other.
+ * stands in the language that leads on its site, under the language's own prefix in any other.
  */
 export function visitorAddress(
   installation: Speaking,

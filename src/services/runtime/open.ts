@@ -107,8 +107,7 @@ type Global = typeof globalThis & { [KEY]?: Promise<Installation> };
 
 /**
  * The one installation of this process. Pages, routes and the server each get their own instances of a
- * module, so it is kept
- * where they all find it.
+ * module, so it is kept where they all find it.
  */
 export function sharedInstallation(): Promise<Installation> {
   const global: Global = globalThis;

@@ -17,8 +17,8 @@ const MOST_PAGES = 20_000;
 
 /**
  * The visitors' pages that are ready, by address; one page may be ready in several languages. What reach
- * names is taken out and rendered again when next asked
- * for. A rendering that began before a change and ended after it is not kept: `since` tells.
+ * names is taken out and rendered again when next asked for. A rendering that began before a change and ended
+ * after it is not kept: `since` tells.
  */
 export class RenderedPages {
   private readonly pages = new Map<string, RenderedPage>();

@@ -123,9 +123,8 @@ export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
 
 /**
  * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns
- * and indexes for new
- * fields; columns of fields that are gone go (their values stay in the entries). Answers the types whose rows must
- * be written again.
+ * and indexes for new fields; columns of fields that are gone go (their values stay in the entries). Answers
+ * the types whose rows must be written again.
  */
 export async function reindexTables(
   tx: WriteTransaction,

@@ -41,9 +41,8 @@ export function linkedSort(by: string, asked: QueryContext, binds: Binds): strin
 
 /**
  * A way to walk rows \`s\` in the order of what their links lead to (\`l.sort\`), along the index of the
- * linked side. There
- * is none where links lead to several types that have the field. The joins must stand in this order, or the
- * planner sorts.
+ * linked side. There is none where links lead to several types that have the field. The joins must stand in
+ * this order, or the planner sorts.
  */
 export function linkedWalk(
   by: string,
