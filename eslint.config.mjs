@@ -124,6 +124,40 @@ export default tseslint.config(
     },
   },
   {
+    // The contract's classes read at the door what comes in; behind it they are only the types of what is passed on.
+    files: ['src/services/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: 'contract/(?!session-cookie)',
+              allowTypeImports: true,
+              message: 'Services take what is parsed already: import types only.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    // Each room of the services hands out by its index what others may use.
+    files: ['src/app/**/*.{ts,tsx}', 'src/server.ts', 'scripts/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: 'services/[^/]+/', message: 'A room of the services is entered by its index.' },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // Visitors' pages are rendered once to plain HTML.
     files: ['src/site/**/*.{ts,tsx}'],
     rules: {

@@ -1,5 +1,5 @@
 // `npm run backup -- TARGET [--data FOLDER]`: keeps an installation in one archive, also while its server runs.
-import { backUp } from '../src/services/runtime/backup';
+import { backUp } from '../src/services/runtime';
 import { wordsAndFolder } from './steps/words-and-folder';
 
 const { words, folder } = wordsAndFolder();

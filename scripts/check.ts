@@ -1,7 +1,6 @@
 import 'reflect-metadata';
-import { checkDerived } from '../src/services/records/check';
-import { rebuildDerived } from '../src/services/records/rebuild';
-import { closeInstallation, openInstallation } from '../src/services/runtime/open';
+import { checkDerived, rebuildDerived } from '../src/services/records';
+import { closeInstallation, openInstallation } from '../src/services/runtime';
 
 /**
  * `npm run check -- DATA [--only-tell]`: holds everything that is derived (titles, references, faults, index

@@ -2,7 +2,7 @@
 // demo -- --fresh`.
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { holdsSample } from '../src/services/runtime/holds-sample';
+import { holdsSample } from '../src/services/runtime';
 
 const folder = process.env.CLEAR_FRAME_DATA ?? 'data';
 

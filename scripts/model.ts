@@ -1,7 +1,7 @@
 // The model document of the data folder (CLEAR_FRAME_DATA): `export [file]`, `check file`, `import file`. Run
 // by `npm run model -- …`.
-import { closeInstallation, sharedInstallation } from '../src/services/runtime/open';
-import { importModel } from '../src/services/model/put-in-force';
+import { closeInstallation, Refusal, sharedInstallation } from '../src/services/runtime';
+import { importModel } from '../src/services/model';
 import 'reflect-metadata';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { parseModelDocument } from '../src/core/formats/model-schema';
@@ -10,7 +10,6 @@ import type { Json } from '../src/core/json';
 import { modelChanges } from '../src/core/model/change/changes';
 import { checkModel } from '../src/core/model/check';
 import type { ModelDocument } from '../src/core/model/document';
-import { Refusal } from '../src/services/runtime/refusal';
 
 const USE = `npm run model -- export [file]   the model in force, as JSON; without a file to the screen
 npm run model -- check <file>    whether a model document holds; nothing is changed

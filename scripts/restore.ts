@@ -1,5 +1,5 @@
 // `npm run restore -- ARCHIVE [--data FOLDER]`: brings an installation back from an archive into an empty folder.
-import { restore } from '../src/services/runtime/backup';
+import { restore } from '../src/services/runtime';
 import { wordsAndFolder } from './steps/words-and-folder';
 
 const { words, folder } = wordsAndFolder();

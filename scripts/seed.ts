@@ -1,11 +1,11 @@
 // Fills the data folder (CLEAR_FRAME_DATA) with the sample in demo/. Run by `npm run demo` where there is no
 // database yet.
-import { closeInstallation, sharedInstallation } from '../src/services/runtime/open';
+import { closeInstallation, sharedInstallation } from '../src/services/runtime';
 import 'reflect-metadata';
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse } from 'yaml';
-import { fillWithSample, type Sample } from '../src/services/sample/sample';
+import { fillWithSample, type Sample } from '../src/services/sample';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
 

@@ -1,14 +1,18 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
-import { isMediaPath, serveMedium } from './services/media/serve';
-import { isNew } from './services/people/sign-in';
-import { callerOf } from './services/runtime/caller';
-import { healthOf } from './services/runtime/health';
-import { type Installation } from './services/runtime/installation';
-import { log } from './services/runtime/log';
-import { closeInstallation, sharedInstallation } from './services/runtime/open';
-import { countVisit, keepVisits } from './services/runtime/visits';
+import { isMediaPath, serveMedium } from './services/media';
+import { isNew } from './services/people';
+import {
+  callerOf,
+  closeInstallation,
+  countVisit,
+  healthOf,
+  type Installation,
+  keepVisits,
+  log,
+  sharedInstallation,
+} from './services/runtime';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;

@@ -1,4 +1,4 @@
-import { signIn } from '../src/services/people/sign-in';
+import { signIn } from '../src/services/people';
 import { answer } from '../src/app/api/v1/answer';
 import type { Fault } from '../src/core/faults';
 import type { JsonObject } from '../src/core/json';

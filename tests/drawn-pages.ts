@@ -1,6 +1,6 @@
 import { renderPage } from '../src/site/render';
-import type { Installation } from '../src/services/runtime/installation';
-import { visit } from '../src/services/visitor/gather';
+import type { Installation } from '../src/services/runtime';
+import { visit } from '../src/services/visitor';
 
 const isPage = (html: string): boolean => html.startsWith('<!doctype');
 

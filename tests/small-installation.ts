@@ -1,14 +1,13 @@
-import { openInstallation, closeInstallation } from '../src/services/runtime/open';
-import { beginWith } from '../src/services/model/put-in-force';
+import { closeInstallation, type Installation, openInstallation } from '../src/services/runtime';
+import { beginWith } from '../src/services/model';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JsonObject } from '../src/core/json';
 import { parseValues } from '../src/core/content/values';
 import type { Role } from '../src/core/roles';
-import { bringInBulk } from '../src/services/entries/bulk';
-import { type Installation } from '../src/services/runtime/installation';
-import { addPerson, type Person } from '../src/services/people/people';
+import { bringInBulk } from '../src/services/entries';
+import { addPerson, type Person } from '../src/services/people';
 import { contentType, smallDocument } from './small-model';
 
 export interface SmallInstallation {

@@ -1,6 +1,6 @@
-import { openInstallation, closeInstallation } from '../../src/services/runtime/open';
-import { beginWith } from '../../src/services/model/put-in-force';
-import { importCategories } from '../../src/services/categories/import';
+import { closeInstallation, type Installation, openInstallation } from '../../src/services/runtime';
+import { beginWith } from '../../src/services/model';
+import { importCategories } from '../../src/services/categories';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,9 +8,8 @@ import { parseValues } from '../../src/core/content/values';
 import { modelFromKeys } from '../../src/core/formats/model-by-keys';
 import { parseModelDocument } from '../../src/core/formats/model-schema';
 import type { JsonObject } from '../../src/core/json';
-import { bringInBulk } from '../../src/services/entries/bulk';
-import { type Installation } from '../../src/services/runtime/installation';
-import { addPerson, type Person } from '../../src/services/people/people';
+import { bringInBulk } from '../../src/services/entries';
+import { addPerson, type Person } from '../../src/services/people';
 
 const model: JsonObject = {
   schemes: { region: { label: 'Region', plural: 'Regions', sort: 'categories', fields: {} } },

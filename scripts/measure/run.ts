@@ -1,13 +1,11 @@
 // Prints ratios: each line holds Clear Frame against the plainest way of doing the same, measured in turn in this run.
-import { addListing, publishListing } from '../../src/services/listings/write';
-import { entries } from '../../src/services/entries/table';
+import { addListing, publishListing, tryListingFigures } from '../../src/services/listings';
+import { changeEntry, entries, publishEntry } from '../../src/services/entries';
 import 'reflect-metadata';
 import { join } from 'node:path';
-import { changeEntry, publishEntry } from '../../src/services/entries/write';
-import { tryListingFigures } from '../../src/services/listings/trials';
-import { addPage, publishPage } from '../../src/services/pages/write';
-import type { Person } from '../../src/services/people/people';
-import { indexTableIn, today, type Installation } from '../../src/services/runtime/installation';
+import { addPage, publishPage } from '../../src/services/pages';
+import type { Person } from '../../src/services/people';
+import { indexTableIn, type Installation, today } from '../../src/services/runtime';
 import type { JsonObject } from '../../src/core/json';
 import { everyEntry } from '../../src/core/mapping/rule/listing-rule';
 import { parseCondition, parseRule } from '../../src/core/mapping/rule/parse-rule';

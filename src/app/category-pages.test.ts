@@ -1,26 +1,25 @@
-import { importModel } from '../services/model/put-in-force';
-import { importCategories } from '../services/categories/import';
-import { mergeCategory, removeCategory } from '../services/categories/merge';
-import { addListing, publishListing } from '../services/listings/write';
-import { entries } from '../services/entries/table';
-import { siteTree } from '../services/pages/tree';
+import { importModel } from '../services/model';
+import {
+  addCategory,
+  categoriesOf,
+  changeCategory,
+  importCategories,
+  mergeCategory,
+  moveCategory,
+  removeCategory,
+  sortCategories,
+} from '../services/categories';
+import { addListing, publishListing } from '../services/listings';
+import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
+import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
-import {
-  addCategory,
-  changeCategory,
-  categoriesOf,
-  moveCategory,
-  sortCategories,
-} from '../services/categories/edit';
-import { addEntry, changeEntry, publishEntry, withdrawEntry } from '../services/entries/write';
 import { entryAddresses } from '../services/entries/addresses';
-import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
-import { visit } from '../services/visitor/gather';
+import { visit } from '../services/visitor';
 
 const title = {
   title: { label: 'Title', required: true, localised: true },

@@ -1,11 +1,11 @@
-import { importModel } from '../services/model/put-in-force';
+import { importModel } from '../services/model';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { wideDocument } from '../../tests/wide-model';
 import type { JsonObject } from '../core/json';
 import { CONTACT_BYTES } from '../contract/contact';
-import { addPage, changePage, page, publishPage } from '../services/pages/write';
+import { addPage, changePage, page, publishPage } from '../services/pages';
 import { GET, POST } from './[[...address]]/route';
 
 let small: SmallInstallation;

@@ -1,8 +1,8 @@
-import { importModel } from '../services/model/put-in-force';
-import { mergeCategory, removeCategory } from '../services/categories/merge';
-import { addListing, publishListing } from '../services/listings/write';
-import { addMedia, changeMedium } from '../services/media/uploads';
-import { siteTree } from '../services/pages/tree';
+import { importModel } from '../services/model';
+import { addCategory, mergeCategory, removeCategory } from '../services/categories';
+import { addListing, publishListing, tryListing } from '../services/listings';
+import { addMedia, changeMedium, mediaList, medium, mediumReach } from '../services/media';
+import { addPage, publishPage, siteTree } from '../services/pages';
 import fc from 'fast-check';
 import sharp from 'sharp';
 import { DrawnPages } from '../../tests/drawn-pages';
@@ -11,10 +11,6 @@ import { withSpeciesPages } from '../../tests/small-model';
 import type { Json, JsonObject } from '../core/json';
 import { FOLDERS } from '../core/model/media-type';
 import { newScheme } from '../core/model/fresh/start';
-import { addCategory } from '../services/categories/edit';
-import { tryListing } from '../services/listings/trials';
-import { medium, mediaList, mediumReach } from '../services/media/library';
-import { addPage, publishPage } from '../services/pages/write';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

@@ -1,17 +1,6 @@
-import { importModel } from '../services/model/put-in-force';
-import { addListing, publishListing } from '../services/listings/write';
-import { entries } from '../services/entries/table';
-import { siteTree } from '../services/pages/tree';
-import fc from 'fast-check';
-import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
-import { withSpeciesPages } from '../../tests/small-model';
-import type { JsonObject } from '../core/json';
-import { newId } from '../core/ids';
-import type { ContentType, ModelDocument, PageType } from '../core/model/document';
-import { changeEntry, publishEntry } from '../services/entries/write';
-import { shownOn } from '../services/entries/shown-on';
-import { tryListing } from '../services/listings/trials';
+import { importModel } from '../services/model';
+import { addListing, publishListing, tryListing } from '../services/listings';
+import { changeEntry, entries, publishEntry, shownOn } from '../services/entries';
 import {
   addPage,
   binPage,
@@ -19,8 +8,16 @@ import {
   movePage,
   page,
   publishPage,
+  siteTree,
   withdrawPage,
-} from '../services/pages/write';
+} from '../services/pages';
+import fc from 'fast-check';
+import { DrawnPages } from '../../tests/drawn-pages';
+import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { withSpeciesPages } from '../../tests/small-model';
+import type { JsonObject } from '../core/json';
+import { newId } from '../core/ids';
+import type { ContentType, ModelDocument, PageType } from '../core/model/document';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

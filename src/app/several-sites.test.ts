@@ -1,13 +1,23 @@
-import { importModel } from '../services/model/put-in-force';
-import { addListing, publishListing } from '../services/listings/write';
-import { addressFor, siteTree, typesUnder } from '../services/pages/tree';
+import { importModel } from '../services/model';
+import { addListing, publishListing, tryListing } from '../services/listings';
+import {
+  addPage,
+  addressFor,
+  addSite,
+  changePage,
+  changeSite,
+  movePage,
+  page,
+  publishPage,
+  removeSite,
+  siteTree,
+  typesUnder,
+  withdrawPage,
+} from '../services/pages';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { Json, JsonObject } from '../core/json';
-import { tryListing } from '../services/listings/trials';
-import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
-import { addSite, changeSite, removeSite } from '../services/pages/sites';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

@@ -2,13 +2,11 @@ import { smallInstallation, NOON, type SmallInstallation } from '../../tests/sma
 import { DrawnPages } from '../../tests/drawn-pages';
 import { startModel } from '../core/model/fresh/start';
 import type { JsonObject } from '../core/json';
-import { addListing, publishListing } from '../services/listings/write';
-import { addEntry, publishEntry } from '../services/entries/write';
-import { applyWorking, beginWith } from '../services/model/put-in-force';
-import { keepWorking } from '../services/model/working-copy';
-import { changeSite } from '../services/pages/sites';
-import { addPage, changePage, publishPage } from '../services/pages/write';
-import { visit } from '../services/visitor/gather';
+import { addListing, publishListing } from '../services/listings';
+import { addEntry, publishEntry } from '../services/entries';
+import { applyWorking, beginWith, keepWorking } from '../services/model';
+import { addPage, changePage, changeSite, publishPage } from '../services/pages';
+import { visit } from '../services/visitor';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

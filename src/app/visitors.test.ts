@@ -1,8 +1,8 @@
-import { applyWorking, importModel } from '../services/model/put-in-force';
-import { addListing, changeListing, publishListing } from '../services/listings/write';
-import { entries } from '../services/entries/table';
-import { entryReach } from '../services/entries/reach';
-import { siteTree } from '../services/pages/tree';
+import { applyWorking, importModel, keepWorking } from '../services/model';
+import { addListing, changeListing, publishListing } from '../services/listings';
+import { addEntry, binEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
+import { entryReach } from '../services/reach';
+import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
@@ -11,12 +11,8 @@ import type { JsonObject } from '../core/json';
 import { changeShape, replaceField } from '../core/model/change/edit';
 import { plainFields } from '../core/model/kinds';
 import { addressIn } from '../core/site/address';
-import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../services/entries/write';
 import { entryAddresses } from '../services/entries/addresses';
-import { keepWorking } from '../services/model/working-copy';
-import { addPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages/write';
-import { feedOf } from '../services/visitor/feeds';
-import { visit } from '../services/visitor/gather';
+import { feedOf, visit } from '../services/visitor';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;

@@ -1,17 +1,20 @@
-import { languageAsked, visitorAddress } from '../../services/runtime/languages';
-import { sharedInstallation } from '../../services/runtime/open';
+import { CONTACT_BYTES } from '../../contract/contact';
+import {
+  countVisit,
+  type Installation,
+  languageAsked,
+  sharedInstallation,
+  siteAt,
+  visitorAddress,
+} from '../../services/runtime';
 import { createHash } from 'node:crypto';
 import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
-import { type Installation } from '../../services/runtime/installation';
-import { signDrawn } from '../../services/media/signature';
-import { CONTACT_BYTES, takeMessage } from '../../services/visitor/contact';
-import { feedOf } from '../../services/visitor/feeds';
-import { siteAt } from '../../services/pages/sites';
-import { visit, type Visit } from '../../services/visitor/gather';
-import { countVisit } from '../../services/runtime/visits';
+import { signDrawn } from '../../services/media';
+import { feedOf, takeMessage, visit, type Visit } from '../../services/visitor';
 import { renderMissing, renderPage } from '../../site/render';
+import { parseContactForm } from '../contact-form';
 import { readForm } from '../read-form';
 import { isFromHere } from '../same-origin';
 import { siteFiles } from '../site-files';
@@ -170,7 +173,7 @@ export async function POST(request: Request): Promise<Response> {
       'This form was sent from elsewhere',
       'Open the page itself and send it from there.',
     );
-  const found = await visit(installation, pathname);
+  const found = await installation.turnover.read(() => visit(installation, pathname));
   if (found.found !== 'page') return without(installation, pathname, found);
   const form = await readForm(request, CONTACT_BYTES);
   if (form === 'too-large')
@@ -181,12 +184,15 @@ export async function POST(request: Request): Promise<Response> {
       'This is too long',
       `A message may bring at most ${CONTACT_BYTES / 1024} KB.`,
     );
-  const state = await takeMessage(
-    installation,
-    found.page,
-    form,
-    request.headers.get('x-clear-frame-address') ?? '',
-  );
+  const written = parseContactForm(form);
+  const state =
+    written &&
+    (await takeMessage(
+      installation,
+      found.page,
+      written,
+      request.headers.get('x-clear-frame-address') ?? '',
+    ));
   if (!state)
     return missing(
       installation,

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { Refusal } from '../../services/runtime/refusal';
+import { Refusal } from '../../services/runtime';
 
 /** What a service answers, or the page that says there is no such thing. */
 export async function orNotFound<T>(asked: Promise<T>): Promise<T> {

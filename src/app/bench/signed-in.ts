@@ -1,11 +1,7 @@
-import { asksSecondFactor } from '../../services/people/second-factor';
-import { isNew } from '../../services/people/sign-in';
-import { personByToken } from '../../services/people/sessions';
-import { sharedInstallation } from '../../services/runtime/open';
+import { asksSecondFactor, isNew, type Person, personByToken } from '../../services/people';
+import { type Installation, sharedInstallation } from '../../services/runtime';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { type Installation } from '../../services/runtime/installation';
-import { type Person } from '../../services/people/people';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
 
 /**

@@ -1,4 +1,4 @@
-import { sharedInstallation } from '../../services/runtime/open';
+import { sharedInstallation } from '../../services/runtime';
 import { siteStylesheet } from '../../site/stylesheet';
 import { keptFor } from '../site-files';
 

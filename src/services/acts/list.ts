@@ -1,4 +1,4 @@
-import { actBounds, type ActAnswer, type ActsAnswer, type ActsQuery } from '../../contract/acts';
+import type { ActAnswer, ActsAnswer, ActsQuery } from '../../contract/acts';
 import { listActs, namesOfActs } from '../../store/acts';
 import type { Installation } from '../runtime/installation';
 
@@ -10,9 +10,8 @@ export async function acts(
   installation: Installation,
   { of, before = 0, limit = 50 }: ActsQuery,
 ): Promise<ActsAnswer> {
-  const most = Math.min(limit, actBounds.limit);
   const { content, categories, sites } = installation;
-  const rows = await listActs(content, { ...(of === undefined ? {} : { target: of }), before, most });
+  const rows = await listActs(content, { ...(of === undefined ? {} : { target: of }), before, most: limit });
   const keys = rows.map(({ id }) => id);
   const names = await namesOfActs(content, keys, NAMED);
   const label = (id: string, title: string | null): string =>
@@ -33,6 +32,6 @@ export async function acts(
       undoes: undoes !== null,
       canUndo: undoneBy === null && things > 0 && !uuid.startsWith('activity-'),
     })),
-    ...(last && rows.length === most ? { next: last.id } : {}),
+    ...(last && rows.length === limit ? { next: last.id } : {}),
   };
 }

@@ -13,7 +13,7 @@ import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } f
 import { recordsByUuids } from '../../store/records';
 import { keepCategories } from '../categories/edit';
 import { inForceNow, takeOver, type Taken } from '../model/put-in-force';
-import { seeSites } from '../pages/sites';
+import { seeSites } from '../runtime/sites';
 import type { Person } from '../people/people';
 import { inAct, type Act } from '../records/act';
 import type { ActRecord } from '../records/act-state';

@@ -7,7 +7,6 @@ import type {
   CategoryPatch,
   NewCategory,
 } from '../../contract/categories';
-import type { ReachedPages } from '../../contract/entries';
 import { categoryBounds, type Categories, type Category } from '../../core/content/categories';
 import { freeSlug, isSlug, slugFrom } from '../../core/content/slug';
 import { parseValues, ruleFaults, serializeValues } from '../../core/content/values';
@@ -21,24 +20,12 @@ import { may } from '../../core/roles';
 import { whyReserved } from '../../core/site/address';
 import { countByCategory, putCategories } from '../../store/categories';
 import type { Person } from '../people/people';
-import { pageLink } from '../reach/pages';
 import { reachOfScheme } from '../reach/scheme';
 import { inAct, type Act } from '../records/act';
 import { today, type Installation } from '../runtime/installation';
-import { changedSince, invalidInput, notFound, Refusal, ruleViolation } from '../runtime/refusal';
+import { changedSince, invalidInput, Refusal, ruleViolation } from '../runtime/refusal';
 import { categoryColumns } from './counts';
-
-export function schemeOf(installation: Installation, id: Id): CompiledType<Scheme> {
-  const scheme = installation.model.scheme(id);
-  if (!scheme) throw notFound('scheme in force');
-  return scheme;
-}
-
-export function needCategory(categories: Categories, id: Id): Category {
-  const category = categories.get(id);
-  if (!category) throw notFound('category');
-  return category;
-}
+import { needCategory, schemeOf } from './lookup';
 
 function answer(installation: Installation, category: Category, depth: number): CategoryAnswer {
   const fields = schemeOf(installation, category.scheme).fields;
@@ -85,12 +72,6 @@ export async function categoryCounts(installation: Installation, scheme: Id): Pr
       ...(counts.get(installation.keyMap.find(id)) ?? { own: 0, all: 0 }),
     })),
   };
-}
-
-/** The visitor pages that may differ when a category of a scheme changes. */
-export async function schemeReach(installation: Installation, scheme: Id): Promise<ReachedPages> {
-  schemeOf(installation, scheme);
-  return { pages: (await reachOfScheme(installation.content, installation, scheme)).map(pageLink) };
 }
 
 /**

@@ -9,7 +9,8 @@ import type { Scheme } from '../../core/model/document';
 import type { Person } from '../people/people';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
-import { freshCategory, keepCategories, onCategories, schemeOf, takenIn } from './edit';
+import { freshCategory, keepCategories, onCategories, takenIn } from './edit';
+import { schemeOf } from './lookup';
 
 /**
  * The categories that a list names and the scheme has not yet; those it has by name at the same place are

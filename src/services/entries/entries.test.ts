@@ -1,6 +1,6 @@
 import { addListing, publishListing } from '../listings/write';
 import { entries } from './table';
-import { entryReach } from './reach';
+import { entryReach } from '../reach/entry-reach';
 import { entryRevisions } from './history';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { Role } from '../../core/roles';

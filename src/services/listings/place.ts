@@ -11,7 +11,7 @@ import { liveCounts } from '../categories/counts';
 import { categoryLabel } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { entryBody, pageBody } from '../records/bodies';
-import { siteOf } from '../pages/sites';
+import { siteOf } from '../runtime/sites';
 import { queryContextOf } from './sources';
 
 /** Among how many categories one with something in it is sought. */

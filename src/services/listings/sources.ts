@@ -16,7 +16,7 @@ import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { entryAddresses, entryHomes } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
-import { siteOf } from '../pages/sites';
+import { siteOf } from '../runtime/sites';
 
 /** One of the types that a listing takes, with the rule as it understands it, and what it is asked of. */
 export interface Source extends Branch<ListingRule> {

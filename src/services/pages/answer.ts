@@ -20,7 +20,7 @@ import { driftOf, picksAnswer } from './collections';
 import { pageFaults } from './faults';
 import { parentPlace } from './places';
 import { pageReferences } from './references';
-import { siteOf } from './sites';
+import { siteOf } from '../runtime/sites';
 
 export function typeOfPage(installation: Installation, id: Id | null): CompiledType<PageType> {
   const type = id === null ? undefined : installation.model.pageType(id);

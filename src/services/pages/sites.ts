@@ -14,28 +14,12 @@ import {
 } from '../../store/pages';
 import { inAct, type Act } from '../records/act';
 import type { Installation } from '../runtime/installation';
+import { seeSites, siteGiven } from '../runtime/sites';
 import type { Person } from '../people/people';
 import { ruleViolation, notFound, invalidInput } from '../runtime/refusal';
 
 /** How many sites an installation may hold. */
 const MOST = 20;
-
-/** The site to which an address belongs: the one whose addresses begin as it does, else the first. */
-export const siteAt = (installation: Pick<Installation, 'site' | 'sites'>, address: string): SiteRow =>
-  installation.sites.find(
-    ({ base }) => base !== '' && (address === base || address.startsWith(`${base}/`)),
-  ) ?? installation.site;
-
-/** A site by its integer key. */
-export const siteOf = (installation: Installation, id: number): SiteRow =>
-  installation.sites.find((site) => site.id === id) ?? installation.site;
-
-/** The site that was asked for by its id; without one, the first. */
-export function siteGiven(installation: Installation, id: Id | undefined): SiteRow {
-  const site = id === undefined ? installation.site : installation.sites.find(({ uuid }) => uuid === id);
-  if (!site) throw invalidInput([{ path: '/site', code: 'not-there', message: 'There is no such site.' }]);
-  return site;
-}
 
 const answer = (
   { model }: Pick<Installation, 'model'>,
@@ -70,13 +54,6 @@ async function onSite(
     return sites(act.tx);
   });
   seeSites(installation, all);
-}
-
-/** From here on everyone sees these sites. */
-export function seeSites(installation: Installation, all: readonly SiteRow[]): void {
-  installation.sites = all;
-  installation.site = all[0] ?? installation.site;
-  installation.rendered.renewAll();
 }
 
 export async function addSite(

@@ -7,7 +7,8 @@ import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { needPage, typeOfPage } from './answer';
 import { addressAt, pageTypeByKey, parentGiven, slugFor, typesAt, verdictFor, type Place } from './places';
-import { siteGiven, siteOf, sitesTold } from './sites';
+import { sitesTold } from './sites';
+import { siteGiven, siteOf } from '../runtime/sites';
 
 /** The trees of all sites, each page after its parent. */
 export async function siteTree(installation: Installation): Promise<TreeAnswer> {

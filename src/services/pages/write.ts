@@ -32,7 +32,7 @@ import {
   type Place,
 } from './places';
 import { binAddress, giveWords, placePages, readdress } from './placing';
-import { siteGiven, siteOf } from './sites';
+import { siteGiven, siteOf } from '../runtime/sites';
 
 const newness = (installation: Installation, person: Person) => ({
   today: today(installation),

@@ -5,7 +5,7 @@ import { startModel } from '../../core/model/fresh/start';
 import { makePerson, people, personByEmail, proofsOf } from '../../store/people';
 import { changeSiteRow, sites } from '../../store/pages';
 import { beginWith } from '../model/put-in-force';
-import { seeSites } from '../pages/sites';
+import { seeSites } from '../runtime/sites';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
 import { hashPassword, isPassword } from './passwords';

@@ -11,7 +11,7 @@ import { categoryHomeAt, categoryHomes, type CategoryHome } from '../categories/
 import { entryAddresses, entryTypeOf } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { entryBody, pageBody } from '../records/bodies';
-import { siteOf } from '../pages/sites';
+import { siteOf } from '../runtime/sites';
 import { categoryPages, livePagesReferring, reachedPages, type ReachedPage } from './pages';
 
 /** The most entries whose own pages are looked at one by one; with more, all pages of their sort count as reached. */

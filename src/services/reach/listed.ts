@@ -19,7 +19,7 @@ import { languagesIn, today, type Installation } from '../runtime/installation';
 import { listingsInForce } from '../listings/in-force';
 import { pageBody } from '../records/bodies';
 import { placesTelling, takesFromPlace } from './by-place';
-import { siteOf } from '../pages/sites';
+import { siteOf } from '../runtime/sites';
 import { pagesShowing, type ReachedPage } from './pages';
 
 type IsBelow = NonNullable<MembershipContext['isBelow']>;

@@ -1,12 +1,14 @@
+import type { ReachedPages } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Field } from '../../core/model/document';
 import { plainFields } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { livePagesByIds } from '../../store/pages';
+import { schemeOf } from '../categories/lookup';
 import { categoryHomes } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { reachOfTypes } from './entry';
-import { distinctPages, reachedPages, type ReachedPage } from './pages';
+import { distinctPages, pageLink, reachedPages, type ReachedPage } from './pages';
 
 /** How many steps of entry links a face draws. */
 const DRAWN_DEEP = 2;
@@ -66,4 +68,10 @@ export async function reachOfScheme(
     ...own,
     ...(await reachOfTypes(reader, installation, typesNaming(installation, scheme))),
   ]);
+}
+
+/** The visitor pages that may differ when a category of a scheme changes. */
+export async function schemeReach(installation: Installation, scheme: Id): Promise<ReachedPages> {
+  schemeOf(installation, scheme);
+  return { pages: (await reachOfScheme(installation.content, installation, scheme)).map(pageLink) };
 }

@@ -3,7 +3,7 @@ import { placedPages, placementCounts, typeReach } from '../model/figures';
 import { addListing, publishListing } from '../listings/write';
 import { addMedia, changeMedium } from '../media/uploads';
 import { mediaFile } from '../media/renditions';
-import { entryReach } from '../entries/reach';
+import { entryReach } from '../reach/entry-reach';
 import sharp from 'sharp';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { wideDocument } from '../../../tests/wide-model';

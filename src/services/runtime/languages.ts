@@ -1,6 +1,6 @@
 import { addressIn, splitLanguage } from '../../core/site/address';
 import type { SiteRow } from '../../store/pages';
-import { siteAt } from '../pages/sites';
+import { siteAt } from './sites';
 import type { Installation } from './installation';
 
 type Speaking = Pick<Installation, 'model' | 'site' | 'sites'>;

@@ -1,13 +1,9 @@
-import { CONTACT_BYTES, ContactMessage } from '../../contract/contact';
-import { parseInput } from '../../contract/parse-input';
 import { newId } from '../../core/ids';
-import { contactFields, nothingWritten, type ContactFault, type ContactState } from '../../core/site/contact';
+import type { ContactState, WrittenMessage } from '../../core/site/contact';
 import type { DrawnBlock, DrawnSlots, VisitorPage } from '../../core/site/visitor-page';
 import { putInOutbox } from '../../standins/mail-outbox';
 import { attemptsSince, noteAttempt } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
-
-export { CONTACT_BYTES };
 
 const WINDOW = 15 * 60_000;
 /** Messages within the window from one address. */
@@ -38,47 +34,30 @@ const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
 export async function takeMessage(
   installation: Installation,
   page: VisitorPage,
-  form: Readonly<Record<string, string>>,
+  { given, faults, byMachine, ...written }: WrittenMessage,
   address: string,
 ): Promise<ContactState | undefined> {
-  const block = blockOf(page.slots, form.block ?? '');
+  const block = blockOf(page.slots, written.block);
   const to = block?.behaves === 'contact' ? recipientOf(block) : undefined;
   if (!block || to === undefined) return undefined;
-  const given = {
-    ...nothingWritten,
-    ...Object.fromEntries(contactFields.map((field) => [field, (form[field] ?? '').trim()])),
-  };
-  const { value, faults } = parseInput(ContactMessage, { ...form, ...given });
-  const state: ContactState = { block: block.id, sent: false, given, faults: {} };
-  if (!value) {
-    for (const field of contactFields) {
-      const fault = faults.find(({ path }) => path === `/${field}`);
-      if (fault)
-        state.faults[field] =
-          given[field] === ''
-            ? 'missing'
-            : (({ maxLength: 'long', isEmail: 'email' } as Partial<Record<string, ContactFault>>)[
-                fault.code
-              ] ?? 'missing');
-    }
-    return Object.keys(state.faults).length > 0 ? state : undefined;
-  }
+  const state: ContactState = { block: block.id, sent: false, given, faults };
+  if (Object.keys(faults).length > 0) return state;
   // A machine that fills in everything is thanked like anyone, and not read.
-  if (value.website) return { ...state, sent: true };
+  if (byMachine) return { ...state, sent: true };
   const now = Date.now();
   const from = `message from ${address}`;
   if ((await attemptsSince(installation.sessions, from, now - WINDOW)) >= MOST)
     return { ...state, tooMany: true };
   await installation.sessions.write((tx) => noteAttempt(tx, [from], now, now - WINDOW));
-  const writer = { name: onOneLine(value.name), address: value.email };
+  const writer = { name: onOneLine(given.name), address: given.email };
   await putInOutbox(
     installation.outboxFolder,
     {
       from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
       to,
       replyTo: writer,
-      subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${value.name}`),
-      text: `${value.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+      subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${given.name}`),
+      text: `${given.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
     },
     installation.now(),
     newId(),

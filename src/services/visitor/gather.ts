@@ -50,7 +50,7 @@ import {
   type CategoryPage,
   type ResolvedAddress,
 } from './resolve-address';
-import { siteAt, siteOf } from '../pages/sites';
+import { siteAt, siteOf } from '../runtime/sites';
 import { pageVisits, VISITS_FRESH } from '../runtime/visits';
 
 /**

@@ -20,7 +20,7 @@ import {
 import { entryPlaces, entryPages, entryTypeOf } from '../entries/addresses';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { entryBody } from '../records/bodies';
-import { siteAt } from '../pages/sites';
+import { siteAt } from '../runtime/sites';
 
 /** An entry that has a page of its own: what visitors see of it, and where. */
 export interface OwnPage {

@@ -1,18 +1,19 @@
-import { sharedInstallation } from '../../../services/runtime/open';
-import { mediaBounds } from '../../../services/media/files';
+import {
+  inRequest,
+  type Installation,
+  log,
+  Refusal,
+  type RequestContext,
+  sharedInstallation,
+} from '../../../services/runtime';
+import { mediaBounds } from '../../../services/media';
 import { ACT_HEADER } from '../../../contract/act-header';
 import { inputBounds, parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
-import { type Installation } from '../../../services/runtime/installation';
 import type { OperationName } from '../../../contract/routes';
-import type { Person } from '../../../services/people/people';
-import { asksSecondFactor } from '../../../services/people/second-factor';
-import { personByToken } from '../../../services/people/sessions';
-import { log } from '../../../services/runtime/log';
-import { Refusal } from '../../../services/runtime/refusal';
-import { inRequest, type RequestContext } from '../../../services/runtime/request-context';
+import { asksSecondFactor, type Person, personByToken } from '../../../services/people';
 import { readBytes } from '../../read-bytes';
 import { isFromHere } from '../../same-origin';
 import { handlers, type Call } from './handlers';

@@ -1,4 +1,4 @@
-import { importModel } from '../../../services/model/put-in-force';
+import { importModel } from '../../../services/model';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { callsTo, type Call } from '../../../../tests/call';

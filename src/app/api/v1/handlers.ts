@@ -1,92 +1,107 @@
-import { applyWorking, model } from '../../../services/model/put-in-force';
-import { changeSheet } from '../../../services/model/change-sheet';
 import {
+  applyWorking,
+  changeSheet,
+  dropWorking,
   fieldNumbers,
+  keepWorking,
+  model,
   placedPages,
   placementCounts,
+  starters,
+  tryModel,
   typeFigures,
   typeReach,
-} from '../../../services/model/figures';
-import { addListing, binListing, changeListing, publishListing } from '../../../services/listings/write';
-import { importCategories } from '../../../services/categories/import';
-import { mergeCategory, removeCategory, splitCategory } from '../../../services/categories/merge';
-import { addMedia, changeMedium } from '../../../services/media/uploads';
-import { entries } from '../../../services/entries/table';
-import { entryReach } from '../../../services/entries/reach';
-import { entryRevisions } from '../../../services/entries/history';
-import { addressFor, homesFor, siteTree, typesUnder } from '../../../services/pages/tree';
-import type { Operation, operations } from '../../../contract/operations';
-import type { SessionAnswer } from '../../../contract/session';
-import type { Installation } from '../../../services/runtime/installation';
+  working,
+} from '../../../services/model';
 import {
-  addEntry,
-  binEntry,
-  changeEntry,
-  entry,
-  publishEntry,
-  restoreEntry,
-  returnEntry,
-  submitEntry,
-  withdrawEntry,
-} from '../../../services/entries/write';
-import { findEntries, knownByIds } from '../../../services/entries/find';
-import { importEntries } from '../../../services/entries/import';
-import { acts } from '../../../services/acts/list';
-import { undoAct } from '../../../services/acts/undo';
-import { goTo } from '../../../services/overview/go-to';
-import {
+  addListing,
+  binListing,
+  changeListing,
+  listing,
   listingResult,
+  listings,
+  publishListing,
   tryListing,
   tryListingFigures,
   tryListingGaps,
-} from '../../../services/listings/trials';
-import { listing, listings } from '../../../services/listings/listings';
-import { dropWorking, keepWorking, tryModel, working } from '../../../services/model/working-copy';
+} from '../../../services/listings';
 import {
   addCategory,
   categoriesOf,
   categoryCounts,
   changeCategory,
+  importCategories,
+  mergeCategory,
   moveCategory,
+  removeCategory,
   sortCategories,
-  schemeReach,
-} from '../../../services/categories/edit';
-import { addSite, changeSite, removeSite, sitesOf } from '../../../services/pages/sites';
-import { medium, mediaList, mediumReach } from '../../../services/media/library';
-import { shownOn } from '../../../services/entries/shown-on';
-import { starters } from '../../../services/model/starters';
-import { overview } from '../../../services/overview/overview';
+  splitCategory,
+} from '../../../services/categories';
+import { addMedia, changeMedium, mediaList, medium, mediumReach } from '../../../services/media';
+import {
+  addEntry,
+  binEntry,
+  changeEntry,
+  entries,
+  entry,
+  entryRevisions,
+  findEntries,
+  importEntries,
+  knownByIds,
+  publishEntry,
+  restoreEntry,
+  returnEntry,
+  shownOn,
+  submitEntry,
+  withdrawEntry,
+} from '../../../services/entries';
+import { entryReach, schemeReach } from '../../../services/reach';
 import {
   addPage,
+  addressFor,
+  addSite,
   binPage,
   changePage,
+  changeSite,
+  homesFor,
   movePage,
   page,
   publishPage,
+  removeSite,
+  sitesOf,
+  siteTree,
+  typesUnder,
   withdrawPage,
-} from '../../../services/pages/write';
-import { seenPage } from '../../../services/visitor/seen';
-import { pagePreview } from '../../../services/visitor/gather';
-import { invite, linkAnswer, sendLink, useLink } from '../../../services/people/links';
+} from '../../../services/pages';
+import type { Operation, operations } from '../../../contract/operations';
+import type { SessionAnswer } from '../../../contract/session';
+import { type Installation, Refusal } from '../../../services/runtime';
+import { acts, undoAct } from '../../../services/acts';
+import { goTo, overview } from '../../../services/overview';
+import { pagePreview, seenPage } from '../../../services/visitor';
 import {
   allPeople,
-  changePassword,
-  changePerson,
-  endSessionsOfPerson,
-  letLeave,
-  personAnswer,
-  type Person,
-} from '../../../services/people/people';
-import {
   askSecondFactor,
   asksSecondFactor,
   beginSecondFactor,
+  changePassword,
+  changePerson,
   confirmSecondFactor,
   endSecondFactor,
-} from '../../../services/people/second-factor';
-import { openSessions, signOut, type SignedIn } from '../../../services/people/sessions';
-import { setUp, signIn } from '../../../services/people/sign-in';
-import { Refusal } from '../../../services/runtime/refusal';
+  endSessionsOfPerson,
+  invite,
+  letLeave,
+  linkAnswer,
+  openSessions,
+  type Person,
+  personAnswer,
+  sendLink,
+  setUp,
+  type SignedIn,
+  signIn,
+  signOut,
+  useLink,
+} from '../../../services/people';
 import { endedSession, startedSession, type Reply } from './session-cookie';
 
 /** One call, read and allowed: what a handler needs of it. */

@@ -6,7 +6,7 @@ import { smallInstallation, type SmallInstallation } from '../../../../tests/sma
 import { operations, type Operation } from '../../../contract/operations';
 import { inputBounds } from '../../../contract/parse-input';
 import type { JsonObject } from '../../../core/json';
-import { importModel } from '../../../services/model/put-in-force';
+import { importModel } from '../../../services/model';
 
 /** Names that every object in the language has already, and that a key may be all the same. */
 const inherited = ['constructor', 'toString', 'valueOf', 'hasOwnProperty', 'isPrototypeOf', 'toLocaleString'];

@@ -1,4 +1,4 @@
-import { importModel } from '../../../services/model/put-in-force';
+import { importModel } from '../../../services/model';
 import sharp from 'sharp';
 import { callsTo, faultPaths as paths, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';

@@ -1,7 +1,7 @@
-import { model } from '../../../services/model/put-in-force';
+import { model } from '../../../services/model';
 import type { ReactElement, ReactNode } from 'react';
-import { overview } from '../../../services/overview/overview';
-import { personAnswer } from '../../../services/people/people';
+import { overview } from '../../../services/overview';
+import { personAnswer } from '../../../services/people';
 import { ModelProvider } from '../../../ui/model-in-force';
 import { Shell } from '../../../ui/shell/shell';
 import { signedIn } from '../signed-in';

@@ -3,8 +3,8 @@ import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
-import { personByToken } from '../../../services/people/sessions';
-import { sharedInstallation } from '../../../services/runtime/open';
+import { personByToken } from '../../../services/people';
+import { sharedInstallation } from '../../../services/runtime';
 import { Plain } from '../../../ui/plain';
 import { SecondFactorNeeded } from './second-factor-needed';
 

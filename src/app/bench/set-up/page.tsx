@@ -1,5 +1,5 @@
-import { isNew } from '../../../services/people/sign-in';
-import { sharedInstallation } from '../../../services/runtime/open';
+import { isNew } from '../../../services/people';
+import { sharedInstallation } from '../../../services/runtime';
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';

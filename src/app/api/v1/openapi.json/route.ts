@@ -1,5 +1,5 @@
 import { openApi } from '../../../../contract/openapi';
-import { sharedInstallation } from '../../../../services/runtime/open';
+import { sharedInstallation } from '../../../../services/runtime';
 import { personOfRequest } from '../answer';
 
 export const dynamic = 'force-dynamic';

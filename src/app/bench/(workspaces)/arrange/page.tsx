@@ -1,4 +1,4 @@
-import { siteTree } from '../../../../services/pages/tree';
+import { siteTree } from '../../../../services/pages';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
 import { signedIn } from '../../signed-in';

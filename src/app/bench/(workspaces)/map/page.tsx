@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { listings } from '../../../../services/listings/listings';
+import { listings } from '../../../../services/listings';
 import { signedIn } from '../../signed-in';
 import { NoListings } from './no-listings';
 

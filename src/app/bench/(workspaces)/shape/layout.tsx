@@ -1,8 +1,7 @@
-import { model } from '../../../../services/model/put-in-force';
+import { model, working } from '../../../../services/model';
 import type { Metadata } from 'next';
 import type { ReactElement, ReactNode } from 'react';
 import { may } from '../../../../core/roles';
-import { working } from '../../../../services/model/working-copy';
 import { signedIn } from '../../signed-in';
 import { SampleState } from './sample/sample-state';
 import { WorkingModelProvider } from './working-model';

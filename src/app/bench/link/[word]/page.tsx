@@ -1,8 +1,7 @@
 import type { Metadata } from 'next';
 import type { ReactElement } from 'react';
-import { linkAnswer } from '../../../../services/people/links';
-import { Refusal } from '../../../../services/runtime/refusal';
-import { sharedInstallation } from '../../../../services/runtime/open';
+import { linkAnswer } from '../../../../services/people';
+import { Refusal, sharedInstallation } from '../../../../services/runtime';
 import { Plain } from '../../../../ui/plain';
 import { ChoosePassword } from './choose-password';
 

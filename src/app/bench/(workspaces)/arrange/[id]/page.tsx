@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
-import { today } from '../../../../../services/runtime/installation';
-import { page } from '../../../../../services/pages/write';
+import { today } from '../../../../../services/runtime';
+import { page } from '../../../../../services/pages';
 import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { PageBench } from '../page-bench';

@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import { listing } from '../../../../../services/listings/listings';
+import { listing } from '../../../../../services/listings';
 import { orNotFound } from '../../../or-not-found';
 import { signedIn } from '../../../signed-in';
 import { ListingBench } from '../listing-bench';

@@ -1,5 +1,5 @@
 import { notFound, redirect } from 'next/navigation';
-import { benchOf } from '../../../../../services/overview/go-to';
+import { benchOf } from '../../../../../services/overview';
 import { signedIn } from '../../../signed-in';
 
 /** Leads to where something is worked on, of which only the id is known: what is asked for there comes along. */

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import type { ReactElement } from 'react';
-import { today } from '../../../../../services/runtime/installation';
+import { today } from '../../../../../services/runtime';
 import { signedIn } from '../../../signed-in';
 import { MediaBench } from './media-bench';
 

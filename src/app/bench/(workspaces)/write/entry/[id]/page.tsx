@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
-import { entry } from '../../../../../../services/entries/write';
-import { today } from '../../../../../../services/runtime/installation';
+import { entry } from '../../../../../../services/entries';
+import { today } from '../../../../../../services/runtime';
 import { orNotFound } from '../../../../or-not-found';
 import { signedIn } from '../../../../signed-in';
 import { EntryBench } from '../../entry-bench';

@@ -7,12 +7,12 @@ import { referrers } from '../../store/refs';
 import { listingsInForce } from '../listings/in-force';
 import { withLeadingEntries } from '../listings/leading';
 import { sourcesOf } from '../listings/sources';
-import { reachOfEntry } from '../reach/entry';
-import { distinctPages, pageLink } from '../reach/pages';
+import { reachOfEntry } from './entry';
+import { distinctPages, pageLink } from './pages';
 import { entryBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { pagesBeside } from '../visitor/company';
-import { needEntry, seenOf, typeOfEntry } from './answer';
+import { needEntry, seenOf, typeOfEntry } from '../entries/answer';
 
 /** Where an entry shows now, and the pages that would differ if its working version were published. */
 export async function entryReach(installation: Installation, id: Id): Promise<ReachAnswer> {

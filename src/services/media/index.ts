@@ -1,0 +1,7 @@
+/** The library of files: uploads, the sizes made of pictures, and sending them. */
+
+export { mediaBounds } from './files';
+export { mediaList, medium, mediumReach } from './library';
+export { isMediaPath, serveMedium } from './serve';
+export { signDrawn } from './signature';
+export { addMedia, changeMedium } from './uploads';

@@ -1,0 +1,22 @@
+/** People who work here: accounts, sign-in and the second factor, sessions, links that invite. */
+
+export { invite, linkAnswer, sendLink, useLink } from './links';
+export {
+  type Person,
+  addPerson,
+  allPeople,
+  changePassword,
+  changePerson,
+  endSessionsOfPerson,
+  letLeave,
+  personAnswer,
+} from './people';
+export {
+  askSecondFactor,
+  asksSecondFactor,
+  beginSecondFactor,
+  confirmSecondFactor,
+  endSecondFactor,
+} from './second-factor';
+export { type SignedIn, openSessions, personByToken, signOut } from './sessions';
+export { isNew, setUp, signIn } from './sign-in';

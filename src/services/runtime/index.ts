@@ -1,0 +1,14 @@
+/** An installation while it runs: opened and closed, what a request carries, pages in memory, refusals, backups. */
+
+export { backUp, restore } from './backup';
+export { callerOf } from './caller';
+export { healthOf } from './health';
+export { holdsSample } from './holds-sample';
+export { type Installation, indexTableIn, today } from './installation';
+export { languageAsked, visitorAddress } from './languages';
+export { log } from './log';
+export { closeInstallation, openInstallation, sharedInstallation } from './open';
+export { Refusal } from './refusal';
+export { type RequestContext, inRequest } from './request-context';
+export { siteAt } from './sites';
+export { countVisit, keepVisits } from './visits';

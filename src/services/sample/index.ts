@@ -1,0 +1,3 @@
+/** The sample reserve that the demo shows. */
+
+export { type Sample, fillWithSample } from './sample';
