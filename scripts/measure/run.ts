@@ -181,17 +181,9 @@ async function main(): Promise<void> {
   const answered = (rows: readonly { body: unknown }[]) =>
     rows.map(({ body }) => JSON.parse(String(body)) as unknown);
   const ask = async (question: TableQuestion) => {
-    const matching = await countRows(
-      installation.content,
-      indexTable,
-      installation.keyMap,
-      question,
-      now,
-      day,
-    );
-    answered(
-      await pageOfRows(installation.content, indexTable, installation.keyMap, question, matching, now, day),
-    );
+    const put = { indexTable, keyMap: installation.keyMap, now, today: day };
+    const matching = await countRows(installation.content, put, question);
+    answered(await pageOfRows(installation.content, put, question, matching));
   };
   const byHand = async (where: string, bind: number[]) => {
     await hand.all(`SELECT count(*) AS n FROM t WHERE ${where}`, bind);

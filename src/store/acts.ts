@@ -1,5 +1,6 @@
+import { anyOf, joined, sql } from './sql';
 import type { Id } from '../core/ids';
-import type { Bind, Reader, WriteTransaction } from './database';
+import type { Reader, WriteTransaction } from './database';
 
 /** What sorts of things an act changes. Records by their own sorts; categories, sites and the model beside them. */
 export const actSorts = ['entry', 'page', 'listing', 'medium', 'category', 'site', 'model'] as const;
@@ -27,17 +28,17 @@ export interface ActRow {
   undoneBy: Id | null;
 }
 
-const select = `SELECT a.id, a.uuid, a.at, a.person, p.name AS by, a.what, a.why, a.undoes,
-  (SELECT u.uuid FROM acts u WHERE u.undoes = a.id ORDER BY u.id DESC LIMIT 1) AS undoneBy
-  FROM acts a LEFT JOIN people p ON p.id = a.person`;
+const columns = sql`a.id, a.uuid, a.at, a.person, p.name AS by, a.what, a.why, a.undoes,
+  (SELECT u.uuid FROM acts u WHERE u.undoes = a.id ORDER BY u.id DESC LIMIT 1) AS undoneBy`;
+const from = sql`FROM acts a LEFT JOIN people p ON p.id = a.person`;
+const select = sql`SELECT ${columns} ${from}`;
 
 export const actByUuid = (reader: Reader, uuid: Id): Promise<ActRow | undefined> =>
-  reader.one<ActRow>(`${select} WHERE a.uuid = $1`, [uuid]);
+  reader.one<ActRow>(sql`${select} WHERE a.uuid = ${uuid}`);
 
 export const changesOf = (reader: Reader, act: number): Promise<ActChange[]> =>
   reader.all<ActChange>(
-    'SELECT sort, target, before, after FROM act_changes WHERE act = $1 ORDER BY sort, target',
-    [act],
+    sql`SELECT sort, target, before, after FROM act_changes WHERE act = ${act} ORDER BY sort, target`,
   );
 
 /** Acts, the newest first: those before a key (0 for the first), and of one thing alone where its id is given. */
@@ -45,17 +46,16 @@ export const listActs = (
   reader: Reader,
   { target, before, most }: { target?: Id; before: number; most: number },
 ): Promise<(ActRow & { things: number })[]> => {
-  const binds: Bind[] = [most, ...(before > 0 ? [before] : []), ...(target === undefined ? [] : [target])];
-  const where = [
-    ...(before > 0 ? ['a.id < $2'] : []),
-    ...(target === undefined
-      ? []
-      : [`a.id IN (SELECT act FROM act_changes WHERE target = $${binds.length})`]),
-  ];
-  const things = '(SELECT count(*) FROM act_changes c WHERE c.act = a.id) AS things';
+  const where = joined(
+    [
+      ...(before > 0 ? [sql`a.id < ${before}`] : []),
+      ...(target === undefined ? [] : [sql`a.id IN (SELECT act FROM act_changes WHERE target = ${target})`]),
+    ],
+    ' AND ',
+    '1',
+  );
   return reader.all(
-    `${select.replace('a.undoes,', `a.undoes, ${things},`)} ${where.length > 0 ? `WHERE ${where.join(' AND ')}` : ''} ORDER BY a.id DESC LIMIT $1`,
-    binds,
+    sql`SELECT ${columns}, (SELECT count(*) FROM act_changes c WHERE c.act = a.id) AS things ${from} WHERE ${where} ORDER BY a.id DESC LIMIT ${most}`,
   );
 };
 
@@ -66,16 +66,15 @@ export const namesOfActs = (
   most: number,
 ): Promise<{ act: number; sort: ActSort; target: Id; title: string | null }[]> =>
   reader.all(
-    `SELECT act, sort, target, title FROM (
+    sql`SELECT act, sort, target, title FROM (
        SELECT c.act, c.sort, c.target, w.title, row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
        FROM act_changes c LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
-       WHERE c.act IN (SELECT value FROM json_each($1))) WHERE n <= $2`,
-    [JSON.stringify(acts), most],
+       WHERE c.act IN ${anyOf(acts)}) WHERE n <= ${most}`,
   );
 
 /** The newest act on a thing. */
 export const lastActOn = (reader: Reader, target: Id): Promise<ActRow | undefined> =>
-  reader.one<ActRow>(`${select} WHERE a.id = (SELECT max(act) FROM act_changes WHERE target = $1)`, [target]);
+  reader.one<ActRow>(sql`${select} WHERE a.id = (SELECT max(act) FROM act_changes WHERE target = ${target})`);
 
 export const putAct = (
   tx: WriteTransaction,
@@ -88,14 +87,9 @@ export const putAct = (
     undoes: number | null;
   },
 ): Promise<number> =>
-  tx.run('INSERT INTO acts (uuid, at, person, what, why, undoes) VALUES ($1, $2, $3, $4, $5, $6)', [
-    act.uuid,
-    act.at,
-    act.person,
-    act.what,
-    act.why,
-    act.undoes,
-  ]);
+  tx.run(
+    sql`INSERT INTO acts (uuid, at, person, what, why, undoes) VALUES (${act.uuid}, ${act.at}, ${act.person}, ${act.what}, ${act.why}, ${act.undoes})`,
+  );
 
 export const putChanges = (tx: WriteTransaction, act: number, changes: readonly ActChange[]): Promise<void> =>
   tx.insertMany(
@@ -106,11 +100,8 @@ export const putChanges = (tx: WriteTransaction, act: number, changes: readonly 
 
 /** Lets an act go on: it happened until now, and a thing is after it as it is now. */
 export async function goOn(tx: WriteTransaction, act: number, at: number, change: ActChange): Promise<void> {
-  await tx.run('UPDATE acts SET at = $1 WHERE id = $2', [at, act]);
-  await tx.run('UPDATE act_changes SET after = $1 WHERE act = $2 AND sort = $3 AND target = $4', [
-    change.after,
-    act,
-    change.sort,
-    change.target,
-  ]);
+  await tx.run(sql`UPDATE acts SET at = ${at} WHERE id = ${act}`);
+  await tx.run(
+    sql`UPDATE act_changes SET after = ${change.after} WHERE act = ${act} AND sort = ${change.sort} AND target = ${change.target}`,
+  );
 }

@@ -1,7 +1,9 @@
+import { anyOf, joined, raw, sql } from './sql';
 import { Categories, type Category } from '../core/content/categories';
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
+import { liveNow } from './queries/live-now';
 import { rowKey, sideNumber, type Side } from './index-tables/shape';
 
 interface Row {
@@ -19,7 +21,7 @@ interface Row {
 /** Every category, as trees. */
 export async function allCategories(reader: Reader): Promise<Categories> {
   const rows = await reader.all<Row>(
-    `SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
+    sql`SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
      FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent ORDER BY c.id`,
   );
   return new Categories(
@@ -74,29 +76,26 @@ export async function putCategories(
   ]);
   for (let from = 0; from < rows.length; from += 500) {
     await tx.run(
-      `INSERT INTO categories (${columns.join(', ')}) SELECT ${values} FROM json_each($1) WHERE true ON CONFLICT (id) DO UPDATE SET ${rest}`,
-      [JSON.stringify(rows.slice(from, from + 500))],
+      sql`INSERT INTO categories (${raw(columns.join(', '))}) SELECT ${raw(values)} FROM json_each(${JSON.stringify(rows.slice(from, from + 500))}) WHERE true ON CONFLICT (id) DO UPDATE SET ${raw(rest)}`,
     );
   }
 }
 
 export async function dropCategory(tx: WriteTransaction, id: Id): Promise<void> {
-  await tx.run('DELETE FROM categories WHERE uuid = $1', [id]);
+  await tx.run(sql`DELETE FROM categories WHERE uuid = ${id}`);
 }
 
 /** Writes who stands below whom in a scheme anew. */
 export async function reindexClosure(tx: WriteTransaction, scheme: number): Promise<void> {
   await tx.run(
-    'DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = $1) OR descendant NOT IN (SELECT id FROM categories)',
-    [scheme],
+    sql`DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = ${scheme}) OR descendant NOT IN (SELECT id FROM categories)`,
   );
   await tx.run(
-    `INSERT INTO closure (ancestor, descendant, depth)
+    sql`INSERT INTO closure (ancestor, descendant, depth)
      WITH RECURSIVE above(ancestor, descendant, depth) AS (
-       SELECT id, id, 0 FROM categories WHERE scheme = $1
+       SELECT id, id, 0 FROM categories WHERE scheme = ${scheme}
        UNION ALL SELECT c.parent, a.descendant, a.depth + 1 FROM above a JOIN categories c ON c.id = a.ancestor WHERE c.parent IS NOT NULL)
      SELECT ancestor, descendant, depth FROM above`,
-    [scheme],
   );
 }
 
@@ -120,16 +119,16 @@ export async function countByCategory(
 ): Promise<Map<number, { own: number; all: number }>> {
   const counts = new Map<number, { own: number; all: number }>();
   const side: Side = at === undefined ? 'work' : 'live';
-  const there = at === undefined ? 's.binned = 0' : `s.live_from <= ${at} AND s.live_until > ${at}`;
+  const there = at === undefined ? sql`s.binned = 0` : liveNow(at);
   for (const { indexTable, field, column, many } of columns) {
     const pairs = many
-      ? `SELECT m.value AS category, s.entry FROM multi_values m JOIN ${indexTable} s ON s.${rowKey[side]} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
-      : `SELECT s.${column} AS category, s.entry FROM ${indexTable} s WHERE ${there} AND s.${column} IS NOT NULL`;
+      ? sql`SELECT m.value AS category, s.entry FROM multi_values m JOIN ${raw(indexTable)} s ON s.${raw(rowKey[side])} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
+      : sql`SELECT s.${raw(column)} AS category, s.entry FROM ${raw(indexTable)} s WHERE ${there} AND s.${raw(column)} IS NOT NULL`;
     const own = await reader.all<{ category: number; n: number }>(
-      `SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`,
+      sql`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`,
     );
     const all = await reader.all<{ category: number; n: number }>(
-      `SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`,
+      sql`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`,
     );
     const at = (category: number) =>
       counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
@@ -153,13 +152,12 @@ export async function countLiveIn(
   // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
   const found = columns.map(({ indexTable, field, column, many }) =>
     many
-      ? `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN multi_values m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${indexTable} s ON s.version = m.row AND s.live_from <= $2 AND s.live_until > $2`
-      : `SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${indexTable} s ON s.${column} = b.descendant AND s.live_from <= $2 AND s.live_until > $2`,
+      ? sql`SELECT b.ancestor, s.entry FROM branches b CROSS JOIN multi_values m ON m.side = 1 AND m.field = ${field} AND m.value = b.descendant CROSS JOIN ${raw(indexTable)} s ON s.version = m.row AND ${liveNow(now)}`
+      : sql`SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${raw(indexTable)} s ON s.${raw(column)} = b.descendant AND ${liveNow(now)}`,
   );
   const rows = await reader.all<{ category: number; n: number }>(
-    `WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN (SELECT value FROM json_each($1)))
-     SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${found.join(' UNION ALL ')}) GROUP BY ancestor`,
-    [JSON.stringify(categories), now],
+    sql`WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN ${anyOf(categories)})
+     SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${joined(found, ' UNION ALL ')}) GROUP BY ancestor`,
   );
   return new Map(rows.map(({ category, n }) => [category, n]));
 }

@@ -1,11 +1,11 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 
 /** Says whose words a page holds: a category's, by its integer key. */
 export const putCategoryWords = (tx: WriteTransaction, record: number, category: number): Promise<number> =>
   tx.run(
-    'INSERT INTO category_words (record, category) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET category = $2',
-    [record, category],
+    sql`INSERT INTO category_words (record, category) VALUES (${record}, ${category}) ON CONFLICT (record) DO UPDATE SET category = ${category}`,
   );
 
 /** The pages that hold words of a category, outside the bin, with the page that each stands below. */
@@ -14,8 +14,7 @@ export const wordsOfCategory = (
   category: number,
 ): Promise<{ record: number; uuid: Id; parent: number | null }[]> =>
   reader.all(
-    'SELECT w.record, r.uuid, p.parent FROM category_words w JOIN records r ON r.id = w.record AND r.binned_at IS NULL JOIN page_places p ON p.record = w.record WHERE w.category = $1',
-    [category],
+    sql`SELECT w.record, r.uuid, p.parent FROM category_words w JOIN records r ON r.id = w.record AND r.binned_at IS NULL JOIN page_places p ON p.record = w.record WHERE w.category = ${category}`,
   );
 
 /** The categories whose words some pages hold, by the pages' integer keys. */
@@ -23,8 +22,7 @@ export const categoriesOfPages = async (reader: Reader, pages: readonly number[]
   new Map(
     (
       await reader.all<{ record: number; category: Id }>(
-        'SELECT w.record, i.uuid AS category FROM category_words w JOIN ids i ON i.n = w.category WHERE w.record IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(pages)],
+        sql`SELECT w.record, i.uuid AS category FROM category_words w JOIN ids i ON i.n = w.category WHERE w.record IN ${anyOf(pages)}`,
       )
     ).map(({ record, category }) => [record, category]),
   );

@@ -3,19 +3,18 @@ import { dirname } from 'node:path';
 import PQueue from 'p-queue';
 import { QueryTypes, Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
-
-export type Bind = string | number | null;
+import { raw, sql, type Bind, type Sql } from './sql';
 
 /** Something that can be asked: a reader, or the transaction of a write. Rows come as the SQL names their columns. */
 export interface Reader {
-  all<Row extends object>(sql: string, bind?: readonly Bind[]): Promise<Row[]>;
-  one<Row extends object>(sql: string, bind?: readonly Bind[]): Promise<Row | undefined>;
+  all<Row extends object>(question: Sql): Promise<Row[]>;
+  one<Row extends object>(question: Sql): Promise<Row | undefined>;
 }
 
 /** The one write going on. */
 export interface WriteTransaction extends Reader {
   /** Runs one statement; answers the new row's key for an insert and the number of rows for anything else. */
-  run(sql: string, bind?: readonly Bind[]): Promise<number>;
+  run(statement: Sql): Promise<number>;
   /** Inserts many rows of the same columns, several with each statement. `verb` may be `INSERT OR REPLACE`. */
   insertMany(
     table: string,
@@ -114,17 +113,18 @@ export class Database implements Reader {
     Object.assign(this.sequelize.connectionManager, this.connections);
   }
 
-  all<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row[]> {
-    return this.sequelize.query<Row>(sql, { bind: [...bind], type: QueryTypes.SELECT, raw: true });
+  all<Row extends object>(question: Sql): Promise<Row[]> {
+    const { text, bind } = question.statement();
+    return this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true });
   }
 
-  async one<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row | undefined> {
-    return (await this.all<Row>(sql, bind))[0];
+  async one<Row extends object>(question: Sql): Promise<Row | undefined> {
+    return (await this.all<Row>(question))[0];
   }
 
   /** Throws where the file does not answer. */
   async expectAnswer(): Promise<void> {
-    await this.one('SELECT 1 AS one');
+    await this.one(sql`SELECT 1 AS one`);
   }
 
   /** Does one piece of work as one transaction, after the writes that were asked for before it. */
@@ -146,24 +146,22 @@ class Write implements WriteTransaction {
     private readonly transaction: Transaction,
   ) {}
 
-  all<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row[]> {
-    return this.sequelize.query<Row>(sql, {
-      bind: [...bind],
-      type: QueryTypes.SELECT,
-      raw: true,
-      transaction: this.transaction,
-    });
+  all<Row extends object>(question: Sql): Promise<Row[]> {
+    const { text, bind } = question.statement();
+    const { transaction } = this;
+    return this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true, transaction });
   }
 
-  async one<Row extends object>(sql: string, bind: readonly Bind[] = []): Promise<Row | undefined> {
-    return (await this.all<Row>(sql, bind))[0];
+  async one<Row extends object>(question: Sql): Promise<Row | undefined> {
+    return (await this.all<Row>(question))[0];
   }
 
-  async run(sql: string, bind: readonly Bind[] = []): Promise<number> {
-    const options = { bind: [...bind], transaction: this.transaction };
-    if (!/^\s*insert/i.test(sql))
-      return this.sequelize.query(sql, { ...options, type: QueryTypes.BULKUPDATE });
-    const [, done] = await this.sequelize.query(sql.trim(), { ...options, type: QueryTypes.RAW });
+  async run(statement: Sql): Promise<number> {
+    const { text, bind } = statement.statement();
+    const options = { bind, transaction: this.transaction };
+    if (!/^\s*insert/i.test(text))
+      return this.sequelize.query(text, { ...options, type: QueryTypes.BULKUPDATE });
+    const [, done] = await this.sequelize.query(text.trim(), { ...options, type: QueryTypes.RAW });
     return typeof done === 'object' && done !== null && 'lastID' in done ? Number(done.lastID) : 0;
   }
 
@@ -173,11 +171,11 @@ class Write implements WriteTransaction {
     rows: readonly (readonly Bind[])[],
     verb = 'INSERT',
   ): Promise<void> {
-    const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
+    const into = raw(`${verb} INTO ${table} (${columns.join(',')})`);
+    const values = raw(columns.map((_, i) => `value ->> ${i}`).join(', '));
     for (let from = 0; from < rows.length; from += ROWS) {
-      await this.run(`${verb} INTO ${table} (${columns.join(',')}) SELECT ${values} FROM json_each($1)`, [
-        JSON.stringify(rows.slice(from, from + ROWS)),
-      ]);
+      const given = JSON.stringify(rows.slice(from, from + ROWS));
+      await this.run(sql`${into} SELECT ${values} FROM json_each(${given})`);
     }
   }
 }

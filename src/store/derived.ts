@@ -1,6 +1,7 @@
 import type { Reader } from './database';
 import { rowKey, sideNumber, sidesOf, type IndexTable } from './index-tables/shape';
 import type { Json, JsonObject } from '../core/json';
+import { anyOf, joined, raw, sql, type Sql } from './sql';
 
 /** One row that is derived from a record: in which table, of which record, and what it says. */
 export interface DerivedFact {
@@ -12,12 +13,15 @@ export interface DerivedFact {
 /** Columns that tell how something stands by the clock of the day they were written. */
 const byTheClock = new Set(['live_from', 'live_until', 'next_from', 'next_until']);
 
-async function indexFacts(reader: Reader, indexTable: IndexTable, records: string): Promise<DerivedFact[]> {
+async function indexFacts(
+  reader: Reader,
+  indexTable: IndexTable,
+  records: readonly number[],
+): Promise<DerivedFact[]> {
   const facts: DerivedFact[] = [];
   for (const side of sidesOf(indexTable)) {
     const rows = await reader.all<JsonObject>(
-      `SELECT * FROM ${indexTable[side]} WHERE entry IN (SELECT value FROM json_each($1))`,
-      [records],
+      sql`SELECT * FROM ${raw(indexTable[side])} WHERE entry IN ${anyOf(records)}`,
     );
     for (const row of rows) {
       const kept = Object.entries(row)
@@ -26,10 +30,9 @@ async function indexFacts(reader: Reader, indexTable: IndexTable, records: strin
       facts.push({ record: Number(row.entry), table: indexTable[side], says: Object.fromEntries(kept) });
     }
     const many = await reader.all<{ entry: number; field: number; value: number }>(
-      `SELECT s.entry, m.field, m.value FROM ${indexTable[side]} s JOIN multi_values m
-       ON m.row = s.${rowKey[side]} AND m.side = ${sideNumber[side]}
-       WHERE s.entry IN (SELECT value FROM json_each($1)) ORDER BY 1, 2, 3`,
-      [records],
+      sql`SELECT s.entry, m.field, m.value FROM ${raw(indexTable[side])} s JOIN multi_values m
+       ON m.row = s.${raw(rowKey[side])} AND m.side = ${sideNumber[side]}
+       WHERE s.entry IN ${anyOf(records)} ORDER BY 1, 2, 3`,
     );
     for (const { entry, field, value } of many)
       facts.push({ record: entry, table: 'multi_values', says: [side, field, value] });
@@ -44,26 +47,24 @@ export async function derivedFacts(
   records: readonly number[],
   now: number,
 ): Promise<DerivedFact[]> {
-  const given = JSON.stringify(records);
-  const among = 'IN (SELECT value FROM json_each($1))';
-  const plain = async (table: string, sql: string, more: number[] = []): Promise<DerivedFact[]> =>
-    (await reader.all<{ record: number } & JsonObject>(sql, [given, ...more])).map(({ record, ...says }) => ({
+  const among = anyOf(records);
+  const plain = async (table: string, question: Sql): Promise<DerivedFact[]> =>
+    (await reader.all<{ record: number } & JsonObject>(question)).map(({ record, ...says }) => ({
       record,
       table,
       says,
     }));
-  const index = await Promise.all(indexTables.map((each) => indexFacts(reader, each, given)));
+  const index = await Promise.all(indexTables.map((each) => indexFacts(reader, each, records)));
   return [
-    ...(await plain('working', `SELECT record, title, faults FROM working WHERE record ${among}`)),
-    ...(await plain('live', `SELECT record, id, title FROM live WHERE record ${among}`)),
+    ...(await plain('working', sql`SELECT record, title, faults FROM working WHERE record IN ${among}`)),
+    ...(await plain('live', sql`SELECT record, id, title FROM live WHERE record IN ${among}`)),
     ...(await plain(
       'record_search',
-      `SELECT rowid AS record, title FROM record_search WHERE rowid ${among}`,
+      sql`SELECT rowid AS record, title FROM record_search WHERE rowid IN ${among}`,
     )),
     ...(await plain(
       'refs',
-      `SELECT source AS record, side, role, target, until FROM refs WHERE source ${among} AND until > $2`,
-      [now],
+      sql`SELECT source AS record, side, role, target, until FROM refs WHERE source IN ${among} AND until > ${now}`,
     )),
     ...index.flat(),
   ];
@@ -76,11 +77,11 @@ export const strayRows = (
   type: number,
 ): Promise<{ side: 'work' | 'live'; entry: number }[]> =>
   reader.all(
-    sidesOf(indexTable)
-      .map(
+    joined(
+      sidesOf(indexTable).map(
         (side) =>
-          `SELECT '${side}' AS side, entry FROM ${indexTable[side]} WHERE entry NOT IN (SELECT id FROM records WHERE type = $1)`,
-      )
-      .join(' UNION ALL '),
-    [type],
+          sql`SELECT ${side} AS side, entry FROM ${raw(indexTable[side])} WHERE entry NOT IN (SELECT id FROM records WHERE type = ${type})`,
+      ),
+      ' UNION ALL ',
+    ),
   );

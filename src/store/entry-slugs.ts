@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { LiveVersion } from './records';
@@ -7,8 +8,7 @@ export const withSlugs = async (reader: Reader, records: readonly number[]): Pro
   new Set(
     (
       await reader.all<{ record: number }>(
-        'SELECT record FROM entry_slugs WHERE record IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(records)],
+        sql`SELECT record FROM entry_slugs WHERE record IN ${anyOf(records)}`,
       )
     ).map(({ record }) => record),
   );
@@ -25,8 +25,7 @@ export const slugsLike = async (
   new Set(
     (
       await reader.all<{ slug: string }>(
-        "SELECT s.slug FROM json_each($2) w CROSS JOIN entry_slugs s ON s.type = $1 AND s.slug >= w.value AND s.slug < w.value || '.'",
-        [type, JSON.stringify(words)],
+        sql`SELECT s.slug FROM json_each(${JSON.stringify(words)}) w CROSS JOIN entry_slugs s ON s.type = ${type} AND s.slug >= w.value AND s.slug < w.value || '.'`,
       )
     ).map(({ slug }) => slug),
   );
@@ -47,8 +46,7 @@ export const slugsOf = async (reader: Reader, entries: readonly Id[]): Promise<M
   new Map(
     (
       await reader.all<{ uuid: Id; slug: string }>(
-        'SELECT r.uuid, s.slug FROM records r JOIN entry_slugs s ON s.record = r.id WHERE r.uuid IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(entries)],
+        sql`SELECT r.uuid, s.slug FROM records r JOIN entry_slugs s ON s.record = r.id WHERE r.uuid IN ${anyOf(entries)}`,
       )
     ).map(({ uuid, slug }) => [uuid, slug]),
   );
@@ -63,7 +61,6 @@ export const liveEntryBySlug = (
   (Omit<LiveVersion, 'publishedBy' | 'model'> & { uuid: Id; publishedBy: string | null }) | undefined
 > =>
   reader.one(
-    `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, h.name AS publishedBy FROM entry_slugs s JOIN records r ON r.id = s.record AND r.binned_at IS NULL
-     JOIN live v ON v.record = s.record AND v.starts <= $3 AND v.ends > $3 LEFT JOIN people h ON h.id = v.published_by WHERE s.type = $1 AND s.slug = $2`,
-    [type, slug, now],
+    sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, h.name AS publishedBy FROM entry_slugs s JOIN records r ON r.id = s.record AND r.binned_at IS NULL
+     JOIN live v ON v.record = s.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by WHERE s.type = ${type} AND s.slug = ${slug}`,
   );

@@ -1,3 +1,4 @@
+import { sql } from './sql';
 import type { Id } from '../core/ids';
 import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../core/model/document';
 import { rowsOf } from '../core/model/entries';
@@ -27,7 +28,7 @@ export class KeyMap {
   ) {}
 
   static async load(reader: Reader): Promise<KeyMap> {
-    const rows = await reader.all<{ n: number; uuid: string }>('SELECT n, uuid FROM ids');
+    const rows = await reader.all<{ n: number; uuid: string }>(sql`SELECT n, uuid FROM ids`);
     return new KeyMap(
       new Map(rows.map(({ n, uuid }) => [uuid, n])),
       rows.reduce((most, { n }) => Math.max(most, n), 0) + 1,

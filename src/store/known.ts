@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader } from './database';
 
@@ -14,11 +15,10 @@ export interface KnownEntryRow {
 /** Entries outside the bin by their ids, as visitors see them at a moment. */
 export const entriesAmong = (reader: Reader, ids: readonly Id[], now: number): Promise<KnownEntryRow[]> =>
   reader.all(
-    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, l.body AS live
+    sql`SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, l.body AS live
      FROM records r JOIN ids t ON t.n = r.type JOIN working w ON w.record = r.id
-     LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'entry' AND +r.binned_at IS NULL`,
-    [JSON.stringify(ids), now],
+     LEFT JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now}
+     WHERE r.uuid IN ${anyOf(ids)} AND +r.sort = 'entry' AND +r.binned_at IS NULL`,
   );
 
 export interface KnownPageRow extends KnownEntryRow {
@@ -31,14 +31,13 @@ export interface KnownPageRow extends KnownEntryRow {
 /** Pages outside the bin by their ids, as visitors see them at a moment. */
 export const pagesAmong = (reader: Reader, ids: readonly Id[], now: number): Promise<KnownPageRow[]> =>
   reader.all(
-    `SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above,
+    sql`SELECT r.uuid, t.uuid AS type, coalesce(l.title, w.title) AS title, p.address, a.address AS above,
        c.uuid AS category, l.body AS live
      FROM records r JOIN ids t ON t.n = r.type JOIN page_places p ON p.record = r.id
      JOIN working w ON w.record = r.id LEFT JOIN page_places a ON a.record = p.parent
      LEFT JOIN category_words g ON g.record = r.id LEFT JOIN ids c ON c.n = g.category
-     LEFT JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2
-     WHERE r.uuid IN (SELECT value FROM json_each($1)) AND +r.sort = 'page' AND +r.binned_at IS NULL`,
-    [JSON.stringify(ids), now],
+     LEFT JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now}
+     WHERE r.uuid IN ${anyOf(ids)} AND +r.sort = 'page' AND +r.binned_at IS NULL`,
   );
 
 /** Entries by their ids, the bin counted, with what they are called. */
@@ -47,7 +46,6 @@ export const entryTitles = (
   ids: readonly Id[],
 ): Promise<{ id: Id; type: Id; title: string }[]> =>
   reader.all(
-    `SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type
-     JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN (SELECT value FROM json_each($1))`,
-    [JSON.stringify(ids)],
+    sql`SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type
+     JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN ${anyOf(ids)}`,
   );

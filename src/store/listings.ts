@@ -1,17 +1,17 @@
+import { sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { KeptRecord } from './records';
 
 export const keyOfListing = async (reader: Reader, record: number): Promise<string> =>
-  (await reader.one<{ key: string }>('SELECT key FROM listing_keys WHERE record = $1', [record]))?.key ?? '';
+  (await reader.one<{ key: string }>(sql`SELECT key FROM listing_keys WHERE record = ${record}`))?.key ?? '';
 
 export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> =>
-  reader.all('SELECT record, key FROM listing_keys');
+  reader.all(sql`SELECT record, key FROM listing_keys`);
 
 export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<number> =>
   tx.run(
-    'INSERT INTO listing_keys (record, key) VALUES ($1, $2) ON CONFLICT (record) DO UPDATE SET key = $2',
-    [record, key],
+    sql`INSERT INTO listing_keys (record, key) VALUES (${record}, ${key}) ON CONFLICT (record) DO UPDATE SET key = ${key}`,
   );
 
 /** Every listing as visitors see it at a moment. */
@@ -20,6 +20,5 @@ export const liveListings = (
   now: number,
 ): Promise<(Pick<KeptRecord, 'id'> & { uuid: Id; body: string })[]> =>
   reader.all(
-    "SELECT r.id, r.uuid, v.body FROM live v JOIN records r ON r.id = v.record WHERE r.sort = 'listing' AND r.binned_at IS NULL AND v.starts <= $1 AND v.ends > $1",
-    [now],
+    sql`SELECT r.id, r.uuid, v.body FROM live v JOIN records r ON r.id = v.record WHERE r.sort = 'listing' AND r.binned_at IS NULL AND v.starts <= ${now} AND v.ends > ${now}`,
   );

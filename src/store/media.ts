@@ -1,9 +1,10 @@
+import { anyOf, raw, sql } from './sql';
 import type { KnownMedia, MediaSort } from '../core/content/known';
 import { valuesIn, type LocalizedValues } from '../core/content/localized-values';
 import type { Id } from '../core/ids';
 import type { Condition } from '../core/mapping/rule/listing-rule';
 import { mediumFields } from '../core/model/media-type';
-import { Binds } from './queries/binds';
+import { liveNow } from './queries/live-now';
 import { conditionSql } from './queries/condition-sql';
 import type { Reader, WriteTransaction } from './database';
 import type { QueryContext } from './queries/query-context';
@@ -29,15 +30,15 @@ export interface MediaRow extends FileRow {
   revision: number;
 }
 
-const select = `SELECT f.record, r.uuid, f.sort, f.file, f.mime, f.bytes, f.width, f.height, f.hash, w.title AS label, w.body, w.revision
+const select = sql`SELECT f.record, r.uuid, f.sort, f.file, f.mime, f.bytes, f.width, f.height, f.hash, w.title AS label, w.body, w.revision
   FROM media_files f JOIN records r ON r.id = f.record AND r.binned_at IS NULL JOIN working w ON w.record = f.record`;
 
 export const mediaById = (reader: Reader, uuid: Id): Promise<MediaRow | undefined> =>
-  reader.one<MediaRow>(`${select} WHERE r.uuid = $1`, [uuid]);
+  reader.one<MediaRow>(sql`${select} WHERE r.uuid = ${uuid}`);
 export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | undefined> =>
-  reader.one<MediaRow>(`${select} WHERE f.hash = $1`, [hash]);
+  reader.one<MediaRow>(sql`${select} WHERE f.hash = ${hash}`);
 export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> =>
-  reader.all<MediaRow>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1))`, [JSON.stringify(ids)]);
+  reader.all<MediaRow>(sql`${select} WHERE r.uuid IN ${anyOf(ids)}`);
 
 /**
  * Media that a condition lets through, the newest first: so many of those that came before `after` (an
@@ -50,20 +51,10 @@ export async function findMedia(
   limit: number,
   after: number,
 ): Promise<MediaRow[]> {
-  const binds = new Binds();
-  const condition = conditionSql(where, {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'filter',
-  });
-  const at = binds.add(now);
-  const before = after === 0 ? '1' : `s.entry < ${binds.add(after)}`;
-  const found = `SELECT s.entry FROM ${indexTable.live} s WHERE ${condition} AND s.live_from <= ${at} AND s.live_until > ${at} AND ${before} ORDER BY s.entry DESC LIMIT ${binds.add(limit)}`;
-  return reader.all<MediaRow>(`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`, binds.values);
+  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
+  const before = after === 0 ? sql`1` : sql`s.entry < ${after}`;
+  const found = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)} AND ${before} ORDER BY s.entry DESC LIMIT ${limit}`;
+  return reader.all<MediaRow>(sql`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`);
 }
 
 export const putFile = (
@@ -72,8 +63,7 @@ export const putFile = (
   { sort, file, mime, bytes, width, height, hash }: FileRow,
 ): Promise<number> =>
   tx.run(
-    'INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [record, sort, file, mime, bytes, width, height, hash],
+    sql`INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES (${record}, ${sort}, ${file}, ${mime}, ${bytes}, ${width}, ${height}, ${hash})`,
   );
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */

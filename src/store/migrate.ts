@@ -1,5 +1,6 @@
+import { sql } from './sql';
 import { Umzug } from 'umzug';
-import type { Database, WriteTransaction } from './database';
+import type { Database } from './database';
 import { begin } from './migrations/001-begin';
 import { wholeModel } from './migrations/002-whole-model';
 import { entrySlugs } from './migrations/003-entry-slugs';
@@ -9,6 +10,7 @@ import { mediaRecords } from './migrations/006-media-records';
 import { acts } from './migrations/008-acts';
 import { people } from './migrations/009-people';
 import { listingHeading } from './migrations/007-listing-heading';
+import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
@@ -16,7 +18,7 @@ import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
   name: string;
-  up(tx: WriteTransaction): Promise<void>;
+  up(tx: StepTransaction): Promise<void>;
 }
 
 /** In order. Imported one by one, since a bundled server cannot look for files. */
@@ -36,20 +38,20 @@ export const sessionMigrations: readonly Migration[] = [beginSessions, visits, v
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {
   await database.write((tx) =>
-    tx.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY, at INTEGER NOT NULL)'),
+    tx.run(sql`CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY, at INTEGER NOT NULL)`),
   );
   const umzug = new Umzug({
     migrations: migrations.map(({ name, up }) => ({
       name,
       up: () =>
         database.write(async (tx) => {
-          await up(tx);
-          await tx.run('INSERT INTO migrations (name, at) VALUES ($1, $2)', [name, Date.now()]);
+          await up(stepIn(tx));
+          await tx.run(sql`INSERT INTO migrations (name, at) VALUES (${name}, ${Date.now()})`);
         }),
     })),
     storage: {
       executed: async () =>
-        (await database.all<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map(
+        (await database.all<{ name: string }>(sql`SELECT name FROM migrations ORDER BY name`)).map(
           ({ name }) => name,
         ),
       // Noted inside the step's own transaction.

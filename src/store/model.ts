@@ -1,3 +1,4 @@
+import { sql } from './sql';
 import type { Id } from '../core/ids';
 import type { ModelDocument } from '../core/model/document';
 import type { Reader, WriteTransaction } from './database';
@@ -21,16 +22,16 @@ const documentOf = (body: string): ModelDocument => JSON.parse(body) as ModelDoc
 /** The model in force: the newest revision. */
 export async function modelInForce(reader: Reader): Promise<ModelRow | undefined> {
   const row = await reader.one<{ number: number; body: string; at: number }>(
-    'SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1',
+    sql`SELECT number, body, at FROM model_revisions ORDER BY number DESC LIMIT 1`,
   );
   return row && { number: row.number, document: documentOf(row.body), at: row.at };
 }
 
 /** The model document of a revision. */
 export async function modelRevision(reader: Reader, number: number): Promise<ModelDocument | undefined> {
-  const row = await reader.one<{ body: string }>('SELECT body FROM model_revisions WHERE number = $1', [
-    number,
-  ]);
+  const row = await reader.one<{ body: string }>(
+    sql`SELECT body FROM model_revisions WHERE number = ${number}`,
+  );
   return row && documentOf(row.body);
 }
 
@@ -41,17 +42,14 @@ export async function putModelInForce(
   at: number,
   person: number | null,
 ): Promise<void> {
-  await tx.run('INSERT INTO model_revisions (number, body, at, person) VALUES ($1, $2, $3, $4)', [
-    number,
-    JSON.stringify(document),
-    at,
-    person,
-  ]);
+  await tx.run(
+    sql`INSERT INTO model_revisions (number, body, at, person) VALUES (${number}, ${JSON.stringify(document)}, ${at}, ${person})`,
+  );
 }
 
 export async function workingModel(reader: Reader): Promise<WorkingModelRow | undefined> {
   const row = await reader.one<{ base: number; number: number; body: string; changedAt: number; by: string }>(
-    'SELECT m.base, m.number, m.body, m.changed_at AS changedAt, p.name AS by FROM model_working m JOIN people p ON p.id = m.person',
+    sql`SELECT m.base, m.number, m.body, m.changed_at AS changedAt, p.name AS by FROM model_working m JOIN people p ON p.id = m.person`,
   );
   return (
     row && {
@@ -73,19 +71,18 @@ export const putWorkingModel = (
   person: number,
 ): Promise<number> =>
   tx.run(
-    'INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, $1, $2, $3, $4, $5)',
-    [base, number, JSON.stringify(document), at, person],
+    sql`INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, ${base}, ${number}, ${JSON.stringify(document)}, ${at}, ${person})`,
   );
 
 export const dropWorkingModel = (tx: WriteTransaction): Promise<number> =>
-  tx.run('DELETE FROM model_working');
+  tx.run(sql`DELETE FROM model_working`);
 
 /** How many records of each type there are, by the type's integer key; the bin counted too. */
 /** What listings read, in their working or their live version: types and fields, by their ids. */
 export async function readByListings(reader: Reader): Promise<Id[]> {
   return (
     await reader.all<{ target: Id }>(
-      "SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'",
+      sql`SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'`,
     )
   ).map(({ target }) => target);
 }
@@ -93,7 +90,7 @@ export async function readByListings(reader: Reader): Promise<Id[]> {
 /** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
 export const placedCounts = (reader: Reader): Promise<{ parent: number; child: number; n: number }[]> =>
   reader.all(
-    `SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`,
+    sql`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`,
   );
 
 /**
@@ -106,14 +103,13 @@ export const pagesPlaced = (
   most: number,
 ): Promise<{ uuid: Id; title: string; address: string }[]> =>
   reader.all(
-    `SELECT r.uuid, w.title, p.address FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN working w ON w.record = r.id LEFT JOIN records a ON a.id = p.parent
-     WHERE EXISTS (SELECT 1 FROM json_each($1) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT $2`,
-    [JSON.stringify(cells), most],
+    sql`SELECT r.uuid, w.title, p.address FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN working w ON w.record = r.id LEFT JOIN records a ON a.id = p.parent
+     WHERE EXISTS (SELECT 1 FROM json_each(${JSON.stringify(cells)}) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT ${most}`,
   );
 
 export const categoryCount = async (reader: Reader, scheme: number): Promise<number> =>
-  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM categories WHERE scheme = $1', [scheme]))?.n ??
+  (await reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM categories WHERE scheme = ${scheme}`))?.n ??
   0;
 
 export const recordCounts = (reader: Reader): Promise<{ type: number; n: number }[]> =>
-  reader.all('SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type');
+  reader.all(sql`SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type`);

@@ -1,3 +1,4 @@
+import { anyOf, sql, type Sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { LiveVersion } from './records';
@@ -14,12 +15,11 @@ export interface SiteRow {
 }
 
 export const sites = (reader: Reader): Promise<SiteRow[]> =>
-  reader.all('SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id');
+  reader.all(sql`SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id`);
 
 export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, at: number): Promise<number> =>
   tx.run(
-    'INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES ($1, $2, $3, $4, $5, $6, $7)',
-    [site.uuid, site.key, site.label, site.base, site.locale, site.timeZone, at],
+    sql`INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES (${site.uuid}, ${site.key}, ${site.label}, ${site.base}, ${site.locale}, ${site.timeZone}, ${at})`,
   );
 
 export const changeSiteRow = (
@@ -27,18 +27,14 @@ export const changeSiteRow = (
   id: number,
   { label, base, locale, timeZone }: Pick<SiteRow, 'label' | 'base' | 'locale' | 'timeZone'>,
 ): Promise<number> =>
-  tx.run('UPDATE sites SET label = $1, base = $2, locale = $3, time_zone = $4 WHERE id = $5', [
-    label,
-    base,
-    locale,
-    timeZone,
-    id,
-  ]);
+  tx.run(
+    sql`UPDATE sites SET label = ${label}, base = ${base}, locale = ${locale}, time_zone = ${timeZone} WHERE id = ${id}`,
+  );
 export const dropSite = (tx: WriteTransaction, id: number): Promise<number> =>
-  tx.run('DELETE FROM sites WHERE id = $1', [id]);
+  tx.run(sql`DELETE FROM sites WHERE id = ${id}`);
 /** How many pages stand in a site, or lie in the bin with their place in it. */
 export const pagesInSite = async (reader: Reader, site: number): Promise<number> =>
-  (await reader.one<{ n: number }>('SELECT count(*) AS n FROM page_places WHERE site = $1', [site]))?.n ?? 0;
+  (await reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM page_places WHERE site = ${site}`))?.n ?? 0;
 
 /** A page's place in its site's tree, with enough of the page to draw the tree. */
 export interface PlacedPage {
@@ -57,7 +53,7 @@ export interface PlacedPage {
   category: Id | null;
 }
 
-const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, c.uuid AS category
+const select = sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, c.uuid AS category
   FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
@@ -66,10 +62,10 @@ const select = `SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.pos
  * earlier children.
  */
 export const tree = (reader: Reader): Promise<PlacedPage[]> =>
-  reader.all(`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
+  reader.all(sql`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
 export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> =>
-  reader.one(`${select} WHERE p.record = $1`, [record]);
+  reader.one(sql`${select} WHERE p.record = ${record}`);
 
 /** Where some pages stand, by their integer keys; pages they stand below and categories by their ids. */
 export const placesOfMany = async (
@@ -89,37 +85,33 @@ export const placesOfMany = async (
             category: Id | null;
           }
       >(
-        `SELECT p.record, p.site, a.uuid AS parent, p.position, p.slug, p.address, c.uuid AS category FROM page_places p
+        sql`SELECT p.record, p.site, a.uuid AS parent, p.position, p.slug, p.address, c.uuid AS category FROM page_places p
          LEFT JOIN records a ON a.id = p.parent LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
-         WHERE p.record IN (SELECT value FROM json_each($1))`,
-        [JSON.stringify(records)],
+         WHERE p.record IN ${anyOf(records)}`,
       )
     ).map(({ record, ...place }) => [record, place]),
   );
 
 export const pageAt = (reader: Reader, site: number, address: string): Promise<PlacedPage | undefined> =>
-  reader.one(`${select} WHERE p.site = $1 AND p.address = $2 AND r.binned_at IS NULL`, [site, address]);
+  reader.one(sql`${select} WHERE p.site = ${site} AND p.address = ${address} AND r.binned_at IS NULL`);
 
 export const childrenOf = (reader: Reader, site: number, parent: number | null): Promise<PlacedPage[]> =>
-  reader.all(`${select} WHERE p.site = $1 AND p.parent IS $2 AND r.binned_at IS NULL ORDER BY p.position`, [
-    site,
-    parent,
-  ]);
+  reader.all(
+    sql`${select} WHERE p.site = ${site} AND p.parent IS ${parent} AND r.binned_at IS NULL ORDER BY p.position`,
+  );
 
 /** The page and all below it. */
 export const branchOf = (reader: Reader, record: number): Promise<PlacedPage[]> =>
   reader.all(
-    `WITH RECURSIVE below(id) AS (SELECT $1 UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
+    sql`WITH RECURSIVE below(id) AS (SELECT ${record} UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
     ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`,
-    [record],
   );
 
 /** A page and those above it, from itself up. */
 export const pagesAbove = (reader: Reader, record: number): Promise<{ id: Id; title: string }[]> =>
   reader.all(
-    `WITH RECURSIVE above(id, step) AS (SELECT $1, 0 UNION ALL SELECT p.parent, step + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    sql`WITH RECURSIVE above(id, step) AS (SELECT ${record}, 0 UNION ALL SELECT p.parent, step + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
     SELECT r.uuid AS id, w.title FROM above JOIN records r ON r.id = above.id JOIN working w ON w.record = r.id ORDER BY step`,
-    [record],
   );
 
 /** The titles of pages that are there, by their ids. */
@@ -127,8 +119,7 @@ export const titlesOf = async (reader: Reader, pages: readonly Id[]): Promise<Ma
   new Map(
     (
       await reader.all<{ id: Id; title: string }>(
-        "SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE +r.sort = 'page' AND +r.binned_at IS NULL AND r.uuid IN (SELECT value FROM json_each($1))",
-        [JSON.stringify(pages)],
+        sql`SELECT r.uuid AS id, w.title FROM records r JOIN working w ON w.record = r.id WHERE +r.sort = 'page' AND +r.binned_at IS NULL AND r.uuid IN ${anyOf(pages)}`,
       )
     ).map(({ id, title }) => [id, title]),
   );
@@ -141,8 +132,7 @@ export const countOfType = async (
 ): Promise<number> =>
   (
     await reader.one<{ n: number }>(
-      'SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = $1 AND r.type = $2 AND r.binned_at IS NULL AND p.record IS NOT $3 AND p.record NOT IN (SELECT record FROM category_words)',
-      [site, type, but],
+      sql`SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = ${site} AND r.type = ${type} AND r.binned_at IS NULL AND p.record IS NOT ${but} AND p.record NOT IN (SELECT record FROM category_words)`,
     )
   )?.n ?? 0;
 
@@ -159,9 +149,8 @@ export interface PlaceRow {
 export async function putPlaces(tx: WriteTransaction, rows: readonly PlaceRow[]): Promise<void> {
   for (const row of rows) {
     await tx.run(
-      `INSERT INTO page_places (record, site, parent, position, slug, address) VALUES ($1, $2, $3, $4, $5, $6)
-       ON CONFLICT (record) DO UPDATE SET site = $2, parent = $3, position = $4, slug = $5, address = $6`,
-      [row.record, row.site, row.parent, row.position, row.slug, row.address],
+      sql`INSERT INTO page_places (record, site, parent, position, slug, address) VALUES (${row.record}, ${row.site}, ${row.parent}, ${row.position}, ${row.slug}, ${row.address})
+       ON CONFLICT (record) DO UPDATE SET site = ${row.site}, parent = ${row.parent}, position = ${row.position}, slug = ${row.slug}, address = ${row.address}`,
     );
   }
 }
@@ -180,20 +169,24 @@ export interface LivePage extends Omit<LiveVersion, 'publishedBy' | 'model'> {
   category: Id | null;
 }
 
-const live = `SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
+const live = (
+  now: number,
+  also = sql``,
+): Sql => sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
-  JOIN live v ON v.record = p.record AND v.starts <= $1 AND v.ends > $1 LEFT JOIN people h ON h.id = v.published_by LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE 1`;
+  JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
+  LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category ${also} WHERE 1`;
 
 /** Every page visitors see, in every site. */
 export const livePages = (reader: Reader, now: number): Promise<LivePage[]> =>
-  reader.all(`${live} ORDER BY p.parent, p.position`, [now]);
+  reader.all(sql`${live(now)} ORDER BY p.parent, p.position`);
 export const livePageAt = (
   reader: Reader,
   site: number,
   now: number,
   address: string,
 ): Promise<LivePage | undefined> =>
-  reader.one(`${live} AND p.site = $2 AND p.address = $3`, [now, site, address]);
+  reader.one(sql`${live(now)} AND p.site = ${site} AND p.address = ${address}`);
 /** The page with a category's own words below the one that says how such pages are. */
 export const liveWordsOf = (
   reader: Reader,
@@ -201,36 +194,28 @@ export const liveWordsOf = (
   home: number,
   category: number,
 ): Promise<LivePage | undefined> =>
-  reader.one(`${live} AND p.parent = $2 AND g.category = $3`, [now, home, category]);
+  reader.one(sql`${live(now)} AND p.parent = ${home} AND g.category = ${category}`);
 /** The pages of some types (by integer key) that visitors see, the first made first. */
 export const livePagesOfTypes = (
   reader: Reader,
   now: number,
   types: readonly number[],
 ): Promise<LivePage[]> =>
-  reader.all(
-    `${live} AND g.record IS NULL AND r.type IN (SELECT value FROM json_each($2)) ORDER BY p.record`,
-    [now, JSON.stringify(types)],
-  );
+  reader.all(sql`${live(now)} AND g.record IS NULL AND r.type IN ${anyOf(types)} ORDER BY p.record`);
 export const liveChildren = (
   reader: Reader,
   now: number,
   { site, record }: Pick<LivePage, 'site' | 'record'>,
 ): Promise<LivePage[]> =>
-  reader.all(`${live} AND p.site = $2 AND p.parent = $3 ORDER BY p.position`, [now, site, record]);
+  reader.all(sql`${live(now)} AND p.site = ${site} AND p.parent = ${record} ORDER BY p.position`);
 export const livePagesByIds = (
   reader: Reader,
   now: number,
   records: readonly number[],
-): Promise<LivePage[]> =>
-  reader.all(`${live} AND p.record IN (SELECT value FROM json_each($2)) ORDER BY p.address`, [
-    now,
-    JSON.stringify(records),
-  ]);
+): Promise<LivePage[]> => reader.all(sql`${live(now)} AND p.record IN ${anyOf(records)} ORDER BY p.address`);
 /** The pages above one, from the top down; those that visitors do not see are left out. */
 export const liveAbove = (reader: Reader, now: number, record: number): Promise<LivePage[]> =>
   reader.all(
-    `WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = $2 UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
-    ${live.replace('WHERE', 'JOIN above ON above.id = p.record WHERE')} ORDER BY above.depth DESC`,
-    [now, record],
+    sql`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = ${record} UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
+    ${live(now, sql`JOIN above ON above.id = p.record`)} ORDER BY above.depth DESC`,
   );

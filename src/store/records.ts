@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
@@ -36,46 +37,41 @@ export interface LiveVersion extends Span {
   model: number;
 }
 
-const select = `SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binnedAt, w.revision, w.stage, w.title, w.body, w.faults,
+const select = sql`SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binnedAt, w.revision, w.stage, w.title, w.body, w.faults,
   w.changed_at AS changedAt, p.name AS changedBy, w.changed_by AS changedById, w.model
   FROM records r JOIN working w ON w.record = r.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN people p ON p.id = w.changed_by`;
 
-const live =
-  'SELECT id, record, starts, ends, title, body, published_at AS publishedAt, published_by AS publishedBy, model FROM live';
+const live = sql`SELECT id, record, starts, ends, title, body, published_at AS publishedAt, published_by AS publishedBy, model FROM live`;
 
 export const recordByUuid = (reader: Reader, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
-  reader.one<KeptRecord>(`${select} WHERE r.uuid = $1 AND r.sort = $2`, [uuid, sort]);
+  reader.one<KeptRecord>(sql`${select} WHERE r.uuid = ${uuid} AND r.sort = ${sort}`);
 
 /** Of which sort a record is, by its id alone. */
 export const sortOf = async (reader: Reader, uuid: Id): Promise<RecordSort | undefined> =>
-  (await reader.one<{ sort: RecordSort }>('SELECT sort FROM records WHERE uuid = $1', [uuid]))?.sort;
+  (await reader.one<{ sort: RecordSort }>(sql`SELECT sort FROM records WHERE uuid = ${uuid}`))?.sort;
 
 export const recordById = (reader: Reader, id: number): Promise<KeptRecord | undefined> =>
-  reader.one<KeptRecord>(`${select} WHERE r.id = $1`, [id]);
+  reader.one<KeptRecord>(sql`${select} WHERE r.id = ${id}`);
 
 /** Records by their integer keys, in the order of these. */
 export const recordsByIds = (reader: Reader, ids: readonly number[]): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.id IN (SELECT value FROM json_each($1)) ORDER BY r.id`, [
-    JSON.stringify(ids),
-  ]);
+  reader.all<KeptRecord>(sql`${select} WHERE r.id IN ${anyOf(ids)} ORDER BY r.id`);
 
 export const recordsByUuids = (reader: Reader, uuids: readonly Id[]): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.uuid IN (SELECT value FROM json_each($1)) ORDER BY r.id`, [
-    JSON.stringify(uuids),
-  ]);
+  reader.all<KeptRecord>(sql`${select} WHERE r.uuid IN ${anyOf(uuids)} ORDER BY r.id`);
 
 /** Every record of a sort, the bin counted. */
 export const recordsOfSort = (reader: Reader, sort: RecordSort): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.sort = $1 ORDER BY r.id`, [sort]);
+  reader.all<KeptRecord>(sql`${select} WHERE r.sort = ${sort} ORDER BY r.id`);
 
 /** Some thousands of records of every sort at a time, in the order of their keys. */
 export const recordsAfter = (reader: Reader, after: number, most: number): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.id > $1 ORDER BY r.id LIMIT $2`, [after, most]);
+  reader.all<KeptRecord>(sql`${select} WHERE r.id > ${after} ORDER BY r.id LIMIT ${most}`);
 
 export const recordsOf = (reader: Reader, sort: RecordSort): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.sort = $1 AND r.binned_at IS NULL ORDER BY w.title, r.id`, [
-    sort,
-  ]);
+  reader.all<KeptRecord>(
+    sql`${select} WHERE r.sort = ${sort} AND r.binned_at IS NULL ORDER BY w.title, r.id`,
+  );
 
 /** Some thousands of records of a type at a time, in the order of their keys, for work that must see them all. */
 export const recordsOfType = (
@@ -84,14 +80,12 @@ export const recordsOfType = (
   after: number,
   most: number,
 ): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(`${select} WHERE r.type = $1 AND r.id > $2 ORDER BY r.id LIMIT $3`, [
-    type,
-    after,
-    most,
-  ]);
+  reader.all<KeptRecord>(
+    sql`${select} WHERE r.type = ${type} AND r.id > ${after} ORDER BY r.id LIMIT ${most}`,
+  );
 
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
-  return reader.all<LiveVersion>(`${live} WHERE record = $1 ORDER BY starts`, [record]);
+  return reader.all<LiveVersion>(sql`${live} WHERE record = ${record} ORDER BY starts`);
 }
 
 export async function liveOfMany(
@@ -100,8 +94,7 @@ export async function liveOfMany(
 ): Promise<Map<number, LiveVersion[]>> {
   const found = new Map<number, LiveVersion[]>(records.map((record) => [record, []]));
   const rows = await reader.all<LiveVersion>(
-    `${live} WHERE record IN (SELECT value FROM json_each($1)) ORDER BY record, starts`,
-    [JSON.stringify(records)],
+    sql`${live} WHERE record IN ${anyOf(records)} ORDER BY record, starts`,
   );
   for (const row of rows) found.get(row.record)?.push(row);
   return found;
@@ -114,8 +107,7 @@ export async function spansOfMany(
 ): Promise<Map<number, (Span & { same: boolean })[]>> {
   const found = new Map<number, (Span & { same: boolean })[]>(records.map((record) => [record, []]));
   const rows = await reader.all<{ record: number; starts: number; ends: number; same: number }>(
-    'SELECT l.record, l.starts, l.ends, l.body = w.body AS same FROM live l JOIN working w ON w.record = l.record WHERE l.record IN (SELECT value FROM json_each($1)) ORDER BY l.record, l.starts',
-    [JSON.stringify(records)],
+    sql`SELECT l.record, l.starts, l.ends, l.body = w.body AS same FROM live l JOIN working w ON w.record = l.record WHERE l.record IN ${anyOf(records)} ORDER BY l.record, l.starts`,
   );
   for (const { record, starts, ends, same } of rows)
     found.get(record)?.push({ starts, ends, same: same === 1 });
@@ -124,13 +116,12 @@ export async function spansOfMany(
 
 /** The version of a record that visitors see at a moment. */
 export const liveAt = (reader: Reader, record: number, now: number): Promise<LiveVersion | undefined> =>
-  reader.one<LiveVersion>(`${live} WHERE record = $1 AND starts <= $2 AND ends > $2`, [record, now]);
+  reader.one<LiveVersion>(sql`${live} WHERE record = ${record} AND starts <= ${now} AND ends > ${now}`);
 
 /** The next moment after `now` at which any version begins or ends to be seen. */
 export async function nextTurn(reader: Reader, now: number): Promise<number | undefined> {
   const row = await reader.one<{ starts: number | null; ends: number | null }>(
-    'SELECT (SELECT min(starts) FROM live WHERE starts > $1) AS starts, (SELECT min(ends) FROM live WHERE ends > $1) AS ends',
-    [now],
+    sql`SELECT (SELECT min(starts) FROM live WHERE starts > ${now}) AS starts, (SELECT min(ends) FROM live WHERE ends > ${now}) AS ends`,
   );
   const turns = [row?.starts, row?.ends].filter((turn): turn is number => typeof turn === 'number');
   return turns.length > 0 ? Math.min(...turns) : undefined;
@@ -150,7 +141,7 @@ export interface NewRecord {
 
 /** Makes records, each with its working version and its first revision. Answers their keys, in order. */
 export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord[]): Promise<number[]> {
-  const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM records');
+  const last = await tx.one<{ id: number }>(sql`SELECT coalesce(max(id), 0) AS id FROM records`);
   const first = (last?.id ?? 0) + 1;
   await tx.insertMany(
     'records',
@@ -198,19 +189,17 @@ export async function changeWorking(
 ): Promise<number> {
   const revision = record.revision + 1;
   await tx.run(
-    'UPDATE working SET revision = $1, stage = $2, title = $3, body = $4, changed_at = $5, changed_by = $6, model = $7 WHERE record = $8',
-    [revision, stage, title, body, at, by, model, record.id],
+    sql`UPDATE working SET revision = ${revision}, stage = ${stage}, title = ${title}, body = ${body}, changed_at = ${at}, changed_by = ${by}, model = ${model} WHERE record = ${record.id}`,
   );
   await tx.run(
-    'INSERT INTO revisions (record, number, title, body, at, person, why, model) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [record.id, revision, title, body, at, by, why, model],
+    sql`INSERT INTO revisions (record, number, title, body, at, person, why, model) VALUES (${record.id}, ${revision}, ${title}, ${body}, ${at}, ${by}, ${why}, ${model})`,
   );
   return revision;
 }
 
 /** Forgets one kept revision, which another has taken the place of. */
 export const forgetRevision = (tx: WriteTransaction, record: number, number: number): Promise<number> =>
-  tx.run('DELETE FROM revisions WHERE record = $1 AND number = $2', [record, number]);
+  tx.run(sql`DELETE FROM revisions WHERE record = ${record} AND number = ${number}`);
 
 /** What is worked out from a record's bodies and kept beside them. */
 export interface DerivedRow {
@@ -223,19 +212,16 @@ export interface DerivedRow {
 export async function putDerived(tx: WriteTransaction, rows: readonly DerivedRow[]): Promise<void> {
   const given = JSON.stringify(rows.map(({ record, title, faults }) => [record, title, faults]));
   await tx.run(
-    `UPDATE working SET title = d.value ->> 1, faults = d.value ->> 2 FROM json_each($1) d
+    sql`UPDATE working SET title = d.value ->> 1, faults = d.value ->> 2 FROM json_each(${given}) d
      WHERE working.record = d.value ->> 0 AND (working.title <> d.value ->> 1 OR working.faults <> d.value ->> 2)`,
-    [given],
   );
   await tx.run(
-    `INSERT INTO record_search (rowid, title) SELECT d.value ->> 0, d.value ->> 1 FROM json_each($1) d
+    sql`INSERT INTO record_search (rowid, title) SELECT d.value ->> 0, d.value ->> 1 FROM json_each(${given}) d
      WHERE NOT EXISTS (SELECT 1 FROM record_search s WHERE s.rowid = d.value ->> 0)`,
-    [given],
   );
   await tx.run(
-    `UPDATE record_search SET title = d.value ->> 1 FROM json_each($1) d
+    sql`UPDATE record_search SET title = d.value ->> 1 FROM json_each(${given}) d
      WHERE record_search.rowid = d.value ->> 0 AND record_search.title <> d.value ->> 1`,
-    [given],
   );
 }
 
@@ -245,9 +231,8 @@ export const putLiveTitles = (
   titles: readonly (readonly [version: number, title: string])[],
 ): Promise<number> =>
   tx.run(
-    `UPDATE live SET title = d.value ->> 1 FROM json_each($1) d
+    sql`UPDATE live SET title = d.value ->> 1 FROM json_each(${JSON.stringify(titles)}) d
      WHERE live.id = d.value ->> 0 AND live.title <> d.value ->> 1`,
-    [JSON.stringify(titles)],
   );
 
 /** The words by which records are found, by their keys. */
@@ -258,14 +243,13 @@ export const searchTitles = async (
   new Map(
     (
       await reader.all<{ record: number; title: string }>(
-        'SELECT rowid AS record, title FROM record_search WHERE rowid IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(records)],
+        sql`SELECT rowid AS record, title FROM record_search WHERE rowid IN ${anyOf(records)}`,
       )
     ).map(({ record, title }) => [record, title]),
   );
 
 export async function setBinned(tx: WriteTransaction, record: number, at: number | null): Promise<void> {
-  await tx.run('UPDATE records SET binned_at = $1 WHERE id = $2', [at, record]);
+  await tx.run(sql`UPDATE records SET binned_at = ${at} WHERE id = ${record}`);
 }
 
 export interface NewLive extends Span {
@@ -279,7 +263,7 @@ export interface NewLive extends Span {
 
 /** Puts live versions in. Answers their keys, in order. */
 export async function putLive(tx: WriteTransaction, versions: readonly NewLive[]): Promise<number[]> {
-  const last = await tx.one<{ id: number }>('SELECT coalesce(max(id), 0) AS id FROM live');
+  const last = await tx.one<{ id: number }>(sql`SELECT coalesce(max(id), 0) AS id FROM live`);
   const first = (last?.id ?? 0) + 1;
   await tx.insertMany(
     'live',
@@ -301,13 +285,13 @@ export async function putLive(tx: WriteTransaction, versions: readonly NewLive[]
 
 /** Puts another body in place of that of a live version. */
 export const rewriteLive = (tx: WriteTransaction, version: number, body: string): Promise<number> =>
-  tx.run('UPDATE live SET body = $1 WHERE id = $2', [body, version]);
+  tx.run(sql`UPDATE live SET body = ${body} WHERE id = ${version}`);
 
 /** Ends a live version at a moment. Not deleted: what visitors saw stays known. */
 export const endLive = (tx: WriteTransaction, version: number, ends: number): Promise<number> =>
-  tx.run('UPDATE live SET ends = $1 WHERE id = $2', [ends, version]);
+  tx.run(sql`UPDATE live SET ends = ${ends} WHERE id = ${version}`);
 export const dropLive = (tx: WriteTransaction, version: number): Promise<number> =>
-  tx.run('DELETE FROM live WHERE id = $1', [version]);
+  tx.run(sql`DELETE FROM live WHERE id = ${version}`);
 
 export interface KeptRevision {
   number: number;
@@ -324,7 +308,7 @@ export const revisionBody = async (
   record: number,
   number: number,
 ): Promise<{ body: string; model: number } | undefined> =>
-  reader.one('SELECT body, model FROM revisions WHERE record = $1 AND number = $2', [record, number]);
+  reader.one(sql`SELECT body, model FROM revisions WHERE record = ${record} AND number = ${number}`);
 
 /** The newest revision of a record that holds a body, if one does. */
 export const revisionHolding = async (
@@ -334,15 +318,13 @@ export const revisionHolding = async (
 ): Promise<number | undefined> =>
   (
     await reader.one<{ number: number }>(
-      "SELECT number FROM revisions WHERE record = $1 AND body = $2 ORDER BY why = 'saved', number DESC LIMIT 1",
-      [record, body],
+      sql`SELECT number FROM revisions WHERE record = ${record} AND body = ${body} ORDER BY why = 'saved', number DESC LIMIT 1`,
     )
   )?.number;
 
 export const revisionsOf = (reader: Reader, record: number, most: number): Promise<KeptRevision[]> =>
   reader.all<KeptRevision>(
-    'SELECT v.number, v.title, v.body, v.at, p.name AS by, v.why FROM revisions v LEFT JOIN people p ON p.id = v.person WHERE v.record = $1 ORDER BY v.number DESC LIMIT $2',
-    [record, most],
+    sql`SELECT v.number, v.title, v.body, v.at, p.name AS by, v.why FROM revisions v LEFT JOIN people p ON p.id = v.person WHERE v.record = ${record} ORDER BY v.number DESC LIMIT ${most}`,
   );
 
 /** Since when visitors see the versions that they see now, by the ids of their records. */
@@ -354,8 +336,7 @@ export const publishedAmong = async (
   new Map(
     (
       await reader.all<{ uuid: Id; starts: number }>(
-        'SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 WHERE r.uuid IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(ids), now],
+        sql`SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now} WHERE r.uuid IN ${anyOf(ids)}`,
       )
     ).map(({ uuid, starts }) => [uuid, starts]),
   );
@@ -369,8 +350,7 @@ export const publishersAmong = async (
   new Map(
     (
       await reader.all<{ uuid: Id; name: string }>(
-        'SELECT r.uuid, p.name FROM records r JOIN live l ON l.record = r.id AND l.starts <= $2 AND l.ends > $2 JOIN people p ON p.id = l.published_by WHERE r.uuid IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(ids), now],
+        sql`SELECT r.uuid, p.name FROM records r JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now} JOIN people p ON p.id = l.published_by WHERE r.uuid IN ${anyOf(ids)}`,
       )
     ).map(({ uuid, name }) => [uuid, name]),
   );
@@ -380,7 +360,7 @@ export const countsBySort = async (reader: Reader): Promise<Map<RecordSort, numb
   new Map(
     (
       await reader.all<{ sort: RecordSort; n: number }>(
-        "SELECT sort, count(*) AS n FROM records WHERE binned_at IS NULL AND sort <> 'entry' GROUP BY sort",
+        sql`SELECT sort, count(*) AS n FROM records WHERE binned_at IS NULL AND sort <> 'entry' GROUP BY sort`,
       )
     ).map(({ sort, n }) => [sort, n]),
   );

@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import { FOREVER } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
@@ -27,9 +28,7 @@ export async function putRefs(
   sources: readonly number[],
   refs: readonly RefRow[],
 ): Promise<void> {
-  await tx.run('DELETE FROM refs WHERE source IN (SELECT value FROM json_each($1))', [
-    JSON.stringify(sources),
-  ]);
+  await tx.run(sql`DELETE FROM refs WHERE source IN ${anyOf(sources)}`);
   await tx.insertMany(
     'refs',
     ['source', 'side', 'role', 'target', 'until'],
@@ -43,8 +42,7 @@ export async function putRefs(
 /** What some records refer to, as it is kept, leaving out what ended before `now`. */
 export const refsOfMany = (reader: Reader, sources: readonly number[], now: number): Promise<RefRow[]> =>
   reader.all(
-    'SELECT source, side, role, target, until FROM refs WHERE source IN (SELECT value FROM json_each($1)) AND until > $2',
-    [JSON.stringify(sources), now],
+    sql`SELECT source, side, role, target, until FROM refs WHERE source IN ${anyOf(sources)} AND until > ${now}`,
   );
 
 export interface Referrer {
@@ -59,18 +57,16 @@ export interface Referrer {
 /** The records outside the bin that refer to something, on a side. */
 export const referrers = (reader: Reader, target: Id, side: RefSide): Promise<Referrer[]> =>
   reader.all(
-    `SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source
+    sql`SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source
      LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source
-     WHERE f.target = $1 AND f.side = $2 AND r.binned_at IS NULL`,
-    [target, side],
+     WHERE f.target = ${target} AND f.side = ${side} AND r.binned_at IS NULL`,
   );
 
 /** The integer keys of records that refer to any of some things in what is worked on, the bin counted. */
 export const recordsReferringTo = async (reader: Reader, targets: readonly Id[]): Promise<number[]> =>
   (
     await reader.all<{ source: number }>(
-      'SELECT DISTINCT source FROM refs WHERE side = 0 AND target IN (SELECT value FROM json_each($1))',
-      [JSON.stringify(targets)],
+      sql`SELECT DISTINCT source FROM refs WHERE side = 0 AND target IN ${anyOf(targets)}`,
     )
   ).map(({ source }) => source);
 
@@ -78,8 +74,7 @@ export const recordsReferringTo = async (reader: Reader, targets: readonly Id[])
 export const recordsNaming = async (reader: Reader, target: Id): Promise<number[]> =>
   (
     await reader.all<{ source: number }>(
-      'SELECT DISTINCT source FROM refs WHERE target = $1 ORDER BY source',
-      [target],
+      sql`SELECT DISTINCT source FROM refs WHERE target = ${target} ORDER BY source`,
     )
   ).map(({ source }) => source);
 
@@ -87,9 +82,8 @@ export const recordsNaming = async (reader: Reader, target: Id): Promise<number[
 export const pagesReferringToTypes = async (reader: Reader, types: readonly number[]): Promise<number[]> =>
   (
     await reader.all<{ source: number }>(
-      `SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1
+      sql`SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1
        JOIN records p ON p.id = f.source AND p.sort = 'page'
-       WHERE e.sort = 'entry' AND e.type IN (SELECT value FROM json_each($1))`,
-      [JSON.stringify(types)],
+       WHERE e.sort = 'entry' AND e.type IN ${anyOf(types)}`,
     )
   ).map(({ source }) => source);

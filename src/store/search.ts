@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader } from './database';
 import type { RecordSort } from './records';
@@ -15,9 +16,8 @@ export async function findRecords(reader: Reader, words: string, most: number): 
   const sought = searchWords(words);
   if (!sought) return [];
   return reader.all(
-    `SELECT r.uuid, r.sort, t.uuid AS type, w.title FROM (SELECT rowid, rank FROM record_search WHERE record_search MATCH $1 ORDER BY rank LIMIT $2) f
+    sql`SELECT r.uuid, r.sort, t.uuid AS type, w.title FROM (SELECT rowid, rank FROM record_search WHERE record_search MATCH ${sought} ORDER BY rank LIMIT ${most}) f
      JOIN records r ON r.id = f.rowid JOIN working w ON w.record = r.id LEFT JOIN ids t ON t.n = r.type WHERE r.binned_at IS NULL ORDER BY f.rank`,
-    [sought, most],
   );
 }
 
@@ -31,21 +31,18 @@ export function findEntriesOf(
   words: string,
   most: number,
 ): Promise<{ uuid: Id; type: Id; title: string }[]> {
-  const numbers = JSON.stringify(types);
   const sought = searchWords(words);
   // The plus keeps the planner from walking all entries of a type and asking the search of each.
   return sought
     ? reader.all(
-        `SELECT r.uuid, t.uuid AS type, w.title FROM record_search f JOIN records r ON r.id = f.rowid
+        sql`SELECT r.uuid, t.uuid AS type, w.title FROM record_search f JOIN records r ON r.id = f.rowid
          JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
-         WHERE record_search MATCH $1 AND +r.sort = 'entry' AND +r.binned_at IS NULL
-           AND +r.type IN (SELECT value FROM json_each($2)) ORDER BY rank LIMIT $3`,
-        [sought, numbers, most],
+         WHERE record_search MATCH ${sought} AND +r.sort = 'entry' AND +r.binned_at IS NULL
+           AND +r.type IN ${anyOf(types)} ORDER BY rank LIMIT ${most}`,
       )
     : reader.all(
-        `SELECT r.uuid, t.uuid AS type, w.title FROM records r JOIN working w ON w.record = r.id
+        sql`SELECT r.uuid, t.uuid AS type, w.title FROM records r JOIN working w ON w.record = r.id
          JOIN ids t ON t.n = r.type WHERE r.sort = 'entry' AND r.binned_at IS NULL
-           AND r.type IN (SELECT value FROM json_each($1)) ORDER BY r.id DESC LIMIT $2`,
-        [numbers, most],
+           AND r.type IN ${anyOf(types)} ORDER BY r.id DESC LIMIT ${most}`,
       );
 }

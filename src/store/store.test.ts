@@ -1,3 +1,4 @@
+import { sql } from './sql';
 import fc from 'fast-check';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { condition, entry, simple } from '../../tests/any-content';
@@ -82,8 +83,7 @@ describe('the sheets', () => {
       { maxLength: 3 },
     );
     const bare = await installation.content.all<{ id: number; title: string; uuid: string }>(
-      "SELECT r.id, r.uuid, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'entry' ORDER BY r.id LIMIT $1",
-      [given.length],
+      sql`SELECT r.id, r.uuid, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'entry' ORDER BY r.id LIMIT ${given.length}`,
     );
     await fc.assert(
       fc.asyncProperty(orders, simple, async (order, spoken) => {
@@ -121,8 +121,7 @@ describe('the sheets', () => {
   test('put pinned entries where they belong, leave others out, and pass over the first', async () => {
     const { installation, species, asked } = parts();
     const bare = await installation.content.all<{ id: number; uuid: string }>(
-      "SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT $1",
-      [given.length],
+      sql`SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT ${given.length}`,
     );
     const order: OrderKey[] = [{ by: field(species, 'name').id, direction: 'up' }];
     const some = fc.shuffledSubarray(bare.slice(0, 8).map(({ uuid }) => uuid));
@@ -180,8 +179,7 @@ describe('the sheets', () => {
       { maxLength: 3 },
     );
     const bare = await installation.content.all<{ id: number; uuid: string }>(
-      "SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT $1",
-      [given.length],
+      sql`SELECT id, uuid FROM records WHERE sort = 'entry' ORDER BY id LIMIT ${given.length}`,
     );
     await fc.assert(
       fc.asyncProperty(
@@ -258,11 +256,8 @@ describe('the sheets', () => {
     const count = (state: 'draft' | 'published' | 'scheduled' | 'withdrawn', now: number) =>
       countRows(
         installation.content,
-        asked.indexTable,
-        installation.keyMap,
+        { ...asked, now },
         { where: { all: [] }, state, sort: { by: 'title', direction: 'up' }, limit: 1 },
-        now,
-        DAY,
       );
     expect([
       await count('draft', NOON),
@@ -298,39 +293,39 @@ describe('the database', () => {
 
   test('takes forty writes at once, one after the other, and loses none', async () => {
     const { content } = small.installation;
-    await content.write((tx) => tx.run("INSERT INTO settings (key, value) VALUES ('n', '0')"));
+    await content.write((tx) => tx.run(sql`INSERT INTO settings (key, value) VALUES ('n', '0')`));
     await Promise.all(
       Array.from({ length: 40 }, () =>
         content.write(async (tx) => {
-          const row = await tx.one<{ value: string }>("SELECT value FROM settings WHERE key = 'n'");
-          await tx.run("UPDATE settings SET value = $1 WHERE key = 'n'", [String(Number(row?.value) + 1)]);
+          const row = await tx.one<{ value: string }>(sql`SELECT value FROM settings WHERE key = 'n'`);
+          await tx.run(sql`UPDATE settings SET value = ${String(Number(row?.value) + 1)} WHERE key = 'n'`);
         }),
       ),
     );
-    expect(await content.one("SELECT value FROM settings WHERE key = 'n'")).toEqual({ value: '40' });
+    expect(await content.one(sql`SELECT value FROM settings WHERE key = 'n'`)).toEqual({ value: '40' });
   });
   test('undoes a write that fails as a whole, and takes the next', async () => {
     const { content } = small.installation;
     const failing = content.write(async (tx) => {
-      await tx.run("INSERT INTO settings (key, value) VALUES ('half', 'done')");
+      await tx.run(sql`INSERT INTO settings (key, value) VALUES ('half', 'done')`);
       throw new Error('in the middle');
     });
     await expect(failing).rejects.toThrow('in the middle');
-    expect(await content.one("SELECT value FROM settings WHERE key = 'half'")).toBeUndefined();
+    expect(await content.one(sql`SELECT value FROM settings WHERE key = 'half'`)).toBeUndefined();
     expect(
-      await content.write((tx) => tx.run("INSERT INTO settings (key, value) VALUES ('whole', 'done')")),
+      await content.write((tx) => tx.run(sql`INSERT INTO settings (key, value) VALUES ('whole', 'done')`)),
     ).toBeGreaterThan(0);
   });
   test('lets nobody write through a reader', async () => {
     await expect(
-      small.installation.content.all("INSERT INTO settings (key, value) VALUES ('x', 'y') RETURNING key"),
+      small.installation.content.all(sql`INSERT INTO settings (key, value) VALUES ('x', 'y') RETURNING key`),
     ).rejects.toThrow(/readonly/i);
   });
   test('keeps references true', async () => {
     await expect(
       small.installation.content.write((tx) =>
         tx.run(
-          "INSERT INTO live (record, starts, ends, title, body, published_at) VALUES (999999, 1, 2, '', '', 1)",
+          sql`INSERT INTO live (record, starts, ends, title, body, published_at) VALUES (999999, 1, 2, '', '', 1)`,
         ),
       ),
     ).rejects.toThrow(/FOREIGN KEY/i);

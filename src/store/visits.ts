@@ -1,3 +1,4 @@
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 
@@ -6,15 +7,13 @@ export async function addVisits(
   tx: WriteTransaction,
   visits: readonly { page: Id; day: string; n: number }[],
 ): Promise<void> {
-  const given = [JSON.stringify(visits)];
+  const given = sql`json_each(${JSON.stringify(visits)})`;
   await tx.run(
-    `INSERT INTO visits (page, day, n) SELECT value ->> 'page', value ->> 'day', value ->> 'n' FROM json_each($1) WHERE true
+    sql`INSERT INTO visits (page, day, n) SELECT value ->> 'page', value ->> 'day', value ->> 'n' FROM ${given} WHERE true
      ON CONFLICT (page, day) DO UPDATE SET n = n + excluded.n`,
-    given,
   );
   await tx.run(
-    "INSERT INTO visit_totals (page, n) SELECT value ->> 'page', value ->> 'n' FROM json_each($1) WHERE true ON CONFLICT (page) DO UPDATE SET n = n + excluded.n",
-    given,
+    sql`INSERT INTO visit_totals (page, n) SELECT value ->> 'page', value ->> 'n' FROM ${given} WHERE true ON CONFLICT (page) DO UPDATE SET n = n + excluded.n`,
   );
 }
 
@@ -23,8 +22,7 @@ export const visitsAmong = async (reader: Reader, pages: readonly Id[]): Promise
   new Map(
     (
       await reader.all<{ page: Id; n: number }>(
-        'SELECT page, n FROM visit_totals WHERE page IN (SELECT value FROM json_each($1))',
-        [JSON.stringify(pages)],
+        sql`SELECT page, n FROM visit_totals WHERE page IN ${anyOf(pages)}`,
       )
     ).map(({ page, n }) => [page, n]),
   );
@@ -32,5 +30,5 @@ export const visitsAmong = async (reader: Reader, pages: readonly Id[]): Promise
 /** The pages that were read most, those read most first. */
 export const mostVisited = async (reader: Reader, most: number): Promise<Id[]> =>
   (
-    await reader.all<{ page: Id }>('SELECT page FROM visit_totals ORDER BY n DESC, page LIMIT $1', [most])
+    await reader.all<{ page: Id }>(sql`SELECT page FROM visit_totals ORDER BY n DESC, page LIMIT ${most}`)
   ).map(({ page }) => page);

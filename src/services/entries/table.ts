@@ -87,25 +87,11 @@ export async function entries(installation: Installation, query: EntriesQuery): 
       ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
       : {}),
   };
-  const indexTable = indexTableIn(installation, type);
+  const { content, keyMap } = installation;
   const now = installation.now();
-  const total = await countRows(
-    installation.content,
-    indexTable,
-    installation.keyMap,
-    question,
-    now,
-    today(installation),
-  );
-  const rows = await pageOfRows(
-    installation.content,
-    indexTable,
-    installation.keyMap,
-    question,
-    total,
-    now,
-    today(installation),
-  );
+  const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };
+  const total = await countRows(content, asked, question);
+  const rows = await pageOfRows(content, asked, question, total);
   const spans = await spansOfMany(
     installation.content,
     rows.map((row) => row.entry),

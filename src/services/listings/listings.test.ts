@@ -1,3 +1,4 @@
+import { sql } from '../../store/sql';
 import { addListing, binListing, changeListing, publishListing } from './write';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { JsonObject } from '../../core/json';
@@ -123,7 +124,7 @@ describe('a listing that is kept', () => {
     const indexes = async () =>
       (
         await small.installation.content.all<{ sql: string }>(
-          "SELECT sql FROM sqlite_master WHERE name LIKE 'listing_%' AND type = 'index' AND sql IS NOT NULL AND tbl_name LIKE 'sheet%'",
+          sql`SELECT sql FROM sqlite_master WHERE name LIKE 'listing_%' AND type = 'index' AND sql IS NOT NULL AND tbl_name LIKE 'sheet%'`,
         )
       ).map(({ sql }) => sql);
     const made = await make(birds);

@@ -1,3 +1,4 @@
+import { sql } from '../../store/sql';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Secret, TOTP } from 'otpauth';
@@ -77,8 +78,8 @@ test('a session that is ended opens nothing any more, and only its owner can end
 test('neither passwords nor tokens are kept as they are', async () => {
   const { token } = await enter();
   const kept = JSON.stringify([
-    await small.installation.content.all('SELECT * FROM people'),
-    await small.installation.sessions.all('SELECT * FROM sessions'),
+    await small.installation.content.all(sql`SELECT * FROM people`),
+    await small.installation.sessions.all(sql`SELECT * FROM sessions`),
   ]);
   expect(kept).not.toContain('"quillwater"');
   expect(kept).toContain('$argon2id$');
@@ -109,7 +110,7 @@ test('the first architect is made once, by who knows the word of the start', asy
   expect(await isNew(installation)).toBe(false);
   const word = installation.firstWord ?? '';
   await expect(make(word)).rejects.toMatchObject({ status: 409 });
-  await installation.content.write((tx) => tx.run('UPDATE people SET left_at = 1'));
+  await installation.content.write((tx) => tx.run(sql`UPDATE people SET left_at = 1`));
   await expect(make('reed-mere-dune-wood')).rejects.toMatchObject({
     status: 422,
     faults: [{ path: '/word' }],
@@ -242,7 +243,7 @@ describe('a second factor', () => {
     expect(both.filter(({ status }) => status === 'fulfilled')).toHaveLength(1);
     expect((await withCode(words[0] ?? '')).person.role).toBe('editor');
     await expect(withCode(words[0] ?? '')).rejects.toMatchObject({ status: 401 });
-    expect(JSON.stringify(await installation.content.all('SELECT * FROM people'))).not.toContain(words[1]);
+    expect(JSON.stringify(await installation.content.all(sql`SELECT * FROM people`))).not.toContain(words[1]);
   });
 
   test('stays where everyone needs one', async () => {

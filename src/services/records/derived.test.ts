@@ -1,3 +1,4 @@
+import { sql } from '../../store/sql';
 import fc from 'fast-check';
 import type { JsonObject } from '../../core/json';
 import { changeShape, removeFields, setsOf } from '../../core/model/change/edit';
@@ -311,8 +312,8 @@ test('what is out of step is told by its record, and mended', async () => {
       values: { name: 'Bell heron' },
     });
     await installation.content.write(async (tx) => {
-      await tx.run("UPDATE working SET title = 'Bell', faults = 3");
-      await tx.run('DELETE FROM record_search');
+      await tx.run(sql`UPDATE working SET title = 'Bell', faults = 3`);
+      await tx.run(sql`DELETE FROM record_search`);
     });
     const told = [{ id, title: 'Bell', tables: ['record_search', 'working'] }];
     expect((await checkDerived(installation, false)).faults).toEqual([{ ...told[0], title: 'Bell heron' }]);

@@ -1,3 +1,4 @@
+import { sql } from '../../store/sql';
 import { importModel } from '../model/put-in-force';
 import { importCategories } from '../categories/import';
 import fc from 'fast-check';
@@ -303,8 +304,7 @@ test('what linked entries say is asked through the link', async () => {
 test('moments and names, of linked entries too, put entries in the order that core has', async () => {
   const type = typeOf('walk');
   const bare = await small.installation.content.all<{ id: number; uuid: string }>(
-    'SELECT r.id, r.uuid FROM records r JOIN ids i ON i.n = r.type WHERE i.uuid = $1 ORDER BY r.id',
-    [type.id],
+    sql`SELECT r.id, r.uuid FROM records r JOIN ids i ON i.n = r.type WHERE i.uuid = ${type.id} ORDER BY r.id`,
   );
   const above = (key: string) => `${type.fieldByKey('above')!.id}.${typeOf('species').fieldByKey(key)!.id}`;
   species = wanted('species');
@@ -353,7 +353,7 @@ test('several types are found and put in one order, as core has it', async () =>
     wanted(key).map((values, i) => ({ key, values, i })),
   );
   const bare = await small.installation.content.all<{ id: number; uuid: string; of: string }>(
-    "SELECT r.id, r.uuid, i.uuid AS of FROM records r JOIN ids i ON i.n = r.type WHERE r.sort = 'entry' ORDER BY r.id",
+    sql`SELECT r.id, r.uuid, i.uuid AS of FROM records r JOIN ids i ON i.n = r.type WHERE r.sort = 'entry' ORDER BY r.id`,
   );
   const idsOf = (key: 'species' | 'walk') => bare.filter(({ of }) => of === typeOf(key).id);
   const some = () => fc.subarray(categories, { minLength: 1, maxLength: 3 }) as fc.Arbitrary<Json>;
@@ -449,8 +449,7 @@ test('very many are put in order by what they link to without being sorted whole
   const type = typeOf('walk');
   const bare = (
     await small.installation.content.all<{ id: number; uuid: string }>(
-      'SELECT r.id, r.uuid FROM records r JOIN ids i ON i.n = r.type WHERE i.uuid = $1 ORDER BY r.id',
-      [type.id],
+      sql`SELECT r.id, r.uuid FROM records r JOIN ids i ON i.n = r.type WHERE i.uuid = ${type.id} ORDER BY r.id`,
     )
   ).slice(-1700);
   species = wanted('species');

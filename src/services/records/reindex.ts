@@ -2,7 +2,7 @@ import { isLive } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
 import { categoriesOfPages } from '../../store/category-words';
-import type { Bind, Reader, WriteTransaction } from '../../store/database';
+import type { Reader, WriteTransaction } from '../../store/database';
 import {
   dropLiveRows,
   liveRowsOf,
@@ -21,6 +21,7 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { OPEN, putRefs, type RefRow } from '../../store/refs';
+import type { Bind } from '../../store/sql';
 import { giveSlugs } from '../entries/addresses';
 import { faultsOfEntries } from '../entries/faults';
 import { reindexListing } from '../listings/own-index';

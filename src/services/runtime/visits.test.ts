@@ -1,3 +1,4 @@
+import { sql } from '../../store/sql';
 import { applyWorking } from '../model/put-in-force';
 import { entries } from '../entries/table';
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
@@ -47,7 +48,7 @@ test('visits are counted a page, kept a day at a time, and shown only where the 
     validUntil: installation.now() + VISITS_FRESH,
   });
   expect(
-    await installation.sessions.all('SELECT n FROM visits WHERE page = $1 ORDER BY day', [made.id]),
+    await installation.sessions.all(sql`SELECT n FROM visits WHERE page = ${made.id} ORDER BY day`),
   ).toEqual([{ n: 3 }, { n: 1 }]);
   // What was kept is not kept again.
   await keepVisits(installation);

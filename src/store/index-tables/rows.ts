@@ -1,10 +1,11 @@
+import { anyOf, raw, sql, type Bind } from '../sql';
 import { languagesOf, type LocalizedValues } from '../../core/content/localized-values';
 import { sortKey } from '../../core/content/sort-key';
 import { isLive, type Span, type Stage } from '../../core/content/states';
 import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { fieldGroup, kindOf, withComputed, type Kind, type KindName } from '../../core/model/kinds';
-import type { Bind, Reader, WriteTransaction } from '../database';
+import type { Reader, WriteTransaction } from '../database';
 import { sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
@@ -97,10 +98,9 @@ async function putRows(
     ];
   });
   await tx.insertMany(indexTable[side], columns, full, 'INSERT OR REPLACE');
-  await tx.run('DELETE FROM multi_values WHERE side = $1 AND row IN (SELECT value FROM json_each($2))', [
-    sideNumber[side],
-    JSON.stringify(rows.map(({ key }) => key)),
-  ]);
+  await tx.run(
+    sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND row IN ${anyOf(rows.map(({ key }) => key))}`,
+  );
   if (many.length > 0)
     await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
@@ -208,8 +208,7 @@ export const liveRowsOf = (
   entries: readonly number[],
 ): Promise<{ version: number; until: number }[]> =>
   reader.all(
-    `SELECT version, live_until AS until FROM ${indexTable.live} WHERE entry IN (SELECT value FROM json_each($1))`,
-    [JSON.stringify(entries)],
+    sql`SELECT version, live_until AS until FROM ${raw(indexTable.live)} WHERE entry IN ${anyOf(entries)}`,
   );
 
 /** Takes versions out of the visitors' side. */
@@ -218,10 +217,6 @@ export async function dropLiveRows(
   indexTable: IndexTable,
   versions: readonly number[],
 ): Promise<void> {
-  const given = [JSON.stringify(versions)];
-  await tx.run(`DELETE FROM ${indexTable.live} WHERE version IN (SELECT value FROM json_each($1))`, given);
-  await tx.run(
-    `DELETE FROM multi_values WHERE side = ${sideNumber.live} AND row IN (SELECT value FROM json_each($1))`,
-    given,
-  );
+  await tx.run(sql`DELETE FROM ${raw(indexTable.live)} WHERE version IN ${anyOf(versions)}`);
+  await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber.live} AND row IN ${anyOf(versions)}`);
 }

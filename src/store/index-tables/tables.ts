@@ -1,3 +1,4 @@
+import { raw, sql } from '../sql';
 import { sameJson, type Json } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import { listingBounds } from '../../core/mapping/rule/listing-rule';
@@ -61,20 +62,23 @@ async function indexField(
   riders: readonly string[],
 ): Promise<void> {
   const [byValue, bySort] = indexNames(indexTable[side], field);
-  for (const name of indexNames(indexTable[side], field)) await tx.run(`DROP INDEX IF EXISTS ${name}`);
+  for (const name of indexNames(indexTable[side], field))
+    await tx.run(sql`DROP INDEX IF EXISTS ${raw(name)}`);
   // What must differ in every entry is looked up by each save.
   if (!field.field.indexed && !field.field.unique) return;
   // What is only counted and found by needs nothing beside it: the narrower, the faster.
   await tx.run(
-    `CREATE INDEX ${byValue} ON ${indexTable[side]} (${indexed(side, field.sort === field.value ? riders : [], field.value)})`,
+    sql`CREATE INDEX ${raw(byValue)} ON ${raw(indexTable[side])} (${raw(indexed(side, field.sort === field.value ? riders : [], field.value))})`,
   );
   if (field.sort && field.sort !== field.value)
-    await tx.run(`CREATE INDEX ${bySort} ON ${indexTable[side]} (${indexed(side, riders, field.sort)})`);
+    await tx.run(
+      sql`CREATE INDEX ${raw(bySort)} ON ${raw(indexTable[side])} (${raw(indexed(side, riders, field.sort))})`,
+    );
   // Only visitors read in other languages.
   if (side === 'live' && field.field.indexed)
     for (const column of Object.values(field.sorts ?? {}))
       await tx.run(
-        `CREATE INDEX ${indexTable.live}_${column} ON ${indexTable.live} (${indexed(side, riders, column)})`,
+        sql`CREATE INDEX ${raw(indexTable.live)}_${raw(column)} ON ${raw(indexTable.live)} (${raw(indexed(side, riders, column))})`,
       );
 }
 
@@ -86,14 +90,17 @@ async function indexFixedColumns(
   riders: readonly string[],
 ): Promise<void> {
   const table = indexTable[side];
-  for (const name of ['title', 'changed']) await tx.run(`DROP INDEX IF EXISTS ${table}_${name}`);
-  if (side === 'live') await tx.run(`CREATE INDEX ${table}_changed ON ${table} (published, entry)`);
+  for (const name of ['title', 'changed']) await tx.run(sql`DROP INDEX IF EXISTS ${raw(table)}_${raw(name)}`);
+  if (side === 'live')
+    await tx.run(sql`CREATE INDEX ${raw(table)}_changed ON ${raw(table)} (published, entry)`);
   else
     for (const [name, column] of [
       ['title', indexTable.titleSort],
       ['changed', 'changed'],
     ] as const)
-      await tx.run(`CREATE INDEX ${table}_${name} ON ${table} (${indexed(side, riders, column)})`);
+      await tx.run(
+        sql`CREATE INDEX ${raw(table)}_${raw(name)} ON ${raw(table)} (${raw(indexed(side, riders, column))})`,
+      );
 }
 
 /** What in a field decides how its values lie in the sheet: when it differs, the sheet is filled anew. */
@@ -149,30 +156,33 @@ export async function reindexTables(
           `${table}_title`,
           `${table}_changed`,
         ])
-          await tx.run(`DROP INDEX IF EXISTS ${index}`);
+          await tx.run(sql`DROP INDEX IF EXISTS ${raw(index)}`);
       if (!old) {
-        await tx.run(`CREATE TABLE ${table} (${fixedColumns[side](indexTable.titleSort)})`);
+        await tx.run(sql`CREATE TABLE ${raw(table)} (${raw(fixedColumns[side](indexTable.titleSort))})`);
         // Counts by state, and an entry's versions, are answered from these alone.
         await tx.run(
           side === 'work'
-            ? `CREATE INDEX ${table}_standing ON ${table} (binned, stage, live_from, live_until, next_from, next_until)`
-            : `CREATE INDEX ${table}_entry ON ${table} (entry, live_from, live_until)`,
+            ? sql`CREATE INDEX ${raw(`${table}_standing`)} ON ${raw(table)} (binned, stage, live_from, live_until, next_from, next_until)`
+            : sql`CREATE INDEX ${raw(`${table}_entry`)} ON ${raw(table)} (entry, live_from, live_until)`,
         );
       }
       if (oldSheet && oldSheet.titleSort !== indexTable.titleSort)
-        await tx.run(`ALTER TABLE ${table} RENAME COLUMN ${oldSheet.titleSort} TO ${indexTable.titleSort}`);
+        await tx.run(
+          sql`ALTER TABLE ${raw(table)} RENAME COLUMN ${raw(oldSheet.titleSort)} TO ${raw(indexTable.titleSort)}`,
+        );
       for (const field of oldSheet?.fields.values() ?? []) {
         const kept = indexTable.fields.get(field.field.id);
         if (kept && sameJson(kept.columns, field.columns)) continue;
-        for (const index of indexNames(table, field)) await tx.run(`DROP INDEX IF EXISTS ${index}`);
-        for (const { name } of field.columns) await tx.run(`ALTER TABLE ${table} DROP COLUMN ${name}`);
-        await tx.run('DELETE FROM multi_values WHERE field = $1', [field.n]);
+        for (const index of indexNames(table, field)) await tx.run(sql`DROP INDEX IF EXISTS ${raw(index)}`);
+        for (const { name } of field.columns)
+          await tx.run(sql`ALTER TABLE ${raw(table)} DROP COLUMN ${raw(name)}`);
+        await tx.run(sql`DELETE FROM multi_values WHERE field = ${field.n}`);
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldSheet?.fields.get(id);
         if (!was || !sameJson(was.columns, field.columns))
           for (const { name, affinity } of field.columns)
-            await tx.run(`ALTER TABLE ${table} ADD COLUMN ${name} ${affinity}`);
+            await tx.run(sql`ALTER TABLE ${raw(table)} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldSheet?.fields.get(id);
@@ -200,10 +210,12 @@ export async function reindexTables(
   for (const type of oldTypes.values()) {
     if (kept.has(type.id)) continue;
     const indexTable = indexTableOf(type, keyMap, after.locales);
-    for (const side of sidesOf(indexTable)) await tx.run(`DROP TABLE ${indexTable[side]}`);
+    for (const side of sidesOf(indexTable)) await tx.run(sql`DROP TABLE ${raw(indexTable[side])}`);
   }
   return stale;
 }
+
+const listingIndex = (listing: number, source: number): string => `listing_${listing}_${source}`;
 
 /**
  * The index of one listing on one of its sources (by its place among them): its equal tests first, then its
@@ -219,19 +231,21 @@ export async function indexListing(
 ): Promise<void> {
   const columns = [...new Set([...equal, ...(sort ? [sort] : []), 'live_from', 'live_until', 'entry'])];
   if (equal.length > 0 && sort)
-    await tx.run(`CREATE INDEX listing_${listing}_${source} ON ${indexTable.live} (${columns.join(', ')})`);
+    await tx.run(
+      sql`CREATE INDEX ${raw(listingIndex(listing, source))} ON ${raw(indexTable.live)} (${raw(columns.join(', '))})`,
+    );
 }
 
 export async function unindexListing(tx: WriteTransaction, listing: number): Promise<void> {
   for (let source = 0; source < listingBounds.sources; source += 1)
-    await tx.run(`DROP INDEX IF EXISTS listing_${listing}_${source}`);
+    await tx.run(sql`DROP INDEX IF EXISTS ${raw(listingIndex(listing, source))}`);
 }
 
 /** Takes away every index table, and all else that is derived and kept in tables of its own. */
 export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
   const tables = await tx.all<{ name: string }>(
-    "SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'sheet_[0-9]*'",
+    sql`SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'sheet_[0-9]*'`,
   );
-  for (const { name } of tables) await tx.run(`DROP TABLE ${name}`);
-  for (const table of ['multi_values', 'refs', 'record_search']) await tx.run(`DELETE FROM ${table}`);
+  for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
+  for (const table of ['multi_values', 'refs', 'record_search']) await tx.run(sql`DELETE FROM ${raw(table)}`);
 }

@@ -1,4 +1,5 @@
-import type { Bind, Reader } from '../database';
+import { anyOf, raw, sql, type Bind } from '../sql';
+import type { Reader } from '../database';
 import type { IndexedField, IndexTable } from './shape';
 
 /** The fields of a type whose values must differ in every entry and can be held against one another. */
@@ -19,9 +20,8 @@ export const holdersOf = (
   values: readonly Bind[],
 ): Promise<Holder[]> =>
   reader.all<Holder>(
-    `SELECT ${column} AS value, entry, title FROM ${indexTable.work}
-     WHERE binned = 0 AND ${column} IN (SELECT value FROM json_each($1)) ORDER BY entry`,
-    [JSON.stringify(values)],
+    sql`SELECT ${raw(column)} AS value, entry, title FROM ${raw(indexTable.work)}
+     WHERE binned = 0 AND ${raw(column)} IN ${anyOf(values)} ORDER BY entry`,
   );
 
 /** The values that some entries hold in a field. */
@@ -33,8 +33,7 @@ export const heldBy = async (
 ): Promise<Bind[]> =>
   (
     await reader.all<{ value: Bind }>(
-      `SELECT ${column} AS value FROM ${indexTable.work}
-       WHERE entry IN (SELECT value FROM json_each($1)) AND ${column} IS NOT NULL`,
-      [JSON.stringify(entries)],
+      sql`SELECT ${raw(column)} AS value FROM ${raw(indexTable.work)}
+       WHERE entry IN ${anyOf(entries)} AND ${raw(column)} IS NOT NULL`,
     )
   ).map(({ value }) => value);

@@ -1,4 +1,4 @@
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 
 /**
  * The first tables. Integer keys inside, UUIDs outside. What people make (entries, pages, listings) are records, each
@@ -6,7 +6,7 @@ import type { WriteTransaction } from '../database';
  */
 export const begin = {
   name: '001-begin',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
   },
 };

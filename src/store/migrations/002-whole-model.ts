@@ -1,4 +1,4 @@
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 import { isJsonObject, type Json, type JsonObject } from './json';
 
 /**
@@ -7,7 +7,7 @@ import { isJsonObject, type Json, type JsonObject } from './json';
  */
 export const wholeModel = {
   name: '002-whole-model',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
     for (const [table, key] of [
       ['model_revisions', 'number'],

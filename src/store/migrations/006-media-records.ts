@@ -1,10 +1,10 @@
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 import { deriveAgain } from './derive-again';
 
 /** Media are records as entries and pages are, with what is said of them in versions, so that they can be listed. */
 export const mediaRecords = {
   name: '006-media-records',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     await letMediaBeRecords(tx);
     await tx.run(`CREATE TABLE media_files (
       record INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, sort TEXT NOT NULL CHECK (sort IN ('picture', 'document', 'sound', 'film')),
@@ -18,7 +18,7 @@ export const mediaRecords = {
 };
 
 /** A check of a column can only be changed in the table's own words (sqlite.org/lang_altertable.html, section 7). */
-async function letMediaBeRecords(tx: WriteTransaction): Promise<void> {
+async function letMediaBeRecords(tx: StepTransaction): Promise<void> {
   await tx.run('PRAGMA writable_schema = ON');
   await tx.run(
     "UPDATE sqlite_master SET sql = replace(sql, $1, $2) WHERE type = 'table' AND name = 'records'",
@@ -60,7 +60,7 @@ const field = {
 const choice: Record<Sort, string> = { picture: id(32), document: id(33), sound: id(34), film: id(35) };
 const FOREVER = Date.UTC(9999, 11, 31);
 
-async function moveMedium(tx: WriteTransaction, medium: OldMedium): Promise<void> {
+async function moveMedium(tx: StepTransaction, medium: OldMedium): Promise<void> {
   const { uuid, sort, label, alt, file, mime, bytes, width, height, hash, made_at: at, made_by: by } = medium;
   const values = {
     [field.name]: label,

@@ -1,10 +1,10 @@
 import { isJsonObject, type Json, type JsonObject } from './json';
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 
 /** The heading over a listing has a setting of its own: what was set of titles, and opened, holds for it too. */
 export const listingHeading = {
   name: '007-listing-heading',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     const ofListings = "WHERE record IN (SELECT id FROM records WHERE sort = 'listing')";
     for (const [table, of] of [
       ['model_revisions', ''],

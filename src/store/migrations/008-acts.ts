@@ -1,4 +1,4 @@
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 import { deriveAgain } from './derive-again';
 
 /**
@@ -7,7 +7,7 @@ import { deriveAgain } from './derive-again';
  */
 export const acts = {
   name: '008-acts',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     for (const statement of statements) await tx.run(statement);
     await deriveAgain(tx);
   },

@@ -1,3 +1,4 @@
+import { raw, sql } from '../sql';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -81,10 +82,10 @@ test('a database from the first version comes to the newest, its model whole and
   await inDatabase(async (database) => {
     await migrate(database, [begin]);
     await database.write((tx) =>
-      tx.run('INSERT INTO model_revisions (number, body, at) VALUES (1, $1, 0)', [JSON.stringify(first)]),
+      tx.run(sql`INSERT INTO model_revisions (number, body, at) VALUES (1, ${JSON.stringify(first)}, 0)`),
     );
     await migrate(database, contentMigrations);
-    const [kept] = await database.all<{ body: string }>('SELECT body FROM model_revisions');
+    const [kept] = await database.all<{ body: string }>(sql`SELECT body FROM model_revisions`);
     const { document, faults } = parseModelDocument(JSON.parse(kept?.body ?? '') as JsonObject);
     expect(faults).toEqual([]);
     expect(document?.contentTypes[0]).toMatchObject({
@@ -115,23 +116,25 @@ test('listings take lists, media are records, and everything derived is told to 
   await inDatabase(async (database) => {
     await migrate(database, contentMigrations.slice(0, 2));
     await database.write(async (tx) => {
-      for (const statement of filledOfOld()) await tx.run(statement);
+      for (const statement of filledOfOld()) await tx.run(raw(statement));
     });
     await migrate(database, contentMigrations);
     expect(
-      await database.all("SELECT json_extract(body, '$.rule.from[0]') AS of FROM live WHERE title = 'Birds'"),
+      await database.all(
+        sql`SELECT json_extract(body, '$.rule.from[0]') AS of FROM live WHERE title = 'Birds'`,
+      ),
     ).toEqual([{ of: type }]);
     const [medium] = await database.all<{ body: string; starts: number; width: number }>(
-      'SELECT l.body, l.starts, f.width FROM media_files f JOIN live l ON l.record = f.record',
+      sql`SELECT l.body, l.starts, f.width FROM media_files f JOIN live l ON l.record = f.record`,
     );
     expect(medium).toMatchObject({ starts: 86_400_000, width: 40 });
     expect(Object.values((JSON.parse(medium?.body ?? '') as { values: JsonObject }).values)).toEqual(
       expect.arrayContaining(['Reeds', 'Reeds in the wind', '1970-01-02', 5, 40, 30, { media: picture }]),
     );
-    expect(await database.all("SELECT value FROM settings WHERE key = 'derived'")).toEqual([
+    expect(await database.all(sql`SELECT value FROM settings WHERE key = 'derived'`)).toEqual([
       { value: 'stale' },
     ]);
-    expect(await database.all('SELECT DISTINCT model FROM working')).toEqual([{ model: 1 }]);
+    expect(await database.all(sql`SELECT DISTINCT model FROM working`)).toEqual([{ model: 1 }]);
   });
 });
 
@@ -141,7 +144,7 @@ test('each step is done once, and opening again changes nothing', async () => {
       await migrate(database, contentMigrations);
       await migrate(database, sessionMigrations);
     }
-    expect(await database.all('SELECT name FROM migrations ORDER BY name')).toEqual(
+    expect(await database.all(sql`SELECT name FROM migrations ORDER BY name`)).toEqual(
       [...contentMigrations, ...sessionMigrations]
         .map((step) => ({ name: step.name }))
         .sort((a, b) => (a.name < b.name ? -1 : 1)),
@@ -159,8 +162,8 @@ test('a step that fails leaves the database as it was', async () => {
       },
     };
     await expect(migrate(database, [begin, failing])).rejects.toThrow(/no more/);
-    expect(await database.all("SELECT name FROM sqlite_master WHERE name = 'half'")).toEqual([]);
-    expect(await database.all('SELECT name FROM migrations')).toEqual([{ name: begin.name }]);
+    expect(await database.all(sql`SELECT name FROM sqlite_master WHERE name = 'half'`)).toEqual([]);
+    expect(await database.all(sql`SELECT name FROM migrations`)).toEqual([{ name: begin.name }]);
   });
 });
 

@@ -1,9 +1,9 @@
-import type { WriteTransaction } from '../database';
+import type { StepTransaction } from './step';
 
 /** The second file: what comes and goes with the people at work, so that a long change of the content never blocks a sign-in. */
 export const beginSessions = {
   name: 'sessions-001-begin',
-  async up(tx: WriteTransaction): Promise<void> {
+  async up(tx: StepTransaction): Promise<void> {
     await tx.run(`CREATE TABLE sessions (
       id INTEGER PRIMARY KEY, uuid TEXT NOT NULL UNIQUE, token TEXT NOT NULL UNIQUE, person INTEGER NOT NULL,
       made_at INTEGER NOT NULL, seen_at INTEGER NOT NULL, ends_at INTEGER NOT NULL, agent TEXT NOT NULL)`);

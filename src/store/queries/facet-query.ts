@@ -1,9 +1,10 @@
 import type { Id } from '../../core/ids';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
-import { Binds } from './binds';
 import { conditionSql } from './condition-sql';
+import { liveNow } from './live-now';
 import { ofLive, type QueryContext } from './query-context';
 import type { Reader } from '../database';
+import { anyOfFew, joined, raw, sql, type Sql } from '../sql';
 
 /** A field whose values are counted among the entries that pass a condition; for categories, which of them. */
 export interface FacetQuestion {
@@ -25,35 +26,31 @@ export async function countFacets(
   const { indexTable, keyMap, now } = asked;
   const counts = questions.map(() => new Map<number, number>());
   if (questions.length === 0) return counts;
-  const binds = new Binds();
-  const at = binds.add(now);
-  const selects = questions.flatMap(({ field, where, categories }, i) => {
+  const selects = questions.flatMap(({ field, where, categories }, i): Sql[] => {
     const found = indexTable.fields.get(field);
     if (!found) return [];
-    const passing = conditionSql({ all: [shown, where] }, ofLive(asked, binds, 'filter'));
-    const narrowed = `${passing} AND s.live_from <= ${at} AND s.live_until > ${at}`;
+    const table = raw(indexTable.live);
+    const passing = conditionSql({ all: [shown, where] }, ofLive(asked, 'filter'));
+    const narrowed = sql`${passing} AND ${liveNow(now)}`;
+    const below = anyOfFew((categories ?? []).map((id) => keyMap.find(id)));
     if (found.many) {
-      const named = `JOIN multi_values m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
-      if (!categories)
-        return [
-          `SELECT ${i} AS facet, m.value AS value, count(*) AS n FROM ${indexTable.live} s ${named} WHERE ${narrowed} GROUP BY m.value`,
-        ];
+      const named = sql`${table} s JOIN multi_values m ON m.side = 1 AND m.field = ${found.n} AND m.row = s.version`;
       return [
-        `SELECT ${i}, c.ancestor, count(DISTINCT s.entry) FROM ${indexTable.live} s ${named} JOIN closure c ON c.descendant = m.value AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`,
+        categories
+          ? sql`SELECT ${i}, c.ancestor, count(DISTINCT s.entry) FROM ${named} JOIN closure c ON c.descendant = m.value AND c.ancestor IN ${below} WHERE ${narrowed} GROUP BY c.ancestor`
+          : sql`SELECT ${i}, m.value, count(*) FROM ${named} WHERE ${narrowed} GROUP BY m.value`,
       ];
     }
-    if (!categories)
-      return [
-        `SELECT ${i} AS facet, s.${found.value} AS value, count(*) AS n FROM ${indexTable.live} s WHERE ${narrowed} AND s.${found.value} IS NOT NULL GROUP BY s.${found.value}`,
-      ];
+    const column = raw(`s.${found.value}`);
     return [
-      `SELECT ${i}, c.ancestor, count(*) FROM ${indexTable.live} s JOIN closure c ON c.descendant = s.${found.value} AND c.ancestor IN ${binds.list(categories.map((id) => keyMap.find(id)))} WHERE ${narrowed} GROUP BY c.ancestor`,
+      categories
+        ? sql`SELECT ${i}, c.ancestor, count(*) FROM ${table} s JOIN closure c ON c.descendant = ${column} AND c.ancestor IN ${below} WHERE ${narrowed} GROUP BY c.ancestor`
+        : sql`SELECT ${i}, ${column}, count(*) FROM ${table} s WHERE ${narrowed} AND ${column} IS NOT NULL GROUP BY ${column}`,
     ];
   });
   if (selects.length === 0) return counts;
   const rows = await reader.all<{ facet: number; value: number; n: number }>(
-    `WITH counted(facet, value, n) AS (${selects.join(' UNION ALL ')}) SELECT facet, value, n FROM counted`,
-    binds.values,
+    sql`WITH counted(facet, value, n) AS (${joined(selects, ' UNION ALL ')}) SELECT facet, value, n FROM counted`,
   );
   for (const { facet, value, n } of rows) counts[facet]?.set(value, n);
   return counts;

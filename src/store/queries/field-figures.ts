@@ -1,3 +1,4 @@
+import { raw, sql } from '../sql';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../database';
 import type { IndexTable } from '../index-tables/shape';
@@ -28,7 +29,7 @@ export async function fieldFigures(
       : []),
   ]);
   const row = await reader.one<Record<string, number | string | null>>(
-    `SELECT count(*) AS total${columns.map((column) => `, ${column}`).join('')} FROM ${indexTable.work} WHERE binned = 0`,
+    sql`SELECT ${raw(['count(*) AS total', ...columns].join(', '))} FROM ${raw(indexTable.work)} WHERE binned = 0`,
   );
   return {
     total: Number(row?.total ?? 0),
@@ -53,10 +54,12 @@ export async function numbersOf(
 ): Promise<number[]> {
   const found = indexTable.fields.get(field);
   if (found?.field.kind !== 'number') return [];
+  const column = raw(found.value);
   const rows = await reader.all<{ v: number }>(
-    `SELECT v FROM (SELECT ${found.value} AS v, row_number() OVER (ORDER BY ${found.value}) - 1 AS i, count(*) OVER () AS n FROM ${indexTable.work} WHERE binned = 0 AND ${found.value} IS NOT NULL)
-     WHERE n <= $1 OR i % (n / $1 + 1) = 0`,
-    [most],
+    sql`SELECT v FROM (
+       SELECT ${column} AS v, row_number() OVER (ORDER BY ${column}) - 1 AS i, count(*) OVER () AS n
+       FROM ${raw(indexTable.work)} WHERE binned = 0 AND ${column} IS NOT NULL)
+     WHERE n <= ${most} OR i % (n / ${most} + 1) = 0`,
   );
   return rows.map(({ v }) => v);
 }

@@ -9,10 +9,11 @@ import {
 } from '../../core/mapping/rule/listing-rule';
 import { othersIn, pinnedWindow, pinPlaces, type Choosing } from '../../core/mapping/rule/pins';
 import { resultWindow } from '../../core/mapping/arrangement/result-pages';
-import { Binds } from './binds';
 import { conditionSql, FEW } from './condition-sql';
+import { liveNow, liveNowWalking } from './live-now';
 import { ofLive, type QueryContext } from './query-context';
 import type { Reader } from '../database';
+import { anyOf, joined, raw, sql, type Sql } from '../sql';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
 import { sortIn } from '../index-tables/shape';
 
@@ -25,16 +26,8 @@ export interface Branch<R = Listed> {
   rule: R;
 }
 
-/** What the clock asks. Where the sort's index is walked, it must not draw the planner to another. */
-const liveNow = (now: number, binds: Binds, walking = false) => {
-  const at = binds.add(now);
-  return walking
-    ? `+s.live_from <= ${at} AND +s.live_until > ${at}`
-    : `s.live_from <= ${at} AND s.live_until > ${at}`;
-};
-
 interface SortTerm {
-  value: string;
+  value: Sql;
   direction: OrderKey['direction'];
 }
 
@@ -42,35 +35,32 @@ interface SortTerm {
  * What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does
  * not have, where several are sorted together.
  */
-function sortTerms(
-  order: readonly OrderKey[],
-  asked: QueryContext,
-  few: boolean,
-  binds: Binds,
-  missing?: 'NULL',
-): SortTerm[] {
+function sortTerms(order: readonly OrderKey[], asked: QueryContext, few: boolean, missing?: Sql): SortTerm[] {
   return order.flatMap(({ by, direction }): SortTerm[] => {
     const column = isMomentOrder(by) ? by : sortIn(asked.indexTable.fields.get(by), asked.language);
     // The plus takes the sort's index away from the planner.
-    const value = column ? `${few ? '+' : ''}s.${column}` : (linkedSort(by, asked, binds) ?? missing);
+    const value = column ? raw(`${few ? '+' : ''}s.${column}`) : (linkedSort(by, asked) ?? missing);
     return value ? [{ value, direction }] : [];
   });
 }
 
-const orderBy = (terms: readonly SortTerm[], last = 's.entry'): string =>
-  [
-    ...terms.map(({ value, direction }) => `${value} ${direction === 'up' ? 'ASC' : 'DESC'} NULLS LAST`),
-    `${last} ASC`,
-  ].join(', ');
+const orderBy = (terms: readonly SortTerm[], last = 's.entry'): Sql =>
+  joined(
+    [
+      ...terms.map(
+        ({ value, direction }) => sql`${value} ${raw(direction === 'up' ? 'ASC' : 'DESC')} NULLS LAST`,
+      ),
+      sql`${raw(last)} ASC`,
+    ],
+    ', ',
+  );
 
 /** How many entries a condition lets through, as visitors see them now. */
 export async function countLive(reader: Reader, asked: QueryContext, where: Condition): Promise<number> {
   const { indexTable, now } = asked;
-  const binds = new Binds();
-  const condition = conditionSql(where, ofLive(asked, binds, 'filter'));
+  const condition = conditionSql(where, ofLive(asked, 'filter'));
   const row = await reader.one<{ n: number }>(
-    `SELECT count(*) AS n FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds)}`,
-    binds.values,
+    sql`SELECT count(*) AS n FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)}`,
   );
   return row?.n ?? 0;
 }
@@ -83,11 +73,10 @@ export async function titlesLive(
   most: number,
 ): Promise<string[]> {
   const { indexTable, now } = asked;
-  const binds = new Binds();
-  const condition = conditionSql(where, ofLive(asked, binds, 'sort'));
+  const condition = conditionSql(where, ofLive(asked, 'sort'));
+  const found = sql`SELECT s.version, s.changed, s.entry FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNowWalking(now)} ORDER BY s.changed DESC, s.entry LIMIT ${most}`;
   const rows = await reader.all<{ title: string }>(
-    `SELECT v.title FROM (SELECT s.version, s.changed, s.entry FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds, true)} ORDER BY s.changed DESC, s.entry LIMIT ${binds.add(most)}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
-    binds.values,
+    sql`SELECT v.title FROM (${found}) p JOIN live v ON v.id = p.version ORDER BY p.changed DESC, p.entry`,
   );
   return rows.map(({ title }) => title);
 }
@@ -117,13 +106,12 @@ async function livePins(
   pins: readonly Pin[],
 ): Promise<(BranchVersion & Pin)[]> {
   if (pins.length === 0) return [];
-  const ids = JSON.stringify(pins.map(({ entry }) => entry));
+  const ids = anyOf(pins.map(({ entry }) => entry));
   const rows = (
     await Promise.all(
       branches.map(async ({ asked: { indexTable, now } }, branch) => {
         const found = await reader.all<ListedVersion>(
-          `SELECT r.uuid, v.body FROM records r JOIN ${indexTable.live} s ON s.entry = r.id AND s.live_from <= $2 AND s.live_until > $2 JOIN live v ON v.id = s.version WHERE r.uuid IN (SELECT value FROM json_each($1))`,
-          [ids, now],
+          sql`SELECT r.uuid, v.body FROM records r JOIN ${raw(indexTable.live)} s ON s.entry = r.id AND ${liveNow(now)} JOIN live v ON v.id = s.version WHERE r.uuid IN ${ids}`,
         );
         return found.map((row): BranchVersion => ({ ...row, branch }));
       }),
@@ -135,8 +123,8 @@ async function livePins(
 }
 
 /** Rows in their order, with what visitors see of each. */
-const withBodies = (rows: string): string =>
-  `SELECT r.uuid, v.body, p.branch FROM (SELECT *, row_number() OVER () AS place FROM (${rows})) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`;
+const withBodies = (rows: Sql): Sql =>
+  sql`SELECT r.uuid, v.body, p.branch FROM (SELECT *, row_number() OVER () AS place FROM (${rows})) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`;
 
 interface Window {
   offset: number;
@@ -152,31 +140,31 @@ async function rowsOfOne(
 ): Promise<BranchVersion[]> {
   const { indexTable, now } = asked;
   const few = others <= FEW;
+  const live = sql`${raw(indexTable.live)} s`;
   const part = (
     order: readonly OrderKey[],
     window: Window,
-    from: (binds: Binds) => { from: string; where: string; first?: SortTerm },
+    source: { from: Sql; where: Sql; first?: SortTerm },
   ): Promise<BranchVersion[]> => {
-    const binds = new Binds();
-    const source = from(binds);
-    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, few ? 'filter' : 'equality'));
+    const condition = conditionSql(othersIn(rule), ofLive(asked, few ? 'filter' : 'equality'));
+    const seen = few ? liveNow(now) : liveNowWalking(now);
     const terms = [
       ...(source.first ? [source.first] : []),
-      ...sortTerms(order, asked, few || source.first !== undefined, binds),
+      ...sortTerms(order, asked, few || source.first !== undefined),
     ];
-    const rows = `SELECT s.version, s.entry, 0 AS branch FROM ${source.from} WHERE ${source.where} AND ${condition} AND ${liveNow(now, binds, !few)} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(window.count)} OFFSET ${binds.add(window.offset)}`;
-    return reader.all<BranchVersion>(withBodies(rows), binds.values);
+    const rows = sql`SELECT s.version, s.entry, 0 AS branch FROM ${source.from} WHERE ${source.where} AND ${condition} AND ${seen} ORDER BY ${orderBy(terms)} LIMIT ${window.count} OFFSET ${window.offset}`;
+    return reader.all<BranchVersion>(withBodies(rows));
   };
   const [first, ...rest] = rule.order;
   const walk = few || !first ? undefined : linkedWalk(first.by, asked);
-  if (!walk || !first)
-    return part(rule.order, { offset, count }, () => ({ from: `${indexTable.live} s`, where: '1' }));
+  if (!walk || !first) return part(rule.order, { offset, count }, { from: live, where: sql`1` });
   // What the links lead to is walked in its own order, so that not everything has to be sorted; what leads
   // nowhere comes behind.
-  const walked = await part(rest, { offset, count }, (binds) => ({
-    ...walk(binds),
-    first: { value: 'l.sort', direction: first.direction },
-  }));
+  const walked = await part(
+    rest,
+    { offset, count },
+    { ...walk, first: { value: sql`l.sort`, direction: first.direction } },
+  );
   if (walked.length === count) return walked;
   const leading =
     walked.length > 0 || offset === 0
@@ -185,7 +173,7 @@ async function rowsOfOne(
   const behind = await part(
     rest,
     { offset: Math.max(0, offset - leading), count: count - walked.length },
-    (binds) => ({ from: `${indexTable.live} s`, where: linkedRest(first.by, asked, binds) }),
+    { from: live, where: linkedRest(first.by, asked) },
   );
   return [...walked, ...behind];
 }
@@ -198,16 +186,11 @@ async function countLinkedRest(
   by: string,
 ): Promise<number> {
   const { indexTable, now } = asked;
-  const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'filter'));
-  return (
-    (
-      await reader.one<{ n: number }>(
-        `SELECT count(*) AS n FROM ${indexTable.live} s WHERE ${linkedRest(by, asked, binds)} AND ${condition} AND ${liveNow(now, binds)}`,
-        binds.values,
-      )
-    )?.n ?? 0
+  const condition = conditionSql(othersIn(rule), ofLive(asked, 'filter'));
+  const row = await reader.one<{ n: number }>(
+    sql`SELECT count(*) AS n FROM ${raw(indexTable.live)} s WHERE ${linkedRest(by, asked)} AND ${condition} AND ${liveNow(now)}`,
   );
+  return row?.n ?? 0;
 }
 
 /**
@@ -217,22 +200,29 @@ async function countLinkedRest(
 function unionSql(
   branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[],
   few: readonly boolean[],
-  binds: Binds,
   most?: number,
-): { sql: string; order: string } {
+): { rows: Sql; order: Sql } {
   const keys =
-    branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: `k${i}`, direction })) ?? [];
+    branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: raw(`k${i}`), direction })) ?? [];
   const selects = branches.map(({ asked, rule }, branch) => {
     const { indexTable, now } = asked;
     const leads = few[branch] ?? true;
-    const terms = sortTerms(rule.order, asked, leads, binds, 'NULL');
-    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, leads ? 'filter' : 'equality'));
-    const select = `SELECT ${branch} AS branch, s.version, s.entry${terms.map(({ value }, i) => `, ${value} AS k${i}`).join('')} FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds, !leads)}`;
+    const terms = sortTerms(rule.order, asked, leads, sql`NULL`);
+    const condition = conditionSql(othersIn(rule), ofLive(asked, leads ? 'filter' : 'equality'));
+    const seen = leads ? liveNow(now) : liveNowWalking(now);
+    const columns = joined(
+      [
+        sql`${branch} AS branch, s.version, s.entry`,
+        ...terms.map(({ value }, i) => sql`${value} AS ${raw(`k${i}`)}`),
+      ],
+      ', ',
+    );
+    const select = sql`SELECT ${columns} FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${seen}`;
     return most === undefined
       ? select
-      : `SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${binds.add(most)})`;
+      : sql`SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${most})`;
   });
-  return { sql: selects.join(' UNION ALL '), order: orderBy(keys, 'entry') };
+  return { rows: joined(selects, ' UNION ALL '), order: orderBy(keys, 'entry') };
 }
 
 /** A window of the rows of several types in one order. */
@@ -242,18 +232,13 @@ async function rowsOfSeveral(
   others: readonly number[],
   { offset, count }: Window,
 ): Promise<BranchVersion[]> {
-  const binds = new Binds();
-  const { sql, order } = unionSql(
+  const { rows, order } = unionSql(
     branches,
     others.map((n) => n <= FEW),
-    binds,
     offset + count,
   );
   return reader.all<BranchVersion>(
-    withBodies(
-      `SELECT * FROM (${sql}) ORDER BY ${order} LIMIT ${binds.add(count)} OFFSET ${binds.add(offset)}`,
-    ),
-    binds.values,
+    withBodies(sql`SELECT * FROM (${rows}) ORDER BY ${order} LIMIT ${count} OFFSET ${offset}`),
   );
 }
 
@@ -317,14 +302,12 @@ export async function placeAmong(
   const places = pinPlaces(pins, total);
   const pin = pins.findIndex(({ uuid }) => uuid === entry.id);
   if (pin >= 0) return (places[pin] ?? 0) + 1;
-  const binds = new Binds();
-  const { sql, order } = unionSql(branches, [], binds);
+  const { rows, order } = unionSql(branches, []);
   const row =
-    sql === ''
+    branches.length === 0
       ? undefined
       : await reader.one<{ place: number }>(
-          `SELECT place FROM (SELECT entry, row_number() OVER (ORDER BY ${order}) AS place FROM (${sql})) WHERE entry = ${binds.add(entry.record)}`,
-          binds.values,
+          sql`SELECT place FROM (SELECT entry, row_number() OVER (ORDER BY ${order}) AS place FROM (${rows})) WHERE entry = ${entry.record}`,
         );
   // Every pin that stands before it moves it on by one.
   return (
@@ -347,27 +330,26 @@ export async function coverLive(
   questions: readonly CoverageQuestion[],
 ): Promise<Covered> {
   const { indexTable, now } = asked;
-  const binds = new Binds();
-  const condition = conditionSql(where, ofLive(asked, binds, 'filter'));
-  const has = (field: string) => {
+  const condition = conditionSql(where, ofLive(asked, 'filter'));
+  const has = (field: string): Sql => {
     const found = indexTable.fields.get(field.split('.')[0] ?? '');
-    if (!found) return '0';
+    if (!found) return sql`0`;
     // What stands behind a link is filled where one of those it leads to fills it; what stands in a group,
     // where anything of that does.
     return found.field.kind === 'entry' && field.includes('.')
-      ? conditionSql({ field, is: 'filled' }, ofLive(asked, binds, 'filter'))
-      : `s.${found.value} IS NOT NULL`;
+      ? conditionSql({ field, is: 'filled' }, ofLive(asked, 'filter'))
+      : sql`s.${raw(found.value)} IS NOT NULL`;
   };
   const sums = questions.flatMap(({ always, fields, steps }) => [
-    always ? 'count(*)' : `total(${fields.map(has).join(' OR ') || '0'})`,
-    ...steps.map(
-      ({ field, before }) =>
-        `total(${[field === undefined ? '1' : has(field), ...before.map((each) => `NOT (${has(each)})`)].join(' AND ')})`,
-    ),
+    always ? sql`count(*)` : sql`total(${joined(fields.map(has), ' OR ', '0')})`,
+    ...steps.map(({ field, before }) => {
+      const feeds = field === undefined ? sql`1` : has(field);
+      return sql`total(${joined([feeds, ...before.map((each) => sql`NOT (${has(each)})`)], ' AND ')})`;
+    }),
   ]);
+  const columns = joined([sql`count(*) AS n`, ...sums.map((sum, i) => sql`${sum} AS ${raw(`c${i}`)}`)], ', ');
   const row = await reader.one<Record<string, number>>(
-    `SELECT count(*) AS n${sums.map((sum, i) => `, ${sum} AS c${i}`).join('')} FROM ${indexTable.live} s WHERE ${condition} AND ${liveNow(now, binds)}`,
-    binds.values,
+    sql`SELECT ${columns} FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)}`,
   );
   let at = 0;
   const next = () => row?.[`c${at++}`] ?? 0;

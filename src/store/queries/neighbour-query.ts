@@ -1,10 +1,11 @@
 import { isMomentOrder, type OrderKey } from '../../core/mapping/rule/listing-rule';
 import { throughLink } from '../../core/mapping/rule/matches';
 import { othersIn, type Choosing } from '../../core/mapping/rule/pins';
-import { Binds } from './binds';
 import { conditionSql } from './condition-sql';
+import { liveNow, liveNowWalking } from './live-now';
 import { ofLive, type QueryContext } from './query-context';
-import type { Reader, Bind } from '../database';
+import type { Reader } from '../database';
+import { joined, raw, sql, type Bind, type Sql } from '../sql';
 import { sortIn } from '../index-tables/shape';
 import { listLive, placeAmong, type ListedVersion } from './listing-query';
 import type { Id } from '../../core/ids';
@@ -28,23 +29,24 @@ interface SortKeyOf {
  * Whether a row comes after (or before) the entry by one key; rows without a value come last, whichever the
  * direction.
  */
-function beyond({ column, up, value }: SortKeyOf, forward: boolean, binds: Binds): string {
-  if (value === null) return forward ? '0' : `s.${column} IS NOT NULL`;
-  const sign = up === forward ? '>' : '<';
-  return forward
-    ? `(s.${column} ${sign} ${binds.add(value)} OR s.${column} IS NULL)`
-    : `s.${column} ${sign} ${binds.add(value)}`;
+function beyond({ column, up, value }: SortKeyOf, forward: boolean): Sql {
+  const own = raw(`s.${column}`);
+  if (value === null) return forward ? sql`0` : sql`${own} IS NOT NULL`;
+  const past = sql`${own} ${raw(up === forward ? '>' : '<')} ${value}`;
+  return forward ? sql`(${past} OR ${own} IS NULL)` : past;
 }
 
 /**
  * Whether a row comes after (or before) the entry by all keys, ties settled by the order in which entries
  * were made.
  */
-function lexically(keys: readonly SortKeyOf[], entry: number, forward: boolean, binds: Binds): string {
-  const same = (some: readonly SortKeyOf[]) =>
-    some.map(({ column, value }) => `s.${column} IS ${binds.add(value)}`);
-  const ways = keys.map((key, i) => [...same(keys.slice(0, i)), beyond(key, forward, binds)].join(' AND '));
-  return `(${[...ways, [...same(keys), `s.entry ${forward ? '>' : '<'} ${binds.add(entry)}`].join(' AND ')].map((way) => `(${way})`).join(' OR ')})`;
+function lexically(keys: readonly SortKeyOf[], entry: number, forward: boolean): Sql {
+  const same = keys.map(({ column, value }) => sql`s.${raw(column)} IS ${value}`);
+  const last = sql`s.entry ${raw(forward ? '>' : '<')} ${entry}`;
+  const ways = [...keys.map((key) => beyond(key, forward)), last].map(
+    (way, i) => sql`(${joined([...same.slice(0, i), way], ' AND ')})`,
+  );
+  return sql`(${joined(ways, ' OR ')})`;
 }
 
 const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
@@ -56,10 +58,17 @@ const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
     `s.entry ${forward ? 'ASC' : 'DESC'}`,
   ].join(', ');
 
-/**
- * The nearest row after (or before) the entry. The first key bounds the walk along its index, so that the way
- * to the entry is not walked.
- */
+/** The parts of the walk along the index of the first key, so that the way to the entry is not walked. */
+function partsOf(first: SortKeyOf | undefined, forward: boolean): Sql[] {
+  if (!first) return [sql`1`];
+  const own = raw(`s.${first.column}`);
+  const [without, within] = [sql`${own} IS NULL`, sql`${own} IS NOT NULL`];
+  if (first.value === null) return forward ? [without] : [without, within];
+  const bounded = sql`${own} ${raw(first.up === forward ? '>=' : '<=')} ${first.value}`;
+  return forward ? [bounded, without] : [bounded];
+}
+
+/** The nearest row after (or before) the entry. */
 async function nearest(
   reader: Reader,
   asked: QueryContext,
@@ -69,24 +78,11 @@ async function nearest(
   forward: boolean,
 ): Promise<ListedVersion | undefined> {
   const { indexTable, now } = asked;
-  const [first] = keys;
-  const near = first && (first.value === null ? `s.${first.column} IS NULL` : undefined);
-  const parts: ((binds: Binds) => string)[] = !first
-    ? [() => '1']
-    : first.value !== null
-      ? [
-          (binds) => `s.${first.column} ${first.up === forward ? '>=' : '<='} ${binds.add(first.value)}`,
-          ...(forward ? [() => `s.${first.column} IS NULL`] : []),
-        ]
-      : [() => near ?? '1', ...(forward ? [] : [() => `s.${first.column} IS NOT NULL`])];
-  for (const part of parts) {
-    const binds = new Binds();
-    const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'sort'));
-    const at = binds.add(now);
+  const condition = conditionSql(othersIn(rule), ofLive(asked, 'sort'));
+  for (const part of partsOf(keys[0], forward)) {
+    const found = sql`SELECT s.version, s.entry FROM ${raw(indexTable.live)} s WHERE ${part} AND ${lexically(keys, entry, forward)} AND ${condition} AND ${liveNowWalking(now)} ORDER BY ${raw(orderBy(keys, forward))} LIMIT 1`;
     const row = await reader.one<ListedVersion>(
-      `SELECT r.uuid, v.body FROM (SELECT s.version, s.entry FROM ${indexTable.live} s WHERE ${part(binds)} AND ${lexically(keys, entry, forward, binds)} AND ${condition} AND +s.live_from <= ${at} AND +s.live_until > ${at} ORDER BY ${orderBy(keys, forward)} LIMIT 1) p
-       JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry`,
-      binds.values,
+      sql`SELECT r.uuid, v.body FROM (${found}) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry`,
     );
     if (row) return row;
   }
@@ -120,12 +116,13 @@ export async function neighboursIn(
     const column = isMomentOrder(by) ? by : sortIn(indexTable.fields.get(by), asked.language);
     return column ? [{ column, up: direction === 'up' }] : [];
   });
-  const binds = new Binds();
-  const condition = conditionSql(othersIn(rule), ofLive(asked, binds, 'sort'));
-  const at = binds.add(now);
+  const condition = conditionSql(othersIn(rule), ofLive(asked, 'sort'));
+  const selected = joined(
+    [sql`s.entry`, ...columns.map(({ column }, i) => raw(`s.${column} AS k${i}`))],
+    ', ',
+  );
   const own = await reader.one<Record<string, Bind>>(
-    `SELECT s.entry${columns.map(({ column }, i) => `, s.${column} AS k${i}`).join('')} FROM ${indexTable.live} s WHERE s.entry = ${binds.add(entry.record)} AND ${condition} AND s.live_from <= ${at} AND s.live_until > ${at}`,
-    binds.values,
+    sql`SELECT ${selected} FROM ${raw(indexTable.live)} s WHERE s.entry = ${entry.record} AND ${condition} AND ${liveNow(now)}`,
   );
   if (!own) return {};
   const keys = columns.map((column, i) => ({ ...column, value: own[`k${i}`] ?? null }));

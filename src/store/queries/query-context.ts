@@ -1,7 +1,6 @@
 import type { Id } from '../../core/ids';
 import type { IndexTable, Side } from '../index-tables/shape';
 import type { KeyMap } from '../key-map';
-import type { Binds } from './binds';
 
 /** Where the entries of a type have pages of their own: right below a page (by integer key), in a site. */
 export interface OwnPages {
@@ -34,7 +33,6 @@ export interface SqlContext {
   today: string;
   /** The moment (ms) at which linked entries are looked at. */
   now: number;
-  binds: Binds;
   leading: Leading;
   home?: OwnPages | undefined;
 }
@@ -42,6 +40,5 @@ export interface SqlContext {
 /** What a condition is put to where it is about the versions that visitors see. */
 export const ofLive = (
   { indexTable, keyMap, today, now, home }: QueryContext,
-  binds: Binds,
   leading: Leading,
-): SqlContext => ({ side: 'live', indexTable, keyMap, today, now, binds, leading, home });
+): SqlContext => ({ side: 'live', indexTable, keyMap, today, now, leading, home });

@@ -1,12 +1,12 @@
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
-import { Binds } from './binds';
 import { conditionSql, FEW } from './condition-sql';
-import type { Leading } from './query-context';
-import type { Reader, Bind } from '../database';
+import type { Reader } from '../database';
 import type { IndexTable } from '../index-tables/shape';
+import { joined, raw, sql, type Bind, type Sql } from '../sql';
+import { liveNow } from './live-now';
+import type { Leading, QueryContext } from './query-context';
 import { stateSql } from './state-sql';
-import type { KeyMap } from '../key-map';
 
 /** What the editors' table asks: the working side, filtered, in order, a page at a time. */
 export interface TableQuestion {
@@ -53,64 +53,40 @@ export const searchWords = (words: string): string =>
 /** Whether what visitors see of an entry now is like a condition, or is referred to by a page that they see. */
 function shownSql(
   { somewhere, where }: { somewhere: boolean; where: Condition },
-  indexTable: IndexTable,
-  keyMap: KeyMap,
-  now: number,
-  today: string,
-  binds: Binds,
-): string {
-  const condition = conditionSql(where, {
-    side: 'live',
-    indexTable,
-    keyMap,
-    today,
-    now,
-    binds,
-    leading: 'filter',
-  });
-  const at = binds.add(now);
-  const referred =
-    "SELECT r.id FROM refs f JOIN records p ON p.id = f.source AND p.sort = 'page' JOIN records r ON r.uuid = f.target WHERE f.side = 1";
-  return `+s.entry ${somewhere ? '' : 'NOT '}IN (SELECT s.entry FROM ${indexTable.live} s WHERE (${condition} OR s.entry IN (${referred})) AND s.live_from <= ${at} AND s.live_until > ${at})`;
+  { indexTable, keyMap, now, today }: QueryContext,
+): Sql {
+  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
+  const referred = sql`SELECT r.id FROM refs f JOIN records p ON p.id = f.source AND p.sort = 'page' JOIN records r ON r.uuid = f.target WHERE f.side = 1`;
+  const shown = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE (${condition} OR s.entry IN (${referred})) AND ${liveNow(now)}`;
+  return sql`+s.entry ${raw(somewhere ? '' : 'NOT ')}IN (${shown})`;
 }
 
-function filterSql(
-  question: TableQuestion,
-  indexTable: IndexTable,
-  keyMap: KeyMap,
-  now: number,
-  today: string,
-  binds: Binds,
-  leading: Leading,
-): string {
-  const sought = question.words === undefined ? '' : searchWords(question.words);
-  return [
-    question.state
-      ? stateSql(question.state, now, binds, leading === 'filter')
-      : `${leading === 'filter' ? '' : '+'}s.binned = 0`,
-    conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, binds, leading }),
-    question.shown ? shownSql(question.shown, indexTable, keyMap, now, today, binds) : '1',
-    question.words === undefined
-      ? '1'
-      : sought
-        ? `${leading === 'filter' ? '' : '+'}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${binds.add(sought)})`
-        : '0',
-  ].join(' AND ');
+function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
+  const { indexTable, keyMap, now, today } = asked;
+  const plus = raw(leading === 'filter' ? '' : '+');
+  const sought = searchWords(question.words ?? '');
+  const words = sought
+    ? sql`${plus}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${sought})`
+    : sql`0`;
+  return joined(
+    [
+      question.state ? stateSql(question.state, now, leading === 'filter') : sql`${plus}s.binned = 0`,
+      conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, leading }),
+      ...(question.shown ? [shownSql(question.shown, asked)] : []),
+      ...(question.words === undefined ? [] : [words]),
+    ],
+    ' AND ',
+  );
 }
 
 /** How many rows a question has in all. */
 export async function countRows(
   reader: Reader,
-  indexTable: IndexTable,
-  keyMap: KeyMap,
+  asked: QueryContext,
   question: TableQuestion,
-  now: number,
-  today: string,
 ): Promise<number> {
-  const binds = new Binds();
   const row = await reader.one<{ n: number }>(
-    `SELECT count(*) AS n FROM ${indexTable.work} s WHERE ${filterSql(question, indexTable, keyMap, now, today, binds, 'filter')}`,
-    binds.values,
+    sql`SELECT count(*) AS n FROM ${raw(asked.indexTable.work)} s WHERE ${filterSql(question, asked, 'filter')}`,
   );
   return row?.n ?? 0;
 }
@@ -121,55 +97,34 @@ export async function countRows(
  */
 export async function pageOfRows(
   reader: Reader,
-  indexTable: IndexTable,
-  keyMap: KeyMap,
+  asked: QueryContext,
   question: TableQuestion,
   matching: number,
-  now: number,
-  today: string,
 ): Promise<TableRow[]> {
   const { sort, after, limit } = question;
-  const column =
-    sort.by === 'title' ? indexTable.titleSort : sort.by === 'changed' ? 'changed' : sort.by.column;
-  const [more, way] = sort.direction === 'up' ? ['>', 'ASC'] : ['<', 'DESC'];
-  const part = async (extra: (binds: Binds) => string, order: string, most: number): Promise<TableRow[]> => {
-    const binds = new Binds();
-    const filter = filterSql(
-      question,
-      indexTable,
-      keyMap,
-      now,
-      today,
-      binds,
-      matching <= FEW ? 'filter' : 'sort',
-    );
+  const { indexTable } = asked;
+  const column = raw(
+    `s.${sort.by === 'title' ? indexTable.titleSort : sort.by === 'changed' ? 'changed' : sort.by.column}`,
+  );
+  const [more, way] = sort.direction === 'up' ? [raw('>'), raw('ASC')] : [raw('<'), raw('DESC')];
+  const filter = filterSql(question, asked, matching <= FEW ? 'filter' : 'sort');
+  const part = (extra: Sql, order: Sql, most: number): Promise<TableRow[]> => {
+    const found = sql`SELECT s.entry, ${column} AS key FROM ${raw(indexTable.work)} s WHERE ${filter} AND ${extra} ORDER BY ${order} LIMIT ${most}`;
     return reader.all<TableRow>(
-      `SELECT p.entry, r.uuid, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, p.key FROM (
-         SELECT s.entry, s.${column} AS key FROM ${indexTable.work} s WHERE ${filter} AND ${extra(binds)} ORDER BY ${order} LIMIT ${binds.add(most)}) p
-       JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry ORDER BY p.key ${way}, p.entry ${way}`,
-      binds.values,
+      sql`SELECT p.entry, r.uuid, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, p.key
+       FROM (${found}) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry
+       ORDER BY p.key ${way}, p.entry ${way}`,
     );
   };
   const begun: Bind | undefined = after?.value;
-  const rows =
-    begun === null
-      ? []
-      : await part(
-          (binds) => {
-            if (!after || begun === undefined) return `s.${column} IS NOT NULL`;
-            const [value, entry] = [binds.add(begun), binds.add(after.entry)];
-            return `s.${column} ${more}= ${value} AND (s.${column} ${more} ${value} OR s.entry ${more} ${entry})`;
-          },
-          `s.${column} ${way}, s.entry ${way}`,
-          limit,
-        );
+  const beyond =
+    after && begun !== undefined && begun !== null
+      ? sql`${column} ${more}= ${begun} AND (${column} ${more} ${begun} OR s.entry ${more} ${after.entry})`
+      : sql`${column} IS NOT NULL`;
+  const rows = begun === null ? [] : await part(beyond, sql`${column} ${way}, s.entry ${way}`, limit);
   if (rows.length >= limit || typeof sort.by === 'string') return rows;
-  const without = await part(
-    (binds) =>
-      `s.${column} IS NULL${begun === null && after ? ` AND s.entry ${more} ${binds.add(after.entry)}` : ''}`,
-    `s.entry ${way}`,
-    limit - rows.length,
-  );
+  const past = begun === null && after ? sql` AND s.entry ${more} ${after.entry}` : raw('');
+  const without = await part(sql`${column} IS NULL${past}`, sql`s.entry ${way}`, limit - rows.length);
   return [...rows, ...without];
 }
 
@@ -179,12 +134,10 @@ export async function countStates(
   indexTable: IndexTable,
   now: number,
 ): Promise<Record<State, number>> {
-  const binds = new Binds();
-  const sum = (state: State) => `total(coalesce(${stateSql(state, now, binds, true)}, 0)) AS ${state}`;
+  const sum = (state: State) => sql`total(coalesce(${stateSql(state, now, true)}, 0)) AS ${raw(state)}`;
   const sums = (['draft', 'review', 'scheduled', 'published', 'withdrawn', 'binned'] as const).map(sum);
   const row = await reader.one<Record<State, number>>(
-    `SELECT ${sums.join(', ')} FROM ${indexTable.work} s`,
-    binds.values,
+    sql`SELECT ${joined(sums, ', ')} FROM ${raw(indexTable.work)} s`,
   );
   return row ?? { draft: 0, review: 0, scheduled: 0, published: 0, withdrawn: 0, binned: 0 };
 }

@@ -1,3 +1,4 @@
+import { sql } from '../../../store/sql';
 import { callsTo, faultPaths as paths, type Call, type Given } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { contentType } from '../../../../tests/small-model';
@@ -91,7 +92,7 @@ describe('the door', () => {
     ],
   ])('refuses %s at its place, and writes nothing', async (_, given, status, path) => {
     const count = async () =>
-      (await small.installation.content.one<{ n: number }>('SELECT count(*) AS n FROM records'))?.n;
+      (await small.installation.content.one<{ n: number }>(sql`SELECT count(*) AS n FROM records`))?.n;
     const before = await count();
     const refused = await call('POST', '/entries', given);
     expect([refused.status, paths(refused)]).toEqual([status, [path]]);
