@@ -1,6 +1,8 @@
 import { anyOf, joined, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
+import { actChanges } from './tables/act-changes';
+import { acts } from './tables/acts';
 
 /** What sorts of things an act changes. Records by their own sorts; categories, sites and the model beside them. */
 export const actSorts = ['entry', 'page', 'listing', 'medium', 'category', 'site', 'model'] as const;
@@ -62,14 +64,14 @@ export const listActs = (
 /** The first names of what acts changed, at most `most` of each: the titles that records bear now. */
 export const namesOfActs = (
   reader: Reader,
-  acts: readonly number[],
+  keys: readonly number[],
   most: number,
 ): Promise<{ act: number; sort: ActSort; target: Id; title: string | null }[]> =>
   reader.all(
     sql`SELECT act, sort, target, title FROM (
        SELECT c.act, c.sort, c.target, w.title, row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
        FROM act_changes c LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
-       WHERE c.act IN ${anyOf(acts)}) WHERE n <= ${most}`,
+       WHERE c.act IN ${anyOf(keys)}) WHERE n <= ${most}`,
   );
 
 /** The newest act on a thing. */
@@ -78,30 +80,22 @@ export const lastActOn = (reader: Reader, target: Id): Promise<ActRow | undefine
 
 export const putAct = (
   tx: WriteTransaction,
-  act: {
-    uuid: Id;
-    at: number;
-    person: number | null;
-    what: string;
-    why: string | null;
-    undoes: number | null;
-  },
-): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO acts (uuid, at, person, what, why, undoes) VALUES (${act.uuid}, ${act.at}, ${act.person}, ${act.what}, ${act.why}, ${act.undoes})`,
-  );
+  act: Pick<ActRow, 'uuid' | 'at' | 'person' | 'what' | 'why' | 'undoes'>,
+): Promise<number> => tx.insert(acts, act);
 
 export const putChanges = (tx: WriteTransaction, act: number, changes: readonly ActChange[]): Promise<void> =>
-  tx.insertMany(
-    'act_changes',
-    ['act', 'sort', 'target', 'before', 'after'],
-    changes.map(({ sort, target, before, after }) => [act, sort, target, before, after]),
+  tx.insertAll(
+    actChanges,
+    changes.map(({ sort, target, before, after }) => ({ act, sort, target, before, after })),
   );
 
 /** Lets an act go on: it happened until now, and a thing is after it as it is now. */
-export async function goOn(tx: WriteTransaction, act: number, at: number, change: ActChange): Promise<void> {
-  await tx.run(sql`UPDATE acts SET at = ${at} WHERE id = ${act}`);
-  await tx.run(
-    sql`UPDATE act_changes SET after = ${change.after} WHERE act = ${act} AND sort = ${change.sort} AND target = ${change.target}`,
-  );
+export async function goOn(
+  tx: WriteTransaction,
+  act: number,
+  at: number,
+  { sort, target, after }: ActChange,
+): Promise<void> {
+  await tx.update(acts, { id: act }, { at });
+  await tx.update(actChanges, { act, sort, target }, { after });
 }

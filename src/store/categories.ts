@@ -5,6 +5,7 @@ import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import { liveNow } from './queries/live-now';
 import { rowKey, sideNumber, type Side } from './index-tables/shape';
+import { categories } from './tables/categories';
 
 interface Row {
   uuid: Id;
@@ -34,56 +35,33 @@ export async function allCategories(reader: Reader): Promise<Categories> {
 }
 
 /** Puts categories in, or in place of those with their ids. `n` tells the integer key of an id. */
-export async function putCategories(
+export const putCategories = (
   tx: WriteTransaction,
-  categories: readonly Category[],
+  given: readonly Category[],
   n: (id: Id) => number,
-  at: number,
-  by: number | null,
-): Promise<void> {
-  const columns = [
-    'id',
-    'uuid',
-    'scheme',
-    'parent',
-    'position',
-    'key',
-    'slug',
-    'label',
-    'body',
-    'revision',
-    'changed_at',
-    'changed_by',
-  ];
-  const rest = columns
-    .slice(3)
-    .map((column) => `${column} = excluded.${column}`)
-    .join(', ');
-  const values = columns.map((_, i) => `value ->> ${i}`).join(', ');
-  const rows = categories.map((each) => [
-    n(each.id),
-    each.id,
-    n(each.scheme),
-    each.parent === null ? null : n(each.parent),
-    each.position,
-    each.key,
-    each.slug,
-    each.label,
-    JSON.stringify({ labels: each.labels, values: each.values }),
-    each.revision,
-    at,
-    by,
-  ]);
-  for (let from = 0; from < rows.length; from += 500) {
-    await tx.run(
-      sql`INSERT INTO categories (${raw(columns.join(', '))}) SELECT ${raw(values)} FROM json_each(${JSON.stringify(rows.slice(from, from + 500))}) WHERE true ON CONFLICT (id) DO UPDATE SET ${raw(rest)}`,
-    );
-  }
-}
+  changedAt: number,
+  changedBy: number | null,
+): Promise<void> =>
+  tx.put(
+    categories,
+    given.map(({ id, scheme, parent, position, key, slug, label, labels, values, revision }) => ({
+      id: n(id),
+      uuid: id,
+      scheme: n(scheme),
+      parent: parent === null ? null : n(parent),
+      position,
+      key,
+      slug,
+      label,
+      body: JSON.stringify({ labels, values }),
+      revision,
+      changedAt,
+      changedBy,
+    })),
+  );
 
-export async function dropCategory(tx: WriteTransaction, id: Id): Promise<void> {
-  await tx.run(sql`DELETE FROM categories WHERE uuid = ${id}`);
-}
+export const dropCategory = (tx: WriteTransaction, uuid: Id): Promise<number> =>
+  tx.remove(categories, { uuid });
 
 /** Writes who stands below whom in a scheme anew. */
 export async function reindexClosure(tx: WriteTransaction, scheme: number): Promise<void> {
@@ -145,10 +123,10 @@ export async function countByCategory(
 export async function countLiveIn(
   reader: Reader,
   columns: readonly CategoryColumn[],
-  categories: readonly number[],
+  among: readonly number[],
   now: number,
 ): Promise<Map<number, number>> {
-  if (columns.length === 0 || categories.length === 0) return new Map();
+  if (columns.length === 0 || among.length === 0) return new Map();
   // The branches lead (CROSS JOIN), each category in them asks for its entries by index.
   const found = columns.map(({ indexTable, field, column, many }) =>
     many
@@ -156,7 +134,7 @@ export async function countLiveIn(
       : sql`SELECT b.ancestor, s.entry FROM branches b CROSS JOIN ${raw(indexTable)} s ON s.${raw(column)} = b.descendant AND ${liveNow(now)}`,
   );
   const rows = await reader.all<{ category: number; n: number }>(
-    sql`WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN ${anyOf(categories)})
+    sql`WITH branches AS MATERIALIZED (SELECT ancestor, +descendant AS descendant FROM closure WHERE ancestor IN ${anyOf(among)})
      SELECT ancestor AS category, count(DISTINCT entry) AS n FROM (${joined(found, ' UNION ALL ')}) GROUP BY ancestor`,
   );
   return new Map(rows.map(({ category, n }) => [category, n]));

@@ -1,12 +1,11 @@
 import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
+import { categoryWords } from './tables/category-words';
 
 /** Says whose words a page holds: a category's, by its integer key. */
-export const putCategoryWords = (tx: WriteTransaction, record: number, category: number): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO category_words (record, category) VALUES (${record}, ${category}) ON CONFLICT (record) DO UPDATE SET category = ${category}`,
-  );
+export const putCategoryWords = (tx: WriteTransaction, record: number, category: number): Promise<void> =>
+  tx.put(categoryWords, [{ record, category }]);
 
 /** The pages that hold words of a category, outside the bin, with the page that each stands below. */
 export const wordsOfCategory = (

@@ -1,26 +1,47 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import PQueue from 'p-queue';
-import { QueryTypes, Sequelize, Transaction } from 'sequelize';
+import { literal, Op, QueryTypes, Sequelize, Transaction } from 'sequelize';
 import sqlite3 from 'sqlite3';
 import { raw, sql, type Bind, type Sql } from './sql';
+import { columnName, type Columns, type NewRow, type RowOf, type Table } from './tables/table';
 
 /** Something that can be asked: a reader, or the transaction of a write. Rows come as the SQL names their columns. */
 export interface Reader {
   all<Row extends object>(question: Sql): Promise<Row[]>;
   one<Row extends object>(question: Sql): Promise<Row | undefined>;
+  /** The row of one of the fixed tables that holds these values. */
+  find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined>;
 }
 
 /** The one write going on. */
 export interface WriteTransaction extends Reader {
+  /** Puts a row into one of the fixed tables; answers its key, where that is counted on. */
+  insert<C extends Columns>(table: Table<C>, row: NewRow<C>): Promise<number>;
+  /** Puts many rows in, several with each statement; those that are there already may be passed over. */
+  insertAll<C extends Columns>(
+    table: Table<C>,
+    rows: readonly NewRow<C>[],
+    verb?: 'INSERT' | 'INSERT OR IGNORE',
+  ): Promise<void>;
+  /** Puts rows in, or in place of those that have their keys. */
+  put<C extends Columns>(table: Table<C>, rows: readonly RowOf<C>[]): Promise<void>;
+  /** Changes the rows that hold these values; answers how many. */
+  update<C extends Columns>(
+    table: Table<C>,
+    where: Partial<RowOf<C>>,
+    changes: Partial<RowOf<C>>,
+  ): Promise<number>;
+  /** Takes away the rows that hold these values; answers how many. */
+  remove<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<number>;
   /** Runs one statement; answers the new row's key for an insert and the number of rows for anything else. */
   run(statement: Sql): Promise<number>;
-  /** Inserts many rows of the same columns, several with each statement. `verb` may be `INSERT OR REPLACE`. */
+  /** Puts many rows of the same columns into any table, several with each statement. */
   insertMany(
     table: string,
     columns: readonly string[],
     rows: readonly (readonly Bind[])[],
-    verb?: string,
+    verb?: 'INSERT' | 'INSERT OR IGNORE' | 'INSERT OR REPLACE',
   ): Promise<void>;
 }
 
@@ -122,6 +143,10 @@ export class Database implements Reader {
     return (await this.all<Row>(question))[0];
   }
 
+  find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
+    return findRow(this.sequelize, table, where);
+  }
+
   /** Throws where the file does not answer. */
   async expectAnswer(): Promise<void> {
     await this.one(sql`SELECT 1 AS one`);
@@ -140,6 +165,44 @@ export class Database implements Reader {
   }
 }
 
+/** Rows are checked before they come here. */
+const bare = { validate: false, hooks: false } as const;
+
+/** The Sequelize model of a table in a database. */
+function modelOf<C extends Columns>(sequelize: Sequelize, { name, columns }: Table<C>) {
+  if (sequelize.isDefined(name)) return sequelize.model(name);
+  const attributes = Object.entries(columns).map(([key, column]) => [
+    key,
+    { ...column, field: columnName(key) },
+  ]);
+  return sequelize.define(name, Object.fromEntries(attributes), { tableName: name, timestamps: false });
+}
+
+/** What a row must hold, with its values bound: left to itself, Sequelize writes them into the text. */
+const bound = (where: Readonly<Record<string, unknown>>) => ({
+  where: Object.fromEntries(
+    Object.entries(where).map(([key, value]) => [
+      key,
+      value === null ? null : { [Op.eq]: literal(`$${key}`) },
+    ]),
+  ),
+  bind: Object.fromEntries(Object.entries(where).filter(([, value]) => value !== null)),
+});
+
+async function findRow<C extends Columns>(
+  sequelize: Sequelize,
+  table: Table<C>,
+  where: Partial<RowOf<C>>,
+  transaction?: Transaction,
+): Promise<RowOf<C> | undefined> {
+  const row = await modelOf(sequelize, table).findOne({
+    ...bound(where),
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  });
+  return (row as RowOf<C> | null) ?? undefined;
+}
+
 class Write implements WriteTransaction {
   constructor(
     private readonly sequelize: Sequelize,
@@ -156,6 +219,63 @@ class Write implements WriteTransaction {
     return (await this.all<Row>(question))[0];
   }
 
+  find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
+    return findRow(this.sequelize, table, where, this.transaction);
+  }
+
+  async insert<C extends Columns>(table: Table<C>, row: NewRow<C>): Promise<number> {
+    const model = modelOf(this.sequelize, table);
+    const made = await model.create({ ...row }, { ...bare, transaction: this.transaction });
+    const id: unknown = made.get('id');
+    return typeof id === 'number' ? id : 0;
+  }
+
+  insertAll<C extends Columns>(
+    { name, columns }: Table<C>,
+    rows: readonly NewRow<C>[],
+    verb: 'INSERT' | 'INSERT OR IGNORE' = 'INSERT',
+  ): Promise<void> {
+    const [first] = rows;
+    if (!first) return Promise.resolve();
+    const keys = (Object.keys(columns) as (keyof NewRow<C>)[]).filter((key) => key in first);
+    return this.insertMany(
+      name,
+      keys.map((key) => columnName(String(key))),
+      rows.map((row) => keys.map((key) => (row[key] ?? null) as Bind)),
+      verb,
+    );
+  }
+
+  async put<C extends Columns>(table: Table<C>, rows: readonly RowOf<C>[]): Promise<void> {
+    const keys = Object.keys(table.columns);
+    const [named, others] = [true, false].map((isKey) =>
+      keys.filter((key) => (table.columns[key]?.primaryKey ?? false) === isKey).map(columnName),
+    );
+    const rest = others?.map((column) => `${column} = excluded.${column}`).join(', ');
+    await this.insertRows(
+      raw(`INSERT INTO ${table.name}`),
+      keys.map(columnName),
+      rows.map((row) => keys.map((key) => row[key] as Bind)),
+      // A SELECT needs a WHERE before it, or ON would belong to a join (sqlite.org/lang_upsert.html).
+      raw(`WHERE true ON CONFLICT (${named?.join(', ')}) DO UPDATE SET ${rest}`),
+    );
+  }
+
+  async update<C extends Columns>(
+    table: Table<C>,
+    where: Partial<RowOf<C>>,
+    changes: Partial<RowOf<C>>,
+  ): Promise<number> {
+    const model = modelOf(this.sequelize, table);
+    const [changed] = await model.update(changes, { ...bare, where, transaction: this.transaction });
+    return changed;
+  }
+
+  remove<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<number> {
+    const { transaction } = this;
+    return modelOf(this.sequelize, table).destroy({ ...bound(where), hooks: false, transaction });
+  }
+
   async run(statement: Sql): Promise<number> {
     const { text, bind } = statement.statement();
     const options = { bind, transaction: this.transaction };
@@ -165,17 +285,26 @@ class Write implements WriteTransaction {
     return typeof done === 'object' && done !== null && 'lastID' in done ? Number(done.lastID) : 0;
   }
 
-  async insertMany(
+  insertMany(
     table: string,
     columns: readonly string[],
     rows: readonly (readonly Bind[])[],
-    verb = 'INSERT',
+    verb: 'INSERT' | 'INSERT OR IGNORE' | 'INSERT OR REPLACE' = 'INSERT',
   ): Promise<void> {
-    const into = raw(`${verb} INTO ${table} (${columns.join(',')})`);
+    return this.insertRows(raw(`${verb} INTO ${table}`), columns, rows, sql``);
+  }
+
+  private async insertRows(
+    into: Sql,
+    columns: readonly string[],
+    rows: readonly (readonly Bind[])[],
+    otherwise: Sql,
+  ): Promise<void> {
+    const names = raw(columns.join(', '));
     const values = raw(columns.map((_, i) => `value ->> ${i}`).join(', '));
     for (let from = 0; from < rows.length; from += ROWS) {
       const given = JSON.stringify(rows.slice(from, from + ROWS));
-      await this.run(sql`${into} SELECT ${values} FROM json_each(${given})`);
+      await this.run(sql`${into} (${names}) SELECT ${values} FROM json_each(${given}) ${otherwise}`);
     }
   }
 }

@@ -2,6 +2,7 @@ import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { LiveVersion } from './records';
+import { entrySlugs } from './tables/entry-slugs';
 
 /** Which of some entries have a slug already. */
 export const withSlugs = async (reader: Reader, records: readonly number[]): Promise<Set<number>> =>
@@ -35,10 +36,9 @@ export const putSlugs = (
   type: number,
   slugs: readonly { record: number; slug: string }[],
 ): Promise<void> =>
-  tx.insertMany(
-    'entry_slugs',
-    ['record', 'type', 'slug'],
-    slugs.map(({ record, slug }) => [record, type, slug]),
+  tx.insertAll(
+    entrySlugs,
+    slugs.map(({ record, slug }) => ({ record, type, slug })),
   );
 
 /** The slugs of entries, by their ids. */

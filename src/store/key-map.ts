@@ -4,6 +4,7 @@ import { isInclude, shapeLists, type FieldEntry, type ModelDocument } from '../c
 import { rowsOf } from '../core/model/entries';
 import { FOLDERS, mediaType } from '../core/model/media-type';
 import type { Reader, WriteTransaction } from './database';
+import { ids as idTable } from './tables/ids';
 
 /** What stands in `multi_values` for a field, for the languages in which something of a row is said. */
 export const LANGUAGE = 'language';
@@ -57,10 +58,9 @@ export class KeyMap {
       this.next += 1;
     }
     // One given in a write that failed is not kept yet, so all are offered again.
-    await tx.insertMany(
-      'ids',
-      ['n', 'uuid'],
-      different.map((id) => [this.of(id), id]),
+    await tx.insertAll(
+      idTable,
+      different.map((id) => ({ n: this.of(id), uuid: id })),
       'INSERT OR IGNORE',
     );
   }

@@ -2,17 +2,16 @@ import { sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { KeptRecord } from './records';
+import { listingKeys as listingKeyTable } from './tables/listing-keys';
 
 export const keyOfListing = async (reader: Reader, record: number): Promise<string> =>
-  (await reader.one<{ key: string }>(sql`SELECT key FROM listing_keys WHERE record = ${record}`))?.key ?? '';
+  (await reader.find(listingKeyTable, { record }))?.key ?? '';
 
 export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> =>
   reader.all(sql`SELECT record, key FROM listing_keys`);
 
-export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO listing_keys (record, key) VALUES (${record}, ${key}) ON CONFLICT (record) DO UPDATE SET key = ${key}`,
-  );
+export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<void> =>
+  tx.put(listingKeyTable, [{ record, key }]);
 
 /** Every listing as visitors see it at a moment. */
 export const liveListings = (

@@ -8,6 +8,7 @@ import { liveNow } from './queries/live-now';
 import { conditionSql } from './queries/condition-sql';
 import type { Reader, WriteTransaction } from './database';
 import type { QueryContext } from './queries/query-context';
+import { mediaFiles } from './tables/media-files';
 
 /** The file of a medium as it is kept. It lies beside the database under the medium's id. */
 export interface FileRow {
@@ -57,14 +58,8 @@ export async function findMedia(
   return reader.all<MediaRow>(sql`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`);
 }
 
-export const putFile = (
-  tx: WriteTransaction,
-  record: number,
-  { sort, file, mime, bytes, width, height, hash }: FileRow,
-): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO media_files (record, sort, file, mime, bytes, width, height, hash) VALUES (${record}, ${sort}, ${file}, ${mime}, ${bytes}, ${width}, ${height}, ${hash})`,
-  );
+export const putFile = (tx: WriteTransaction, record: number, file: FileRow): Promise<number> =>
+  tx.insert(mediaFiles, { record, ...file });
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */
 export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string =>

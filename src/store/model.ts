@@ -2,6 +2,8 @@ import { sql } from './sql';
 import type { Id } from '../core/ids';
 import type { ModelDocument } from '../core/model/document';
 import type { Reader, WriteTransaction } from './database';
+import { modelRevisions } from './tables/model-revisions';
+import { modelWorking } from './tables/model-working';
 
 export interface ModelRow {
   number: number;
@@ -29,10 +31,8 @@ export async function modelInForce(reader: Reader): Promise<ModelRow | undefined
 
 /** The model document of a revision. */
 export async function modelRevision(reader: Reader, number: number): Promise<ModelDocument | undefined> {
-  const row = await reader.one<{ body: string }>(
-    sql`SELECT body FROM model_revisions WHERE number = ${number}`,
-  );
-  return row && documentOf(row.body);
+  const kept = await reader.find(modelRevisions, { number });
+  return kept && documentOf(kept.body);
 }
 
 export async function putModelInForce(
@@ -42,9 +42,7 @@ export async function putModelInForce(
   at: number,
   person: number | null,
 ): Promise<void> {
-  await tx.run(
-    sql`INSERT INTO model_revisions (number, body, at, person) VALUES (${number}, ${JSON.stringify(document)}, ${at}, ${person})`,
-  );
+  await tx.insert(modelRevisions, { number, body: JSON.stringify(document), at, person });
 }
 
 export async function workingModel(reader: Reader): Promise<WorkingModelRow | undefined> {
@@ -67,17 +65,14 @@ export const putWorkingModel = (
   base: number,
   number: number,
   document: ModelDocument,
-  at: number,
+  changedAt: number,
   person: number,
-): Promise<number> =>
-  tx.run(
-    sql`INSERT OR REPLACE INTO model_working (one, base, number, body, changed_at, person) VALUES (1, ${base}, ${number}, ${JSON.stringify(document)}, ${at}, ${person})`,
-  );
+): Promise<void> =>
+  tx.put(modelWorking, [{ one: 1, base, number, body: JSON.stringify(document), changedAt, person }]);
 
 export const dropWorkingModel = (tx: WriteTransaction): Promise<number> =>
-  tx.run(sql`DELETE FROM model_working`);
+  tx.remove(modelWorking, { one: 1 });
 
-/** How many records of each type there are, by the type's integer key; the bin counted too. */
 /** What listings read, in their working or their live version: types and fields, by their ids. */
 export async function readByListings(reader: Reader): Promise<Id[]> {
   return (
@@ -111,5 +106,6 @@ export const categoryCount = async (reader: Reader, scheme: number): Promise<num
   (await reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM categories WHERE scheme = ${scheme}`))?.n ??
   0;
 
+/** How many records of each type there are, by the type's integer key; the bin counted too. */
 export const recordCounts = (reader: Reader): Promise<{ type: number; n: number }[]> =>
   reader.all(sql`SELECT type, count(*) AS n FROM records WHERE type IS NOT NULL GROUP BY type`);

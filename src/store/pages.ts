@@ -2,6 +2,9 @@ import { anyOf, sql, type Sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { LiveVersion } from './records';
+import { pagePlaces } from './tables/page-places';
+import { sites as siteTable } from './tables/sites';
+import type { RowOf } from './tables/table';
 
 export interface SiteRow {
   id: number;
@@ -17,21 +20,17 @@ export interface SiteRow {
 export const sites = (reader: Reader): Promise<SiteRow[]> =>
   reader.all(sql`SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id`);
 
-export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, at: number): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO sites (uuid, key, label, base, locale, time_zone, made_at) VALUES (${site.uuid}, ${site.key}, ${site.label}, ${site.base}, ${site.locale}, ${site.timeZone}, ${at})`,
-  );
+export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, madeAt: number): Promise<number> =>
+  tx.insert(siteTable, { ...site, madeAt });
 
 export const changeSiteRow = (
   tx: WriteTransaction,
   id: number,
   { label, base, locale, timeZone }: Pick<SiteRow, 'label' | 'base' | 'locale' | 'timeZone'>,
-): Promise<number> =>
-  tx.run(
-    sql`UPDATE sites SET label = ${label}, base = ${base}, locale = ${locale}, time_zone = ${timeZone} WHERE id = ${id}`,
-  );
-export const dropSite = (tx: WriteTransaction, id: number): Promise<number> =>
-  tx.run(sql`DELETE FROM sites WHERE id = ${id}`);
+): Promise<number> => tx.update(siteTable, { id }, { label, base, locale, timeZone });
+
+export const dropSite = (tx: WriteTransaction, id: number): Promise<number> => tx.remove(siteTable, { id });
+
 /** How many pages stand in a site, or lie in the bin with their place in it. */
 export const pagesInSite = async (reader: Reader, site: number): Promise<number> =>
   (await reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM page_places WHERE site = ${site}`))?.n ?? 0;
@@ -136,24 +135,11 @@ export const countOfType = async (
     )
   )?.n ?? 0;
 
-export interface PlaceRow {
-  record: number;
-  site: number;
-  parent: number | null;
-  position: string;
-  slug: string;
-  address: string;
-}
+export type PlaceRow = RowOf<typeof pagePlaces.columns>;
 
 /** Puts pages in their places, or gives them new ones. */
-export async function putPlaces(tx: WriteTransaction, rows: readonly PlaceRow[]): Promise<void> {
-  for (const row of rows) {
-    await tx.run(
-      sql`INSERT INTO page_places (record, site, parent, position, slug, address) VALUES (${row.record}, ${row.site}, ${row.parent}, ${row.position}, ${row.slug}, ${row.address})
-       ON CONFLICT (record) DO UPDATE SET site = ${row.site}, parent = ${row.parent}, position = ${row.position}, slug = ${row.slug}, address = ${row.address}`,
-    );
-  }
-}
+export const putPlaces = (tx: WriteTransaction, rows: readonly PlaceRow[]): Promise<void> =>
+  tx.put(pagePlaces, rows);
 
 /** A page as visitors see it at a moment. */
 export interface LivePage extends Omit<LiveVersion, 'publishedBy' | 'model'> {

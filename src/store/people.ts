@@ -2,6 +2,8 @@ import { sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Role } from '../core/roles';
 import type { Reader, WriteTransaction } from './database';
+import { people as peopleTable } from './tables/people';
+import type { RowOf } from './tables/table';
 
 export interface PersonRow {
   id: number;
@@ -10,10 +12,12 @@ export interface PersonRow {
   name: string;
   role: Role;
   /** Whether a password was chosen: who was only invited cannot sign in. */
-  joined: 0 | 1;
+  joined: boolean;
   /** Whether a second factor is asked for. */
-  guarded: 0 | 1;
+  guarded: boolean;
 }
+
+type Kept = RowOf<typeof peopleTable.columns>;
 
 /**
  * What is kept of a person's second factor: the shared secret, the last step it was used at, hashes of the
@@ -25,16 +29,34 @@ export interface SecondFactor {
   words: string[];
 }
 
-const columns = sql`id, uuid, email, name, role, password <> '' AS joined, second_factor IS NOT NULL AS guarded`;
+const personOf = ({ id, uuid, email, name, role, password, secondFactor }: Kept): PersonRow => ({
+  id,
+  uuid,
+  email,
+  name,
+  role,
+  joined: password !== '',
+  guarded: secondFactor !== null,
+});
 
-export const people = (reader: Reader): Promise<PersonRow[]> =>
-  reader.all(sql`SELECT ${columns} FROM people WHERE left_at IS NULL ORDER BY name`);
-export const personById = (reader: Reader, id: number): Promise<PersonRow | undefined> =>
-  reader.one(sql`SELECT ${columns} FROM people WHERE id = ${id} AND left_at IS NULL`);
-export const personByUuid = (reader: Reader, uuid: Id): Promise<PersonRow | undefined> =>
-  reader.one(sql`SELECT ${columns} FROM people WHERE uuid = ${uuid} AND left_at IS NULL`);
-export const personByEmail = (reader: Reader, email: string): Promise<PersonRow | undefined> =>
-  reader.one(sql`SELECT ${columns} FROM people WHERE email = ${email} AND left_at IS NULL`);
+/** Who works here, by one of what tells people apart. */
+const person = async (
+  reader: Reader,
+  where: Partial<Pick<Kept, 'id' | 'uuid' | 'email'>>,
+): Promise<PersonRow | undefined> => {
+  const kept = await reader.find(peopleTable, { ...where, leftAt: null });
+  return kept && personOf(kept);
+};
+
+export const people = async (reader: Reader): Promise<PersonRow[]> =>
+  (
+    await reader.all<Kept>(
+      sql`SELECT id, uuid, email, name, role, password, second_factor AS secondFactor FROM people WHERE left_at IS NULL ORDER BY name`,
+    )
+  ).map(personOf);
+export const personById = (reader: Reader, id: number) => person(reader, { id });
+export const personByUuid = (reader: Reader, uuid: Id) => person(reader, { uuid });
+export const personByEmail = (reader: Reader, email: string) => person(reader, { email });
 
 /**
  * What proves that somebody is a person: the hash of the password (empty for who has none yet), and the
@@ -44,48 +66,41 @@ export async function proofsOf(
   reader: Reader,
   id: number,
 ): Promise<{ password: string; secondFactor: SecondFactor | undefined }> {
-  const row = await reader.one<{ password: string; factor: string | null }>(
-    sql`SELECT password, second_factor AS factor FROM people WHERE id = ${id}`,
-  );
+  const kept = await reader.find(peopleTable, { id });
   // Written by the services alone.
-  const secondFactor = row?.factor ? (JSON.parse(row.factor) as SecondFactor) : undefined;
-  return { password: row?.password ?? '', secondFactor };
+  const secondFactor = kept?.secondFactor ? (JSON.parse(kept.secondFactor) as SecondFactor) : undefined;
+  return { password: kept?.password ?? '', secondFactor };
 }
 
 export const makePerson = (
   tx: WriteTransaction,
-  person: Pick<PersonRow, 'uuid' | 'email' | 'name' | 'role'> & { password: string },
-  at: number,
-): Promise<number> =>
-  tx.run(
-    sql`INSERT INTO people (uuid, email, name, role, password, made_at) VALUES (${person.uuid}, ${person.email}, ${person.name}, ${person.role}, ${person.password}, ${at})`,
-  );
+  given: Pick<PersonRow, 'uuid' | 'email' | 'name' | 'role'> & { password: string },
+  madeAt: number,
+): Promise<number> => tx.insert(peopleTable, { ...given, madeAt });
 
 export const changePersonRow = (
   tx: WriteTransaction,
   id: number,
   { name, role }: Pick<PersonRow, 'name' | 'role'>,
-): Promise<number> => tx.run(sql`UPDATE people SET name = ${name}, role = ${role} WHERE id = ${id}`);
+): Promise<number> => tx.update(peopleTable, { id }, { name, role });
 
 export const putPassword = (tx: WriteTransaction, id: number, hash: string): Promise<number> =>
-  tx.run(sql`UPDATE people SET password = ${hash} WHERE id = ${id}`);
+  tx.update(peopleTable, { id }, { password: hash });
 
 export const putSecondFactor = (
   tx: WriteTransaction,
   id: number,
   factor: SecondFactor | undefined,
 ): Promise<number> =>
-  tx.run(sql`UPDATE people SET second_factor = ${factor ? JSON.stringify(factor) : null} WHERE id = ${id}`);
+  tx.update(peopleTable, { id }, { secondFactor: factor ? JSON.stringify(factor) : null });
 
 /** Lets somebody leave: the name stays in the history, the e-mail address becomes free for another invitation. */
 export const letGo = (
   tx: WriteTransaction,
-  { id, uuid }: Pick<PersonRow, 'id' | 'uuid'>,
-  at: number,
+  { id, uuid, email }: Pick<PersonRow, 'id' | 'uuid' | 'email'>,
+  leftAt: number,
 ): Promise<number> =>
-  tx.run(
-    sql`UPDATE people SET left_at = ${at}, email = ${uuid} || ':' || email, password = '', second_factor = NULL WHERE id = ${id}`,
-  );
+  tx.update(peopleTable, { id }, { leftAt, email: `${uuid}:${email}`, password: '', secondFactor: null });
 
 /** The drafts of a person: what they changed last and visitors do not see as it is now, by integer key. */
 export const draftsOf = async (reader: Reader, person: number): Promise<number[]> =>

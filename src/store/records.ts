@@ -2,6 +2,10 @@ import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
+import { live } from './tables/live';
+import { records } from './tables/records';
+import { revisions } from './tables/revisions';
+import { working } from './tables/working';
 
 export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
 
@@ -41,14 +45,14 @@ const select = sql`SELECT r.id, r.uuid, r.sort, t.uuid AS type, r.binned_at AS b
   w.changed_at AS changedAt, p.name AS changedBy, w.changed_by AS changedById, w.model
   FROM records r JOIN working w ON w.record = r.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN people p ON p.id = w.changed_by`;
 
-const live = sql`SELECT id, record, starts, ends, title, body, published_at AS publishedAt, published_by AS publishedBy, model FROM live`;
+const liveVersions = sql`SELECT id, record, starts, ends, title, body, published_at AS publishedAt, published_by AS publishedBy, model FROM live`;
 
 export const recordByUuid = (reader: Reader, uuid: Id, sort: RecordSort): Promise<KeptRecord | undefined> =>
   reader.one<KeptRecord>(sql`${select} WHERE r.uuid = ${uuid} AND r.sort = ${sort}`);
 
 /** Of which sort a record is, by its id alone. */
 export const sortOf = async (reader: Reader, uuid: Id): Promise<RecordSort | undefined> =>
-  (await reader.one<{ sort: RecordSort }>(sql`SELECT sort FROM records WHERE uuid = ${uuid}`))?.sort;
+  (await reader.find(records, { uuid }))?.sort;
 
 export const recordById = (reader: Reader, id: number): Promise<KeptRecord | undefined> =>
   reader.one<KeptRecord>(sql`${select} WHERE r.id = ${id}`);
@@ -85,16 +89,16 @@ export const recordsOfType = (
   );
 
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
-  return reader.all<LiveVersion>(sql`${live} WHERE record = ${record} ORDER BY starts`);
+  return reader.all<LiveVersion>(sql`${liveVersions} WHERE record = ${record} ORDER BY starts`);
 }
 
 export async function liveOfMany(
   reader: Reader,
-  records: readonly number[],
+  keys: readonly number[],
 ): Promise<Map<number, LiveVersion[]>> {
-  const found = new Map<number, LiveVersion[]>(records.map((record) => [record, []]));
+  const found = new Map<number, LiveVersion[]>(keys.map((record) => [record, []]));
   const rows = await reader.all<LiveVersion>(
-    sql`${live} WHERE record IN ${anyOf(records)} ORDER BY record, starts`,
+    sql`${liveVersions} WHERE record IN ${anyOf(keys)} ORDER BY record, starts`,
   );
   for (const row of rows) found.get(row.record)?.push(row);
   return found;
@@ -116,7 +120,9 @@ export async function spansOfMany(
 
 /** The version of a record that visitors see at a moment. */
 export const liveAt = (reader: Reader, record: number, now: number): Promise<LiveVersion | undefined> =>
-  reader.one<LiveVersion>(sql`${live} WHERE record = ${record} AND starts <= ${now} AND ends > ${now}`);
+  reader.one<LiveVersion>(
+    sql`${liveVersions} WHERE record = ${record} AND starts <= ${now} AND ends > ${now}`,
+  );
 
 /** The next moment after `now` at which any version begins or ends to be seen. */
 export async function nextTurn(reader: Reader, now: number): Promise<number | undefined> {
@@ -143,30 +149,43 @@ export interface NewRecord {
 export async function makeRecords(tx: WriteTransaction, made: readonly NewRecord[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>(sql`SELECT coalesce(max(id), 0) AS id FROM records`);
   const first = (last?.id ?? 0) + 1;
-  await tx.insertMany(
-    'records',
-    ['id', 'uuid', 'sort', 'type', 'made_at', 'made_by'],
-    made.map((each, i) => [first + i, each.uuid, each.sort, each.type, each.at, each.by]),
+  await tx.insertAll(
+    records,
+    made.map(({ uuid, sort, type, at, by }, i) => ({
+      id: first + i,
+      uuid,
+      sort,
+      type,
+      madeAt: at,
+      madeBy: by,
+    })),
   );
-  await tx.insertMany(
-    'working',
-    ['record', 'revision', 'stage', 'title', 'body', 'faults', 'changed_at', 'changed_by', 'model'],
-    made.map(({ stage, title, body, at, by, model }, i) => [
-      first + i,
-      1,
+  await tx.insertAll(
+    working,
+    made.map(({ stage, title, body, at, by, model }, i) => ({
+      record: first + i,
+      revision: 1,
       stage,
       title,
       body,
-      0,
-      at,
-      by,
+      faults: 0,
+      changedAt: at,
+      changedBy: by,
       model,
-    ]),
+    })),
   );
-  await tx.insertMany(
-    'revisions',
-    ['record', 'number', 'title', 'body', 'at', 'person', 'why', 'model'],
-    made.map(({ title, body, at, by, model }, i) => [first + i, 1, title, body, at, by, 'made', model]),
+  await tx.insertAll(
+    revisions,
+    made.map(({ title, body, at, by, model }, i) => ({
+      record: first + i,
+      number: 1,
+      title,
+      body,
+      at,
+      person: by,
+      why: 'made',
+      model,
+    })),
   );
   return made.map((_, i) => first + i);
 }
@@ -188,18 +207,27 @@ export async function changeWorking(
   { title, body, stage, model, at, by, why }: WorkingChange,
 ): Promise<number> {
   const revision = record.revision + 1;
-  await tx.run(
-    sql`UPDATE working SET revision = ${revision}, stage = ${stage}, title = ${title}, body = ${body}, changed_at = ${at}, changed_by = ${by}, model = ${model} WHERE record = ${record.id}`,
+  await tx.update(
+    working,
+    { record: record.id },
+    { revision, stage, title, body, changedAt: at, changedBy: by, model },
   );
-  await tx.run(
-    sql`INSERT INTO revisions (record, number, title, body, at, person, why, model) VALUES (${record.id}, ${revision}, ${title}, ${body}, ${at}, ${by}, ${why}, ${model})`,
-  );
+  await tx.insert(revisions, {
+    record: record.id,
+    number: revision,
+    title,
+    body,
+    at,
+    person: by,
+    why,
+    model,
+  });
   return revision;
 }
 
 /** Forgets one kept revision, which another has taken the place of. */
 export const forgetRevision = (tx: WriteTransaction, record: number, number: number): Promise<number> =>
-  tx.run(sql`DELETE FROM revisions WHERE record = ${record} AND number = ${number}`);
+  tx.remove(revisions, { record, number });
 
 /** What is worked out from a record's bodies and kept beside them. */
 export interface DerivedRow {
@@ -248,9 +276,8 @@ export const searchTitles = async (
     ).map(({ record, title }) => [record, title]),
   );
 
-export async function setBinned(tx: WriteTransaction, record: number, at: number | null): Promise<void> {
-  await tx.run(sql`UPDATE records SET binned_at = ${at} WHERE id = ${record}`);
-}
+export const setBinned = (tx: WriteTransaction, record: number, at: number | null): Promise<number> =>
+  tx.update(records, { id: record }, { binnedAt: at });
 
 export interface NewLive extends Span {
   record: number;
@@ -265,33 +292,32 @@ export interface NewLive extends Span {
 export async function putLive(tx: WriteTransaction, versions: readonly NewLive[]): Promise<number[]> {
   const last = await tx.one<{ id: number }>(sql`SELECT coalesce(max(id), 0) AS id FROM live`);
   const first = (last?.id ?? 0) + 1;
-  await tx.insertMany(
-    'live',
-    ['id', 'record', 'starts', 'ends', 'title', 'body', 'model', 'published_at', 'published_by'],
-    versions.map(({ record, starts, ends, title, body, model, at, by }, i) => [
-      first + i,
+  await tx.insertAll(
+    live,
+    versions.map(({ record, starts, ends, title, body, model, at, by }, i) => ({
+      id: first + i,
       record,
       starts,
       ends,
       title,
       body,
       model,
-      at,
-      by,
-    ]),
+      publishedAt: at,
+      publishedBy: by,
+    })),
   );
   return versions.map((_, i) => first + i);
 }
 
 /** Puts another body in place of that of a live version. */
 export const rewriteLive = (tx: WriteTransaction, version: number, body: string): Promise<number> =>
-  tx.run(sql`UPDATE live SET body = ${body} WHERE id = ${version}`);
+  tx.update(live, { id: version }, { body });
 
 /** Ends a live version at a moment. Not deleted: what visitors saw stays known. */
 export const endLive = (tx: WriteTransaction, version: number, ends: number): Promise<number> =>
-  tx.run(sql`UPDATE live SET ends = ${ends} WHERE id = ${version}`);
+  tx.update(live, { id: version }, { ends });
 export const dropLive = (tx: WriteTransaction, version: number): Promise<number> =>
-  tx.run(sql`DELETE FROM live WHERE id = ${version}`);
+  tx.remove(live, { id: version });
 
 export interface KeptRevision {
   number: number;
@@ -307,8 +333,7 @@ export const revisionBody = async (
   reader: Reader,
   record: number,
   number: number,
-): Promise<{ body: string; model: number } | undefined> =>
-  reader.one(sql`SELECT body, model FROM revisions WHERE record = ${record} AND number = ${number}`);
+): Promise<{ body: string; model: number } | undefined> => reader.find(revisions, { record, number });
 
 /** The newest revision of a record that holds a body, if one does. */
 export const revisionHolding = async (

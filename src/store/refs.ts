@@ -3,6 +3,7 @@ import { FOREVER } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { RecordSort } from './records';
+import { refs as refTable } from './tables/refs';
 
 /** What is worked on refers from side 0, what visitors see or will see from side 1. */
 export type RefSide = 0 | 1;
@@ -29,12 +30,9 @@ export async function putRefs(
   refs: readonly RefRow[],
 ): Promise<void> {
   await tx.run(sql`DELETE FROM refs WHERE source IN ${anyOf(sources)}`);
-  await tx.insertMany(
-    'refs',
-    ['source', 'side', 'role', 'target', 'until'],
-    [...refs]
-      .sort((a, b) => b.until - a.until)
-      .map(({ source, side, role, target, until }) => [source, side, role, target, until]),
+  await tx.insertAll(
+    refTable,
+    [...refs].sort((a, b) => b.until - a.until),
     'INSERT OR IGNORE',
   );
 }

@@ -1,5 +1,8 @@
 import { sql } from './sql';
 import type { Reader, WriteTransaction } from './database';
+import { attempts } from './tables/attempts';
+import { links } from './tables/links';
+import { sessions } from './tables/sessions';
 
 export interface SessionRow {
   id: number;
@@ -14,8 +17,14 @@ export interface SessionRow {
 const columns = sql`id, uuid, person, made_at AS madeAt, seen_at AS seenAt, ends_at AS endsAt, agent`;
 
 /** Sessions are found by the hash of their token; the token itself is kept only by the browser. */
-export const sessionByToken = (reader: Reader, hash: string, now: number): Promise<SessionRow | undefined> =>
-  reader.one(sql`SELECT ${columns} FROM sessions WHERE token = ${hash} AND ends_at > ${now}`);
+export async function sessionByToken(
+  reader: Reader,
+  token: string,
+  now: number,
+): Promise<SessionRow | undefined> {
+  const found = await reader.find(sessions, { token });
+  return found && found.endsAt > now ? found : undefined;
+}
 
 export const sessionsOf = (reader: Reader, person: number, now: number): Promise<SessionRow[]> =>
   reader.all(
@@ -27,9 +36,7 @@ export async function makeSession(
   session: Omit<SessionRow, 'id'> & { token: string },
 ): Promise<void> {
   await tx.run(sql`DELETE FROM sessions WHERE ends_at <= ${session.madeAt}`);
-  await tx.run(
-    sql`INSERT INTO sessions (uuid, token, person, made_at, seen_at, ends_at, agent) VALUES (${session.uuid}, ${session.token}, ${session.person}, ${session.madeAt}, ${session.seenAt}, ${session.endsAt}, ${session.agent})`,
-  );
+  await tx.insert(sessions, session);
 }
 
 export const touchSession = (
@@ -37,10 +44,9 @@ export const touchSession = (
   id: number,
   seenAt: number,
   endsAt: number,
-): Promise<number> =>
-  tx.run(sql`UPDATE sessions SET seen_at = ${seenAt}, ends_at = ${endsAt} WHERE id = ${id}`);
+): Promise<number> => tx.update(sessions, { id }, { seenAt, endsAt });
 export const endSession = (tx: WriteTransaction, uuid: string, person: number): Promise<number> =>
-  tx.run(sql`DELETE FROM sessions WHERE uuid = ${uuid} AND person = ${person}`);
+  tx.remove(sessions, { uuid, person });
 
 /** Failed attempts under a name since a moment. */
 export const attemptsSince = async (reader: Reader, name: string, since: number): Promise<number> =>
@@ -57,15 +63,14 @@ export async function noteAttempt(
   forgetBefore: number,
 ): Promise<void> {
   await tx.run(sql`DELETE FROM attempts WHERE at < ${forgetBefore}`);
-  await tx.insertMany(
-    'attempts',
-    ['name', 'at'],
-    names.map((name) => [name, at]),
+  await tx.insertAll(
+    attempts,
+    names.map((name) => ({ name, at })),
   );
 }
 
 export const forgetAttempts = (tx: WriteTransaction, name: string): Promise<number> =>
-  tx.run(sql`DELETE FROM attempts WHERE name = ${name}`);
+  tx.remove(attempts, { name });
 
 /** Ends every session of a person, but the one named. Answers how many. */
 export const endSessionsOf = (tx: WriteTransaction, person: number, but = ''): Promise<number> =>
@@ -79,16 +84,18 @@ export async function putLink(
   endsAt: number,
 ): Promise<void> {
   await tx.run(sql`DELETE FROM links WHERE person = ${person} OR ends_at < ${Date.now()}`);
-  await tx.run(sql`INSERT INTO links (word, person, ends_at) VALUES (${hash}, ${person}, ${endsAt})`);
+  await tx.insert(links, { word: hash, person, endsAt });
 }
 
-export const linkByHash = (
+export async function linkByHash(
   reader: Reader,
-  hash: string,
+  word: string,
   now: number,
-): Promise<{ person: number; endsAt: number } | undefined> =>
-  reader.one(sql`SELECT person, ends_at AS endsAt FROM links WHERE word = ${hash} AND ends_at > ${now}`);
+): Promise<{ person: number; endsAt: number } | undefined> {
+  const found = await reader.find(links, { word });
+  return found && found.endsAt > now ? found : undefined;
+}
 
 /** Ends the links of a person. Answers how many there were. */
 export const dropLinks = (tx: WriteTransaction, person: number): Promise<number> =>
-  tx.run(sql`DELETE FROM links WHERE person = ${person}`);
+  tx.remove(links, { person });

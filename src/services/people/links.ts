@@ -68,7 +68,7 @@ async function personOfLink(installation: Installation, word: string): Promise<P
 /** Whom a link lets choose a password. */
 export async function linkAnswer(installation: Installation, word: string): Promise<LinkAnswer> {
   const { name, email, joined } = await personOfLink(installation, word);
-  return { name, email, joined: joined === 1 };
+  return { name, email, joined };
 }
 
 /**
@@ -88,5 +88,5 @@ export async function useLink(
     await personOfLink(installation, word);
   await installation.content.write((tx) => putPassword(tx, person.id, hash));
   await endAllSessions(installation, person.id);
-  return person.guarded ? undefined : openSession(installation, { ...person, joined: 1 }, agent);
+  return person.guarded ? undefined : openSession(installation, { ...person, joined: true }, agent);
 }

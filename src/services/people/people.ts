@@ -36,8 +36,8 @@ export const personAnswer = ({ uuid, name, email, role, joined, guarded }: Perso
   name,
   email,
   role,
-  joined: joined === 1,
-  secondFactor: guarded === 1,
+  joined,
+  secondFactor: guarded,
 });
 
 export const allPeople = async (installation: Installation): Promise<PeopleAnswer> => ({
@@ -70,7 +70,7 @@ export async function addPerson(
     if (await personByEmail(tx, kept.email))
       throw new Refusal(422, message, [{ path: '/email', code: 'taken', message }]);
     const id = await makePerson(tx, kept, installation.now());
-    return { ...kept, id, joined: password === undefined ? 0 : 1, guarded: 0 };
+    return { ...kept, id, joined: password !== undefined, guarded: false };
   });
 }
 

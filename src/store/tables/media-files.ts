@@ -1,0 +1,14 @@
+import type { MediaSort } from '../../core/content/known';
+import { integer, key, textOf, orNull, table, text } from './table';
+
+/** The file of each medium, which lies beside the database. */
+export const mediaFiles = table('media_files', {
+  record: key(integer),
+  sort: textOf<MediaSort>(),
+  file: text,
+  mime: text,
+  bytes: integer,
+  width: orNull(integer),
+  height: orNull(integer),
+  hash: text,
+});

@@ -1,0 +1,15 @@
+import type { Role } from '../../core/roles';
+import { counted, integer, textOf, orNull, table, text } from './table';
+
+/** Who works here, or did. A password is kept as its hash; empty where none was chosen yet. */
+export const people = table('people', {
+  id: counted,
+  uuid: text,
+  email: text,
+  name: text,
+  role: textOf<Role>(),
+  password: text,
+  madeAt: integer,
+  leftAt: orNull(integer),
+  secondFactor: orNull(text),
+});

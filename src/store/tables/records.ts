@@ -1,0 +1,13 @@
+import type { RecordSort } from '../records';
+import { counted, integer, textOf, orNull, table, text } from './table';
+
+/** What people make: entries, pages, listings and media. */
+export const records = table('records', {
+  id: counted,
+  uuid: text,
+  sort: textOf<RecordSort>(),
+  type: orNull(integer),
+  madeAt: integer,
+  madeBy: orNull(integer),
+  binnedAt: orNull(integer),
+});

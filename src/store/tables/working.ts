@@ -1,0 +1,15 @@
+import type { Stage } from '../../core/content/states';
+import { integer, key, textOf, orNull, table, text } from './table';
+
+/** The working version of each record, with what is derived from it. */
+export const working = table('working', {
+  record: key(integer),
+  revision: integer,
+  stage: textOf<Stage>(),
+  title: text,
+  body: text,
+  faults: integer,
+  changedAt: integer,
+  changedBy: orNull(integer),
+  model: integer,
+});
