@@ -27,6 +27,12 @@ const benchOnServer = [
   'src/app/bench/or-not-found.ts',
 ];
 
+/** What differs by the kind of a field, or of what fills a page, is asked of the kind. */
+const askedOfKinds = [
+  'BinaryExpression[left.property.name="kind"][right.type="Literal"]',
+  'SwitchStatement[discriminant.property.name="kind"]',
+].map((selector) => ({ selector, message: 'Ask the kind (`kindFor`, `answersOf`): kinds are closed.' }));
+
 const forbidden = (paths, message) => ({ group: paths, message });
 
 export default tseslint.config(
@@ -158,11 +164,17 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/kinds/**', 'src/core/model/page-source.ts', 'src/site/**', '**/*.test.{ts,tsx}'],
+    rules: { 'no-restricted-syntax': ['error', ...askedOfKinds] },
+  },
+  {
     // Visitors' pages are rendered once to plain HTML.
     files: ['src/site/**/*.{ts,tsx}'],
     rules: {
       'no-restricted-syntax': [
         'error',
+        ...askedOfKinds,
         {
           selector: 'CallExpression[callee.name=/^use[A-Z]/]',
           message: 'Hooks cannot be used in what is rendered for visitors; pass props.',

@@ -77,7 +77,7 @@ export async function reindexClosure(tx: WriteTransaction, scheme: number): Prom
   );
 }
 
-/** Where the values of one category field lie: a column of a sheet, or rows of their own. */
+/** Where the values of one category field lie: a column of an index table, or rows of their own. */
 export interface CategoryColumn {
   indexTable: string;
   field: number;
@@ -87,7 +87,7 @@ export interface CategoryColumn {
 
 /**
  * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The
- * columns are those of the working sheets, where the bin is left out; or, with a moment (ms), of the live
+ * columns are those of the working sides, where the bin is left out; or, with a moment (ms), of the live
  * ones as they are then.
  */
 export async function countByCategory(
@@ -118,7 +118,7 @@ export async function countByCategory(
 
 /**
  * In how many entries that visitors see each of some categories stands, itself or one below it, by integer key. An
- * entry counts once for a category, however many of its fields name it. The columns are those of the live sheets.
+ * entry counts once for a category, however many of its fields name it. The columns are those of the live sides.
  */
 export async function countLiveIn(
   reader: Reader,

@@ -5,17 +5,16 @@ import { rowsOf } from '../core/model/entries';
 import { FOLDERS, mediaType } from '../core/model/media-type';
 import type { Reader, WriteTransaction } from './database';
 import { ids as idTable } from './tables/ids';
+import { kindFor } from '../core/model/kinds';
 
 /** What stands in `multi_values` for a field, for the languages in which something of a row is said. */
 export const LANGUAGE = 'language';
 export const languageId = (locale: string): string => `${LANGUAGE}:${locale}`;
 
-/** The ids in a sheet of fields that need a number: the fields at the top, and their choices. */
+/** The ids in an index table that need a number: the fields at the top, and their choices. */
 const idsIn = (entries: readonly FieldEntry[]): Id[] =>
   rowsOf(entries).flatMap(({ entry }) =>
-    isInclude(entry)
-      ? []
-      : [entry.id, ...(entry.kind === 'choice' ? entry.rules.choices.map(({ id }) => id) : [])],
+    isInclude(entry) ? [] : [entry.id, ...(kindFor(entry).choices ?? []).map(({ id }) => id)],
   );
 
 /**

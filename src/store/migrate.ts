@@ -9,6 +9,7 @@ import { sources } from './migrations/005-sources';
 import { mediaRecords } from './migrations/006-media-records';
 import { acts } from './migrations/008-acts';
 import { people } from './migrations/009-people';
+import { indexTables } from './migrations/010-index-tables';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -32,6 +33,7 @@ export const contentMigrations: readonly Migration[] = [
   listingHeading,
   acts,
   people,
+  indexTables,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links];
 

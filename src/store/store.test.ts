@@ -19,7 +19,7 @@ import { indexTableOf } from './index-tables/shape';
 import { countRows, searchWords } from './queries/table-query';
 
 const DAY = '2026-11-25';
-describe('the sheets', () => {
+describe('the index tables', () => {
   let small: SmallInstallation;
   let given: JsonObject[];
   beforeAll(async () => {

@@ -5,18 +5,12 @@ import type { Id } from '../core/ids';
 import type { Json, JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { groupId, groupsOf } from './field-groups';
-import { FieldEditor, kindUiOf } from './kinds';
+import { FieldEditor, kindUiFor } from './kinds';
+import type { Width } from './kinds/kind-ui';
 import { faultsAt, shownFields } from './parse-form';
 import styles from './entry-form.module.css';
 
-type Width = 'wide' | 'half' | 'third';
-
-const widthOf = (field: Field | undefined): Width => {
-  if (!field || ('multiple' in field.rules && field.rules.multiple)) return 'wide';
-  // Answers in words of their own need room.
-  if (field.kind === 'yesNo' && (field.rules.yes || field.rules.no)) return 'wide';
-  return kindUiOf(field).width;
-};
+const widthOf = (field: Field | undefined): Width => (field ? kindUiFor(field).width : 'wide');
 
 /**
  * Long things take the whole line, short ones share it; a line of words that finds no partner takes the whole
@@ -32,7 +26,7 @@ function widthsOf(fields: readonly Field[]): Width[] {
     }
     const partner = waiting || widthOf(fields[i + 1]) === 'half';
     waiting = partner && !waiting;
-    return partner || field.kind !== 'line' ? 'half' : 'wide';
+    return partner || !kindUiFor(field).fillsLine ? 'half' : 'wide';
   });
 }
 

@@ -2,7 +2,7 @@ import type { Id } from '../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { parts, type Format, type PartKey } from '../core/mapping/parts';
 import type { Field } from '../core/model/document';
-import { kinds } from '../core/model/kinds';
+import { kindFor, kinds, type FieldKind } from '../core/model/kinds';
 
 /** How fields are spoken of in a mapping that is edited: by key in a listing's rule, by id in the model. */
 export interface FieldNames {
@@ -22,12 +22,12 @@ function namesBy(own: (field: Field) => string, fields: readonly Field[], types:
     fields,
     nameOf: own,
     fieldOf: (name) => fields.find((field) => own(field) === name.split('.')[0]),
-    behind: (link) =>
-      link.kind === 'entry'
-        ? types
-            .filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id))
-            .flatMap((type) => type.fields)
-        : [],
+    behind(link) {
+      const { leadsTo } = kindFor(link);
+      return types
+        .filter(({ id }) => leadsTo && (leadsTo.length === 0 || leadsTo.includes(id)))
+        .flatMap((type) => type.fields);
+    },
   };
 }
 
@@ -85,7 +85,9 @@ export const takesInWords = (part: PartKey): string =>
     parts[part].takes.map((kind) => kinds[kind].label.toLowerCase()),
   );
 
-export const isLong = ({ kind }: Field): boolean => kind === 'paragraphs' || kind === 'formatted';
+/** Whether a field holds running text, which may be shortened. */
+export const isLong = ({ words }: Pick<FieldKind, 'words'>): boolean =>
+  words === 'text' || words === 'formatted';
 
 /**
  * The step a field begins with in a part (by a name of its own, where it is reached through a link): long
@@ -97,9 +99,9 @@ export function beginStep(
   names: FieldNames,
   name = names.nameOf(field),
 ): JsonObject {
-  if (isLong(field) && part === 'summary') return { field: name, format: { shorten: 180 } };
-  if ((field.kind === 'choice' || field.kind === 'category') && field.rules.multiple)
-    return { field: name, format: { first: 3 } };
+  const kind = kindFor(field);
+  if (isLong(kind) && part === 'summary') return { field: name, format: { shorten: 180 } };
+  if (kind.several && kind.facet) return { field: name, format: { first: 3 } };
   return { field: name };
 }
 

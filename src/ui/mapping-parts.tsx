@@ -34,6 +34,7 @@ import {
   type FieldNames,
 } from './mapping-edit';
 import styles from './mapping-parts.module.css';
+import { kindFor } from '../core/model/kinds';
 
 const lengths = [80, 140, 180, 280];
 const ratios = [1, 1.333, 1.5, 1.778];
@@ -72,9 +73,9 @@ function StepTag({
   };
   const format = (part: Parameters<typeof withFormat>[1]) =>
     put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
-  const several = field && 'multiple' in field.rules && field.rules.multiple;
+  const kind = field && kindFor(field);
   const offers: { label: string; act: () => void }[] = [
-    ...(field && isLong(field)
+    ...(kind && isLong(kind)
       ? [
           ...lengths.map((to) => ({
             label: `Shorten to ${to} characters`,
@@ -83,18 +84,18 @@ function StepTag({
           { label: 'Do not shorten', act: () => format({ shorten: undefined }) },
         ]
       : []),
-    ...(field?.kind === 'date' || field?.kind === 'moment'
+    ...(kind?.measures === 'time'
       ? dateFormats
-          .filter((each) => each !== 'time' || field.kind === 'moment')
+          .filter((each) => each !== 'time' || kind.hasClock)
           .map((date) => ({ label: `Show ${dateFormatWords[date] ?? date}`, act: () => format({ date }) }))
       : []),
-    ...(field?.kind === 'media'
+    ...(kind?.shows === 'media'
       ? [
           ...ratios.map((ratio) => ({ label: `Crop to ${ratio} to 1`, act: () => format({ ratio }) })),
           { label: 'Do not crop', act: () => format({ ratio: undefined }) },
         ]
       : []),
-    ...(several || field?.kind === 'list'
+    ...(kind?.several || kind?.holds === 'items'
       ? [
           ...[1, 3, 6].map((first) => ({ label: `Only the first ${first}`, act: () => format({ first }) })),
           { label: 'Show all', act: () => format({ first: undefined }) },

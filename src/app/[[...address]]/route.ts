@@ -1,5 +1,6 @@
 import { CONTACT_BYTES } from '../../contract/contact';
 import {
+  inRequest,
   countVisit,
   type Installation,
   languageAsked,
@@ -125,7 +126,9 @@ const answering = async (
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
  * from memory.
  */
-export async function GET(request: Request): Promise<Response> {
+export const GET = (request: Request): Promise<Response> => inRequest(() => show(request));
+
+async function show(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname, searchParams } = new URL(request.url);
   const feed = splitFeed(pathname);
@@ -162,7 +165,9 @@ export async function GET(request: Request): Promise<Response> {
  * What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page
  * comes back with every word.
  */
-export async function POST(request: Request): Promise<Response> {
+export const POST = (request: Request): Promise<Response> => inRequest(() => take(request));
+
+async function take(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname } = new URL(request.url);
   if (!isFromHere(request))

@@ -1,15 +1,9 @@
 import type { CompiledModel } from '../model/compile';
 import type { Field } from '../model/document';
-import { plainFields, type FieldValues, type ListItem, type Value } from '../model/kinds';
+import { kindFor, plainFields, type Value } from '../model/kinds';
 import { blocksIn, type SlotContents } from './blocks';
 import type { LocalizedValues } from './localized-values';
 import type { Values } from './values';
-
-/** Whether a field may hold several values of its kind, and whether it does. */
-const several = ({ kind, rules }: Field): { may: boolean; does: boolean } => ({
-  may: kind === 'choice' || kind === 'category' || kind === 'entry' || kind === 'media',
-  does: 'multiple' in rules && rules.multiple === true,
-});
 
 /**
  * One value in the form in which a field holds it now: in a list where the field came to hold several, out of
@@ -17,9 +11,9 @@ const several = ({ kind, rules }: Field): { may: boolean; does: boolean } => ({
  * is lost; the form tells them.
  */
 export function carryValue<V>(field: Field, value: V): V | V[] | unknown {
-  const { may, does } = several(field);
-  if (!may) return value;
-  if (does) return Array.isArray(value) ? value : [value];
+  const { maySeveral, several } = kindFor(field);
+  if (!maySeveral) return value;
+  if (several) return Array.isArray(value) ? value : [value];
   return Array.isArray(value) && value.length === 1 ? value[0] : value;
 }
 
@@ -37,13 +31,11 @@ export function carryValues(fields: readonly Field[], values: Values): Values {
 }
 
 function carryInside(field: Field, value: Value): Value {
-  if (field.kind === 'group') return carryValues(plainFields(field.rules.fields), value as FieldValues);
-  if (field.kind === 'list' && Array.isArray(value))
-    return (value as ListItem[]).map((item) => ({
-      ...item,
-      values: carryValues(plainFields(field.rules.fields), item.values),
-    }));
-  return carryValue(field, value) as Value;
+  const kind = kindFor(field);
+  const { inside } = kind;
+  return inside
+    ? kind.mapInside(value, (values) => carryValues(plainFields(inside), values))
+    : (carryValue(field, value) as Value);
 }
 
 /**

@@ -1,6 +1,6 @@
 import type { Id } from '../ids';
 import type { Field } from '../model/document';
-import { plainFields, type FieldValues, type ListItem, type Value } from '../model/kinds';
+import { kindFor, plainFields, type Value } from '../model/kinds';
 import type { Values } from './values';
 
 /**
@@ -25,14 +25,11 @@ export function replaceCategory(
 }
 
 function replaceIn(field: Field, value: Value, from: Id, to: Id | undefined): Value | undefined {
-  if (field.kind === 'group')
-    return replaceCategory(plainFields(field.rules.fields), value as FieldValues, from, to);
-  if (field.kind === 'list' && Array.isArray(value))
-    return (value as ListItem[]).map((item) => ({
-      ...item,
-      values: replaceCategory(plainFields(field.rules.fields), item.values, from, to),
-    }));
-  if (field.kind !== 'category') return value;
+  const kind = kindFor(field);
+  const { inside } = kind;
+  if (inside)
+    return kind.mapInside(value, (values) => replaceCategory(plainFields(inside), values, from, to));
+  if (kind.scheme === undefined) return value;
   if (!Array.isArray(value)) return value === from ? to : value;
   const left = [
     ...new Set((value as Id[]).flatMap((id) => (id === from ? (to === undefined ? [] : [to]) : [id]))),

@@ -5,6 +5,7 @@ import { sameJson, type Json, type JsonObject } from '../json';
 import type { Field } from '../model/document';
 import {
   fieldGroup,
+  kindFor,
   withComputed,
   type FieldValues,
   type Reference,
@@ -67,7 +68,7 @@ function settledDefault(field: Field, { today, minute = `${today}T00:00`, person
   const preset = field.default ?? null;
   if (typeof preset !== 'object' || preset === null || Array.isArray(preset) || !('new' in preset))
     return preset;
-  if (preset.new === 'now') return field.kind === 'moment' ? minute : today;
+  if (preset.new === 'now') return kindFor(field).hasClock ? minute : today;
   return preset.new === 'person' ? person : null;
 }
 

@@ -2,6 +2,7 @@ import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
 import { smallWords } from '../model/fresh/start';
+import { isKindName, kinds, type KindName } from '../model/kinds';
 
 const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
 const asList = (value: Json | undefined): Json[] =>
@@ -128,6 +129,25 @@ class ByKeys {
     };
   }
 
+  /** Puts ids in the place of the keys by which rules name types, schemes and fields. */
+  private bindRules(
+    rules: JsonObject,
+    kind: KindName | undefined,
+    beside: readonly WrittenField[],
+    inside: readonly WrittenField[],
+  ): void {
+    const names = kind && kinds[kind].names;
+    if (!names) return;
+    for (const [rule, what] of Object.entries(names)) {
+      const given = rules[rule];
+      if (what === 'scheme') rules[rule] = this.idOf('schemes', given);
+      else if (what === 'types') rules[rule] = this.idsOf('contentTypes', given);
+      else if (what === 'fields beside') rules[rule] = asList(given).map((each) => this.path(each, beside));
+      else if (what === 'fields') rules[rule] = this.fields(inside);
+      else if (given !== undefined) rules[rule] = this.path(given, what === 'field inside' ? inside : beside);
+    }
+  }
+
   private fields(fields: readonly WrittenField[]): JsonObject[] {
     const choices = new Map<Id, ReadonlyMap<string, Id>>();
     const made = fields.map((field): JsonObject => {
@@ -144,14 +164,7 @@ class ByKeys {
         choices.set(id, new Map(listed.map((choice) => [choice.key, choice.id])));
         rules.choices = listed;
       }
-      if (kind === 'category') {
-        rules.scheme = this.idOf('schemes', rules.scheme);
-        if (rules.within !== undefined) rules.within = this.path(rules.within, fields);
-      }
-      if (kind === 'entry') rules.types = this.idsOf('contentTypes', rules.types);
-      if (kind === 'computed') rules.from = asList(rules.from).map((each) => this.path(each, fields));
-      if (kind === 'list' && rules.names !== undefined) rules.names = this.path(rules.names, field.inside);
-      if (kind === 'group' || kind === 'list') rules.fields = this.fields(field.inside);
+      this.bindRules(rules, isKindName(kind) ? kind : undefined, fields, field.inside);
       return {
         id,
         key,

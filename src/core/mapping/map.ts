@@ -8,13 +8,12 @@ import type { AnyShape, Field } from '../model/document';
 import {
   addressOfLink,
   asList,
-  kindOf,
+  kindFor,
   plainFields,
   visibleFields,
   withComputed,
   wordsOfLink,
-  type Kind,
-  type KindName,
+  type Link,
   type Speaking,
   type Value,
 } from '../model/kinds';
@@ -109,11 +108,13 @@ function valuesAt(
       : {};
   if (rest.length === 0) return [{ field, value, ...lang }];
   const further = rest.join('.');
-  if (field.kind === 'group')
-    return valuesAt(further, plainFields(field.rules.fields), { values: value as Values }, drawing).map(
-      (found) => ({ ...found, ...lang }),
-    );
-  if (field.kind !== 'entry') return [];
+  const { holds, inside = [], leadsTo } = kindFor(field);
+  if (holds === 'once')
+    return valuesAt(further, plainFields(inside), { values: value as Values }, drawing).map((found) => ({
+      ...found,
+      ...lang,
+    }));
+  if (!leadsTo) return [];
   return asList(value as Id | Id[]).flatMap((id) => {
     const entry = drawing.known?.entries.get(id);
     const type = entry && drawing.model.contentType(entry.type);
@@ -122,9 +123,10 @@ function valuesAt(
 }
 
 const wordsIn = ({ field, value }: Found, drawing: Drawing, format: Format | undefined): string => {
-  if ((field.kind === 'date' || field.kind === 'moment') && typeof value === 'string' && format?.date)
+  const kind = kindFor(field);
+  if (kind.measures === 'time' && typeof value === 'string' && format?.date)
     return dateInFormat(value, format.date, drawing.locale);
-  const words = (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, drawing);
+  const words = kind.inWords(value, drawing);
   return format?.shorten ? shorten(words, format.shorten) : words;
 };
 
@@ -249,9 +251,9 @@ function shownItems(
   format: Format | undefined,
   depth: number,
 ): Omit<Shown, 'step'>[] {
-  if (field.kind !== 'list') return [];
-  const fields = plainFields(field.rules.fields);
-  const title = field.rules.names ?? fields.find(({ kind }) => kind === 'line')?.id;
+  const { inside = [], namesItem } = kindFor(field);
+  const fields = plainFields(inside);
+  const title = namesItem ?? fields.find((each) => kindFor(each).words === 'line')?.id;
   const mapping = proposeMapping(fields, title);
   const items = (value as { id: Id; values: Values }[]).slice(0, format?.first);
   return items.map(({ values }) => {
@@ -269,18 +271,20 @@ function shownFacts(found: Found, drawing: Drawing, format: Format | undefined):
   const { field, value } = found;
   const fact = (label: string, each: Found): Omit<Shown, 'step'>[] => {
     const words = wordsIn(each, drawing, format);
-    const href = each.field.kind === 'link' ? addressOfLink(each.value as never, drawing) : undefined;
+    const href =
+      kindFor(each.field).shows === 'link' ? addressOfLink(each.value as Link, drawing) : undefined;
     return words ? [{ label, words, field: field.id, ...(href ? { href } : {}) }] : [];
   };
-  if (field.kind === 'group')
-    return plainFields(field.rules.fields).flatMap((inner) =>
+  const { holds, inside = [], namesItem } = kindFor(field);
+  if (holds === 'once')
+    return plainFields(inside).flatMap((inner) =>
       (value as Values)[inner.id] === undefined
         ? []
         : fact(inner.label, { field: inner, value: (value as Values)[inner.id] as Value }),
     );
-  if (field.kind !== 'list') return fact(field.label, found);
-  const fields = plainFields(field.rules.fields);
-  const name = field.rules.names ?? fields[0]?.id;
+  if (holds !== 'items') return fact(field.label, found);
+  const fields = plainFields(inside);
+  const name = namesItem ?? fields[0]?.id;
   return (value as { values: Values }[]).slice(0, format?.first).flatMap(({ values }) => {
     const rest = fields
       .flatMap((inner) =>
@@ -301,9 +305,10 @@ function shownFacts(found: Found, drawing: Drawing, format: Format | undefined):
 
 function shownLink(found: Found, drawing: Drawing): Omit<Shown, 'step'>[] {
   const { field, value } = found;
-  if (field.kind === 'link') {
-    const href = addressOfLink(value as never, drawing);
-    const words = wordsOfLink(value as never, drawing);
+  const kind = kindFor(field);
+  if (kind.shows === 'link') {
+    const href = addressOfLink(value as Link, drawing);
+    const words = wordsOfLink(value as Link, drawing);
     return href && words
       ? [
           {
@@ -315,15 +320,8 @@ function shownLink(found: Found, drawing: Drawing): Omit<Shown, 'step'>[] {
         ]
       : [];
   }
-  if (field.kind !== 'line') return [];
-  const text = String(value);
-  const href = {
-    email: `mailto:${text}`,
-    url: text,
-    phone: `tel:${text.replace(/[^+0-9]/g, '')}`,
-    plain: undefined,
-  }[field.rules.format ?? 'plain'];
-  return href ? [{ words: text, field: field.id, href }] : [];
+  const href = kind.address(value);
+  return href ? [{ words: String(value), field: field.id, href }] : [];
 }
 
 /** What a found value shows in a part: one thing, or one for each where the part sets them apart. */
@@ -335,16 +333,17 @@ function showIn(
   depth: number,
 ): Omit<Shown, 'step'>[] {
   const { field } = found;
+  const kind = kindFor(field);
   if (part === 'picture') return shownMedia(found, drawing, { ...format, first: 1 });
   if (part === 'facts') return shownFacts(found, drawing, format);
-  if (part === 'button' || (part === 'link' && field.kind !== 'media' && field.kind !== 'entry'))
+  if (part === 'button' || (part === 'link' && kind.shows !== 'media' && !kind.leadsTo))
     return shownLink(found, drawing);
-  if (field.kind === 'media') return shownMedia(found, drawing, format);
+  if (kind.shows === 'media') return shownMedia(found, drawing, format);
   if (part === 'further')
-    return field.kind === 'list'
+    return kind.holds === 'items'
       ? shownItems(found, drawing, format, depth)
       : shownEntries(found, drawing, format, depth);
-  if (field.kind === 'formatted') {
+  if (kind.words === 'formatted') {
     const words = wordsIn(found, drawing, format);
     return words
       ? [
@@ -368,7 +367,7 @@ function showIn(
     const words = wordsIn(one, drawing, format);
     const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
     const href =
-      part === 'marks' && field.kind === 'category'
+      part === 'marks' && kind.scheme !== undefined
         ? drawing.addressOfCategory?.(asList(one.value as Id | Id[])[0] ?? '')
         : undefined;
     return words
@@ -412,7 +411,9 @@ function stepShows(
   const top = step.field.split('.')[0] ?? step.field;
   // What another entry says stands under the name by which one refers to it: "Guide", not "Name".
   const through =
-    step.field === top ? undefined : fields.find(({ id, kind }) => id === top && kind === 'entry');
+    step.field === top
+      ? undefined
+      : fields.find((field) => field.id === top && kindFor(field).leadsTo !== undefined);
   return valuesAt(step.field, fields, spoken, drawing).flatMap((found) =>
     showIn(part, found, drawing, step.format, depth).map((shown) => ({
       ...shown,

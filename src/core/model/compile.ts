@@ -14,8 +14,9 @@ import {
   type Placement,
   type Scheme,
 } from './document';
-import { nestingBound, plainFields } from './kinds';
+import { kindFor, nestingBound, plainFields, type FieldKind } from './kinds';
 import { FOLDERS, folderScheme, mediaType } from './media-type';
+import { insideOf, withInside } from './entries';
 
 /**
  * The fields themselves, with included sets put in their place, in groups and lists too. A set that includes itself is
@@ -32,13 +33,9 @@ export function expandFields(
       const set = sets.get(entry.include);
       return set && !open.includes(set.id) ? expandFields(set.fields, sets, [...open, set.id], depth) : [];
     }
-    if (entry.kind !== 'group' && entry.kind !== 'list') return [entry];
-    const fields = depth < nestingBound ? expandFields(entry.rules.fields, sets, open, depth + 1) : [];
-    return [
-      entry.kind === 'group'
-        ? { ...entry, rules: { ...entry.rules, fields } }
-        : { ...entry, rules: { ...entry.rules, fields } },
-    ];
+    const inside = insideOf(entry);
+    if (!inside) return [entry];
+    return [withInside(entry, depth < nestingBound ? expandFields(inside, sets, open, depth + 1) : [])];
   });
 }
 
@@ -78,8 +75,8 @@ export class CompiledType<T extends AnyShape = ContentType | PageType | BlockTyp
     const [first = '', ...rest] = path.split('.');
     let field = this.byId.get(first);
     for (const id of rest) {
-      if (field?.kind !== 'group') return undefined;
-      field = plainFields(field.rules.fields).find((inner) => inner.id === id);
+      const { holds, inside = [] }: Partial<FieldKind> = field ? kindFor(field) : {};
+      field = holds === 'once' ? plainFields(inside).find((inner) => inner.id === id) : undefined;
     }
     return field;
   }

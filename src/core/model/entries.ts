@@ -1,5 +1,6 @@
 import type { Id } from '../ids';
 import { isInclude, type Field, type FieldEntry } from './document';
+import { kindFor } from './kinds';
 
 /** One row of the ruled sheet: a field or an included set, how deep it stands, and the group or list it stands in. */
 export interface IndexRow {
@@ -12,14 +13,12 @@ export interface IndexRow {
 }
 
 /** What stands inside an entry, where it is a group or a list. */
-export const insideOf = (entry: FieldEntry): FieldEntry[] | undefined =>
-  !isInclude(entry) && (entry.kind === 'group' || entry.kind === 'list') ? entry.rules.fields : undefined;
+export const insideOf = (entry: FieldEntry): readonly FieldEntry[] | undefined =>
+  isInclude(entry) ? undefined : kindFor(entry).inside;
 
 /** A group or list with other fields inside. */
-export function withInside(entry: Field, fields: FieldEntry[]): Field {
-  if (entry.kind === 'group') return { ...entry, rules: { ...entry.rules, fields } };
-  return entry.kind === 'list' ? { ...entry, rules: { ...entry.rules, fields } } : entry;
-}
+export const withInside = (entry: Field, fields: readonly FieldEntry[]): Field =>
+  kindFor(entry).withInside(fields);
 
 /** Every entry of a sheet in reading order, what stands inside a group or list right below it. */
 export const rowsOf = (entries: readonly FieldEntry[], depth = 0, parent?: Id): IndexRow[] =>
@@ -57,7 +56,7 @@ export function changeList(
   if (parent === undefined) return change([...entries]);
   return changeEntries(entries, (entry) => {
     const inside = entry.id === parent ? insideOf(entry) : undefined;
-    return inside && !isInclude(entry) ? [withInside(entry, change(inside))] : [entry];
+    return inside && !isInclude(entry) ? [withInside(entry, change([...inside]))] : [entry];
   });
 }
 

@@ -101,9 +101,15 @@ const standing: readonly Field[] = [
   { id: mediumFields.added, key: 'added', label: 'Brought in', kind: 'date', indexed: true, rules: {} },
 ];
 
-/** The fields of a medium that people fill in: everything but what its file says. */
-export const isFilledIn = ({ id, kind }: Field): boolean =>
-  id === mediumFields.name || id === mediumFields.alt || kind === 'category';
+/** What the file of a medium says by itself. */
+const saidByFile = new Set<Id>(
+  Object.entries(mediumFields).flatMap(([name, id]) =>
+    name === 'name' || name === 'alt' || name === 'folder' ? [] : [id],
+  ),
+);
+
+/** Whether people fill in a field of a medium: everything but what its file says. */
+export const isFilledIn = ({ id }: Field): boolean => !saidByFile.has(id);
 
 /** The field by which media are in the categories of a scheme. It bears the scheme's own id. */
 const categoriesOf = ({ id, label, key }: Scheme, taken: readonly string[]): Field => ({

@@ -4,6 +4,7 @@ import { fieldsOfMapping } from '../mapping/parts';
 import { mappingIn } from '../mapping/rule/sources';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType } from '../model/document';
+import { answersOf } from '../model/page-source';
 
 /**
  * Where visitors see each field of a content type: the labels of listings in force that show it, and of the page types
@@ -16,7 +17,7 @@ export function whereFieldsShow(
 ): ReadonlyMap<Id, readonly string[]> {
   const own = new Set(fieldsOfMapping(type.definition.face.mapping));
   const pages = model.pageTypes
-    .filter(({ definition: { source } }) => source.kind === 'entry' && source.type === type.id)
+    .filter(({ definition: { source } }) => answersOf(source).entryType === type.id)
     .map(({ definition }) => definition.label);
   const showing = listings
     .filter(({ rule }) => rule.from.includes(type.id))

@@ -4,8 +4,9 @@ import { countLiveIn, type CategoryColumn } from '../../store/categories';
 import type { Reader } from '../../store/database';
 import type { Side } from '../../store/index-tables/shape';
 import { indexTableIn, type Installation } from '../runtime/installation';
+import { kindFor } from '../../core/model/kinds';
 
-/** The columns of every content type's sheet that are filled from a scheme; for folders, that of media. */
+/** The columns of every content type's index table that are filled from a scheme; for folders, that of media. */
 export function categoryColumns(
   installation: Pick<Installation, 'model' | 'keyMap'>,
   scheme: Id,
@@ -16,7 +17,7 @@ export function categoryColumns(
       const indexTable = indexTableIn(installation, type);
       return type.fields.flatMap((field): CategoryColumn[] => {
         const column = indexTable.fields.get(field.id);
-        return field.kind === 'category' && field.rules.scheme === scheme && column
+        return kindFor(field).scheme === scheme && column
           ? [{ indexTable: indexTable[side], field: column.n, column: column.value, many: column.many }]
           : [];
       });

@@ -11,15 +11,14 @@ import { livePagesOfTypes, liveWordsOf, type LivePage } from '../../store/pages'
 import { liveCounts } from './counts';
 import type { Installation } from '../runtime/installation';
 import type { PageBody } from '../records/bodies';
+import { answersOf } from '../../core/model/page-source';
 
 /** The scheme whose categories a page type shows, each on a page of its own. */
 export const schemeShownBy = (
   installation: Installation,
   type: CompiledType<PageType> | undefined,
 ): CompiledType<Scheme> | undefined =>
-  type?.definition.source.kind === 'category'
-    ? installation.model.scheme(type.definition.source.scheme)
-    : undefined;
+  type && installation.model.scheme(answersOf(type.definition.source).scheme ?? '');
 
 /**
  * Where the categories of a scheme have their pages: the page that says how each of them is, and the address
@@ -32,14 +31,19 @@ export interface CategoryHome {
   empty: EmptyCategories | 'shown';
 }
 
-const emptyOf = (type: CompiledType<PageType>): CategoryHome['empty'] =>
-  type.definition.source.kind === 'category' ? (type.definition.source.empty ?? 'shown') : 'shown';
-
 /** The home of a scheme's categories that a page is, if it is one. */
 export function categoryHomeAt(installation: Installation, page: LivePage): CategoryHome | undefined {
   const type = installation.model.pageType(page.type);
   const scheme = schemeShownBy(installation, type);
-  return type && scheme && { page, scheme: scheme.id, under: underOf(page.address), empty: emptyOf(type) };
+  return (
+    type &&
+    scheme && {
+      page,
+      scheme: scheme.id,
+      under: underOf(page.address),
+      empty: answersOf(type.definition.source).empty,
+    }
+  );
 }
 
 /**

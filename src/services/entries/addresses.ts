@@ -9,6 +9,7 @@ import { putSlugs, slugsLike, slugsOf, withSlugs } from '../../store/entry-slugs
 import { livePagesOfTypes, type LivePage } from '../../store/pages';
 import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
+import { answersOf } from '../../core/model/page-source';
 
 /** The slug that an entry would like, made as its type says. */
 function wantedSlug(
@@ -57,9 +58,7 @@ export const entryTypeOf = (
   installation: Installation,
   type: CompiledType<PageType> | undefined,
 ): CompiledType<ContentType> | undefined =>
-  type?.definition.source.kind === 'entry'
-    ? installation.model.contentType(type.definition.source.type)
-    : undefined;
+  type && installation.model.contentType(answersOf(type.definition.source).entryType ?? '');
 
 /**
  * Where the entries of a type stand: the page that says how each of their pages is, and the address they
@@ -87,7 +86,7 @@ export async function entryPages(
   );
   const isHome = ({ type }: LivePage): boolean => {
     const source = installation.model.pageType(type)?.definition.source;
-    return source?.kind === 'entry' && source.home === true;
+    return source !== undefined && answersOf(source).isHome;
   };
   return [...pages.filter(isHome), ...pages.filter((page) => !isHome(page))].flatMap((page) => {
     const of = entryTypeOf(installation, installation.model.pageType(page.type));

@@ -9,7 +9,7 @@ import { pointer, type Fault } from '../../core/faults';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
-import { asList } from '../../core/model/kinds';
+import { asList, kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import type { IndexTable } from '../../store/index-tables/shape';
 import { holdersOf, uniqueFields } from '../../store/index-tables/unique';
@@ -23,9 +23,10 @@ import { knownOf } from '../records/known';
 export function narrowFaults(fields: readonly Field[], values: Values, categories: Categories): Fault[] {
   return fields.flatMap((field): Fault[] => {
     const value = values[field.id];
-    if (field.kind !== 'category' || !field.rules.within || value === undefined) return [];
-    const branch = fields.find(({ id }) => id === field.rules.within);
-    const chosen = values[field.rules.within];
+    const { narrowsTo } = kindFor(field);
+    if (narrowsTo === undefined || value === undefined) return [];
+    const branch = fields.find(({ id }) => id === narrowsTo);
+    const chosen = values[narrowsTo];
     if (!branch || chosen === undefined)
       return [
         {

@@ -124,14 +124,14 @@ describe('a listing that is kept', () => {
     const indexes = async () =>
       (
         await small.installation.content.all<{ sql: string }>(
-          sql`SELECT sql FROM sqlite_master WHERE name LIKE 'listing_%' AND type = 'index' AND sql IS NOT NULL AND tbl_name LIKE 'sheet%'`,
+          sql`SELECT sql FROM sqlite_master WHERE name LIKE 'listing_%' AND type = 'index' AND sql IS NOT NULL AND tbl_name LIKE 'index%'`,
         )
       ).map(({ sql }) => sql);
     const made = await make(birds);
     expect(await indexes()).toEqual([]);
     const inForce = await publishListing(small.installation, architect(), made.id, made.revision, {});
     expect(await indexes()).toEqual([
-      expect.stringMatching(/ON sheet_\d+_live \(f\d+, s\d+_engb, live_from, live_until, entry\)/),
+      expect.stringMatching(/ON index_\d+_live \(f\d+, s\d+_engb, live_from, live_until, entry\)/),
     ]);
     await binListing(small.installation, architect(), made.id, inForce.revision);
     expect(await indexes()).toEqual([]);

@@ -13,6 +13,7 @@ import type { Installation } from '../runtime/installation';
 import { entryBody, pageBody } from '../records/bodies';
 import { siteOf } from '../runtime/sites';
 import { queryContextOf } from './sources';
+import { kindFor } from '../../core/model/kinds';
 
 /** Among how many categories one with something in it is sought. */
 const EXAMPLES = 200;
@@ -31,12 +32,13 @@ async function categoryFor(
   const field = installation.model.contentTypes
     .flatMap(({ fields }) => fields)
     .find(({ id }) => id === test?.field);
-  if (field?.kind !== 'category') return undefined;
+  const scheme = field && kindFor(field).scheme;
+  if (scheme === undefined) return undefined;
   const all = installation.categories
-    .inOrder(field.rules.scheme)
+    .inOrder(scheme)
     .slice(0, EXAMPLES)
     .map(({ category }) => category.id);
-  const counts = await liveCounts(installation.content, installation, field.rules.scheme, all);
+  const counts = await liveCounts(installation.content, installation, scheme, all);
   return all.find((id) => (counts.get(id) ?? 0) > 0) ?? all[0];
 }
 

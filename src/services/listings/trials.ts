@@ -32,6 +32,7 @@ import { withLeadingEntries } from './leading';
 import { placeFor } from './place';
 import { needListing, ruleFrom } from './listings';
 import { countSources, sourcesOf, type Source } from './sources';
+import { kindFor } from '../../core/model/kinds';
 
 /** How many of the entries that a condition drops are named. */
 const DROPPED = 3;
@@ -113,7 +114,8 @@ export async function tryListingGaps(
       ? [{ any: [] }]
       : (question?.fields ?? []).map((path): Condition => {
           const [top = path] = path.split('.');
-          return { field: source.type.field(top)?.kind === 'entry' ? path : top, is: 'empty' };
+          const field = source.type.field(top);
+          return { field: field && kindFor(field).leadsTo ? path : top, is: 'empty' };
         });
     const { pins: _pins, skip: _skip, perPage: _perPage, leaveOut: _leaveOut, ...rest } = source.rule;
     return {

@@ -91,7 +91,7 @@ describe('the working copy', () => {
     ).rejects.toMatchObject({ status: 422 });
     expect(small.installation.model.revision).toBe(2);
   });
-  test('its sheet counts on real content', async () => {
+  test('its figures count on real content', async () => {
     await keep(required('size'));
     expect(await changeSheet(small.installation)).toMatchObject({
       changes: [{ sort: 'narrowed', touches: 1, touched: 'entries' }],

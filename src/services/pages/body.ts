@@ -15,6 +15,7 @@ import { invalidInput } from '../runtime/refusal';
 import { parsePicks, picksFrom } from './collections';
 import { parseHandOrders } from './hand-order';
 import { pageReferences } from './references';
+import { answersOf } from '../../core/model/page-source';
 
 /**
  * What a patch makes of a page's words, blocks and listing. Refuses what is no value, and references to what
@@ -127,7 +128,7 @@ async function listingGiven(
 ): Promise<Id | undefined> {
   if (id === null || id === undefined) return undefined;
   const refuse = (message: string) => invalidInput([{ path: '/listing', code: 'listing', message }]);
-  if (type.definition.source.kind !== 'listing' && type.definition.source.kind !== 'category')
+  if (answersOf(type.definition.source).listing === 'none')
     throw refuse(`${type.definition.label} is not filled by a listing.`);
   const record = isId(id) ? await recordByUuid(reader, id, 'listing') : undefined;
   if (!record || record.binnedAt !== null) throw refuse('There is no such listing.');

@@ -19,6 +19,7 @@ import { drawingOf, knownOf } from '../records/known';
 import { withLeadingEntries } from '../listings/leading';
 import { invalidInput } from '../runtime/refusal';
 import { sourcesOf } from '../listings/sources';
+import { answersOf } from '../../core/model/page-source';
 
 const refs = (picks: readonly Id[]) =>
   picks.map((target, i) => ({ path: `/picks/${i}`, sort: 'entry' as const, target }));
@@ -34,9 +35,9 @@ export async function parsePicks(
   given: readonly string[],
   kept: readonly Id[],
 ): Promise<Id[]> {
-  const { source } = type.definition;
+  const { picked } = answersOf(type.definition.source);
   const refuse = (path: string, code: string, message: string) => invalidInput([{ path, code, message }]);
-  if (source.kind !== 'collection')
+  if (!picked)
     throw refuse('/picks', 'picks', `${type.definition.label} is not filled by entries that are picked.`);
   if (given.length > collectionBounds.picks)
     throw refuse('/picks', 'bound', `A collection holds at most ${collectionBounds.picks} entries.`);
@@ -46,7 +47,7 @@ export async function parsePicks(
     if (!isId(id)) throw refuse(path, 'kind', 'Entries are picked by their ids.');
     if (given.indexOf(id) < i) throw refuse(path, 'twice', 'This entry is picked already.');
     const found = entries.get(id);
-    if (found && source.types.length > 0 && !source.types.includes(found.type))
+    if (found && picked.types.length > 0 && !picked.types.includes(found.type))
       throw refuse(
         path,
         'type',
@@ -129,8 +130,8 @@ export async function drawPicks(
   picks: readonly Id[],
   language?: string,
 ): Promise<DrawnListing | undefined> {
-  const { source } = type.definition;
-  if (source.kind !== 'collection' || picks.length === 0) return undefined;
+  const { picked } = answersOf(type.definition.source);
+  if (!picked || picks.length === 0) return undefined;
   const { entries } = await knownOf(installation.content, installation, refs(picks), 0, language);
   const seen = picks.flatMap((id) => {
     const found = entries.get(id);
@@ -143,7 +144,7 @@ export async function drawPicks(
     seen.flatMap(({ of, localized }) => referencesInLocalized(of.fields, localized)),
     language,
   );
-  const { arrangement = 'cards' } = source;
+  const { arrangement } = picked;
   const items = seen.map(({ id, of, localized, address }) => {
     const face = itemBySettings(
       mapToFace(forItems(of.definition.face.mapping), of, localized, drawing),

@@ -8,6 +8,7 @@ import { today, type Installation } from '../runtime/installation';
 import type { PageBody } from '../records/bodies';
 import { knownOf } from '../records/known';
 import { pageReferences } from './references';
+import { answersOf } from '../../core/model/page-source';
 
 /**
  * What in a page holds back its publishing. Words of one category only add to what all of them say, so
@@ -30,7 +31,7 @@ export async function pageFaults(
     : type.definition.slots;
   return [
     ...localizedFaults(fields, body, here),
-    ...(type.definition.source.kind === 'listing' && !body.listing
+    ...(answersOf(type.definition.source).listing === 'needed' && !body.listing
       ? [{ path: '/listing', code: 'required', message: 'Choose the listing that fills this page.' }]
       : []),
     ...slotRuleFaults(installation.model, slots, body.slots ?? {}, here),

@@ -2,7 +2,7 @@ import type { Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import { asksOfPlace, hereValue, bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
 import type { Condition, ListingRule, Test } from '../../core/mapping/rule/listing-rule';
-import { asList } from '../../core/model/kinds';
+import { asList, kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { listLive } from '../../store/queries/listing-query';
 import { livePagesByIds, type LivePage } from '../../store/pages';
@@ -161,9 +161,7 @@ export async function pagesCounting(
   const reached: ReachedPage[] = [];
   for (const home of (await categoryHomes(reader, installation)).values()) {
     if (!of || categoryColumns(installation, home.scheme, 'live').length === 0) continue;
-    const fields = of.fields.filter(
-      (field) => field.kind === 'category' && field.rules.scheme === home.scheme,
-    );
+    const fields = of.fields.filter((field) => kindFor(field).scheme === home.scheme);
     const standing = (values: Values | undefined) =>
       new Set(
         fields.flatMap(({ id }) =>

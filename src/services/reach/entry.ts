@@ -28,6 +28,7 @@ import { listingsInForce } from '../listings/in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './by-place';
 import { ownPlace, pagesListing } from './listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
+import { kindFor } from '../../core/model/kinds';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
 const pagesReferring = async (
@@ -294,9 +295,7 @@ export async function reachOfPage(
           ...(scheme === undefined
             ? []
             : installation.model.contentTypes
-                .filter(({ fields }) =>
-                  fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme),
-                )
+                .filter(({ fields }) => fields.some((field) => kindFor(field).scheme === scheme))
                 .map(({ id }) => id)),
         ];
       }),

@@ -1,7 +1,7 @@
 import type { ReachedPages } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Field } from '../../core/model/document';
-import { plainFields } from '../../core/model/kinds';
+import { kindFor, plainFields } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { livePagesByIds } from '../../store/pages';
 import { schemeOf } from '../categories/lookup';
@@ -15,29 +15,21 @@ const DRAWN_DEEP = 2;
 
 /** Whether any of some fields, in groups and lists too, is like that. */
 const some = (fields: readonly Field[], is: (field: Field) => boolean): boolean =>
-  fields.some(
-    (field) =>
-      is(field) ||
-      ((field.kind === 'group' || field.kind === 'list') && some(plainFields(field.rules.fields), is)),
-  );
+  fields.some((field) => is(field) || some(plainFields(kindFor(field).inside ?? []), is));
 
 /** The types whose things may name a category of a scheme, and those that show such things through entry links. */
 function typesNaming({ model }: Installation, scheme: Id): Set<Id> {
   const all = [...model.contentTypes, ...model.pageTypes, ...model.blockTypes, model.media];
   const naming = new Set(
-    all
-      .filter(({ fields }) =>
-        some(fields, (field) => field.kind === 'category' && field.rules.scheme === scheme),
-      )
-      .map(({ id }) => id),
+    all.filter(({ fields }) => some(fields, (field) => kindFor(field).scheme === scheme)).map(({ id }) => id),
   );
   for (let step = 0; step < DRAWN_DEEP; step += 1) {
     const shown = new Set(naming);
-    const leads = (field: Field): boolean =>
-      field.kind === 'entry' &&
-      (field.rules.types.length === 0
-        ? model.contentTypes.some(({ id }) => shown.has(id))
-        : field.rules.types.some((id) => shown.has(id)));
+    const leads = (field: Field): boolean => {
+      const { leadsTo } = kindFor(field);
+      if (leadsTo?.length === 0) return model.contentTypes.some(({ id }) => shown.has(id));
+      return leadsTo?.some((id) => shown.has(id)) ?? false;
+    };
     for (const { id, fields } of all) if (some(fields, leads)) naming.add(id);
   }
   return naming;

@@ -55,7 +55,7 @@ export async function expectThere(
     );
 }
 
-/** Gives an integer key to everything that values in sheets refer to. */
+/** Gives an integer key to everything that values in index tables refer to. */
 export const knowReferences = (
   tx: WriteTransaction,
   installation: Pick<Installation, 'keyMap'>,

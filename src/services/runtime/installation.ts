@@ -51,7 +51,7 @@ export interface Installation {
   letGo(): Promise<void>;
 }
 
-/** The model as it is inside one piece of work, with the sheets its types lie in. */
+/** The model as it is inside one piece of work, with the index tables its types lie in. */
 export const indexTableIn = (
   { model, keyMap }: Pick<Installation, 'model' | 'keyMap'>,
   type: IndexedType,

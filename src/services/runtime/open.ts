@@ -18,6 +18,7 @@ import { SignInAttempts } from '../people/sign-in-attempts';
 import { newWord } from '../people/words';
 import { rebuildDerived } from '../records/rebuild';
 import type { Installation } from './installation';
+import { RequestDatabase, stillIn } from './request-context';
 import { RenderedPages } from './rendered-pages';
 import { runSettings } from './settings';
 import { Turnover } from './turnover';
@@ -59,9 +60,9 @@ async function secretOf(database: Database): Promise<string> {
 export async function openInstallation(folder: string): Promise<Installation> {
   const settings = runSettings();
   const letGo = await lockFolder(folder);
-  const content = new Database(join(folder, 'content.db'));
+  const content = new RequestDatabase(join(folder, 'content.db'));
   const sessions = new Database(join(folder, 'sessions.db'));
-  const now = clock();
+  const now = stillIn(clock());
   await migrate(content, contentMigrations);
   await migrate(sessions, sessionMigrations);
   await begin(content, now());

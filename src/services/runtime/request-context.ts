@@ -1,17 +1,24 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Id } from '../../core/ids';
+import { Database, type WriteTransaction } from '../../store/database';
+import type { Sql } from '../../store/sql';
+import type { Columns, RowOf, Table } from '../../store/tables/table';
 
-/** What one request has done so far. */
+/** What one request has done so far, and what it has looked up. */
 export interface RequestContext {
   /** The acts it kept, in order. */
   acts: { id: Id; what: string }[];
+  /** The moment (ms) at which everything is looked at, from the first look on. */
+  moment?: number | undefined;
+  /** Every question that was asked of the content, with its answer. */
+  answers: Map<string, Promise<unknown>>;
 }
 
 const contexts = new AsyncLocalStorage<RequestContext>();
 
 /** Answers a request in a context of its own, and tells what it did. */
 export const inRequest = async <T>(work: (context: RequestContext) => Promise<T>): Promise<T> => {
-  const context: RequestContext = { acts: [] };
+  const context: RequestContext = { acts: [], answers: new Map() };
   return contexts.run(context, () => work(context));
 };
 
@@ -19,3 +26,61 @@ export const inRequest = async <T>(work: (context: RequestContext) => Promise<T>
 export const noteAct = (id: Id, what: string): void => {
   contexts.getStore()?.acts.push({ id, what });
 };
+
+/** A clock that stands still while a request looks, so that all it sees is of one moment, and asked for once. */
+export const stillIn =
+  (clock: () => number): (() => number) =>
+  () => {
+    const context = contexts.getStore();
+    if (!context) return clock();
+    context.moment ??= clock();
+    return context.moment;
+  };
+
+function forget(): void {
+  const context = contexts.getStore();
+  if (!context) return;
+  context.answers.clear();
+  context.moment = undefined;
+}
+
+/**
+ * The content as requests read it: what a request asked once it is not asked again, until it has written something.
+ * Inside a write everything is asked, since there each step changes what the next one finds.
+ */
+export class RequestDatabase extends Database {
+  override async all<Row extends object>(question: Sql): Promise<Row[]> {
+    const { text, bind } = question.statement();
+    const rows = await this.once(`${text} ${JSON.stringify(bind)}`, () => super.all<Row>(question));
+    // Each asker has rows of its own, to do with as it likes.
+    return rows.map((row) => ({ ...row }));
+  }
+
+  override async find<C extends Columns>(
+    table: Table<C>,
+    where: Partial<RowOf<C>>,
+  ): Promise<RowOf<C> | undefined> {
+    const row = await this.once(`${table.name} ${JSON.stringify(where)}`, () => super.find(table, where));
+    return row && { ...row };
+  }
+
+  override async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
+    const done = await super.write((tx) => {
+      // It may have waited for others, who changed what was seen.
+      forget();
+      return work(tx);
+    });
+    forget();
+    return done;
+  }
+
+  private once<T>(question: string, ask: () => Promise<T>): Promise<T> {
+    const answers = contexts.getStore()?.answers;
+    // What stands under a question was put there by the one place that asks it.
+    const known = answers?.get(question) as Promise<T> | undefined;
+    if (known) return known;
+    const asked = ask();
+    answers?.set(question, asked);
+    return asked;
+  }
+}

@@ -1,10 +1,12 @@
 import { dayFrom } from '../../core/content/day';
-import { formattedFrom } from '../../core/content/formatted';
 import type { Id } from '../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import type { Field } from '../../core/model/document';
-import { plainFields } from '../../core/model/kinds';
+import { kindFor, plainFields, type FileNames } from '../../core/model/kinds';
+
+const named = (ids: ReadonlyMap<string, Id>, name: Json, before = ''): Json =>
+  typeof name === 'string' ? (ids.get(before + name) ?? name) : name;
 
 /** What the files of a sample call things by, and the ids those got. */
 export class SampleNames {
@@ -16,6 +18,17 @@ export class SampleNames {
   readonly listings = new Map<string, Id>();
   /** By the key of the scheme and the key of the category. */
   readonly categories = new Map<string, Id>();
+
+  /** How kinds find what stands behind a name. */
+  private readonly behind: FileNames = {
+    day: (now) => dayFrom({ now }, this.day),
+    category: (scheme, name) =>
+      named(this.categories, name, `${this.model.scheme(scheme)?.definition.key ?? ''} `),
+    entry: (name) => named(this.entries, name),
+    page: (name) => named(this.pages, name),
+    media: (name) => named(this.media, name),
+    inside: (fields, written) => this.localized(plainFields(fields), written),
+  };
 
   constructor(
     private readonly model: CompiledModel,
@@ -31,61 +44,9 @@ export class SampleNames {
     return Object.fromEntries(
       Object.entries(written).map(([key, value]): [string, Json] => {
         const field = byKey.get(key);
-        return [key, field ? this.value(field, value) : value];
+        return [key, field ? kindFor(field).fromFile(value, this.behind) : value];
       }),
     );
-  }
-
-  private value(field: Field, value: Json): Json {
-    const each = (one: (name: Json) => Json): Json => (Array.isArray(value) ? value.map(one) : one(value));
-    const named = (names: ReadonlyMap<string, Id>, name: Json): Json =>
-      typeof name === 'string' ? (names.get(name) ?? name) : name;
-    switch (field.kind) {
-      case 'date':
-        return isJsonObject(value) && typeof value.now === 'string'
-          ? dayFrom({ now: value.now }, this.day)
-          : value;
-      case 'moment':
-        return isJsonObject(value) && typeof value.now === 'string'
-          ? `${dayFrom({ now: value.now }, this.day)}T${String(value.at ?? '10:00')}`
-          : value;
-      case 'formatted':
-        return typeof value === 'string' ? formattedFrom(value) : value;
-      case 'category': {
-        const scheme = this.model.scheme(field.rules.scheme)?.definition.key ?? '';
-        return each((name) =>
-          typeof name === 'string' ? (this.categories.get(`${scheme} ${name}`) ?? name) : name,
-        );
-      }
-      case 'entry':
-        return each((name) => named(this.entries, name));
-      case 'media':
-        return each((use) =>
-          isJsonObject(use)
-            ? { ...use, media: named(this.media, use.media ?? null) }
-            : named(this.media, use),
-        );
-      case 'link': {
-        if (!isJsonObject(value)) return value;
-        const names = { page: this.pages, entry: this.entries, media: this.media };
-        for (const to of ['page', 'entry', 'media', 'url', 'email', 'phone'] as const)
-          if (value[to] !== undefined)
-            return {
-              to,
-              ...value,
-              ...(to in names ? { [to]: named(names[to as keyof typeof names], value[to] ?? null) } : {}),
-            };
-        return value;
-      }
-      case 'group':
-        return isJsonObject(value) ? this.localized(plainFields(field.rules.fields), value) : value;
-      case 'list':
-        return each((item) =>
-          isJsonObject(item) ? this.localized(plainFields(field.rules.fields), item) : item,
-        );
-      default:
-        return value;
-    }
   }
 
   /** Blocks as they stand in a file, said as at the door. */

@@ -5,7 +5,7 @@ import { sameJson } from '../../core/json';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
-import { asList } from '../../core/model/kinds';
+import { asList, kindFor } from '../../core/model/kinds';
 import { resolveSetting } from '../../core/model/settings';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import type { Reader } from '../../store/database';
@@ -178,7 +178,7 @@ export async function pagesBeside(
 
 const categoriesIn = (type: CompiledType<ContentType>, values: Values | undefined): Id[] =>
   type.fields.flatMap((field) =>
-    field.kind === 'category' && values?.[field.id] !== undefined
+    kindFor(field).scheme !== undefined && values?.[field.id] !== undefined
       ? asList(values[field.id] as Id | Id[])
       : [],
   );

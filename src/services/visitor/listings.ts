@@ -17,7 +17,6 @@ import { resultPages } from '../../core/mapping/arrangement/result-pages';
 import { Sources } from '../../core/mapping/rule/sources';
 import type { Field } from '../../core/model/document';
 import type { SettingsLayer } from '../../core/model/settings';
-import { kindOf, type Kind, type KindName } from '../../core/model/kinds';
 import { resultAddress } from '../../core/site/address';
 import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import type { DrawnFacet, DrawnListing } from '../../core/site/visitor-page';
@@ -32,6 +31,7 @@ import { listingBody, pageBody } from '../records/bodies';
 import { pageTitle } from '../records/known';
 import { withLeadingEntries } from '../listings/leading';
 import { addressesOf, sourcesOf } from '../listings/sources';
+import { kindFor, type Value } from '../../core/model/kinds';
 
 /**
  * Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its
@@ -223,7 +223,7 @@ async function drawFacets(
   const questions = fields.map((field, i) => ({
     field: field.id,
     where: facetCondition(fields, chosen, field.id),
-    ...(field.kind === 'category'
+    ...(kindFor(field).facet?.countsBelow
       ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) }
       : {}),
   }));
@@ -246,15 +246,11 @@ async function drawFacets(
   return fields
     .map((field, i) => {
       const had = chosen.get(field.id) ?? [];
-      const isChosen = (value: unknown) =>
-        had.some(
-          (each) =>
-            each === value || (field.kind === 'category' && categories.isUnder(String(each), String(value))),
-        );
+      const kind = kindFor(field);
       const values = (offered[i] ?? []).map(({ value, depth }) => ({
-        label: (kindOf(field) as Kind<KindName>).inWords(value as never, field.rules as never, speaking),
+        label: kind.inWords(value as Value, speaking),
         depth,
-        chosen: isChosen(value),
+        chosen: kind.facet?.isChosen(value, had, categories) ?? false,
         count: countOf(i, typeof value === 'boolean' ? Number(value) : keyMap.find(String(value))),
         address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
       }));

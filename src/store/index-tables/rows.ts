@@ -4,7 +4,7 @@ import { sortKey } from '../../core/content/sort-key';
 import { isLive, type Span, type Stage } from '../../core/content/states';
 import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
-import { fieldGroup, kindOf, withComputed, type Kind, type KindName } from '../../core/model/kinds';
+import { kindFor, withComputed } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
 import { sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
@@ -40,9 +40,9 @@ function cells(
   const { field } = indexTable;
   const value = values[field.id];
   const empty = { columns: indexTable.columns.map(() => null), many: [] };
-  // A value from before its field changed kind is told in the form; in the sheet it counts as empty.
-  if (value === undefined || !fieldGroup.isOfKind(field, value)) return empty;
-  const cell = (kindOf(field) as Kind<KindName>).indexCell(value, field.rules as never);
+  // A value from before its field changed kind is told in the form; in the index table it counts as empty.
+  if (value === undefined || !kindFor(field).isOfKind(value)) return empty;
+  const cell = kindFor(field).indexCell(value);
   if (indexTable.many) return { columns: [cell.value], many: (cell.ids ?? []).map((id) => keyMap.find(id)) };
   if (cell.ids)
     return {
@@ -83,7 +83,7 @@ async function putRows(
   const columns = [...standing, ...fields.flatMap((field) => field.columns.map(({ name }) => name))];
   const many: number[][] = [];
   const all = fields.map(({ field }) => field);
-  const derives = all.some(({ kind }) => kind === 'computed');
+  const derives = all.some((field) => kindFor(field).derived);
   const full = rows.map(({ key, standing: first, localized }) => {
     for (const language of languagesOf(localized))
       many.push([sideNumber[side], keyMap.find(LANGUAGE), keyMap.find(languageId(language)), key]);
@@ -111,7 +111,7 @@ function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, S
   return [begun.find((span) => isLive(span, now)) ?? begun.at(-1), spans.find(({ starts }) => starts > now)];
 }
 
-/** Writes the working side of a type's sheet for some entries. */
+/** Writes the working side of a type's index table for some entries. */
 export async function putWorkRows(
   tx: WriteTransaction,
   indexTable: IndexTable,
@@ -161,7 +161,7 @@ export async function putWorkRows(
   );
 }
 
-/** Writes the visitors' side of a type's sheet for some live versions. */
+/** Writes the visitors' side of a type's index table for some live versions. */
 export async function putLiveRows(
   tx: WriteTransaction,
   indexTable: IndexTable,

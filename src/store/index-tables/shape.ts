@@ -1,16 +1,16 @@
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field, ModelDocument, PageType } from '../../core/model/document';
 import { MEDIA } from '../../core/model/media-type';
-import { kindOf, type Kind, type KindName } from '../../core/model/kinds';
 import type { KeyMap } from '../key-map';
+import { kindFor } from '../../core/model/kinds';
 
-/** A sheet has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
+/** An index table has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
 export type Side = 'work' | 'live';
 export const sideNumber: Record<Side, number> = { work: 0, live: 1 };
 /** The column that names a row of a side. */
 export const rowKey: Record<Side, string> = { work: 'entry', live: 'version' };
 
-/** How one field lies in its type's sheet. */
+/** How one field lies in its type's index table. */
 export interface IndexedField {
   n: number;
   field: Field;
@@ -28,10 +28,10 @@ export interface IndexedField {
   columns: { name: string; affinity: string }[];
 }
 
-/** A type whose entries or pages lie in a sheet, or that of media. */
+/** A type whose entries or pages lie in an index table, or that of media. */
 export type IndexedType = CompiledType<ContentType> | CompiledType<PageType>;
 
-/** The tables and columns of a type's sheet, by a naming that anyone can follow from the integer keys. */
+/** The tables and columns of a type's index table, by a naming that anyone can follow from the integer keys. */
 export interface IndexTable {
   work: string;
   live: string;
@@ -41,7 +41,7 @@ export interface IndexTable {
   locale: string;
   /** What lies in it. Of pages and media there is only the visitors' side. */
   holds: 'entries' | 'pages' | 'media';
-  /** The sheets of the types that have a field, for a condition that runs through an entry link. */
+  /** The index tables of the types that have a field, for a condition that runs through an entry link. */
   having?: (field: string) => IndexTable[];
 }
 
@@ -53,9 +53,9 @@ const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase(
 
 function indexedField(field: Field, keyMap: KeyMap, locale: string, others: readonly string[]): IndexedField {
   const n = keyMap.of(field.id);
-  const shape = (kindOf(field) as Kind<KindName>).indexShape(field.rules as never);
+  const shape = kindFor(field).indexShape;
   const value = `f${n}`;
-  const base = { n, field, value, many: shape.many, ids: shape.ids ?? field.kind === 'choice' };
+  const base = { n, field, value, many: shape.many, ids: shape.ids ?? kindFor(field).choices !== undefined };
   const column = { name: value, affinity: shape.column };
   if (shape.sort === 'text') {
     const sort = `s${n}_${sortName(locale)}`;
@@ -88,8 +88,8 @@ export function indexTableOf(
 ): IndexTable {
   const n = keyMap.of(type.id);
   return {
-    work: `sheet_${n}_work`,
-    live: `sheet_${n}_live`,
+    work: `index_${n}_work`,
+    live: `index_${n}_live`,
     fields: new Map(type.fields.map((field) => [field.id, indexedField(field, keyMap, locale, others)])),
     titleSort: `title_${sortName(locale)}`,
     locale,

@@ -14,6 +14,7 @@ import {
   type Side,
 } from './shape';
 import type { KeyMap } from '../key-map';
+import { kindFor } from '../../core/model/kinds';
 
 const fixedColumns: Record<Side, (titleSort: string) => string> = {
   work: (
@@ -41,9 +42,7 @@ const indexNames = (
  */
 const ridersOf = (indexTable: IndexTable | undefined): { column: string; kind: string }[] =>
   [...(indexTable?.fields.values() ?? [])]
-    .filter(
-      ({ field, many }) => field.indexed && !many && (field.kind === 'choice' || field.kind === 'yesNo'),
-    )
+    .filter(({ field, many }) => field.indexed && !many && kindFor(field).hasFewValues)
     .map(({ value, field }) => ({ column: value, kind: field.kind }));
 
 const indexed = (side: Side, riders: readonly string[], own: string): string =>
@@ -103,33 +102,26 @@ async function indexFixedColumns(
       );
 }
 
-/** What in a field decides how its values lie in the sheet: when it differs, the sheet is filled anew. */
+/** What in a field decides how its values lie in the index table: when it differs, the table is filled anew. */
 function lies(field: Field): Json {
-  const rules: Json =
-    field.kind === 'choice'
-      ? { choices: field.rules.choices.map(({ id }) => id), multiple: field.rules.multiple ?? false }
-      : field.kind === 'computed'
-        ? { ...field.rules }
-        : 'multiple' in field.rules
-          ? { multiple: field.rules.multiple ?? false }
-          : null;
-  return { kind: field.kind, rules };
+  const { laidBy, several } = kindFor(field);
+  return { kind: field.kind, laidBy, several };
 }
 
-/** What lies in sheets of its own, in which languages. */
+/** What lies in index tables of its own, in which languages. */
 export interface IndexedModel {
   types: readonly IndexedType[];
   locales: ModelDocument['locales'];
 }
 
-/** Everything in a model that lies in sheets: whatever can be listed. */
+/** Everything in a model that lies in index tables: whatever can be listed. */
 export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
   types: possibleSources(model),
   locales: model.document.locales,
 });
 
 /**
- * Makes the sheets fit what is to lie in them, from what lay in them before: tables for new types, columns
+ * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types, columns
  * and indexes for new fields; columns of fields that are gone go (their values stay in the entries). Answers
  * the types whose rows must be written again.
  */
@@ -144,15 +136,15 @@ export async function reindexTables(
   for (const type of after.types) {
     const indexTable = indexTableOf(type, keyMap, after.locales);
     const old = oldTypes.get(type.id);
-    const oldSheet = old && before ? indexTableOf(old, keyMap, before.locales) : undefined;
+    const oldTable = old && before ? indexTableOf(old, keyMap, before.locales) : undefined;
     const riders = ridersOf(indexTable).map(({ column }) => column);
-    const othersRide = !sameJson(ridersOf(indexTable), ridersOf(oldSheet));
+    const othersRide = !sameJson(ridersOf(indexTable), ridersOf(oldTable));
     for (const side of sidesOf(indexTable)) {
       const table = indexTable[side];
       // An index goes before a column that rides in it.
-      if (othersRide && side === 'work' && oldSheet)
+      if (othersRide && side === 'work' && oldTable)
         for (const index of [
-          ...[...oldSheet.fields.values()].flatMap((field) => indexNames(table, field)),
+          ...[...oldTable.fields.values()].flatMap((field) => indexNames(table, field)),
           `${table}_title`,
           `${table}_changed`,
         ])
@@ -166,11 +158,11 @@ export async function reindexTables(
             : sql`CREATE INDEX ${raw(`${table}_entry`)} ON ${raw(table)} (entry, live_from, live_until)`,
         );
       }
-      if (oldSheet && oldSheet.titleSort !== indexTable.titleSort)
+      if (oldTable && oldTable.titleSort !== indexTable.titleSort)
         await tx.run(
-          sql`ALTER TABLE ${raw(table)} RENAME COLUMN ${raw(oldSheet.titleSort)} TO ${raw(indexTable.titleSort)}`,
+          sql`ALTER TABLE ${raw(table)} RENAME COLUMN ${raw(oldTable.titleSort)} TO ${raw(indexTable.titleSort)}`,
         );
-      for (const field of oldSheet?.fields.values() ?? []) {
+      for (const field of oldTable?.fields.values() ?? []) {
         const kept = indexTable.fields.get(field.field.id);
         if (kept && sameJson(kept.columns, field.columns)) continue;
         for (const index of indexNames(table, field)) await tx.run(sql`DROP INDEX IF EXISTS ${raw(index)}`);
@@ -179,13 +171,13 @@ export async function reindexTables(
         await tx.run(sql`DELETE FROM multi_values WHERE field = ${field.n}`);
       }
       for (const [id, field] of indexTable.fields) {
-        const was = oldSheet?.fields.get(id);
+        const was = oldTable?.fields.get(id);
         if (!was || !sameJson(was.columns, field.columns))
           for (const { name, affinity } of field.columns)
             await tx.run(sql`ALTER TABLE ${raw(table)} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
       }
       for (const [id, field] of indexTable.fields) {
-        const was = oldSheet?.fields.get(id);
+        const was = oldTable?.fields.get(id);
         if (
           (othersRide && side === 'work') ||
           !was ||
@@ -244,7 +236,7 @@ export async function unindexListing(tx: WriteTransaction, listing: number): Pro
 /** Takes away every index table, and all else that is derived and kept in tables of its own. */
 export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
   const tables = await tx.all<{ name: string }>(
-    sql`SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'sheet_[0-9]*'`,
+    sql`SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'index_[0-9]*'`,
   );
   for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
   for (const table of ['multi_values', 'refs', 'record_search']) await tx.run(sql`DELETE FROM ${raw(table)}`);

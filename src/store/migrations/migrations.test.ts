@@ -117,6 +117,7 @@ test('listings take lists, media are records, and everything derived is told to 
     await migrate(database, contentMigrations.slice(0, 2));
     await database.write(async (tx) => {
       for (const statement of filledOfOld()) await tx.run(raw(statement));
+      await tx.run(sql`CREATE TABLE sheet_1_live (version INTEGER PRIMARY KEY)`);
     });
     await migrate(database, contentMigrations);
     expect(
@@ -135,6 +136,7 @@ test('listings take lists, media are records, and everything derived is told to 
       { value: 'stale' },
     ]);
     expect(await database.all(sql`SELECT DISTINCT model FROM working`)).toEqual([{ model: 1 }]);
+    expect(await database.all(sql`SELECT name FROM sqlite_master WHERE name GLOB 'sheet_*'`)).toEqual([]);
   });
 });
 

@@ -2,6 +2,7 @@ import { raw, sql } from '../sql';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../database';
 import type { IndexTable } from '../index-tables/shape';
+import { kindFor } from '../../core/model/kinds';
 
 /** What real content says of a field: how many entries fill it, of how many, with how many different values. */
 export interface FieldFigures {
@@ -12,22 +13,21 @@ export interface FieldFigures {
   most?: number | string;
 }
 
-/** Kinds of which a sheet only knows whether there is a value. */
-const onlyWhether = new Set(['paragraphs', 'formatted', 'link', 'media', 'spot', 'group', 'list']);
-
-/** Figures of every field of a type over its entries that are not in the bin, with one query over the sheet. */
+/** Figures of every field of a type over its entries that are not in the bin, with one query over the index table. */
 export async function fieldFigures(
   reader: Reader,
   indexTable: IndexTable,
 ): Promise<{ total: number; fields: FieldFigures[] }> {
   const fields = [...indexTable.fields.values()];
-  const columns = fields.flatMap(({ value, field, many }, i) => [
-    `count(${value}) AS n${i}`,
-    ...(onlyWhether.has(field.kind) || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
-    ...(field.kind === 'number' || field.kind === 'date' || field.kind === 'moment' || field.kind === 'list'
-      ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`]
-      : []),
-  ]);
+  const columns = fields.flatMap(({ value, field, many }, i) => {
+    const { isOpaque, measures, holds } = kindFor(field);
+    return [
+      `count(${value}) AS n${i}`,
+      ...(isOpaque || many ? [] : [`count(DISTINCT ${value}) AS d${i}`]),
+      // Of lists it is known how many items they hold.
+      ...(measures || holds === 'items' ? [`min(${value}) AS a${i}`, `max(${value}) AS z${i}`] : []),
+    ];
+  });
   const row = await reader.one<Record<string, number | string | null>>(
     sql`SELECT ${raw(['count(*) AS total', ...columns].join(', '))} FROM ${raw(indexTable.work)} WHERE binned = 0`,
   );
@@ -53,7 +53,7 @@ export async function numbersOf(
   most: number,
 ): Promise<number[]> {
   const found = indexTable.fields.get(field);
-  if (found?.field.kind !== 'number') return [];
+  if (!found || kindFor(found.field).measures !== 'number') return [];
   const column = raw(found.value);
   const rows = await reader.all<{ v: number }>(
     sql`SELECT v FROM (

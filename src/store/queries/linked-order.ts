@@ -4,7 +4,7 @@ import type { QueryContext } from './query-context';
 import { sortIn, type IndexedField, type IndexTable } from '../index-tables/shape';
 
 /**
- * An order key that runs through an entry link: the link, and the sheets of what it leads to with the column
+ * An order key that runs through an entry link: the link, and the index tables of what it leads to with the column
  * to sort by.
  */
 interface LinkedKey {

@@ -16,6 +16,7 @@ import type { Reader } from '../database';
 import { anyOf, joined, raw, sql, type Sql } from '../sql';
 import { linkedRest, linkedSort, linkedWalk } from './linked-order';
 import { sortIn } from '../index-tables/shape';
+import { kindFor } from '../../core/model/kinds';
 
 /** What of a rule decides which entries stand where. */
 export type Listed = Choosing & Pick<ListingRule, 'order' | 'limit' | 'perPage' | 'skip'>;
@@ -336,7 +337,7 @@ export async function coverLive(
     if (!found) return sql`0`;
     // What stands behind a link is filled where one of those it leads to fills it; what stands in a group,
     // where anything of that does.
-    return found.field.kind === 'entry' && field.includes('.')
+    return kindFor(found.field).leadsTo && field.includes('.')
       ? conditionSql({ field, is: 'filled' }, ofLive(asked, 'filter'))
       : sql`s.${raw(found.value)} IS NOT NULL`;
   };

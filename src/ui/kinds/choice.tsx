@@ -211,4 +211,5 @@ export const choice: KindUi<'choice'> = {
   },
   isGroup: ({ multiple }) => multiple ?? false,
   width: 'third',
+  ways: ['as the choices stand', 'the choices from the end'],
 };

@@ -2,7 +2,7 @@
 import { MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Sigma } from 'lucide-react';
 import type { ReactElement } from 'react';
-import { computations, computationWords, kindOf } from '../../core/model/kinds';
+import { computations, computationWords, kindFor } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import type { KindUi, RulesProps } from './kind-ui';
 import { asText } from './line';
@@ -28,11 +28,11 @@ const Rules = ({ id, rules, onChange, siblings }: RulesProps<'computed'>): React
     <Labelled id={`${id}-from`} label="From" group>
       <div>
         {siblings
-          .filter(({ kind }) => kind !== 'computed')
+          .filter((field) => !kindFor(field).derived)
           .map((field) => (
             <YesRule
               key={field.id}
-              label={`${field.label}, ${kindOf(field).label.toLowerCase()}`}
+              label={`${field.label}, ${kindFor(field).label.toLowerCase()}`}
               value={rules.from.includes(field.id)}
               onChange={(used) =>
                 onChange({

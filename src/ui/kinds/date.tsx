@@ -148,4 +148,5 @@ export const date: KindUi<'date'> = {
   note: () => '',
   isGroup: () => false,
   width: 'third',
+  ways: ['earliest first', 'latest first'],
 };

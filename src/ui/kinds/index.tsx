@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import type { Fault } from '../../core/faults';
 import type { Json, JsonObject } from '../../core/json';
 import type { Field, ModelDocument } from '../../core/model/document';
-import type { KindName } from '../../core/model/kinds';
+import { kindFor, type KindName, type KindRules } from '../../core/model/kinds';
 import { faultId, Labelled } from '../labelled';
 import { category } from './category';
 import { choice } from './choice';
@@ -12,7 +12,7 @@ import { date } from './date';
 import { entry } from './entry';
 import { formatted } from './formatted';
 import { groupUi } from './group';
-import type { InputProps, KindUi, RulesProps } from './kind-ui';
+import type { InputProps, KindUi, Width } from './kind-ui';
 import styles from './kinds.module.css';
 import { line } from './line';
 import { link } from './link';
@@ -42,7 +42,7 @@ function FieldsInside({
   return (
     <div className={styles.insidefields}>
       {shownFields(fields, values).map((field) => (
-        <div key={field.id} data-width={kindUiOf(field).width}>
+        <div key={field.id} data-width={kindUiFor(field).width}>
           <FieldEditor
             field={field}
             within={id}
@@ -76,8 +76,42 @@ const kindUis: { readonly [K in KindName]: KindUi<K> } = {
   computed,
 };
 
-export function kindUiOf<K extends KindName>(field: { kind: K }): KindUi<K> {
-  return kindUis[field.kind];
+/** The interface of any kind. Its rules are those of the field's own kind: a look-up by name cannot say so. */
+const erased = (kind: KindName) => kindUis[kind] as unknown as KindUi<KindName>;
+const rulesOf = (field: Field) => field.rules as KindRules[KindName];
+
+/** What the interface of a field's kind tells of it. */
+export interface FieldUi {
+  width: Width;
+  fillsLine: boolean;
+  ways: readonly [up: string, down: string];
+  isGroup: boolean;
+  tellsInside: boolean;
+  note(value: Json | undefined): string;
+}
+
+/** The interface of a field's kind with the field's rules put in. */
+export function kindUiFor(field: Field): FieldUi {
+  const ui = erased(field.kind);
+  const rules = rulesOf(field);
+  const isWide = kindFor(field).several || ui.isWide?.(rules);
+  return {
+    width: isWide ? 'wide' : ui.width,
+    fillsLine: ui.fillsLine ?? false,
+    ways: ui.ways ?? ['A to Z', 'Z to A'],
+    isGroup: ui.isGroup(rules),
+    tellsInside: ui.tellsInside ?? false,
+    note: (value) => ui.note(value, rules),
+  };
+}
+
+/** The bare input of a field, as its kind has it. */
+export function FieldInput({
+  field,
+  ...props
+}: Omit<InputProps<KindName>, 'rules'> & { field: Field }): ReactElement {
+  const ui = erased(field.kind);
+  return <ui.Input rules={rulesOf(field)} {...props} />;
 }
 
 export function KindIcon({ kind, size = 15 }: { kind: KindName; size?: number }): ReactElement {
@@ -100,34 +134,30 @@ interface EditorProps {
 
 /** One field of a form: label, input, help, faults. */
 export function FieldEditor({ field, value, onChange, faults, beside, within }: EditorProps): ReactElement {
-  // The rules are those of the field's own kind; the look-up by kind cannot say so to the compiler.
-  const ui = kindUiOf(field) as unknown as KindUi<KindName>;
-  const rules = field.rules as never;
+  const ui = kindUiFor(field);
   const id = inputId(field.key, within);
-  const group = ui.isGroup(rules);
   const own = faults.filter(({ path }) => !ui.tellsInside || path === '').map(({ message }) => message);
-  const props: InputProps<KindName> = {
-    id: group ? `${id}-input` : id,
-    rules,
-    value,
-    onChange,
-    invalid: own.length > 0,
-    faults,
-    describedBy: field.help ? `${id}-help ${faultId(id)}` : faultId(id),
-    ...(beside ? { beside } : {}),
-    ...(group && field.kind !== 'group' && field.kind !== 'list' ? { label: field.label } : {}),
-  };
   return (
     <Labelled
       id={id}
       label={field.label}
-      end={ui.note(value, rules)}
+      end={ui.note(value)}
       help={field.help}
       faults={own}
       needed={field.required ?? false}
-      group={group}
+      group={ui.isGroup}
     >
-      <ui.Input {...props} />
+      <FieldInput
+        field={field}
+        id={ui.isGroup ? `${id}-input` : id}
+        value={value}
+        onChange={onChange}
+        invalid={own.length > 0}
+        faults={faults}
+        describedBy={field.help ? `${id}-help ${faultId(id)}` : faultId(id)}
+        {...(beside ? { beside } : {})}
+        {...(ui.isGroup && !kindFor(field).holds ? { label: field.label } : {})}
+      />
     </Labelled>
   );
 }
@@ -143,13 +173,14 @@ export function RulesEditor({
   model: ModelDocument;
   siblings: readonly Field[];
 }): ReactElement {
-  const ui = kindUiOf(field) as unknown as KindUi<KindName>;
-  const props: RulesProps<KindName> = {
-    id: `rules-${field.id}`,
-    rules: field.rules as never,
-    onChange: (rules) => onChange({ ...field, rules } as Field),
-    model,
-    siblings,
-  };
-  return <ui.Rules {...props} />;
+  const ui = erased(field.kind);
+  return (
+    <ui.Rules
+      id={`rules-${field.id}`}
+      rules={rulesOf(field)}
+      onChange={(rules) => onChange({ ...field, rules } as Field)}
+      model={model}
+      siblings={siblings}
+    />
+  );
 }

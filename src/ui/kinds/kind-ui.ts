@@ -33,6 +33,8 @@ export interface RulesProps<K extends KindName> {
   siblings: readonly Field[];
 }
 
+export type Width = 'wide' | 'half' | 'third';
+
 /** How one kind is filled in and ruled in the browser. */
 export interface KindUi<K extends KindName> {
   icon: LucideIcon;
@@ -43,7 +45,13 @@ export interface KindUi<K extends KindName> {
   /** Whether it is a set of inputs, to be named as a group. */
   isGroup(rules: KindRules[K]): boolean;
   /** How much of the form's line it takes. */
-  width: 'wide' | 'half' | 'third';
+  width: Width;
+  /** Whether its rules make it need the whole line. */
+  isWide?(rules: KindRules[K]): boolean;
+  /** Whether it takes the whole line where nothing stands beside it. */
+  fillsLine?: boolean;
+  /** The two directions of an order by it, in words; from A to Z where nothing is said. */
+  ways?: readonly [up: string, down: string];
   /** Whether it shows the faults inside its value itself. */
   tellsInside?: boolean;
 }

@@ -105,4 +105,5 @@ export const line: KindUi<'line'> = {
   note: lengthNote,
   isGroup: () => false,
   width: 'half',
+  fillsLine: true,
 };

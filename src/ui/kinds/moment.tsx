@@ -24,4 +24,5 @@ export const moment: KindUi<'moment'> = {
   note: () => '',
   isGroup: () => false,
   width: 'third',
+  ways: ['earliest first', 'latest first'],
 };

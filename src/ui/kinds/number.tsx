@@ -64,4 +64,5 @@ export const number: KindUi<'number'> = {
   note: (_value, { unit }) => unit ?? '',
   isGroup: () => false,
   width: 'third',
+  ways: ['least first', 'most first'],
 };

@@ -46,4 +46,7 @@ export const yesNo: KindUi<'yesNo'> = {
   note: () => '',
   isGroup: () => true,
   width: 'half',
+  // Answers in words of their own need room.
+  isWide: ({ yes, no }) => Boolean(yes ?? no),
+  ways: ['no first', 'yes first'],
 };

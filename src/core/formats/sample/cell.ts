@@ -1,4 +1,5 @@
 import { isDay } from '../../content/day';
+import type { Json } from '../../json';
 
 /** Words for yes and no in the languages that samples are likely to be written in. */
 const yes = new Set(['yes', 'y', 'true', 'oui', 'ja', 'si', 'sí']);
@@ -89,4 +90,26 @@ export function spotIn(text: string): { latitude: number; longitude: number } | 
 export function separatorIn(text: string): ';' | '|' | undefined {
   if (text.includes('|')) return '|';
   return text.includes(';') ? ';' : undefined;
+}
+
+/** A cell of a file as text. */
+export const cellText = (cell: Json): string =>
+  typeof cell === 'string'
+    ? cell.trim()
+    : cell === null
+      ? ''
+      : typeof cell === 'object'
+        ? JSON.stringify(cell)
+        : String(cell);
+
+/** The texts in a cell that holds several, as a list or with a separator between them. */
+export function piecesOf(cell: Json, separator: string | undefined): string[] {
+  if (Array.isArray(cell)) return cell.map(cellText).filter(Boolean);
+  const text = cellText(cell);
+  return separator
+    ? text
+        .split(separator)
+        .map((piece) => piece.trim())
+        .filter(Boolean)
+    : [text].filter(Boolean);
 }

@@ -3,43 +3,20 @@ import type { ContentType, Field } from '../../model/document';
 import { keyFrom } from '../../model/naming';
 import { proposeFace } from '../../model/fresh/propose-face';
 import { newContentType, newField } from '../../model/fresh/start';
-import { choicesOf, type ProposedField } from './propose-fields';
+import { kinds } from '../../model/kinds';
+import type { ProposedField } from './propose-fields';
 
-/** The rules of a proposed field, as its kind keeps them. `typeOf` tells the content type that a file became. */
-function rulesOf(field: ProposedField, typeOf: (file: string) => Id | undefined): object {
-  switch (field.kind) {
-    case 'line':
-      return { maxLength: field.maxLength ?? 120, ...(field.format ? { format: field.format } : {}) };
-    case 'paragraphs':
-      return { rows: 4, ...(field.maxLength ? { maxLength: field.maxLength } : {}) };
-    case 'number':
-      return {
-        ...(field.unit ? { unit: field.unit } : {}),
-        ...(field.decimals ? { decimals: field.decimals } : {}),
-      };
-    case 'choice':
-      return { choices: choicesOf(field.choices ?? []), ...(field.multiple ? { multiple: true } : {}) };
-    case 'entry': {
-      const type = field.refersTo === undefined ? undefined : typeOf(field.refersTo);
-      return { types: type === undefined ? [] : [type], ...(field.multiple ? { multiple: true } : {}) };
-    }
-    case 'group':
-    case 'list':
-      return { fields: fieldsMade(field.inside ?? [], typeOf) };
-    default:
-      return {};
-  }
-}
-
+/** The fields that some proposed ones make. `typeOf` tells the content type that a file became. */
 function fieldsMade(proposed: readonly ProposedField[], typeOf: (file: string) => Id | undefined): Field[] {
   const taken: string[] = [];
   return proposed.map((each) => {
     const made = newField(each.label, each.kind, taken);
     taken.push(made.key);
+    const rules = kinds[each.kind].fromSample?.rules?.(each, (inside) => fieldsMade(inside, typeOf), typeOf);
     return {
       ...made,
       ...(each.required ? { required: true } : {}),
-      rules: { ...made.rules, ...rulesOf(each, typeOf) },
+      rules: { ...made.rules, ...rules },
     } as Field;
   });
 }
@@ -58,7 +35,7 @@ export function typeFromSample(
   const fresh = newContentType(label, taken);
   const fields = fieldsMade(proposed, typeOf);
   const keys = new Map(proposed.map(({ source }, i) => [source, fields[i]?.key ?? '']));
-  const at = proposed.findIndex(({ source, kind }) => source === title && kind === 'line');
+  const at = proposed.findIndex(({ source, kind }) => source === title && kinds[kind].mayTitle);
   const naming = fields[at];
   if (!naming) {
     // Nothing in the sample names a row, so the type's own name stands first and is free among the keys.

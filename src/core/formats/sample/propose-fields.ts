@@ -1,6 +1,4 @@
-import { newId } from '../../ids';
-import { keyFrom } from '../../model/naming';
-import type { KindName } from '../../model/kinds';
+import { kinds, type KindName } from '../../model/kinds';
 import type { Tally } from './tally';
 
 /** A field that a sample asks for, with what speaks for it. The architect may correct every part of it. */
@@ -194,7 +192,7 @@ export function titleAmong(
   fields: readonly ProposedField[],
   columns: ReadonlyMap<string, Tally>,
 ): string | undefined {
-  const lines = fields.filter(({ kind, format }) => kind === 'line' && format === undefined);
+  const lines = fields.filter(({ kind, format }) => kinds[kind].mayTitle && format === undefined);
   const rank = ({ source, required }: ProposedField) =>
     Number(/^(name|title|label|heading)$/i.test(source)) * 4 +
     Number(/name|title/i.test(source)) * 2 +
@@ -217,14 +215,4 @@ export function referenceOf(
     }
   }
   return undefined;
-}
-
-/** Keys for the choices of a proposed field, each free among the others. */
-export function choicesOf(labels: readonly string[]): { id: string; key: string; label: string }[] {
-  const taken: string[] = [];
-  return labels.map((label) => {
-    const key = keyFrom(label, taken);
-    taken.push(key);
-    return { id: newId(), key, label: label.slice(0, 80) };
-  });
 }

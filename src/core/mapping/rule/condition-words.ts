@@ -2,7 +2,7 @@ import { relativeInWords } from '../../content/day';
 import { stateLabels } from '../../content/states';
 import { isJsonObject, type Json } from '../../json';
 import type { Field } from '../../model/document';
-import { dayInWords, kindOf, type Comparison, type Speaking } from '../../model/kinds';
+import { kindFor, type Comparison, type Speaking } from '../../model/kinds';
 import { hereValue, type HereValue } from './here';
 import type { Condition, MetadataTest } from './listing-rule';
 import { throughLink } from './matches';
@@ -27,18 +27,7 @@ export const comparisonWords: Record<Comparison, string> = {
 
 function valueInWords(field: Field, value: Json, speaking: Speaking): string {
   if (isJsonObject(value)) return typeof value.now === 'string' ? relativeInWords({ now: value.now }) : '';
-  if (field.kind === 'choice')
-    return typeof value === 'string' ? kindOf(field).inWords(value, field.rules, speaking) : '';
-  if (field.kind === 'date') return typeof value === 'string' ? dayInWords(value, speaking.locale) : '';
-  if (field.kind === 'number')
-    return typeof value === 'number' ? kindOf(field).inWords(value, field.rules, speaking) : '';
-  if (field.kind === 'yesNo')
-    return typeof value === 'boolean' ? kindOf(field).inWords(value, field.rules, speaking) : '';
-  if (field.kind === 'category')
-    return typeof value === 'string' ? (speaking.known?.categories.get(value)?.label ?? 'a category') : '';
-  if (field.kind === 'entry')
-    return typeof value === 'string' ? (speaking.known?.entries.get(value)?.title ?? 'an entry') : '';
-  return `“${String(value)}”`;
+  return kindFor(field).comparedInWords(value, speaking);
 }
 
 /** What a test takes from its place: "this category", "this entry’s Habitats". */

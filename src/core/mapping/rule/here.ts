@@ -2,6 +2,7 @@ import type { Values } from '../../content/values';
 import type { Id } from '../../ids';
 import { isJsonObject, type Json } from '../../json';
 import type { Field } from '../../model/document';
+import { kindFor } from '../../model/kinds';
 import { metadataTestsOf, testsOf, type Condition } from './listing-rule';
 
 /**
@@ -101,9 +102,4 @@ export function inEachLanguage(
 }
 
 /** Whether what one field says can be compared with what another says. */
-export function comparable(field: Field, other: Field): boolean {
-  if (field.kind !== other.kind || field.kind === 'computed') return false;
-  if (field.kind === 'category')
-    return other.kind === 'category' && field.rules.scheme === other.rules.scheme;
-  return field.kind === 'choice' ? field.id === other.id : true;
-}
+export const comparable = (field: Field, other: Field): boolean => kindFor(field).sharesValues(other);

@@ -2,7 +2,7 @@ import { sortKey } from '../../content/sort-key';
 import type { Values } from '../../content/values';
 import type { Id } from '../../ids';
 import type { CompiledType } from '../../model/compile';
-import { kindOf, type Kind, type KindName } from '../../model/kinds';
+import { kindFor } from '../../model/kinds';
 import { isMomentOrder, type OrderKey } from './listing-rule';
 import { throughLink } from './matches';
 
@@ -35,9 +35,9 @@ export function compareBy(
     const field = through ? to?.type.field(through.field) : type.field(by);
     const value = field && (to ? to.values : entry.values)[field.id];
     if (!field || value === undefined) return undefined;
-    const kind: Kind<KindName> = kindOf(field);
-    const cell = kind.indexCell(value, field.rules as never);
-    const { sort } = kind.indexShape(field.rules as never);
+    const kind = kindFor(field);
+    const cell = kind.indexCell(value);
+    const { sort } = kind.indexShape;
     return sort === 'text'
       ? sortKey(String(cell.value), locale)
       : sort === 'rank'

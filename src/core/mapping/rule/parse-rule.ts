@@ -5,7 +5,7 @@ import { isJsonObject, type Json, type JsonObject } from '../../json';
 import { mappingFaults } from '../../model/check';
 import type { CompiledModel, Fielded } from '../../model/compile';
 import type { Field, FieldPath } from '../../model/document';
-import { kindOf, plainFields, type Comparison, type Kind, type KindName } from '../../model/kinds';
+import { kindFor, plainFields, type Comparison, type FieldKind } from '../../model/kinds';
 import { parseLayer } from '../../model/settings';
 import { arrangements } from '../arrangement/arrangement';
 import { facetBounds, mayBeFacet } from './facets';
@@ -134,15 +134,16 @@ class RuleReader {
     }
     const link = this.field(first ?? '', path);
     if (!link) return undefined;
-    if (link.kind !== 'entry' || !link.indexed || more.length > 0) {
+    const { leadsTo } = kindFor(link);
+    if (!leadsTo || !link.indexed || more.length > 0) {
       this.fault(
         path,
         'link',
-        `A condition runs through one entry link that is kept for filtering. ${link.label} ${link.kind === 'entry' && link.indexed ? 'leads on only once' : 'is none'}.`,
+        `A condition runs through one entry link that is kept for filtering. ${link.label} ${leadsTo && link.indexed ? 'leads on only once' : 'is none'}.`,
       );
       return undefined;
     }
-    const field = this.linked(link.rules.types).find(({ key }) => key === inner);
+    const field = this.linked(leadsTo).find(({ key }) => key === inner);
     if (!field) this.fault(path, 'unknown-field', `What ${link.label} leads to has no field "${inner}".`);
     return field && { field, at: `${link.id}.${field.id}` };
   }
@@ -153,7 +154,7 @@ class RuleReader {
     const asked = this.asked(input.field, pointer(path, 'field'));
     if (!asked) return undefined;
     const { field, at: asks } = asked;
-    const known = kindOf(field).comparisons;
+    const known = kindFor(field).comparisons;
     const is = known.find((each) => each === input.is);
     if (!is) {
       this.fault(pointer(path, 'is'), 'comparison', `${field.label} is compared by: ${known.join(', ')}.`);
@@ -211,7 +212,7 @@ class RuleReader {
     this.only(input, path, ['here']);
     const [of, key, ...more] = typeof input.here === 'string' ? input.here.split('.') : [];
     if (of === 'category' && key === undefined) {
-      if (field.kind === 'category') return { here: 'category' };
+      if (kindFor(field).scheme !== undefined) return { here: 'category' };
       this.fault(
         path,
         'kind',
@@ -245,7 +246,8 @@ class RuleReader {
   }
 
   private value(field: Field, is: Comparison, input: Json | undefined, path: string): Json | undefined {
-    if ((field.kind === 'date' || field.kind === 'moment') && isJsonObject(input)) {
+    const kind = kindFor(field);
+    if (kind.measures === 'time' && isJsonObject(input)) {
       if (Object.keys(input).length === 1 && typeof input.now === 'string' && isRelative(input.now))
         return { now: input.now };
       this.fault(
@@ -256,9 +258,7 @@ class RuleReader {
       return undefined;
     }
     // A choice of several is asked about one at a time, except where the whole set must be equal.
-    const several = 'multiple' in field.rules && field.rules.multiple === true;
-    const rules = several && is !== 'equals' ? { ...field.rules, multiple: false } : field.rules;
-    const value = (kindOf(field) as Kind<KindName>).read(input ?? null, rules as never);
+    const value = is === 'equals' ? kind.read(input ?? null) : kind.readOne(input ?? null);
     if (value.ok) return value.value as Json;
     for (const fault of value.faults) this.fault(path + fault.path, fault.code, fault.message);
     return undefined;
@@ -298,7 +298,7 @@ class RuleReader {
       if (!asked || !direction) return [];
       const { field, at: by } = asked;
       const link = this.type.field(throughLink(by)?.link ?? '');
-      if (link?.kind === 'entry' && link.rules.multiple) {
+      if (link && kindFor(link).several) {
         this.fault(
           pointer(at, 'by'),
           'several',
@@ -306,10 +306,7 @@ class RuleReader {
         );
         return [];
       }
-      if (
-        !field.indexed ||
-        (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort === 'none'
-      ) {
+      if (!field.indexed || kindFor(field).indexShape.sort === 'none') {
         this.fault(pointer(at, 'by'), 'not-sortable', `${field.label} cannot be sorted by.`);
         return [];
       }
@@ -401,11 +398,12 @@ class RuleReader {
     const ids = [start.id];
     let field: Field | undefined = start;
     for (const key of rest) {
-      const inside: readonly Field[] =
-        field.kind === 'group'
-          ? plainFields(field.rules.fields)
-          : field.kind === 'entry'
-            ? this.linked(field.rules.types)
+      const kind: FieldKind = kindFor(field);
+      const inside =
+        kind.holds === 'once'
+          ? plainFields(kind.inside ?? [])
+          : kind.leadsTo
+            ? this.linked(kind.leadsTo)
             : [];
       field = inside.find((each) => each.key === key);
       if (!field) {

@@ -5,6 +5,7 @@ import { listingBounds } from './listing-rule';
 import type { Mapping } from '../parts';
 import { roleField, sourceKey, Sources, type SourceRole, type SourceType } from './sources';
 import { serializeMapping } from './serialize-rule';
+import { kindFor } from '../../model/kinds';
 
 /** What is shown of several types together: what each of them has in a role of its own. */
 const byRoles = (types: readonly SourceType[]): Mapping => {
@@ -36,7 +37,7 @@ export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonO
     arrangement: 'cards',
     mapping: serializeMapping(mapping, sources, model),
     order: field?.indexed
-      ? [{ by: field.key, direction: field.kind === 'date' || field.kind === 'moment' ? 'down' : 'up' }]
+      ? [{ by: field.key, direction: kindFor(field).measures === 'time' ? 'down' : 'up' }]
       : [],
   };
 }

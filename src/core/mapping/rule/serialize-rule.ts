@@ -1,7 +1,7 @@
 import type { Json, JsonObject } from '../../json';
 import type { CompiledModel, CompiledType, Fielded } from '../../model/compile';
 import type { Field } from '../../model/document';
-import { kindOf, plainFields } from '../../model/kinds';
+import { kindFor, plainFields, type FieldKind } from '../../model/kinds';
 import { hereValue, type HereValue } from './here';
 import { throughLink } from './matches';
 import { isMetadataOrder, type Condition, type ListingRule } from './listing-rule';
@@ -11,10 +11,11 @@ import { Sources, sourceKey } from './sources';
 const GONE = 'gone';
 
 function serializeValue(field: Field, value: Json): Json {
-  if (field.kind !== 'choice') return value;
-  const labelled = (id: Json) =>
-    typeof id === 'string' ? kindOf(field).speak(id, { ...field.rules, multiple: false }) : null;
-  return Array.isArray(value) ? value.map(labelled) : labelled(value);
+  // Only choices are kept otherwise than they are spoken.
+  const { choices, speakOne } = kindFor(field);
+  if (!choices) return value;
+  const spoken = (id: Json) => (typeof id === 'string' ? speakOne(id) : null);
+  return Array.isArray(value) ? value.map(spoken) : spoken(value);
 }
 
 /** What is taken from a place, as a path: `category`, `entry.habitats`. */
@@ -67,10 +68,11 @@ function serializePath(path: string, type: Fielded, model: CompiledModel): strin
     const field: Field | undefined = among.find((each) => each.id === id);
     if (!field) return [...keys, GONE].join('.');
     keys.push(field.key);
+    const { holds, inside = [], leadsTo }: FieldKind = kindFor(field);
     among =
-      field.kind === 'group'
-        ? plainFields(field.rules.fields)
-        : field.kind === 'entry'
+      holds === 'once'
+        ? plainFields(inside)
+        : leadsTo
           ? model.contentTypes.flatMap(({ fields }) => fields)
           : [];
   }

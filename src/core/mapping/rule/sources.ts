@@ -4,6 +4,7 @@ import type { ContentType, Field, FieldPath, PageType } from '../../model/docume
 import type { Condition, ListingRule, OrderKey } from './listing-rule';
 import { MEDIA } from '../../model/media-type';
 import { partKeys, type Chain, type Mapping } from '../parts';
+import { answersOf } from '../../model/page-source';
 
 /** A type whose entries, or whose pages, a listing may take. */
 export type SourceType = CompiledType<ContentType> | CompiledType<PageType>;
@@ -38,7 +39,7 @@ export function roleField(type: SourceType, role: SourceRole): Field | undefined
 
 /** The pages of some types are no places to go to: they only say how the pages of entries or categories are. */
 const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolean =>
-  source.kind !== 'entry' && source.kind !== 'category';
+  answersOf(source).isPlace;
 
 /**
  * Everything that a listing may take: the entries of every content type, the pages of every type that is a

@@ -10,7 +10,7 @@ import {
   type ShapeList,
 } from '../document';
 import { insideOf, rowsOf } from '../entries';
-import { kindOf, type Kind, type KindName } from '../kinds';
+import { kindFor } from '../kinds';
 
 /** What a change does to one thing of the model. */
 export type ChangeSort = 'new' | 'gone' | 'renamed' | 'kind changed' | 'narrowed' | 'changed' | 'reordered';
@@ -30,8 +30,7 @@ export interface ModelChange {
 }
 
 const asJson = (value: unknown): Json => (value ?? null) as Json;
-const kindIn = (field: Field): Kind<KindName> => kindOf(field);
-const inWords = (field: Field): string => kindIn(field).rulesInWords(field.rules as never);
+const inWords = (field: Field): string => kindFor(field).rulesInWords;
 const rulesOf = (field: Field): string =>
   [field.required ? 'required' : '', inWords(field)].filter(Boolean).join(', ') || 'no rules';
 /** The rules without the fields inside, which are told one by one. */
@@ -66,7 +65,7 @@ function fieldChange(
       {
         ...here,
         sort: 'kind changed',
-        title: `${shape.label}: ${field.label}, from ${kindIn(old).label} to ${kindIn(field).label}`,
+        title: `${shape.label}: ${field.label}, from ${kindFor(old).label} to ${kindFor(field).label}`,
         detail: 'Values of the old kind are told where they stand, and must be filled in again.',
         touches: 'entries with a value',
       },
@@ -148,7 +147,7 @@ function fieldChanges(
               ...here,
               sort: 'new',
               title: `${shape.label} gains ${label}`,
-              detail: `${kindIn(entry).label}: ${rulesOf(entry)}.`,
+              detail: `${kindFor(entry).label}: ${rulesOf(entry)}.`,
               touches: entry.required ? 'every entry' : 'nothing yet',
             },
       );

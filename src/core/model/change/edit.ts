@@ -14,7 +14,7 @@ import {
   type ShapeList,
   type Shapes,
 } from '../document';
-import { changeEntries, changeList, entryIn, moveEntry, rowsOf, withoutEntries } from '../entries';
+import { changeEntries, changeList, entryIn, insideOf, moveEntry, rowsOf, withoutEntries } from '../entries';
 import type { KindName } from '../kinds';
 import { keyFrom } from '../naming';
 import { proposeMapping } from '../fresh/propose-face';
@@ -329,7 +329,7 @@ export function gatherFields<T extends AnyShape>(
         ? [entry]
         : gone.has(entry.id)
           ? []
-          : isInclude(entry) || (entry.kind !== 'group' && entry.kind !== 'list')
+          : !insideOf(entry)
             ? [entry]
             : changeList([entry], entry.id, rest),
     );

@@ -2,37 +2,15 @@ import { sameJson } from '../../json';
 import type { Condition, Test } from '../../mapping/rule/listing-rule';
 import { testsOf } from '../../mapping/rule/listing-rule';
 import type { Field } from '../document';
+import { kindFor } from '../kinds';
 
 /** Why one test can never hold for a field as its rules are now, or nothing when it may. */
 function testNever({ is, value }: Test, field: Field): string | undefined {
   const wanted = Array.isArray(value) ? value : value === undefined ? [] : [value];
-  if (field.kind === 'choice' && (is === 'equals' || is === 'oneOf' || is === 'allOf')) {
-    const known = new Set(field.rules.choices.map(({ id }) => id));
-    const gone = wanted.filter((id) => typeof id !== 'string' || !known.has(id));
-    if (gone.length > 0 && (is !== 'oneOf' || gone.length === wanted.length))
-      return `${field.label} no longer has the choice it asks for`;
-  }
-  if (field.kind === 'number') {
-    const [low] = wanted;
-    if (
-      is === 'moreThan' &&
-      typeof low === 'number' &&
-      field.rules.max !== undefined &&
-      low >= field.rules.max
-    )
-      return `${field.label} is never more than ${field.rules.max}`;
-    if (
-      is === 'lessThan' &&
-      typeof low === 'number' &&
-      field.rules.min !== undefined &&
-      low <= field.rules.min
-    )
-      return `${field.label} is never less than ${field.rules.min}`;
-  }
+  const never = kindFor(field).never(is, wanted);
+  if (never) return never;
   return field.required && is === 'empty' ? `${field.label} must always be filled in` : undefined;
 }
-
-const several = (field: Field) => 'multiple' in field.rules && field.rules.multiple === true;
 
 /**
  * Why a condition over a set of fields can never hold, or nothing where it may. It finds what contradicts itself in
@@ -70,7 +48,7 @@ export function whyNever(condition: Condition, fields: readonly Field[]): string
       if (
         test.is === 'equals' &&
         other.is === 'equals' &&
-        !several(field) &&
+        !kindFor(field).several &&
         !sameJson(test.value, other.value)
       )
         return `it asks ${field.label} to be two things at once`;

@@ -1,7 +1,7 @@
 import { pointer, type Fault } from '../../faults';
 import { partKeys, parts, type Mapping } from '../../mapping/parts';
 import type { Field, Slot } from '../document';
-import { kindOf, plainFields } from '../kinds';
+import { kindFor, plainFields } from '../kinds';
 import type { Face, ModelDocument } from '../document';
 import { error, type ModelFault } from './fault';
 
@@ -13,8 +13,9 @@ function endOf(path: string, fields: readonly Field[]): { field: Field; whole: b
   const [first, ...rest] = path.split('.');
   const field = fields.find(({ id }) => id === first);
   if (!field || rest.length === 0) return field && { field, whole: true };
-  if (field.kind === 'group') return endOf(rest.join('.'), plainFields(field.rules.fields));
-  return field.kind === 'entry' ? { field, whole: false } : undefined;
+  const { holds, inside = [], leadsTo } = kindFor(field);
+  if (holds === 'once') return endOf(rest.join('.'), plainFields(inside));
+  return leadsTo ? { field, whole: false } : undefined;
 }
 
 /**
@@ -54,7 +55,7 @@ export function mappingFaults(
           faults.push({
             path: at,
             code: 'kind',
-            message: `${end.field.label} is of kind ${kindOf(end.field).label}, which cannot feed ${part.label}.`,
+            message: `${end.field.label} is of kind ${kindFor(end.field).label}, which cannot feed ${part.label}.`,
           });
       }),
     );

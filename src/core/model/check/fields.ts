@@ -10,7 +10,7 @@ import {
   type FieldSet,
   type ModelDocument,
 } from '../document';
-import { isEmpty, kindOf, nestingBound, type Kind, type KindName } from '../kinds';
+import { isEmpty, kindFor, nestingBound } from '../kinds';
 import { showsInCircle, whyNever } from './conditions';
 import { error, warning, type ModelFault } from './fault';
 
@@ -59,74 +59,13 @@ export function sameKeys(
   });
 }
 
-/** What in the rules of a field names something that is gone. */
-function goneFaults(
-  field: Field,
-  siblings: readonly Field[],
-  path: string,
-  around: CheckContext,
-): ModelFault[] {
-  const at = `${path}/rules`;
-  switch (field.kind) {
-    case 'category':
-      return [
-        ...(field.rules.scheme && !around.schemes.has(field.rules.scheme)
-          ? [error(`${at}/scheme`, 'gone', `${field.label} is filled from a scheme that is gone.`)]
-          : []),
-        ...(field.rules.within &&
-        !siblings.some(({ id, kind }) => id === field.rules.within && kind === 'category')
-          ? [error(`${at}/within`, 'gone', `${field.label} narrows to a field that is gone.`)]
-          : []),
-      ];
-    case 'entry':
-      return field.rules.types.flatMap((id, i) =>
-        around.contentTypes.has(id)
-          ? []
-          : [error(`${at}/types/${i}`, 'gone', `${field.label} leads to a content type that is gone.`)],
-      );
-    case 'computed':
-      return field.rules.from.flatMap((id, i) => {
-        const source = siblings.find((each) => each.id === id);
-        if (!source)
-          return [
-            error(`${at}/from/${i}`, 'gone', `${field.label} is worked out from a field that is gone.`),
-          ];
-        return source.kind === 'computed'
-          ? [
-              error(
-                `${at}/from/${i}`,
-                'circle',
-                `${field.label} is worked out from ${source.label}, which is itself worked out.`,
-              ),
-            ]
-          : [];
-      });
-    case 'formatted':
-      return (field.rules.styles ?? []).flatMap((key, i) =>
-        around.styles.has(key)
-          ? []
-          : [
-              error(
-                `${at}/styles/${i}`,
-                'gone',
-                `${field.label} allows the text style “${key}”, which the house style no longer has.`,
-              ),
-            ],
-      );
-    default:
-      return [];
-  }
-}
-
 function defaultFaults(field: Field, path: string, type: Id, today: string): ModelFault[] {
   const preset = field.default;
   if (preset === undefined || isEmpty(preset)) return [];
+  const kind = kindFor(field);
   const mend = { label: 'Take the default away', does: 'drop the default' as const, type, field: field.id };
   if (isJsonObject(preset) && 'new' in preset) {
-    const fits =
-      preset.new === 'now'
-        ? field.kind === 'date' || field.kind === 'moment'
-        : preset.new === 'person' && field.kind === 'line';
+    const fits = preset.new === kind.begins;
     return fits
       ? []
       : [
@@ -138,8 +77,7 @@ function defaultFaults(field: Field, path: string, type: Id, today: string): Mod
           ),
         ];
   }
-  const kind: Kind<KindName> = kindOf(field);
-  const value = kind.read(preset, field.rules as never);
+  const value = kind.read(preset);
   if (!value.ok)
     return [
       error(
@@ -149,7 +87,7 @@ function defaultFaults(field: Field, path: string, type: Id, today: string): Mod
         { mend },
       ),
     ];
-  const broken = kind.check(value.value, field.rules as never, { today });
+  const broken = kind.check(value.value, { today });
   return broken.length > 0
     ? [
         error(
@@ -220,10 +158,10 @@ function entriesFaults(
         );
       return;
     }
-    const kind: Kind<KindName> = kindOf(field);
+    const kind = kindFor(field);
     const about = { field: field.id };
     faults.push(
-      ...kind.checkRules(field.rules as never).map((fault): ModelFault => ({
+      ...kind.checkRules().map((fault): ModelFault => ({
         ...fault,
         ...about,
         path: `${at}/rules${fault.path}`,
@@ -236,12 +174,14 @@ function entriesFaults(
       })),
     );
     for (const fault of [
-      ...goneFaults(field, siblings, at, around),
+      ...kind
+        .gone({ ...around, siblings })
+        .map(({ path: below, code, message }) => error(`${at}/rules${below}`, code, message)),
       ...defaultFaults(field, at, type, around.today),
       ...conditionFaults(field, siblings, at, type),
     ])
       faults.push({ ...about, ...fault });
-    if (field.unique && field.kind !== 'line' && field.kind !== 'number')
+    if (field.unique && !kind.mayDiffer)
       faults.push(
         error(
           `${at}/unique`,
@@ -250,8 +190,8 @@ function entriesFaults(
           about,
         ),
       );
-    if (field.kind === 'group' || field.kind === 'list')
-      faults.push(...entriesFaults(field.rules.fields, `${at}/rules/fields`, type, depth + 1, around));
+    if (kind.inside)
+      faults.push(...entriesFaults(kind.inside, `${at}/rules/fields`, type, depth + 1, around));
   });
   return faults;
 }
@@ -267,11 +207,7 @@ export function setCircles(sets: readonly FieldSet[]): ModelFault[] {
   const byId = new Map(sets.map((set) => [set.id, set]));
   const includesOf = (entries: readonly FieldEntry[]): Id[] =>
     entries.flatMap((entry) =>
-      isInclude(entry)
-        ? [entry.include]
-        : entry.kind === 'group' || entry.kind === 'list'
-          ? includesOf(entry.rules.fields)
-          : [],
+      isInclude(entry) ? [entry.include] : includesOf(kindFor(entry).inside ?? []),
     );
   return sets.flatMap((set, i): ModelFault[] => {
     const way = wayBack(set.id, (id) => includesOf(byId.get(id)?.fields ?? []));

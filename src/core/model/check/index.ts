@@ -9,6 +9,8 @@ import { faceFaults, mappingFaults } from './faces';
 import { error, warning, type ModelFault } from './fault';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
+import { kindFor } from '../kinds';
+import { answersOf } from '../page-source';
 
 export type { Mend, ModelFault } from './fault';
 export { mappingFaults } from './faces';
@@ -22,8 +24,8 @@ function titleFaults(type: ContentType | PageType, fields: readonly Field[], pat
   const about = { about: type.id };
   const title = fields.find(({ id }) => id === type.title);
   if (!title) return [error(`${path}/title`, 'gone', `${type.label} has no field for its title.`, about)];
-  if (title.kind !== 'line' && title.kind !== 'computed')
-    return [error(`${path}/title`, 'kind', `The title of ${type.label} must be a line.`, about)];
+  const { mayTitle, derived } = kindFor(title);
+  if (!mayTitle) return [error(`${path}/title`, 'kind', `The title of ${type.label} must be a line.`, about)];
   if (title.showWhen)
     return [
       error(
@@ -37,7 +39,7 @@ function titleFaults(type: ContentType | PageType, fields: readonly Field[], pat
         },
       ),
     ];
-  return title.required || title.kind === 'computed'
+  return title.required || derived
     ? []
     : [
         warning(
@@ -165,21 +167,20 @@ function sourceFaults(type: PageType, path: string, around: CheckContext): Model
       about: type.id,
     }),
   ];
-  if (source.kind === 'entry' && !around.contentTypes.has(source.type)) return gone('type', 'a content type');
-  if (source.kind === 'category' && !around.schemes.has(source.scheme)) return gone('scheme', 'a scheme');
-  if (source.kind === 'collection' && source.types.some((id) => !around.contentTypes.has(id)))
-    return gone('types', 'a content type');
+  const { entryType, scheme, picked } = answersOf(source);
+  if (entryType !== undefined && !around.contentTypes.has(entryType)) return gone('type', 'a content type');
+  if (scheme !== undefined && !around.schemes.has(scheme)) return gone('scheme', 'a scheme');
+  if (picked?.types.some((id) => !around.contentTypes.has(id))) return gone('types', 'a content type');
   return [];
 }
 
 /** Content types that several page types show: one of those must be named the home of their entries. */
 function homeFaults(model: ModelDocument): ModelFault[] {
   return model.contentTypes.flatMap((type) => {
-    const showing = model.pageTypes.flatMap(({ label, source, id }, i) =>
-      source.kind === 'entry' && source.type === type.id
-        ? [{ label, id, home: source.home === true, path: `/pageTypes/${i}/source/home` }]
-        : [],
-    );
+    const showing = model.pageTypes.flatMap(({ label, source, id }, i) => {
+      const { entryType, isHome: home } = answersOf(source);
+      return entryType === type.id ? [{ label, id, home, path: `/pageTypes/${i}/source/home` }] : [];
+    });
     const homes = showing.filter(({ home }) => home);
     const names = showing.map(({ label }) => label).join(' and ');
     if (homes.length > 1)

@@ -1,6 +1,7 @@
 import type { Id } from '../../ids';
 import { TOP, type ModelDocument } from '../document';
 import { error, warning, type ModelFault } from './fault';
+import { answersOf } from '../page-source';
 
 /**
  * The page types that can be reached from the top of a site by placements, with those that none of them holds
@@ -45,7 +46,7 @@ export function placementFaults(model: ModelDocument): ModelFault[] {
     if (reached.has(type.id)) return;
     const homes = placements.some(({ child }) => child === type.id);
     const home = pageTypes.find(
-      ({ id, source }) => id !== type.id && reached.has(id) && source.kind === 'blocks',
+      ({ id, source }) => id !== type.id && reached.has(id) && answersOf(source).isComposed,
     );
     faults.push(
       warning(

@@ -1,6 +1,7 @@
 import type { Id } from '../../ids';
 import type { Chain, Mapping } from '../../mapping/parts';
 import type { Face, Field } from '../document';
+import { kindFor } from '../kinds';
 
 const named =
   (words: RegExp) =>
@@ -15,10 +16,7 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
   const heading =
     fields.find(({ id }) => id === title) ?? ofKind('line').find(named(/heading|title|name|label/i));
   if (heading) mapping.heading = [step(heading)];
-  const pictures = ofKind('media').filter(
-    (field) =>
-      field.kind === 'media' && (field.rules.accept.length === 0 || field.rules.accept.includes('picture')),
-  );
+  const pictures = fields.filter((field) => kindFor(field).showsPictures);
   const [picture] = pictures;
   if (picture) mapping.picture = [step(picture)];
 
@@ -32,23 +30,18 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
         ...bodies.slice(0, 1).map((field) => ({ field: field.id, format: { shorten: 140 } })),
       ],
     ];
-  const body = bodies.find(({ kind }) => kind === 'formatted') ?? bodies[0];
+  const body = bodies.find((field) => kindFor(field).words === 'formatted') ?? bodies[0];
   if (body) mapping.text = [step(body)];
 
   const choices = [...ofKind('choice'), ...ofKind('category')];
-  const several = (field: Field) => 'multiple' in field.rules && field.rules.multiple === true;
+  const several = (field: Field) => kindFor(field).several;
   const single = choices.filter((field) => !several(field));
   if (single.length > 0) mapping.kicker = single.slice(0, 2).map(step);
   const marks = choices.filter(several).slice(0, 1);
   if (marks.length > 0) mapping.marks = marks.map((field) => [{ field: field.id, format: { first: 3 } }]);
   const dates = ofKind('date', 'moment');
   if (dates.length > 0) mapping.date = dates.slice(0, 2).map(step);
-  const figures = [
-    ...ofKind('number'),
-    ...ofKind('computed').filter(
-      (field) => field.kind === 'computed' && field.rules.how !== 'joined' && field.rules.how !== 'firstOf',
-    ),
-  ];
+  const figures = [...ofKind('number'), ...ofKind('computed')].filter((field) => kindFor(field).counts);
   if (figures.length > 0) mapping.figures = figures.slice(0, 3).map(step);
 
   const lines = ofKind('line').filter((field) => field !== heading);
@@ -58,7 +51,7 @@ export function proposeMapping(fields: readonly Field[], title: Id | undefined):
   if (things.length > 0) mapping.further = things.slice(0, 2).map(step);
   const facts = [
     ...lines,
-    ...things.slice(2).filter(({ kind }) => kind === 'entry' || kind === 'list'),
+    ...things.slice(2).filter((field) => kindFor(field).shows !== 'media'),
     ...ofKind('spot', 'group'),
   ].slice(0, 8);
   if (facts.length > 0) mapping.facts = facts.map(step);

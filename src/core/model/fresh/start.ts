@@ -18,6 +18,7 @@ import {
 import { kinds, type KindName, type KindRules } from '../kinds';
 import { keyFrom } from '../naming';
 import { proposeFace } from './propose-face';
+import { answersOf } from '../page-source';
 
 /** Kinds that tables and listings filter by from the first. */
 const filteredBy: readonly KindName[] = [
@@ -76,7 +77,7 @@ export function newPageType(label: string, source: PageType['source'], taken: It
     title: title.id,
     face: { mapping: { heading: [[{ field: title.id }]] } },
     source,
-    slots: source.kind === 'blocks' ? [newSlot('Content', [], [])] : [],
+    slots: answersOf(source).isComposed ? [newSlot('Content', [], [])] : [],
     layouts: [],
     address: { from: title.id, drop: smallWords, atMost: 60 },
     inNavigation: 'yes',

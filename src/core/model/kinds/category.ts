@@ -1,9 +1,11 @@
 import type { Fault } from '../../faults';
 import type { Id } from '../../ids';
+import type { Json } from '../../json';
 import type { Kind } from './kind';
 import {
   asList,
   idsSchema,
+  ofEach,
   parseId,
   parseSeveral,
   severalFaults,
@@ -31,6 +33,8 @@ declare module './kind' {
   }
 }
 
+const idIn = (value: Json): Id => (typeof value === 'string' ? value : '');
+
 export const category: Kind<'category'> = {
   name: 'category',
   label: 'Category',
@@ -48,6 +52,45 @@ export const category: Kind<'category'> = {
   },
   valueSchema: ({ multiple }) => idsSchema(multiple),
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'under', 'filled', 'empty'],
+  fromFile: (written, { scheme }, names) => ofEach(written, (name) => names.category(scheme, name)),
+  maySeveral: true,
+  names: { scheme: 'scheme', within: 'field beside' },
+  facet: {
+    valueOf: (word, { scheme }, categories) => categories.byKey(scheme, word)?.id,
+    wordOf: (value, _rules, categories) => categories.get(idIn(value))?.key,
+    // The way to what is chosen, and what stands right below it.
+    offered({ scheme }, [at], categories) {
+      const trail = at === undefined ? [] : categories.trail(idIn(at));
+      return [
+        ...trail.map(({ id }, depth) => ({ value: id, depth })),
+        ...categories
+          .below(scheme, trail.at(-1)?.id ?? null)
+          .map(({ id }) => ({ value: id, depth: trail.length })),
+      ];
+    },
+    // One branch is chosen at a time.
+    pressed(value, had, categories) {
+      const above = categories.get(idIn(value))?.parent ?? null;
+      if (!had.some((each) => categories.isUnder(idIn(each), idIn(value)))) return [value];
+      return above === null ? [] : [above];
+    },
+    isChosen: (value, had, categories) => had.some((each) => categories.isUnder(idIn(each), idIn(value))),
+    condition: (field, values) => ({ field, is: 'under', value: [...values] }),
+    countsBelow: true,
+  },
+  gone: ({ scheme, within }, label, { schemes, siblings }) => [
+    ...(scheme && !schemes.has(scheme)
+      ? [{ path: '/scheme', code: 'gone', message: `${label} is filled from a scheme that is gone.` }]
+      : []),
+    ...(within && !siblings.some(({ id, kind }) => id === within && kind === 'category')
+      ? [{ path: '/within', code: 'gone', message: `${label} narrows to a field that is gone.` }]
+      : []),
+  ],
+  scheme: ({ scheme }) => scheme,
+  narrowsTo: ({ within }) => within,
+  comparedInWords: (value, _rules, { known }) =>
+    typeof value === 'string' ? (known?.categories.get(value)?.label ?? 'a category') : '',
+  sharesValues: ({ scheme }, others) => scheme === others.scheme,
   freshRules: () => ({ scheme: '' }),
   checkRules: (rules) => [
     ...severalRulesFaults(rules),

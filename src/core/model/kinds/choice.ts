@@ -2,6 +2,9 @@ import { read, refuse, type Fault } from '../../faults';
 import type { Id } from '../../ids';
 import type { Json, JsonObject } from '../../json';
 import type { Kind } from './kind';
+import { cellText, piecesOf } from '../../formats/sample/cell';
+import { choicesOf } from '../../formats/sample/choices-of';
+import { pressedAlone } from './facet';
 
 export interface Choice {
   id: Id;
@@ -77,6 +80,45 @@ export const choice: Kind<'choice'> = {
     return multiple ? { type: 'array', uniqueItems: true, items: one } : one;
   },
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'filled', 'empty'],
+  hasFewValues: true,
+  maySeveral: true,
+  facet: {
+    valueOf: (word, { choices }) => choices.find(({ key }) => key === word)?.id,
+    wordOf: (value, { choices }) => choices.find(({ id }) => id === value)?.key,
+    offered: ({ choices }) => choices.map(({ id }) => ({ value: id, depth: 0 })),
+    pressed: pressedAlone,
+    isChosen: (value, had) => had.includes(value),
+    condition: (field, values) => ({ field, is: 'oneOf', value: [...values] }),
+  },
+  fromSample: {
+    rules: ({ choices = [], multiple }) => ({
+      choices: choicesOf(choices),
+      ...(multiple ? { multiple: true } : {}),
+    }),
+    value(cell, { separator }, { choices, multiple }) {
+      const keyOf = (label: string) =>
+        choices.find((each) => each.label === label.slice(0, 80))?.key ?? label;
+      return multiple ? piecesOf(cell, separator).map(keyOf) : keyOf(cellText(cell));
+    },
+  },
+  choices: ({ choices }) => choices,
+  laidBy: ({ choices }) => choices.map(({ id }) => id),
+  comparedInWords: (value, rules, { locale }) =>
+    typeof value === 'string' ? labelOf(value, rules, locale) : '',
+  comparesFirst: ({ choices }) => choices[0]?.key ?? '',
+  sharesValues: ({ choices }, others) =>
+    choices.some(({ id }) => others.choices.some((other) => other.id === id)),
+  never(is, wanted, { choices }, label) {
+    if (is !== 'equals' && is !== 'oneOf' && is !== 'allOf') return undefined;
+    const gone = wanted.filter((id) => !choices.some((each) => each.id === id));
+    return gone.length > 0 && (is !== 'oneOf' || gone.length === wanted.length)
+      ? `${label} no longer has the choice it asks for`
+      : undefined;
+  },
+  sample({ choices, multiple }) {
+    const ids = choices.map(({ id }) => id);
+    return multiple && ids.length > 0 ? ids.slice(0, 2) : ids[0];
+  },
   freshRules: () => ({ choices: [] }),
   checkRules({ choices, min, max }) {
     const faults: Fault[] = [];

@@ -1,9 +1,9 @@
-import { plainText, wordCount } from '../../content/formatted';
+import { plainText, wordCount, type FormattedText } from '../../content/formatted';
 import { refuse } from '../../faults';
 import type { Id } from '../../ids';
 import type { Field } from '../document';
-import type { Kind, KindName, Value } from './kind';
-import type { FieldValues, KindOf } from './nested';
+import type { Kind, Value } from './kind';
+import type { FieldValues, KindFor } from './nested';
 
 export const computations = ['readingMinutes', 'wordCount', 'joined', 'countOf', 'firstOf'] as const;
 export type Computation = (typeof computations)[number];
@@ -57,6 +57,27 @@ export const computed: Kind<'computed'> = {
   },
   valueSchema: ({ how }) => ({ type: isNumber(how) ? 'number' : 'string', readOnly: true }),
   comparisons: ['equals', 'moreThan', 'lessThan', 'between', 'filled', 'empty'],
+  mayTitle: true,
+  names: { from: 'fields beside' },
+  counts: ({ how }) => isNumber(how),
+  laidBy: (rules) => ({ ...rules }),
+  gone: ({ from }, label, { siblings }) =>
+    from.flatMap((id, i) => {
+      const source = siblings.find((each) => each.id === id);
+      const path = `/from/${i}`;
+      if (!source)
+        return [{ path, code: 'gone', message: `${label} is worked out from a field that is gone.` }];
+      return source.kind === 'computed'
+        ? [
+            {
+              path,
+              code: 'circle',
+              message: `${label} is worked out from ${source.label}, which is itself worked out.`,
+            },
+          ]
+        : [];
+    }),
+  sharesValues: () => false,
   freshRules: () => ({ how: 'readingMinutes', from: [] }),
   checkRules: ({ from }) =>
     from.length === 0
@@ -93,20 +114,19 @@ function computeOne(
   rules: ComputedRules,
   fields: readonly Field[],
   values: FieldValues,
-  kindOf: KindOf,
+  kindFor: KindFor,
   locale: string,
 ): Value | undefined {
   const sources = rules.from.flatMap((id) => {
     const field = fields.find((each) => each.id === id);
     const value = field && values[field.id];
-    return field && value !== undefined && field.kind !== 'computed' ? [{ field, value }] : [];
+    const kind = field && kindFor(field);
+    return kind && value !== undefined && !kind.derived ? [{ kind, value }] : [];
   });
   const words = () =>
     sources
-      .map(({ field, value }) =>
-        field.kind === 'formatted'
-          ? plainText(value as never)
-          : (kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, { locale }),
+      .map(({ kind, value }) =>
+        kind.words === 'formatted' ? plainText(value as FormattedText) : kind.inWords(value, { locale }),
       )
       .filter(Boolean);
   switch (rules.how) {
@@ -129,13 +149,13 @@ function computeOne(
 export function withComputed(
   fields: readonly Field[],
   values: FieldValues,
-  kindOf: KindOf,
+  kindFor: KindFor,
   locale: string,
 ): FieldValues {
   const whole: FieldValues = { ...values };
   for (const field of fields) {
     if (field.kind !== 'computed') continue;
-    const value = computeOne(field.rules, fields, values, kindOf, locale);
+    const value = computeOne(field.rules, fields, values, kindFor, locale);
     if (value === undefined) delete whole[field.id];
     else whole[field.id] = value;
   }

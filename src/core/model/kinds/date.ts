@@ -1,7 +1,8 @@
 import { read, refuse, type Fault } from '../../faults';
 import { dayFrom, isDay, relativeInWords, relativePattern, type DayOrRelative } from '../../content/day';
-import type { JsonObject } from '../../json';
+import { isJsonObject, type JsonObject } from '../../json';
 import type { Kind } from './kind';
+import { cellText, dayIn } from '../../formats/sample/cell';
 
 export interface DateRules {
   min?: DayOrRelative;
@@ -48,6 +49,17 @@ export const date: Kind<'date'> = {
   },
   valueSchema: () => ({ type: 'string', format: 'date' }),
   comparisons: ['equals', 'before', 'after', 'between', 'filled', 'empty'],
+  fromFile: (written, _rules, names) =>
+    isJsonObject(written) && typeof written.now === 'string' ? names.day(written.now) : written,
+  measures: 'time',
+  begins: 'now',
+  fromSample: {
+    value: (cell, { monthFirst }) => dayIn(cellText(cell), monthFirst)?.day ?? cellText(cell).slice(0, 10),
+  },
+  comparedInWords: (value, _rules, { locale }) =>
+    typeof value === 'string' ? dayInWords(value, locale) : '',
+  comparesFirst: () => ({ now: '+0 days' }),
+  sample: () => '2026-06-21',
   freshRules: () => ({}),
   checkRules: ({ min, max }) =>
     typeof min === 'string' && typeof max === 'string' && min > max

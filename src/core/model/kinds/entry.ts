@@ -4,6 +4,7 @@ import type { Kind } from './kind';
 import {
   asList,
   idsSchema,
+  ofEach,
   parseId,
   parseSeveral,
   severalFaults,
@@ -12,6 +13,7 @@ import {
   severalSchema,
   type SeveralRules,
 } from './several';
+import { piecesOf } from '../../formats/sample/cell';
 
 export interface EntryRules extends SeveralRules {
   /** The content types it may lead to, by id; none means any. */
@@ -42,6 +44,28 @@ export const entry: Kind<'entry'> = {
   },
   valueSchema: ({ multiple }) => idsSchema(multiple),
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'filled', 'empty'],
+  fromFile: (written, _rules, names) => ofEach(written, (name) => names.entry(name)),
+  maySeveral: true,
+  names: { types: 'types' },
+  gone: ({ types }, label, { contentTypes }) =>
+    types.flatMap((id, i) =>
+      contentTypes.has(id)
+        ? []
+        : [{ path: `/types/${i}`, code: 'gone', message: `${label} leads to a content type that is gone.` }],
+    ),
+  fromSample: {
+    rules({ refersTo, multiple }, _make, typeOf) {
+      const type = refersTo === undefined ? undefined : typeOf(refersTo);
+      return { types: type === undefined ? [] : [type], ...(multiple ? { multiple: true } : {}) };
+    },
+    value(cell, { separator, refersTo = '' }, { multiple }, _row, named) {
+      const ids = piecesOf(cell, separator).flatMap((name) => named(refersTo, name) ?? []);
+      return multiple ? ids : (ids[0] ?? null);
+    },
+  },
+  leadsTo: ({ types }) => types,
+  comparedInWords: (value, _rules, { known }) =>
+    typeof value === 'string' ? (known?.entries.get(value)?.title ?? 'an entry') : '',
   freshRules: () => ({ types: [] }),
   checkRules: severalRulesFaults,
   read: (input, rules) =>

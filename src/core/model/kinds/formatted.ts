@@ -7,6 +7,7 @@ import {
   type Feature,
   type FormattedText,
   features,
+  formattedFrom,
 } from '../../content/formatted';
 import type { Fault } from '../../faults';
 import type { Kind } from './kind';
@@ -66,6 +67,25 @@ export const formatted: Kind<'formatted'> = {
     properties: { type: { const: 'doc' }, content: { type: 'array', items: { type: 'object' } } },
   }),
   comparisons: ['filled', 'empty'],
+  fromFile: (written) => (typeof written === 'string' ? formattedFrom(written) : written),
+  words: 'formatted',
+  isOpaque: true,
+  gone: ({ styles = [] }, label, around) =>
+    styles.flatMap((key, i) =>
+      around.styles.has(key)
+        ? []
+        : [
+            {
+              path: `/styles/${i}`,
+              code: 'gone',
+              message: `${label} allows the text style “${key}”, which the house style no longer has.`,
+            },
+          ],
+    ),
+  sample: (_rules, label) =>
+    formattedFrom(
+      `${label}. A few words, as long as an editor may write here.\n\nA second paragraph follows.`,
+    ),
   freshRules: () => ({ allow: ['bold', 'italic', 'link', 'headings', 'lists', 'quote'] }),
   checkRules: ({ allow, styles }) =>
     styles && styles.length > 0 && !allow.includes('styles')

@@ -1,6 +1,7 @@
 import type { FieldEntry } from '../document';
 import type { Kind } from './kind';
 import { plainFields, type FieldValues, type Nesting } from './nested';
+import { isJsonObject } from '../../json';
 
 export interface GroupRules {
   fields: FieldEntry[];
@@ -25,8 +26,20 @@ export const groupKind = (nesting: Nesting): Kind<'group'> => ({
     required: ['fields'],
     properties: { fields: { $ref: '#/$defs/fields' } },
   },
-  valueSchema: () => ({ type: 'object' }),
+  valueSchema: ({ fields }) => nesting.fieldsSchema(plainFields(fields)),
   comparisons: ['filled', 'empty'],
+  fromFile: (written, { fields }, names) => (isJsonObject(written) ? names.inside(fields, written) : written),
+  isOpaque: true,
+  holds: 'once',
+  names: { fields: 'fields' },
+  fromSample: {
+    rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
+    value: (cell, { inside = [] }, { fields }, row) =>
+      isJsonObject(cell) ? row(cell, inside, fields) : null,
+  },
+  mapInside: (value, change) => change(value),
+  withInside: (rules, fields) => ({ ...rules, fields: [...fields] }),
+  sample: ({ fields }, _label, inside) => inside(fields),
   freshRules: () => ({ fields: [] }),
   checkRules: ({ fields }) =>
     fields.length === 0 ? [{ path: '/fields', code: 'empty', message: 'It holds no fields yet.' }] : [],

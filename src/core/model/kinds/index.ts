@@ -4,6 +4,7 @@ import { computed, withComputed as computeWith } from './computed';
 import { date } from './date';
 import { entry } from './entry';
 import { formatted } from './formatted';
+import { bindKind, type FieldKind } from './field-kind';
 import { groupKind } from './group';
 import type { Kind, KindName } from './kind';
 import { line } from './line';
@@ -20,6 +21,7 @@ import type { Field } from '../document';
 
 export type {
   Comparison,
+  FileNames,
   Kind,
   KindName,
   KindRules,
@@ -31,6 +33,7 @@ export type {
   Surroundings,
   Value,
 } from './kind';
+export type { FieldFacet, FieldKind } from './field-kind';
 export { comparisons, isEmpty } from './kind';
 export type { Choice, ChoiceRules } from './choice';
 export { computations, computationWords, type Computation, type ComputedRules } from './computed';
@@ -45,13 +48,19 @@ export { spotInDegrees, type Spot } from './spot';
 export type { LengthRules } from './text';
 export { lengthOf } from './text';
 
-/** The kind that governs a field. */
-export function kindOf<K extends KindName>(field: { kind: K }): Kind<K> {
-  return kinds[field.kind];
+const bound = new WeakMap<Field, FieldKind>();
+
+/** The kind of a field with the field's rules put in. Fields are never changed, so each is bound once. */
+export function kindFor(field: Field): FieldKind {
+  const known = bound.get(field);
+  if (known) return known;
+  const made = bindKind<KindName>(kinds[field.kind], field);
+  bound.set(field, made);
+  return made;
 }
 
 /** What is asked of the fields of a type at once. */
-export const fieldGroup = nesting(kindOf);
+export const fieldGroup = nesting(kindFor);
 
 /** Every kind, in the order in which an architect is offered them. */
 export const kinds: { readonly [K in KindName]: Kind<K> } = {
@@ -92,6 +101,9 @@ export const kindNames: readonly KindName[] = [
   'computed',
 ];
 
+/** Whether something that was written is the name of a kind. */
+export const isKindName = (name: unknown): name is KindName => kindNames.some((each) => each === name);
+
 /** The values with those of the computed fields worked out anew, in a locale (BCP 47). */
 export const withComputed = (fields: readonly Field[], values: FieldValues, locale: string): FieldValues =>
-  computeWith(fields, values, kindOf, locale);
+  computeWith(fields, values, kindFor, locale);

@@ -2,6 +2,7 @@ import safeRegex from 'safe-regex2';
 import { read, refuse, type Fault } from '../../faults';
 import type { Kind } from './kind';
 import { lengthFaults, lengthInWords, lengthRulesFaults, textIn, type LengthRules } from './text';
+import { cellText } from '../../formats/sample/cell';
 
 export type LineFormat = 'plain' | 'email' | 'url' | 'phone';
 export interface LineRules extends LengthRules {
@@ -69,6 +70,22 @@ export const line: Kind<'line'> = {
   },
   valueSchema: ({ maxLength = bound }) => ({ type: 'string', maxLength }),
   comparisons: ['equals', 'contains', 'startsWith', 'filled', 'empty'],
+  words: 'line',
+  mayTitle: true,
+  mayDiffer: true,
+  begins: 'person',
+  fromSample: {
+    rules: ({ maxLength = 120, format }) => ({ maxLength, ...(format ? { format } : {}) }),
+    value: (cell) => cellText(cell).replace(/\s+/g, ' '),
+  },
+  address: (text, { format = 'plain' }) =>
+    ({
+      email: `mailto:${text}`,
+      url: text,
+      phone: `tel:${text.replace(/[^+0-9]/g, '')}`,
+      plain: undefined,
+    })[format],
+  sample: (_rules, label) => label,
   freshRules: () => ({ maxLength: 120 }),
   checkRules: (rules) => [
     ...lengthRulesFaults(rules),

@@ -185,6 +185,17 @@ export const link: Kind<'link'> = {
     },
   }),
   comparisons: ['filled', 'empty'],
+  fromFile(written, _rules, names) {
+    if (!isJsonObject(written)) return written;
+    const to = linkTargets.find((each) => written[each] !== undefined);
+    if (to === undefined) return written;
+    const named =
+      to === 'page' || to === 'entry' || to === 'media' ? names[to](written[to] ?? null) : written[to];
+    return { to, ...written, ...(named === undefined ? {} : { [to]: named }) };
+  },
+  isOpaque: true,
+  shows: 'link',
+  sample: (_rules, label) => ({ to: 'url', url: 'https://quillwater.example/', words: label }),
   freshRules: () => ({ allow: [] }),
   checkRules: () => [],
   read: parseLink,

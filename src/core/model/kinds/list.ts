@@ -4,6 +4,7 @@ import { isJsonObject } from '../../json';
 import type { FieldEntry } from '../document';
 import type { Kind } from './kind';
 import { plainFields, type FieldValues, type Nesting } from './nested';
+import { ofEach } from './several';
 
 export interface ListRules {
   fields: FieldEntry[];
@@ -44,8 +45,29 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
       names: { $ref: '#/$defs/id' },
     },
   },
-  valueSchema: ({ max = listBound }) => ({ type: 'array', maxItems: max, items: { type: 'object' } }),
+  valueSchema: ({ fields, max = listBound }) => ({
+    type: 'array',
+    maxItems: max,
+    items: nesting.fieldsSchema(plainFields(fields), { _id: { type: 'string', format: 'uuid' } }),
+  }),
   comparisons: ['filled', 'empty'],
+  fromFile: (written, { fields }, names) =>
+    ofEach(written, (item) => (isJsonObject(item) ? names.inside(fields, item) : item)),
+  isOpaque: true,
+  holds: 'items',
+  names: { names: 'field inside', fields: 'fields' },
+  fromSample: {
+    rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
+    value: (cell, { inside = [] }, { fields }, row) =>
+      (Array.isArray(cell) ? cell : [cell]).map((item) =>
+        row(isJsonObject(item) ? item : { '': item }, inside, fields),
+      ),
+  },
+  mapInside: (value, change) =>
+    Array.isArray(value) ? value.map((item) => ({ ...item, values: change(item.values) })) : value,
+  withInside: (rules, fields) => ({ ...rules, fields: [...fields] }),
+  namesItem: ({ names }) => names,
+  sample: ({ fields }, _label, inside) => [1, 2].map(() => ({ id: newId(), values: inside(fields) })),
   freshRules: () => ({ fields: [] }),
   checkRules({ fields, min, max, names }) {
     const faults: Fault[] = [];

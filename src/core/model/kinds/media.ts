@@ -5,6 +5,7 @@ import type { MediaSort } from '../../content/known';
 import type { Kind } from './kind';
 import {
   asList,
+  ofEach,
   parseSeveral,
   severalBound,
   severalFaults,
@@ -117,6 +118,14 @@ export const media: Kind<'media'> = {
   valueSchema: ({ multiple }) =>
     multiple ? { type: 'array', maxItems: severalBound, items: useSchema } : useSchema,
   comparisons: ['filled', 'empty'],
+  fromFile: (written, _rules, names) =>
+    ofEach(written, (use) =>
+      isJsonObject(use) ? { ...use, media: names.media(use.media ?? null) } : names.media(use),
+    ),
+  isOpaque: true,
+  maySeveral: true,
+  shows: 'media',
+  showsPictures: ({ accept }) => accept.length === 0 || accept.includes('picture'),
   freshRules: () => ({ accept: ['picture'], altNeeded: true }),
   checkRules: severalRulesFaults,
   read: (input, rules) => parseSeveral(input, rules, parseUse, (use) => use.media, 'media'),

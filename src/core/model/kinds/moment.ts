@@ -2,6 +2,8 @@ import { dayFrom, isDay, type DayOrRelative } from '../../content/day';
 import { read, refuse, type Fault } from '../../faults';
 import { boundInWords, boundSchema, dayInWords } from './date';
 import type { Kind } from './kind';
+import { cellText, momentIn } from '../../formats/sample/cell';
+import { isJsonObject } from '../../json';
 
 export interface MomentRules {
   /** The first and the last day on which it may fall. */
@@ -35,6 +37,16 @@ export const moment: Kind<'moment'> = {
   },
   valueSchema: () => ({ type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$' }),
   comparisons: ['equals', 'before', 'after', 'between', 'filled', 'empty'],
+  fromFile: (written, _rules, names) =>
+    isJsonObject(written) && typeof written.now === 'string'
+      ? `${names.day(written.now)}T${String(written.at ?? '10:00')}`
+      : written,
+  measures: 'time',
+  hasClock: true,
+  begins: 'now',
+  fromSample: { value: (cell, { monthFirst }) => momentIn(cellText(cell), monthFirst) ?? cellText(cell) },
+  comparesFirst: () => ({ now: '+0 days' }),
+  sample: () => '2026-06-21T10:30',
   freshRules: () => ({}),
   checkRules: ({ min, max }) =>
     typeof min === 'string' && typeof max === 'string' && min > max

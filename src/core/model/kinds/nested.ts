@@ -3,20 +3,14 @@ import { pointer, read, refuse, refuseAll, under, type Fault, type Reading } fro
 import type { Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
 import type { Field, FieldEntry } from '../document';
-import {
-  isEmpty,
-  type Kind,
-  type KindName,
-  type Reference,
-  type Speaking,
-  type Surroundings,
-  type Value,
-} from './kind';
+import type { FieldKind } from './field-kind';
+import { isEmpty, type Reference, type Speaking, type Surroundings, type Value } from './kind';
 
 /** What a set of fields holds: values by field id. A field without a value is absent. */
 export type FieldValues = { [field: Id]: Value };
 
-export type KindOf = <K extends KindName>(field: { kind: K }) => Kind<K>;
+/** Looks up the kind of a field, with the field's rules put in. */
+export type KindFor = (field: Field) => FieldKind;
 
 /** How deep groups and lists may nest, the outermost counted as one. */
 export const nestingBound = 6;
@@ -26,8 +20,7 @@ export const plainFields = (entries: readonly FieldEntry[]): Field[] =>
   entries.filter((entry): entry is Field => !('include' in entry));
 
 /** Whether a value counts as left empty, by its kind where only the kind can tell. */
-const isBlank = (kind: Kind<KindName>, value: Value): boolean =>
-  isEmpty(value as Json) || (kind.isBlank?.(value as never) ?? false);
+const isBlank = (kind: FieldKind, value: Value): boolean => isEmpty(value as Json) || kind.isBlank(value);
 
 /**
  * The fields that stand when the others hold what they hold: one whose condition fails is not shown, and asks
@@ -40,7 +33,7 @@ export const visibleFields = (fields: readonly Field[], values: FieldValues, tod
  * What is asked of a set of fields at once: of a whole type, of a group, of one item of a list. The kinds that hold
  * fields are made with these, and these look up kinds, so the look-up is handed in.
  */
-export function nesting(kindOf: KindOf) {
+export function nesting(kindFor: KindFor) {
   /** Lays what was given (by key; null empties) over what is kept. With any fault nothing may be kept. */
   function parseFields(
     fields: readonly Field[],
@@ -57,7 +50,7 @@ export function nesting(kindOf: KindOf) {
         faults.push({ path: at, code: 'unknown-field', message: `There is no field "${key}" here.` });
         continue;
       }
-      const kind: Kind<KindName> = kindOf(field);
+      const kind = kindFor(field);
       if (kind.derived) {
         // What was read may be sent back whole; a derived value in it says nothing.
         continue;
@@ -67,9 +60,9 @@ export function nesting(kindOf: KindOf) {
         continue;
       }
       const value =
-        field.kind === 'group'
-          ? parseGroup(plainFields(field.rules.fields), input, values[field.id])
-          : kind.read(input, field.rules as never);
+        kind.holds === 'once'
+          ? parseGroup(plainFields(kind.inside ?? []), input, values[field.id])
+          : kind.read(input);
       if (!value.ok) faults.push(...under(at, value.faults));
       else if (isBlank(kind, value.value)) delete values[field.id];
       else values[field.id] = value.value;
@@ -88,17 +81,14 @@ export function nesting(kindOf: KindOf) {
     return Object.fromEntries(
       fields.map((field) => {
         const value = values[field.id];
-        return [
-          field.key,
-          value === undefined ? null : (kindOf(field) as Kind<KindName>).speak(value, field.rules as never),
-        ];
+        return [field.key, value === undefined ? null : kindFor(field).speak(value)];
       }),
     );
   }
 
   function checkFields(fields: readonly Field[], values: FieldValues, here: Surroundings): Fault[] {
     return visibleFields(fields, values, here.today).flatMap((field): Fault[] => {
-      const kind: Kind<KindName> = kindOf(field);
+      const kind = kindFor(field);
       if (kind.derived) return [];
       const value = values[field.id];
       const at = pointer('', field.key);
@@ -114,7 +104,7 @@ export function nesting(kindOf: KindOf) {
           : [];
       }
       // A value kept from before a field changed its kind may no longer be of the kind: it is told, never thrown away.
-      if (!isOfKind(field, value))
+      if (!kind.isOfKind(value))
         return [
           {
             path: at,
@@ -122,29 +112,16 @@ export function nesting(kindOf: KindOf) {
             message: `${field.label} holds something of another kind. Fill it in again.`,
           },
         ];
-      return under(at, kind.check(value, field.rules as never, here));
+      return under(at, kind.check(value, here));
     });
-  }
-
-  /** Whether a kept value is one of the field's kind as the field is now. */
-  function isOfKind(field: Field, value: Value): boolean {
-    const kind: Kind<KindName> = kindOf(field);
-    try {
-      const spoken = kind.speak(value, field.rules as never);
-      return spoken === null || kind.read(spoken, field.rules as never).ok;
-    } catch {
-      return false;
-    }
   }
 
   function referencesOf(fields: readonly Field[], values: FieldValues): Reference[] {
     return fields.flatMap((field) => {
       const value = values[field.id];
-      if (value === undefined || !isOfKind(field, value)) return [];
-      return ((kindOf(field) as Kind<KindName>).refers?.(value, field.rules as never) ?? []).map((ref) => ({
-        ...ref,
-        path: pointer('', field.key) + ref.path,
-      }));
+      const kind = kindFor(field);
+      if (value === undefined || !kind.isOfKind(value)) return [];
+      return kind.refers(value).map((ref) => ({ ...ref, path: pointer('', field.key) + ref.path }));
     });
   }
 
@@ -153,14 +130,46 @@ export function nesting(kindOf: KindOf) {
     return fields
       .flatMap((field) => {
         const value = values[field.id];
-        if (value === undefined || !isOfKind(field, value)) return [];
-        return [(kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking)];
+        const kind = kindFor(field);
+        return value !== undefined && kind.isOfKind(value) ? [kind.inWords(value, speaking)] : [];
       })
       .filter(Boolean)
       .join(', ');
   }
 
-  return { parseFields, parseGroup, serializeFields, checkFields, referencesOf, fieldsInWords, isOfKind };
+  /** The JSON Schema of what a set of fields holds, spoken as at the door. Null empties a field. */
+  function fieldsSchema(fields: readonly Field[], besides: JsonObject = {}): JsonObject {
+    return {
+      type: 'object',
+      additionalProperties: false,
+      properties: {
+        ...besides,
+        ...Object.fromEntries(
+          fields.map((field): [string, JsonObject] => {
+            const { rulesInWords, valueSchema } = kindFor(field);
+            return [
+              field.key,
+              {
+                title: field.label,
+                description: [field.help, rulesInWords].filter(Boolean).join(' '),
+                anyOf: [valueSchema, { type: 'null' }],
+              },
+            ];
+          }),
+        ),
+      },
+    };
+  }
+
+  return {
+    parseFields,
+    parseGroup,
+    serializeFields,
+    checkFields,
+    referencesOf,
+    fieldsInWords,
+    fieldsSchema,
+  };
 }
 
 export type Nesting = ReturnType<typeof nesting>;

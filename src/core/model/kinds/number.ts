@@ -1,5 +1,6 @@
 import { read, refuse, type Fault } from '../../faults';
 import type { Kind, Speaking } from './kind';
+import { cellText, numberIn, unitIn } from '../../formats/sample/cell';
 
 export interface NumberRules {
   min?: number;
@@ -41,6 +42,29 @@ export const number: Kind<'number'> = {
     ...(max === undefined ? {} : { maximum: max }),
   }),
   comparisons: ['equals', 'moreThan', 'lessThan', 'between', 'filled', 'empty'],
+  measures: 'number',
+  mayDiffer: true,
+  fromSample: {
+    rules: ({ unit, decimals }) => ({ ...(unit ? { unit } : {}), ...(decimals ? { decimals } : {}) }),
+    value(cell) {
+      if (typeof cell === 'number') return cell;
+      const text = cellText(cell);
+      const unit = unitIn(text);
+      return numberIn(unit ? text.slice(0, -unit.length) : text) ?? text;
+    },
+  },
+  unit: ({ unit }) => unit,
+  comparedInWords: (value, rules, speaking) =>
+    typeof value === 'number' ? withUnit(value, rules, speaking) : '',
+  comparesFirst: ({ min = 0 }) => min,
+  never(is, [low], { min, max }, label) {
+    if (typeof low !== 'number') return undefined;
+    if (is === 'moreThan' && max !== undefined && low >= max) return `${label} is never more than ${max}`;
+    return is === 'lessThan' && min !== undefined && low <= min
+      ? `${label} is never less than ${min}`
+      : undefined;
+  },
+  sample: ({ min = 12 }) => min,
   freshRules: () => ({ decimals: 0 }),
   checkRules: ({ min, max }) =>
     min !== undefined && max !== undefined && min > max

@@ -32,6 +32,11 @@ export const paragraphs: Kind<'paragraphs'> = {
   },
   valueSchema: ({ maxLength = bound }) => ({ type: 'string', maxLength }),
   comparisons: ['filled', 'empty'],
+  words: 'text',
+  isOpaque: true,
+  fromSample: { rules: ({ maxLength }) => ({ rows: 4, ...(maxLength ? { maxLength } : {}) }) },
+  sample: (_rules, label) =>
+    `${label}. A few words, as long as an editor may write here, so that one sees how they run over more than one line.`,
   freshRules: () => ({ maxLength: 280, rows: 3 }),
   checkRules: lengthRulesFaults,
   read(input) {

@@ -76,3 +76,7 @@ export function severalInWords({ multiple, min, max }: SeveralRules, one: string
   if (max) return `up to ${max} ${max === 1 ? one : many}`;
   return min ? `at least ${min} ${min === 1 ? one : many}` : `any number of ${many}`;
 }
+
+/** What is written, each of several by itself. */
+export const ofEach = (written: Json, change: (one: Json) => Json): Json =>
+  Array.isArray(written) ? written.map(change) : change(written);

@@ -2,6 +2,7 @@ import { pointer, read, refuse, type Fault } from '../../faults';
 import { isJsonObject } from '../../json';
 import type { Kind } from './kind';
 import { textIn } from './text';
+import { cellText, spotIn } from '../../formats/sample/cell';
 
 export interface SpotRules {
   /** Degrees (WGS 84) between which it must lie. */
@@ -52,6 +53,15 @@ export const spot: Kind<'spot'> = {
     properties: { latitude, longitude, words: { type: 'string', maxLength: 200 } },
   }),
   comparisons: ['filled', 'empty'],
+  isOpaque: true,
+  fromSample: {
+    value(cell) {
+      if (!isJsonObject(cell)) return spotIn(cellText(cell)) ?? cellText(cell);
+      const pick = (name: RegExp) => Object.entries(cell).find(([key]) => name.test(key))?.[1];
+      return { latitude: Number(pick(/^lat/i)), longitude: Number(pick(/^(lon|lng)/i)) };
+    },
+  },
+  sample: (_rules, label) => ({ latitude: 51.5, longitude: -0.5, words: label }),
   freshRules: () => ({}),
   checkRules: ({ bounds }) =>
     bounds && (bounds.south > bounds.north || bounds.west > bounds.east)

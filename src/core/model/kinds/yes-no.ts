@@ -1,5 +1,7 @@
 import { read, refuse } from '../../faults';
 import type { Kind } from './kind';
+import { cellText, yesNoIn } from '../../formats/sample/cell';
+import { pressedAlone } from './facet';
 
 export interface YesNoRules {
   /** Words for both, such as "Step-free" and "Steps". */
@@ -15,6 +17,13 @@ declare module './kind' {
   }
 }
 
+const answers = [
+  ['yes', true],
+  ['no', false],
+] as const;
+
+const inWords = (value: boolean, { yes = 'Yes', no = 'No' }: YesNoRules): string => (value ? yes : no);
+
 const words = { type: 'string', minLength: 1, maxLength: 40 };
 
 export const yesNo: Kind<'yesNo'> = {
@@ -24,6 +33,21 @@ export const yesNo: Kind<'yesNo'> = {
   rulesSchema: { type: 'object', additionalProperties: false, properties: { yes: words, no: words } },
   valueSchema: () => ({ type: 'boolean' }),
   comparisons: ['equals', 'filled', 'empty'],
+  hasFewValues: true,
+  facet: {
+    valueOf: (word) => answers.find(([key]) => key === word)?.[1],
+    wordOf: (value) => answers.find(([, each]) => each === value)?.[0],
+    offered: () => answers.map(([, value]) => ({ value, depth: 0 })),
+    pressed: pressedAlone,
+    isChosen: (value, had) => had.includes(value),
+    condition: (field, values) => ({ any: values.map((value) => ({ field, is: 'equals', value })) }),
+  },
+  fromSample: {
+    value: (cell) => (typeof cell === 'boolean' ? cell : (yesNoIn(cellText(cell)) ?? cellText(cell))),
+  },
+  comparedInWords: (value, rules) => (typeof value === 'boolean' ? inWords(value, rules) : ''),
+  comparesFirst: () => true,
+  sample: () => true,
   freshRules: () => ({}),
   checkRules: ({ yes, no }) =>
     yes !== undefined && yes === no
@@ -35,6 +59,6 @@ export const yesNo: Kind<'yesNo'> = {
   check: () => [],
   indexShape: () => ({ column: 'INTEGER', sort: 'value', many: false }),
   indexCell: (value) => ({ value: value ? 1 : 0 }),
-  inWords: (value, rules) => (value ? (rules.yes ?? 'Yes') : (rules.no ?? 'No')),
+  inWords,
   rulesInWords: (rules) => (rules.yes || rules.no ? `${rules.yes ?? 'Yes'}, or ${rules.no ?? 'No'}` : ''),
 };

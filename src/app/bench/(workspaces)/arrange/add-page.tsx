@@ -11,6 +11,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { answersOf } from '../../../../core/model/page-source';
 
 /** Makes a page below another: only the types that may stand there can be chosen, the others say why not. */
 export function AddPage({
@@ -37,6 +38,7 @@ export function AddPage({
   const [chosen, setChosen] = useState<string>();
   const key = chosen ?? verdicts.find(({ allowed }) => allowed)?.id ?? undefined;
   const type = key ? model.pageTypeByKey(key) : undefined;
+  const needsListing = type !== undefined && answersOf(type.definition.source).listing === 'needed';
   const titleKey = type?.field(type.definition.title)?.key ?? 'title';
   const [title, setTitle] = useState('');
   const [listing, setListing] = useState('');
@@ -61,7 +63,7 @@ export function AddPage({
           parent: parent?.id ?? null,
           ...(parent ? {} : atTop),
           values: { [titleKey]: title },
-          ...(listing && type?.definition.source.kind === 'listing' ? { listing } : {}),
+          ...(listing && needsListing ? { listing } : {}),
         },
       });
       void client.invalidateQueries();
@@ -117,7 +119,7 @@ export function AddPage({
                 )
               }
             />
-            {type?.definition.source.kind === 'listing' && (
+            {needsListing && (
               <Labelled id="page-listing" label="Filled by" faults={at('/listing')}>
                 <Select
                   displayEmpty

@@ -41,6 +41,7 @@ import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
+import { answersOf } from '../../../../core/model/page-source';
 
 /** Settings that only the listings on a page have. */
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
@@ -107,10 +108,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     else if (askedField !== undefined) goToField(askedField);
   }, [askedBlock, askedField]);
   if (!type) return null;
-  const entries =
-    type.definition.source.kind === 'entry' ? model.contentType(type.definition.source.type) : undefined;
-  const scheme =
-    type.definition.source.kind === 'category' ? model.scheme(type.definition.source.scheme) : undefined;
+  const source = answersOf(type.definition.source);
+  const entries = model.contentType(source.entryType ?? '');
+  const scheme = model.scheme(source.scheme ?? '');
   const { values, slots } = apart(given);
   const reading = parseForm(everyFieldOf(model, fields), values, today);
   const blockFaults = [
@@ -176,7 +176,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     String(given[type.field(type.definition.title)?.key ?? ''] ?? '') ||
     (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
-  const needsListing = type.definition.source.kind === 'listing' && kept.listing === null;
+  const needsListing = source.listing === 'needed' && kept.listing === null;
   // What is told at its own field is not told again over the bench.
   const words =
     problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
@@ -379,10 +379,10 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
               onChange={draft.change}
               disabled={!mayArrange}
             />
-            {type.definition.source.kind === 'collection' && (
+            {source.picked && (
               <PickedEntries
                 page={kept}
-                types={type.definition.source.types}
+                types={[...source.picked.types]}
                 disabled={!mayArrange}
                 faults={others
                   .filter(({ path: at }) => at.startsWith('/picks') || at === '/beginFrom')
@@ -392,7 +392,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                 }
               />
             )}
-            {(type.definition.source.kind === 'listing' || (scheme && kept.category === null)) && (
+            {(source.listing === 'needed' || (scheme && kept.category === null)) && (
               <Labelled
                 id="listing"
                 label="Filled by the listing"

@@ -18,6 +18,7 @@ import look from '../../../../ui/look/look.module.css';
 import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { kindFor } from '../../../../core/model/kinds';
 
 export const blocksIn = (value: Json | undefined): JsonObject[] =>
   Array.isArray(value) ? value.filter(isJsonObject) : [];
@@ -51,7 +52,7 @@ function nameOf(block: JsonObject, model: CompiledModel): string {
   const type = model.blockTypeByKey(asText(block.type));
   const title = type?.definition.title
     ? type.field(type.definition.title)?.key
-    : type?.fields.find(({ kind }) => kind === 'line')?.key;
+    : type?.fields.find((field) => kindFor(field).words === 'line')?.key;
   return title === undefined ? '' : asText(valuesIn(block)[title]);
 }
 

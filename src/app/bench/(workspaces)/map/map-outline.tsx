@@ -12,6 +12,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { useAsk } from '../../../../ui/use-ask';
+import { sourceAnswers } from './source-answers';
 
 /**
  * Every listing, with what visitors get of it, and a row that begins another; the pages filled by entries
@@ -27,18 +28,10 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
   const { data: tree } = useAsk('pages');
-  const pagesOf = (kind: 'collection' | 'category') =>
-    (tree?.pages ?? []).filter(
-      ({ type, category }) => category === null && model.pageTypeByKey(type)?.definition.source.kind === kind,
-    );
-  const collections = pagesOf('collection');
+  const pages = (tree?.pages ?? []).filter(({ category }) => category === null);
+  const collections = pages.filter(({ type }) => sourceAnswers(model, type)?.picked);
   const shownBy = (scheme: string) =>
-    pagesOf('category').some(({ type }) => {
-      const source = model.pageTypeByKey(type)?.definition.source;
-      return source?.kind === 'category' && source.scheme === scheme;
-    })
-      ? 'a page each'
-      : '';
+    pages.some(({ type }) => sourceAnswers(model, type)?.scheme === scheme) ? 'a page each' : '';
   const takes = (from: Json | undefined) => {
     const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
     return types.length > 1 ? `${types.length} types` : (types[0]?.definition.label ?? '');

@@ -20,6 +20,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
 import { useKnown } from '../../../../ui/use-known';
 import styles from './map.module.css';
+import { sourceAnswers } from './source-answers';
 
 const idsIn = (value: Json | undefined): string[] =>
   Array.isArray(value) ? value.filter((id): id is string => typeof id === 'string') : [];
@@ -123,9 +124,7 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
   const known = useKnown([...pinned, ...out]);
   const name = (id: string) =>
     known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? known.media.get(id)?.label ?? '…';
-  const pages = (tree?.pages ?? []).filter(
-    ({ type }) => model.pageTypeByKey(type)?.definition.source.kind === 'listing',
-  );
+  const pages = (tree?.pages ?? []).filter(({ type }) => sourceAnswers(model, type)?.listing === 'needed');
   const told = [
     pinned.length > 0 && `${pinned.length} pinned`,
     out.length > 0 && `${out.length} left out`,

@@ -3,7 +3,8 @@ import { comparable } from '../../../../core/mapping/rule/here';
 import { valuesTaken } from '../../../../core/mapping/rule/parse-rule';
 import type { CompiledModel, Fielded } from '../../../../core/model/compile';
 import type { Field } from '../../../../core/model/document';
-import { kindOf, type Comparison } from '../../../../core/model/kinds';
+import { kindFor, type Comparison } from '../../../../core/model/kinds';
+import { answersOf } from '../../../../core/model/page-source';
 
 /** A test as it is edited: spoken by keys, and perhaps not yet whole. */
 export interface SpokenTest {
@@ -50,21 +51,12 @@ export const otherEntry: JsonObject = { not: { entry: 'here' } };
 export const isOtherEntry = (condition: Json): boolean =>
   isJsonObject(condition) && isJsonObject(condition.not) && condition.not.entry === 'here';
 
-/** What a comparison begins with, for a field: its first choice, nought, today. */
-function firstValue(field: Field): Json {
-  if (field.kind === 'choice') return field.rules.choices[0]?.key ?? '';
-  if (field.kind === 'number') return field.rules.min ?? 0;
-  if (field.kind === 'yesNo') return true;
-  if (field.kind === 'date' || field.kind === 'moment') return { now: '+0 days' };
-  return '';
-}
-
 /**
  * The comparisons that may be made with a field: those of its kind, of which all but filled and empty need it
  * to be kept for filtering.
  */
 export const comparisonsOf = (field: Field): readonly Comparison[] =>
-  kindOf(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
+  kindFor(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
 
 /**
  * A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs
@@ -72,13 +64,13 @@ export const comparisonsOf = (field: Field): readonly Comparison[] =>
  */
 export function beginTest(field: Field, is: Comparison, key = field.key): SpokenTest {
   const takes = valuesTaken(is);
-  const one = firstValue(field);
+  const { comparesFirst: one, several } = kindFor(field);
   if (takes === 'none') return { field: key, is };
   if (takes === 'one')
     return {
       field: key,
       is,
-      value: 'multiple' in field.rules && field.rules.multiple && is === 'equals' ? [one] : one,
+      value: several && is === 'equals' ? [one] : one,
     };
   return { field: key, is, value: takes === 'two' ? [one, one] : [one] };
 }
@@ -95,10 +87,11 @@ export interface Askable {
  * entry links lead to.
  */
 export function askable(model: CompiledModel, type: Fielded): { own: Askable[]; linked: Askable[] } {
-  const linked = type.fields.flatMap((link) =>
-    link.kind === 'entry' && link.indexed
+  const linked = type.fields.flatMap((link) => {
+    const { leadsTo } = kindFor(link);
+    return leadsTo && link.indexed
       ? model.contentTypes
-          .filter(({ id }) => link.rules.types.length === 0 || link.rules.types.includes(id))
+          .filter(({ id }) => leadsTo.length === 0 || leadsTo.includes(id))
           .flatMap(({ fields }) =>
             fields
               .filter((field) => comparisonsOf(field).length > 0 && field.indexed)
@@ -108,8 +101,8 @@ export function askable(model: CompiledModel, type: Fielded): { own: Askable[]; 
                 field,
               })),
           )
-      : [],
-  );
+      : [];
+  });
   return {
     own: type.fields.map((field) => ({ key: field.key, label: field.label, field })),
     linked: [...new Map(linked.map((each) => [each.key, each])).values()],
@@ -121,20 +114,26 @@ export function askedBy(model: CompiledModel, type: Fielded, key: string): Askab
   return [...own, ...linked].find((each) => each.key === key);
 }
 
+/** Whether a field holds plain words of an editor's own, which no two things say alike. */
+function isWorded(field: Field): boolean {
+  const { words } = kindFor(field);
+  return words === 'line' || words === 'text';
+}
+
 /**
  * What a field may be compared with at the place where its listing stands, each in words: the page's
  * category, what the entry or page there says.
  */
 export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
   const shown = new Set(
-    model.pageTypes.flatMap(({ definition: { source } }) => (source.kind === 'entry' ? [source.type] : [])),
+    model.pageTypes.flatMap(({ definition: { source } }) => answersOf(source).entryType ?? []),
   );
   const localisedIn = (of: 'entry' | 'page', fields: readonly Field[]) =>
     fields
-      .filter((each) => each.kind !== 'line' && each.kind !== 'paragraphs' && comparable(field, each))
+      .filter((each) => !isWorded(each) && comparable(field, each))
       .map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
   const places: [string, string][] = [
-    ...(field.kind === 'category' ? [['category', 'this category'] as [string, string]] : []),
+    ...(kindFor(field).scheme !== undefined ? [['category', 'this category'] as [string, string]] : []),
     ...model.contentTypes
       .filter(({ id }) => shown.has(id))
       .flatMap(({ fields }) => localisedIn('entry', fields)),

@@ -5,11 +5,12 @@ import type { DayOrRelative } from '../../../../core/content/day';
 import { isJsonObject, type Json } from '../../../../core/json';
 import { valuesTaken } from '../../../../core/mapping/rule/parse-rule';
 import type { Field } from '../../../../core/model/document';
-import { kindUiOf } from '../../../../ui/kinds';
+import { FieldInput } from '../../../../ui/kinds';
 import { DayOrRelativeInput } from '../../../../ui/kinds/date';
 import { useModel } from '../../../../ui/model-in-force';
 import { beginTest, placesFor, type SpokenTest } from './rule-edit';
 import styles from './map.module.css';
+import { kindFor } from '../../../../core/model/kinds';
 
 const asDay = (value: Json | undefined): DayOrRelative =>
   isJsonObject(value) && typeof value.now === 'string'
@@ -30,7 +31,7 @@ function One({
   label: string;
   onChange: (value: Json) => void;
 }): ReactElement {
-  if (field.kind === 'date' || field.kind === 'moment')
+  if (kindFor(field).measures === 'time')
     return (
       <DayOrRelativeInput
         id={`test-${label.replace(/\W+/g, '-')}`}
@@ -41,11 +42,10 @@ function One({
         onChange={(day) => onChange(typeof day === 'object' ? { ...day } : (day ?? ''))}
       />
     );
-  const ui = kindUiOf(field);
   return (
-    <ui.Input
+    <FieldInput
+      field={field}
       id={`test-${label.replace(/\W+/g, '-')}`}
-      rules={field.rules as never}
       value={value}
       onChange={onChange}
       invalid={false}
@@ -74,13 +74,10 @@ export function TestValue({
   const places = takes === 'two' ? [] : placesFor(model, field);
   const here = isJsonObject(test.value) && typeof test.value.here === 'string' ? test.value.here : '';
   const values = Array.isArray(test.value) ? test.value : [];
-  const several =
-    takes === 'list' || ('multiple' in field.rules && field.rules.multiple === true && test.is === 'equals');
+  const kind = kindFor(field);
+  const several = takes === 'list' || (kind.several && test.is === 'equals');
   // What is compared with may be of any number, whatever the field itself asks for.
-  const single =
-    field.kind === 'choice' || field.kind === 'category' || field.kind === 'entry'
-      ? ({ ...field, rules: { ...field.rules, multiple: several } } as Field)
-      : field;
+  const single = kind.taking(several);
   return (
     <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
       {places.length > 0 && (

@@ -13,7 +13,6 @@ import {
 import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/arrangement/result-pages';
 import type { Field } from '../../../../core/model/document';
 import type { Sources } from '../../../../core/mapping/rule/sources';
-import { kindOf } from '../../../../core/model/kinds';
 import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
@@ -22,6 +21,8 @@ import { PickedByHand } from './picked-by-hand';
 import { askable } from './rule-edit';
 import { VisitorFilters } from './visitor-filters';
 import styles from './map.module.css';
+import { kindUiFor } from '../../../../ui/kinds';
+import { kindFor } from '../../../../core/model/kinds';
 
 const moments: [key: string, words: string][] = [
   ['published', 'When it was published'],
@@ -34,12 +35,8 @@ const leading: [key: LeadingOrder, words: string][] = [
 ];
 
 /** The two directions in words that fit the kind. */
-function ways(field: Field | undefined): [up: string, down: string] {
-  if (!field || field.kind === 'date' || field.kind === 'moment') return ['earliest first', 'latest first'];
-  if (field.kind === 'number') return ['least first', 'most first'];
-  if (field.kind === 'choice') return ['as the choices stand', 'the choices from the end'];
-  return field.kind === 'yesNo' ? ['no first', 'yes first'] : ['A to Z', 'Z to A'];
-}
+const ways = (field: Field | undefined): readonly [up: string, down: string] =>
+  field ? kindUiFor(field).ways : ['earliest first', 'latest first'];
 
 interface Props {
   sources: Sources;
@@ -54,8 +51,7 @@ interface Props {
   onPick: ComponentProps<typeof PickedByHand>['onChange'];
 }
 
-const isSeveral = (field: Field | undefined): boolean =>
-  field !== undefined && 'multiple' in field.rules && field.rules.multiple === true;
+const isSeveral = (field: Field | undefined): boolean => field !== undefined && kindFor(field).several;
 
 /** Second step: by what they are sorted, and how many are shown. */
 export function WhatOrder({
@@ -76,7 +72,7 @@ export function WhatOrder({
   const sortable = [
     ...asked.own,
     ...asked.linked.filter(({ key }) => !isSeveral(type.fieldByKey(key.split('.')[0] ?? ''))),
-  ].filter(({ field }) => field.indexed && kindOf(field).indexShape(field.rules).sort !== 'none');
+  ].filter(({ field }) => field.indexed && kindFor(field).indexShape.sort !== 'none');
   const options: [string, string][] = [
     ...sortable.map(({ key, label }): [string, string] => [key, label]),
     ...moments,

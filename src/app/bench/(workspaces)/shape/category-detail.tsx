@@ -24,6 +24,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './categories.module.css';
+import { kindFor } from '../../../../core/model/kinds';
 
 interface Props {
   scheme: Scheme;
@@ -81,9 +82,7 @@ function Split({
   const [label, setLabel] = useState('');
   const [entries, setEntries] = useState<JsonObject>({});
   const types = model.contentTypes
-    .filter(({ fields }) =>
-      fields.some((field) => field.kind === 'category' && field.rules.scheme === scheme.id),
-    )
+    .filter(({ fields }) => fields.some((field) => kindFor(field).scheme === scheme.id))
     .map(({ id }) => id);
   const chosen = idsIn(entries.entries);
   return (

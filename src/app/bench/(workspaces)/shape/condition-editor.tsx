@@ -7,9 +7,8 @@ import { comparisonWords } from '../../../../core/mapping/rule/condition-words';
 import type { Condition, Test } from '../../../../core/mapping/rule/listing-rule';
 import { valuesTaken } from '../../../../core/mapping/rule/parse-rule';
 import type { Field } from '../../../../core/model/document';
-import { kindOf, type Comparison, type Kind, type KindName } from '../../../../core/model/kinds';
-import { kindUiOf } from '../../../../ui/kinds';
-import type { KindUi } from '../../../../ui/kinds/kind-ui';
+import { kindFor, type Value as FieldValue, type Comparison } from '../../../../core/model/kinds';
+import { FieldInput } from '../../../../ui/kinds';
 import { Labelled } from '../../../../ui/labelled';
 import styles from './shape.module.css';
 
@@ -35,29 +34,31 @@ function Value({
   const takes = valuesTaken(test.is);
   if (takes === 'none' || takes === 'two') return null;
   const several = takes === 'list';
-  const rules =
-    'multiple' in field.rules || field.kind === 'choice'
-      ? { ...field.rules, multiple: several }
-      : field.rules;
-  const kind: Kind<KindName> = kindOf(field);
-  const ui = kindUiOf(field) as unknown as KindUi<KindName>;
-  const spoken = test.value === undefined ? null : kind.speak(test.value as never, rules as never);
+  const asked = kindFor(field).taking(several);
+  const kind = kindFor(asked);
+  const spoken = test.value === undefined ? null : kind.speak(test.value as FieldValue);
   return (
-    <ui.Input
+    <FieldInput
+      field={asked}
       id={`when-${field.id}`}
-      rules={rules as never}
       value={spoken}
       invalid={false}
       describedBy=""
       faults={[]}
       label={`${field.label}: value`}
       onChange={(input) => {
-        const read = kind.read(input, rules as never);
+        const read = kind.read(input);
         onChange(read.ok ? (read.value as Json) : undefined);
       }}
     />
   );
 }
+
+/** Whether another field may hang on one: there is more to ask of it than whether it holds something. */
+const mayBeAsked = (field: Field): boolean => {
+  const { isOpaque, words } = kindFor(field);
+  return !isOpaque || words === 'text';
+};
 
 /** The condition on which a field is shown: tests of the fields beside it, all of which must hold. */
 export function ConditionEditor({
@@ -70,10 +71,7 @@ export function ConditionEditor({
   onChange: (condition: Condition | undefined) => void;
 }): ReactElement {
   const tests = asTests(field.showWhen);
-  const others = siblings.filter(
-    (each) =>
-      each.id !== field.id && !['group', 'list', 'formatted', 'media', 'link', 'spot'].includes(each.kind),
-  );
+  const others = siblings.filter((each) => each.id !== field.id && mayBeAsked(each));
   const put = (next: Test[]) =>
     onChange(next.length === 0 ? undefined : next.length === 1 ? next[0] : { all: next });
   const begin = (id: string): Test => ({ field: id, is: 'filled' });
@@ -120,7 +118,7 @@ export function ConditionEditor({
                 slotProps={{ input: { 'aria-label': `Condition ${i + 1}: how` } }}
               >
                 {(asked
-                  ? kindOf(asked).comparisons.filter((is) => is !== 'between' && is !== 'under')
+                  ? kindFor(asked).comparisons.filter((is) => is !== 'between' && is !== 'under')
                   : [test.is]
                 ).map((is) => (
                   <MenuItem key={is} value={is}>

@@ -8,12 +8,11 @@ import { expandFields } from '../../../../core/model/compile';
 import { rowsOf } from '../../../../core/model/entries';
 import { setsOf } from '../../../../core/model/change/edit';
 import { isJsonObject, type Json } from '../../../../core/json';
-import { isEmpty, kindOf, type KindName } from '../../../../core/model/kinds';
+import { isEmpty, kindFor, type KindName } from '../../../../core/model/kinds';
 import { rolesOf } from '../../../../core/model/roles';
-import type { KindUi } from '../../../../ui/kinds/kind-ui';
 import { ConditionEditor } from './condition-editor';
 import { Histogram } from '../../../../ui/histogram';
-import { kindUiOf, RulesEditor } from '../../../../ui/kinds';
+import { FieldInput, RulesEditor } from '../../../../ui/kinds';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
@@ -44,6 +43,9 @@ const roleWords: Record<string, [label: string, detail: string]> = {
   table: ['Table', 'a column at first'],
 };
 
+/** What the value of a new entry may be told from, besides being fixed. */
+const beginsWords = { now: 'The moment it is made', person: 'The name of who makes it' } as const;
+
 function filledInWords(
   field: Field,
   filled: number,
@@ -52,8 +54,8 @@ function filledInWords(
   most: unknown,
   middle: number | undefined,
 ): StemItem {
-  const unit = field.kind === 'number' && field.rules.unit ? ` ${field.rules.unit}` : '';
-  const range = least === undefined ? '' : `${String(least)} to ${String(most)}${unit}`;
+  const { unit } = kindFor(field);
+  const range = least === undefined ? '' : `${String(least)} to ${String(most)}${unit ? ` ${unit}` : ''}`;
   return {
     key: 'filled',
     label: `${filled} of ${total} entries fill it`,
@@ -90,7 +92,7 @@ export function FieldSettings({
   const { data: numbers } = useAsk(
     'fieldNumbers',
     { path: { id: type.id, field: field.id } },
-    { enabled: field.kind === 'number' && (figure?.filled ?? 0) > 0 },
+    { enabled: kindFor(field).measures === 'number' && (figure?.filled ?? 0) > 0 },
   );
   const row = rowsOf(type.fields).find(({ entry }) => entry.id === field.id);
   const beside = rowsOf(type.fields)
@@ -98,12 +100,11 @@ export function FieldSettings({
     .map(({ entry }) => entry);
   const siblings = expandFields(beside, setsOf(document));
   const above = beside[(row?.place ?? 0) - 1];
-  const ui = kindUiOf(field) as unknown as KindUi<KindName>;
-  const kind = kindOf(field);
+  const kind = kindFor(field);
   const set = (part: Partial<Field>) => onChange({ ...field, ...part } as Field);
   const here = faults.filter((fault) => fault.about === type.id && fault.field === field.id);
   const atTop = row?.depth === 0;
-  const mayDiffer = atTop && 'columns' in type && (field.kind === 'line' || field.kind === 'number');
+  const mayDiffer = atTop && 'columns' in type && kind.mayDiffer;
   const roles =
     'face' in type
       ? rolesOf(type, field.id).map((role): StemItem => ({
@@ -121,12 +122,7 @@ export function FieldSettings({
     const { default: _gone, ...rest } = field;
     onChange((isEmpty(value) ? rest : { ...field, default: value }) as Field);
   };
-  const fresh =
-    field.kind === 'date' || field.kind === 'moment'
-      ? { value: 'now', label: 'The moment it is made' }
-      : field.kind === 'line'
-        ? { value: 'person', label: 'The name of who makes it' }
-        : undefined;
+  const fresh = kind.begins && { value: kind.begins, label: beginsWords[kind.begins] };
   const isFresh = isJsonObject(field.default) && 'new' in field.default;
   const goesTo = [...roles, ...listings];
   const from: StemItem[] = [
@@ -176,7 +172,7 @@ export function FieldSettings({
         </section>
       )}
       <section aria-label={`Settings of ${field.label}`}>
-        <Eyebrow end={<Mono>{kindOf(field).label}</Mono>}>Settings</Eyebrow>
+        <Eyebrow end={<Mono>{kind.label}</Mono>}>Settings</Eyebrow>
         <fieldset
           className={styles.settings}
           disabled={!mayChange}
@@ -236,7 +232,7 @@ export function FieldSettings({
               onChange((showWhen ? { ...rest, showWhen } : rest) as Field);
             }}
           />
-          {!kind.derived && field.kind !== 'group' && field.kind !== 'list' && (
+          {!kind.derived && !kind.holds && (
             <Labelled id={`default-${field.id}`} label="Value of a new entry" group>
               {fresh && (
                 <Select
@@ -252,9 +248,9 @@ export function FieldSettings({
                 </Select>
               )}
               {!isFresh && (
-                <ui.Input
+                <FieldInput
+                  field={field}
                   id={`default-${field.id}-input`}
-                  rules={field.rules as never}
                   value={field.default}
                   invalid={false}
                   faults={[]}

@@ -20,9 +20,8 @@ import { useId, useRef, useState, type KeyboardEvent, type ReactElement } from '
 import type { TypeFigures } from '../../../../contract/model';
 import { isDay } from '../../../../core/content/day';
 import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../../../core/model/document';
-import { rowsOf, type IndexRow } from '../../../../core/model/entries';
+import { insideOf, rowsOf, type IndexRow } from '../../../../core/model/entries';
 import { addField, includeSet, moveField, setsOf } from '../../../../core/model/change/edit';
-import { kindOf, type Kind, type KindName } from '../../../../core/model/kinds';
 import { rolesOf } from '../../../../core/model/roles';
 import { KindIcon } from '../../../../ui/kinds';
 import look from '../../../../ui/look/look.module.css';
@@ -30,6 +29,7 @@ import { Share } from '../../../../ui/marks';
 import { NewFieldRow } from './new-field-row';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
+import { kindFor, kinds } from '../../../../core/model/kinds';
 
 interface Props {
   shape: AnyShape;
@@ -55,7 +55,7 @@ function rulesInWords(entry: FieldEntry, sets: ReadonlyMap<string, FieldSet>): s
     entry.required ? 'required' : '',
     entry.unique ? 'different in every one' : '',
     entry.localised ? 'in every language' : '',
-    (kindOf(entry) as Kind<KindName>).rulesInWords(entry.rules as never),
+    kindFor(entry).rulesInWords,
     entry.showWhen ? 'shown on a condition' : '',
   ]
     .filter(Boolean)
@@ -132,10 +132,7 @@ function keyedMove(
     );
   }
   const above = rows.find((each) => each.parent === row.parent && each.place === row.place - 1)?.entry;
-  return key === 'ArrowRight' &&
-    above &&
-    !isInclude(above) &&
-    (above.kind === 'group' || above.kind === 'list')
+  return key === 'ArrowRight' && above && insideOf(above)
     ? { parent: above.id, place: Number.MAX_SAFE_INTEGER }
     : undefined;
 }
@@ -243,7 +240,7 @@ function Row({
           ) : (
             <>
               <KindIcon kind={entry.kind} />
-              {kindOf(entry).label}
+              {kindFor(entry).label}
             </>
           )}
         </span>
@@ -283,9 +280,7 @@ export function FieldSheet(props: Props): ReactElement {
       });
   };
   const holders = rows.flatMap(({ entry }) =>
-    !isInclude(entry) && (entry.kind === 'group' || entry.kind === 'list')
-      ? [{ id: entry.id, label: entry.label }]
-      : [],
+    !isInclude(entry) && insideOf(entry) ? [{ id: entry.id, label: entry.label }] : [],
   );
   const into = holders.some((holder) => holder.id === parent) ? parent : undefined;
   return (
@@ -329,7 +324,7 @@ export function FieldSheet(props: Props): ReactElement {
                       ({ entry }) => !rows.some((row) => row.entry.id === entry.id),
                     );
                     if (made) onSelect(made.entry.id);
-                    if (made && (kind === 'group' || kind === 'list')) setParent(made.entry.id);
+                    if (made && kinds[kind].holds) setParent(made.entry.id);
                     return next;
                   })
                 }

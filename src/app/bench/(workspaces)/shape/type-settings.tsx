@@ -9,25 +9,23 @@ import {
   TOP,
   type AnyShape,
   type Field,
-  type PageSource,
   type PageType,
   type SlugRule,
 } from '../../../../core/model/document';
 import { listOf, relabel, setsOf, shapesIn } from '../../../../core/model/change/edit';
-import { kindOf } from '../../../../core/model/kinds';
 import { typeIcons } from '../../../../ui/icon';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
-import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangement';
-import { collectionArrangements } from '../../../../core/site/collection';
 import { Chosen } from '../../../../ui/chosen';
 import { lists } from './lists';
 import styles from './shape.module.css';
 import { usePlacing, type Cell } from './placement/use-placing';
 import { useWorkingModel } from './working-model';
+import { kindFor } from '../../../../core/model/kinds';
+import { SourceSettings } from './source-settings';
 
 interface Props {
   shape: AnyShape;
@@ -122,141 +120,6 @@ function AddressRule({
         />
       </Labelled>
     </section>
-  );
-}
-
-function SourceOf({
-  type,
-  onChange,
-}: {
-  type: PageType;
-  onChange: (source: PageSource) => void;
-}): ReactElement {
-  const { document } = useWorkingModel();
-  const { source } = type;
-  const others =
-    source.kind === 'entry'
-      ? document.pageTypes.filter(
-          (other) =>
-            other.id !== type.id && other.source.kind === 'entry' && other.source.type === source.type,
-        )
-      : [];
-  const [firstType, firstScheme] = [document.contentTypes[0]?.id ?? '', document.schemes[0]?.id ?? ''];
-  const begin: Record<PageSource['kind'], PageSource> = {
-    blocks: { kind: 'blocks' },
-    listing: { kind: 'listing' },
-    collection: { kind: 'collection', types: [] },
-    category: { kind: 'category', scheme: firstScheme },
-    entry: { kind: 'entry', type: firstType },
-  };
-  const possible = (['blocks', 'listing', 'collection', 'category', 'entry'] as const).filter((kind) =>
-    kind === 'category' ? firstScheme : kind === 'entry' ? firstType : true,
-  );
-  const words = {
-    blocks: 'Its own words and blocks',
-    listing: 'A listing',
-    collection: 'Entries picked by hand',
-    category: 'The categories of a scheme',
-    entry: 'The entries of a type',
-  };
-  return (
-    <>
-      <Chosen
-        id="type-source"
-        label="Filled by"
-        value={source.kind}
-        options={possible.map((kind) => [kind, words[kind]] as const)}
-        onChange={(kind) => {
-          const found = possible.find((each) => each === kind);
-          if (found) onChange(begin[found]);
-        }}
-      />
-      {source.kind === 'entry' && (
-        <Chosen
-          id="source-type"
-          label="Entries of"
-          value={source.type}
-          options={document.contentTypes.map(({ id, plural }) => [id, plural] as const)}
-          onChange={(id) => onChange({ kind: 'entry', type: id })}
-        />
-      )}
-      {source.kind === 'entry' && (source.home || others.length > 0) && (
-        <YesRule
-          label={`The home of an entry, also shown by ${others.length > 0 ? others.map(({ label }) => label).join(', ') : 'no other page type'}`}
-          value={source.home === true}
-          onChange={(home) => onChange({ kind: 'entry', type: source.type, ...(home ? { home: true } : {}) })}
-        />
-      )}
-      {source.kind === 'category' && (
-        <Chosen
-          id="source-scheme"
-          label="Categories of"
-          value={source.scheme}
-          options={document.schemes.map(({ id, label }) => [id, label] as const)}
-          onChange={(id) => onChange({ ...source, scheme: id })}
-        />
-      )}
-      {source.kind === 'category' && (
-        <Chosen
-          id="source-empty"
-          label="Categories with nothing in them"
-          value={source.empty ?? 'shown'}
-          options={[
-            ['shown', 'Have a page all the same'],
-            ['hidden', 'Have no page'],
-            ['up', 'Lead to the category above'],
-          ]}
-          onChange={(how) =>
-            onChange({
-              kind: 'category',
-              scheme: source.scheme,
-              ...(how === 'hidden' || how === 'up' ? { empty: how } : {}),
-            })
-          }
-        />
-      )}
-      {source.kind === 'collection' && (
-        <Labelled
-          id="source-types"
-          label="Entries of"
-          group
-          help={source.types.length === 0 ? 'None chosen: of every type.' : undefined}
-        >
-          <div>
-            {document.contentTypes.map(({ id, label }) => (
-              <YesRule
-                key={id}
-                label={label}
-                value={source.types.includes(id)}
-                onChange={(may) =>
-                  onChange({
-                    ...source,
-                    types: document.contentTypes
-                      .map((each) => each.id)
-                      .filter((each) => (each === id ? may : source.types.includes(each))),
-                  })
-                }
-              />
-            ))}
-          </div>
-        </Labelled>
-      )}
-      {source.kind === 'collection' && (
-        <Chosen
-          id="source-arrangement"
-          label="Set out as"
-          value={source.arrangement ?? 'cards'}
-          options={collectionArrangements.map((each) => [each, arrangementKinds[each].label] as const)}
-          onChange={(arrangement) =>
-            onChange({
-              kind: 'collection',
-              types: source.types,
-              ...(arrangement === 'cards' ? {} : { arrangement }),
-            })
-          }
-        />
-      )}
-    </>
   );
 }
 
@@ -395,7 +258,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
               {fields.map((field) => (
                 <YesRule
                   key={field.id}
-                  label={`${field.label}, ${kindOf(field).label.toLowerCase()}`}
+                  label={`${field.label}, ${kindFor(field).label.toLowerCase()}`}
                   value={shape.columns.includes(field.id)}
                   onChange={(shown) =>
                     set({
@@ -426,7 +289,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
               onChange={(title) => set({ title })}
               help="The line that names one of them."
             />
-            <SourceOf type={shape} onChange={(source) => set({ source })} />
+            <SourceSettings type={shape} onChange={(source) => set({ source })} />
             <Chosen
               id="type-navigation"
               label="Stands in the navigation"

@@ -13,7 +13,7 @@ import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
 import { namedOnly } from '../../../../core/content/known';
 import { shorten } from '../../../../core/mapping/map';
-import { kindOf, type Kind, type KindName, type Speaking } from '../../../../core/model/kinds';
+import { kindFor, type Speaking } from '../../../../core/model/kinds';
 import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
@@ -41,13 +41,10 @@ function Cell({
   row: EntryRow;
   speaking: Speaking;
 }): ReactElement | null {
-  if (kindOf(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
+  if (kindFor(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
   const { values } = parseValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
   const value = values[field.id];
-  const words =
-    value === undefined
-      ? ''
-      : shorten((kindOf(field) as Kind<KindName>).inWords(value, field.rules as never, speaking), 120);
+  const words = value === undefined ? '' : shorten(kindFor(field).inWords(value, speaking), 120);
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
 
@@ -178,10 +175,7 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
     const field = type.fieldByKey(id);
-    return (
-      field?.indexed === true &&
-      (kindOf(field) as Kind<KindName>).indexShape(field.rules as never).sort !== 'none'
-    );
+    return field?.indexed === true && kindFor(field).indexShape.sort !== 'none';
   };
   const first = cursors.length * limit + 1;
   const { plural } = type.definition;

@@ -104,7 +104,7 @@ export function ProposalSheet({
               </td>
               <td>
                 <Radio
-                  disabled={field.kind !== 'line'}
+                  disabled={!kinds[field.kind].mayTitle}
                   checked={looked.title === field.source}
                   onChange={() => onChange({ ...sample, looked: { ...looked, title: field.source } })}
                   slotProps={{ input: { 'aria-label': `${field.label} names an entry` } }}

@@ -14,6 +14,7 @@ import {
 } from '../../../../../core/formats/sample/parse-table';
 import { Tally } from '../../../../../core/formats/sample/tally';
 import type { Json, JsonObject } from '../../../../../core/json';
+import { kinds } from '../../../../../core/model/kinds';
 
 /** What a file turned out to hold. */
 export interface LookedFile {
@@ -78,7 +79,7 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
     const schema = await schemaIn(file);
     if (schema) {
       const fields = fieldsFromSchema(schema);
-      const title = fields.find(({ kind }) => kind === 'line')?.source;
+      const title = fields.find(({ kind }) => kinds[kind].mayTitle)?.source;
       looked.push({
         columns: new Map(),
         file: {
