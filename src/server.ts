@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import next from 'next';
+import { Threads } from './jobs/threads';
 import { isMediaPath, serveMedium } from './services/media';
 import { isNew } from './services/people';
 import {
@@ -153,6 +154,7 @@ function prepare(
 
 async function start(): Promise<void> {
   const installation = await sharedInstallation();
+  installation.beside = new Threads();
   const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { getMetadataStorage, validateSync, type ValidationError } from 'class-validator';
 import { pointer, type Fault } from '../core/faults';
-import { isJsonObject, sizeWithin, type JsonObject } from '../core/json';
+import { isJsonObject, sizeWithin, type JsonBounds, type JsonObject } from '../core/json';
 
 /**
  * The most that one body may hold, said in the errors: bytes of what anyone may send, of what is sent
@@ -71,7 +71,7 @@ function instanceOf<T extends object>(
   const deep: [string, unknown][] = [];
   for (const [name, given] of Object.entries(input)) {
     const type = classOf(shape, name);
-    const read = type && given !== null ? parseInput(type, given, pointer(base, name)) : undefined;
+    const read = type && given !== null ? parseBounded(type, given, pointer(base, name)) : undefined;
     faults.push(...(read?.faults ?? []));
     if (read) deep.push([name, read.value]);
     else if (typeof given === 'object' && given !== null) deep.push([name, given]);
@@ -83,10 +83,9 @@ function instanceOf<T extends object>(
 
 const refusal = (path: string, code: string, message: string) => ({ faults: [{ path, code, message }] });
 
-/** Why a value is more than is read, or nothing. */
-function tooMuch(input: unknown, base: string): { faults: Fault[] } | undefined {
+/** Why a value is more than is read, by the bound that it passes. */
+export function tooMuch(over: keyof JsonBounds, base = ''): { faults: Fault[] } {
   const { depth, nodes, keys } = inputBounds;
-  const over = sizeWithin(input, inputBounds);
   if (over === 'depth')
     return refusal(base, 'too-deep', `This nests deeper than the ${depth} levels that are read.`);
   if (over === 'nodes')
@@ -95,13 +94,11 @@ function tooMuch(input: unknown, base: string): { faults: Fault[] } | undefined 
       'too-many',
       `This holds more than the ${nodes.toLocaleString('en')} values that are read.`,
     );
-  if (over === 'keys')
-    return refusal(
-      base,
-      'too-many',
-      `One object holds more than the ${keys.toLocaleString('en')} names that are read.`,
-    );
-  return undefined;
+  return refusal(
+    base,
+    'too-many',
+    `One object holds more than the ${keys.toLocaleString('en')} names that are read.`,
+  );
 }
 
 /** Reads what came in as an instance of a class-validator class, or tells every fault of its shape with its path. */
@@ -110,9 +107,17 @@ export function parseInput<T extends object>(
   input: unknown,
   base = '',
 ): { value?: T; faults: Fault[] } {
+  const over = sizeWithin(input, inputBounds);
+  return over ? tooMuch(over, base) : parseBounded(shape, input, base);
+}
+
+/** The same of what is within the bounds already. */
+export function parseBounded<T extends object>(
+  shape: ClassConstructor<T>,
+  input: unknown,
+  base = '',
+): { value?: T; faults: Fault[] } {
   if (!isJsonObject(input)) return refusal(base, 'kind', 'This takes a JSON object.');
-  const refused = tooMuch(input, base);
-  if (refused) return refused;
   const known = namesOf(shape);
   const unknown = Object.keys(input)
     .filter((key) => !known.has(key))

@@ -61,7 +61,7 @@ describe('the working copy', () => {
       status: 412,
       extra: { current: { number: 1 } },
     });
-    await dropWorking(small.installation, small.people.architect, 1);
+    await dropWorking(small.installation, 1);
     expect(await working(small.installation)).toMatchObject({ number: 0, changes: 0 });
   });
   test('is not put in force over a model that came meanwhile', async () => {
@@ -198,7 +198,7 @@ describe('putting a model in force', () => {
       status: 422,
       title: 'By size still reads a field that goes. Change that listing first.',
     });
-    await dropWorking(small.installation, small.people.architect, 1);
+    await dropWorking(small.installation, 1);
     const without = {
       ...small.installation.model.document,
       contentTypes: small.installation.model.document.contentTypes.filter(({ key }) => key === 'notice'),

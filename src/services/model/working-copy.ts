@@ -1,10 +1,9 @@
 import type { ModelTrial, WorkingModelAnswer } from '../../contract/model';
-import { parseModelDocument } from '../../core/formats/model-schema';
 import type { Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
-import { modelChanges } from '../../core/model/change/changes';
-import { checkModel } from '../../core/model/check';
-import type { Reader } from '../../store/database';
+import type { ModelDocument } from '../../core/model/document';
+import type { DocumentCheck, TrialContext } from '../../core/model/trial';
+import type { Reader, WriteTransaction } from '../../store/database';
 import {
   dropWorkingModel,
   putWorkingModel,
@@ -26,6 +25,30 @@ async function usedIn(reader: Reader, installation: Installation): Promise<Id[]>
   return [...new Set([...types.map(({ id }) => id), ...(await readByListings(reader))])];
 }
 
+/** What a document is held against here. */
+const contextOf = (installation: Installation, used: readonly Id[] | undefined): TrialContext => ({
+  inForce: installation.model.document,
+  today: today(installation),
+  ...(used ? { used } : {}),
+});
+
+function answer(
+  { model }: Installation,
+  row: WorkingModelRow | undefined,
+  used: readonly Id[],
+  { faults, changes }: DocumentCheck,
+): WorkingModelAnswer {
+  return {
+    base: row?.base ?? model.revision,
+    number: row?.number ?? 0,
+    document: row?.document ?? model.document,
+    ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
+    faults,
+    used: [...used],
+    changes,
+  };
+}
+
 /** The working copy as it is told at the door; without one, the model in force. */
 export async function workingAnswer(
   reader: Reader,
@@ -33,20 +56,43 @@ export async function workingAnswer(
   row: WorkingModelRow | undefined,
 ): Promise<WorkingModelAnswer> {
   const used = await usedIn(reader, installation);
-  const document = row?.document ?? installation.model.document;
-  return {
-    base: row?.base ?? installation.model.revision,
-    number: row?.number ?? 0,
-    document,
-    ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
-    faults: checkModel(document, new Set(used), today(installation)),
-    used,
-    changes: row ? modelChanges(installation.model.document, document).length : 0,
-  };
+  const check = await installation.beside.run('checkDocument', {
+    document: row?.document ?? installation.model.document,
+    context: contextOf(installation, used),
+  });
+  return answer(installation, row, used, check);
 }
 
 export const working = async (installation: Installation): Promise<WorkingModelAnswer> =>
   workingAnswer(installation.content, installation, await workingModel(installation.content));
+
+/** Does something to the working copy, if it is still the one that was read. Nothing long happens inside the write. */
+async function onWorking(
+  installation: Installation,
+  number: number,
+  yours: object,
+  work: (tx: WriteTransaction, row: WorkingModelRow | undefined) => Promise<unknown>,
+): Promise<void> {
+  const isSame = await installation.content.write(async (tx) => {
+    const row = await workingModel(tx);
+    if ((row?.number ?? 0) !== number) return false;
+    await work(tx, row);
+    return true;
+  });
+  if (!isSame) throw changedSince(await working(installation), yours);
+}
+
+/** Reads a document that came from outside; every fault of its shape is refused. */
+async function readDocument(
+  installation: Installation,
+  given: JsonObject,
+  used: readonly Id[] | undefined,
+): Promise<{ document: ModelDocument; check: DocumentCheck }> {
+  const context = contextOf(installation, used);
+  const read = await installation.beside.run('tryDocument', { given, at: '/document', context });
+  if ('faults' in read) throw invalidInput(read.faults);
+  return read;
+}
 
 /**
  * Keeps the one working copy, if it is still the one that was read. Faults of rule are kept and told; faults
@@ -58,38 +104,26 @@ export async function keepWorking(
   number: number,
   given: JsonObject,
 ): Promise<WorkingModelAnswer> {
-  const { document, faults } = parseModelDocument(given, '/document');
-  if (!document) throw invalidInput(faults);
-  return installation.content.write(async (tx) => {
-    const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince(await workingAnswer(tx, installation, row), given);
-    await putWorkingModel(
+  const used = await usedIn(installation.content, installation);
+  const { document, check } = await readDocument(installation, given, used);
+  await onWorking(installation, number, given, (tx, row) =>
+    putWorkingModel(
       tx,
       row?.base ?? installation.model.revision,
       number + 1,
       document,
       installation.now(),
       person.id,
-    );
-    return workingAnswer(tx, installation, await workingModel(tx));
-  });
+    ),
+  );
+  return answer(installation, await workingModel(installation.content), used, check);
 }
 
 /** Reads a model document from outside and tells what is wrong with it; nothing is kept. */
-export function tryModel(installation: Installation, given: JsonObject): ModelTrial {
-  const { document, faults } = parseModelDocument(given, '/document');
-  if (!document) throw invalidInput(faults);
-  return {
-    document,
-    faults: checkModel(document, undefined, today(installation)),
-    changes: modelChanges(installation.model.document, document).length,
-  };
+export async function tryModel(installation: Installation, given: JsonObject): Promise<ModelTrial> {
+  const { document, check } = await readDocument(installation, given, undefined);
+  return { document, faults: check.faults, changes: check.changes };
 }
 
-export async function dropWorking(installation: Installation, person: Person, number: number): Promise<void> {
-  await installation.content.write(async (tx) => {
-    const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) throw changedSince(await workingAnswer(tx, installation, row), {});
-    await dropWorkingModel(tx);
-  });
-}
+export const dropWorking = (installation: Installation, number: number): Promise<void> =>
+  onWorking(installation, number, {}, (tx) => dropWorkingModel(tx));

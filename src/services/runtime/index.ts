@@ -1,6 +1,7 @@
 /** An installation while it runs: opened and closed, what a request carries, pages in memory, refusals, backups. */
 
 export { backUp, restore } from './backup';
+export { here } from './beside';
 export { callerOf } from './caller';
 export { healthOf } from './health';
 export { holdsSample } from './holds-sample';

@@ -11,6 +11,7 @@ import type { RenditionStore } from '../media/rendition-store';
 import type { RenderedPages } from './rendered-pages';
 import type { RunSettings } from './settings';
 import type { Turnover } from './turnover';
+import type { Beside } from './beside';
 
 /** Everything that lasts while the server runs. */
 export interface Installation {
@@ -43,6 +44,8 @@ export interface Installation {
   attempts: SignInAttempts;
   /** The word that the first architect must say; undefined once there is somebody. */
   firstWord: string | undefined;
+  /** Where long work on plain data is done. */
+  beside: Beside;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
   demo: boolean;
   /** Milliseconds since 1970. */

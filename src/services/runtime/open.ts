@@ -22,6 +22,7 @@ import { RequestDatabase, stillIn } from './request-context';
 import { RenderedPages } from './rendered-pages';
 import { runSettings } from './settings';
 import { Turnover } from './turnover';
+import { here } from './beside';
 
 /** The clock, or the moment at which `CLEAR_FRAME_NOW` (ISO 8601) fixes it. */
 function clock(): () => number {
@@ -85,6 +86,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     rendered: new RenderedPages(),
     visits: new VisitCounter(),
     turnover: new Turnover(),
+    beside: here,
     settings,
     renditions: new RenditionStore(join(folder, 'media'), settings.sizesBytes),
     secret: await secretOf(content),
@@ -98,6 +100,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
 }
 
 export async function closeInstallation(installation: Installation): Promise<void> {
+  await installation.beside.close();
   await installation.content.close();
   await installation.sessions.close();
   await installation.letGo();

@@ -1,3 +1,4 @@
+import { here } from '../../../services/runtime';
 import { callsTo, faultPaths as paths, type Call, type Given } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { contentType } from '../../../../tests/small-model';
@@ -96,6 +97,20 @@ describe('the door', () => {
     expect([refused.status, paths(refused)]).toEqual([status, [path]]);
     expect(refused.headers.get('content-type')).toBe('application/problem+json');
     expect(await written()).toEqual(before);
+  });
+
+  test('reads a large body beside the event loop, and checks a model there, whatever comes of it', async () => {
+    small.installation.beside = { ...here };
+    const run = jest.spyOn(small.installation.beside, 'run');
+    const asked = () => run.mock.calls.map(([name]) => name);
+    const large = { type: 'species', values: { name: 'x'.repeat(70_000) } };
+    expect((await call('POST', '/entries', { body: large })).status).toBe(422);
+    expect((await call('POST', '/entries', { raw: `{"type":"${'x'.repeat(70_000)}` })).status).toBe(400);
+    expect(asked()).toEqual(['parseJson', 'parseJson']);
+    run.mockClear();
+    expect((await call('POST', '/entries', { body: { type: 'bats' } })).status).toBe(422);
+    expect((await call('POST', '/model/try', { body: { document: {} } })).status).toBe(422);
+    expect(asked()).toEqual(['tryDocument']);
   });
 
   test('refuses what is no JSON by its type, and what is too large by its size', async () => {

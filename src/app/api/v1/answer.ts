@@ -6,16 +6,15 @@ import {
   type RequestContext,
   sharedInstallation,
 } from '../../../services/runtime';
-import { mediaBounds } from '../../../services/media';
 import { ACT_HEADER } from '../../../contract/act-header';
-import { inputBounds, parseInput } from '../../../contract/parse-input';
+import { parseInput } from '../../../contract/parse-input';
 import { SESSION_COOKIE } from '../../../contract/session-cookie';
 import { pointer } from '../../../core/faults';
 import { may, whoMay } from '../../../core/roles';
 import type { OperationName } from '../../../contract/routes';
 import { asksSecondFactor, type Person, personByToken } from '../../../services/people';
-import { readBytes } from '../../read-bytes';
 import { isFromHere } from '../../same-origin';
+import { bodyOf, fileOf } from './body';
 import { handlers, type Call } from './handlers';
 import { matchOperation, type Matched } from './match-operation';
 import { Reply } from './session-cookie';
@@ -37,40 +36,6 @@ function problem(refusal: Refusal): Response {
     status: refusal.status,
     headers: { ...NO_STORE, 'Content-Type': 'application/problem+json', ...retryAfter(refusal) },
   });
-}
-
-const sizeInWords = (bytes: number): string =>
-  bytes < 1024 * 1024 ? `${bytes / 1024} kB` : `${bytes / 1024 / 1024} MB`;
-
-/** The most bytes that a call may bring. */
-const mostOf = ({ act, mostBytes }: Matched['operation']): number =>
-  mostBytes ?? (act === 'anyone' ? inputBounds.anyone : inputBounds.bytes);
-
-/** Reads a body of JSON, but never more than the bound. */
-async function bodyOf(request: Request, most: number): Promise<unknown> {
-  // A call that only says "do it" may come without a body.
-  if (request.headers.get('content-type') === null && (request.headers.get('content-length') ?? '0') === '0')
-    return {};
-  const type = request.headers.get('content-type')?.split(';')[0]?.trim();
-  if (type !== 'application/json' && type !== 'application/merge-patch+json')
-    throw new Refusal(415, 'Send JSON (application/json, or application/merge-patch+json for a patch).');
-  const bytes = await readBytes(request, most);
-  if (!bytes) throw new Refusal(413, `More than the ${sizeInWords(most)} that this call may bring.`);
-  const text = bytes.toString('utf8');
-  try {
-    return JSON.parse(text) as unknown;
-  } catch (error) {
-    throw new Refusal(400, `This is not JSON. ${error instanceof Error ? error.message : ''}`.trim(), [
-      { path: '', code: 'json', message: 'This is not JSON.' },
-    ]);
-  }
-}
-
-/** A file in full, but never more than the bound. */
-async function fileOf(request: Request): Promise<Buffer> {
-  const bytes = await readBytes(request, mediaBounds.bytes);
-  if (!bytes) throw new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
-  return bytes;
 }
 
 function cookieOf(request: Request): string | undefined {
@@ -153,9 +118,7 @@ async function callOf(
       };
   if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
   const revision = operation.guarded ? revisionOf(request) : 0;
-  const body = operation.body
-    ? parseInput(operation.body, await bodyOf(request, mostOf(operation)))
-    : { value: {}, faults: [] };
+  const body = await bodyOf(request, operation, installation);
   if (body.faults.length > 0)
     throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
   return {

@@ -170,7 +170,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   workingModel: ({ installation }) => working(installation),
   keepWorkingModel: ({ installation, person, revision, body }) =>
     keepWorking(installation, person, revision, body.document),
-  dropWorkingModel: ({ installation, person, revision }) => dropWorking(installation, person, revision),
+  dropWorkingModel: ({ installation, revision }) => dropWorking(installation, revision),
   changeSheet: ({ installation }) => changeSheet(installation),
   applyModel: ({ installation, person, revision }) => applyWorking(installation, person, revision),
   typeFigures: ({ installation, path }) => typeFigures(installation, path('id')),

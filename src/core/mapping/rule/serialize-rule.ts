@@ -12,9 +12,9 @@ const GONE = 'gone';
 
 function serializeValue(field: Field, value: Json): Json {
   // Only choices are kept otherwise than they are spoken.
-  const { choices, speakOne } = kindFor(field);
-  if (!choices) return value;
-  const spoken = (id: Json) => (typeof id === 'string' ? speakOne(id) : null);
+  const kind = kindFor(field);
+  if (!kind.choices) return value;
+  const spoken = (id: Json) => (typeof id === 'string' ? kind.speakOne(id) : null);
   return Array.isArray(value) ? value.map(spoken) : spoken(value);
 }
 

@@ -8,6 +8,7 @@ import type { Field, FieldEntry } from '../document';
 import type { Choice } from './choice';
 import type {
   Comparison,
+  Facet,
   FileNames,
   IndexCell,
   IndexShape,
@@ -22,205 +23,237 @@ import type {
 } from './kind';
 import type { FieldValues } from './nested';
 
-/** What only a field's kind and its rules together tell, without a value. */
-type Told = Pick<
-  Kind<KindName>,
-  | 'name'
-  | 'label'
-  | 'comparisons'
-  | 'derived'
-  | 'measures'
-  | 'hasClock'
-  | 'words'
-  | 'hasFewValues'
-  | 'isOpaque'
-  | 'mayTitle'
-  | 'mayDiffer'
-  | 'maySeveral'
-  | 'holds'
-  | 'shows'
-  | 'begins'
->;
-
 /** How visitors filter by a field, one value at a time: `Facet` with the field's rules put in. */
-export interface FieldFacet {
-  readonly countsBelow: boolean;
-  valueOf(word: string, categories: Categories): Json | undefined;
-  wordOf(value: Json, categories: Categories): string | undefined;
-  offered(had: readonly Json[], categories: Categories): { value: Json; depth: number }[];
-  pressed(value: Json, had: readonly Json[], categories: Categories): Json[];
-  isChosen(value: Json, had: readonly Json[], categories: Categories): boolean;
-  condition(values: readonly Json[]): Condition;
+export class FieldFacet {
+  constructor(
+    private readonly facet: Facet<KindRules[KindName]>,
+    private readonly field: Field,
+  ) {}
+
+  get countsBelow(): boolean {
+    return this.facet.countsBelow ?? false;
+  }
+  valueOf(word: string, categories: Categories): Json | undefined {
+    return this.facet.valueOf(word, this.field.rules, categories);
+  }
+  wordOf(value: Json, categories: Categories): string | undefined {
+    return this.facet.wordOf(value, this.field.rules, categories);
+  }
+  offered(had: readonly Json[], categories: Categories): { value: Json; depth: number }[] {
+    return this.facet.offered(this.field.rules, had, categories);
+  }
+  pressed(value: Json, had: readonly Json[], categories: Categories): Json[] {
+    return this.facet.pressed(value, had, categories);
+  }
+  isChosen(value: Json, had: readonly Json[], categories: Categories): boolean {
+    return this.facet.isChosen(value, had, categories);
+  }
+  condition(values: readonly Json[]): Condition {
+    return this.facet.condition(this.field.id, values);
+  }
 }
 
 /**
  * The kind of one field with its rules put in: everything that is asked of the field, whichever kind it is of. Values
  * are those of the field's own kind, or were kept from before it changed (`isOfKind` tells).
  */
-export interface FieldKind extends Told {
+export class FieldKind {
+  private readonly rules: KindRules[KindName];
+
+  constructor(
+    private readonly kind: Kind<KindName>,
+    private readonly field: Field,
+  ) {
+    this.rules = field.rules;
+  }
+
+  get name(): KindName {
+    return this.kind.name;
+  }
+  get label(): string {
+    return this.kind.label;
+  }
+  get comparisons(): readonly Comparison[] {
+    return this.kind.comparisons;
+  }
+  get derived(): boolean {
+    return this.kind.derived ?? false;
+  }
+  get measures(): Kind<KindName>['measures'] {
+    return this.kind.measures;
+  }
+  get hasClock(): boolean {
+    return this.kind.hasClock ?? false;
+  }
+  get words(): Kind<KindName>['words'] {
+    return this.kind.words;
+  }
+  get hasFewValues(): boolean {
+    return this.kind.hasFewValues ?? false;
+  }
+  get isOpaque(): boolean {
+    return this.kind.isOpaque ?? false;
+  }
+  get mayTitle(): boolean {
+    return this.kind.mayTitle ?? false;
+  }
+  get mayDiffer(): boolean {
+    return this.kind.mayDiffer ?? false;
+  }
+  get maySeveral(): boolean {
+    return this.kind.maySeveral ?? false;
+  }
+  get holds(): Kind<KindName>['holds'] {
+    return this.kind.holds;
+  }
+  get shows(): Kind<KindName>['shows'] {
+    return this.kind.shows;
+  }
+  get begins(): Kind<KindName>['begins'] {
+    return this.kind.begins;
+  }
+
   /** Whether it takes several values. */
-  readonly several: boolean;
+  get several(): boolean {
+    return 'multiple' in this.rules && this.rules.multiple === true;
+  }
   /** The fields inside, where it holds some. */
-  readonly inside: readonly FieldEntry[] | undefined;
-  readonly namesItem: Id | undefined;
-  readonly choices: readonly Choice[] | undefined;
-  readonly scheme: Id | undefined;
-  readonly narrowsTo: Id | undefined;
+  get inside(): readonly FieldEntry[] | undefined {
+    return this.kind.inside?.(this.rules);
+  }
+  get namesItem(): Id | undefined {
+    return this.kind.namesItem?.(this.rules);
+  }
+  get choices(): readonly Choice[] | undefined {
+    return this.kind.choices?.(this.rules);
+  }
+  get scheme(): Id | undefined {
+    return this.kind.scheme?.(this.rules);
+  }
+  get narrowsTo(): Id | undefined {
+    return this.kind.narrowsTo?.(this.rules);
+  }
   /** The content types that an entry link leads to (none means any); undefined where it is no entry link. */
-  readonly leadsTo: readonly Id[] | undefined;
-  readonly showsPictures: boolean;
-  readonly unit: string | undefined;
+  get leadsTo(): readonly Id[] | undefined {
+    return this.kind.leadsTo?.(this.rules);
+  }
+  get showsPictures(): boolean {
+    return this.kind.showsPictures?.(this.rules) ?? false;
+  }
+  get unit(): string | undefined {
+    return this.kind.unit?.(this.rules);
+  }
   /** Whether its values are numbers, filled in or worked out. */
-  readonly counts: boolean;
-  readonly facet: FieldFacet | undefined;
-  readonly indexShape: IndexShape;
-  readonly laidBy: Json;
-  readonly comparesFirst: Json;
-  readonly rulesInWords: string;
-  readonly valueSchema: JsonObject;
+  get counts(): boolean {
+    return this.kind.measures === 'number' || (this.kind.counts?.(this.rules) ?? false);
+  }
+  get facet(): FieldFacet | undefined {
+    return this.kind.facet && new FieldFacet(this.kind.facet, this.field);
+  }
+  get indexShape(): IndexShape {
+    return this.kind.indexShape(this.rules);
+  }
+  get laidBy(): Json {
+    return this.kind.laidBy?.(this.rules) ?? null;
+  }
+  get comparesFirst(): Json {
+    return this.kind.comparesFirst?.(this.rules) ?? '';
+  }
+  get rulesInWords(): string {
+    return this.kind.rulesInWords(this.rules);
+  }
+  get valueSchema(): JsonObject {
+    return this.kind.valueSchema(this.rules);
+  }
+
   /** The field taking several values, or one; itself where its kind takes one alone. */
-  taking(several: boolean): Field;
+  taking(several: boolean): Field {
+    return this.maySeveral ? this.withRules({ ...this.rules, multiple: several }) : this.field;
+  }
   /** The field with other fields inside; itself where it holds none. */
-  withInside(fields: readonly FieldEntry[]): Field;
-  checkRules(): Fault[];
-  gone(around: NamedAround): Fault[];
-  read(input: Json): Reading<Value>;
+  withInside(fields: readonly FieldEntry[]): Field {
+    return this.kind.withInside ? this.withRules(this.kind.withInside(this.rules, fields)) : this.field;
+  }
+  checkRules(): Fault[] {
+    return this.kind.checkRules(this.rules);
+  }
+  gone(around: NamedAround): Fault[] {
+    return this.kind.gone?.(this.rules, this.field.label, around) ?? [];
+  }
+  read(input: Json): Reading<Value> {
+    return this.kind.read(input, this.rules);
+  }
   /** Reads one of the values that it takes, where it takes several. */
-  readOne(input: Json): Reading<Value>;
-  speak(value: Value): Json;
+  readOne(input: Json): Reading<Value> {
+    return this.kind.read(input, this.rulesOfOne);
+  }
+  speak(value: Value): Json {
+    return this.kind.speak(value, this.rules);
+  }
   /** Speaks one of the values that it takes, where it takes several. */
-  speakOne(value: Json): Json;
-  check(value: Value, here: Surroundings): Fault[];
-  isOfKind(value: Value): boolean;
-  isBlank(value: Value): boolean;
-  refers(value: Value): Reference[];
-  mapInside(value: Value, change: (values: FieldValues) => FieldValues): Value;
-  address(value: Value): string | undefined;
-  indexCell(value: Value): IndexCell;
-  inWords(value: Value, speaking: Speaking): string;
-  comparedInWords(value: Json, speaking: Speaking): string;
-  sharesValues(other: Field): boolean;
-  never(is: Comparison, wanted: readonly Json[]): string | undefined;
-  sample(inside: (fields: readonly FieldEntry[]) => FieldValues): Value | undefined;
-  fromFile(written: Json, names: FileNames): Json;
+  speakOne(value: Json): Json {
+    return this.kind.speak(value as Value, this.rulesOfOne);
+  }
+  check(value: Value, here: Surroundings): Fault[] {
+    return this.kind.check(value, this.rules, here);
+  }
+  isOfKind(value: Value): boolean {
+    try {
+      const spoken = this.speak(value);
+      return spoken === null || this.read(spoken).ok;
+    } catch {
+      return false;
+    }
+  }
+  isBlank(value: Value): boolean {
+    return this.kind.isBlank?.(value) ?? false;
+  }
+  refers(value: Value): Reference[] {
+    return this.kind.refers?.(value, this.rules) ?? [];
+  }
+  mapInside(value: Value, change: (values: FieldValues) => FieldValues): Value {
+    return this.kind.mapInside?.(value, change) ?? value;
+  }
+  address(value: Value): string | undefined {
+    return this.kind.address?.(value, this.rules);
+  }
+  indexCell(value: Value): IndexCell {
+    return this.kind.indexCell(value, this.rules);
+  }
+  inWords(value: Value, speaking: Speaking): string {
+    return this.kind.inWords(value, this.rules, speaking);
+  }
+  comparedInWords(value: Json, speaking: Speaking): string {
+    return this.kind.comparedInWords?.(value, this.rules, speaking) ?? `“${String(value)}”`;
+  }
+  sharesValues(other: Field): boolean {
+    return other.kind === this.name && (this.kind.sharesValues?.(this.rules, other.rules) ?? true);
+  }
+  never(is: Comparison, wanted: readonly Json[]): string | undefined {
+    return this.kind.never?.(is, wanted, this.rules, this.field.label);
+  }
+  sample(inside: (fields: readonly FieldEntry[]) => FieldValues): Value | undefined {
+    return this.kind.sample?.(this.rules, this.field.label, inside);
+  }
+  fromFile(written: Json, names: FileNames): Json {
+    return this.kind.fromFile?.(written, this.rules, names) ?? written;
+  }
   fromCell(
     cell: Json,
     proposed: ProposedField,
     row: (cells: JsonObject, proposed: readonly ProposedField[], fields: readonly FieldEntry[]) => JsonObject,
     named: (file: string, name: string) => string | undefined,
-  ): Json;
-}
+  ): Json {
+    const { fromSample } = this.kind;
+    if (fromSample?.value) return fromSample.value(cell, proposed, this.rules, row, named);
+    return typeof cell === 'object' ? JSON.stringify(cell) : cell;
+  }
 
-/**
- * Puts a field's rules into its kind. The rules and the values of a field are those of its kind: the one place where
- * that is said to the compiler, which cannot see it through a look-up by name.
- */
-export function bindKind<K extends KindName>(kind: Kind<K>, field: Field): FieldKind {
-  const rules = field.rules as KindRules[K];
-  const own = (value: Value | Json) => value as Parameters<Kind<K>['speak']>[0];
-  const several = 'multiple' in field.rules && field.rules.multiple === true;
-  const one = several ? ({ ...rules, multiple: false } as KindRules[K]) : rules;
-  const { facet } = kind;
-  const speak = (value: Value): Json => kind.speak(own(value), rules);
-  return {
-    ...toldBy(kind),
-    several,
-    inside: kind.inside?.(rules),
-    namesItem: kind.namesItem?.(rules),
-    choices: kind.choices?.(rules),
-    scheme: kind.scheme?.(rules),
-    narrowsTo: kind.narrowsTo?.(rules),
-    leadsTo: kind.leadsTo?.(rules),
-    showsPictures: kind.showsPictures?.(rules) ?? false,
-    unit: kind.unit?.(rules),
-    counts: kind.measures === 'number' || (kind.counts?.(rules) ?? false),
-    facet: facet && {
-      countsBelow: facet.countsBelow ?? false,
-      valueOf: (word, categories) => facet.valueOf(word, rules, categories),
-      wordOf: (value, categories) => facet.wordOf(value, rules, categories),
-      offered: (had, categories) => facet.offered(rules, had, categories),
-      pressed: (value, had, categories) => facet.pressed(value, had, categories),
-      isChosen: (value, had, categories) => facet.isChosen(value, had, categories),
-      condition: (values) => facet.condition(field.id, values),
-    },
-    get indexShape() {
-      return kind.indexShape(rules);
-    },
-    get laidBy() {
-      return kind.laidBy?.(rules) ?? null;
-    },
-    get comparesFirst() {
-      return kind.comparesFirst?.(rules) ?? '';
-    },
-    get rulesInWords() {
-      return kind.rulesInWords(rules);
-    },
-    get valueSchema() {
-      return kind.valueSchema(rules);
-    },
-    taking: (many) =>
-      kind.maySeveral ? ({ ...field, rules: { ...field.rules, multiple: many } } as Field) : field,
-    withInside: (fields) =>
-      kind.withInside ? ({ ...field, rules: kind.withInside(rules, fields) } as Field) : field,
-    checkRules: () => kind.checkRules(rules),
-    gone: (around) => kind.gone?.(rules, field.label, around) ?? [],
-    read: (input) => kind.read(input, rules),
-    readOne: (input) => kind.read(input, one),
-    speak,
-    speakOne: (value) => kind.speak(own(value), one),
-    check: (value, here) => kind.check(own(value), rules, here),
-    isOfKind(value) {
-      try {
-        const spoken = speak(value);
-        return spoken === null || kind.read(spoken, rules).ok;
-      } catch {
-        return false;
-      }
-    },
-    isBlank: (value) => kind.isBlank?.(own(value)) ?? false,
-    refers: (value) => kind.refers?.(own(value), rules) ?? [],
-    mapInside: (value, change) => kind.mapInside?.(own(value), change) ?? value,
-    address: (value) => kind.address?.(own(value), rules),
-    indexCell: (value) => kind.indexCell(own(value), rules),
-    inWords: (value, speaking) => kind.inWords(own(value), rules, speaking),
-    comparedInWords: (value, speaking) =>
-      kind.comparedInWords?.(value, rules, speaking) ?? `“${String(value)}”`,
-    sharesValues: (other) =>
-      other.kind === kind.name && (kind.sharesValues?.(rules, other.rules as KindRules[K]) ?? true),
-    never: (is, wanted) => kind.never?.(is, wanted, rules, field.label),
-    sample: (inside) => kind.sample?.(rules, field.label, inside),
-    fromFile: (written, names) => kind.fromFile?.(written, rules, names) ?? written,
-    fromCell: (cell, proposed, row, named) =>
-      kind.fromSample?.value
-        ? kind.fromSample.value(cell, proposed, rules, row, named)
-        : typeof cell === 'object'
-          ? JSON.stringify(cell)
-          : cell,
-  };
-}
+  private get rulesOfOne(): KindRules[KindName] {
+    return this.several ? ({ ...this.rules, multiple: false } as KindRules[KindName]) : this.rules;
+  }
 
-/** What a kind tells of itself, without the questions that need rules. */
-function toldBy<K extends KindName>(kind: Kind<K>): Told {
-  const { name, label, comparisons, derived, measures, hasClock, words } = kind;
-  const { hasFewValues, isOpaque, mayTitle, mayDiffer, maySeveral, holds, shows, begins } = kind;
-  const told = {
-    derived,
-    measures,
-    hasClock,
-    words,
-    hasFewValues,
-    isOpaque,
-    mayTitle,
-    mayDiffer,
-    maySeveral,
-    holds,
-    shows,
-    begins,
-  };
-  return {
-    name,
-    label,
-    comparisons,
-    ...(Object.fromEntries(Object.entries(told).filter(([, each]) => each !== undefined)) as Partial<Told>),
-  };
+  private withRules(rules: object): Field {
+    return { ...this.field, rules } as Field;
+  }
 }

@@ -4,7 +4,7 @@ import { computed, withComputed as computeWith } from './computed';
 import { date } from './date';
 import { entry } from './entry';
 import { formatted } from './formatted';
-import { bindKind, type FieldKind } from './field-kind';
+import { FieldKind } from './field-kind';
 import { groupKind } from './group';
 import type { Kind, KindName } from './kind';
 import { line } from './line';
@@ -50,11 +50,14 @@ export { lengthOf } from './text';
 
 const bound = new WeakMap<Field, FieldKind>();
 
-/** The kind of a field with the field's rules put in. Fields are never changed, so each is bound once. */
+/**
+ * The kind of a field with the field's rules put in. Fields are never changed, so each is bound once. That its rules and
+ * values are those of its own kind is said to the compiler here alone: it cannot see that through a look-up by name.
+ */
 export function kindFor(field: Field): FieldKind {
   const known = bound.get(field);
   if (known) return known;
-  const made = bindKind<KindName>(kinds[field.kind], field);
+  const made = new FieldKind(kinds[field.kind] as Kind<KindName>, field);
   bound.set(field, made);
   return made;
 }
