@@ -1,12 +1,22 @@
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { HouseStyle } from '../core/model/document';
 import type { SiteFiles } from '../site/render';
-import { siteStylesheet } from '../site/stylesheet';
+import { siteStylesheet, styleFiles } from '../site/stylesheet';
 import { slideScript } from '../site/turn-slides';
 
 const versionOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 16);
 const scriptVersion = versionOf(slideScript);
 const versions = new Map<string, string>();
+
+let texts: readonly string[] | undefined;
+
+/** The stylesheet of the visitors' pages in a house style. Its files are read once. */
+export function stylesheetIn(style: HouseStyle): string {
+  texts ??= styleFiles.map((file) => readFileSync(join(process.cwd(), 'src/site/styles', file), 'utf8'));
+  return siteStylesheet(style, texts);
+}
 
 /**
  * The addresses of a site's stylesheet and script. They change with what is in them, so that browsers may
@@ -14,7 +24,7 @@ const versions = new Map<string, string>();
  */
 export function siteFiles(style: HouseStyle): SiteFiles {
   const key = JSON.stringify(style);
-  const version = versions.get(key) ?? versionOf(siteStylesheet(style));
+  const version = versions.get(key) ?? versionOf(stylesheetIn(style));
   versions.set(key, version);
   return { stylesheet: `/site.css?v=${version}`, script: `/site.js?v=${scriptVersion}` };
 }

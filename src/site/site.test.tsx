@@ -1,12 +1,16 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { setOutBounds } from '../core/mapping/arrangement/arrangement';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { emptyModel } from '../core/model/document';
 import { Face } from './face';
 import { Listing } from './listing';
 import { renderMissing, renderPage } from './render';
-import { siteStylesheet } from './stylesheet';
+import { siteStylesheet, styleFiles } from './stylesheet';
 
 const style = emptyModel('en').houseStyle;
+const texts = styleFiles.map((file) => readFileSync(join(__dirname, 'styles', file), 'utf8'));
 const files = { stylesheet: '/site.css?v=1', script: '/site.js?v=1' };
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
 const face = {
@@ -87,9 +91,20 @@ test('a missing page leads back, without naming what is not there', async () => 
 });
 
 test('the stylesheet carries the house style, and loads nothing from elsewhere', () => {
-  const css = siteStylesheet({ ...style, palette: { ...style.palette, accent: '#123456' } });
+  const css = siteStylesheet({ ...style, palette: { ...style.palette, accent: '#123456' } }, texts);
   expect(css).toContain('--accent: #123456;');
   expect([...css.matchAll(/url\(([^)]+)\)/g)].every(([, address]) => address?.startsWith('/fonts/'))).toBe(
     true,
   );
+});
+
+test('the style files have every width of a cell, and every number of columns that may be asked for', () => {
+  const css = texts.join('');
+  const { least, most } = setOutBounds.columns;
+  const numbersOf = (name: string) =>
+    [...new Set([...css.matchAll(new RegExp(`\\.${name}-(\\d+) \\{`, 'g'))].map(([, n]) => Number(n)))].sort(
+      (a, b) => a - b,
+    );
+  expect(numbersOf('most')).toEqual(Array.from({ length: most - least + 1 }, (_, i) => least + i));
+  expect(numbersOf('w')).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
 });

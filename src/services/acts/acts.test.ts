@@ -3,7 +3,7 @@ import { smallInstallation, fill, NOON, type SmallInstallation } from '../../../
 import { wideDocument } from '../../../tests/wide-model';
 import { addCategory, categoriesOf } from '../categories/edit';
 import { importCategories } from '../categories/import';
-import { mergeCategory } from '../categories/merge';
+import { mergeCategory, removeCategory } from '../categories/merge';
 import {
   addEntry,
   binEntry,
@@ -261,6 +261,29 @@ test('merged categories part again: names, places, what stands in them', async (
   );
   await undoLast();
   expect(await told()).toEqual(before);
+});
+
+test('a category comes back beside one that bears its key and address by now', async () => {
+  const { installation, people } = small;
+  await beginWith(installation, wideDocument());
+  const of = installation.model.schemes[0]?.id ?? '';
+  const first = await addCategory(installation, people.architect, of, { label: 'Marsh', parent: null });
+  await removeCategory(installation, people.architect, first.id, first.revision, undefined);
+  const removal = await lastAct();
+  const second = await addCategory(installation, people.architect, of, { label: 'Marsh', parent: null });
+  expect([second.key, second.slug]).toEqual([first.key, first.slug]);
+  const { left } = await undoAct(installation, people.architect, removal);
+  expect(left.map(({ why }) => why)).toEqual([
+    '“Marsh” has the key marsh2 now: another was given its own.',
+    '“Marsh” stands at marsh-2 now: another stands at its address.',
+  ]);
+  const there = categoriesOf(installation, of).items.filter(({ label }) => label === 'Marsh');
+  expect(there.map(({ id, key, slug }) => [id, key, slug]).sort()).toEqual(
+    [
+      [first.id, 'marsh2', 'marsh-2'],
+      [second.id, 'marsh', 'marsh'],
+    ].sort(),
+  );
 });
 
 test('a site taken away comes back, and a model put in force goes back with what was changed since', async () => {

@@ -1,10 +1,12 @@
 import type { UndoAnswer } from '../../contract/acts';
-import type { Category } from '../../core/content/categories';
+import type { Categories, Category } from '../../core/content/categories';
 import { mergeJson } from '../../core/content/merge-json';
+import { freeSlug } from '../../core/content/slug';
 import { parseModelDocument } from '../../core/formats/model-schema';
 import { isId, type Id } from '../../core/ids';
 import { isJsonObject, sameJson, type Json } from '../../core/json';
 import { FOLDERS } from '../../core/model/media-type';
+import { keyFrom } from '../../core/model/naming';
 import { may, mayPublish } from '../../core/roles';
 import { actByUuid, changesOf, type ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
@@ -47,6 +49,36 @@ function expectMay(installation: Installation, person: Person, change: ActChange
     throw forbidden('Visitors would see something else. Someone who reviews must take this back.');
 }
 
+/**
+ * Categories as they can come back: with another key or address where another bears theirs by now. What had to differ is
+ * told.
+ */
+function madeFree(
+  back: readonly Category[],
+  now: Categories,
+  gone: readonly Id[],
+): { categories: Category[]; left: Reason[] } {
+  const away = new Set([...gone, ...back.map(({ id }) => id)]);
+  const staying = [...new Set(back.map(({ scheme }) => scheme))]
+    .flatMap((scheme) => now.inOrder(scheme))
+    .flatMap(({ category }) => (away.has(category.id) ? [] : [category]));
+  const left: Reason[] = [];
+  const categories: Category[] = [];
+  for (const each of back) {
+    const others = [...staying, ...categories].filter(({ scheme }) => scheme === each.scheme);
+    const isTaken = others.some(({ key }) => key.toLowerCase() === each.key.toLowerCase());
+    const keys = others.map(({ key }) => key);
+    const slugs = new Set(others.filter(({ parent }) => parent === each.parent).map(({ slug }) => slug));
+    const key = isTaken ? keyFrom(each.key, keys) : each.key;
+    const slug = freeSlug(each.slug, (one) => slugs.has(one));
+    if (key !== each.key) left.push(`“${each.label}” has the key ${key} now: another was given its own.`);
+    if (slug !== each.slug)
+      left.push(`“${each.label}” stands at ${slug} now: another stands at its address.`);
+    categories.push({ ...each, key, slug });
+  }
+  return { categories, left };
+}
+
 /** Takes back what an act did to the categories of one or several schemes. */
 async function undoCategories(act: Act, changes: readonly ActChange[]): Promise<Reason[]> {
   if (changes.length === 0) return [];
@@ -80,15 +112,17 @@ async function undoCategories(act: Act, changes: readonly ActChange[]): Promise<
     if (!there) left.push(`What “${each.label}” stood below is not there any more.`);
     return there;
   });
-  await keepCategories(
-    act,
-    [...free].sort((a, b) => depth(a) - depth(b)),
-  );
   for (const id of gone) {
     act.touchCategory(id);
     await dropCategory(act.tx, id);
   }
-  return left;
+  const made = madeFree(
+    free.sort((a, b) => depth(a) - depth(b)),
+    now,
+    gone,
+  );
+  await keepCategories(act, made.categories);
+  return [...left, ...made.left];
 }
 
 async function undoSite(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {

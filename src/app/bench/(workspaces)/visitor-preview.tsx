@@ -1,34 +1,12 @@
 'use client';
 import { GlobalStyles } from '@mui/material';
 import type { KeyboardEvent, MouseEvent, ReactElement, ReactNode } from 'react';
-import { css } from '../../../site/css';
 import { houseRule, namedRules } from '../../../site/house-rules';
-import { faceStyles } from '../../../site/stylesheet';
 import type { HouseStyle } from '../../../core/model/document';
+import '../../../site/styles/arrangements.css';
+import '../../../site/styles/faces.css';
 import { useModel } from '../../../ui/model-in-force';
-
-const pointing = css`
-  .as-visitor {
-    background: var(--paper);
-    color: var(--ink);
-    padding: 14px;
-    border: 1px solid var(--rule);
-    overflow: hidden;
-  }
-  .as-visitor .own > .face > .heading {
-    font-size: calc(var(--h2) * 1.2);
-  }
-  .as-visitor .heading a::after {
-    content: none;
-  }
-  .as-visitor [data-field] {
-    cursor: pointer;
-  }
-  .as-visitor [data-field]:hover {
-    outline: 1.5px solid var(--accent);
-    outline-offset: 3px;
-  }
-`;
+import './visitor-preview.css';
 
 /** What was pointed at: the field that a part shows, and the entry or the block in which it stands. */
 export interface Pointed {
@@ -89,9 +67,7 @@ export function VisitorPreview({
       onKeyDown={press}
       onSubmit={(event) => event.preventDefault()}
     >
-      <GlobalStyles
-        styles={`${houseRule('.as-visitor', installation, dark)} ${faceStyles} ${namedRules(installation)} ${pointing}`}
-      />
+      <GlobalStyles styles={`${houseRule('.as-visitor', installation, dark)} ${namedRules(installation)}`} />
       {children}
     </section>
   );
