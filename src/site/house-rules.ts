@@ -38,7 +38,7 @@ const frames: Record<Variant['frame'], string> = {
 const widths: Record<Variant['width'], string> = {
   text: 'max-width: 46rem;',
   wide: '',
-  full: 'width: 100vw; margin-inline: calc(50% - 50vw); max-width: none;',
+  full: 'width: var(--whole, 100vw); margin-inline: calc(50% - var(--whole, 100vw) / 2); max-width: none;',
 };
 
 const variantRule = ({ key, ground, frame, width, room }: Variant): string =>
