@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { signedIn } from './people';
+import { settled } from './settled';
 import { serve, type Running } from './serve';
 
 let running: Running;
@@ -48,7 +49,7 @@ test('the workspaces run only their own scripts, and stand in no foreign frame',
     const policy = response?.headers()['content-security-policy'] ?? '';
     expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'strict-dynamic';/);
     expect(policy).toContain("frame-ancestors 'none'");
-    await page.waitForLoadState('networkidle');
+    await settled(page);
   }
   expect(told).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import { follow } from './settled';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 
 /** A browser of their own for one of the sample's people, signed in. */
@@ -7,11 +8,11 @@ export async function signedIn(
   who: 'architect' | 'editor' | 'reviewer',
 ): Promise<{ page: Page; context: BrowserContext }> {
   const context = await browser.newContext({ baseURL: address });
+  const signed = await context.request.post('/api/v1/session', {
+    data: { email: `${who}@quillwater.example`, password: 'quillwater' },
+  });
+  if (!signed.ok()) throw new Error(`${who} could not sign in: ${signed.status()}`);
   const page = await context.newPage();
-  await page.goto('/bench/sign-in');
-  await page.getByLabel('E-mail').fill(`${who}@quillwater.example`);
-  await page.getByLabel('Password').fill('quillwater');
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await page.waitForURL(/\/bench\/(shape|write|release)/);
+  follow(page);
   return { page, context };
 }

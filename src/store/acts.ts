@@ -1,12 +1,8 @@
 import { anyOf, joined, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
-import { actChanges } from './tables/act-changes';
+import { actChanges, type ActSort } from './tables/act-changes';
 import { acts } from './tables/acts';
-
-/** What sorts of things an act changes. Records by their own sorts; categories, sites and the model beside them. */
-export const actSorts = ['entry', 'page', 'listing', 'medium', 'category', 'site', 'model'] as const;
-export type ActSort = (typeof actSorts)[number];
 
 /** What an act did to one thing: how it was before and after, as JSON; null where it was not there. */
 export interface ActChange {

@@ -3,11 +3,9 @@ import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
 import { live } from './tables/live';
-import { records } from './tables/records';
+import { records, type RecordSort } from './tables/records';
 import { revisions } from './tables/revisions';
 import { working } from './tables/working';
-
-export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
 
 /** Something people make, with its working version. Times are ms since 1970; `id` is the integer key. */
 export interface KeptRecord {

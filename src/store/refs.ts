@@ -2,11 +2,8 @@ import { anyOf, sql } from './sql';
 import { FOREVER } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
-import type { RecordSort } from './records';
-import { refs as refTable } from './tables/refs';
-
-/** What is worked on refers from side 0, what visitors see or will see from side 1. */
-export type RefSide = 0 | 1;
+import type { RecordSort } from './tables/records';
+import { refs as refTable, type RefSide } from './tables/refs';
 
 /**
  * One reference of a record. `role` says how, `target` is the id of what it refers to, `until` (ms since

@@ -1,7 +1,7 @@
 import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader } from './database';
-import type { RecordSort } from './records';
+import type { RecordSort } from './tables/records';
 import { searchWords } from './queries/table-query';
 
 export interface Found {

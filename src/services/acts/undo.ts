@@ -16,7 +16,7 @@ import { recordsByUuids } from '../../store/records';
 import { keepCategories } from '../categories/edit';
 import { inForceNow, takeOver, type Taken } from '../model/put-in-force';
 import { seeSites } from '../runtime/sites';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
 import type { ActRecord } from '../records/act-state';
 import type { Installation } from '../runtime/installation';

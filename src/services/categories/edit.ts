@@ -19,7 +19,7 @@ import { keyFrom } from '../../core/model/naming';
 import { may } from '../../core/roles';
 import { whyReserved } from '../../core/site/address';
 import { countByCategory, putCategories } from '../../store/categories';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { reachOfScheme } from '../reach/scheme';
 import { inAct, type Act } from '../records/act';
 import { today, type Installation } from '../runtime/installation';

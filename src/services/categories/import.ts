@@ -6,7 +6,7 @@ import { fromColumns, fromIndented, type ListedCategory } from '../../core/forma
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { Scheme } from '../../core/model/document';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 import { freshCategory, keepCategories, onCategories, takenIn } from './edit';

@@ -4,7 +4,7 @@ import type { Categories, Category } from '../../core/content/categories';
 import { freeSlug } from '../../core/content/slug';
 import type { Id } from '../../core/ids';
 import { dropCategory } from '../../store/categories';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import type { Act } from '../records/act';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';

@@ -6,7 +6,7 @@ import { inAct } from '../records/act';
 import { addInBulk, type BulkEntry } from './bulk';
 import { minuteNow, today, type Installation } from '../runtime/installation';
 import { knownOf } from '../records/known';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { notFound } from '../runtime/refusal';
 
 /**

@@ -9,7 +9,7 @@ import { mayPublish } from '../../core/roles';
 import type { EntryChange } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
 import { liveOf, type KeptRecord, type LiveVersion } from '../../store/records';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
 import { inAct, SAVED, type Act } from '../records/act';
 import { entryBody, type EntryBody } from '../records/bodies';

@@ -10,7 +10,7 @@ import type { Reader } from '../../store/database';
 import { listingKeys, setListingKey } from '../../store/listings';
 import { liveOf, recordByUuid, type KeptRecord, type LiveVersion } from '../../store/records';
 import { referrers } from '../../store/refs';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { pagesShowing } from '../reach/pages';
 import { inAct, SAVED } from '../records/act';
 import { listingBody, type ListingBody } from '../records/bodies';

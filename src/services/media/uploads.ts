@@ -13,7 +13,7 @@ import { newId, type Id } from '../../core/ids';
 import { FOLDERS, mediumFields, valuesOfFile } from '../../core/model/media-type';
 import { mediaByHash, mediumValues, putFile, type FileRow } from '../../store/media';
 import { recordById } from '../../store/records';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
 import { inAct, SAVED, type Act } from '../records/act';
 import { knownOf } from '../records/known';

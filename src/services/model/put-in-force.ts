@@ -9,7 +9,7 @@ import type { ModelDocument } from '../../core/model/document';
 import { indexedTypesIn, reindexTables, unindexListing } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
 import { recordsOfSort, recordsOfType } from '../../store/records';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
 import { inAct, type Act, type Doer } from '../records/act';

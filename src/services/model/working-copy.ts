@@ -12,7 +12,7 @@ import {
   workingModel,
   type WorkingModelRow,
 } from '../../store/model';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput } from '../runtime/refusal';
 

@@ -1,7 +1,8 @@
 import type { Destination, Destinations } from '../../contract/go-to';
 import { folded } from '../../core/mapping/rule/matches';
 import { isId, type Id } from '../../core/ids';
-import { sortOf, type RecordSort } from '../../store/records';
+import { sortOf } from '../../store/records';
+import { type RecordSort } from '../../store/tables/records';
 import { findRecords } from '../../store/search';
 import type { Installation } from '../runtime/installation';
 

@@ -15,7 +15,7 @@ import {
 import { inAct, type Act } from '../records/act';
 import type { Installation } from '../runtime/installation';
 import { seeSites, siteGiven } from '../runtime/sites';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { ruleViolation, notFound, invalidInput } from '../runtime/refusal';
 
 /** How many sites an installation may hold. */

@@ -8,7 +8,7 @@ import type { PageType } from '../../core/model/document';
 import { branchOf, childrenOf } from '../../store/pages';
 import { liveOf } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
-import type { Person } from '../people/people';
+import type { Person } from '../people/person';
 import { reachOfPage } from '../reach/entry';
 import { inAct, SAVED, type Act } from '../records/act';
 import { pageBody, type PageBody } from '../records/bodies';

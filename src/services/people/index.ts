@@ -2,7 +2,6 @@
 
 export { invite, linkAnswer, sendLink, useLink } from './links';
 export {
-  type Person,
   addPerson,
   allPeople,
   changePassword,
@@ -11,6 +10,7 @@ export {
   letLeave,
   personAnswer,
 } from './people';
+export { type Person } from './person';
 export {
   askSecondFactor,
   asksSecondFactor,

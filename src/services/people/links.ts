@@ -6,7 +6,8 @@ import { dropLinks, linkByHash, putLink } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
 import { hashPassword } from './passwords';
-import { addPerson, needPerson, personAnswer, type FreshPerson, type Person } from './people';
+import { addPerson, needPerson, personAnswer, type FreshPerson } from './people';
+import { type Person } from './person';
 import { endAllSessions, hashOf, openSession, type SignedIn } from './sessions';
 import { newWord, wordTyped } from './words';
 

@@ -24,12 +24,7 @@ import { invalidInput, notFound, Refusal, ruleViolation } from '../runtime/refus
 import { hashPassword, isPassword } from './passwords';
 import { asksSecondFactor } from './second-factor';
 import { endAllSessions } from './sessions';
-
-/** Somebody who is signed in. */
-export interface Person extends PersonRow {
-  session: string;
-  endsAt: number;
-}
+import type { Person } from './person';
 
 export const personAnswer = ({ uuid, name, email, role, joined, guarded }: PersonRow): PersonAnswer => ({
   id: uuid,

@@ -6,7 +6,7 @@ import { putSetting, setting } from '../../store/settings';
 import type { Installation } from '../runtime/installation';
 import { invalidInput, ruleViolation } from '../runtime/refusal';
 import { isPassword } from './passwords';
-import type { Person } from './people';
+import type { Person } from './person';
 import { hashOf } from './sessions';
 import { newWord, wordTyped } from './words';
 

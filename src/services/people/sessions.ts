@@ -12,7 +12,7 @@ import {
 } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
 import { notFound } from '../runtime/refusal';
-import type { Person } from './people';
+import type { Person } from './person';
 
 const HOUR = 3_600_000;
 const SESSION = 14 * 24 * HOUR;

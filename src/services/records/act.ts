@@ -2,15 +2,8 @@ import type { Category } from '../../core/content/categories';
 import { newId, type Id } from '../../core/ids';
 import { sameJson, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
-import {
-  goOn,
-  lastActOn,
-  putAct,
-  putChanges,
-  changesOf,
-  type ActChange,
-  type ActSort,
-} from '../../store/acts';
+import { goOn, lastActOn, putAct, putChanges, changesOf, type ActChange } from '../../store/acts';
+import { type ActSort } from '../../store/tables/act-changes';
 import { allCategories, reindexClosure } from '../../store/categories';
 import { wordsOfCategory } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';

@@ -1,6 +1,7 @@
 import type { Stage } from '../../core/content/states';
 import { newId, type Id } from '../../core/ids';
-import { changeWorking, makeRecords, setBinned, type KeptRecord, type RecordSort } from '../../store/records';
+import { changeWorking, makeRecords, setBinned, type KeptRecord } from '../../store/records';
+import { type RecordSort } from '../../store/tables/records';
 import { SAVED, type Act } from './act';
 import { shapeOf } from './shape';
 

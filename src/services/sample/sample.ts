@@ -21,7 +21,8 @@ import { addCategory, changeCategory } from '../categories/edit';
 import { today, type Installation } from '../runtime/installation';
 import { addSite } from '../pages/sites';
 import { addPage, changePage, publishPage } from '../pages/write';
-import { addPerson, type Person } from '../people/people';
+import { addPerson } from '../people/people';
+import { type Person } from '../people/person';
 import { SampleNames } from './names';
 
 /**

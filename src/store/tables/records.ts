@@ -1,5 +1,6 @@
-import type { RecordSort } from '../records';
 import { counted, integer, textOf, orNull, table, text } from './table';
+
+export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
 
 /** What people make: entries, pages, listings and media. */
 export const records = table('records', {
