@@ -100,6 +100,9 @@ describe('sort keys', () => {
       sortKey(a, 'fr') < sortKey(b, 'fr') ? -1 : 1,
     );
     expect(sorted).toEqual(['alder', 'Alder', 'Éclair', 'eclipse', 'Oak', 'œuf', 'zebra']);
+    // A ligature comes behind its letters with any accent, and before the next letter.
+    const keys = ['aé', 'áe', 'æ', 'af'].map((word) => sortKey(word, 'en-GB'));
+    expect([...keys].sort()).toEqual(keys);
   });
 });
 

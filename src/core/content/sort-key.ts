@@ -42,11 +42,16 @@ function ranksOf(locale: string): Ranks {
 /** A key for `text` in a locale (BCP 47); keys compare byte by byte as the texts compare in that language. */
 export function sortKey(text: string, locale: string): string {
   const ranks = ranksOf(locale);
-  const characters = Array.from(text.normalize('NFC').trim().replace(/\s+/g, ' '))
-    .slice(0, longest)
-    .flatMap((one) => Array.from(spelt[one] ?? one));
-  const level = (of: Map<string, number>) =>
+  const characters = Array.from(text.normalize('NFC').trim().replace(/\s+/g, ' ')).slice(0, longest);
+  // A ligature is its letters with an accent over the first that weighs more than any other: its own place among
+  // letters comes behind all of that letter's, and before the next.
+  const accented = (one: string): string[] => {
+    const [first, ...rest] = Array.from(spelt[one] ?? one);
+    return [ranks.accents.has(one) || first === undefined ? one : first, ...rest];
+  };
+  const level = (of: Map<string, number>, spell: (one: string) => string[]) =>
     characters
+      .flatMap(spell)
       .map((one) => {
         const rank = of.get(one);
         return rank === undefined
@@ -54,5 +59,8 @@ export function sortKey(text: string, locale: string): string {
           : String.fromCharCode(0x20 + rank);
       })
       .join('');
-  return `${level(ranks.letters)}\u0001${level(ranks.accents)}\u0001${level(ranks.cases)}`;
+  const letters = (one: string) => Array.from(spelt[one] ?? one);
+  return [level(ranks.letters, letters), level(ranks.accents, accented), level(ranks.cases, letters)].join(
+    '\u0001',
+  );
 }

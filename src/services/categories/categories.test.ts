@@ -5,6 +5,7 @@ import { smallInstallation, type SmallInstallation } from '../../../tests/small-
 import { contentType } from '../../../tests/small-model';
 import { wideDocument } from '../../../tests/wide-model';
 import type { CategoryAnswer } from '../../contract/categories';
+import { categoryBounds } from '../../core/content/categories';
 import { parseValues } from '../../core/content/values';
 import type { JsonObject } from '../../core/json';
 import { bringInBulk } from '../entries/bulk';
@@ -18,7 +19,7 @@ import {
 } from './edit';
 import { liveOf, recordByUuid } from '../../store/records';
 import { entry, publishEntry } from '../entries/write';
-import { visit } from '../visitor/gather';
+import { visit } from '../visitor/visit';
 
 let small: SmallInstallation;
 let scheme: string;
@@ -257,4 +258,18 @@ describe('a list that is read in', () => {
     expect((await categoryCounts(small.installation, scheme)).items).toHaveLength(5000);
     expect((await visit(small.installation, '/')).found).toBe('nothing');
   });
+});
+
+test('categories nest so deep and no deeper, however one comes to stand there', async () => {
+  const tooDeep = { faults: [{ path: '/parent', code: 'too-deep' }] };
+  let deepest = await add('1');
+  for (let depth = 2; depth <= categoryBounds.depth; depth += 1) deepest = await add(`${depth}`, deepest.id);
+  await expect(add('one more', deepest.id)).rejects.toMatchObject(tooDeep);
+  const branch = await add('Branch');
+  await add('Twig', branch.id);
+  const to = { parent: deepest.parent, after: null };
+  await expect(
+    moveCategory(small.installation, architect(), branch.id, branch.revision, to),
+  ).rejects.toMatchObject(tooDeep);
+  expect(tree()).toContain('Branch');
 });

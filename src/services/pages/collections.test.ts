@@ -7,7 +7,7 @@ import type { JsonObject } from '../../core/json';
 import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../entries/write';
 import { addPage, changePage, page, publishPage } from './write';
 import { feedOf } from '../visitor/feeds';
-import { visit } from '../visitor/gather';
+import { visit } from '../visitor/visit';
 
 let small: SmallInstallation;
 let picks: string;

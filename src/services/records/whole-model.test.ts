@@ -14,7 +14,8 @@ import { findEntries, knownByIds } from '../entries/find';
 import { importEntries } from '../entries/import';
 import { mediaList } from '../media/library';
 import { addPage, changePage, page, publishPage } from '../pages/write';
-import { pagePreview, visit } from '../visitor/gather';
+import { pagePreview } from '../visitor/preview';
+import { visit } from '../visitor/visit';
 
 let small: SmallInstallation;
 beforeEach(async () => {

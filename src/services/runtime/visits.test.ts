@@ -4,7 +4,7 @@ import { entries } from '../entries/table';
 import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { tryListing } from '../listings/trials';
 import { addPage, changePage, publishPage } from '../pages/write';
-import { visit } from '../visitor/gather';
+import { visit } from '../visitor/visit';
 import { countVisit, keepVisits, VISITS_FRESH } from './visits';
 import { keepWorking } from '../model/working-copy';
 import type { JsonObject } from '../../core/json';

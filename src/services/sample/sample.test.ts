@@ -16,7 +16,7 @@ import { parseRule } from '../../core/mapping/rule/parse-rule';
 import { overview } from '../overview/overview';
 import { fillWithSample, type Sample } from './sample';
 import { saysHowOthersAre } from '../visitor/resolve-address';
-import { visit } from '../visitor/gather';
+import { visit } from '../visitor/visit';
 
 const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
 const named = <T>(folder: string, ending: string, of: (file: string) => T) =>

@@ -2,7 +2,7 @@ import { writeFeed } from '../../core/formats/feeds';
 import type { FeedKind } from '../../core/site/address';
 import { publishedAmong } from '../../store/records';
 import type { Installation } from '../runtime/installation';
-import { visit } from './gather';
+import { visit } from './visit';
 
 /**
  * The list of a page as a feed, its addresses beginning at `origin`; nothing where no page with a list stands

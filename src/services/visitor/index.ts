@@ -2,5 +2,6 @@
 
 export { takeMessage } from './contact';
 export { feedOf } from './feeds';
-export { type Visit, pagePreview, visit } from './gather';
+export { pagePreview } from './preview';
+export { type Visit, visit } from './visit';
 export { seenPage } from './seen';

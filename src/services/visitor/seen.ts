@@ -9,7 +9,7 @@ import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
 import { notFound } from '../runtime/refusal';
 import { resolveAddress, type ResolvedAddress } from './resolve-address';
-import { visit } from './gather';
+import { visit } from './visit';
 
 /** What a page at an address is of, and where that is written. */
 function ownOf({ page, entry, category }: ResolvedAddress): SeenOwn {

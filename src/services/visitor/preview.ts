@@ -1,0 +1,109 @@
+import type { PreviewQuery } from '../../contract/pages';
+import { FOREVER } from '../../core/content/states';
+import { isId, type Id } from '../../core/ids';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { placeOf, type LivePage } from '../../store/pages';
+import { recordById, recordByUuid, type KeptRecord } from '../../store/records';
+import { liveCounts } from '../categories/counts';
+import { bodyOfCategory, categoryAddress, categoryHomeAt, schemeShownBy, wordsOf } from '../categories/pages';
+import { entryTypeOf } from '../entries/addresses';
+import { pageBody } from '../records/bodies';
+import type { Installation } from '../runtime/installation';
+import { invalidInput, notFound } from '../runtime/refusal';
+import { gather } from './gather';
+import { anyOwnPage, type CategoryPage } from './resolve-address';
+
+/** Among how many categories one is sought to look at a page by. */
+const EXAMPLES = 200;
+
+/**
+ * The category to look at a page by that shows categories: the one asked for, else the first in which
+ * something stands.
+ */
+async function exampleCategory(
+  installation: Installation,
+  page: LivePage,
+  asked: Id | undefined,
+): Promise<CategoryPage | undefined> {
+  const home = categoryHomeAt(installation, page);
+  if (!home) return undefined;
+  const all = installation.categories.inOrder(home.scheme).map(({ category }) => category);
+  const counts =
+    asked === undefined
+      ? await liveCounts(
+          installation.content,
+          installation,
+          home.scheme,
+          all.slice(0, EXAMPLES).map(({ id }) => id),
+        )
+      : new Map<Id, number>();
+  const category =
+    asked === undefined
+      ? (all.find(({ id }) => (counts.get(id) ?? 0) > 0) ?? all[0])
+      : all.find(({ id }) => id === asked);
+  return category && { category, home, address: categoryAddress(installation, home, category.id) };
+}
+
+/**
+ * A page as visitors would see it if its working version were published now; one that shows categories, by
+ * one of them.
+ */
+export async function pagePreview(
+  installation: Installation,
+  id: string,
+  { language, category: asked }: PreviewQuery = {},
+): Promise<{ page: VisitorPage }> {
+  if (language !== undefined && !installation.model.document.locales.others.includes(language))
+    throw invalidInput([
+      { path: '/language', code: 'locale', message: `The site has no other language "${language}".` },
+    ]);
+  const placeWorking = async (record: KeptRecord): Promise<LivePage | undefined> => {
+    const place = await placeOf(installation.content, record.id);
+    return (
+      place && {
+        ...place,
+        id: 0,
+        body: record.body,
+        title: record.title,
+        starts: 0,
+        ends: FOREVER,
+        publishedAt: installation.now(),
+        publishedBy: record.changedBy,
+      }
+    );
+  };
+  const record = isId(id) ? await recordByUuid(installation.content, id, 'page') : undefined;
+  const as = record && record.binnedAt === null ? await placeWorking(record) : undefined;
+  // Words of a category are looked at on the page that they stand on.
+  const above =
+    as?.category && as.parent !== null ? await recordById(installation.content, as.parent) : undefined;
+  const all = above ? await placeWorking(above) : as;
+  const type = installation.model.pageType(all?.type ?? '');
+  if (!as || !all || !type) throw notFound('page');
+  const shown = entryTypeOf(installation, type);
+  const entry = shown && (await anyOwnPage(installation, shown, all));
+  const category = await exampleCategory(installation, all, as.category ?? asked);
+  const words =
+    category &&
+    (above ? as : await wordsOf(installation.content, installation, category.home, category.category.id));
+  const body = category
+    ? bodyOfCategory(
+        type,
+        pageBody(all.body),
+        words && pageBody(words.body),
+        category.category,
+        schemeShownBy(installation, type),
+      )
+    : pageBody(all.body);
+  return {
+    page: (
+      await gather(
+        installation,
+        { page: all, ...(entry ? { entry } : {}), ...(category ? { category } : {}) },
+        body,
+        type,
+        language === undefined ? {} : { language },
+      )
+    ).page,
+  };
+}

@@ -1,0 +1,87 @@
+import { nextDayStarts } from '../../core/content/day';
+import type { Id } from '../../core/ids';
+import { canonicalAddress, splitResults } from '../../core/site/address';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { nextTurn } from '../../store/records';
+import { bodyOfCategory, leadsElsewhere, schemeShownBy } from '../categories/pages';
+import { pageBody } from '../records/bodies';
+import type { Installation } from '../runtime/installation';
+import { languageAsked, visitorAddress } from '../runtime/languages';
+import { siteOf } from '../runtime/sites';
+import { gather } from './gather';
+import { resolveAddress } from './resolve-address';
+
+/**
+ * What an address asks for: a page with the ids of what it is made from and the one spelling of what was
+ * chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that
+ * may change), or nothing that stands.
+ */
+export type Visit =
+  | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
+  | { found: 'elsewhere'; address: string; forNow?: boolean }
+  | { found: 'nothing' }
+  | { found: 'malformed' };
+
+/** Gathers everything a visitor's page is drawn from, and until when it is true. */
+export async function visit(
+  installation: Installation,
+  path: string,
+  query = new URLSearchParams(),
+): Promise<Visit> {
+  const asked = canonicalAddress(path);
+  if (asked === undefined) return { found: 'malformed' };
+  const now = installation.now();
+  const { language, address: within } = languageAsked(installation, asked);
+  const split = splitResults(within);
+  if (!split) return { found: 'nothing' };
+  const { address, page: results } = split;
+  const standing = await resolveAddress(installation, address);
+  if (!standing) return { found: 'nothing' };
+  // One page has one address: a prefix that says what leads here anyway leads to the page without it.
+  const plain = visitorAddress(installation, language, within);
+  if (plain !== path) return { found: 'elsewhere', address: plain };
+  const { page, entry, category } = standing;
+  const type = installation.model.pageType(page.type);
+  if (!type) return { found: 'nothing' };
+  const elsewhere =
+    category &&
+    (await leadsElsewhere(installation.content, installation, category.home, category.category.id));
+  if (elsewhere !== undefined)
+    return elsewhere === null
+      ? { found: 'nothing' }
+      : { found: 'elsewhere', address: visitorAddress(installation, language, elsewhere), forNow: true };
+  const own = category?.words && pageBody(category.words.body);
+  // Days turn by the clock of the site that the page stands in.
+  const onSite = { ...installation, timeZone: siteOf(installation, page.site).timeZone };
+  const body = category
+    ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(installation, type))
+    : pageBody(page.body);
+  const {
+    page: drawn,
+    turnsDaily,
+    freshUntil,
+    query: chosen,
+  } = await gather(onSite, standing, body, type, {
+    ...(language === undefined ? {} : { language }),
+    results,
+    query,
+  });
+  // A page of results stands only where there is something on it.
+  if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
+  const turns = [
+    await nextTurn(installation.content, now),
+    turnsDaily ? nextDayStarts(now, onSite.timeZone) : undefined,
+  ];
+  const ids: [Id, ...Id[]] = entry
+    ? [entry.id, page.uuid]
+    : category
+      ? [category.category.id, page.uuid]
+      : [page.uuid];
+  return {
+    found: 'page',
+    ids,
+    query: chosen,
+    validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)),
+    page: drawn,
+  };
+}
