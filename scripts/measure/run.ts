@@ -8,7 +8,7 @@ import type { Person } from '../../src/services/people';
 import { indexTableIn, type Installation, today } from '../../src/services/runtime';
 import type { JsonObject } from '../../src/core/json';
 import { everyEntry } from '../../src/core/mapping/rule/listing-rule';
-import { parseCondition, parseRule } from '../../src/core/mapping/rule/parse-rule';
+import { parseRule, parseCondition } from '../../src/core/mapping/rule/parse';
 import { mapToFace } from '../../src/core/mapping/map';
 import { countFacets } from '../../src/store/queries/facet-query';
 import { listLive, type Listed } from '../../src/store/queries/listing-query';

@@ -10,7 +10,7 @@ import type { OrderKey } from '../core/mapping/rule/listing-rule';
 import { matches } from '../core/mapping/rule/matches';
 import { compareBy } from '../core/mapping/rule/order';
 import { pinPlaces } from '../core/mapping/rule/pins';
-import { parseCondition } from '../core/mapping/rule/parse-rule';
+import { parseCondition } from '../core/mapping/rule/parse';
 import { countLive, countSteps, coverLive, listLive, placeAmong } from './queries/listing-query';
 import { neighboursIn } from './queries/neighbour-query';
 import { lockFolder } from './folder-lock';

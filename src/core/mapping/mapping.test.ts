@@ -10,7 +10,7 @@ import { folded, matches } from './rule/matches';
 import { compareBy, type Sortable } from './rule/order';
 import { fieldsOfMapping } from './parts';
 import { proposeRule } from './rule/propose-rule';
-import { parseCondition, parseRule, valuesTaken } from './rule/parse-rule';
+import { parseRule, parseCondition, valuesTaken } from './rule/parse';
 import { serializeRule } from './rule/serialize-rule';
 
 const model = smallCompiled();

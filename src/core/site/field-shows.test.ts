@@ -1,7 +1,7 @@
 import { contentType, field, withSpeciesPages } from '../../../tests/small-model';
 import type { JsonObject } from '../json';
 import { proposeRule } from '../mapping/rule/propose-rule';
-import { parseRule } from '../mapping/rule/parse-rule';
+import { parseRule } from '../mapping/rule/parse';
 import { CompiledModel } from '../model/compile';
 import { whereFieldsShow } from './field-shows';
 

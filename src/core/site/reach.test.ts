@@ -1,7 +1,7 @@
 import { contentType, smallCompiled } from '../../../tests/small-model';
 import { parseValues, type Values } from '../content/values';
 import type { JsonObject } from '../json';
-import { parseRule } from '../mapping/rule/parse-rule';
+import { parseRule } from '../mapping/rule/parse';
 import { listingDiffers } from './reach';
 
 const model = smallCompiled();

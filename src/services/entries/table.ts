@@ -2,7 +2,7 @@ import type { EntriesAnswer, EntriesQuery } from '../../contract/entries';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { Json } from '../../core/json';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
-import { parseCondition } from '../../core/mapping/rule/parse-rule';
+import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../../store/queries/table-query';

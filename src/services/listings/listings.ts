@@ -2,7 +2,7 @@ import type { ListingAnswer, ListingStands } from '../../contract/listings';
 import { isId, type Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
-import { parseRule } from '../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../core/mapping/rule/parse';
 import { proposeRule } from '../../core/mapping/rule/propose-rule';
 import { serializeRule } from '../../core/mapping/rule/serialize-rule';
 import { sourceByKey } from '../../core/mapping/rule/sources';

@@ -175,10 +175,11 @@ export async function binListing(
     const using = [...(await referrers(act.tx, id, 0)), ...(await referrers(act.tx, id, 1))].filter(
       ({ role }) => role === 'listing',
     );
-    if (using.length > 0) {
-      const [show, those] = using.length === 1 ? ['shows', 'that page'] : ['show', 'those pages'];
-      const names = [...new Set(using.map(({ title }) => title))].join(', ');
-      throw ruleViolation(`${names} ${show} this listing. Give ${those} another first.`);
+    // A page may show it in what visitors see and in what is worked on.
+    const titles = [...new Map(using.map(({ uuid, title }) => [uuid, title])).values()];
+    if (titles.length > 0) {
+      const [show, those] = titles.length === 1 ? ['shows', 'that page'] : ['show', 'those pages'];
+      throw ruleViolation(`${titles.join(', ')} ${show} this listing. Give ${those} another first.`);
     }
     await comeDown(act, found.record.id);
     await putInBin(act, found.record.id, true);

@@ -15,7 +15,7 @@ import { entryBody } from '../records/bodies';
 import { checkDerived } from '../records/check';
 import { changeEntry, entry, publishEntry } from '../entries/write';
 import { resultOf, tryListing } from '../listings/trials';
-import { parseRule } from '../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../core/mapping/rule/parse';
 import { dropWorking, keepWorking, working } from './working-copy';
 
 let small: SmallInstallation;

@@ -75,6 +75,21 @@ test('a session that is ended opens nothing any more, and only its owner can end
   expect(await personByToken(small.installation, one.token)).toBeDefined();
 });
 
+test('a session ends by itself when it was left alone, and goes on while it is used', async () => {
+  const { token, person } = await enter();
+  const { token: left, person: other } = await enter();
+  const clock = jest.spyOn(Date, 'now');
+  try {
+    clock.mockReturnValue(person.endsAt - 1);
+    const used = await personByToken(small.installation, token);
+    clock.mockReturnValue(other.endsAt + 1);
+    expect(await personByToken(small.installation, left)).toBeUndefined();
+    expect(await personByToken(small.installation, token)).toMatchObject({ id: used?.id });
+  } finally {
+    clock.mockRestore();
+  }
+});
+
 test('neither passwords nor tokens are kept as they are', async () => {
   const { token } = await enter();
   const kept = JSON.stringify([

@@ -13,7 +13,7 @@ import { matches } from '../../core/mapping/rule/matches';
 import { compareBy } from '../../core/mapping/rule/order';
 import { proposeRule } from '../../core/mapping/rule/propose-rule';
 import { ruleIn } from '../../core/mapping/rule/sources';
-import { parseCondition, parseRule } from '../../core/mapping/rule/parse-rule';
+import { parseRule, parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { withComputed } from '../../core/model/kinds';

@@ -12,7 +12,7 @@ import { modelChanges } from '../../core/model/change/changes';
 import { type Installation } from '../runtime/installation';
 import { resultOf } from '../listings/trials';
 import { listings } from '../listings/listings';
-import { parseRule } from '../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../core/mapping/rule/parse';
 import { overview } from '../overview/overview';
 import { fillWithSample, type Sample } from './sample';
 import { saysHowOthersAre } from '../visitor/resolve-address';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { contentType, smallCompiled } from '../../../../tests/small-model';
 import { byLetter, byMonth, columnsOf, inRatio, letterOf, type Item } from './arrange';
 import { arrangementKinds, arrangements, setOutBounds } from './arrangement';
-import { parseRule } from '../rule/parse-rule';
+import { parseRule } from '../rule/parse';
 import { serializeRule } from '../rule/serialize-rule';
 
 const model = smallCompiled();

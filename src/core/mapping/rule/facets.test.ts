@@ -4,7 +4,7 @@ import { writeFeed } from '../../formats/feeds';
 import type { Field } from '../../model/document';
 import { facetQuery, facetValues, mayBeFacet, pressed, parseFacets } from './facets';
 import { proposeRule } from './propose-rule';
-import { parseRule } from './parse-rule';
+import { parseRule } from './parse';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');

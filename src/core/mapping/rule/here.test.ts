@@ -5,7 +5,7 @@ import { asksOfPlace, bindPlace } from './here';
 import { turnsWithTheDay } from './listing-rule';
 import { matches } from './matches';
 import { proposeRule } from './propose-rule';
-import { parseCondition, parseRule } from './parse-rule';
+import { parseRule, parseCondition } from './parse';
 import { serializeRule } from './serialize-rule';
 
 const model = smallCompiled();

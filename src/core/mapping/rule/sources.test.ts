@@ -8,7 +8,7 @@ import type { ListingRule } from './listing-rule';
 import { mapToFace } from '../map';
 import { matches } from './matches';
 import { proposeRule } from './propose-rule';
-import { parseCondition, parseRule } from './parse-rule';
+import { parseRule, parseCondition } from './parse';
 import { ruleIn, sourceByKey, Sources } from './sources';
 import { serializeRule } from './serialize-rule';
 

@@ -6,7 +6,7 @@ import { newId } from '../../ids';
 import type { Json } from '../../json';
 import type { Condition } from '../../mapping/rule/listing-rule';
 import { matches } from '../../mapping/rule/matches';
-import { parseCondition } from '../../mapping/rule/parse-rule';
+import { parseCondition } from '../../mapping/rule/parse';
 import type { Field } from '../document';
 import { showsInCircle, whyNever } from './conditions';
 

@@ -4,7 +4,7 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Json } from '../../../../core/json';
 import { comparisonWords, conditionInWords } from '../../../../core/mapping/rule/condition-words';
-import { parseCondition } from '../../../../core/mapping/rule/parse-rule';
+import { parseCondition } from '../../../../core/mapping/rule/parse';
 import type { Fielded } from '../../../../core/model/compile';
 import { useModel } from '../../../../ui/model-in-force';
 import {

@@ -11,7 +11,7 @@ import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangeme
 import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
 import { withSources } from '../../../../core/mapping/rule/change-sources';
 import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
-import { parseRule } from '../../../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse';
 import { sourceByKey, Sources } from '../../../../core/mapping/rule/sources';
 import { serializeRule } from '../../../../core/mapping/rule/serialize-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';

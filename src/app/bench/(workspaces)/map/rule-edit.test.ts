@@ -1,6 +1,6 @@
 import { contentType, field, smallCompiled } from '../../../../../tests/small-model';
 import type { Json } from '../../../../core/json';
-import { parseRule } from '../../../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse';
 import { partKeys } from '../../../../core/mapping/parts';
 import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
 import { wideCompiled } from '../../../../../tests/wide-model';

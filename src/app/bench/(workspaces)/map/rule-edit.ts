@@ -1,6 +1,6 @@
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { comparable } from '../../../../core/mapping/rule/here';
-import { valuesTaken } from '../../../../core/mapping/rule/parse-rule';
+import { valuesTaken } from '../../../../core/mapping/rule/parse';
 import type { CompiledModel, Fielded } from '../../../../core/model/compile';
 import type { Field } from '../../../../core/model/document';
 import { kindFor, type Comparison } from '../../../../core/model/kinds';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Id } from '../../../../core/ids';
-import { parseRule } from '../../../../core/mapping/rule/parse-rule';
+import { parseRule } from '../../../../core/mapping/rule/parse';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { whereFieldsShow } from '../../../../core/site/field-shows';

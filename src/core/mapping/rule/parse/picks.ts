@@ -1,7 +1,7 @@
-import { pointer, type Fault } from '../../faults';
-import { isId, type Id } from '../../ids';
-import { isJsonObject, type Json, type JsonObject } from '../../json';
-import { listingBounds, type ListingRule, type Pin } from './listing-rule';
+import { pointer, type Fault } from '../../../faults';
+import { isId, type Id } from '../../../ids';
+import { isJsonObject, type Json, type JsonObject } from '../../../json';
+import { listingBounds, type ListingRule, type Pin } from '../listing-rule';
 
 export const pickKeys = ['pins', 'leaveOut', 'skip', 'notAbove', 'fullList'] as const;
 type Picks = Pick<ListingRule, (typeof pickKeys)[number]>;

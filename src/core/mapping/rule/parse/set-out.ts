@@ -1,6 +1,6 @@
-import { pointer, type Fault } from '../../faults';
-import { isJsonObject, type Json } from '../../json';
-import { densities, setOutBounds, setOutKeys, type SetOut } from '../arrangement/arrangement';
+import { pointer, type Fault } from '../../../faults';
+import { isJsonObject, type Json } from '../../../json';
+import { densities, setOutBounds, setOutKeys, type SetOut } from '../../arrangement/arrangement';
 
 /** What is chosen of an arrangement. What it does not take is kept, for when another one does. */
 export function parseSetOut(given: Json | undefined, path: string, faults: Fault[]): SetOut {

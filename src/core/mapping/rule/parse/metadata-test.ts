@@ -1,8 +1,8 @@
-import { states, type State } from '../../content/states';
-import { pointer, type Fault } from '../../faults';
-import { isId, type Id } from '../../ids';
-import { isJsonObject, type Json, type JsonObject } from '../../json';
-import { listingBounds, type MetadataTest } from './listing-rule';
+import { states, type State } from '../../../content/states';
+import { pointer, type Fault } from '../../../faults';
+import { isId, type Id } from '../../../ids';
+import { isJsonObject, type Json, type JsonObject } from '../../../json';
+import { listingBounds, type MetadataTest } from '../listing-rule';
 
 export const metadataKeys = ['entry', 'under', 'site', 'author', 'language', 'state'] as const;
 
