@@ -1,0 +1,70 @@
+import {
+  GapsAnswer,
+  GapsAsked,
+  ListingAnswer,
+  ListingFigures,
+  ListingPatch,
+  ListingResult,
+  ListingTrial,
+  ListingsAnswer,
+  NewListing,
+} from '../listings';
+import { define } from './operation';
+
+/** Listings: tried, kept and published. */
+export const listings = {
+  listings: define('listings', { summary: 'All listings', act: 'read', answer: ListingsAnswer }),
+  addListing: define('addListing', {
+    summary: 'Make a listing',
+    act: 'keep listings',
+    body: NewListing,
+    answer: ListingAnswer,
+    status: 201,
+  }),
+  tryListing: define('tryListing', {
+    summary: 'What a rule would give now, without keeping it',
+    act: 'read',
+    body: ListingTrial,
+    answer: ListingResult,
+    status: 200,
+  }),
+  tryListingGaps: define('tryListingGaps', {
+    summary: 'What in a rule’s result shows nothing in a part',
+    act: 'read',
+    body: GapsAsked,
+    answer: GapsAnswer,
+    status: 200,
+  }),
+  tryListingFigures: define('tryListingFigures', {
+    summary: 'Coverage and counts of a rule, without keeping it',
+    act: 'read',
+    body: ListingTrial,
+    answer: ListingFigures,
+    status: 200,
+  }),
+  listing: define('listing', { summary: 'One listing', act: 'read', answer: ListingAnswer }),
+  changeListing: define('changeListing', {
+    summary: 'Change the working version of a listing',
+    act: 'keep listings',
+    body: ListingPatch,
+    answer: ListingAnswer,
+    guarded: true,
+  }),
+  publishListing: define('publishListing', {
+    summary: 'Put the working version in force on every page that shows it',
+    act: 'keep listings',
+    answer: ListingAnswer,
+    guarded: true,
+  }),
+  binListing: define('binListing', {
+    summary: 'Put a listing in the bin, if no page shows it',
+    act: 'keep listings',
+    status: 204,
+    guarded: true,
+  }),
+  listingResult: define('listingResult', {
+    summary: 'What visitors see of a listing now',
+    act: 'read',
+    answer: ListingResult,
+  }),
+};
