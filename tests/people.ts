@@ -1,4 +1,4 @@
-import { follow } from './settled';
+import { follow, settled } from './settled';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 
 /** A browser of their own for one of the sample's people, signed in. */
@@ -14,5 +14,9 @@ export async function signedIn(
   if (!signed.ok()) throw new Error(`${who} could not sign in: ${signed.status()}`);
   const page = await context.newPage();
   follow(page);
+  // Everyone arrives in a workspace of their own.
+  await page.goto('/bench');
+  await page.waitForURL(/\/bench\/(shape|write|release)/);
+  await settled(page);
   return { page, context };
 }

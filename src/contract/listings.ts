@@ -15,7 +15,7 @@ import {
 } from 'class-validator';
 import { states, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
-import type { FaceContent } from '../core/mapping/map';
+import type { FaceContent } from '../core/mapping/face';
 import { partKeys, type PartKey } from '../core/mapping/parts';
 import { ReachLink } from './entries';
 import { FaultAnswer } from './faults';

@@ -1,5 +1,5 @@
 import type { ReactElement, ReactNode } from 'react';
-import type { FaceContent, Shown } from '../core/mapping/map';
+import type { FaceContent, Shown } from '../core/mapping/face';
 import { partKeys, type PartKey } from '../core/mapping/parts';
 import type { FaceRow } from '../core/model/document';
 import { Formatted } from './formatted';

@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
 import { pictureWidths } from '../core/content/picture-widths';
-import type { ShownMedia } from '../core/mapping/map';
+import type { ShownMedia } from '../core/mapping/face';
 
 /** Where a picture can be had in a width, cropped to a ratio around the point that stays in view. */
 export function pictureAddress(

@@ -17,7 +17,7 @@ import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../co
 import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
-import { shorten } from '../core/mapping/map';
+import { shorten } from '../core/mapping/shorten';
 import {
   beginStep,
   chainsOf,

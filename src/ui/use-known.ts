@@ -2,7 +2,7 @@
 import { useMemo } from 'react';
 import { nothingKnown, type Known } from '../core/content/known';
 import type { Id } from '../core/ids';
-import type { Drawing } from '../core/mapping/map';
+import type { Drawing } from '../core/mapping/face';
 import type { CompiledModel } from '../core/model/compile';
 import { useModel } from './model-in-force';
 import { useAsk } from './use-ask';

@@ -5,7 +5,8 @@ import { parseValues, type Values } from '../content/values';
 import { newId } from '../ids';
 import type { JsonObject } from '../json';
 import { dateInFormat } from './date-format';
-import { mapToFace, type Drawing } from './map';
+import { mapToFace } from './map';
+import { type Drawing } from './face';
 import type { Mapping } from './parts';
 
 const model = wideCompiled();

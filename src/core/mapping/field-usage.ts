@@ -1,4 +1,4 @@
-import type { FaceContent } from './map';
+import type { FaceContent } from './face';
 import { partKeys, type Mapping, type PartKey } from './parts';
 
 /** One thing that a part shows: which chain and which step of it (from 0) fed it, and what it says. */

@@ -1,10 +1,10 @@
-import type { KnownMedia } from '../content/known';
-import { targetOfHref, type FormattedNode, type FormattedText } from '../content/formatted';
-import { valuesIn, type LocalizedValues } from '../content/localized-values';
+import type { FormattedText } from '../content/formatted';
+import type { LocalizedValues } from '../content/localized-values';
 import type { Values } from '../content/values';
 import type { Id } from '../ids';
-import type { CompiledModel, CompiledType } from '../model/compile';
+import type { CompiledType } from '../model/compile';
 import type { AnyShape, Field } from '../model/document';
+import { proposeMapping } from '../model/fresh/propose-face';
 import {
   addressOfLink,
   asList,
@@ -14,172 +14,15 @@ import {
   withComputed,
   wordsOfLink,
   type Link,
-  type Speaking,
   type Value,
 } from '../model/kinds';
-import { proposeMapping } from '../model/fresh/propose-face';
-import { dateInFormat } from './date-format';
+import { leadingTo, type Drawing, type FaceContent, type Shown } from './face';
 import { partKeys, type Chain, type Format, type Mapping, type PartKey, type Step } from './parts';
-
-/** A medium as it is drawn: where it is, how large, which words stand for it, which point stays in view. */
-export interface ShownMedia {
-  sort: KnownMedia['sort'];
-  address: string;
-  width?: number;
-  height?: number;
-  alt: string;
-  caption?: string;
-  focus?: { x: number; y: number };
-  ratio?: number;
-}
-
-/** One thing that a part shows, and where it came from: the field, and which step of its chain won (from 0). */
-export interface Shown {
-  words: string;
-  field?: Id;
-  step: number;
-  /** What the words are called, where a part sets names beside them. */
-  label?: string;
-  media?: ShownMedia;
-  /** Where it leads. */
-  href?: string;
-  newWindow?: boolean;
-  /** The language (BCP 47) of the words, where it is not the page's: nobody has translated them yet. */
-  lang?: string;
-  text?: FormattedText;
-  /** The day or moment (ISO 8601) that a date tells. */
-  at?: string;
-  /** A thing drawn with a face of its own, in small. */
-  face?: FaceContent;
-}
-
-/** What a visitor sees of one entry, page or block, ready to be drawn. Parts without a value are absent. */
-export type FaceContent = Partial<Record<PartKey, Shown[]>>;
-
-/** What drawing needs besides values: the model, the language, the day, what is known of things referred to. */
-export interface Drawing extends Speaking {
-  model: CompiledModel;
-  today: string;
-  /** One of the model's other locales, where the page is drawn in it and not in the main one. */
-  language?: string;
-  /** Where visitors find the page of a category, if it has one. */
-  addressOfCategory?: (category: Id) => string | undefined;
-}
+import { apart, spokenIn, valuesAt, wordsIn, type Found, type Spoken } from './values-at';
+import { withAddresses } from './with-addresses';
 
 /** How many things drawn with their own faces may stand inside one another. */
 const FACES_DEEP = 2;
-
-/** Cuts at a word's end so that at most `most` characters stand, the sign of shortening included. */
-export function shorten(text: string, most: number): string {
-  const characters = Array.from(text);
-  if (characters.length <= most) return text;
-  const cut = characters.slice(0, Math.max(0, most - 1)).join('');
-  const space = cut.search(/\s+\S*$/);
-  return `${(space > most / 2 ? cut.slice(0, space) : cut).replace(/[\s.,;:!?–-]+$/, '')}…`;
-}
-
-type Found = { field: Field; value: Value; lang?: string };
-
-/** Values with those among them that are said in the page's own language; without these all are. */
-interface Spoken {
-  values: Values;
-  translated?: Values;
-}
-
-const spokenIn = (localized: LocalizedValues, { language }: Drawing): Spoken => ({
-  values: valuesIn(localized, language),
-  ...(language === undefined ? {} : { translated: localized.translations?.[language] ?? {} }),
-});
-
-/** The values at the end of a path: one, or one for each thing the path runs through. */
-function valuesAt(
-  path: string,
-  fields: readonly Field[],
-  { values, translated }: Spoken,
-  drawing: Drawing,
-): Found[] {
-  const [first = '', ...rest] = path.split('.');
-  const field = fields.find(({ id }) => id === first);
-  const value = field && values[field.id];
-  if (!field || value === undefined) return [];
-  const lang =
-    field.localised && translated && translated[field.id] === undefined
-      ? { lang: drawing.model.document.locales.main }
-      : {};
-  if (rest.length === 0) return [{ field, value, ...lang }];
-  const further = rest.join('.');
-  const { holds, inside = [], leadsTo } = kindFor(field);
-  if (holds === 'once')
-    return valuesAt(further, plainFields(inside), { values: value as Values }, drawing).map((found) => ({
-      ...found,
-      ...lang,
-    }));
-  if (!leadsTo) return [];
-  return asList(value as Id | Id[]).flatMap((id) => {
-    const entry = drawing.known?.entries.get(id);
-    const type = entry && drawing.model.contentType(entry.type);
-    return entry?.live && type ? valuesAt(further, type.fields, spokenIn(entry.live, drawing), drawing) : [];
-  });
-}
-
-const wordsIn = ({ field, value }: Found, drawing: Drawing, format: Format | undefined): string => {
-  const kind = kindFor(field);
-  if (kind.measures === 'time' && typeof value === 'string' && format?.date)
-    return dateInFormat(value, format.date, drawing.locale);
-  const words = kind.inWords(value, drawing);
-  return format?.shorten ? shorten(words, format.shorten) : words;
-};
-
-/** The value as single things, where it holds several. */
-function apart({ field, value }: Found, format: Format | undefined): Found[] {
-  const many = Array.isArray(value)
-    ? value.map((one) => ({ field, value: [one] as unknown as Value }))
-    : [{ field, value }];
-  return format?.first === undefined ? many : many.slice(0, format.first);
-}
-
-/**
- * A text whose links to things kept here lead to where visitors find them; a link whose way is closed becomes
- * plain words.
- */
-export function withAddresses(text: FormattedText, drawing: Drawing): FormattedText {
-  const { known } = drawing;
-  const address = (href: string): string | undefined => {
-    const found = targetOfHref(href);
-    if (!found) return href;
-    if (found.sort === 'media') return known?.media.get(found.target)?.address;
-    if (found.sort === 'entry') return known?.entries.get(found.target)?.address;
-    const page = found.sort === 'page' ? known?.pages.get(found.target) : undefined;
-    return page?.live ? page.address : undefined;
-  };
-  const each = (node: FormattedNode): FormattedNode => {
-    const marks = node.marks?.flatMap((mark) => {
-      if (mark.type !== 'link') return [mark];
-      const to = typeof mark.attrs?.href === 'string' ? address(mark.attrs.href) : undefined;
-      return to ? [{ ...mark, attrs: { href: to } }] : [];
-    });
-    const picture =
-      node.type === 'picture' && typeof node.attrs?.media === 'string'
-        ? known?.media.get(node.attrs.media)
-        : undefined;
-    const attrs = picture
-      ? {
-          ...node.attrs,
-          address: picture.address,
-          width: picture.width ?? null,
-          height: picture.height ?? null,
-          alt: node.attrs?.alt ?? picture.alt,
-        }
-      : node.attrs;
-    return {
-      ...node,
-      ...(marks ? { marks } : {}),
-      ...(attrs ? { attrs } : {}),
-      ...(node.content ? { content: node.content.map(each) } : {}),
-    };
-  };
-  return { type: 'doc', content: text.content.map(each) };
-}
 
 function shownMedia(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
   return apart(found, format).flatMap(({ field, value }) => {
@@ -235,10 +78,6 @@ function shownEntries(
   });
   return format?.first === undefined ? shown : shown.slice(0, format.first);
 }
-
-/** A face whose heading leads somewhere. */
-export const leadingTo = (face: FaceContent, href: string): FaceContent =>
-  face.heading ? { ...face, heading: face.heading.map((shown) => ({ ...shown, href })) } : face;
 
 const smallParts: readonly PartKey[] = ['picture', 'kicker', 'heading', 'date', 'summary', 'button'];
 const inSmall = (face: FaceContent): FaceContent =>

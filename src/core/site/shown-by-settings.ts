@@ -1,5 +1,5 @@
 import type { ListingRule } from '../mapping/rule/listing-rule';
-import type { FaceContent } from '../mapping/map';
+import type { FaceContent } from '../mapping/face';
 import type { ContentType, ModelDocument } from '../model/document';
 import { resolveSetting, type Layers, type SettingsLayer } from '../model/settings';
 

@@ -1,6 +1,6 @@
 import type { Column, Item } from '../mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
-import type { FaceContent } from '../mapping/map';
+import type { FaceContent } from '../mapping/face';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';

@@ -12,7 +12,7 @@ import type { Id } from '../../core/ids';
 import { coverageQuestions } from '../../core/mapping/coverage';
 import { bindPlace } from '../../core/mapping/rule/here';
 import { everyEntry, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
-import type { FaceContent } from '../../core/mapping/map';
+import type { FaceContent } from '../../core/mapping/face';
 import { allIn } from '../../core/mapping/rule/pins';
 import { isMediaSource, isPageSource, sourceKey, type SourceType } from '../../core/mapping/rule/sources';
 import type { Reader } from '../../store/database';

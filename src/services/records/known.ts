@@ -3,7 +3,7 @@ import type { Known, KnownEntry, KnownPage } from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
-import type { Drawing } from '../../core/mapping/map';
+import type { Drawing } from '../../core/mapping/face';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { entriesAmong, pagesAmong } from '../../store/known';

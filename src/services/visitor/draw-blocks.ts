@@ -1,6 +1,7 @@
 import type { Block, SlotContents } from '../../core/content/blocks';
 import type { Id } from '../../core/ids';
-import { mapToFace, type Drawing } from '../../core/mapping/map';
+import { mapToFace } from '../../core/mapping/map';
+import { type Drawing } from '../../core/mapping/face';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';

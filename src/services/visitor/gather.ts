@@ -3,7 +3,8 @@ import { referencesInLocalized, valuesIn } from '../../core/content/localized-va
 import { FOREVER } from '../../core/content/states';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
-import { mapToFace, type Drawing, type FaceContent } from '../../core/mapping/map';
+import { mapToFace } from '../../core/mapping/map';
+import { type Drawing, type FaceContent } from '../../core/mapping/face';
 import type { PlaceContext } from '../../core/mapping/rule/here';
 import { turnsWithTheDay, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import { Sources } from '../../core/mapping/rule/sources';

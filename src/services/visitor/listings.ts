@@ -11,7 +11,7 @@ import {
 } from '../../core/mapping/rule/facets';
 import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
 import { keepsRule, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
-import { leadingTo } from '../../core/mapping/map';
+import { leadingTo } from '../../core/mapping/face';
 import { allIn } from '../../core/mapping/rule/pins';
 import { resultPages } from '../../core/mapping/arrangement/result-pages';
 import { Sources } from '../../core/mapping/rule/sources';

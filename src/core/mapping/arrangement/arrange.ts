@@ -1,6 +1,6 @@
 import type { Field } from '../../model/document';
 import type { Arrangement, SetOut } from './arrangement';
-import type { FaceContent } from '../map';
+import type { FaceContent } from '../face';
 import { parts, partKeys, type Mapping, type PartKey } from '../parts';
 
 /** One item of a listing: the entry by its id, and its face. */

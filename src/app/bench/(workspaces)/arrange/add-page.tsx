@@ -3,7 +3,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Se
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import type { TreePage } from '../../../../contract/pages';
+import type { TreePage, PlaceVerdict } from '../../../../contract/pages';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { Labelled } from '../../../../ui/labelled';
 import { Mono, Note } from '../../../../ui/marks';
@@ -12,6 +12,14 @@ import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 import { answersOf } from '../../../../core/model/page-source';
+import type { PageType } from '../../../../core/model/document';
+import type { CompiledType } from '../../../../core/model/compile';
+
+const firstAllowed = (verdicts: readonly PlaceVerdict[]): string | undefined =>
+  verdicts.find(({ allowed }) => allowed)?.id ?? undefined;
+
+const titleKeyOf = (type: CompiledType<PageType> | undefined): string =>
+  type?.field(type.definition.title)?.key ?? 'title';
 
 /** Makes a page below another: only the types that may stand there can be chosen, the others say why not. */
 export function AddPage({
@@ -34,12 +42,13 @@ export function AddPage({
   );
   const { data: top } = useAsk('topTypes', { query: atTop }, { enabled: parent === null });
   const { data: listings } = useAsk('listings');
-  const verdicts = (parent ? below : top)?.items ?? [];
+  const loaded = parent ? below : top;
+  const verdicts = loaded?.items ?? [];
   const [chosen, setChosen] = useState<string>();
-  const key = chosen ?? verdicts.find(({ allowed }) => allowed)?.id ?? undefined;
+  const key = chosen ?? firstAllowed(verdicts);
   const type = key ? model.pageTypeByKey(key) : undefined;
   const needsListing = type !== undefined && answersOf(type.definition.source).listing === 'needed';
-  const titleKey = type?.field(type.definition.title)?.key ?? 'title';
+  const titleKey = titleKeyOf(type);
   const [title, setTitle] = useState('');
   const [listing, setListing] = useState('');
   const [problem, setProblem] = useState<Problem>();
@@ -49,20 +58,24 @@ export function AddPage({
     { query: { title: title.trim(), type: key ?? '', ...(parent ? { parent: parent.id } : atTop) } },
     { enabled: key !== undefined && title.trim() !== '' },
   );
+  const askTypes = () =>
+    parent ? ask('typesUnder', { path: { id: parent.id } }) : ask('topTypes', { query: atTop });
   const at = (path: string) =>
     problem?.faults.filter((fault) => fault.path === path).map(({ message }) => message) ?? [];
   const make = async (event: FormEvent) => {
     event.preventDefault();
-    if (!key) return;
     setBusy(true);
     setProblem(undefined);
     try {
+      // Who is quicker than the types are told makes a page of the first that may stand there.
+      const of = key ?? firstAllowed((await askTypes()).items);
+      if (of === undefined) return setBusy(false);
       const made = await ask('addPage', {
         body: {
-          type: key,
+          type: of,
           parent: parent?.id ?? null,
           ...(parent ? {} : atTop),
-          values: { [titleKey]: title },
+          values: { [titleKeyOf(model.pageTypeByKey(of))]: title },
           ...(listing && needsListing ? { listing } : {}),
         },
       });
@@ -147,7 +160,7 @@ export function AddPage({
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained" disabled={busy || !key || !title.trim()}>
+          <Button type="submit" variant="contained" disabled={busy || (loaded && !key) || !title.trim()}>
             Make the page
           </Button>
         </DialogActions>

@@ -6,7 +6,7 @@ import type { ReactElement } from 'react';
 import type { DrawnEntry } from '../../../../contract/listings';
 import { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
 import type { ListingRule } from '../../../../core/mapping/rule/listing-rule';
-import type { FaceContent } from '../../../../core/mapping/map';
+import type { FaceContent } from '../../../../core/mapping/face';
 import { mappingIn, sourceByKey } from '../../../../core/mapping/rule/sources';
 import type { CompiledModel } from '../../../../core/model/compile';
 import styles from './map.module.css';

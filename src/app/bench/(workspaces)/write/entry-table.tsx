@@ -12,7 +12,7 @@ import { parseValues } from '../../../../core/content/values';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
 import { namedOnly } from '../../../../core/content/known';
-import { shorten } from '../../../../core/mapping/map';
+import { shorten } from '../../../../core/mapping/shorten';
 import { kindFor, type Speaking } from '../../../../core/model/kinds';
 import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
