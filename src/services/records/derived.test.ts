@@ -274,9 +274,15 @@ test('after writes of every kind, in any order, what is derived is as if it were
       const small = await smallInstallation();
       try {
         await beginWith(small.installation, wideDocument());
-        const first: Step[] = (
-          ['makeCategory', 'make', 'make', 'makePage', 'makeListing', 'makeMedium'] as const
-        ).map((does, i) => ({ does, a: i, b: i }));
+        // Several categories at the top, so that there are always some to be merged and moved.
+        const first: Step[] = [
+          ...[0, 1, 2, 3].map((b): Step => ({ does: 'makeCategory', a: 0, b })),
+          ...(['make', 'make', 'makePage', 'makeListing', 'makeMedium'] as const).map((does, i): Step => ({
+            does,
+            a: i + 1,
+            b: i + 1,
+          })),
+        ];
         for (const step of [...first, ...sequence]) {
           try {
             await steps[step.does](small, step);
