@@ -14,7 +14,9 @@ import { parseCondition } from '../core/mapping/rule/parse';
 import { countLive, countSteps, coverLive, listLive, placeAmong } from './queries/listing-query';
 import { neighboursIn } from './queries/neighbour-query';
 import { lockFolder } from './folder-lock';
+import { putRefs, refsOfMany } from './refs';
 import { findRecords } from './search';
+import { newId } from '../core/ids';
 import { indexTableOf } from './index-tables/shape';
 import { countRows, searchWords } from './queries/table-query';
 
@@ -333,4 +335,29 @@ describe('the database', () => {
   test('belongs to one process at a time', async () => {
     await expect(lockFolder(small.folder)).rejects.toThrow(/Another Clear Frame is at work/);
   });
+});
+
+test('of a reference that two versions make, the one that holds longer counts', async () => {
+  const small = await smallInstallation();
+  try {
+    await fill(small, 'species', [{ values: { name: 'Bell heron' } }]);
+    const { content } = small.installation;
+    const [{ id: source = 0 } = {}] = await content.all<{ id: number }>(sql`SELECT id FROM records`);
+    const ref = { source, side: 1, role: 'names', target: newId() } as const;
+    for (const untils of [
+      [7, 9],
+      [9, 7],
+    ]) {
+      await content.write((tx) =>
+        putRefs(
+          tx,
+          [source],
+          untils.map((until) => ({ ...ref, until })),
+        ),
+      );
+      expect(await refsOfMany(content, [source], 0)).toEqual([{ ...ref, until: 9 }]);
+    }
+  } finally {
+    await small.close();
+  }
 });
