@@ -15,7 +15,8 @@ import { countLive, countSteps, coverLive, listLive, placeAmong } from './querie
 import { neighboursIn } from './queries/neighbour-query';
 import { lockFolder } from './folder-lock';
 import { putRefs, refsOfMany } from './refs';
-import { findRecords } from './search';
+import { recordsOfSort, setBinned } from './records';
+import { findEntriesOf, findRecords } from './search';
 import { newId } from '../core/ids';
 import { indexTableOf } from './index-tables/shape';
 import { countRows, searchWords } from './queries/table-query';
@@ -357,6 +358,34 @@ test('of a reference that two versions make, the one that holds longer counts', 
       );
       expect(await refsOfMany(content, [source], 0)).toEqual([{ ...ref, until: 9 }]);
     }
+  } finally {
+    await small.close();
+  }
+});
+
+test('what lies in the bin is not found by its words, whoever asks', async () => {
+  const small = await smallInstallation();
+  try {
+    const { installation } = small;
+    await fill(small, 'species', [{ values: { name: 'Bell heron' } }, { values: { name: 'Bell tern' } }]);
+    const types = [installation.keyMap.of(contentType(installation.model, 'species').id)];
+    const found = async (words: string) =>
+      [
+        await findRecords(installation.content, words, 9),
+        await findEntriesOf(installation.content, types, words, 9),
+      ].map((all) => all.map(({ title }) => title).sort());
+    expect(await found('bell')).toEqual([
+      ['Bell heron', 'Bell tern'],
+      ['Bell heron', 'Bell tern'],
+    ]);
+    const heron = (await recordsOfSort(installation.content, 'entry')).find(
+      ({ title }) => title === 'Bell heron',
+    );
+    await installation.content.write((tx) => setBinned(tx, heron?.id ?? 0, NOON));
+    expect(await found('bell')).toEqual([['Bell tern'], ['Bell tern']]);
+    expect((await findEntriesOf(installation.content, types, '', 9)).map(({ title }) => title)).toEqual([
+      'Bell tern',
+    ]);
   } finally {
     await small.close();
   }

@@ -261,6 +261,9 @@ describe('choice', () => {
   });
   test('tells too few, too many, and a choice that is gone', () => {
     expect(codes(choice.check([bird, insect, plant], several, here))).toEqual(['too-many']);
+    expect(
+      [bird, insect].map((_, i, all) => codes(choice.check(all.slice(0, i + 1), several, here))),
+    ).toEqual([[], []]);
     expect(codes(choice.check([], several, here))).toEqual(['too-few']);
     expect(codes(choice.check(newId(), groups, here))).toEqual(['gone']);
   });
@@ -348,6 +351,16 @@ describe('normalise, keep, speak and read again', () => {
       expect(kept).toBeGreaterThan(20);
     },
   );
+
+  test('items of a list keep their ids, of which no two have the same', () => {
+    const rules = rulesOf('list') as KindRules['list'];
+    const [mine, none] = [newId(), 'mine'];
+    const read = kinds.list.read([{ _id: mine }, { _id: mine }, { _id: none }, {}], rules);
+    const ids = read.ok ? read.value.map(({ id }) => id) : [];
+    expect(ids[0]).toBe(mine);
+    expect(new Set(ids).size).toBe(4);
+    expect(ids).not.toContain(none);
+  });
 
   test('several choices come back whatever order they were given in', () => {
     fc.assert(
