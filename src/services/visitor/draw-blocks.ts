@@ -16,7 +16,7 @@ import { drawListing, type RenderContext } from './listings';
  * nearest page above put there.
  */
 export function standingIn(
-  installation: Installation,
+  installation: Pick<Installation, 'model'>,
   type: CompiledType<PageType>,
   body: PageBody,
   above: readonly LivePage[],
