@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { monitorEventLoopDelay } from 'node:perf_hooks';
 import next from 'next';
 import { Threads } from './jobs/threads';
 import { isMediaPath, serveMedium } from './services/media';
@@ -112,6 +113,19 @@ const answer = (response: ServerResponse, status: number, words: string, more: R
     .writeHead(status, { ...securityHeaders, 'Content-Type': 'text/plain; charset=utf-8', ...more })
     .end(`${words}\n`);
 
+const loop = monitorEventLoopDelay({ resolution: 5 });
+
+/** The longest (ms) that anything waited for the event loop since this was asked last, where it is measured. */
+function loopHeader({ settings }: Installation): Record<string, string> {
+  if (!settings.measured) return {};
+  loop.enable();
+  const longest = loop.max / 1e6;
+  loop.reset();
+  return {
+    'Server-Timing': `loop;dur=${longest.toFixed(1)}, memory;dur=${process.memoryUsage.rss() / 2 ** 20}`,
+  };
+}
+
 /** Answers what no page or operation needs to see. */
 function answeredHere(
   installation: Installation,
@@ -122,7 +136,7 @@ function answeredHere(
   if (request.method === 'TRACE' || request.method === 'TRACK' || request.method === 'CONNECT')
     answer(response, 405, 'This is not done here.', { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' });
   else if (!isReadable(path) && ownPath.test(path)) answer(response, 400, 'This address cannot be read.');
-  else if (path === '/healthz') answer(response, 200, 'alive');
+  else if (path === '/healthz') answer(response, 200, 'alive', loopHeader(installation));
   else if (path === '/readyz')
     void healthOf(installation).then(({ ready, words }) => answer(response, ready ? 200 : 503, words));
   else return false;

@@ -134,9 +134,14 @@ export class Database implements Reader {
     Object.assign(this.sequelize.connectionManager, this.connections);
   }
 
-  all<Row extends object>(question: Sql): Promise<Row[]> {
+  /** Called with the number of rows that each statement brought. */
+  protected noteRows(_rows: number): void {}
+
+  async all<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
-    return this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true });
+    const rows = await this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true });
+    this.noteRows(rows.length);
+    return rows;
   }
 
   async one<Row extends object>(question: Sql): Promise<Row | undefined> {
@@ -144,6 +149,7 @@ export class Database implements Reader {
   }
 
   find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
+    this.noteRows(1);
     return findRow(this.sequelize, table, where);
   }
 
@@ -155,7 +161,9 @@ export class Database implements Reader {
   /** Does one piece of work as one transaction, after the writes that were asked for before it. */
   async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
     return this.writes.add(() =>
-      this.sequelize.transaction((transaction) => work(new Write(this.sequelize, transaction))),
+      this.sequelize.transaction((transaction) =>
+        work(new Write(this.sequelize, transaction, (rows) => this.noteRows(rows))),
+      ),
     );
   }
 
@@ -207,12 +215,20 @@ class Write implements WriteTransaction {
   constructor(
     private readonly sequelize: Sequelize,
     private readonly transaction: Transaction,
+    private readonly noteRows: (rows: number) => void,
   ) {}
 
-  all<Row extends object>(question: Sql): Promise<Row[]> {
+  async all<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
     const { transaction } = this;
-    return this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true, transaction });
+    const rows = await this.sequelize.query<Row>(text, {
+      bind,
+      type: QueryTypes.SELECT,
+      raw: true,
+      transaction,
+    });
+    this.noteRows(rows.length);
+    return rows;
   }
 
   async one<Row extends object>(question: Sql): Promise<Row | undefined> {
@@ -220,10 +236,12 @@ class Write implements WriteTransaction {
   }
 
   find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
+    this.noteRows(1);
     return findRow(this.sequelize, table, where, this.transaction);
   }
 
   async insert<C extends Columns>(table: Table<C>, row: NewRow<C>): Promise<number> {
+    this.noteRows(0);
     const model = modelOf(this.sequelize, table);
     const made = await model.create({ ...row }, { ...bare, transaction: this.transaction });
     const id: unknown = made.get('id');
@@ -266,6 +284,7 @@ class Write implements WriteTransaction {
     where: Partial<RowOf<C>>,
     changes: Partial<RowOf<C>>,
   ): Promise<number> {
+    this.noteRows(0);
     const model = modelOf(this.sequelize, table);
     const [changed] = await model.update(changes, { ...bare, where, transaction: this.transaction });
     return changed;
@@ -273,12 +292,14 @@ class Write implements WriteTransaction {
 
   remove<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<number> {
     const { transaction } = this;
+    this.noteRows(0);
     return modelOf(this.sequelize, table).destroy({ ...bound(where), hooks: false, transaction });
   }
 
   async run(statement: Sql): Promise<number> {
     const { text, bind } = statement.statement();
     const options = { bind, transaction: this.transaction };
+    this.noteRows(0);
     if (!/^\s*insert/i.test(text))
       return this.sequelize.query(text, { ...options, type: QueryTypes.BULKUPDATE });
     const [, done] = await this.sequelize.query(text.trim(), { ...options, type: QueryTypes.RAW });

@@ -1,6 +1,8 @@
 import { CONTACT_BYTES } from '../../contract/contact';
 import {
+  costHeader,
   inRequest,
+  type RequestContext,
   countVisit,
   type Installation,
   languageAsked,
@@ -126,9 +128,9 @@ const answering = async (
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
  * from memory.
  */
-export const GET = (request: Request): Promise<Response> => inRequest(() => show(request));
+export const GET = (request: Request): Promise<Response> => inRequest((context) => show(request, context));
 
-async function show(request: Request): Promise<Response> {
+async function show(request: Request, context: RequestContext): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname, searchParams } = new URL(request.url);
   const feed = splitFeed(pathname);
@@ -157,7 +159,12 @@ async function show(request: Request): Promise<Response> {
     since,
   );
   return new Response(new Uint8Array(page.html), {
-    headers: { ...HTML, ETag: page.etag, 'Cache-Control': 'no-cache' },
+    headers: {
+      ...HTML,
+      ETag: page.etag,
+      'Cache-Control': 'no-cache',
+      ...costHeader(context, installation.settings),
+    },
   });
 }
 

@@ -10,6 +10,6 @@ export { languageAsked, visitorAddress } from './languages';
 export { log } from './log';
 export { closeInstallation, openInstallation, sharedInstallation } from './open';
 export { Refusal } from './refusal';
-export { type RequestContext, inRequest } from './request-context';
+export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
 export { countVisit, keepVisits } from './visits';

@@ -85,3 +85,17 @@ test('the clock stands still while a request looks, and goes on where it writes'
   expect(inside).toEqual([1, 1, 2, 3, 3]);
   expect([now(), now()]).toEqual([4, 5]);
 });
+
+test('content that one bundle opened knows the requests that another answers', async () => {
+  let other: typeof import('./request-context') | undefined;
+  jest.isolateModules(() => {
+    other = jest.requireActual<typeof import('./request-context')>('./request-context');
+  });
+  expect(other?.inRequest).not.toBe(inRequest);
+  await other?.inRequest(async ({ cost }) => {
+    await look();
+    await look();
+    expect(cost).toEqual({ statements: 1, rows: 1 });
+  });
+  expect(asked).toHaveBeenCalledTimes(1);
+});

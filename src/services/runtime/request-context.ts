@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Id } from '../../core/ids';
 import { Database, type WriteTransaction } from '../../store/database';
 import type { Sql } from '../../store/sql';
+import type { RunSettings } from './settings';
 import type { Columns, RowOf, Table } from '../../store/tables/table';
 
 /** What one request has done so far, and what it has looked up. */
@@ -12,13 +13,21 @@ export interface RequestContext {
   moment?: number | undefined;
   /** Every question that was asked of the content, with its answer. */
   answers: Map<string, Promise<unknown>>;
+  /** How many statements the content was asked, and how many rows they brought. */
+  cost: { statements: number; rows: number };
 }
 
-const contexts = new AsyncLocalStorage<RequestContext>();
+const KEY = Symbol.for('clear-frame.requests');
+type Global = typeof globalThis & { [KEY]?: AsyncLocalStorage<RequestContext> };
+/**
+ * The context of whatever is under way. Pages, routes and the server each get their own instances of this module, while
+ * the content they ask is one: so it is kept where they all find it.
+ */
+const contexts = ((globalThis as Global)[KEY] ??= new AsyncLocalStorage<RequestContext>());
 
 /** Answers a request in a context of its own, and tells what it did. */
 export const inRequest = async <T>(work: (context: RequestContext) => Promise<T>): Promise<T> => {
-  const context: RequestContext = { acts: [], answers: new Map() };
+  const context: RequestContext = { acts: [], answers: new Map(), cost: { statements: 0, rows: 0 } };
   return contexts.run(context, () => work(context));
 };
 
@@ -37,6 +46,16 @@ export const stillIn =
     return context.moment;
   };
 
+/**
+ * What a request cost the content, as a header that tells it (w3.org/TR/server-timing), where the installation is run
+ * to be measured.
+ */
+export const costHeader = (
+  { cost: { statements, rows } }: RequestContext,
+  { measured }: Pick<RunSettings, 'measured'>,
+): Record<string, string> =>
+  measured ? { 'Server-Timing': `statements;dur=${statements}, rows;dur=${rows}` } : {};
+
 function forget(): void {
   const context = contexts.getStore();
   if (!context) return;
@@ -49,6 +68,13 @@ function forget(): void {
  * Inside a write everything is asked, since there each step changes what the next one finds.
  */
 export class RequestDatabase extends Database {
+  protected override noteRows(rows: number): void {
+    const cost = contexts.getStore()?.cost;
+    if (!cost) return;
+    cost.statements += 1;
+    cost.rows += rows;
+  }
+
   override async all<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
     const rows = await this.once(`${text} ${JSON.stringify(bind)}`, () => super.all<Row>(question));

@@ -9,6 +9,8 @@ export interface RunSettings {
   proxies: number;
   /** The most bytes that the made sizes of pictures may take. */
   sizesBytes: number;
+  /** Whether answers tell what they cost, for `npm run bench`. */
+  measured: boolean;
 }
 
 const GB = 1024 ** 3;
@@ -37,5 +39,6 @@ export function runSettings(): RunSettings {
     address: given || `http://${here}:${port}`,
     proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
     sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,
+    measured: process.env.CLEAR_FRAME_MEASURED === 'yes',
   };
 }

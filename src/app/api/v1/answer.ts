@@ -1,4 +1,5 @@
 import {
+  costHeader,
   inRequest,
   type Installation,
   log,
@@ -166,9 +167,10 @@ export async function answer(request: Request): Promise<Response> {
     // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
     const handler = handlers[matched.name] as (call: Call<unknown, unknown>) => unknown;
     const handle = async () => handler(call);
-    const { done, acts } = await inRequest(async (context) => ({
+    const { done, acts, cost } = await inRequest(async (context) => ({
       done: await (request.method === 'GET' ? installation.turnover.read(handle) : handle()),
       acts: context.acts,
+      cost: costHeader(context, installation.settings),
     }));
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
     const headers = {
@@ -176,6 +178,7 @@ export async function answer(request: Request): Promise<Response> {
       ...etagOf(given),
       ...(cookie ? { 'Set-Cookie': cookie } : {}),
       ...actHeader(acts.at(-1)),
+      ...cost,
     };
     const status = matched.operation.status ?? 200;
     return status === 204
