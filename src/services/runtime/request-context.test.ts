@@ -5,7 +5,9 @@ import { Database } from '../../store/database';
 import { sql } from '../../store/sql';
 import { settings } from '../../store/tables/settings';
 import { contentMigrations, migrate } from '../../store/migrate';
-import { inRequest, RequestDatabase, stillIn } from './request-context';
+import * as requestContext from './request-context';
+
+const { inRequest, RequestDatabase, stillIn } = requestContext;
 
 const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
 const content = new RequestDatabase(join(folder, 'content.db'));
@@ -87,12 +89,12 @@ test('the clock stands still while a request looks, and goes on where it writes'
 });
 
 test('content that one bundle opened knows the requests that another answers', async () => {
-  let other: typeof import('./request-context') | undefined;
+  let other = requestContext;
   jest.isolateModules(() => {
-    other = jest.requireActual<typeof import('./request-context')>('./request-context');
+    other = jest.requireActual<typeof requestContext>('./request-context');
   });
-  expect(other?.inRequest).not.toBe(inRequest);
-  await other?.inRequest(async ({ cost }) => {
+  expect(other.inRequest).not.toBe(inRequest);
+  await other.inRequest(async ({ cost }) => {
     await look();
     await look();
     expect(cost).toEqual({ statements: 1, rows: 1 });
