@@ -220,10 +220,13 @@ describe('the page of a category', () => {
       '/habitats/water/mere Mere 2',
       '/habitats/water/dyke Dyke 1',
     ]);
-    expect(ways(await drawn.html('/habitats/water/mere'), '<nav class="beside"')).toEqual([
+    const mere = await drawn.html('/habitats/water/mere');
+    expect(ways(mere, '<nav class="beside"')).toEqual([
       '/habitats/water/mere Mere 2',
       '/habitats/water/dyke Dyke 1',
     ]);
+    expect(mere).toContain('<a href="/habitats/water/mere" aria-current="page">Mere</a>');
+    expect(mere).toContain('<a href="/habitats/water/dyke">Dyke</a>');
     // What the category itself says stands under the same key of its page, in place of what all of them say.
     expect(await drawn.html('/fr/habitats/water/mere')).toMatch(
       /<html lang="fr">.*<h1[^>]*>Étang<\/h1>.*Open and deep\./s,

@@ -160,7 +160,7 @@ const live = (
   also = sql``,
 ): Sql => sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
-  JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
+  CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category ${also} WHERE 1`;
 
 /** Every page visitors see, in every site. */

@@ -35,12 +35,19 @@ beforeEach(async () => {
     small.installation,
     documentFrom({
       ...smallModel,
+      blockTypes: {
+        listing: { label: 'Listing', plural: 'Listings', behaves: 'listing', fields: {}, face: {} },
+      },
       pageTypes: {
         ...(smallModel.pageTypes as JsonObject),
         picks: {
           label: 'Picks',
           plural: 'Picks',
           source: { collection: ['species', 'notice'], arrangement: 'rows' },
+          slots: {
+            before: { label: 'Before', allows: ['listing'] },
+            behind: { label: 'Behind', allows: ['listing'] },
+          },
           fields: { title: { label: 'Title', required: true } },
           face: { heading: ['title'] },
         },
@@ -144,6 +151,27 @@ test('a collection begins from what a listing shows, keeps its own order, and te
     ['Amber piper'],
     { listing: made.id, label: 'Birds', came: [{ id: eider.id, label: 'Eider' }], went: 1 },
   ]);
+});
+
+test('a listing that stands below what was picked leaves it out, one above it does not', async () => {
+  const rest = await addListing(small.installation, person(), {
+    label: 'The rest',
+    rule: { from: ['species'], order: [{ by: 'name', direction: 'up' }], notAbove: true },
+  });
+  await publishListing(small.installation, person(), rest.id, rest.revision, {});
+  const block = [{ type: 'listing', listing: rest.id }];
+  const shown = async () => {
+    const found = await visit(small.installation, '/picks');
+    return found.found === 'page'
+      ? Object.values(found.page.slots)
+          .flat()
+          .map(({ listing }) => listing?.items.map(({ face }) => face.heading?.[0]?.words))
+      : found.found;
+  };
+  await put({ picks: [(await entryOf('Bell')).id], slots: { before: [], behind: block } });
+  expect(await shown()).toEqual([['Amber piper', 'Carr moth']]);
+  await put({ slots: { before: block, behind: [] } });
+  expect(await shown()).toEqual([['Amber piper', 'Bell heron', 'Carr moth']]);
 });
 
 test.each<[string, (ids: { home: string; moth: string }) => string[], string]>([

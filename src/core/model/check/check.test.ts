@@ -1,3 +1,5 @@
+import fc from 'fast-check';
+import { documentFrom, smallModel } from '../../../../tests/small-model';
 import { wideDocument } from '../../../../tests/wide-model';
 import { newId } from '../../ids';
 import { applyMend } from '../change/mend';
@@ -317,4 +319,25 @@ describe('every mend', () => {
 test('what is reached from the top follows the placements', () => {
   expect([...reachable(model)]).toEqual(['top', ...model.pageTypes.map(({ id }) => id)]);
   expect([...reachable({ placements: [] })]).toEqual(['top']);
+});
+
+test('a page type that may stand nowhere is offered a home that visitors reach, is composed, and is another', () => {
+  const plain = documentFrom({
+    ...smallModel,
+    placements: { top: ['home'], home: ['index'], loose: ['plain'] },
+  });
+  const shuffled = fc.shuffledSubarray([...plain.pageTypes], { minLength: plain.pageTypes.length });
+  fc.assert(
+    fc.property(shuffled, (pageTypes) => {
+      const faults = checkModel({ ...plain, pageTypes }, undefined, '2026-11-25').filter(
+        ({ code }) => code === 'unreachable',
+      );
+      const key = (id: string | undefined) => pageTypes.find((type) => type.id === id)?.key;
+      expect(
+        faults
+          .map(({ about, mend }) => `${key(about)} under ${key(mend && 'parent' in mend ? mend.parent : '')}`)
+          .sort(),
+      ).toEqual(['loose under home', 'plain under home']);
+    }),
+  );
 });
