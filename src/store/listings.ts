@@ -1,11 +1,20 @@
-import { sql } from './sql';
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
-import type { KeptRecord } from './records';
 import { listingKeys as listingKeyTable } from './tables/listing-keys';
 
-export const keyOfListing = async (reader: Reader, record: number): Promise<string> =>
-  (await reader.find(listingKeyTable, { record }))?.key ?? '';
+/** The keys of some listings, by their integer keys. */
+export const keysOfListings = async (
+  reader: Reader,
+  records: readonly number[],
+): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await reader.all<{ record: number; key: string }>(
+        sql`SELECT record, key FROM listing_keys WHERE record IN ${anyOf(records)}`,
+      )
+    ).map(({ record, key }) => [record, key]),
+  );
 
 export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> =>
   reader.all(sql`SELECT record, key FROM listing_keys`);
@@ -13,11 +22,18 @@ export const listingKeys = (reader: Reader): Promise<{ record: number; key: stri
 export const setListingKey = (tx: WriteTransaction, record: number, key: string): Promise<void> =>
   tx.put(listingKeyTable, [{ record, key }]);
 
+/** A listing as visitors see it, with what it is called now. */
+export interface LiveListingRow {
+  id: number;
+  uuid: Id;
+  label: string;
+  body: string;
+}
+
 /** Every listing as visitors see it at a moment. */
-export const liveListings = (
-  reader: Reader,
-  now: number,
-): Promise<(Pick<KeptRecord, 'id'> & { uuid: Id; body: string })[]> =>
+export const liveListings = (reader: Reader, now: number): Promise<LiveListingRow[]> =>
   reader.all(
-    sql`SELECT r.id, r.uuid, v.body FROM live v JOIN records r ON r.id = v.record WHERE r.sort = 'listing' AND r.binned_at IS NULL AND v.starts <= ${now} AND v.ends > ${now}`,
+    sql`SELECT r.id, r.uuid, w.title AS label, v.body FROM records r CROSS JOIN working w ON w.record = r.id
+     CROSS JOIN live v ON v.record = r.id AND v.starts <= ${now} AND v.ends > ${now}
+     WHERE r.sort = 'listing' AND r.binned_at IS NULL`,
   );

@@ -158,7 +158,8 @@ export interface LivePage extends Omit<LiveVersion, 'publishedBy' | 'model'> {
 const live = (
   now: number,
   also = sql``,
-): Sql => sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category
+  columns = sql``,
+): Sql => sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category${columns}
   FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
   CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category ${also} WHERE 1`;
@@ -199,6 +200,16 @@ export const livePagesByIds = (
   now: number,
   records: readonly number[],
 ): Promise<LivePage[]> => reader.all(sql`${live(now)} AND p.record IN ${anyOf(records)} ORDER BY p.address`);
+/** The pages below some (by integer key), each with the one of these that it stands below. */
+export const liveBelow = (
+  reader: Reader,
+  now: number,
+  records: readonly number[],
+): Promise<(LivePage & { top: number })[]> =>
+  reader.all(
+    sql`WITH RECURSIVE below(id, top) AS (SELECT record, parent FROM page_places WHERE parent IN ${anyOf(records)} UNION ALL SELECT p.record, top FROM page_places p JOIN below ON p.parent = below.id)
+    ${live(now, sql`JOIN below ON below.id = p.record`, sql`, below.top`)}`,
+  );
 /** The pages above one, from the top down; those that visitors do not see are left out. */
 export const liveAbove = (reader: Reader, now: number, record: number): Promise<LivePage[]> =>
   reader.all(

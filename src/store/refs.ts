@@ -49,12 +49,23 @@ export interface Referrer {
   title: string;
 }
 
+const referring = sql`f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f CROSS JOIN records r ON r.id = f.source
+  LEFT JOIN ids t ON t.n = r.type CROSS JOIN working w ON w.record = f.source`;
+
 /** The records outside the bin that refer to something, on a side. */
 export const referrers = (reader: Reader, target: Id, side: RefSide): Promise<Referrer[]> =>
   reader.all(
-    sql`SELECT f.source, r.uuid, r.sort, t.uuid AS type, f.role, w.title FROM refs f JOIN records r ON r.id = f.source
-     LEFT JOIN ids t ON t.n = r.type JOIN working w ON w.record = f.source
-     WHERE f.target = ${target} AND f.side = ${side} AND r.binned_at IS NULL`,
+    sql`SELECT ${referring} WHERE f.target = ${target} AND f.side = ${side} AND r.binned_at IS NULL`,
+  );
+
+/** The same of several things at once, each referrer with what it refers to. */
+export const referrersOfMany = (
+  reader: Reader,
+  targets: readonly Id[],
+  side: RefSide,
+): Promise<(Referrer & { target: Id })[]> =>
+  reader.all(
+    sql`SELECT f.target, ${referring} WHERE f.target IN ${anyOf(targets)} AND f.side = ${side} AND r.binned_at IS NULL`,
   );
 
 /** The integer keys of records that refer to any of some things in what is worked on, the bin counted. */

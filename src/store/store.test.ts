@@ -11,7 +11,8 @@ import { matches } from '../core/mapping/rule/matches';
 import { compareBy } from '../core/mapping/rule/order';
 import { pinPlaces } from '../core/mapping/rule/pins';
 import { parseCondition } from '../core/mapping/rule/parse';
-import { countLive, countSteps, coverLive, listLive, placeAmong } from './queries/listing-query';
+import { countLive, countSteps, coverLive, listLive } from './queries/listing-query';
+import { placeIn, placesAmong } from './queries/place-query';
 import { neighboursIn } from './queries/neighbour-query';
 import { lockFolder } from './folder-lock';
 import { putRefs, refsOfMany } from './refs';
@@ -89,7 +90,7 @@ describe('the index tables', () => {
       sql`SELECT r.id, r.uuid, w.title FROM records r JOIN working w ON w.record = r.id WHERE r.sort = 'entry' ORDER BY r.id LIMIT ${given.length}`,
     );
     await fc.assert(
-      fc.asyncProperty(orders, simple, async (order, spoken) => {
+      fc.asyncProperty(orders, simple, fc.nat(), async (order, spoken, which) => {
         const where = parseCondition(installation.model, species, spoken, '').condition;
         const wanted = kept
           .map((values, i) => ({
@@ -108,14 +109,27 @@ describe('the index tables', () => {
         });
         expect(matching).toBe(wanted.length);
         expect(versions.map(({ uuid }) => uuid)).toEqual(wanted.slice(0, 20));
-        const third = bare.find(({ uuid }) => uuid === wanted[2]);
-        if (third)
-          expect(
-            await placeAmong(installation.content, [{ asked, rule: { where, order } }], {
-              id: third.uuid,
-              record: third.id,
-            }),
-          ).toBe(3);
+        const one = bare[which % bare.length];
+        const place = wanted.indexOf(one?.uuid) + 1;
+        // Of two lists at once, the one counted to the end, the other to its third place.
+        const branches = [{ asked, rule: { where, order } }];
+        const everything = [{ asked, rule: { where: { all: [] }, order: [] } }];
+        expect(
+          await placesAmong(
+            installation.content,
+            [
+              { branches, most: 1000 },
+              { branches: everything, most: 1000 },
+              { branches, most: 3 },
+            ],
+            ([first]) => first,
+            { id: one?.uuid ?? '', record: one?.id ?? 0 },
+          ),
+        ).toEqual([
+          place === 0 ? undefined : place,
+          (which % bare.length) + 1,
+          place === 0 ? undefined : Math.min(place, 4),
+        ]);
       }),
       { numRuns: 60 },
     );
@@ -163,7 +177,7 @@ describe('the index tables', () => {
           const third = bare.find(({ uuid }) => uuid === whole[2]);
           if (third)
             expect(
-              await placeAmong(installation.content, [{ asked, rule }], { id: third.uuid, record: third.id }),
+              await placeIn(installation.content, { asked, rule }, { id: third.uuid, record: third.id }),
             ).toBe(3);
         },
       ),

@@ -1,4 +1,4 @@
-import { referrers } from '../../store/refs';
+import { referrersOfMany } from '../../store/refs';
 import type { ReachLink, ShownOnAnswer, ShownOnQuery } from '../../contract/entries';
 import { isId, type Id } from '../../core/ids';
 import { isJsonObject } from '../../core/json';
@@ -8,14 +8,13 @@ import { allIn } from '../../core/mapping/rule/pins';
 import { ruleIn } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
-import { listAmong } from '../../store/queries/listing-query';
-import { recordById } from '../../store/records';
+import { letThrough, listAmong, shownAmong } from '../../store/queries/listing-query';
 import { entryAddresses, entryHomes } from './addresses';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
 import { withLeadingEntries } from '../listings/leading';
 import { listingsInForce } from '../listings/in-force';
-import { livePagesReferring } from '../reach/pages';
+import { livePagesReferringTo } from '../reach/pages';
 import { invalidInput } from '../runtime/refusal';
 import { queryContextOf, sourcesOf } from '../listings/sources';
 
@@ -61,39 +60,41 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
   const inForce = (await listingsInForce(installation.content, installation)).filter(({ rule }) =>
     rule.from.includes(type.id),
   );
-  const found = await Promise.all(
-    inForce.map(async ({ id, record, rule }): Promise<Showing[]> => {
-      const label = (await recordById(installation.content, record))?.title ?? '';
-      const pages = await livePagesReferring(installation.content, installation, [id], 'listing');
-      const asks = asksOfPlace(rule.where);
-      // What it takes from a page is known; what it takes from categories and entries is there for some of them.
-      if (asks.length > 0 && asks.every((each) => each === 'page'))
-        return pages.map(({ uuid, body, address }) => ({
-          id,
-          label,
-          rule: {
-            ...rule,
-            where: somewhere(bindPlace(rule.where, { page: { id: uuid, values: pageBody(body).values } })),
-          },
-          pages: [address],
-        }));
-      return pages.length === 0
-        ? []
-        : [
-            {
-              id,
-              label,
-              rule: {
-                ...rule,
-                where: somewhere(rule.where),
-                ...(asks.length > 0 ? { limit: 'all' as const } : {}),
-              },
-              pages: pages.map(({ address }) => address),
-            },
-          ];
-    }),
+  const showing = await livePagesReferringTo(
+    installation.content,
+    installation,
+    inForce.map(({ id }) => id),
+    'listing',
   );
-  return found.flat();
+  return inForce.flatMap(({ id, label, rule }): Showing[] => {
+    const pages = showing.get(id) ?? [];
+    const asks = asksOfPlace(rule.where);
+    // What it takes from a page is known; what it takes from categories and entries is there for some of them.
+    if (asks.length > 0 && asks.every((each) => each === 'page'))
+      return pages.map(({ uuid, body, address }) => ({
+        id,
+        label,
+        rule: {
+          ...rule,
+          where: somewhere(bindPlace(rule.where, { page: { id: uuid, values: pageBody(body).values } })),
+        },
+        pages: [address],
+      }));
+    return pages.length === 0
+      ? []
+      : [
+          {
+            id,
+            label,
+            rule: {
+              ...rule,
+              where: somewhere(rule.where),
+              ...(asks.length > 0 ? { limit: 'all' as const } : {}),
+            },
+            pages: pages.map(({ address }) => address),
+          },
+        ];
+  });
 }
 
 /**
@@ -108,30 +109,35 @@ export async function shownCondition(
   return { any: (await showing(installation, type)).map(({ rule }) => allIn(ruleIn(rule, type))) };
 }
 
-/** Which of some entries a listing shows on one of its pages. */
+/** Which of some entries each of some listings shows on one of its pages. */
 async function shownBy(
   installation: Installation,
   type: CompiledType<ContentType>,
-  { rule }: Showing,
+  showing: readonly Showing[],
   ids: readonly Id[],
-): Promise<Set<Id>> {
-  const { perPage: _perPage, ...whole } = rule;
-  const asked: ListingRule =
-    rule.limit === 'all'
-      ? {
-          ...whole,
-          from: [type.id],
-          pins: [],
-          where: { all: [allIn(ruleIn(rule, type)), { entry: [...ids] }] },
-          order: [],
-          limit: ids.length,
-        }
-      : await withLeadingEntries(installation.content, installation, whole);
-  const { versions } = await listAmong(
-    installation.content,
-    await sourcesOf(installation.content, installation, asked),
+): Promise<Set<Id>[]> {
+  const { content } = installation;
+  const questions = await Promise.all(
+    showing.map(async ({ rule }) => {
+      const [source] = await sourcesOf(content, installation, { ...rule, from: [type.id] });
+      return {
+        asked: source?.asked ?? queryContextOf(installation, type),
+        where: allIn(ruleIn(rule, type)),
+      };
+    }),
   );
-  return new Set(versions.map(({ uuid }) => uuid));
+  const through = await letThrough(content, questions, ids);
+  return Promise.all(
+    showing.map(async ({ rule: { perPage: _perPage, ...rule } }, i) => {
+      const some = through[i] ?? new Set();
+      if (rule.limit === 'all' || some.size === 0) return some;
+      const shown = await shownAmong(
+        content,
+        await sourcesOf(content, installation, await withLeadingEntries(content, installation, rule)),
+      );
+      return new Set([...some].filter((id) => shown.has(id)));
+    }),
+  );
 }
 
 /** Where visitors see some entries of a type: on a page of their own, in listings, on pages that refer to them. */
@@ -159,44 +165,38 @@ export async function shownOn(
     installation,
     seen.map((id) => ({ id, type: type.id })),
   );
-  const listings =
-    seen.length === 0
-      ? []
-      : await Promise.all(
-          (await showing(installation, type)).map(async (each) => ({
-            ...each,
-            shown: await shownBy(installation, type, each, seen),
-          })),
-        );
-  const items = await Promise.all(
-    seen.map(async (id): Promise<[Id, ReachLink[]]> => {
-      const own = addresses.get(id);
-      const using = (await referrers(installation.content, id, 1)).filter(({ sort }) => sort === 'page');
-      return [
-        id,
-        [
-          ...(own === undefined
-            ? []
-            : [{ sort: 'entry', id, label: own, detail: 'its own page' } satisfies ReachLink]),
-          ...listings
-            .filter(({ shown }) => shown.has(id))
-            .map(({ id: listing, label, pages }): ReachLink => ({
-              sort: 'listing',
-              id: listing,
-              label,
-              detail: pages.join(', '),
-            })),
-          ...[...new Map(using.map((page) => [page.uuid, page])).values()].map(
-            ({ uuid, title }): ReachLink => ({
-              sort: 'page',
-              id: uuid,
-              label: title,
-              detail: 'refers to it',
-            }),
-          ),
-        ],
-      ];
-    }),
+  const listings = seen.length === 0 ? [] : await showing(installation, type);
+  const shown = await shownBy(installation, type, listings, seen);
+  const referring = (await referrersOfMany(installation.content, seen, 1)).filter(
+    ({ sort }) => sort === 'page',
   );
+  const items = seen.map((id): [Id, ReachLink[]] => {
+    const own = addresses.get(id);
+    const using = new Map(
+      referring.flatMap(({ target, uuid, title }) => (target === id ? [[uuid, title] as const] : [])),
+    );
+    return [
+      id,
+      [
+        ...(own === undefined
+          ? []
+          : [{ sort: 'entry', id, label: own, detail: 'its own page' } satisfies ReachLink]),
+        ...listings
+          .filter((_, i) => shown[i]?.has(id))
+          .map(({ id: listing, label, pages }): ReachLink => ({
+            sort: 'listing',
+            id: listing,
+            label,
+            detail: pages.join(', '),
+          })),
+        ...[...using].map(([page, title]): ReachLink => ({
+          sort: 'page',
+          id: page,
+          label: title,
+          detail: 'refers to it',
+        })),
+      ],
+    ];
+  });
   return { items: Object.fromEntries(items) };
 }

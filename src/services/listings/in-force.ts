@@ -8,10 +8,11 @@ import { listingBody } from '../records/bodies';
 export async function listingsInForce(
   reader: Reader,
   installation: Installation,
-): Promise<(LiveListing & { record: number })[]> {
-  return (await liveListings(reader, installation.now())).map(({ id, uuid, body }) => ({
+): Promise<(LiveListing & { record: number; label: string })[]> {
+  return (await liveListings(reader, installation.now())).map(({ id, uuid, label, body }) => ({
     record: id,
     id: uuid,
+    label,
     rule: listingBody(body).rule,
   }));
 }

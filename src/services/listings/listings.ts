@@ -8,9 +8,17 @@ import { serializeRule } from '../../core/mapping/rule/serialize-rule';
 import { sourceByKey } from '../../core/mapping/rule/sources';
 import { PAGE_WIDTH, standsIn } from '../../core/site/slot-width';
 import type { Reader } from '../../store/database';
-import { keyOfListing } from '../../store/listings';
-import { liveOf, recordByUuid, recordsOf, type KeptRecord, type LiveVersion } from '../../store/records';
-import { livePagesReferring, pageLink, pagesShowing } from '../reach/pages';
+import { keysOfListings } from '../../store/listings';
+import type { LivePage } from '../../store/pages';
+import {
+  liveOf,
+  liveOfMany,
+  recordByUuid,
+  recordsOf,
+  type KeptRecord,
+  type LiveVersion,
+} from '../../store/records';
+import { livePagesReferringTo, pageLink, reachedPages } from '../reach/pages';
 import { listingBody, pageBody } from '../records/bodies';
 import { publicationStateOf } from '../records/versions';
 import type { Installation } from '../runtime/installation';
@@ -18,23 +26,62 @@ import { invalidInput, notFound } from '../runtime/refusal';
 import { ruleFaults } from './references';
 
 /** The slots of visitors' pages in which a listing stands, each width once. */
-async function standsAt(reader: Reader, installation: Installation, listing: Id): Promise<ListingStands[]> {
-  const stands = (await livePagesReferring(reader, installation, [listing], 'listing')).flatMap(
-    ({ type: of, title, body }): ListingStands[] => {
-      const type = installation.model.pageType(of);
-      const { layout, slots = {}, listing: filling } = pageBody(body);
-      const rows =
-        (type?.definition.layouts.find(({ id }) => id === layout) ?? type?.definition.layouts[0])?.rows ?? [];
-      const filled = filling === listing ? [{ slot: 'Whole width', width: PAGE_WIDTH }] : [];
-      return type
-        ? [...filled, ...standsIn(installation.model, type.definition.slots, rows, slots, listing)].map(
-            (each) => ({ page: title, ...each }),
-          )
-        : [];
-    },
-  );
+function standsAt(installation: Installation, listing: Id, pages: readonly LivePage[]): ListingStands[] {
+  const stands = pages.flatMap(({ type: of, title, body }): ListingStands[] => {
+    const type = installation.model.pageType(of);
+    const { layout, slots = {}, listing: filling } = pageBody(body);
+    const rows =
+      (type?.definition.layouts.find(({ id }) => id === layout) ?? type?.definition.layouts[0])?.rows ?? [];
+    const filled = filling === listing ? [{ slot: 'Whole width', width: PAGE_WIDTH }] : [];
+    return type
+      ? [...filled, ...standsIn(installation.model, type.definition.slots, rows, slots, listing)].map(
+          (each) => ({ page: title, ...each }),
+        )
+      : [];
+  });
   return [...new Map(stands.reverse().map((each) => [each.width, each])).values()].sort(
     (a, b) => b.width - a.width,
+  );
+}
+
+/** Listings as they are told at the door, each with its versions. */
+export async function answerListings(
+  reader: Reader,
+  installation: Installation,
+  found: readonly { record: KeptRecord; versions: readonly LiveVersion[] }[],
+): Promise<ListingAnswer[]> {
+  const [keys, showing] = await Promise.all([
+    keysOfListings(
+      reader,
+      found.map(({ record }) => record.id),
+    ),
+    livePagesReferringTo(
+      reader,
+      installation,
+      found.map(({ record }) => record.uuid),
+      'listing',
+    ),
+  ]);
+  return Promise.all(
+    found.map(async ({ record, versions }): Promise<ListingAnswer> => {
+      const { rule } = listingBody(record.body);
+      const { state, differs } = publicationStateOf(record, versions, installation.now());
+      const pages = showing.get(record.uuid) ?? [];
+      return {
+        id: record.uuid,
+        key: keys.get(record.id) ?? '',
+        label: record.title,
+        revision: record.revision,
+        state,
+        differs,
+        rule: serializeRule(installation.model, rule),
+        changedAt: new Date(record.changedAt).toISOString(),
+        changedBy: record.changedBy ?? '',
+        faults: ruleFaults(installation, rule),
+        pages: (await reachedPages(reader, installation, pages)).map(pageLink),
+        stands: standsAt(installation, record.uuid, pages),
+      };
+    }),
   );
 }
 
@@ -45,22 +92,9 @@ export async function answerListing(
   record: KeptRecord,
   versions: readonly LiveVersion[],
 ): Promise<ListingAnswer> {
-  const { rule } = listingBody(record.body);
-  const { state, differs } = publicationStateOf(record, versions, installation.now());
-  return {
-    id: record.uuid,
-    key: await keyOfListing(reader, record.id),
-    label: record.title,
-    revision: record.revision,
-    state,
-    differs,
-    rule: serializeRule(installation.model, rule),
-    changedAt: new Date(record.changedAt).toISOString(),
-    changedBy: record.changedBy ?? '',
-    faults: ruleFaults(installation, rule),
-    pages: (await pagesShowing(reader, installation, new Set([record.uuid]))).map(pageLink),
-    stands: await standsAt(reader, installation, record.uuid),
-  };
+  const [answer] = await answerListings(reader, installation, [{ record, versions }]);
+  if (!answer) throw notFound('listing');
+  return answer;
 }
 
 export async function needListing(reader: Reader, id: Id): Promise<KeptRecord> {
@@ -88,16 +122,15 @@ export function ruleFrom(installation: Installation, given: JsonObject): Listing
 
 export async function listings(installation: Installation): Promise<{ items: ListingAnswer[] }> {
   const records = await recordsOf(installation.content, 'listing');
+  const versions = await liveOfMany(
+    installation.content,
+    records.map(({ id }) => id),
+  );
   return {
-    items: await Promise.all(
-      records.map(async (record) =>
-        answerListing(
-          installation.content,
-          installation,
-          record,
-          await liveOf(installation.content, record.id),
-        ),
-      ),
+    items: await answerListings(
+      installation.content,
+      installation,
+      records.map((record) => ({ record, versions: versions.get(record.id) ?? [] })),
     ),
   };
 }

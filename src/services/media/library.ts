@@ -14,8 +14,8 @@ import {
   mediumValues,
   type MediaRow,
 } from '../../store/media';
-import { countLive, placeAmong } from '../../store/queries/listing-query';
-import { recordByUuid } from '../../store/records';
+import { countLive } from '../../store/queries/listing-query';
+import { placesAmong } from '../../store/queries/place-query';
 import { referrers } from '../../store/refs';
 import { listingsInForce } from '../listings/in-force';
 import { queryContextOf, sourcesOf } from '../listings/sources';
@@ -96,18 +96,23 @@ export async function mediaList(installation: Installation, query: MediaQuery): 
 export async function mediumReach(installation: Installation, id: Id): Promise<ReachAnswer> {
   const row = await needMedium(installation.content, id);
   const { media } = installation.model;
-  const listings: ReachLink[] = [];
-  for (const { id: listing, rule } of await listingsInForce(installation.content, installation)) {
-    if (!rule.from.includes(media.id)) continue;
-    const place = await placeAmong(
-      installation.content,
-      await sourcesOf(installation.content, installation, rule),
-      { id, record: row.record },
-    );
-    const kept =
-      place === undefined ? undefined : await recordByUuid(installation.content, listing, 'listing');
-    if (kept) listings.push({ sort: 'listing', id: listing, label: kept.title, detail: 'listing' });
-  }
+  const inForce = (await listingsInForce(installation.content, installation)).filter(({ rule }) =>
+    rule.from.includes(media.id),
+  );
+  const places = await placesAmong(
+    installation.content,
+    await Promise.all(
+      inForce.map(async ({ rule }) => ({
+        branches: await sourcesOf(installation.content, installation, rule),
+        most: 1,
+      })),
+    ),
+    (branches) => branches.find(({ type }) => type.id === media.id),
+    { id, record: row.record },
+  );
+  const listings = inForce.flatMap(({ id: listing, label }, i): ReachLink[] =>
+    places[i] === undefined ? [] : [{ sort: 'listing', id: listing, label, detail: 'listing' }],
+  );
   const referring = (await referrers(installation.content, id, 0)).flatMap(
     ({ uuid, sort, type, title }): ReachLink[] =>
       sort === 'entry' || sort === 'page'

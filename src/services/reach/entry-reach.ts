@@ -1,8 +1,9 @@
 import type { ReachAnswer } from '../../contract/entries';
 import type { Id } from '../../core/ids';
+import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { EntryChange } from '../../core/site/reach';
-import { placeAmong } from '../../store/queries/listing-query';
-import { liveOf, recordByUuid } from '../../store/records';
+import { placesAmong } from '../../store/queries/place-query';
+import { liveOf } from '../../store/records';
 import { referrers } from '../../store/refs';
 import { listingsInForce } from '../listings/in-force';
 import { withLeadingEntries } from '../listings/leading';
@@ -14,6 +15,18 @@ import type { Installation } from '../runtime/installation';
 import { pagesBeside } from '../visitor/company';
 import { needEntry, seenOf, typeOfEntry } from '../entries/answer';
 
+/** Up to which place it is counted in a listing that shows all. */
+const MOST_COUNTED = 1000;
+
+const placeInWords = (place: number, limit: ListingRule['limit']): string =>
+  limit === 'all'
+    ? place > MOST_COUNTED
+      ? `after the first ${MOST_COUNTED.toLocaleString('en')}`
+      : ordinal(place)
+    : place > limit
+      ? `past the ${limit} it shows`
+      : ordinal(place);
+
 /** Where an entry shows now, and the pages that would differ if its working version were published. */
 export async function entryReach(installation: Installation, id: Id): Promise<ReachAnswer> {
   const record = await needEntry(installation.content, id);
@@ -23,29 +36,27 @@ export async function entryReach(installation: Installation, id: Id): Promise<Re
   const listings = (await listingsInForce(installation.content, installation)).filter(({ rule }) =>
     rule.from.includes(type.id),
   );
-  const goesTo: ReachAnswer['goesTo'] = [];
-  for (const listing of listings) {
-    const kept = await recordByUuid(installation.content, listing.id, 'listing');
-    const place = await placeAmong(
-      installation.content,
-      await sourcesOf(
-        installation.content,
-        installation,
-        await withLeadingEntries(installation.content, installation, listing.rule),
-      ),
-      { id, record: record.id },
-    );
-    if (kept && place !== undefined)
-      goesTo.push({
-        sort: 'listing',
-        id: listing.id,
-        label: kept.title,
-        detail:
-          listing.rule.limit !== 'all' && place > listing.rule.limit
-            ? `${ordinal(place)}, past the ${listing.rule.limit} it shows`
-            : ordinal(place),
-      });
-  }
+  const places = await placesAmong(
+    installation.content,
+    await Promise.all(
+      listings.map(async ({ rule }) => ({
+        branches: await sourcesOf(
+          installation.content,
+          installation,
+          await withLeadingEntries(installation.content, installation, rule),
+        ),
+        most: rule.limit === 'all' ? MOST_COUNTED : rule.limit,
+      })),
+    ),
+    (branches) => branches.find(({ type: of }) => of.id === type.id),
+    { id, record: record.id },
+  );
+  const goesTo = listings.flatMap(({ id: listing, label, rule: { limit } }, i): ReachAnswer['goesTo'] => {
+    const place = places[i];
+    return place === undefined
+      ? []
+      : [{ sort: 'listing', id: listing, label, detail: placeInWords(place, limit) }];
+  });
   for (const { source, sort, title, uuid } of await referrers(installation.content, id, 0))
     if (source !== record.id && (sort === 'entry' || sort === 'page'))
       goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });

@@ -1,8 +1,8 @@
-import { referrers } from '../../store/refs';
+import { referrersOfMany } from '../../store/refs';
 import type { ReachLink } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
-import { livePages, livePagesByIds, type LivePage } from '../../store/pages';
+import { liveBelow, livePagesByIds, type LivePage } from '../../store/pages';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
@@ -63,58 +63,81 @@ export async function reachedPages(
   });
 }
 
-/**
- * What pages hand down in a slot stands on the pages below them too: those below, where one of the targets
- * stands in such a slot.
- */
-async function inheritingPages(
+/** A page as it uses something: itself, or as what hands down to it what uses it. */
+type Using = readonly [target: Id, page: LivePage];
+
+/** What pages hand down in a slot stands on the pages below them too: those below, by what stands in such a slot. */
+async function inheriting(
   reader: Reader,
   installation: Installation,
-  pages: readonly LivePage[],
-  targets: readonly Id[],
-): Promise<LivePage[]> {
-  const hands = ({ type, body }: LivePage) =>
-    (installation.model.pageType(type)?.definition.slots ?? []).some(({ id, handedDown }) => {
-      const contents = handedDown ? JSON.stringify(pageBody(body).slots?.[id] ?? []) : '';
-      return targets.some((target) => contents.includes(target));
-    });
-  const handing = new Set(pages.filter(hands).map(({ record }) => record));
-  if (handing.size === 0) return [];
-  const all = await livePages(reader, installation.now());
-  const parents = new Map(all.map(({ record, parent }) => [record, parent]));
-  return all.filter(({ parent }) => {
-    for (let at = parent; at !== null && at !== undefined; at = parents.get(at) ?? null)
-      if (handing.has(at)) return true;
-    return false;
-  });
+  using: readonly Using[],
+): Promise<Using[]> {
+  const handing = using.filter(([target, { type, body }]) =>
+    (installation.model.pageType(type)?.definition.slots ?? []).some(
+      ({ id, handedDown }) => handedDown && JSON.stringify(pageBody(body).slots?.[id] ?? []).includes(target),
+    ),
+  );
+  if (handing.length === 0) return [];
+  const tops = [...new Set(handing.map(([, { record }]) => record))];
+  const below = await liveBelow(reader, installation.now(), tops);
+  return handing.flatMap(([target, { record }]) =>
+    below.filter(({ top }) => top === record).map(({ top: _top, ...page }): Using => [target, page]),
+  );
 }
 
 /**
- * The pages that visitors see now and that refer to something, in their own words, in a block (those handed
+ * The pages that visitors see now and that refer to each of some things, in their own words, in a block (those handed
  * down to them too) or by what fills them.
  */
-export async function livePagesReferring(
+export async function livePagesReferringTo(
   reader: Reader,
   installation: Installation,
   targets: Iterable<Id>,
   role?: string,
-): Promise<LivePage[]> {
-  const sought = [...targets];
-  const using = new Set<number>();
-  for (const target of sought)
-    for (const { source, sort, role: as } of await referrers(reader, target, 1))
-      if (sort === 'page' && (role === undefined || as === role)) using.add(source);
-  if (using.size === 0) return [];
-  const pages = await livePagesByIds(reader, installation.now(), [...using]);
-  return [
-    ...new Map(
-      [...pages, ...(await inheritingPages(reader, installation, pages, sought))].map((page) => [
-        page.record,
-        page,
-      ]),
-    ).values(),
-  ];
+): Promise<Map<Id, LivePage[]>> {
+  const sought = [...new Set(targets)];
+  const refs =
+    sought.length === 0
+      ? []
+      : (await referrersOfMany(reader, sought, 1)).filter(
+          ({ sort, role: as }) => sort === 'page' && (role === undefined || as === role),
+        );
+  if (refs.length === 0) return new Map();
+  const pages = new Map(
+    (await livePagesByIds(reader, installation.now(), [...new Set(refs.map(({ source }) => source))])).map(
+      (page) => [page.record, page],
+    ),
+  );
+  const using = refs.flatMap(({ target, source }): Using[] => {
+    const page = pages.get(source);
+    return page ? [[target, page]] : [];
+  });
+  const found = new Map<Id, Map<number, LivePage>>();
+  for (const [target, page] of [...using, ...(await inheriting(reader, installation, using))]) {
+    const of = found.get(target) ?? new Map<number, LivePage>();
+    found.set(target, of.set(page.record, page));
+  }
+  return new Map(
+    [...found].map(([target, of]) => [
+      target,
+      [...of.values()].sort((a, b) => (a.address < b.address ? -1 : a.address > b.address ? 1 : 0)),
+    ]),
+  );
 }
+
+/** The pages that visitors see now and that refer to any of some things, each once. */
+export const livePagesReferring = async (
+  reader: Reader,
+  installation: Installation,
+  targets: Iterable<Id>,
+  role?: string,
+): Promise<LivePage[]> => [
+  ...new Map(
+    [...(await livePagesReferringTo(reader, installation, targets, role)).values()]
+      .flat()
+      .map((page) => [page.record, page]),
+  ).values(),
+];
 
 /** The pages visitors see now that show one of the listings. */
 export const pagesShowing = async (

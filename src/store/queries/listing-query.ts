@@ -1,4 +1,3 @@
-import type { Id } from '../../core/ids';
 import type { CoverageQuestion } from '../../core/mapping/coverage';
 import {
   isMomentOrder,
@@ -27,7 +26,7 @@ export interface Branch<R = Listed> {
   rule: R;
 }
 
-interface SortTerm {
+export interface SortTerm {
   value: Sql;
   direction: OrderKey['direction'];
 }
@@ -36,7 +35,12 @@ interface SortTerm {
  * What rows are sorted by, ties by the order in which things were made. `missing` stands for what a type does
  * not have, where several are sorted together.
  */
-function sortTerms(order: readonly OrderKey[], asked: QueryContext, few: boolean, missing?: Sql): SortTerm[] {
+export function sortTerms(
+  order: readonly OrderKey[],
+  asked: QueryContext,
+  few: boolean,
+  missing?: Sql,
+): SortTerm[] {
   return order.flatMap(({ by, direction }): SortTerm[] => {
     const column = isMomentOrder(by) ? by : sortIn(asked.indexTable.fields.get(by), asked.language);
     // The plus takes the sort's index away from the planner.
@@ -56,14 +60,41 @@ const orderBy = (terms: readonly SortTerm[], last = 's.entry'): Sql =>
     ', ',
   );
 
-/** How many entries a condition lets through, as visitors see them now. */
-export async function countLive(reader: Reader, asked: QueryContext, where: Condition): Promise<number> {
+/** How many entries a condition lets through, as visitors see them now; not counted beyond `most`. */
+export async function countLive(
+  reader: Reader,
+  asked: QueryContext,
+  where: Condition,
+  most?: number,
+): Promise<number> {
   const { indexTable, now } = asked;
   const condition = conditionSql(where, ofLive(asked, 'filter'));
+  const through = sql`FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)}`;
   const row = await reader.one<{ n: number }>(
-    sql`SELECT count(*) AS n FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)}`,
+    most === undefined
+      ? sql`SELECT count(*) AS n ${through}`
+      : sql`SELECT count(*) AS n FROM (SELECT 1 ${through} LIMIT ${most})`,
   );
   return row?.n ?? 0;
+}
+
+/** Which of some entries each of several questions lets through, as visitors see them; all asked of one index table. */
+export async function letThrough(
+  reader: Reader,
+  questions: readonly { asked: QueryContext; where: Condition }[],
+  ids: readonly string[],
+): Promise<Set<string>[]> {
+  const [one] = questions;
+  if (!one) return [];
+  const columns = questions.map(
+    ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'sort'))} AS ${raw(`c${i}`)}`,
+  );
+  const rows = await reader.all<Record<string, string | number>>(
+    sql`SELECT r.uuid, ${joined(columns, ', ')} FROM records r CROSS JOIN ${raw(one.asked.indexTable.live)} s ON s.entry = r.id AND ${liveNow(one.asked.now)} WHERE r.uuid IN ${anyOf(ids)}`,
+  );
+  return questions.map(
+    (_, i) => new Set(rows.filter((row) => row[`c${i}`] === 1).map(({ uuid }) => String(uuid))),
+  );
 }
 
 /** The titles of a few entries that a condition lets through, the last changed first. */
@@ -101,7 +132,7 @@ export interface BranchVersion extends ListedVersion {
 }
 
 /** The pinned entries that visitors see, in the order of the rule. */
-async function livePins(
+export async function livePins(
   reader: Reader,
   branches: readonly Branch<unknown>[],
   pins: readonly Pin[],
@@ -126,6 +157,9 @@ async function livePins(
 /** Rows in their order, with what visitors see of each. */
 const withBodies = (rows: Sql): Sql =>
   sql`SELECT r.uuid, v.body, p.branch FROM (SELECT *, row_number() OVER () AS place FROM (${rows})) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`;
+
+/** Enough to tell whether the filter leads, and more than any listing shows at first. */
+const COUNTED = FEW + 1;
 
 interface Window {
   offset: number;
@@ -170,7 +204,8 @@ async function rowsOfOne(
   const leading =
     walked.length > 0 || offset === 0
       ? offset + walked.length
-      : others - (await countLinkedRest(reader, asked, rule, first.by));
+      : (await countLive(reader, asked, othersIn(rule))) -
+        (await countLinkedRest(reader, asked, rule, first.by));
   const behind = await part(
     rest,
     { offset: Math.max(0, offset - leading), count: count - walked.length },
@@ -194,14 +229,11 @@ async function countLinkedRest(
   return row?.n ?? 0;
 }
 
-/**
- * The rows of several types put together, each with its sort keys; of each type the first so many, where a
- * number is given.
- */
+/** The rows of several types put together, each with its sort keys; of each type the first so many. */
 function unionSql(
-  branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[],
+  branches: readonly Branch[],
   few: readonly boolean[],
-  most?: number,
+  most: number,
 ): { rows: Sql; order: Sql } {
   const keys =
     branches[0]?.rule.order.map(({ direction }, i): SortTerm => ({ value: raw(`k${i}`), direction })) ?? [];
@@ -219,9 +251,7 @@ function unionSql(
       ', ',
     );
     const select = sql`SELECT ${columns} FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${seen}`;
-    return most === undefined
-      ? select
-      : sql`SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${most})`;
+    return sql`SELECT * FROM (${select} ORDER BY ${orderBy(terms)} LIMIT ${most})`;
   });
   return { rows: joined(selects, ' UNION ALL '), order: orderBy(keys, 'entry') };
 }
@@ -245,18 +275,19 @@ async function rowsOfSeveral(
 
 /**
  * What a listing of one or several types shows visitors now, in order, on one page of results, and how many
- * it lets through in all. All branches are of one rule.
+ * it lets through in all; those are not counted beyond `most`. All branches are of one rule.
  */
 export async function listAmong(
   reader: Reader,
   branches: readonly Branch[],
   page = 1,
+  most?: number,
 ): Promise<{ matching: number; versions: BranchVersion[] }> {
   const [one] = branches;
   if (!one) return { matching: 0, versions: [] };
   const left = new Set(one.rule.leaveOut ?? []);
   const [others, pins] = await Promise.all([
-    Promise.all(branches.map(({ asked, rule }) => countLive(reader, asked, othersIn(rule)))),
+    Promise.all(branches.map(({ asked, rule }) => countLive(reader, asked, othersIn(rule), most))),
     livePins(
       reader,
       branches,
@@ -279,6 +310,10 @@ export async function listAmong(
   return { matching: total + pins.length, versions };
 }
 
+/** The ids of what a listing shows visitors at first: no more is counted than says how to find them. */
+export const shownAmong = async (reader: Reader, branches: readonly Branch[]): Promise<Set<string>> =>
+  new Set((await listAmong(reader, branches, 1, COUNTED)).versions.map(({ uuid }) => uuid));
+
 /** The same of one type. */
 export const listLive = (
   reader: Reader,
@@ -286,36 +321,6 @@ export const listLive = (
   rule: Listed,
   page = 1,
 ): Promise<{ matching: number; versions: ListedVersion[] }> => listAmong(reader, [{ asked, rule }], page);
-
-/** The place (from 1) that an entry has in a listing among all that it lets through, or nothing if it is not in it. */
-export async function placeAmong(
-  reader: Reader,
-  branches: readonly Branch<Choosing & Pick<ListingRule, 'order'>>[],
-  entry: { id: Id; record: number },
-): Promise<number | undefined> {
-  const pins = await livePins(reader, branches, branches[0]?.rule.pins ?? []);
-  const total =
-    pins.length === 0
-      ? 0
-      : (
-          await Promise.all(branches.map(({ asked, rule }) => countLive(reader, asked, othersIn(rule))))
-        ).reduce((sum, n) => sum + n, 0);
-  const places = pinPlaces(pins, total);
-  const pin = pins.findIndex(({ uuid }) => uuid === entry.id);
-  if (pin >= 0) return (places[pin] ?? 0) + 1;
-  const { rows, order } = unionSql(branches, []);
-  const row =
-    branches.length === 0
-      ? undefined
-      : await reader.one<{ place: number }>(
-          sql`SELECT place FROM (SELECT entry, row_number() OVER (ORDER BY ${order}) AS place FROM (${rows})) WHERE entry = ${entry.record}`,
-        );
-  // Every pin that stands before it moves it on by one.
-  return (
-    row &&
-    [...places].sort((a, b) => a - b).reduce((place, at) => (at < place ? place + 1 : place), row.place)
-  );
-}
 
 /** What a mapping's coverage is: among how many, and for each part how many fill it, and how many each step feeds. */
 export interface Covered {

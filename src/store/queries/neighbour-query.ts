@@ -1,4 +1,4 @@
-import { isMomentOrder, type OrderKey } from '../../core/mapping/rule/listing-rule';
+import type { OrderKey } from '../../core/mapping/rule/listing-rule';
 import { throughLink } from '../../core/mapping/rule/matches';
 import { othersIn, type Choosing } from '../../core/mapping/rule/pins';
 import { conditionSql } from './condition-sql';
@@ -6,8 +6,9 @@ import { liveNow, liveNowWalking } from './live-now';
 import { ofLive, type QueryContext } from './query-context';
 import type { Reader } from '../database';
 import { joined, raw, sql, type Bind, type Sql } from '../sql';
-import { sortIn } from '../index-tables/shape';
-import { listLive, placeAmong, type ListedVersion } from './listing-query';
+import { listLive, sortTerms, type ListedVersion } from './listing-query';
+import { placeIn } from './place-query';
+import { partsOfWalk, standsBeyond, type SortKeyOf } from './walk-order';
 import type { Id } from '../../core/ids';
 
 type Ordered = Choosing & { order: readonly OrderKey[] };
@@ -18,55 +19,17 @@ export interface Neighbours {
   next?: ListedVersion;
 }
 
-/** One key of the order as a column, with what the entry itself has there. */
-interface SortKeyOf {
-  column: string;
-  up: boolean;
-  value: Bind;
-}
-
-/**
- * Whether a row comes after (or before) the entry by one key; rows without a value come last, whichever the
- * direction.
- */
-function beyond({ column, up, value }: SortKeyOf, forward: boolean): Sql {
-  const own = raw(`s.${column}`);
-  if (value === null) return forward ? sql`0` : sql`${own} IS NOT NULL`;
-  const past = sql`${own} ${raw(up === forward ? '>' : '<')} ${value}`;
-  return forward ? sql`(${past} OR ${own} IS NULL)` : past;
-}
-
-/**
- * Whether a row comes after (or before) the entry by all keys, ties settled by the order in which entries
- * were made.
- */
-function lexically(keys: readonly SortKeyOf[], entry: number, forward: boolean): Sql {
-  const same = keys.map(({ column, value }) => sql`s.${raw(column)} IS ${value}`);
-  const last = sql`s.entry ${raw(forward ? '>' : '<')} ${entry}`;
-  const ways = [...keys.map((key) => beyond(key, forward)), last].map(
-    (way, i) => sql`(${joined([...same.slice(0, i), way], ' AND ')})`,
+const orderBy = (keys: readonly SortKeyOf[], forward: boolean): Sql =>
+  joined(
+    [
+      ...keys.map(
+        ({ own, up }) =>
+          sql`${own} ${raw(up === forward ? 'ASC' : 'DESC')} NULLS ${raw(forward ? 'LAST' : 'FIRST')}`,
+      ),
+      sql`s.entry ${raw(forward ? 'ASC' : 'DESC')}`,
+    ],
+    ', ',
   );
-  return sql`(${joined(ways, ' OR ')})`;
-}
-
-const orderBy = (keys: readonly SortKeyOf[], forward: boolean): string =>
-  [
-    ...keys.map(
-      ({ column, up }) =>
-        `s.${column} ${up === forward ? 'ASC' : 'DESC'} NULLS ${forward ? 'LAST' : 'FIRST'}`,
-    ),
-    `s.entry ${forward ? 'ASC' : 'DESC'}`,
-  ].join(', ');
-
-/** The parts of the walk along the index of the first key, so that the way to the entry is not walked. */
-function partsOf(first: SortKeyOf | undefined, forward: boolean): Sql[] {
-  if (!first) return [sql`1`];
-  const own = raw(`s.${first.column}`);
-  const [without, within] = [sql`${own} IS NULL`, sql`${own} IS NOT NULL`];
-  if (first.value === null) return forward ? [without] : [without, within];
-  const bounded = sql`${own} ${raw(first.up === forward ? '>=' : '<=')} ${first.value}`;
-  return forward ? [bounded, without] : [bounded];
-}
 
 /** The nearest row after (or before) the entry. */
 async function nearest(
@@ -79,8 +42,8 @@ async function nearest(
 ): Promise<ListedVersion | undefined> {
   const { indexTable, now } = asked;
   const condition = conditionSql(othersIn(rule), ofLive(asked, 'sort'));
-  for (const part of partsOf(keys[0], forward)) {
-    const found = sql`SELECT s.version, s.entry FROM ${raw(indexTable.live)} s WHERE ${part} AND ${lexically(keys, entry, forward)} AND ${condition} AND ${liveNowWalking(now)} ORDER BY ${raw(orderBy(keys, forward))} LIMIT 1`;
+  for (const part of partsOfWalk(keys[0], forward)) {
+    const found = sql`SELECT s.version, s.entry FROM ${raw(indexTable.live)} s WHERE ${part} AND ${standsBeyond(keys, entry, forward)} AND ${condition} AND ${liveNowWalking(now)} ORDER BY ${orderBy(keys, forward)} LIMIT 1`;
     const row = await reader.one<ListedVersion>(
       sql`SELECT r.uuid, v.body FROM (${found}) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry`,
     );
@@ -99,7 +62,7 @@ export async function neighboursIn(
   // With pinned entries, or an order through a link, the place is counted; else the order is walked from
   // where the entry stands.
   if ((rule.pins ?? []).length > 0 || rule.order.some(({ by }) => throughLink(by))) {
-    const place = await placeAmong(reader, [{ asked, rule: { ...rule, order: [...rule.order] } }], entry);
+    const place = await placeIn(reader, { asked, rule: { ...rule, order: [...rule.order] } }, entry);
     if (place === undefined) return {};
     const from = Math.max(0, place - 2);
     const { versions } = await listLive(reader, asked, {
@@ -112,20 +75,21 @@ export async function neighboursIn(
     return { ...(place > 1 && previous ? { previous } : {}), ...(next ? { next } : {}) };
   }
   const { indexTable, now } = asked;
-  const columns = rule.order.flatMap(({ by, direction }) => {
-    const column = isMomentOrder(by) ? by : sortIn(indexTable.fields.get(by), asked.language);
-    return column ? [{ column, up: direction === 'up' }] : [];
-  });
+  const terms = sortTerms(rule.order, asked, false);
   const condition = conditionSql(othersIn(rule), ofLive(asked, 'sort'));
   const selected = joined(
-    [sql`s.entry`, ...columns.map(({ column }, i) => raw(`s.${column} AS k${i}`))],
+    [sql`s.entry`, ...terms.map(({ value }, i) => sql`${value} AS ${raw(`k${i}`)}`)],
     ', ',
   );
   const own = await reader.one<Record<string, Bind>>(
     sql`SELECT ${selected} FROM ${raw(indexTable.live)} s WHERE s.entry = ${entry.record} AND ${condition} AND ${liveNow(now)}`,
   );
   if (!own) return {};
-  const keys = columns.map((column, i) => ({ ...column, value: own[`k${i}`] ?? null }));
+  const keys = terms.map(({ value, direction }, i) => ({
+    own: value,
+    up: direction === 'up',
+    value: own[`k${i}`] ?? null,
+  }));
   const [previous, next] = await Promise.all([
     nearest(reader, asked, rule, keys, entry.record, false),
     nearest(reader, asked, rule, keys, entry.record, true),
