@@ -10,6 +10,7 @@ import { mediaRecords } from './migrations/006-media-records';
 import { acts } from './migrations/008-acts';
 import { people } from './migrations/009-people';
 import { indexTables } from './migrations/010-index-tables';
+import { pagesBelow } from './migrations/011-pages-below';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -34,6 +35,7 @@ export const contentMigrations: readonly Migration[] = [
   acts,
   people,
   indexTables,
+  pagesBelow,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links];
 

@@ -1,4 +1,5 @@
 import { anyOf, sql, type Sql } from './sql';
+import type { Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import type { LiveVersion } from './records';
@@ -63,6 +64,32 @@ const select = sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.
 export const tree = (reader: Reader): Promise<PlacedPage[]> =>
   reader.all(sql`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
+/** When versions of the pages that stand in the trees are seen, by integer key. */
+export async function spansOfPages(reader: Reader): Promise<Map<number, Span[]>> {
+  const found = new Map<number, Span[]>();
+  const rows = await reader.all<Span & { record: number }>(
+    sql`SELECT l.record, l.starts, l.ends FROM page_places p CROSS JOIN live l ON l.record = p.record ORDER BY l.record, l.starts`,
+  );
+  for (const { record, starts, ends } of rows) {
+    const spans = found.get(record);
+    if (spans) spans.push({ starts, ends });
+    else found.set(record, [{ starts, ends }]);
+  }
+  return found;
+}
+
+/** A page's place as it is told whether another may stand below it. */
+export type Home = Pick<PlacedPage, 'record' | 'uuid' | 'type' | 'parent' | 'title' | 'category'>;
+
+/** The pages that stand in a site. */
+export const homesIn = (reader: Reader, site: number): Promise<Home[]> =>
+  reader.all(
+    sql`SELECT p.record, r.uuid, t.uuid AS type, p.parent, w.title, c.uuid AS category
+     FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL CROSS JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
+     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
+     WHERE p.site = ${site} ORDER BY p.parent, p.position`,
+  );
+
 export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> =>
   reader.one(sql`${select} WHERE p.record = ${record}`);
 
@@ -123,17 +150,22 @@ export const titlesOf = async (reader: Reader, pages: readonly Id[]): Promise<Ma
     ).map(({ id, title }) => [id, title]),
   );
 
+/** How many pages of a type stand in a site, or right below one place of it (null: at its top), but for one. */
 export const countOfType = async (
   reader: Reader,
-  site: number,
+  { site, parent }: { site: number; parent?: number | null },
   type: number,
   but: number | null,
-): Promise<number> =>
-  (
-    await reader.one<{ n: number }>(
-      sql`SELECT count(*) AS n FROM page_places p JOIN records r ON r.id = p.record WHERE p.site = ${site} AND r.type = ${type} AND r.binned_at IS NULL AND p.record IS NOT ${but} AND p.record NOT IN (SELECT record FROM category_words)`,
-    )
-  )?.n ?? 0;
+): Promise<number> => {
+  const there = parent === undefined ? sql`` : sql`AND p.parent IS ${parent}`;
+  return (
+    (
+      await reader.one<{ n: number }>(
+        sql`SELECT count(*) AS n FROM page_places p CROSS JOIN records r ON r.id = p.record WHERE p.site = ${site} ${there} AND r.type = ${type} AND r.binned_at IS NULL AND p.record IS NOT ${but} AND p.record NOT IN (SELECT record FROM category_words)`,
+      )
+    )?.n ?? 0
+  );
+};
 
 export type PlaceRow = RowOf<typeof pagePlaces.columns>;
 

@@ -1,6 +1,8 @@
 import { addListing, binListing, publishListing } from '../listings/write';
 import { addressFor, homesFor, siteTree, typesUnder } from './tree';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import { homesIn, placeOf } from '../../store/pages';
+import { verdictFor, verdictsAmong } from './places';
 import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from './write';
 
 let small: SmallInstallation;
@@ -108,6 +110,32 @@ describe('the tree', () => {
     expect(homes.filter(({ allowed }) => allowed).map(({ label, reasons }) => [label, reasons])).toEqual([
       ['Home', ['It stands here now.']],
     ]);
+  });
+  test('is told of every home at once what it is told of each alone', async () => {
+    const { installation } = small;
+    const visit = await add('plain', 'Visit');
+    for (const title of ['By train', 'By bus']) await add('plain', title, visit.id);
+    await add('index', 'Species');
+    const homes = await homesIn(installation.content, installation.site.id);
+    const standing = new Set<string>();
+    for (const moved of homes) {
+      const type = installation.model.pageType(moved.type);
+      if (!type || moved.parent === null) continue;
+      const together = await verdictsAmong(installation.content, installation, type, homes, moved);
+      for (const [i, home] of homes.entries()) {
+        if (home.record === moved.parent || home.record === moved.record) continue;
+        const parent = await placeOf(installation.content, home.record);
+        if (!parent) throw new Error(home.title);
+        const at = { site: installation.site, parent };
+        const alone = await verdictFor(installation.content, installation, type, at, moved.record);
+        const below = together[i]?.reasons.includes('A page cannot stand below itself.');
+        if (!below) expect(together[i]).toEqual(alone);
+        standing.add(`${moved.title} ${home.title} ${below ? 'below' : alone.allowed}`);
+      }
+    }
+    expect(standing).toContain('Visit By train below');
+    expect(standing).toContain('By bus Home true');
+    expect(standing).toContain('Species Visit false');
   });
   test('keeps the order that pages are given', async () => {
     const [a, b, c] = [await add('plain', 'A1'), await add('plain', 'B1'), await add('plain', 'C1')];

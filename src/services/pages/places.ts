@@ -13,6 +13,7 @@ import {
   pagesAbove,
   placeOf,
   titlesOf,
+  type Home,
   type PlacedPage,
   type SiteRow,
 } from '../../store/pages';
@@ -28,7 +29,7 @@ export interface Place {
 
 /**
  * Whether a page of a type may stand at a place, as the tree is now. `moving` is the page itself, if it
- * stands already.
+ * stands already. What no rule asks is not looked up.
  */
 export async function verdictFor(
   reader: Reader,
@@ -37,11 +38,10 @@ export async function verdictFor(
   { site, parent }: Place,
   moving: number | null,
 ): Promise<Verdict> {
-  const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter(
-    (page) => page.record !== moving,
-  );
-  const onlyUnder = installation.model.placement(parent?.type ?? TOP, type.id)?.onlyUnder;
-  // The branch is asked for only where the placement is bound to one.
+  const { onlyUnder, mostUnderOne } = installation.model.placement(parent?.type ?? TOP, type.id) ?? {};
+  const { mostInSite } = type.definition;
+  const key = installation.keyMap.of(type.id);
+  const among = { site: site.id };
   const branch = onlyUnder === undefined || parent === null ? [] : await pagesAbove(reader, parent.record);
   const titles = onlyUnder === undefined ? new Map<Id, string>() : await titlesOf(reader, [onlyUnder]);
   return mayStand(
@@ -50,11 +50,57 @@ export async function verdictFor(
     {
       parentType: parent?.type ?? TOP,
       branch,
-      sameTypeThere: siblings.filter((page) => page.type === type.id).length,
-      sameTypeInSite: await countOfType(reader, site.id, installation.keyMap.of(type.id), moving),
+      sameTypeThere:
+        mostUnderOne === undefined
+          ? 0
+          : await countOfType(reader, { ...among, parent: parent?.record ?? null }, key, moving),
+      sameTypeInSite: mostInSite === undefined ? 0 : await countOfType(reader, among, key, moving),
     },
     (page) => titles.get(page),
   );
+}
+
+/** For each page of a site whether another page of it may stand there, in one go. */
+export async function verdictsAmong(
+  reader: Reader,
+  { model }: Pick<Installation, 'model'>,
+  type: CompiledType<PageType>,
+  homes: readonly Home[],
+  moving: Pick<PlacedPage, 'record' | 'parent'>,
+): Promise<Verdict[]> {
+  const byRecord = new Map(homes.map((home) => [home.record, home]));
+  const titles = await titlesOf(
+    reader,
+    model.document.placements.flatMap(({ child, onlyUnder }) =>
+      child === type.id && onlyUnder !== undefined ? [onlyUnder] : [],
+    ),
+  );
+  const same = homes.filter(
+    ({ record, type: of, category }) => of === type.id && record !== moving.record && category === null,
+  );
+  const sameBelow = new Map<number | null, number>();
+  for (const { parent } of same) sameBelow.set(parent, (sameBelow.get(parent) ?? 0) + 1);
+  const trail = (home: Home): Home[] => {
+    const above = home.parent === null ? undefined : byRecord.get(home.parent);
+    return [home, ...(above ? trail(above) : [])];
+  };
+  return homes.map((home) => {
+    const branch = trail(home);
+    if (branch.some(({ record }) => record === moving.record))
+      return { allowed: false, reasons: ['A page cannot stand below itself.'] };
+    if (home.record === moving.parent) return { allowed: true, reasons: ['It stands here now.'] };
+    return mayStand(
+      model,
+      type.id,
+      {
+        parentType: home.type,
+        branch: branch.map(({ uuid, title }) => ({ id: uuid, title })),
+        sameTypeThere: sameBelow.get(home.record) ?? 0,
+        sameTypeInSite: same.length,
+      },
+      (page) => titles.get(page),
+    );
+  });
 }
 
 /** For every page type whether it may stand at a place, the allowed ones first. */

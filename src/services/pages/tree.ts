@@ -1,35 +1,42 @@
-import type { AddressAnswer, AddressQuery, PlacesAnswer, TreeAnswer } from '../../contract/pages';
+import type {
+  AddressAnswer,
+  AddressQuery,
+  PlacesAnswer,
+  PlaceVerdict,
+  TreeAnswer,
+} from '../../contract/pages';
 import { stateAt } from '../../core/content/states';
 import type { Id } from '../../core/ids';
-import { branchOf, tree, type PlacedPage } from '../../store/pages';
-import { liveOfMany } from '../../store/records';
+import { homesIn, spansOfPages, tree, type PlacedPage } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { needPage, typeOfPage } from './answer';
-import { addressAt, pageTypeByKey, parentGiven, slugFor, typesAt, verdictFor, type Place } from './places';
+import { addressAt, pageTypeByKey, parentGiven, slugFor, typesAt, verdictsAmong, type Place } from './places';
 import { sitesTold } from './sites';
 import { siteGiven, siteOf } from '../runtime/sites';
 
+/** Pages in the order in which they stand in their trees, each after its parent. */
+function inTreeOrder(pages: readonly PlacedPage[]): PlacedPage[] {
+  const below = new Map<number | null, PlacedPage[]>();
+  for (const page of pages) {
+    const siblings = below.get(page.parent);
+    if (siblings) siblings.push(page);
+    else below.set(page.parent, [page]);
+  }
+  const withAllBelow = (page: PlacedPage): PlacedPage[] => [
+    page,
+    ...(below.get(page.record) ?? []).flatMap(withAllBelow),
+  ];
+  return (below.get(null) ?? []).flatMap(withAllBelow);
+}
+
 /** The trees of all sites, each page after its parent. */
 export async function siteTree(installation: Installation): Promise<TreeAnswer> {
-  const pages = await tree(installation.content);
-  const live = await liveOfMany(
-    installation.content,
-    pages.map(({ record }) => record),
-  );
+  const [pages, spans] = await Promise.all([tree(installation.content), spansOfPages(installation.content)]);
   const byRecord = new Map(pages.map((page) => [page.record, page]));
-  const inOrder: PlacedPage[] = [];
-  const add = (parent: number | null) => {
-    for (const page of pages) {
-      if (page.parent !== parent) continue;
-      inOrder.push(page);
-      add(page.record);
-    }
-  };
-  add(null);
   return {
     sites: sitesTold(installation),
-    pages: inOrder.map((page) => ({
+    pages: inTreeOrder(pages).map((page) => ({
       id: page.uuid,
       site: siteOf(installation, page.site).uuid,
       parent: byRecord.get(page.parent ?? 0)?.uuid ?? null,
@@ -40,7 +47,7 @@ export async function siteTree(installation: Installation): Promise<TreeAnswer> 
       address: addressOfPlaced(installation, page, byRecord.get(page.parent ?? 0)?.address),
       revision: page.revision,
       state: stateAt(
-        { stage: page.stage, spans: live.get(page.record) ?? [], binned: false },
+        { stage: page.stage, spans: spans.get(page.record) ?? [], binned: false },
         installation.now(),
       ),
     })),
@@ -66,29 +73,12 @@ export async function typesUnder(
 export async function homesFor(installation: Installation, id: Id): Promise<PlacesAnswer> {
   const { record, place } = await needPage(installation.content, id);
   const type = typeOfPage(installation, record.type);
-  const branch = new Set((await branchOf(installation.content, record.id)).map((below) => below.record));
-  const pages = (await tree(installation.content)).filter(
-    (each) => each.record !== record.id && each.site === place.site,
-  );
-  const site = siteOf(installation, place.site);
-  const items = await Promise.all(
-    pages.map(async (each) => {
-      if (branch.has(each.record))
-        return {
-          id: each.uuid,
-          label: each.title,
-          allowed: false,
-          reasons: ['A page cannot stand below itself.'],
-        };
-      if (each.record === place.parent)
-        return { id: each.uuid, label: each.title, allowed: true, reasons: ['It stands here now.'] };
-      return {
-        id: each.uuid,
-        label: each.title,
-        ...(await verdictFor(installation.content, installation, type, { site, parent: each }, record.id)),
-      };
-    }),
-  );
+  const homes = await homesIn(installation.content, place.site);
+  const verdicts = await verdictsAmong(installation.content, installation, type, homes, place);
+  const items = homes.flatMap(({ uuid, title }, i): PlaceVerdict[] => {
+    const verdict = verdicts[i];
+    return uuid === id || !verdict ? [] : [{ id: uuid, label: title, ...verdict }];
+  });
   return { items: items.sort((a, b) => Number(b.allowed) - Number(a.allowed)) };
 }
 

@@ -80,9 +80,7 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
         </Button>
       </form>
       <div style={{ display: 'flex', alignItems: 'center', gap: 4, fontSize: 13 }}>
-        <span>
-          {at + 1} of {siblings.length} beside one another
-        </span>
+        <span>{at >= 0 && `${at + 1} of ${siblings.length} beside one another`}</span>
         <IconButton
           sx={{ ml: 'auto' }}
           aria-label="Move up"
