@@ -16,7 +16,7 @@ import {
 import { states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { VisitorPage } from '../core/site/visitor-page';
-import { ReachLink, ShownSpan } from './entries';
+import { ShownSpan } from './entries';
 import { FaultAnswer } from './faults';
 import { SiteAnswer } from './sites';
 
@@ -140,7 +140,6 @@ export class PageAnswer extends TreePage {
   @IsBoolean() differs!: boolean;
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
-  @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
 }
 
 export class PreviewQuery {

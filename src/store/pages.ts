@@ -196,9 +196,22 @@ const live = (
   CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category ${also} WHERE 1`;
 
-/** Every page visitors see, in every site. */
-export const livePages = (reader: Reader, now: number): Promise<LivePage[]> =>
-  reader.all(sql`${live(now)} ORDER BY p.parent, p.position`);
+/** A page that visitors see, and where: enough to lead there. */
+export type LivePlace = Pick<LivePage, 'record' | 'uuid' | 'parent' | 'title' | 'address' | 'category'>;
+
+/** The pages that visitors see of a site, or of some types (by integer key) in every site. */
+export const livePlaces = (
+  reader: Reader,
+  now: number,
+  among: { site: number } | { types: readonly number[] },
+): Promise<LivePlace[]> => {
+  const wanted = 'site' in among ? sql`p.site = ${among.site}` : sql`r.type IN ${anyOf(among.types)}`;
+  return reader.all(
+    sql`SELECT p.record, r.uuid, p.parent, v.title, p.address, c.uuid AS category
+     FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
+     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE ${wanted} ORDER BY p.parent, p.position`,
+  );
+};
 export const livePageAt = (
   reader: Reader,
   site: number,

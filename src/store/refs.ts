@@ -88,8 +88,8 @@ export const recordsNaming = async (reader: Reader, target: Id): Promise<number[
 export const pagesReferringToTypes = async (reader: Reader, types: readonly number[]): Promise<number[]> =>
   (
     await reader.all<{ source: number }>(
-      sql`SELECT DISTINCT f.source FROM records e JOIN refs f ON f.target = e.uuid AND f.side = 1
-       JOIN records p ON p.id = f.source AND p.sort = 'page'
-       WHERE e.sort = 'entry' AND e.type IN ${anyOf(types)}`,
+      sql`SELECT DISTINCT f.source FROM records p CROSS JOIN refs f ON f.source = p.id AND f.side = 1
+       CROSS JOIN records e ON e.uuid = f.target AND +e.sort = 'entry' AND +e.type IN ${anyOf(types)}
+       WHERE p.sort = 'page'`,
     )
   ).map(({ source }) => source);

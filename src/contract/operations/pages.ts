@@ -1,4 +1,4 @@
-import { Publication } from '../entries';
+import { Publication, ReachAnswer } from '../entries';
 import {
   AddressAnswer,
   AddressQuery,
@@ -112,5 +112,10 @@ export const pages = {
     summary: 'Where in the tree a page may stand, and why not elsewhere',
     act: 'read',
     answer: PlacesAnswer,
+  }),
+  pageReach: define('pageReach', {
+    summary: 'What names a page, and which pages differ with it',
+    act: 'read',
+    answer: ReachAnswer,
   }),
 };

@@ -9,8 +9,6 @@ import type { Reader } from '../../store/database';
 import { placeOf, type PlacedPage } from '../../store/pages';
 import { recordByUuid, type KeptRecord, type LiveVersion } from '../../store/records';
 import { addressOfPlaced } from '../categories/pages';
-import { reachOfPage } from '../reach/entry';
-import { pageLink } from '../reach/pages';
 import { pageBody, type PageBody } from '../records/bodies';
 import { knownOf, namesIn } from '../records/known';
 import { publicationStateOf } from '../records/versions';
@@ -87,6 +85,5 @@ export async function answerPage(
     ),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',
-    pages: (await reachOfPage(reader, installation, record.id)).map(pageLink),
   };
 }

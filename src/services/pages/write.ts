@@ -9,7 +9,7 @@ import { branchOf, childrenOf } from '../../store/pages';
 import { liveOf } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
 import type { Person } from '../people/person';
-import { reachOfPage } from '../reach/entry';
+import { reachOfPage } from '../reach/page';
 import { inAct, SAVED, type Act } from '../records/act';
 import { pageBody, type PageBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';

@@ -16,19 +16,17 @@ import {
   type LiveListing,
 } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
-import { livePages, livePagesByIds } from '../../store/pages';
+import { livePagesByIds, livePlaces } from '../../store/pages';
 import { liveAt } from '../../store/records';
-import { schemeShownBy } from '../categories/pages';
 import { pagesRelated } from '../visitor/company';
-import { addressToBe, entryAddresses, entryHomes, entryTypeOf } from '../entries/addresses';
+import { addressToBe, entryAddresses, entryHomes } from '../entries/addresses';
 import { languagesIn, today, type Installation } from '../runtime/installation';
 import { entryBody } from '../records/bodies';
 import { knownOf } from '../records/known';
 import { listingsInForce } from '../listings/in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './by-place';
-import { ownPlace, pagesListing } from './listed';
+import { ownPlace } from './listed';
 import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
-import { kindFor } from '../../core/model/kinds';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
 const pagesReferring = async (
@@ -229,7 +227,9 @@ export async function reachOfTypes(
   const ofType = await reachedPages(
     reader,
     installation,
-    (await livePages(reader, installation.now())).filter(({ type }) => types.has(type)),
+    await livePlaces(reader, installation.now(), {
+      types: [...types].map((type) => installation.keyMap.find(type)),
+    }),
   );
   const homes = [...(await entryHomes(reader, installation))].flatMap(
     ([
@@ -246,71 +246,5 @@ export async function reachOfTypes(
     ...homes,
     ...(await pagesReferring(reader, installation, [...types])),
     ...(await pagesShowingEntriesOf(reader, installation, types)),
-  ]);
-}
-
-/**
- * Every page visitors see that differs when a page's words, place or visibility changes: itself, the page above it
- * (which lists it), the pages below it (which name it), and all of them where it stands in the navigation.
- */
-export async function reachOfPage(
-  reader: Reader,
-  installation: Installation,
-  record: number,
-): Promise<ReachedPage[]> {
-  const all = await livePages(reader, installation.now());
-  const parents = new Map(all.map((page) => [page.record, page.parent]));
-  const self = all.find((page) => page.record === record);
-  const above = self?.parent ?? null;
-  const top = all.find(({ parent, site }) => parent === null && site === self?.site);
-  const inNavigation =
-    self !== undefined &&
-    (self.parent === null ||
-      (self.parent === top?.record && installation.model.pageType(self.type)?.definition.inNavigation));
-  const isBelow = (page: number): boolean => {
-    for (let at: number | null | undefined = page; at !== null && at !== undefined; at = parents.get(at))
-      if (at === record) return true;
-    return false;
-  };
-  const near = await reachedPages(
-    reader,
-    installation,
-    self?.category
-      ? [self]
-      : all.filter(
-          (page) =>
-            (inNavigation && page.site === self.site) || page.record === above || isBelow(page.record),
-        ),
-  );
-  // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
-  // And where it says how the pages of categories are, every mark of one.
-  const entryTypes = new Set(
-    all
-      .filter((page) => page.category === null && isBelow(page.record))
-      .flatMap((page) => {
-        const type = installation.model.pageType(page.type);
-        const scheme = schemeShownBy(installation, type)?.id;
-        return [
-          ...(entryTypeOf(installation, type) ? [entryTypeOf(installation, type)?.id ?? ''] : []),
-          ...(scheme === undefined
-            ? []
-            : installation.model.contentTypes
-                .filter(({ fields }) => fields.some((field) => kindFor(field).scheme === scheme))
-                .map(({ id }) => id)),
-        ];
-      }),
-  );
-  const linking = entryTypes.size > 0 ? await reachOfTypes(reader, installation, entryTypes) : [];
-  const leading = self
-    ? (await referrers(reader, self.uuid, 1)).flatMap(({ uuid, role }) =>
-        role === 'full list' ? [uuid] : [],
-      )
-    : [];
-  return distinctPages([
-    ...near,
-    ...linking,
-    ...(await pagesShowing(reader, installation, new Set(leading))),
-    ...(await pagesListing(reader, installation, record, all)),
-    ...(self ? await pagesReferring(reader, installation, [self.uuid]) : []),
   ]);
 }

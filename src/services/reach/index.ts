@@ -1,4 +1,5 @@
 /** Which visitor pages a change would reach. */
 
 export { entryReach } from './entry-reach';
+export { pageReach } from './page-reach';
 export { schemeReach } from './scheme';

@@ -2,7 +2,7 @@ import { referrersOfMany } from '../../store/refs';
 import type { ReachLink } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
-import { liveBelow, livePagesByIds, type LivePage } from '../../store/pages';
+import { liveBelow, livePagesByIds, type LivePage, type LivePlace } from '../../store/pages';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
@@ -51,7 +51,7 @@ export const categoryPages = (
 export async function reachedPages(
   reader: Reader,
   installation: Installation,
-  pages: readonly LivePage[],
+  pages: readonly LivePlace[],
 ): Promise<ReachedPage[]> {
   const homes = pages.some(({ category }) => category !== null)
     ? [...(await categoryHomes(reader, installation)).values()]

@@ -55,7 +55,7 @@ import {
   submitEntry,
   withdrawEntry,
 } from '../../../services/entries';
-import { entryReach, schemeReach } from '../../../services/reach';
+import { entryReach, pageReach, schemeReach } from '../../../services/reach';
 import {
   addPage,
   addressFor,
@@ -244,6 +244,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
   homesFor: ({ installation, path }) => homesFor(installation, path('id')),
+  pageReach: ({ installation, path }) => pageReach(installation, path('id')),
 
   categories: ({ installation, path }) => categoriesOf(installation, path('id')),
   addCategory: ({ installation, person, path, body }) => addCategory(installation, person, path('id'), body),

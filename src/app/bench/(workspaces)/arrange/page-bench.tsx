@@ -44,6 +44,9 @@ import styles from './arrange.module.css';
 import { answersOf } from '../../../../core/model/page-source';
 
 /** Settings that only the listings on a page have. */
+/** What is asked again when the page has another revision. */
+const followers = new Set(['pagePreview', 'pageReach']);
+
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
 
 /** One page: its own words, what fills it, where it stands, and how it will look. */
@@ -83,6 +86,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     path: { id: kept.id },
     query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) },
   });
+  const { data: reach } = useAsk('pageReach', { path: { id: kept.id } });
   const { data: homePage } = useAsk(
     'page',
     { path: { id: kept.parent ?? '' } },
@@ -91,7 +95,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const { revision } = kept;
   useEffect(() => {
     // Kept words are drawn as visitors would see them.
-    if (revision !== initial.revision) void client.invalidateQueries({ queryKey: ['pagePreview'] });
+    if (revision !== initial.revision)
+      void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
   useHotkeys(
     'mod+s',
@@ -270,7 +275,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                   : []),
               ]}
               here={{ label: title || 'Without a name', detail: kept.address }}
-              to={kept.pages
+              to={(reach?.pages ?? [])
                 .filter(({ id }) => id !== kept.id)
                 .slice(0, 8)
                 .map((page) => ({

@@ -1,0 +1,69 @@
+import type { Id } from '../../core/ids';
+import { kindFor } from '../../core/model/kinds';
+import type { Reader } from '../../store/database';
+import { liveAbove, liveBelow, livePagesByIds, livePlaces, type LivePage } from '../../store/pages';
+import { referrers } from '../../store/refs';
+import { schemeShownBy } from '../categories/pages';
+import { entryTypeOf } from '../entries/addresses';
+import type { Installation } from '../runtime/installation';
+import { reachOfTypes } from './entry';
+import { pagesListing } from './listed';
+import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
+
+/** The types of the entries whose own pages, or marks, some pages lead to or stand above. */
+const entryTypesBelow = (installation: Installation, pages: readonly LivePage[]): Set<Id> =>
+  new Set(
+    pages.flatMap((page) => {
+      const type = page.category === null ? installation.model.pageType(page.type) : undefined;
+      const scheme = schemeShownBy(installation, type)?.id;
+      const marked =
+        scheme === undefined
+          ? []
+          : installation.model.contentTypes.filter(({ fields }) =>
+              fields.some((field) => kindFor(field).scheme === scheme),
+            );
+      return [entryTypeOf(installation, type), ...marked].flatMap((of) => (of ? [of.id] : []));
+    }),
+  );
+
+/**
+ * Every page visitors see that differs when a page's words, place or visibility changes: itself, the page above it
+ * (which lists it), the pages below it (which name it), and all of them where it stands in the navigation.
+ */
+export async function reachOfPage(
+  reader: Reader,
+  installation: Installation,
+  record: number,
+): Promise<ReachedPage[]> {
+  const now = installation.now();
+  const [self] = await livePagesByIds(reader, now, [record]);
+  const above = await liveAbove(reader, now, record);
+  const below = await liveBelow(reader, now, [record]);
+  const branch = [...(self ? [self] : []), ...below];
+  const isTop = self?.parent === null;
+  const isBelowTop = above.some((page) => page.parent === null && page.record === self?.parent);
+  const inNavigation =
+    isTop || (isBelowTop && installation.model.pageType(self?.type ?? '')?.definition.inNavigation);
+  const near = self?.category
+    ? [self]
+    : self && inNavigation
+      ? await livePlaces(reader, now, { site: self.site })
+      : [...above.filter((page) => page.record === self?.parent), ...branch];
+  // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
+  // And where it says how the pages of categories are, every mark of one.
+  const types = entryTypesBelow(installation, branch);
+  const leading = self
+    ? (await referrers(reader, self.uuid, 1)).flatMap(({ uuid, role }) =>
+        role === 'full list' ? [uuid] : [],
+      )
+    : [];
+  return distinctPages([
+    ...(await reachedPages(reader, installation, near)),
+    ...(types.size > 0 ? await reachOfTypes(reader, installation, types) : []),
+    ...(await pagesShowing(reader, installation, new Set(leading))),
+    ...(await pagesListing(reader, installation, record, [...above, ...branch])),
+    ...(self
+      ? await reachedPages(reader, installation, await livePagesReferring(reader, installation, [self.uuid]))
+      : []),
+  ]);
+}
