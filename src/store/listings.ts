@@ -37,3 +37,12 @@ export const liveListings = (reader: Reader, now: number): Promise<LiveListingRo
      CROSS JOIN live v ON v.record = r.id AND v.starts <= ${now} AND v.ends > ${now}
      WHERE r.sort = 'listing' AND r.binned_at IS NULL`,
   );
+
+/** What listings say that visitors see at a moment or will see later. */
+export const listingsToCome = async (reader: Reader, now: number): Promise<string[]> =>
+  (
+    await reader.all<{ body: string }>(
+      sql`SELECT v.body FROM records r CROSS JOIN live v ON v.record = r.id AND v.ends > ${now}
+       WHERE r.sort = 'listing' AND r.binned_at IS NULL`,
+    )
+  ).map(({ body }) => body);

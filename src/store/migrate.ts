@@ -11,6 +11,7 @@ import { acts } from './migrations/008-acts';
 import { people } from './migrations/009-people';
 import { indexTables } from './migrations/010-index-tables';
 import { pagesBelow } from './migrations/011-pages-below';
+import { sharedWalks } from './migrations/012-shared-walks';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -36,6 +37,7 @@ export const contentMigrations: readonly Migration[] = [
   people,
   indexTables,
   pagesBelow,
+  sharedWalks,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links];
 

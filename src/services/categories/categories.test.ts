@@ -272,4 +272,16 @@ test('categories nest so deep and no deeper, however one comes to stand there', 
     moveCategory(small.installation, architect(), branch.id, branch.revision, to),
   ).rejects.toMatchObject(tooDeep);
   expect(tree()).toContain('Branch');
+  // One level higher it just fits.
+  const above = small.installation.categories.get(deepest.parent ?? '');
+  const higher = { parent: above?.parent ?? null, after: null };
+  const moved = await moveCategory(small.installation, architect(), branch.id, branch.revision, higher);
+  expect(tree()).toContain(`${'  '.repeat(categoryBounds.depth - 1)}Twig`);
+  // Below one with nothing in it yet, the first place is the only one.
+  const bare = await add('Bare');
+  await moveCategory(small.installation, architect(), branch.id, moved.revision, {
+    parent: bare.id,
+    after: null,
+  });
+  expect(tree().slice(-3)).toEqual(['Bare', '  Branch', '    Twig']);
 });

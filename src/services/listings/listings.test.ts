@@ -120,20 +120,25 @@ describe('a listing that is kept', () => {
     await publishListing(small.installation, architect(), made.id, changed.revision, {});
     expect(names(await listingResult(small.installation, made.id))).toEqual(['Carr moth']);
   });
-  test('that asks for equality and an order has an index of its own, as long as it stands', async () => {
+  test('that asks for equality and an order has an index, shared with those that go the same way', async () => {
     const indexes = async () =>
       (
         await small.installation.content.all<{ sql: string }>(
-          sql`SELECT sql FROM sqlite_master WHERE name LIKE 'listing_%' AND type = 'index' AND sql IS NOT NULL AND tbl_name LIKE 'index%'`,
+          sql`SELECT sql FROM sqlite_master WHERE name LIKE 'walk_%' AND type = 'index'`,
         )
       ).map(({ sql }) => sql);
-    const made = await make(birds);
+    const way = [
+      expect.stringMatching(/ON index_\d+_live \(f\d+, s\d+_engb, live_from, live_until, entry\)/),
+    ];
+    const [made, same] = [await make(birds), await make(birds)];
     expect(await indexes()).toEqual([]);
     const inForce = await publishListing(small.installation, architect(), made.id, made.revision, {});
-    expect(await indexes()).toEqual([
-      expect.stringMatching(/ON index_\d+_live \(f\d+, s\d+_engb, live_from, live_until, entry\)/),
-    ]);
+    expect(await indexes()).toEqual(way);
+    const other = await publishListing(small.installation, architect(), same.id, same.revision, {});
+    expect(await indexes()).toEqual(way);
     await binListing(small.installation, architect(), made.id, inForce.revision);
+    expect(await indexes()).toEqual(way);
+    await binListing(small.installation, architect(), same.id, other.revision);
     expect(await indexes()).toEqual([]);
     await expect(listing(small.installation, made.id)).rejects.toMatchObject({ status: 404 });
   });

@@ -6,7 +6,7 @@ import { typesTouched } from '../../core/model/change/types-touched';
 import { checkModel } from '../../core/model/check';
 import { CompiledModel } from '../../core/model/compile';
 import type { ModelDocument } from '../../core/model/document';
-import { indexedTypesIn, reindexTables, unindexListing } from '../../store/index-tables/tables';
+import { indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
 import { recordsOfSort, recordsOfType } from '../../store/records';
 import type { Person } from '../people/person';
@@ -52,9 +52,6 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   await keyMap.extend(tx, next.document);
   await putModelInForce(tx, next.revision, next.document, act.now, act.by);
   act.enforce(next);
-  // A column cannot go while a listing's own index stands on it.
-  const listings = await recordsOfSort(tx, 'listing');
-  for (const { id } of listings) await unindexListing(tx, id);
   const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
     if (!stale.has(id) && sameJson(deriving(before, id), deriving(next, id))) continue;
@@ -62,7 +59,7 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
     await inBatches(records, (some) => carryRecords(act, some));
     await reindexInBatches(act.inside, (work) => work(tx), records);
   }
-  await reindexRecords(tx, act.inside, listings, true);
+  await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
 }
 
 /** Does an act that puts a model in force. From its last step until everyone sees the model, readers wait. */

@@ -1,4 +1,3 @@
-import { isLive } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
 import { categoriesOfPages } from '../../store/category-words';
@@ -24,7 +23,7 @@ import { OPEN, putRefs, type RefRow } from '../../store/refs';
 import type { Bind } from '../../store/sql';
 import { giveSlugs } from '../entries/addresses';
 import { faultsOfEntries } from '../entries/faults';
-import { reindexListing } from '../listings/own-index';
+import { reindexWalks } from '../listings/walks';
 import { ruleFaults } from '../listings/references';
 import { pageFaults } from '../pages/faults';
 import { indexTableIn, type Installation } from '../runtime/installation';
@@ -220,7 +219,7 @@ async function rivals(
 
 /**
  * The one maker of what is derived from records: their titles, references, rows in index tables, words of the
- * search, faults, slugs, and the own indexes of listings. Whatever changes bodies, versions, the bin or the
+ * search, faults, slugs, and the indexes by which listings are walked. Whatever changes bodies, versions, the bin or the
  * model calls it in the same transaction, for the records it touched. `anew` also makes again what nobody
  * touches any more: versions that are over.
  */
@@ -258,11 +257,7 @@ export async function reindexRecords(
     );
     if (isEntrySource(type) && shown.length > 0) await giveSlugs(tx, installation, type, shown);
   }
-  for (const { record, versions } of all) {
-    if (record.sort !== 'listing') continue;
-    const shown = versions.find((version) => isLive(version, now)) ?? versions.find(({ ends }) => ends > now);
-    await reindexListing(tx, installation, record.id, shown && listingBody(shown.body).rule);
-  }
+  if (records.some(({ sort }) => sort === 'listing')) await reindexWalks(tx, installation);
   const others = anew ? [] : await rivals(tx, installation, tables, before);
   await recountFaults(tx, installation, others);
 }

@@ -1,7 +1,6 @@
 import { raw, sql } from '../sql';
 import { sameJson, type Json } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
-import { listingBounds } from '../../core/mapping/rule/listing-rule';
 import { possibleSources } from '../../core/mapping/rule/sources';
 import type { Field, ModelDocument } from '../../core/model/document';
 import type { WriteTransaction } from '../database';
@@ -14,6 +13,7 @@ import {
   type Side,
 } from './shape';
 import type { KeyMap } from '../key-map';
+import { dropWalkIndexesOn } from './walk-indexes';
 import { kindFor } from '../../core/model/kinds';
 
 const fixedColumns: Record<Side, (titleSort: string) => string> = {
@@ -166,6 +166,11 @@ export async function reindexTables(
         const kept = indexTable.fields.get(field.field.id);
         if (kept && sameJson(kept.columns, field.columns)) continue;
         for (const index of indexNames(table, field)) await tx.run(sql`DROP INDEX IF EXISTS ${raw(index)}`);
+        await dropWalkIndexesOn(
+          tx,
+          table,
+          field.columns.map(({ name }) => name),
+        );
         for (const { name } of field.columns)
           await tx.run(sql`ALTER TABLE ${raw(table)} DROP COLUMN ${raw(name)}`);
         await tx.run(sql`DELETE FROM multi_values WHERE field = ${field.n}`);
@@ -205,32 +210,6 @@ export async function reindexTables(
     for (const side of sidesOf(indexTable)) await tx.run(sql`DROP TABLE ${raw(indexTable[side])}`);
   }
   return stale;
-}
-
-const listingIndex = (listing: number, source: number): string => `listing_${listing}_${source}`;
-
-/**
- * The index of one listing on one of its sources (by its place among them): its equal tests first, then its
- * first sort key, then what the clock asks.
- */
-export async function indexListing(
-  tx: WriteTransaction,
-  indexTable: IndexTable,
-  listing: number,
-  source: number,
-  equal: readonly string[],
-  sort: string | undefined,
-): Promise<void> {
-  const columns = [...new Set([...equal, ...(sort ? [sort] : []), 'live_from', 'live_until', 'entry'])];
-  if (equal.length > 0 && sort)
-    await tx.run(
-      sql`CREATE INDEX ${raw(listingIndex(listing, source))} ON ${raw(indexTable.live)} (${raw(columns.join(', '))})`,
-    );
-}
-
-export async function unindexListing(tx: WriteTransaction, listing: number): Promise<void> {
-  for (let source = 0; source < listingBounds.sources; source += 1)
-    await tx.run(sql`DROP INDEX IF EXISTS ${raw(listingIndex(listing, source))}`);
 }
 
 /** Takes away every index table, and all else that is derived and kept in tables of its own. */

@@ -109,6 +109,12 @@ describe('a table', () => {
       checkModel({ ...emptyModel('en'), contentTypes: [type] }).filter(({ weight }) => weight === 'error'),
     ).toEqual([]);
     expect(type.columns).toHaveLength(4);
+    const [name] = plainFields(type.fields).filter(({ id }) => id === type.title);
+    expect(name).toMatchObject({ key: keys.get('Name'), required: true });
+    // What cannot name an entry does not, whatever is asked: the type has a name of its own then.
+    const unnamed = typeFromSample('Boat', fields, 'Afloat', [], () => undefined);
+    const [own] = plainFields(unnamed.type.fields).filter(({ id }) => id === unnamed.type.title);
+    expect([...unnamed.keys.values()]).not.toContain(own?.key);
     const made = plainFields(type.fields);
     const inOrder = fields.map(({ source }) => made.find(({ key }) => key === keys.get(source))!);
     const row = {
