@@ -86,6 +86,17 @@ export const recordsOfType = (
     sql`${select} WHERE r.type = ${type} AND r.id > ${after} ORDER BY r.id LIMIT ${most}`,
   );
 
+/** The same of those alone that have faults. */
+export const faultyOfType = (
+  reader: Reader,
+  type: number,
+  after: number,
+  most: number,
+): Promise<KeptRecord[]> =>
+  reader.all<KeptRecord>(
+    sql`${select} WHERE r.type = ${type} AND w.faults > 0 AND r.id > ${after} ORDER BY r.id LIMIT ${most}`,
+  );
+
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
   return reader.all<LiveVersion>(sql`${liveVersions} WHERE record = ${record} ORDER BY starts`);
 }
@@ -250,6 +261,21 @@ export async function putDerived(tx: WriteTransaction, rows: readonly DerivedRow
      WHERE record_search.rowid = d.value ->> 0 AND record_search.title <> d.value ->> 1`,
   );
 }
+
+/** How many faults a record has at a revision. */
+export interface FaultCount {
+  record: number;
+  revision: number;
+  faults: number;
+}
+
+/** Writes how many faults records have, where they are still at the revision at which they were counted. */
+export const putFaultCounts = (tx: WriteTransaction, counts: readonly FaultCount[]): Promise<number> =>
+  tx.run(
+    sql`UPDATE working SET faults = d.value ->> 2
+     FROM json_each(${JSON.stringify(counts.map(({ record, revision, faults }) => [record, revision, faults]))}) d
+     WHERE working.record = d.value ->> 0 AND working.revision = d.value ->> 1 AND working.faults <> d.value ->> 2`,
+  );
 
 /** Writes the titles of versions that visitors see, where they differ from what is kept. */
 export const putLiveTitles = (

@@ -34,6 +34,12 @@ export async function putRefs(
   );
 }
 
+/** Forgets what the records of a type (by integer key) refer to in some ways. */
+export const dropRefs = (tx: WriteTransaction, type: number, roles: readonly string[]): Promise<number> =>
+  tx.run(
+    sql`DELETE FROM refs WHERE role IN ${anyOf(roles)} AND source IN (SELECT id FROM records WHERE type = ${type})`,
+  );
+
 /** What some records refer to, as it is kept, leaving out what ended before `now`. */
 export const refsOfMany = (reader: Reader, sources: readonly number[], now: number): Promise<RefRow[]> =>
   reader.all(

@@ -15,6 +15,7 @@ import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } f
 import { recordsByUuids } from '../../store/records';
 import { keepCategories } from '../categories/edit';
 import { inForceNow, takeOver, type Taken } from '../model/put-in-force';
+import { recountNoted } from '../records/recount';
 import { seeSites } from '../runtime/sites';
 import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
@@ -166,6 +167,7 @@ export async function undoAct(installation: Installation, person: Person, id: Id
   const found = isId(id) ? await actByUuid(installation.content, id) : undefined;
   if (!found) throw notFound('act');
   let turning = false;
+  let told: UndoAnswer;
   try {
     const { answer, taken, all, categories } = await inAct(installation, person, async (act) => {
       const { tx } = act;
@@ -217,8 +219,10 @@ export async function undoAct(installation: Installation, person: Person, id: Id
     if (taken) inForceNow(installation, taken);
     // What an undo shows may be anywhere; it is rare enough to draw every page anew.
     installation.rendered.renewAll();
-    return answer;
+    told = answer;
   } finally {
     if (turning) installation.turnover.end();
   }
+  await recountNoted(installation);
+  return told;
 }

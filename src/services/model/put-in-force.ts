@@ -1,6 +1,6 @@
 import type { ModelAnswer } from '../../contract/model';
-import { isJsonObject, sameJson, type Json } from '../../core/json';
 import type { Id } from '../../core/ids';
+import { followsFor } from '../../core/model/change/follows';
 import { modelChanges } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
 import { checkModel } from '../../core/model/check';
@@ -9,11 +9,14 @@ import type { ModelDocument } from '../../core/model/document';
 import { indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
 import { recordsOfSort, recordsOfType } from '../../store/records';
+import { dropRefs } from '../../store/refs';
 import type { Person } from '../people/person';
 import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
 import { inAct, type Act, type Doer } from '../records/act';
 import { carryRecords } from '../records/carry';
+import { noteRecounts, recountNoted, type Recount } from '../records/recount';
+import { refRoles } from '../records/references';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import type { Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
@@ -25,42 +28,44 @@ export const model = (installation: Installation): ModelAnswer => ({
   document: installation.model.document,
 });
 
-const words = new Set(['label', 'help', 'purpose', 'icon']);
-
-/** A part of a model document without what only people read in it. */
-const withoutWords = (value: Json): Json => {
-  if (Array.isArray(value)) return value.map(withoutWords);
-  if (!isJsonObject(value)) return value;
-  const kept = Object.entries(value).filter(([key]) => !words.has(key));
-  return Object.fromEntries(kept.map(([key, each]): [string, Json] => [key, withoutWords(each)]));
-};
-
-/** What of a type decides what is derived from its records. */
-function deriving(model: CompiledModel, id: Id): Json {
-  const type = model.contentOrMedia(id) ?? model.pageType(id);
-  if (!type) return null;
-  const { definition, fields } = type;
-  const page = 'slots' in definition ? [definition.slots, definition.source, model.document.blockTypes] : [];
-  // A model document is JSON, as its schema has checked.
-  return withoutWords([fields, definition.title, ...page] as unknown as Json);
-}
-
-/** Puts a model in force inside an act: its ids, its index tables, and all that is derived from what is kept. */
+/**
+ * Puts a model in force inside an act: its ids, its index tables, and what is derived from what is kept, as far as it
+ * follows from what differs. Faults alone are noted, to be counted when it is in force.
+ */
 async function enforce(act: Act, installation: Installation, next: CompiledModel): Promise<void> {
   const { tx } = act;
   const { keyMap, model: before } = installation;
+  const earlier = new Set(idsOfFields(next).filter((id) => keyMap.find(id) >= 0));
+  const mayBeHeld = (field: Id) => earlier.has(field);
   await keyMap.extend(tx, next.document);
   await putModelInForce(tx, next.revision, next.document, act.now, act.by);
   act.enforce(next);
-  const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
+  const stale = new Set(
+    await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap, mayBeHeld),
+  );
+  const recounts: Recount[] = [];
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
-    if (!stale.has(id) && sameJson(deriving(before, id), deriving(next, id))) continue;
-    const records = (after: number, most: number) => recordsOfType(tx, keyMap.of(id), after, most);
-    await inBatches(records, (some) => carryRecords(act, some));
-    await reindexInBatches(act.inside, (work) => work(tx), records);
+    const { anew, gone } = followsFor(before, next, id, mayBeHeld);
+    if (stale.has(id) || anew === 'everything') {
+      const records = (after: number, most: number) => recordsOfType(tx, keyMap.of(id), after, most);
+      await inBatches(records, (some) => carryRecords(act, some));
+      await reindexInBatches(act.inside, (work) => work(tx), records);
+      continue;
+    }
+    if (gone.length > 0)
+      await dropRefs(
+        tx,
+        keyMap.of(id),
+        gone.flatMap((field) => refRoles(field.id)),
+      );
+    if (anew !== 'nothing') recounts.push({ type: id, faulty: anew === 'faults of the faulty' });
   }
+  await noteRecounts(tx, recounts);
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
 }
+
+const idsOfFields = ({ contentTypes, pageTypes, media }: CompiledModel): Id[] =>
+  [...contentTypes, ...pageTypes, media].flatMap(({ fields }) => fields.map(({ id }) => id));
 
 /** Does an act that puts a model in force. From its last step until everyone sees the model, readers wait. */
 export async function turningOver(
@@ -69,6 +74,7 @@ export async function turningOver(
   work: (act: Act) => Promise<Taken>,
 ): Promise<ModelAnswer> {
   let begun = false;
+  let answer: ModelAnswer;
   try {
     const taken = await inAct(installation, person, async (act) => {
       const done = await work(act);
@@ -76,10 +82,12 @@ export async function turningOver(
       begun = true;
       return done;
     });
-    return inForceNow(installation, taken);
+    answer = inForceNow(installation, taken);
   } finally {
     if (begun) installation.turnover.end();
   }
+  await recountNoted(installation);
+  return answer;
 }
 
 /** Puts the working copy in force as one transaction: index tables, entries' faults and visitors' pages follow. */

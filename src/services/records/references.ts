@@ -19,6 +19,10 @@ export const refRows = (
     target,
   }));
 
+/** The ways in which a record may refer to something in a field at the top. */
+export const refRoles = (field: Id): string[] =>
+  (['entry', 'page', 'category', 'media'] satisfies Reference['sort'][]).map((sort) => `${sort}:${field}`);
+
 /**
  * Refuses references to what is not there, except those that were kept before: what went meanwhile is told,
  * not refused.

@@ -39,9 +39,9 @@ interface Shaped {
 }
 
 /** The records that lie in one index table. */
-interface Indexed {
+interface Indexed<Of = Shaped> {
   type: SourceType;
-  records: Shaped[];
+  records: Of[];
 }
 
 async function shaped(
@@ -60,12 +60,15 @@ async function shaped(
 
 const named = ({ record, shape }: Shaped, body = record.body): string => shape?.title(body) ?? record.title;
 
-function byTable(installation: Installation, all: readonly Shaped[]): Indexed[] {
-  const tables = new Map<Id, Indexed>();
+function byTable<Of extends Pick<Shaped, 'record'>>(
+  installation: Installation,
+  all: readonly Of[],
+): Indexed<Of>[] {
+  const tables = new Map<Id, Indexed<Of>>();
   for (const each of all) {
     const type = indexedTypeOf(installation, each.record.type);
     if (!type) continue;
-    const table = tables.get(type.id) ?? { type, records: [] };
+    const table: Indexed<Of> = tables.get(type.id) ?? { type, records: [] };
     table.records.push(each);
     tables.set(type.id, table);
   }
@@ -138,10 +141,10 @@ function refsIn({ record, versions, shape }: Shaped, now: number): RefRow[] {
 }
 
 /** How many faults hold back publishing each of some records. */
-async function countFaults(
+export async function countFaults(
   reader: Reader,
   installation: Installation,
-  all: readonly Shaped[],
+  all: readonly Pick<Shaped, 'record' | 'category'>[],
 ): Promise<Map<number, number>> {
   const counts = new Map<number, number>();
   for (const { type, records } of byTable(installation, all)) {

@@ -17,6 +17,7 @@ import { RenditionStore } from '../media/rendition-store';
 import { SignInAttempts } from '../people/sign-in-attempts';
 import { newWord } from '../people/words';
 import { reindexWalks } from '../listings/walks';
+import { recountNoted } from '../records/recount';
 import { rebuildDerived } from '../records/rebuild';
 import type { Installation } from './installation';
 import { RequestDatabase, stillIn } from './request-context';
@@ -98,6 +99,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
   // After a migration, and on the first start, nothing that is derived is there yet.
   if ((await setting(content, 'derived')) !== 'fresh') await rebuildDerived(installation);
   await content.write((tx) => reindexWalks(tx, installation));
+  await recountNoted(installation);
   return installation;
 }
 

@@ -6,6 +6,7 @@ import type { Field, ModelDocument } from '../../core/model/document';
 import type { WriteTransaction } from '../database';
 import {
   indexTableOf,
+  sideNumber,
   sidesOf,
   type IndexedType,
   type IndexedField,
@@ -102,6 +103,14 @@ async function indexFixedColumns(
       );
 }
 
+/** The columns that a table has, with their types. */
+const columnsOf = async (tx: WriteTransaction, table: string): Promise<Map<string, string>> =>
+  new Map(
+    (
+      await tx.all<{ name: string; type: string }>(sql`SELECT name, type FROM pragma_table_info(${table})`)
+    ).map(({ name, type }) => [name, type]),
+  );
+
 /** What in a field decides how its values lie in the index table: when it differs, the table is filled anew. */
 function lies(field: Field): Json {
   const { laidBy, several } = kindFor(field);
@@ -122,14 +131,15 @@ export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
 
 /**
  * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types, columns
- * and indexes for new fields; columns of fields that are gone go (their values stay in the entries). Answers
- * the types whose rows must be written again.
+ * and indexes for new fields; indexes of fields that are gone go (their values stay in the entries). `mayBeHeld` says
+ * whether entries may hold values of a field from an earlier model. Answers the types whose rows must be written again.
  */
 export async function reindexTables(
   tx: WriteTransaction,
   before: IndexedModel | undefined,
   after: IndexedModel,
   keyMap: KeyMap,
+  mayBeHeld: (field: string) => boolean,
 ): Promise<string[]> {
   const stale: string[] = [];
   const oldTypes = new Map<string, IndexedType>(before?.types.map((type) => [type.id, type]));
@@ -171,15 +181,18 @@ export async function reindexTables(
           table,
           field.columns.map(({ name }) => name),
         );
-        for (const { name } of field.columns)
-          await tx.run(sql`ALTER TABLE ${raw(table)} DROP COLUMN ${raw(name)}`);
-        await tx.run(sql`DELETE FROM multi_values WHERE field = ${field.n}`);
+        // Taking a column away writes the whole table again: it stays, and nobody reads it.
+        await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${field.n}`);
       }
+      const standing = old ? await columnsOf(tx, table) : new Map<string, string>();
       for (const [id, field] of indexTable.fields) {
         const was = oldTable?.fields.get(id);
         if (!was || !sameJson(was.columns, field.columns))
-          for (const { name, affinity } of field.columns)
+          for (const { name, affinity } of field.columns) {
+            if (standing.get(name) === affinity) continue;
+            if (standing.has(name)) await tx.run(sql`ALTER TABLE ${raw(table)} DROP COLUMN ${raw(name)}`);
             await tx.run(sql`ALTER TABLE ${raw(table)} ADD COLUMN ${raw(name)} ${raw(affinity)}`);
+          }
       }
       for (const [id, field] of indexTable.fields) {
         const was = oldTable?.fields.get(id);
@@ -196,8 +209,8 @@ export async function reindexTables(
     }
     const restored = type.fields.some((field) => {
       const was = old?.field(field.id);
-      // A field that comes back from an earlier revision may have values in the entries already.
-      return was ? !sameJson(lies(was), lies(field)) : true;
+      if (was) return !sameJson(lies(was), lies(field));
+      return kindFor(field).derived || mayBeHeld(field.id);
     });
     const spoken = sameJson(before?.locales ?? null, after.locales);
     // Pages may be there before their type becomes one whose pages can be listed.
