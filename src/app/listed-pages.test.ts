@@ -294,6 +294,10 @@ test('of each entry it is told where visitors see it, and the table finds those 
     [{ sort: 'listing', id: told, label: 'Told', detail: '/visit' }],
     undefined,
   ]);
+  // A listing that shows it on several pages is told once, with all of them.
+  await says('Winter', { slots: { main: [{ type: 'listing', listing: told }] } });
+  const again = await shownOn(small.installation, { type: 'notice', ids: notices[1]?.id ?? '' });
+  expect(again.items[notices[1]?.id ?? '']?.map(({ detail }) => detail)).toEqual(['/visit, /visit/winter']);
   const [piper] = (await entries(small.installation, { type: 'species', sort: 'name' })).items;
   const places = (await shownOn(small.installation, { type: 'species', ids: piper?.id ?? '' })).items[
     piper?.id ?? ''

@@ -1,5 +1,6 @@
 import { contentType, smallCompiled } from '../../../tests/small-model';
 import { parseValues, type Values } from '../content/values';
+import { newId } from '../ids';
 import type { JsonObject } from '../json';
 import { parseRule } from '../mapping/rule/parse';
 import { listingDiffers } from './reach';
@@ -71,6 +72,17 @@ describe('a listing differs for visitors', () => {
         birds({ order: [{ by: 'published', direction: 'down' }] }),
       ),
     ).toBe(true);
+  });
+  test('with every publication and withdrawal, when it goes by authors', () => {
+    const mine = birds({ where: { author: [newId()] } });
+    expect(
+      [
+        [undefined, { group: 'plant' }],
+        [{ group: 'plant' }, undefined],
+        [{ group: 'plant' }, { group: 'plant' }],
+        [undefined, undefined],
+      ].map(([before, after]) => differs(before, after, mine)),
+    ).toEqual([true, true, true, false]);
   });
   test('by the day it is, where a condition is told from today', () => {
     const soon = birds({ where: { field: 'seen', is: 'after', value: { now: '+0 days' } } });

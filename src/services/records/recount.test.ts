@@ -1,0 +1,60 @@
+import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import { contentType } from '../../../tests/small-model';
+import { recordByUuid } from '../../store/records';
+import { sql } from '../../store/sql';
+import { setting } from '../../store/settings';
+import { changeEntry, entries } from '../entries';
+import { noteRecounts, recountNoted } from './recount';
+
+let small: SmallInstallation;
+beforeEach(async () => {
+  small = await smallInstallation();
+});
+afterEach(() => small.close());
+
+const counts = async () =>
+  (
+    await small.installation.content.all<{ title: string; faults: number }>(
+      sql`SELECT w.title, w.faults FROM working w JOIN records r ON r.id = w.record WHERE r.sort = 'entry' ORDER BY w.title`,
+    )
+  ).map(({ title, faults }) => `${title} ${faults}`);
+const wrong = () =>
+  small.installation.content.write((tx) => tx.run(sql`UPDATE working SET faults = faults + 7`));
+const note = (faulty: boolean) =>
+  small.installation.content.write((tx) =>
+    noteRecounts(tx, [{ type: contentType(small.installation.model, 'species').id, faulty }]),
+  );
+
+test('faults that were noted are counted, of the types that were noted alone, and nothing stays noted', async () => {
+  await fill(small, 'species', [
+    { values: { name: 'Amber piper', size: 900 } },
+    { values: { name: 'Bell heron' } },
+  ]);
+  await fill(small, 'notice', [{ values: { title: 'Path closed' } }]);
+  const right = await counts();
+  expect(right).toEqual(['Amber piper 1', 'Bell heron 0', 'Path closed 0']);
+  await wrong();
+  await note(true);
+  await note(false);
+  await recountNoted(small.installation);
+  expect(await counts()).toEqual(['Amber piper 1', 'Bell heron 0', 'Path closed 7']);
+  expect(await setting(small.installation.content, 'recount')).toBe('[]');
+});
+
+test('what somebody saves while faults are counted is not counted over', async () => {
+  await fill(small, 'species', [{ values: { name: 'Amber piper', size: 900 } }]);
+  await note(false);
+  const { content } = small.installation;
+  const [row] = (await entries(small.installation, { type: 'species' })).items;
+  const write = content.write.bind(content);
+  // Saved between the counting and its writing.
+  const held = jest.spyOn(content, 'write').mockImplementationOnce(async (work) => {
+    await changeEntry(small.installation, small.people.editor, row?.id ?? '', row?.revision ?? 0, {
+      values: { size: 100 },
+    });
+    return write(work);
+  });
+  await recountNoted(small.installation);
+  held.mockRestore();
+  expect((await recordByUuid(content, row?.id ?? '', 'entry'))?.faults).toBe(0);
+});
