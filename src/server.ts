@@ -13,11 +13,16 @@ import {
   type Installation,
   keepVisits,
   log,
+  packings,
+  type Packing,
   sharedInstallation,
 } from './services/runtime';
+import { askedAddress } from './services/visitor';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;
+/** How often (ms) it is seen whether nothing is asked, so that a page may be drawn before somebody asks for it. */
+const REDRAW_EVERY = 100;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
@@ -61,6 +66,12 @@ const securityHeaders: Record<string, string> = {
 
 const isReading = ({ method }: IncomingMessage): boolean => method === 'GET' || method === 'HEAD';
 
+/** What a browser says that unpacks what is packed in a way (RFC 9110, 12.5.3); a weight of nothing refuses it. */
+const takes: Record<Packing, RegExp> = {
+  br: /\bbr\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
+  gzip: /\bgzip\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
+};
+
 /** Answers a visitor from memory, if the page is ready there. */
 function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse): boolean {
   if (!isReading(request)) return false;
@@ -78,9 +89,10 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
     response.writeHead(304, headers).end();
     return true;
   }
-  const packed = /\bgzip\b/.test(request.headers['accept-encoding'] ?? '');
-  const body = packed ? page.gzip : page.html;
-  if (packed) headers['Content-Encoding'] = 'gzip';
+  const accepted = String(request.headers['accept-encoding'] ?? '');
+  const packing = packings.find((each) => page.packed[each] && takes[each].test(accepted));
+  const body = (packing && page.packed[packing]) ?? page.html;
+  if (packing) headers['Content-Encoding'] = packing;
   response.writeHead(200, {
     ...headers,
     'Content-Type': 'text/html; charset=utf-8',
@@ -115,14 +127,17 @@ const answer = (response: ServerResponse, status: number, words: string, more: R
 
 const loop = monitorEventLoopDelay({ resolution: 5 });
 
-/** The longest (ms) that anything waited for the event loop since this was asked last, where it is measured. */
-function loopHeader({ settings }: Installation): Record<string, string> {
+/**
+ * The longest (ms) that anything waited for the event loop since this was asked last, the memory (MB), and how many pages
+ * were drawn so far, where it is measured.
+ */
+function healthHeader({ settings, rendered }: Installation): Record<string, string> {
   if (!settings.measured) return {};
   loop.enable();
   const longest = loop.max / 1e6;
   loop.reset();
   return {
-    'Server-Timing': `loop;dur=${longest.toFixed(1)}, memory;dur=${process.memoryUsage.rss() / 2 ** 20}`,
+    'Server-Timing': `loop;dur=${longest.toFixed(1)}, memory;dur=${process.memoryUsage.rss() / 2 ** 20}, drawn;dur=${rendered.rendered}`,
   };
 }
 
@@ -136,7 +151,7 @@ function answeredHere(
   if (request.method === 'TRACE' || request.method === 'TRACK' || request.method === 'CONNECT')
     answer(response, 405, 'This is not done here.', { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' });
   else if (!isReadable(path) && ownPath.test(path)) answer(response, 400, 'This address cannot be read.');
-  else if (path === '/healthz') answer(response, 200, 'alive', loopHeader(installation));
+  else if (path === '/healthz') answer(response, 200, 'alive', healthHeader(installation));
   else if (path === '/readyz')
     void healthOf(installation).then(({ ready, words }) => answer(response, ready ? 200 : 503, words));
   else return false;
@@ -173,8 +188,13 @@ async function start(): Promise<void> {
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();
   const handle = app.getRequestHandler();
+  let underWay = 0;
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
+    underWay += 1;
+    response.once('close', () => (underWay -= 1));
+    if (isReading(request) && !ownPath.test(path))
+      request.url = askedAddress(installation, request.url ?? '/');
     if (fromMemory(installation, request, response)) return;
     if (answeredHere(installation, request, response, path)) return;
     if (!isReadable(path)) request.url = UNREADABLE;
@@ -186,12 +206,26 @@ async function start(): Promise<void> {
     if (isMediaPath(path)) void serveMedium(installation, request, response).catch(failed);
     else void handle(request, response).catch(failed);
   });
+  const redraw = async () => {
+    const next = underWay > 0 ? undefined : installation.rendered.nextToDraw();
+    if (next === undefined) return;
+    const here = host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '[::1]' : host;
+    const headers = { 'x-clear-frame-redraws': installation.rendered.redrawing };
+    await fetch(`http://${here}:${port}${next}`, { headers, redirect: 'manual' }).then((drawn) =>
+      drawn.arrayBuffer(),
+    );
+  };
+  const redrawing = setInterval(
+    () => void redraw().catch((error: unknown) => log.error({ error }, 'A page is not drawn again.')),
+    REDRAW_EVERY,
+  );
   const keep = () => keepVisits(installation).catch((error: unknown) => log.error({ error }, 'Visits wait.'));
   const keeping = setInterval(() => void keep(), KEEP_VISITS);
   server.listen(port, host, () => void announce(installation));
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
     clearInterval(keeping);
+    clearInterval(redrawing);
     server.close(
       () =>
         void keep()

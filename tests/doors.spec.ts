@@ -5,7 +5,7 @@ import { serve, type Running } from './serve';
 
 let running: Running;
 test.beforeAll(async () => {
-  running = await serve();
+  running = await serve({ measured: true });
 });
 test.afterAll(() => running.stop());
 
@@ -25,6 +25,47 @@ test('visitors’ pages may run nothing but the script of slides, and come from 
     headers: { 'if-none-match': second.headers.get('etag') ?? '' },
   });
   expect(unchanged.status).toBe(304);
+});
+
+test('a page is drawn once for many who ask, whatever is hung on its address, packed, and drawn again before anyone asks', async ({
+  browser,
+}) => {
+  const ask = (path: string, headers: Record<string, string> = {}) =>
+    fetch(`${running.address}${path}`, { headers });
+  const isDrawn = ({ headers }: Response) => headers.get('server-timing') !== null;
+  // Those that were drawn for others tell that they cost nothing.
+  const costs = async (answers: Response[]) =>
+    answers.map(({ headers }) => /statements;dur=(\d+)/.exec(headers.get('server-timing') ?? '')?.[1] ?? '0');
+  const many = await Promise.all(Array.from({ length: 20 }, (_, i) => ask(`/visit?utm_source=letter-${i}`)));
+  expect((await costs(many)).filter((cost) => cost !== '0')).toHaveLength(1);
+  expect(new Set(await Promise.all(many.map((answer) => answer.text()))).size).toBe(1);
+  const again = await ask('/visit?fbclid=abc', { 'accept-encoding': 'gzip, br' });
+  expect(isDrawn(again)).toBe(false);
+  await expect
+    .poll(async () =>
+      (await ask('/visit', { 'accept-encoding': 'gzip, br' })).headers.get('content-encoding'),
+    )
+    .toBe('br');
+  expect((await ask('/visit', { 'accept-encoding': 'gzip, br;q=0' })).headers.get('content-encoding')).toBe(
+    'gzip',
+  );
+  // A page that visitors ask for and that changes is ready again by itself.
+  const { context } = await signedIn(browser, running.address, 'architect');
+  const headers = { origin: running.address };
+  const { pages } = await (await context.request.get('/api/v1/pages')).json();
+  const { id } = pages.find(({ address }: { address: string }) => address === '/visit');
+  const { revision } = await (await context.request.get(`/api/v1/pages/${id}`)).json();
+  const drawings = async () =>
+    Number(/drawn;dur=(\d+)/.exec((await ask('/healthz')).headers.get('server-timing') ?? '')?.[1]);
+  const before = await drawings();
+  const published = await context.request.post(`/api/v1/pages/${id}/publish`, {
+    headers: { ...headers, 'if-match': `"${revision}"` },
+    data: {},
+  });
+  expect(published.ok()).toBe(true);
+  await expect.poll(drawings).toBeGreaterThan(before);
+  expect(isDrawn(await ask('/visit'))).toBe(false);
+  await context.close();
 });
 
 test('the workspaces run only their own scripts, and stand in no foreign frame', async ({ browser }) => {

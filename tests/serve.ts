@@ -39,7 +39,7 @@ function listening(server: ChildProcess): Promise<string> {
 }
 
 /** A server of its own on data of its own: the sample reserve, or nothing yet. */
-export async function serve({ sample = true } = {}): Promise<Running> {
+export async function serve({ sample = true, measured = false } = {}): Promise<Running> {
   const data = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const port = await freePort();
   const env = {
@@ -48,6 +48,7 @@ export async function serve({ sample = true } = {}): Promise<Running> {
     PORT: String(port),
     NODE_ENV: 'production' as const,
     UV_THREADPOOL_SIZE: '16',
+    CLEAR_FRAME_MEASURED: measured ? 'yes' : '',
     NEXT_TELEMETRY_DISABLED: '1',
   };
   const seed = process.env.CLEAR_FRAME_SEED;

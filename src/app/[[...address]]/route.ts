@@ -6,6 +6,7 @@ import {
   countVisit,
   type Installation,
   languageAsked,
+  type RenderedPage,
   sharedInstallation,
   siteAt,
   visitorAddress,
@@ -135,10 +136,13 @@ async function show(request: Request, context: RequestContext): Promise<Response
   const { pathname, searchParams } = new URL(request.url);
   const feed = splitFeed(pathname);
   if (feed) return followed(installation, feed.address, feed.kind, request);
-  const { since } = installation.rendered;
-  const found = await installation.turnover.read(() => visit(installation, pathname, searchParams));
-  if (found.found !== 'page') return without(installation, pathname, found);
   const sent = searchParams.get('sent');
+  const { found, html, page } = await (sent === null
+    ? installation.rendered.once(`${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`, () =>
+        drawAt(installation, pathname, searchParams),
+      )
+    : drawAt(installation, pathname, searchParams));
+  if (found.found !== 'page') return without(installation, pathname, found);
   if (sent !== null)
     return answering(installation, found.page, {
       block: sent,
@@ -146,26 +150,36 @@ async function show(request: Request, context: RequestContext): Promise<Response
       given: nothingWritten,
       faults: {},
     });
-  countVisit(installation, found.ids[0]);
-  const html = await drawn(installation, found.page);
-  // Choices come in more combinations than are worth keeping: those of one or two values are.
-  if (new URLSearchParams(found.query).size > KEPT_CHOICES)
-    return new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache' } });
-  const page = installation.rendered.keep(
-    found.ids,
-    `${pathname}${found.query}`,
-    html,
-    found.validUntil,
-    since,
-  );
-  return new Response(new Uint8Array(page.html), {
+  if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
+    countVisit(installation, found.ids[0]);
+  return new Response(page ? new Uint8Array(page.html) : html, {
     headers: {
       ...HTML,
-      ETag: page.etag,
       'Cache-Control': 'no-cache',
+      ...(page ? { ETag: page.etag } : {}),
       ...costHeader(context, installation.settings),
     },
   });
+}
+
+/** What stands at an address, drawn; `page` where it is kept as ready for the next who ask. */
+async function drawAt(
+  installation: Installation,
+  pathname: string,
+  searchParams: URLSearchParams,
+): Promise<{ found: Visit; html: string; page?: RenderedPage }> {
+  const { since } = installation.rendered;
+  const found = await installation.turnover.read(() => visit(installation, pathname, searchParams));
+  if (found.found !== 'page') return { found, html: '' };
+  const html = await drawn(installation, found.page);
+  // Choices come in more combinations than are worth keeping: those of one or two values are.
+  if (new URLSearchParams(found.query).size > KEPT_CHOICES) return { found, html };
+  const { ids, validUntil } = found;
+  return {
+    found,
+    html,
+    page: installation.rendered.keep(ids, `${pathname}${found.query}`, html, validUntil, since),
+  };
 }
 
 /**

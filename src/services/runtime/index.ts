@@ -10,6 +10,7 @@ export { languageAsked, visitorAddress } from './languages';
 export { log } from './log';
 export { closeInstallation, openInstallation, sharedInstallation } from './open';
 export { Refusal } from './refusal';
+export { packings, type Packing, type RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
 export { countVisit, keepVisits } from './visits';

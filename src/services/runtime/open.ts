@@ -85,7 +85,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     categories: await allCategories(content),
     mediaFolder: join(folder, 'media'),
     outboxFolder: join(folder, 'outbox'),
-    rendered: new RenderedPages(),
+    rendered: new RenderedPages(settings.pagesBytes),
     visits: new VisitCounter(),
     turnover: new Turnover(),
     beside: here,

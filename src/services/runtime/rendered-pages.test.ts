@@ -1,20 +1,35 @@
-import { gunzipSync } from 'node:zlib';
+import { randomBytes } from 'node:crypto';
+import { setTimeout as passes } from 'node:timers/promises';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { RenderedPages } from './rendered-pages';
 
 const ALWAYS = Number.MAX_SAFE_INTEGER;
 
-test('a page is kept as it goes out: plain, packed, and with a mark that changes with its words', () => {
-  const rendered = new RenderedPages();
+/** The page at an address, once it is packed. */
+async function packedAt(rendered: RenderedPages, address: string) {
+  for (;;) {
+    const page = rendered.find(address, 0);
+    if (!page) throw new Error(address);
+    if (page.packed.br && page.packed.gzip) return page;
+    await passes(5);
+  }
+}
+
+test('a page is kept as it goes out: plain at once, packed soon, with a mark that changes with its words', async () => {
+  const rendered = new RenderedPages(1_000_000);
   const page = rendered.keep(['v'], '/visit', '<p>Reed</p>', ALWAYS, rendered.since);
   expect(page.html.toString()).toBe('<p>Reed</p>');
-  expect(gunzipSync(page.gzip).toString()).toBe('<p>Reed</p>');
   expect(rendered.find('/visit', 0)).toBe(page);
+  const { packed, ...same } = await packedAt(rendered, '/visit');
+  expect(same).toEqual({ of: page.of, html: page.html, etag: page.etag, validUntil: ALWAYS });
+  expect(gunzipSync(packed.gzip ?? '').toString()).toBe('<p>Reed</p>');
+  expect(brotliDecompressSync(packed.br ?? '').toString()).toBe('<p>Reed</p>');
   expect(rendered.keep(['v'], '/visit', '<p>Reed</p>', ALWAYS, rendered.since).etag).toBe(page.etag);
   expect(rendered.keep(['v'], '/visit', '<p>Sedge</p>', ALWAYS, rendered.since).etag).not.toBe(page.etag);
 });
 
 test('only what is named is taken out, in every language, and counted', () => {
-  const rendered = new RenderedPages();
+  const rendered = new RenderedPages(1_000_000);
   for (const [of, address] of [
     ['a', '/a'],
     ['b', '/b'],
@@ -35,16 +50,76 @@ test('only what is named is taken out, in every language, and counted', () => {
   expect(rendered.renewed).toBe(4);
 });
 
-test('memory is bounded: the oldest page makes room', () => {
-  const rendered = new RenderedPages();
-  for (let i = 0; i <= 20_000; i += 1) rendered.keep([String(i)], `/${i}`, '', ALWAYS, rendered.since);
-  expect(rendered.find('/0', 0)).toBeUndefined();
-  expect(rendered.find('/1', 0)).toBeDefined();
-  expect(rendered.find('/20000', 0)).toBeDefined();
+test('memory is bounded by bytes: what nobody asked for the longest makes room, and is forgotten whole', async () => {
+  const rendered = new RenderedPages(100_000);
+  const words = (i: number) => randomBytes(5000).toString('hex') + i;
+  for (let i = 0; i < 4; i += 1) {
+    rendered.keep([`${i}`], `/${i}`, words(i), ALWAYS, rendered.since);
+    await packedAt(rendered, `/${i}`);
+    rendered.find('/0', 0);
+  }
+  // Each takes about 10 KB plain, and as much again packed in two ways.
+  expect(rendered.size).toBeGreaterThan(3);
+  for (let i = 4; i < 12; i += 1) {
+    rendered.keep([`${i}`], `/${i}`, words(i), ALWAYS, rendered.since);
+    await packedAt(rendered, `/${i}`);
+    rendered.find('/0', 0);
+  }
+  expect(rendered.size).toBeLessThan(7);
+  expect(rendered.find('/0', 0)).toBeDefined();
+  expect(rendered.find('/11', 0)).toBeDefined();
+  expect(rendered.find('/4', 0)).toBeUndefined();
+  rendered.renew(['4', '5']);
+  expect(rendered.renewed).toBe(0);
+  rendered.keep(['huge'], '/huge', 'x'.repeat(200_000), ALWAYS, rendered.since);
+  expect(rendered.find('/huge', 0)).toBeUndefined();
+});
+
+test('whoever asks while a page is drawn waits for that drawing, unless something changed since it began', async () => {
+  const rendered = new RenderedPages(1_000_000);
+  let drawings = 0;
+  const draw = async () => {
+    drawings += 1;
+    const mine = drawings;
+    await passes(20);
+    return mine;
+  };
+  const ask = () => rendered.once('/visit', draw);
+  expect(await Promise.all(Array.from({ length: 50 }, ask))).toEqual(Array.from({ length: 50 }, () => 1));
+  const before = ask();
+  rendered.renew(['anything']);
+  const after = [ask(), ask()];
+  expect([await before, ...(await Promise.all(after))]).toEqual([2, 3, 3]);
+  const failing = () => rendered.once('/visit', () => Promise.reject(new Error('no')));
+  await expect(failing()).rejects.toThrow('no');
+  expect(await ask()).toBe(4);
+});
+
+test('what was taken out is told to be drawn again, the most asked first, unless somebody asked meanwhile', () => {
+  const rendered = new RenderedPages(1_000_000);
+  const keep = (id: string) => rendered.keep([id], `/${id}`, id, ALWAYS, rendered.since);
+  for (const id of ['a', 'b', 'c', 'd', 'e']) keep(id);
+  for (const [id, times] of [
+    ['a', 2],
+    ['b', 9],
+    ['c', 5],
+    ['e', 7],
+  ] as const)
+    for (let i = 0; i < times; i += 1) rendered.find(`/${id}`, 0);
+  rendered.renew(['a', 'b', 'c', 'd']);
+  keep('c');
+  // Nobody asked for d, somebody else drew c, and e was not taken out.
+  expect([rendered.nextToDraw(), rendered.nextToDraw(), rendered.nextToDraw()]).toEqual([
+    '/b',
+    '/a',
+    undefined,
+  ]);
+  rendered.renewAll();
+  expect([rendered.nextToDraw(), rendered.nextToDraw()]).toEqual(['/e', '/c']);
 });
 
 test('a page that was drawn from what changed meanwhile goes out, and is not kept', () => {
-  const rendered = new RenderedPages();
+  const rendered = new RenderedPages(1_000_000);
   for (const change of [
     () => rendered.renew(['v']),
     () => rendered.renew(['another']),

@@ -9,10 +9,13 @@ export interface RunSettings {
   proxies: number;
   /** The most bytes that the made sizes of pictures may take. */
   sizesBytes: number;
+  /** The most bytes that visitors' pages may take in memory. */
+  pagesBytes: number;
   /** Whether answers tell what they cost, for `npm run bench`. */
   measured: boolean;
 }
 
+const MB = 1024 ** 2;
 const GB = 1024 ** 3;
 
 /** A whole number from the environment, or what stands for it; anything else is refused with its name. */
@@ -39,6 +42,7 @@ export function runSettings(): RunSettings {
     address: given || `http://${here}:${port}`,
     proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
     sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,
+    pagesBytes: numberFrom('CLEAR_FRAME_PAGES_MB', 128, 100_000) * MB,
     measured: process.env.CLEAR_FRAME_MEASURED === 'yes',
   };
 }

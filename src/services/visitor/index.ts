@@ -1,5 +1,6 @@
 /** What visitors get: the page at an address with all it shows, feeds, and messages from forms. */
 
+export { askedAddress } from './asked-address';
 export { takeMessage } from './contact';
 export { feedOf } from './feeds';
 export { pagePreview } from './preview';

@@ -1,6 +1,7 @@
 import type { Categories } from '../../content/categories';
 import type { Id } from '../../ids';
 import type { Json } from '../../json';
+import type { CompiledModel } from '../../model/compile';
 import type { Field } from '../../model/document';
 import { kindFor } from '../../model/kinds';
 import type { Condition } from './listing-rule';
@@ -79,3 +80,11 @@ export const facetValues = (
   categories: Categories,
 ): { value: Json; depth: number }[] =>
   kindFor(field).facet?.offered(chosen.get(field.id) ?? [], categories) ?? [];
+
+/** The keys of every field of a model by which visitors may narrow some list. */
+export const facetKeys = ({ contentTypes, pageTypes, media }: CompiledModel): Set<string> =>
+  new Set(
+    [...contentTypes, ...pageTypes, media].flatMap(({ fields }) =>
+      fields.filter(mayBeFacet).map(({ key }) => key),
+    ),
+  );

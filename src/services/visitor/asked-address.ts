@@ -1,0 +1,33 @@
+import { facetKeys } from '../../core/mapping/rule/facets';
+import type { CompiledModel } from '../../core/model/compile';
+import type { Installation } from '../runtime/installation';
+
+/** Says that a message of a visitor was taken, and in which block. */
+const SENT = 'sent';
+
+const namesOf = new WeakMap<CompiledModel, ReadonlySet<string>>();
+
+/** What the query of an address may say by name: choices in lists, and that a message was sent. */
+function queryNames(model: CompiledModel): ReadonlySet<string> {
+  const known = namesOf.get(model);
+  if (known) return known;
+  const names = new Set([...facetKeys(model), SENT]);
+  namesOf.set(model, names);
+  return names;
+}
+
+/**
+ * The address (a path with its query) that a visitor asks for, without what others have hung on it: names that no page
+ * understands, as letters and searches add them, lead to the page that is ready.
+ */
+export function askedAddress({ model }: Pick<Installation, 'model'>, url: string): string {
+  const at = url.indexOf('?');
+  // Files say by their query which of their versions is meant; no page's address has a dot.
+  if (at < 0 || url.lastIndexOf('.', at) >= 0) return url;
+  const names = queryNames(model);
+  const kept = url
+    .slice(at + 1)
+    .split('&')
+    .filter((each) => names.has(each.split('=', 1)[0] ?? ''));
+  return `${url.slice(0, at)}${kept.length > 0 ? `?${kept.join('&')}` : ''}`;
+}
