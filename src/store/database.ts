@@ -1,8 +1,8 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import PQueue from 'p-queue';
-import { literal, Op, QueryTypes, Sequelize, Transaction } from 'sequelize';
-import sqlite3 from 'sqlite3';
+import { literal, Op, Sequelize, Transaction } from 'sequelize';
+import { LastingConnection } from './lasting-connection';
 import { raw, sql, type Bind, type Sql } from './sql';
 import { columnName, type Columns, type NewRow, type RowOf, type Table } from './tables/table';
 
@@ -45,11 +45,6 @@ export interface WriteTransaction extends Reader {
   ): Promise<void>;
 }
 
-interface Connection {
-  exec(sql: string, done: (error: Error | null) => void): void;
-  close(done: (error: Error | null) => void): void;
-}
-
 const READERS = 3;
 /**
  * How many rows one statement inserts. They go in as one JSON text: bound one by one, each value is looked up
@@ -71,49 +66,60 @@ const pragmas = (reads: boolean) => `
  * transaction and puts every other query behind one connection, so that a slow read holds up all quick ones.
  */
 class LastingConnections {
-  private readonly open = new Map<string, Promise<Connection>>();
-  private turn = 0;
+  private readonly open = new Map<string, Promise<LastingConnection>>();
+  private readonly readers: LastingConnection[] = [];
 
   constructor(private readonly file: string) {}
 
-  getConnection = (options?: { uuid?: string }): Promise<Connection> => {
-    const writes = options?.uuid !== undefined && options.uuid !== 'default';
-    if (!writes) this.turn = (this.turn + 1) % READERS;
-    const name = writes ? 'writer' : `reader ${this.turn}`;
+  getConnection = (options?: { uuid?: string }): Promise<LastingConnection> =>
+    options?.uuid !== undefined && options.uuid !== 'default' ? this.writer() : this.reader();
+
+  /** The reader with the least to answer. */
+  reader = async (): Promise<LastingConnection> => {
+    const [least] = [...this.readers].sort((a, b) => a.pending - b.pending);
+    if (least && (least.pending === 0 || this.readers.length === READERS)) return least;
+    return this.named(`reader ${this.readers.length}`, pragmas(true), (reader) => this.readers.push(reader));
+  };
+
+  /** The one connection that writes. */
+  writer = (): Promise<LastingConnection> => this.named('writer', pragmas(false));
+
+  private named(
+    name: string,
+    how: string,
+    opened: (connection: LastingConnection) => void = () => {},
+  ): Promise<LastingConnection> {
     const found = this.open.get(name);
     if (found) return found;
-    const opening = new Promise<Connection>((resolve, reject) => {
-      const connection = new sqlite3.Database(this.file, (error) => {
-        if (error) return reject(error);
-        connection.exec(pragmas(!writes), (failed) => (failed ? reject(failed) : resolve(connection)));
-      });
+    const opening = LastingConnection.open(this.file, how).then((connection) => {
+      opened(connection);
+      return connection;
     });
     this.open.set(name, opening);
     // A connection that could not be opened is tried anew the next time.
     opening.catch(() => this.open.delete(name));
     return opening;
-  };
+  }
 
   /** Connections last: nothing is given back after a query. */
   releaseConnection = (): void => {};
 
-  destroyConnection = async (connection: Connection): Promise<void> => {
+  destroyConnection = async (connection: LastingConnection): Promise<void> => {
     for (const [name, each] of this.open) {
       if ((await each) !== connection) continue;
       this.open.delete(name);
-      await shut(connection);
+      if (this.readers.includes(connection)) this.readers.splice(this.readers.indexOf(connection), 1);
+      await connection.close();
     }
   };
 
   close = async (): Promise<void> => {
     const all = [...this.open.values()];
     this.open.clear();
-    for (const each of all) await shut(await each);
+    this.readers.length = 0;
+    for (const each of all) await (await each).close();
   };
 }
-
-const shut = (connection: Connection) =>
-  new Promise<void>((resolve, reject) => connection.close((error) => (error ? reject(error) : resolve())));
 
 /** One SQLite file: readers that never wait for one another, and writes one after the other, each a transaction. */
 export class Database implements Reader {
@@ -139,7 +145,8 @@ export class Database implements Reader {
 
   async all<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
-    const rows = await this.sequelize.query<Row>(text, { bind, type: QueryTypes.SELECT, raw: true });
+    // Lists are asked of Sequelize's connection itself: what it does around a question takes longer than most answers.
+    const rows = await (await this.connections.reader()).rows<Row>(text, bind);
     this.noteRows(rows.length);
     return rows;
   }
@@ -162,7 +169,7 @@ export class Database implements Reader {
   async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
     return this.writes.add(() =>
       this.sequelize.transaction((transaction) =>
-        work(new Write(this.sequelize, transaction, (rows) => this.noteRows(rows))),
+        work(new Write(this.sequelize, this.connections, transaction, (rows) => this.noteRows(rows))),
       ),
     );
   }
@@ -214,19 +221,14 @@ async function findRow<C extends Columns>(
 class Write implements WriteTransaction {
   constructor(
     private readonly sequelize: Sequelize,
+    private readonly connections: LastingConnections,
     private readonly transaction: Transaction,
     private readonly noteRows: (rows: number) => void,
   ) {}
 
   async all<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
-    const { transaction } = this;
-    const rows = await this.sequelize.query<Row>(text, {
-      bind,
-      type: QueryTypes.SELECT,
-      raw: true,
-      transaction,
-    });
+    const rows = await (await this.connections.writer()).rows<Row>(text, bind);
     this.noteRows(rows.length);
     return rows;
   }
@@ -298,12 +300,9 @@ class Write implements WriteTransaction {
 
   async run(statement: Sql): Promise<number> {
     const { text, bind } = statement.statement();
-    const options = { bind, transaction: this.transaction };
     this.noteRows(0);
-    if (!/^\s*insert/i.test(text))
-      return this.sequelize.query(text, { ...options, type: QueryTypes.BULKUPDATE });
-    const [, done] = await this.sequelize.query(text.trim(), { ...options, type: QueryTypes.RAW });
-    return typeof done === 'object' && done !== null && 'lastID' in done ? Number(done.lastID) : 0;
+    const { lastID, changes } = await (await this.connections.writer()).done(text, bind);
+    return /^\s*insert/i.test(text) ? lastID : changes;
   }
 
   insertMany(
