@@ -3,7 +3,7 @@ import { dirname } from 'node:path';
 import PQueue from 'p-queue';
 import { literal, Op, Sequelize, Transaction } from 'sequelize';
 import { LastingConnection } from './lasting-connection';
-import { raw, sql, type Bind, type Sql } from './sql';
+import { joined, raw, sql, type Bind, type Sql } from './sql';
 import { columnName, type Columns, type NewRow, type RowOf, type Table } from './tables/table';
 
 /** Something that can be asked: a reader, or the transaction of a write. Rows come as the SQL names their columns. */
@@ -143,9 +143,13 @@ export class Database implements Reader {
   /** Called with the number of rows that each statement brought. */
   protected noteRows(_rows: number): void {}
 
-  async all<Row extends object>(question: Sql): Promise<Row[]> {
+  all<Row extends object>(question: Sql): Promise<Row[]> {
+    return this.ask<Row>(question);
+  }
+
+  private async ask<Row extends object>(question: Sql): Promise<Row[]> {
     const { text, bind } = question.statement();
-    // Lists are asked of Sequelize's connection itself: what it does around a question takes longer than most answers.
+    // Rows are asked of Sequelize's connection itself: what it does around a question takes longer than most answers.
     const rows = await (await this.connections.reader()).rows<Row>(text, bind);
     this.noteRows(rows.length);
     return rows;
@@ -156,8 +160,7 @@ export class Database implements Reader {
   }
 
   find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
-    this.noteRows(1);
-    return findRow(this.sequelize, table, where);
+    return this.ask<RowOf<C>>(rowWhere(table, where)).then(([row]) => row);
   }
 
   /** Throws where the file does not answer. */
@@ -204,18 +207,13 @@ const bound = (where: Readonly<Record<string, unknown>>) => ({
   bind: Object.fromEntries(Object.entries(where).filter(([, value]) => value !== null)),
 });
 
-async function findRow<C extends Columns>(
-  sequelize: Sequelize,
-  table: Table<C>,
-  where: Partial<RowOf<C>>,
-  transaction?: Transaction,
-): Promise<RowOf<C> | undefined> {
-  const row = await modelOf(sequelize, table).findOne({
-    ...bound(where),
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  });
-  return (row as RowOf<C> | null) ?? undefined;
+/** The question for the row of a table that holds some values. */
+function rowWhere<C extends Columns>({ name, columns }: Table<C>, where: Partial<RowOf<C>>): Sql {
+  const named = Object.keys(columns).map((key) => raw(`${columnName(key)} AS ${key}`));
+  const held = Object.entries(where).map(
+    ([key, value]) => sql`${raw(columnName(key))} IS ${(value ?? null) as Bind}`,
+  );
+  return sql`SELECT ${joined(named, ', ')} FROM ${raw(name)} WHERE ${joined(held, ' AND ')} LIMIT 1`;
 }
 
 class Write implements WriteTransaction {
@@ -238,8 +236,7 @@ class Write implements WriteTransaction {
   }
 
   find<C extends Columns>(table: Table<C>, where: Partial<RowOf<C>>): Promise<RowOf<C> | undefined> {
-    this.noteRows(1);
-    return findRow(this.sequelize, table, where, this.transaction);
+    return this.one<RowOf<C>>(rowWhere(table, where));
   }
 
   async insert<C extends Columns>(table: Table<C>, row: NewRow<C>): Promise<number> {

@@ -25,8 +25,6 @@ export class LastingConnection {
     max: PREPARED,
     dispose: (statement) => void statement.finalize(),
   });
-  /** What columns each fixed table has. Sequelize asks that before every row that it reads by a model. */
-  private readonly tables = new Map<string, object[]>();
 
   /** How many questions it has not answered yet. */
   pending = 0;
@@ -57,13 +55,9 @@ export class LastingConnection {
 
   all(text: string, given: Given | AllDone, then?: AllDone): void {
     if (typeof given === 'function') return this.all(text, [], given);
-    const isOfTable = text.startsWith('PRAGMA table_info');
-    const known = isOfTable ? this.tables.get(text) : undefined;
-    if (known) return void then?.call(undefined, null, known);
     this.statement(text, (error, statement) => {
       if (error) return void then?.call(undefined, error);
       statement.all(given, (failed: Error | null, rows: object[]) => {
-        if (isOfTable && !failed) this.tables.set(text, rows);
         then?.call(undefined, failed, rows);
       });
     });
