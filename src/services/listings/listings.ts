@@ -19,17 +19,20 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { livePagesReferringTo, pageLink, reachedPages } from '../reach/pages';
-import { listingBody, pageBody } from '../records/bodies';
+import { listingBody, pageBody, type PageBody } from '../records/bodies';
 import { publicationStateOf } from '../records/versions';
 import type { Installation } from '../runtime/installation';
 import { invalidInput, notFound } from '../runtime/refusal';
 import { ruleFaults } from './references';
 
+/** A page that visitors see, with what it says. */
+type ReadPage = LivePage & { read: PageBody };
+
 /** The slots of visitors' pages in which a listing stands, each width once. */
-function standsAt(installation: Installation, listing: Id, pages: readonly LivePage[]): ListingStands[] {
-  const stands = pages.flatMap(({ type: of, title, body }): ListingStands[] => {
+function standsAt(installation: Installation, listing: Id, pages: readonly ReadPage[]): ListingStands[] {
+  const stands = pages.flatMap(({ type: of, title, read }): ListingStands[] => {
     const type = installation.model.pageType(of);
-    const { layout, slots = {}, listing: filling } = pageBody(body);
+    const { layout, slots = {}, listing: filling } = read;
     const rows =
       (type?.definition.layouts.find(({ id }) => id === layout) ?? type?.definition.layouts[0])?.rows ?? [];
     const filled = filling === listing ? [{ slot: 'Whole width', width: PAGE_WIDTH }] : [];
@@ -62,6 +65,10 @@ export async function answerListings(
       'listing',
     ),
   ]);
+  // A page may show many of them: it is read once.
+  const read = new Map<number, ReadPage>();
+  for (const page of [...showing.values()].flat())
+    if (!read.has(page.record)) read.set(page.record, { ...page, read: pageBody(page.body) });
   return Promise.all(
     found.map(async ({ record, versions }): Promise<ListingAnswer> => {
       const { rule } = listingBody(record.body);
@@ -79,7 +86,11 @@ export async function answerListings(
         changedBy: record.changedBy ?? '',
         faults: ruleFaults(installation, rule),
         pages: (await reachedPages(reader, installation, pages)).map(pageLink),
-        stands: standsAt(installation, record.uuid, pages),
+        stands: standsAt(
+          installation,
+          record.uuid,
+          pages.flatMap((page) => read.get(page.record) ?? []),
+        ),
       };
     }),
   );

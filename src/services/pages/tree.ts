@@ -23,11 +23,13 @@ function inTreeOrder(pages: readonly PlacedPage[]): PlacedPage[] {
     if (siblings) siblings.push(page);
     else below.set(page.parent, [page]);
   }
-  const withAllBelow = (page: PlacedPage): PlacedPage[] => [
-    page,
-    ...(below.get(page.record) ?? []).flatMap(withAllBelow),
-  ];
-  return (below.get(null) ?? []).flatMap(withAllBelow);
+  const inOrder: PlacedPage[] = [];
+  const add = (page: PlacedPage): void => {
+    inOrder.push(page);
+    below.get(page.record)?.forEach(add);
+  };
+  below.get(null)?.forEach(add);
+  return inOrder;
 }
 
 /** The trees of all sites, each page after its parent. */

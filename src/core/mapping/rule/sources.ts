@@ -41,15 +41,20 @@ export function roleField(type: SourceType, role: SourceRole): Field | undefined
 const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolean =>
   answersOf(source).isPlace;
 
+/** What each model answers, worked out once: it is asked for every record and every rule. */
+const possible = new WeakMap<CompiledModel, readonly SourceType[]>();
+
 /**
  * Everything that a listing may take: the entries of every content type, the pages of every type that is a
  * place to go to, and media.
  */
-export const possibleSources = (model: CompiledModel): SourceType[] => [
-  ...model.contentTypes,
-  ...model.pageTypes.filter(mayBeSource),
-  model.media,
-];
+export function possibleSources(model: CompiledModel): readonly SourceType[] {
+  const known = possible.get(model);
+  if (known) return known;
+  const all = [...model.contentTypes, ...model.pageTypes.filter(mayBeSource), model.media];
+  possible.set(model, all);
+  return all;
+}
 
 /**
  * What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its
@@ -83,8 +88,8 @@ export class Sources implements Fielded {
 
   /** The sources of a rule that the model has and whose things can be listed. */
   static of(model: CompiledModel, ids: readonly Id[]): Sources {
-    const possible = possibleSources(model);
-    return new Sources(ids.flatMap((id) => possible.find((type) => type.id === id) ?? []));
+    const all = possibleSources(model);
+    return new Sources(ids.flatMap((id) => all.find((type) => type.id === id) ?? []));
   }
 
   get label(): string {
