@@ -67,7 +67,7 @@ export async function serve({ sample = true, measured = false } = {}): Promise<R
     data,
     said: '',
     async start() {
-      const started = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+      const started = spawn(process.execPath, ['.next/clear-frame/server.cjs'], {
         env,
         stdio: ['ignore', 'pipe', 'pipe'],
       });

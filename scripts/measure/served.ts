@@ -28,7 +28,7 @@ export class Served {
 
   constructor(folder: string) {
     const began = performance.now();
-    this.running = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+    this.running = spawn(process.execPath, ['.next/clear-frame/server.cjs'], {
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {
         ...process.env,

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { compileServer } from './compile-server.mjs';
 import { need } from './run.mjs';
 
 const STAMP = '.next/clear-frame-built';
@@ -21,6 +22,7 @@ function fingerprint() {
     'package-lock.json',
     'next.config.ts',
     'tsconfig.json',
+    'scripts/steps/compile-server.mjs',
   ];
   for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort())
     hash.update(file).update(readFileSync(file));
@@ -35,5 +37,6 @@ export async function build() {
     quiet: true,
     env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   });
+  await compileServer();
   writeFileSync(STAMP, wanted);
 }

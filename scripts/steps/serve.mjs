@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
+import { SERVER } from './compile-server.mjs';
 
 /** Starts the server with its settings in the environment. Pass `stdio` to listen to what it says. */
 export function serve({ port, host = '127.0.0.1', data, env = {}, stdio = 'inherit' }) {
-  return spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
+  return spawn(process.execPath, [SERVER], {
     stdio,
     env: {
       UV_THREADPOOL_SIZE: '16',

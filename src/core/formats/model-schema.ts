@@ -1,4 +1,4 @@
-import Ajv2020, { type ErrorObject } from 'ajv/dist/2020';
+import Ajv2020, { type ErrorObject, type ValidateFunction } from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
 import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
@@ -333,15 +333,22 @@ export const modelSchema: JsonObject = {
   },
 };
 
-const ajv = new Ajv2020({
-  allErrors: true,
-  discriminator: true,
-  strict: true,
-  strictRequired: false,
-  strictTypes: false,
-});
-addFormats(ajv);
-const validate = ajv.compile<ModelDocument>(modelSchema);
+let compiled: ValidateFunction<ModelDocument> | undefined;
+
+/** The check of the schema, made when it is first asked for: making it takes nearly half a second. */
+function validator(): ValidateFunction<ModelDocument> {
+  if (compiled) return compiled;
+  const ajv = new Ajv2020({
+    allErrors: true,
+    discriminator: true,
+    strict: true,
+    strictRequired: false,
+    strictTypes: false,
+  });
+  addFormats(ajv);
+  compiled = ajv.compile<ModelDocument>(modelSchema);
+  return compiled;
+}
 
 function inWords(error: ErrorObject): string {
   const { keyword, params } = error;
@@ -362,6 +369,7 @@ const vague = new Set(['if', 'anyOf', 'oneOf']);
 
 /** Whether something is a model document in shape, with the path of every fault (at most 50). */
 export function parseModelDocument(input: unknown, path = ''): { document?: ModelDocument; faults: Fault[] } {
+  const validate = validator();
   if (validate(input)) return { document: input, faults: [] };
   const errors = validate.errors ?? [];
   const telling = errors.filter(({ keyword }) => !vague.has(keyword));

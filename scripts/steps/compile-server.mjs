@@ -1,0 +1,38 @@
+import { build } from 'esbuild';
+
+/** Where the compiled server lies. */
+export const SERVER = '.next/clear-frame/server.cjs';
+
+/** What stays as it is installed: what is native, and what reads its own files. */
+const external = ['next', 'sqlite3', 'sequelize', 'sharp', '@node-rs/argon2', 'pino'];
+
+const both = {
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  keepNames: true,
+  external,
+  logLevel: 'warning',
+};
+
+/** Compiles the server and its thread ahead, so that a start reads two files in place of hundreds. */
+export async function compileServer() {
+  await build({
+    ...both,
+    entryPoints: ['src/server.ts'],
+    outfile: SERVER,
+    format: 'cjs',
+    define: { 'import.meta.url': 'importMetaUrl' },
+    banner: { js: "const importMetaUrl = require('node:url').pathToFileURL(__filename).href;" },
+  });
+  // Beside the server under the name by which it begins the thread.
+  await build({
+    ...both,
+    entryPoints: ['src/jobs/beside.worker.ts'],
+    outfile: '.next/clear-frame/beside.mjs',
+    format: 'esm',
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
+  });
+}
