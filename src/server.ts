@@ -21,6 +21,8 @@ import { askedAddress } from './services/visitor';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;
+/** How often (ms) the planner of the database looks at what has grown. */
+const OPTIMIZE_EVERY = 60 * 60_000;
 /** How often (ms) it is seen whether nothing is asked, so that a page may be drawn before somebody asks for it. */
 const REDRAW_EVERY = 100;
 /** How long to let what is under way finish when asked to stop. */
@@ -221,11 +223,17 @@ async function start(): Promise<void> {
   );
   const keep = () => keepVisits(installation).catch((error: unknown) => log.error({ error }, 'Visits wait.'));
   const keeping = setInterval(() => void keep(), KEEP_VISITS);
+  const optimizing = setInterval(
+    () =>
+      void installation.content.optimize().catch((error: unknown) => log.error({ error }, 'Not optimized.')),
+    OPTIMIZE_EVERY,
+  );
   server.listen(port, host, () => void announce(installation));
   const stop = (): void => {
     setTimeout(() => process.exit(0), GRACE).unref();
     clearInterval(keeping);
     clearInterval(redrawing);
+    clearInterval(optimizing);
     server.close(
       () =>
         void keep()

@@ -177,6 +177,16 @@ export class Database implements Reader {
     );
   }
 
+  /**
+   * Lets the planner know what lies in tables that have grown (sqlite.org/pragma.html#pragma_optimize); a look at a few
+   * hundred rows of each, after the writes that were asked for before it.
+   */
+  async optimize(): Promise<void> {
+    await this.writes.add(async () =>
+      (await this.connections.writer()).exec('PRAGMA analysis_limit = 400; PRAGMA optimize = 0x10002'),
+    );
+  }
+
   async close(): Promise<void> {
     await this.writes.onIdle();
     await this.connections.close();

@@ -70,8 +70,10 @@ export class LastingConnection {
     });
   }
 
-  exec(text: string, then: (error: Error | null) => void): void {
-    this.database.exec(text, then);
+  exec(text: string): Promise<void> {
+    return new Promise((resolve, reject) =>
+      this.database.exec(text, (error) => (error ? reject(error) : resolve())),
+    );
   }
 
   /** What is asked of one connection is answered in its order anyway. */

@@ -1,4 +1,4 @@
-import { anyOf, sql, type Sql } from './sql';
+import { anyOf, raw, sql, type Sql } from './sql';
 import type { Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
@@ -54,7 +54,7 @@ export interface PlacedPage {
 }
 
 const select = sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, c.uuid AS category
-  FROM page_places p JOIN records r ON r.id = p.record JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
+  FROM page_places p CROSS JOIN records r ON r.id = p.record CROSS JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
   LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
 
 /**
@@ -187,14 +187,21 @@ export interface LivePage extends Omit<LiveVersion, 'publishedBy' | 'model'> {
   category: Id | null;
 }
 
-const live = (
-  now: number,
-  also = sql``,
-  columns = sql``,
-): Sql => sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category${columns}
-  FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN ids t ON t.n = r.type
+/**
+ * From where live pages are sought. The first table leads (CROSS JOIN): left to itself, the planner begins from nearly
+ * all of `live`, or from every record.
+ */
+const fromPlaces = sql`page_places p CROSS JOIN records r ON r.id = p.record`;
+const fromTypes = sql`records r CROSS JOIN page_places p ON p.record = r.id`;
+/** From a table of integer keys of pages. */
+const fromKeys = (table: string): Sql =>
+  sql`${raw(table)} k CROSS JOIN page_places p ON p.record = k.id CROSS JOIN records r ON r.id = p.record`;
+
+const live = (now: number, from = fromPlaces, columns = sql``): Sql =>
+  sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.address, h.name AS publishedBy, c.uuid AS category${columns}
+  FROM ${from} JOIN ids t ON t.n = r.type
   CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by
-  LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category ${also} WHERE 1`;
+  LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE r.binned_at IS NULL`;
 
 /** A page that visitors see, and where: enough to lead there. */
 export type LivePlace = Pick<LivePage, 'record' | 'uuid' | 'parent' | 'title' | 'address' | 'category'>;
@@ -205,11 +212,15 @@ export const livePlaces = (
   now: number,
   among: { site: number } | { types: readonly number[] },
 ): Promise<LivePlace[]> => {
-  const wanted = 'site' in among ? sql`p.site = ${among.site}` : sql`r.type IN ${anyOf(among.types)}`;
+  const [from, wanted] =
+    'site' in among
+      ? [fromPlaces, sql`p.site = ${among.site}`]
+      : [fromTypes, sql`r.sort = 'page' AND r.type IN ${anyOf(among.types)}`];
   return reader.all(
     sql`SELECT p.record, r.uuid, p.parent, v.title, p.address, c.uuid AS category
-     FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
-     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category WHERE ${wanted} ORDER BY p.parent, p.position`,
+     FROM ${from} CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
+     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
+     WHERE r.binned_at IS NULL AND ${wanted} ORDER BY p.parent, p.position`,
   );
 };
 export const livePageAt = (
@@ -233,7 +244,9 @@ export const livePagesOfTypes = (
   now: number,
   types: readonly number[],
 ): Promise<LivePage[]> =>
-  reader.all(sql`${live(now)} AND g.record IS NULL AND r.type IN ${anyOf(types)} ORDER BY p.record`);
+  reader.all(
+    sql`${live(now, fromTypes)} AND r.sort = 'page' AND r.type IN ${anyOf(types)} AND g.record IS NULL ORDER BY p.record`,
+  );
 export const liveChildren = (
   reader: Reader,
   now: number,
@@ -253,11 +266,11 @@ export const liveBelow = (
 ): Promise<(LivePage & { top: number })[]> =>
   reader.all(
     sql`WITH RECURSIVE below(id, top) AS (SELECT record, parent FROM page_places WHERE parent IN ${anyOf(records)} UNION ALL SELECT p.record, top FROM page_places p JOIN below ON p.parent = below.id)
-    ${live(now, sql`JOIN below ON below.id = p.record`, sql`, below.top`)}`,
+    ${live(now, fromKeys('below'), sql`, k.top`)}`,
   );
 /** The pages above one, from the top down; those that visitors do not see are left out. */
 export const liveAbove = (reader: Reader, now: number, record: number): Promise<LivePage[]> =>
   reader.all(
     sql`WITH RECURSIVE above(id, depth) AS (SELECT parent, 1 FROM page_places WHERE record = ${record} UNION ALL SELECT p.parent, depth + 1 FROM page_places p JOIN above ON p.record = above.id WHERE p.parent IS NOT NULL)
-    ${live(now, sql`JOIN above ON above.id = p.record`)} ORDER BY above.depth DESC`,
+    ${live(now, fromKeys('above'))} ORDER BY k.depth DESC`,
   );

@@ -23,4 +23,5 @@ export async function rebuildDerived(installation: Installation): Promise<void> 
     (after, most) => recordsAfter(content, after, most),
   );
   await content.write((tx) => putSetting(tx, 'derived', 'fresh'));
+  await content.optimize();
 }

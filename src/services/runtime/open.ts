@@ -105,6 +105,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
 
 export async function closeInstallation(installation: Installation): Promise<void> {
   await installation.beside.close();
+  await installation.content.optimize();
   await installation.content.close();
   await installation.sessions.close();
   await installation.letGo();
