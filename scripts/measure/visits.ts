@@ -1,57 +1,39 @@
 import autocannon from 'autocannon';
-import { spawn } from 'node:child_process';
+import { createServer } from 'node:http';
+import type { Served } from './served';
 
-const PORT = 4188;
 const SECONDS = 6;
-/** A file that goes out as it lies on the disk, about as large as the page. */
-const FILE = '/fonts/hanken-grotesk-latin-ext-wght-normal.woff2';
+const PORT = 4189;
 
-const requests = async (path: string): Promise<number> => {
+const requests = async (url: string): Promise<number> => {
   const {
     requests: { average },
     non2xx,
-  } = await autocannon({ url: `http://localhost:${PORT}${path}`, connections: 10, duration: SECONDS });
-  if (non2xx > 0) throw new Error(`${path}: ${non2xx} answers that were no success`);
+  } = await autocannon({ url, connections: 10, duration: SECONDS });
+  if (non2xx > 0) throw new Error(`${url}: ${non2xx} answers that were no success`);
   return average;
 };
 
 /**
- * Requests a second of a listing page that is ready in memory, and of a plain file through the same server,
- * in turn.
+ * Requests a second of a page that is ready in memory, and of a bare `node:http` server that answers the same bytes, in
+ * turn.
  */
-export async function measureVisits(
-  folder: string,
-  letGo: () => Promise<void>,
-): Promise<{ pages: number; files: number }> {
-  await letGo();
-  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server.ts'], {
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: {
-      ...process.env,
-      PORT: String(PORT),
-      CLEAR_FRAME_DATA: folder,
-      NODE_ENV: 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-    },
+export async function measureVisits(served: Served): Promise<void> {
+  const html = Buffer.from(await served.page('/list-1'));
+  const bare = createServer((_request, response) => {
+    response
+      .writeHead(200, { 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': html.length })
+      .end(html);
   });
-  await new Promise<void>((resolve) =>
-    server.stdout.on('data', (piece: Buffer) => {
-      if (piece.toString().includes('is ready')) resolve();
-    }),
-  );
-  try {
-    await fetch(`http://localhost:${PORT}/`);
-    const pages: number[] = [];
-    const files: number[] = [];
-    for (let i = 0; i < 2; i += 1) {
-      pages.push(await requests('/'));
-      files.push(await requests(FILE));
-    }
-    const mean = (rates: number[]) => rates.reduce((sum, rate) => sum + rate, 0) / rates.length;
-    return { pages: mean(pages), files: mean(files) };
-  } finally {
-    const ended = new Promise((resolve) => server.once('exit', resolve));
-    server.kill('SIGTERM');
-    await ended;
+  await new Promise<void>((resolve) => bare.listen(PORT, '127.0.0.1', resolve));
+  const rates: [number[], number[]] = [[], []];
+  for (let i = 0; i < 2; i += 1) {
+    rates[0].push(await requests(`${served.origin}/list-1`));
+    rates[1].push(await requests(`http://127.0.0.1:${PORT}/`));
   }
+  bare.close();
+  const [pages, plain] = rates.map((some) => some.reduce((sum, rate) => sum + rate, 0) / some.length);
+  console.log(
+    `  pages from memory against a bare node:http: ${((pages ?? 0) / (plain ?? 1)).toFixed(2)} (aim 0.6; ${pages?.toFixed(0)} against ${plain?.toFixed(0)} a second)`,
+  );
 }
