@@ -5,7 +5,7 @@ import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
-import { countRows, pageOfRows, type Cursor, type TableQuestion } from '../../store/queries/table-query';
+import { rowsWithCount, type Cursor, type TableQuestion } from '../../store/queries/table-query';
 import { spansOfMany } from '../../store/records';
 import { entryBody } from '../records/bodies';
 import { knownOf, namesIn } from '../records/known';
@@ -90,24 +90,20 @@ export async function entries(installation: Installation, query: EntriesQuery): 
   const { content, keyMap } = installation;
   const now = installation.now();
   const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };
-  const total = await countRows(content, asked, question);
-  const rows = await pageOfRows(content, asked, question, total);
-  const spans = await spansOfMany(
-    installation.content,
-    rows.map((row) => row.entry),
-  );
+  const { total, rows } = await rowsWithCount(content, asked, question);
   const last = rows.at(-1);
-  const known = await knownOf(
-    installation.content,
-    installation,
-    rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values)),
-  );
+  const values = new Map(rows.map((row) => [row.entry, entryBody(row.body).values]));
+  const references = [...values.values()].flatMap((each) => referencesIn(type.fields, each));
+  const [spans, known] = await Promise.all([
+    spansOfMany(
+      content,
+      rows.map((row) => row.entry),
+    ),
+    knownOf(content, installation, references),
+  ]);
   return {
     total,
-    names: namesIn(
-      known,
-      rows.flatMap((row) => referencesIn(type.fields, entryBody(row.body).values)),
-    ),
+    names: namesIn(known, references),
     items: rows.map((row) => {
       const { state, differs } = publicationStateBy(row, spans.get(row.entry) ?? [], now);
       return {
@@ -117,7 +113,7 @@ export async function entries(installation: Installation, query: EntriesQuery): 
         state,
         differs,
         faults: row.faults,
-        values: serializeValues(type.fields, entryBody(row.body).values, installation.model.locale),
+        values: serializeValues(type.fields, values.get(row.entry) ?? {}, installation.model.locale),
         changedAt: new Date(row.changedAt).toISOString(),
       };
     }),

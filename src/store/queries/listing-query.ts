@@ -158,9 +158,6 @@ export async function livePins(
 const withBodies = (rows: Sql): Sql =>
   sql`SELECT r.uuid, v.body, p.branch FROM (SELECT *, row_number() OVER () AS place FROM (${rows})) p JOIN live v ON v.id = p.version JOIN records r ON r.id = p.entry ORDER BY p.place`;
 
-/** Enough to tell whether the filter leads, and more than any listing shows at first. */
-const COUNTED = FEW + 1;
-
 interface Window {
   offset: number;
   count: number;
@@ -275,34 +272,37 @@ async function rowsOfSeveral(
 
 /**
  * What a listing of one or several types shows visitors now, in order, on one page of results, and how many
- * it lets through in all; those are not counted beyond `most`. All branches are of one rule.
+ * it lets through in all: or enough of them to find what stands on the page. All branches are of one rule.
  */
 export async function listAmong(
   reader: Reader,
   branches: readonly Branch[],
   page = 1,
-  most?: number,
+  counted: 'all' | 'enough' = 'all',
 ): Promise<{ matching: number; versions: BranchVersion[] }> {
   const [one] = branches;
   if (!one) return { matching: 0, versions: [] };
   const left = new Set(one.rule.leaveOut ?? []);
-  const [others, pins] = await Promise.all([
-    Promise.all(branches.map(({ asked, rule }) => countLive(reader, asked, othersIn(rule), most))),
-    livePins(
-      reader,
-      branches,
-      (one.rule.pins ?? []).filter(({ entry }) => !left.has(entry)),
-    ),
-  ]);
-  const total = others.reduce((sum, n) => sum + n, 0);
   const window = resultWindow(one.rule, page);
-  const part = pinnedWindow(pinPlaces(pins, total), total, window.offset, window.count);
-  const versions =
+  const wanted = (one.rule.pins ?? []).filter(({ entry }) => !left.has(entry));
+  // So many tell which way is short, and lie behind the window.
+  const enough = Math.max(FEW, window.offset + window.count + wanted.length) + 1;
+  const counts = (bound?: number) =>
+    Promise.all(branches.map(({ asked, rule }) => countLive(reader, asked, othersIn(rule), bound)));
+  const [others, pins] = await Promise.all([counts(enough), livePins(reader, branches, wanted)]);
+  const some = others.reduce((sum, n) => sum + n, 0);
+  const part = pinnedWindow(pinPlaces(pins, some), some, window.offset, window.count);
+  // With many, what the window shows is sought while they are counted.
+  const [versions, total] = await Promise.all([
     part.count === 0
       ? []
       : branches.length === 1
-        ? await rowsOfOne(reader, one, total, part)
-        : await rowsOfSeveral(reader, branches, others, part);
+        ? rowsOfOne(reader, one, some, part)
+        : rowsOfSeveral(reader, branches, others, part),
+    counted === 'enough' || others.every((n) => n < enough)
+      ? some
+      : counts().then((all) => all.reduce((sum, n) => sum + n, 0)),
+  ]);
   for (const { at, pin } of part.pins) {
     const pinned = pins[pin];
     if (pinned) versions.splice(at, 0, { uuid: pinned.uuid, body: pinned.body, branch: pinned.branch });
@@ -312,7 +312,7 @@ export async function listAmong(
 
 /** The ids of what a listing shows visitors at first: no more is counted than says how to find them. */
 export const shownAmong = async (reader: Reader, branches: readonly Branch[]): Promise<Set<string>> =>
-  new Set((await listAmong(reader, branches, 1, COUNTED)).versions.map(({ uuid }) => uuid));
+  new Set((await listAmong(reader, branches, 1, 'enough')).versions.map(({ uuid }) => uuid));
 
 /** The same of one type. */
 export const listLive = (

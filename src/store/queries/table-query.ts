@@ -79,21 +79,39 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
   );
 }
 
-/** How many rows a question has in all. */
+/** How many rows a question has in all; not counted beyond `most`. */
 export async function countRows(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
+  most?: number,
 ): Promise<number> {
+  const found = sql`FROM ${raw(asked.indexTable.work)} s WHERE ${filterSql(question, asked, 'filter')}`;
   const row = await reader.one<{ n: number }>(
-    sql`SELECT count(*) AS n FROM ${raw(asked.indexTable.work)} s WHERE ${filterSql(question, asked, 'filter')}`,
+    most === undefined
+      ? sql`SELECT count(*) AS n ${found}`
+      : sql`SELECT count(*) AS n FROM (SELECT 1 ${found} LIMIT ${most})`,
   );
   return row?.n ?? 0;
 }
 
+/** A page of rows, and how many there are in all: with many, the page is sought while they are counted. */
+export async function rowsWithCount(
+  reader: Reader,
+  asked: QueryContext,
+  question: TableQuestion,
+): Promise<{ total: number; rows: TableRow[] }> {
+  const counted = await countRows(reader, asked, question, FEW + 1);
+  const [total, rows] = await Promise.all([
+    counted <= FEW ? counted : countRows(reader, asked, question),
+    pageOfRows(reader, asked, question, counted),
+  ]);
+  return { total, rows };
+}
+
 /**
  * One page of rows. Rows with a sort value are walked along its index from where the last page ended; rows without
- * come after them, whichever the direction. `matching` is how many rows there are in all, as `countRows` told.
+ * come after them, whichever the direction. `matching` is how many rows there are, so far as `countRows` told.
  */
 export async function pageOfRows(
   reader: Reader,
