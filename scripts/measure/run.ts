@@ -2,6 +2,7 @@
 import 'reflect-metadata';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { measureBrowser } from './browser';
 import { ByHand } from './by-hand';
 import { measureCold, measureEditors } from './many';
 import { measureModel } from './model';
@@ -81,6 +82,8 @@ async function askAt(size: number): Promise<Map<string, Asked & { aim: number }>
       await measureEditors(served);
       await measureCold(served);
       await measureVisits(served);
+      console.log('\nIn a browser');
+      await measureBrowser(served);
       console.log('\nA model put in force, while somebody saves');
       await measureModelChanges(served);
     }

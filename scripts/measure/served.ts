@@ -21,7 +21,8 @@ const timings = (header: string | null): Map<string, number> =>
 
 /** A running Clear Frame, asked over HTTP as a person's browser asks it. */
 export class Served {
-  private cookie = '';
+  /** The cookie of whoever is signed in. */
+  signedInAs = '';
   private readonly running: ChildProcess;
   /** How long (ms) it took from its start until it said that it is ready. */
   readonly ready: Promise<number>;
@@ -58,7 +59,7 @@ export class Served {
       body: JSON.stringify(architect),
     });
     if (!answer.ok) throw new Error(`Signing in: ${answer.status}`);
-    this.cookie = (answer.headers.get('set-cookie') ?? '').split(';', 1)[0] ?? '';
+    this.signedInAs = (answer.headers.get('set-cookie') ?? '').split(';', 1)[0] ?? '';
   }
 
   /** Calls an operation. Anything but success throws. `revision` guards a change. */
@@ -72,7 +73,7 @@ export class Served {
       method,
       headers: {
         Origin: this.origin,
-        Cookie: this.cookie,
+        Cookie: this.signedInAs,
         ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
         ...(revision === undefined ? {} : { 'If-Match': `"${revision}"` }),
       },

@@ -115,6 +115,33 @@ export const worldModel: JsonObject = {
       },
       face: { heading: ['name'] },
     },
+    // Nothing is filled into these two: a form of theirs is measured.
+    ledger: {
+      label: 'Ledger',
+      plural: 'Ledgers',
+      title: 'name',
+      columns: ['name'],
+      fields: {
+        name: { label: 'Name', required: true },
+        ...Object.fromEntries(Array.from({ length: 149 }, (_, i) => [`line${i}`, { label: `Line ${i}` }])),
+      },
+      face: { heading: ['name'] },
+    },
+    roll: {
+      label: 'Roll',
+      plural: 'Rolls',
+      title: 'name',
+      columns: ['name'],
+      fields: {
+        name: { label: 'Name', required: true },
+        rows: {
+          kind: 'list',
+          label: 'Rows',
+          rules: { fields: { what: { label: 'What' }, much: { kind: 'number', label: 'How much' } } },
+        },
+      },
+      face: { heading: ['name'] },
+    },
   },
   blockTypes: {
     text: {

@@ -1,13 +1,14 @@
 'use client';
-import type { ReactElement } from 'react';
+import { memo, type ReactElement } from 'react';
 import type { Fault } from '../core/faults';
 import type { Id } from '../core/ids';
 import type { Json, JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
+import { kindFor } from '../core/model/kinds';
 import { groupId, groupsOf } from './field-groups';
 import { FieldEditor, kindUiFor } from './kinds';
 import type { Width } from './kinds/kind-ui';
-import { faultsAt, shownFields } from './parse-form';
+import { areSameFaults, faultsAt, shownFields } from './parse-form';
 import styles from './entry-form.module.css';
 
 const widthOf = (field: Field | undefined): Width => (field ? kindUiFor(field).width : 'wide');
@@ -39,6 +40,60 @@ function ShowsIn({ places }: { places: readonly string[] }): ReactElement {
     </p>
   );
 }
+
+interface RowProps {
+  field: Field;
+  /** The form it stands in, where there are several. */
+  within: string;
+  width: Width;
+  value: Json | undefined;
+  faults: readonly Fault[];
+  beside: { fields: readonly Field[]; values: JsonObject };
+  onChange: (key: string, value: Json) => void;
+  shows: readonly string[] | undefined;
+}
+
+/** Whether a field would be drawn the same: what stands beside it counts only where it narrows what may be chosen. */
+function isSameRow(a: RowProps, b: RowProps): boolean {
+  return (
+    a.field === b.field &&
+    a.within === b.within &&
+    a.width === b.width &&
+    a.value === b.value &&
+    a.onChange === b.onChange &&
+    a.shows === b.shows &&
+    areSameFaults(a.faults, b.faults) &&
+    (kindFor(a.field).narrowsTo === undefined || a.beside.values === b.beside.values)
+  );
+}
+
+/** One field of a form, drawn again when something of its own differs: not at every key somewhere in the form. */
+const FieldRow = memo(function FieldRow({
+  field,
+  within,
+  width,
+  value,
+  faults,
+  beside,
+  onChange,
+  shows,
+}: RowProps): ReactElement {
+  return (
+    <div className={styles[width]}>
+      <FieldEditor
+        field={field}
+        {...(within ? { within } : {})}
+        value={value}
+        faults={faults}
+        beside={beside}
+        onChange={(next) => onChange(field.key, next)}
+      />
+      {shows && <ShowsIn places={shows} />}
+    </div>
+  );
+}, isSameRow);
+
+const NOWHERE: readonly string[] = [];
 
 /** A form made from the fields of a type. */
 export function EntryForm({
@@ -74,17 +129,17 @@ export function EntryForm({
               <h2 id={`${id}${groupId(group.heading)}-name`}>{group.heading}</h2>
               <div className={styles.fields}>
                 {group.fields.map((field, i) => (
-                  <div key={field.id} className={styles[group.widths[i] ?? 'wide']}>
-                    <FieldEditor
-                      field={field}
-                      {...(id ? { within: id } : {})}
-                      value={values[field.key]}
-                      faults={faultsAt(faults, field.key)}
-                      beside={{ fields, values }}
-                      onChange={(value) => onChange(field.key, value)}
-                    />
-                    {shows && <ShowsIn places={shows.get(field.id) ?? []} />}
-                  </div>
+                  <FieldRow
+                    key={field.id}
+                    field={field}
+                    within={id}
+                    width={group.widths[i] ?? 'wide'}
+                    value={values[field.key]}
+                    faults={faultsAt(faults, field.key)}
+                    beside={{ fields, values }}
+                    onChange={onChange}
+                    shows={shows && (shows.get(field.id) ?? NOWHERE)}
+                  />
                 ))}
               </div>
             </div>

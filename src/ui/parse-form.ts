@@ -33,6 +33,10 @@ export const faultsBelow = (faults: readonly Fault[], at: string): Fault[] =>
     .filter(({ path }) => path === at || path.startsWith(`${at}/`))
     .map((fault) => ({ ...fault, path: fault.path.slice(at.length) }));
 
+/** Whether two lists of faults tell the same. */
+export const areSameFaults = (a: readonly Fault[], b: readonly Fault[]): boolean =>
+  a.length === b.length && a.every(({ path, message }, i) => path === b[i]?.path && message === b[i].message);
+
 /** The faults of one field of a form, with paths below its value. */
 export const faultsAt = (faults: readonly Fault[], key: string): Fault[] =>
   faultsBelow(faults, `/values/${key}`);

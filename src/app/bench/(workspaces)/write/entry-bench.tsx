@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useState, type ReactElement } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { EntryAnswer } from '../../../../contract/entries';
 import type { Fault } from '../../../../core/faults';
@@ -23,23 +23,26 @@ import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { LanguageChoice } from '../../../../ui/language-choice';
 import look from '../../../../ui/look/look.module.css';
-import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
+import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { faultsAt, parseForm } from '../../../../ui/parse-form';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
-import { Stem } from '../../../../ui/stem';
 import { useAsk } from '../../../../ui/use-ask';
+import { usePaused } from '../../../../ui/use-paused';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { Conflicts } from '../../../../ui/conflicts';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
+import { EntryReach } from './entry-reach';
 import { useFieldShows } from './use-field-shows';
 import styles from './write.module.css';
 
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
+
+const NONE: readonly Field[] = [];
 
 /** What is asked again when the entry has another revision. */
 const followers = new Set([
@@ -66,9 +69,12 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const model = useModel();
   const client = useQueryClient();
   const type = model.contentTypeByKey(initial.type);
-  const fields: readonly Field[] = type?.fields ?? [];
+  const fields: readonly Field[] = type?.fields ?? NONE;
   const locales = model.document.locales.others;
-  const everyField: readonly Field[] = [...fields, ...locales.flatMap((locale) => fieldsIn(fields, locale))];
+  const everyField = useMemo(
+    (): readonly Field[] => [...fields, ...locales.flatMap((each) => fieldsIn(fields, each))],
+    [fields, locales],
+  );
   const [locale, setLocale] = useState('');
   const mayWrite = useMay('write entries');
   const draft = useDraft<EntryAnswer>({
@@ -108,13 +114,23 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     },
     { enableOnFormTags: true },
   );
+  const reading = useMemo(() => parseForm(everyField, given, today), [everyField, given, today]);
+  // How it looks follows a moment after the last key.
+  const drawn = usePaused(reading.values);
+  const formFields = useMemo(() => fieldsFor(fields, locale), [fields, locale]);
+  const goToFieldOf = useCallback(
+    (field: string) => {
+      const found = type?.field(field);
+      if (found) goToField(found.key);
+    },
+    [type],
+  );
   const asked = useSearchParams().get('field') ?? '';
   const pointed = type?.field(asked)?.key;
   useEffect(() => {
     if (pointed !== undefined) goToField(pointed);
   }, [pointed]);
   if (!type) return null;
-  const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
   const faults = [
     ...reading.faults,
@@ -167,54 +183,13 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         </>
       }
       reach={
-        <>
-          <section>
-            <Eyebrow>Reach</Eyebrow>
-            <Stem
-              label="Reach of this entry"
-              from={[
-                {
-                  key: 'type',
-                  label: type.definition.label,
-                  detail: 'frames it',
-                  href: `/bench/shape/content/${type.definition.key}`,
-                },
-              ]}
-              here={{ label: title || 'Without a name', detail: id.slice(-12) }}
-              to={
-                reach && reach.goesTo.length > 0
-                  ? reach.goesTo.map((link) => ({
-                      key: link.id,
-                      label: link.label,
-                      detail: `listing, ${link.detail}`,
-                      href: `/bench/map/${link.id}`,
-                    }))
-                  : [
-                      {
-                        key: 'nowhere',
-                        label: (
-                          <span className={look.faint}>
-                            {kept.shown.length > 0
-                              ? 'It stands in no listing'
-                              : 'Visitors see it nowhere yet'}
-                          </span>
-                        ),
-                      },
-                    ]
-              }
-            />
-          </section>
-          {reach && reach.pages.length > 0 && (
-            <section>
-              <Eyebrow end={reach.pages.length}>Would differ if published</Eyebrow>
-              {reach.pages.map((page) => (
-                <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">
-                  {page.label} <Mono>{page.detail}</Mono>
-                </a>
-              ))}
-            </section>
-          )}
-        </>
+        <EntryReach
+          type={type}
+          title={title || 'Without a name'}
+          detail={id.slice(-12)}
+          isShown={kept.shown.length > 0}
+          reach={reach}
+        />
       }
     >
       <div className={look.heading}>
@@ -273,14 +248,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       <SideBySide
         beside={
           <>
-            <EntryFaces
-              type={type}
-              values={reading.values}
-              onField={(field) => {
-                const found = type.field(field);
-                if (found) goToField(found.key);
-              }}
-            />
+            <EntryFaces type={type} values={drawn} onField={goToFieldOf} />
             {faults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
@@ -305,7 +273,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               <LanguageChoice value={locale} onChange={setLocale} />
             )}
             <EntryForm
-              fields={fieldsFor(fields, locale)}
+              fields={formFields}
               values={given}
               faults={faults}
               onChange={draft.change}

@@ -1,6 +1,6 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
-import { useState, type ReactElement } from 'react';
+import { memo, useState, type ReactElement } from 'react';
 import { referencesIn, type Values } from '../../../../core/content/values';
 import { columnsOf, inRatio } from '../../../../core/mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../../../../core/mapping/arrangement/arrangement';
@@ -28,7 +28,7 @@ interface Way {
 }
 
 /** How an entry looks on its own and in each listing of its type. A click on a part goes to its field. */
-export function EntryFaces({
+export const EntryFaces = memo(function EntryFaces({
   type,
   values,
   onField,
@@ -103,4 +103,4 @@ export function EntryFaces({
       </p>
     </div>
   );
-}
+});

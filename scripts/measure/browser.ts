@@ -1,0 +1,122 @@
+import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
+import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
+import type { ListingAnswer } from '../../src/contract/listings';
+import { median } from './pairs';
+import type { Served } from './served';
+
+const KEYS = 20;
+/** So long (ms) after a key everything that it set off is done. */
+const SETTLED = 120;
+
+/** A page of somebody who is signed in, with what its main thread has worked so far (ms). */
+async function signedIn(
+  browser: Browser,
+  served: Served,
+): Promise<{ page: Page; worked(): Promise<number>; client: CDPSession }> {
+  const context = await browser.newContext({
+    baseURL: served.origin,
+    viewport: { width: 1280, height: 800 },
+  });
+  const [name = '', value = ''] = served.signedInAs.split('=');
+  await context.addCookies([{ name, value, url: served.origin }]);
+  const page = await context.newPage();
+  const client = await context.newCDPSession(page);
+  await client.send('Performance.enable');
+  const worked = async () => {
+    const { metrics } = await client.send('Performance.getMetrics');
+    return (metrics.find((metric) => metric.name === 'TaskDuration')?.value ?? 0) * 1000;
+  };
+  return { page, worked, client };
+}
+
+/** What the main thread works (ms) for one key in a field of an entry. */
+async function keyIn(browser: Browser, served: Served, entry: string, field: string): Promise<number> {
+  const { page, worked } = await signedIn(browser, served);
+  await page.goto(`/bench/write/entry/${entry}`);
+  await page.waitForLoadState('networkidle');
+  // The items of a list stand folded.
+  const item = page.getByRole('button', { name: 'Row 0', exact: true });
+  if ((await item.count()) > 0) await item.click();
+  const input = page.locator(field).first();
+  await input.click();
+  await input.press('End');
+  const keys: number[] = [];
+  for (let n = 0; n < KEYS; n += 1) {
+    const before = await worked();
+    await page.keyboard.type('a');
+    await page.waitForTimeout(SETTLED);
+    keys.push((await worked()) - before);
+  }
+  await page.context().close();
+  return median(keys);
+}
+
+/** An entry of a type, made for this. */
+const made = async (served: Served, type: string, values: object): Promise<string> =>
+  (await served.call<EntryAnswer>('POST', '/entries', { body: { type, values } })).id;
+
+/** How many kB of script a page loads first, packed; and after how long (ms) nothing is asked any more. */
+async function firstLoad(
+  browser: Browser,
+  served: Served,
+  path: string,
+): Promise<{ script: number; quiet: number }> {
+  const { page, client } = await signedIn(browser, served);
+  await client.send('Network.enable');
+  const scripts = new Set<string>();
+  let script = 0;
+  client.on('Network.responseReceived', ({ requestId, type }) => {
+    if (type === 'Script') scripts.add(requestId);
+  });
+  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) script += encodedDataLength;
+  });
+  const began = performance.now();
+  await page.goto(path);
+  await page.waitForLoadState('networkidle');
+  // The network counts as idle when nothing was asked for half a second.
+  const quiet = performance.now() - began - 500;
+  await page.context().close();
+  return { script: script / 1024, quiet };
+}
+
+/** Prints what the workspaces cost a browser: keys in forms, first loads, an opened table. */
+export async function measureBrowser(served: Served): Promise<void> {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  try {
+    const { items } = await served.call<EntriesAnswer>('GET', '/entries?type=finding&limit=1');
+    const rows = Array.from({ length: 200 }, (_, i) => ({ what: `Row ${i}`, much: i }));
+    const keys: [words: string, aim: number, entry: string, field: string][] = [
+      ['of 16 fields', 16, items[0]?.id ?? '', '#field-name'],
+      ['of 150 fields', 30, await made(served, 'ledger', { name: 'Wide' }), '#field-line3'],
+      [
+        'in a list of 200 rows',
+        30,
+        await made(served, 'roll', { name: 'Long', rows }),
+        '#field-rows-input-0-what',
+      ],
+    ];
+    for (const [words, aim, entry, field] of keys) {
+      const took = await keyIn(browser, served, entry, field);
+      console.log(`  a key in an entry ${words.padEnd(24)} ${took.toFixed(0).padStart(5)} ms (aim ${aim})`);
+    }
+    const { items: listings } = await served.call<{ items: ListingAnswer[] }>('GET', '/listings');
+    for (const [words, path] of [
+      ['Shape', '/bench/shape'],
+      ['Write, an entry', `/bench/write/entry/${items[0]?.id ?? ''}`],
+      ['Write, a table', '/bench/write/finding'],
+      ['Map, a listing', `/bench/map/${listings[0]?.id ?? ''}`],
+      ['Arrange', '/bench/arrange'],
+    ] as const) {
+      const { script, quiet } = await firstLoad(browser, served, path);
+      console.log(
+        `  ${words.padEnd(24)} ${script.toFixed(0).padStart(5)} kB of script at first (aim 250), quiet after ${quiet.toFixed(0)} ms (aim 1,000 for a table)`,
+      );
+    }
+  } finally {
+    await browser.close();
+  }
+}
