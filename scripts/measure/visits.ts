@@ -1,5 +1,5 @@
 import autocannon from 'autocannon';
-import { createServer } from 'node:http';
+import { fork } from 'node:child_process';
 import type { Served } from './served';
 
 const SECONDS = 6;
@@ -19,19 +19,16 @@ const requests = async (url: string): Promise<number> => {
  * turn.
  */
 export async function measureVisits(served: Served): Promise<void> {
-  const html = Buffer.from(await served.page('/list-1'));
-  const bare = createServer((_request, response) => {
-    response
-      .writeHead(200, { 'Content-Type': 'text/html; charset=utf-8', 'Content-Length': html.length })
-      .end(html);
-  });
-  await new Promise<void>((resolve) => bare.listen(PORT, '127.0.0.1', resolve));
+  const bare = fork('scripts/measure/bare-http.mjs');
+  const ready = new Promise((resolve) => bare.once('message', resolve));
+  bare.send({ html: await served.page('/list-1'), port: PORT });
+  await ready;
   const rates: [number[], number[]] = [[], []];
   for (let i = 0; i < 2; i += 1) {
     rates[0].push(await requests(`${served.origin}/list-1`));
     rates[1].push(await requests(`http://127.0.0.1:${PORT}/`));
   }
-  bare.close();
+  bare.kill();
   const [pages, plain] = rates.map((some) => some.reduce((sum, rate) => sum + rate, 0) / some.length);
   console.log(
     `  pages from memory against a bare node:http: ${((pages ?? 0) / (plain ?? 1)).toFixed(2)} (aim 0.6; ${pages?.toFixed(0)} against ${plain?.toFixed(0)} a second)`,

@@ -137,7 +137,8 @@ export const worldModel: JsonObject = {
         rows: {
           kind: 'list',
           label: 'Rows',
-          rules: { fields: { what: { label: 'What' }, much: { kind: 'number', label: 'How much' } } },
+          rules: {},
+          fields: { what: { label: 'What' }, much: { kind: 'number', label: 'How much' } },
         },
       },
       face: { heading: ['name'] },
