@@ -22,7 +22,7 @@ import { addCategory } from '../categories/edit';
 import { indexTableIn } from '../runtime/installation';
 import { sourcesOf } from '../listings/sources';
 import { countFacets } from '../../store/queries/facet-query';
-import { countLive, listAmong, listLive } from '../../store/queries/listing-query';
+import { countLive, letThrough, listAmong, listLive } from '../../store/queries/listing-query';
 
 const DAY = '2026-11-25';
 let small: SmallInstallation;
@@ -31,6 +31,8 @@ let entries: string[];
 
 /** The species and walks that the questions are put to, as they were given. */
 const kept: Record<'species' | 'walk', Values[]> = { species: [], walk: [] };
+/** Their ids. */
+const every: Record<'species' | 'walk', string[]> = { species: [], walk: [] };
 const typeOf = (key: 'species' | 'walk'): CompiledType<ContentType> =>
   small.installation.model.contentTypeByKey(key)!;
 const rarely = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: null, freq: 4 });
@@ -43,7 +45,7 @@ async function put(key: 'species' | 'walk', given: readonly JsonObject[]): Promi
     return read.values;
   });
   kept[key] = values;
-  return bringInBulk(
+  every[key] = await bringInBulk(
     small.installation,
     null,
     type,
@@ -55,6 +57,7 @@ async function put(key: 'species' | 'walk', given: readonly JsonObject[]): Promi
       shown: { starts: NOON - 1000 },
     })),
   );
+  return every[key];
 }
 
 beforeAll(async () => {
@@ -130,6 +133,10 @@ async function agrees(key: 'species' | 'walk', conditions: fc.Arbitrary<Json>): 
         spoken,
         many,
       ]);
+      // Asked of each entry by itself, it lets the same through.
+      const question = { asked: asked(key), where: condition };
+      const [through] = await letThrough(small.installation.content, [question], every[key]);
+      expect([spoken, through?.size]).toEqual([spoken, many]);
     }),
     { numRuns: 120 },
   );

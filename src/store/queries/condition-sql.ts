@@ -2,7 +2,7 @@ import type { Json } from '../../core/json';
 import type { Condition, Test } from '../../core/mapping/rule/listing-rule';
 import { folded, resolved, throughLink } from '../../core/mapping/rule/matches';
 import { anyOfFew, joined, raw, sql, type Bind, type Sql } from '../sql';
-import { rowKey, sideNumber, type IndexTable, type Side } from '../index-tables/shape';
+import { rowKey, sideNumber, type IndexTable } from '../index-tables/shape';
 import { liveNow } from './live-now';
 import { metadataSql } from './metadata-sql';
 import type { SqlContext } from './query-context';
@@ -64,18 +64,27 @@ function linkedSql(
   const plus = raw(leading === 'filter' ? '' : '+');
   const column = raw(`s.${found.value}`);
   return found.many
-    ? sql`${not}${plus}${namingSql(side, found.n, sql`(${entries})`)}`
+    ? sql`${not}${namingSql(asking, found.n, sql`(${entries})`)}`
     : sql`${not}(${column} IS NOT NULL AND ${plus}${column} IN (${entries}))`;
 }
 
-/** Whether a row names one of some things in a field that takes several. */
-const namingSql = (side: Side, field: number, things: Sql): Sql =>
-  sql`s.${raw(rowKey[side])} IN (SELECT row FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${field} AND value IN ${things})`;
+/**
+ * Whether a row names one of some things in a field that takes several. Of many rows all that do are found once; of a
+ * few each is looked at.
+ */
+function namingSql({ side, leading }: SqlContext, field: number, things: Sql): Sql {
+  const key = raw(`s.${rowKey[side]}`);
+  const named = sql`FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${field} AND value IN ${things}`;
+  return leading === 'rows'
+    ? sql`EXISTS (SELECT 1 ${named} AND row = ${key})`
+    : sql`${raw(leading === 'filter' ? '' : '+')}${key} IN (SELECT row ${named})`;
+}
 
 const branchesSql = (categories: readonly Bind[]): Sql =>
   sql`(SELECT descendant FROM closure WHERE ancestor IN ${anyOfFew(categories)})`;
 
-function testSql({ field, is, value }: Test, { side, indexTable, keyMap, today, leading }: SqlContext): Sql {
+function testSql({ field, is, value }: Test, asking: SqlContext): Sql {
+  const { indexTable, keyMap, today, leading } = asking;
   const found = indexTable.fields.get(field);
   // A field that is gone has no value in any entry.
   if (!found) return is === 'empty' || is === 'noneOf' ? sql`1` : sql`0`;
@@ -90,13 +99,12 @@ function testSql({ field, is, value }: Test, { side, indexTable, keyMap, today, 
   // Where there is nothing to compare with, nothing is like it.
   if (wanted.length === 0) return is === 'noneOf' ? sql`1` : sql`0`;
   if (!found.many) return valueSql(is, column, sql`s.${raw(found.folded ?? found.value)}`, wanted);
-  const plus = raw(leading === 'filter' ? '' : '+');
-  const has = (values: readonly Bind[]) => sql`${plus}${namingSql(side, found.n, anyOfFew(values))}`;
+  const has = (values: readonly Bind[]) => namingSql(asking, found.n, anyOfFew(values));
   const hasEach = joined(
     wanted.map((one) => has([one])),
     ' AND ',
   );
-  if (is === 'under') return sql`${plus}${namingSql(side, found.n, branchesSql(wanted))}`;
+  if (is === 'under') return namingSql(asking, found.n, branchesSql(wanted));
   if (is === 'oneOf') return has(wanted);
   if (is === 'noneOf') return sql`NOT ${has(wanted)}`;
   if (is === 'allOf') return sql`(${column} IS NOT NULL AND ${hasEach})`;

@@ -87,7 +87,7 @@ export async function letThrough(
   const [one] = questions;
   if (!one) return [];
   const columns = questions.map(
-    ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'sort'))} AS ${raw(`c${i}`)}`,
+    ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
   );
   const rows = await reader.all<Record<string, string | number>>(
     sql`SELECT r.uuid, ${joined(columns, ', ')} FROM records r CROSS JOIN ${raw(one.asked.indexTable.live)} s ON s.entry = r.id AND ${liveNow(one.asked.now)} WHERE r.uuid IN ${anyOf(ids)}`,

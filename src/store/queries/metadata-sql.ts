@@ -46,6 +46,8 @@ export function metadataSql(
   }
   if ('author' in test) {
     const people = anyOfFew(test.author);
+    if (side === 'live' && leading === 'rows')
+      return sql`EXISTS (SELECT 1 FROM live v JOIN people p ON p.id = v.published_by WHERE v.id = s.version AND p.uuid IN ${people})`;
     return side === 'live'
       ? sql`${plus}s.version IN (SELECT v.id FROM live v JOIN people p ON p.id = v.published_by WHERE p.uuid IN ${people})`
       : sql`${plus}s.entry IN (SELECT w.record FROM working w JOIN people p ON p.id = w.changed_by WHERE p.uuid IN ${people})`;

@@ -38,7 +38,7 @@ async function valuesIn(
   if (!one) return [];
   const { indexTable, now } = one.asked;
   const columns = asking.flatMap(({ asked, rule }, i) => [
-    sql`${conditionSql(othersIn(rule), ofLive(asked, 'sort'))} AS ${raw(`c${i}`)}`,
+    sql`${conditionSql(othersIn(rule), ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
     ...sortTerms(rule.order, asked, false, sql`NULL`).map(
       ({ value }, k) => sql`${value} AS ${raw(`c${i}_${k}`)}`,
     ),

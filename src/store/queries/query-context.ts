@@ -21,9 +21,10 @@ export interface QueryContext {
 
 /**
  * Which tests the planner may answer from an index: all where the filter leads; none where the sort's index is to be
- * walked; those of equality alone where an index begins with them and goes on with the sort.
+ * walked; those of equality alone where an index begins with them and goes on with the sort; none where a few rows are
+ * known, each of which is asked by itself.
  */
-export type Leading = 'filter' | 'sort' | 'equality';
+export type Leading = 'filter' | 'sort' | 'equality' | 'rows';
 
 /** What a condition is put to: one side of an index table, at a moment (ms). */
 export interface SqlContext {
