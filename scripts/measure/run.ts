@@ -6,6 +6,7 @@ import { measureBrowser } from './browser';
 import { ByHand } from './by-hand';
 import { measureCold, measureEditors } from './many';
 import { measureModel } from './model';
+import { measureMoves } from './moves';
 import { measureModelChanges } from './put-in-force';
 import { median } from './pairs';
 import { questions } from './questions';
@@ -82,6 +83,8 @@ async function askAt(size: number): Promise<Map<string, Asked & { aim: number }>
       await measureEditors(served);
       await measureCold(served);
       await measureVisits(served);
+      console.log('\nMoving');
+      await measureMoves(served);
       console.log('\nIn a browser');
       await measureBrowser(served);
       console.log('\nA model put in force, while somebody saves');

@@ -209,29 +209,41 @@ export interface WorkingChange {
   why: string;
 }
 
-/** Puts a new working version in place of the one at `record.revision`; answers the new revision. */
+/** Puts a new working version of each of some records in place of the one at its revision, and keeps it. */
 export async function changeWorking(
   tx: WriteTransaction,
-  record: Pick<KeptRecord, 'id' | 'revision'>,
-  { title, body, stage, model, at, by, why }: WorkingChange,
-): Promise<number> {
-  const revision = record.revision + 1;
-  await tx.update(
-    working,
-    { record: record.id },
-    { revision, stage, title, body, changedAt: at, changedBy: by, model },
+  changes: readonly (WorkingChange & { record: Pick<KeptRecord, 'id' | 'revision'> })[],
+): Promise<void> {
+  const given = JSON.stringify(
+    changes.map(({ record, title, body, stage, model, at, by }) => [
+      record.id,
+      record.revision + 1,
+      stage,
+      title,
+      body,
+      at,
+      by,
+      model,
+    ]),
   );
-  await tx.insert(revisions, {
-    record: record.id,
-    number: revision,
-    title,
-    body,
-    at,
-    person: by,
-    why,
-    model,
-  });
-  return revision;
+  await tx.run(
+    sql`UPDATE working SET revision = d.value ->> 1, stage = d.value ->> 2, title = d.value ->> 3, body = d.value ->> 4,
+       changed_at = d.value ->> 5, changed_by = d.value ->> 6, model = d.value ->> 7
+     FROM json_each(${given}) d WHERE working.record = d.value ->> 0`,
+  );
+  await tx.insertAll(
+    revisions,
+    changes.map(({ record, title, body, model, at, by, why }) => ({
+      record: record.id,
+      number: record.revision + 1,
+      title,
+      body,
+      at,
+      person: by,
+      why,
+      model,
+    })),
+  );
 }
 
 /** Forgets one kept revision, which another has taken the place of. */
@@ -333,9 +345,16 @@ export async function putLive(tx: WriteTransaction, versions: readonly NewLive[]
   return versions.map((_, i) => first + i);
 }
 
-/** Puts another body in place of that of a live version. */
-export const rewriteLive = (tx: WriteTransaction, version: number, body: string): Promise<number> =>
-  tx.update(live, { id: version }, { body });
+/** Puts other bodies in place of those of live versions. */
+export const rewriteLive = (
+  tx: WriteTransaction,
+  bodies: readonly (readonly [version: number, body: string])[],
+): Promise<number> =>
+  bodies.length === 0
+    ? Promise.resolve(0)
+    : tx.run(
+        sql`UPDATE live SET body = d.value ->> 1 FROM json_each(${JSON.stringify(bodies)}) d WHERE live.id = d.value ->> 0`,
+      );
 
 /** Ends a live version at a moment. Not deleted: what visitors saw stays known. */
 export const endLive = (tx: WriteTransaction, version: number, ends: number): Promise<number> =>
@@ -359,17 +378,19 @@ export const revisionBody = async (
   number: number,
 ): Promise<{ body: string; model: number } | undefined> => reader.find(revisions, { record, number });
 
-/** The newest revision of a record that holds a body, if one does. */
-export const revisionHolding = async (
+/** For each of some bodies of records the newest revision that holds it, if one does. */
+export async function revisionsHolding(
   reader: Reader,
-  record: number,
-  body: string,
-): Promise<number | undefined> =>
-  (
-    await reader.one<{ number: number }>(
-      sql`SELECT number FROM revisions WHERE record = ${record} AND body = ${body} ORDER BY why = 'saved', number DESC LIMIT 1`,
-    )
-  )?.number;
+  bodies: readonly { record: number; body: string }[],
+): Promise<(number | undefined)[]> {
+  if (bodies.length === 0) return [];
+  const given = JSON.stringify(bodies.map(({ record, body }) => [record, body]));
+  const rows = await reader.all<{ number: number | null }>(
+    sql`SELECT (SELECT v.number FROM revisions v WHERE v.record = d.value ->> 0 AND v.body = d.value ->> 1 ORDER BY v.why = 'saved', v.number DESC LIMIT 1) AS number
+     FROM json_each(${given}) d ORDER BY d.key`,
+  );
+  return rows.map(({ number }) => number ?? undefined);
+}
 
 export const revisionsOf = (reader: Reader, record: number, most: number): Promise<KeptRevision[]> =>
   reader.all<KeptRevision>(

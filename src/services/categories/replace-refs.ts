@@ -3,11 +3,11 @@ import { replaceCategory } from '../../core/content/references';
 import type { Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import type { Field } from '../../core/model/document';
-import { liveOf, recordsByIds, rewriteLive, type KeptRecord } from '../../store/records';
+import { liveOfMany, recordsByIds, rewriteLive, type KeptRecord } from '../../store/records';
 import { recordsNaming } from '../../store/refs';
 import type { Act } from '../records/act';
 import { pageBody } from '../records/bodies';
-import { changeRecord } from '../records/working';
+import { changeRecords, type WorkingPatch } from '../records/working';
 import type { Installation } from '../runtime/installation';
 
 function inSlots(
@@ -63,15 +63,21 @@ export async function replaceCategoryRefs(
 ): Promise<void> {
   const naming = await recordsByIds(act.tx, await recordsNaming(act.tx, from));
   const records = naming.filter(({ uuid }) => !only || only.has(uuid));
-  await act.touch(records.map(({ id }) => id));
+  const ids = records.map(({ id }) => id);
+  await act.touch(ids);
+  const live = await liveOfMany(act.tx, ids);
+  const changed: { record: KeptRecord; patch: WorkingPatch }[] = [];
+  const rewritten: (readonly [version: number, body: string])[] = [];
   for (const record of records) {
     const fields = fieldsOf(act.inside, record);
     if (!fields) continue;
     const body = replaced(act.inside, fields, record.body, from, to);
-    if (body !== record.body) await changeRecord(act, record, { body, why: 'category changed' });
-    for (const version of await liveOf(act.tx, record.id))
+    if (body !== record.body) changed.push({ record, patch: { body, why: 'category changed' } });
+    for (const version of live.get(record.id) ?? [])
       // What visitors saw before stays as they saw it.
       if (version.ends > act.now)
-        await rewriteLive(act.tx, version.id, replaced(act.inside, fields, version.body, from, to));
+        rewritten.push([version.id, replaced(act.inside, fields, version.body, from, to)]);
   }
+  await changeRecords(act, changed);
+  await rewriteLive(act.tx, rewritten);
 }

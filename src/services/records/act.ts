@@ -12,7 +12,7 @@ import {
   forgetRevision,
   liveOfMany,
   recordsByIds,
-  revisionHolding,
+  revisionsHolding,
   type KeptRecord,
   type LiveVersion,
 } from '../../store/records';
@@ -182,6 +182,14 @@ export class Act {
 
   private async recordChanges(): Promise<ActChange[]> {
     const after = new Map(await snapshots(this.tx, [...this.records.keys()]));
+    const moved = [...this.records].flatMap(([id, { before }]) => {
+      const now = after.get(id);
+      return before && now && !sameVersions(before.versions, now.versions)
+        ? [...before.versions, ...now.versions]
+        : [];
+    });
+    const numbers = await revisionsHolding(this.tx, moved);
+    const holding = new Map(moved.map((version, i) => [version, numbers[i]]));
     const changes: ActChange[] = [];
     for (const [id, { uuid, before }] of this.records) {
       const now = after.get(id);
@@ -192,7 +200,7 @@ export class Act {
         changes.push({ sort, target: uuid, before: null, after: JSON.stringify(made) });
         continue;
       }
-      const [was, is] = await differing(this.tx, before, now);
+      const [was, is] = differing(before, now, holding);
       if (Object.keys(is).length > 0)
         changes.push({ sort, target: uuid, before: JSON.stringify(was), after: JSON.stringify(is) });
     }
@@ -281,22 +289,24 @@ const sameVersions = (a: readonly LiveVersion[], b: readonly LiveVersion[]): boo
     return one.id === other?.id && one.ends === other.ends && one.body === other.body;
   });
 
-/** Versions with the revisions that hold their bodies; a body that no revision holds stands there itself. */
-const versionsKept = (tx: WriteTransaction, versions: readonly LiveVersion[]): Promise<ActVersion[]> =>
-  Promise.all(
-    versions.map(async ({ id, record, starts, ends, body, model, publishedAt, publishedBy }) => {
-      const revision = await revisionHolding(tx, record, body);
-      const said = revision === undefined ? { body } : { revision };
-      return { id, starts, ends, model, at: publishedAt, by: publishedBy, ...said };
-    }),
-  );
+/** Versions as an act keeps them: told by the revision that holds what they say, or where none does by that itself. */
+const versionsKept = (
+  versions: readonly LiveVersion[],
+  holding: ReadonlyMap<LiveVersion, number | undefined>,
+): ActVersion[] =>
+  versions.map((version) => {
+    const { id, starts, ends, body, model, publishedAt, publishedBy } = version;
+    const revision = holding.get(version);
+    const said = revision === undefined ? { body } : { revision };
+    return { id, starts, ends, model, at: publishedAt, by: publishedBy, ...said };
+  });
 
 /** What differs in a record, before and after. */
-async function differing(
-  tx: WriteTransaction,
+function differing(
   before: Snapshot,
   after: Snapshot,
-): Promise<[was: ActRecord, is: ActRecord]> {
+  holding: ReadonlyMap<LiveVersion, number | undefined>,
+): [was: ActRecord, is: ActRecord] {
   const [was, is]: [ActRecord, ActRecord] = [{}, {}];
   const [a, b] = [before.record, after.record];
   if (a.revision !== b.revision) [was.revision, is.revision] = [a.revision, b.revision];
@@ -304,7 +314,7 @@ async function differing(
   if (a.title !== b.title) [was.title, is.title] = [a.title, b.title];
   if ((a.binnedAt === null) !== (b.binnedAt === null)) [was.binnedAt, is.binnedAt] = [a.binnedAt, b.binnedAt];
   if (!sameVersions(before.versions, after.versions))
-    [was.live, is.live] = [await versionsKept(tx, before.versions), await versionsKept(tx, after.versions)];
+    [was.live, is.live] = [versionsKept(before.versions, holding), versionsKept(after.versions, holding)];
   if (!sameJson(asPlace(before), asPlace(after))) [was.place, is.place] = [before.place, after.place];
   return [was, is];
 }

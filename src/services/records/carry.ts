@@ -3,7 +3,7 @@ import type { CompiledModel } from '../../core/model/compile';
 import { liveOfMany, rewriteLive, type KeptRecord } from '../../store/records';
 import type { Act } from './act';
 import { pageBody } from './bodies';
-import { changeRecord } from './working';
+import { changeRecords, type WorkingPatch } from './working';
 
 /** A stored body of a record as it is under a model; a listing's says its rule, which the model's own check follows. */
 export function carriedBody(
@@ -25,15 +25,21 @@ export async function carryRecords(act: Act, records: readonly KeptRecord[]): Pr
     act.tx,
     records.map(({ id }) => id),
   );
+  const changed: { record: KeptRecord; patch: WorkingPatch }[] = [];
+  const rewritten: { record: number; version: number; body: string }[] = [];
   for (const record of records) {
     const body = carriedBody(model, record, record.body);
-    if (body !== record.body) await changeRecord(act, record, { body, why: 'carried to a new model' });
+    if (body !== record.body) changed.push({ record, patch: { body, why: 'carried to a new model' } });
     // A version may hold what has to be carried although the working one holds it no more.
     for (const version of versions.get(record.id) ?? []) {
       const carried = version.ends > act.now ? carriedBody(model, record, version.body) : version.body;
-      if (carried === version.body) continue;
-      await act.touch([record.id]);
-      await rewriteLive(act.tx, version.id, carried);
+      if (carried !== version.body) rewritten.push({ record: record.id, version: version.id, body: carried });
     }
   }
+  await changeRecords(act, changed);
+  await act.touch(rewritten.map(({ record }) => record));
+  await rewriteLive(
+    act.tx,
+    rewritten.map(({ version, body }) => [version, body] as const),
+  );
 }

@@ -56,21 +56,35 @@ export interface WorkingPatch {
   why: string;
 }
 
-/** Puts a new working version of a record in place of the one there is; what is not given stays. */
-export async function changeRecord(act: Act, record: KeptRecord, patch: WorkingPatch): Promise<void> {
-  await act.touch([record.id]);
-  const { body = record.body, stage = record.stage, title = record.title, why } = patch;
-  if (why === SAVED) act.saves += 1;
-  await changeWorking(act.tx, record, {
-    title: shapeOf(act.inside, { ...record, title })?.title(body) ?? title,
-    body,
-    stage,
-    model: act.model,
-    at: act.now,
-    by: patch.by ?? act.by,
-    why,
-  });
+/** Puts new working versions of records in place of those there are; what is not given stays. */
+export async function changeRecords(
+  act: Act,
+  changes: readonly { record: KeptRecord; patch: WorkingPatch }[],
+): Promise<void> {
+  if (changes.length === 0) return;
+  await act.touch(changes.map(({ record }) => record.id));
+  act.saves += changes.filter(({ patch }) => patch.why === SAVED).length;
+  await changeWorking(
+    act.tx,
+    changes.map(({ record, patch }) => {
+      const { body = record.body, stage = record.stage, title = record.title, why } = patch;
+      return {
+        record,
+        title: shapeOf(act.inside, { ...record, title })?.title(body) ?? title,
+        body,
+        stage,
+        model: act.model,
+        at: act.now,
+        by: patch.by ?? act.by,
+        why,
+      };
+    }),
+  );
 }
+
+/** The same of one record. */
+export const changeRecord = (act: Act, record: KeptRecord, patch: WorkingPatch): Promise<void> =>
+  changeRecords(act, [{ record, patch }]);
 
 /** Lays a record in the bin, or takes it out. */
 export async function putInBin(act: Act, record: number, binned: boolean): Promise<void> {
