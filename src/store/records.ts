@@ -75,26 +75,19 @@ export const recordsOf = (reader: Reader, sort: RecordSort): Promise<KeptRecord[
     sql`${select} WHERE r.sort = ${sort} AND r.binned_at IS NULL ORDER BY w.title, r.id`,
   );
 
-/** Some thousands of records of a type at a time, in the order of their keys, for work that must see them all. */
+/**
+ * Some thousands of records of a type at a time, in the order of their keys, for work that must see them all; or all
+ * that have faults.
+ */
 export const recordsOfType = (
   reader: Reader,
   type: number,
   after: number,
   most: number,
+  faulty = false,
 ): Promise<KeptRecord[]> =>
   reader.all<KeptRecord>(
-    sql`${select} WHERE r.type = ${type} AND r.id > ${after} ORDER BY r.id LIMIT ${most}`,
-  );
-
-/** The same of those alone that have faults. */
-export const faultyOfType = (
-  reader: Reader,
-  type: number,
-  after: number,
-  most: number,
-): Promise<KeptRecord[]> =>
-  reader.all<KeptRecord>(
-    sql`${select} WHERE r.type = ${type} AND w.faults > 0 AND r.id > ${after} ORDER BY r.id LIMIT ${most}`,
+    sql`${select} WHERE r.type = ${type} AND r.id > ${after} ${faulty ? sql`AND w.faults > 0` : sql``} ORDER BY r.id LIMIT ${most}`,
   );
 
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {

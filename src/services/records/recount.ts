@@ -1,7 +1,7 @@
 import type { Id } from '../../core/ids';
 import { categoriesOfPages } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
-import { faultyOfType, putFaultCounts, recordsOfType, type KeptRecord } from '../../store/records';
+import { putFaultCounts, recordsOfType, type KeptRecord } from '../../store/records';
 import { putSetting, setting } from '../../store/settings';
 import type { Installation } from '../runtime/installation';
 import { countFaults } from './reindex';
@@ -57,9 +57,8 @@ export async function recountNoted(installation: Installation): Promise<void> {
   for (;;) {
     const [next] = parsed(await setting(content, 'recount'));
     if (!next) return;
-    const of = next.faulty ? faultyOfType : recordsOfType;
     for (let after = 0, full = true; full;) {
-      const records = await of(content, keyMap.find(next.type), after, STEP);
+      const records = await recordsOfType(content, keyMap.find(next.type), after, STEP, next.faulty);
       full = records.length === STEP;
       after = records.at(-1)?.id ?? after;
       if (records.length > 0) await countStep(installation, records);

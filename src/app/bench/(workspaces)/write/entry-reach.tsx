@@ -1,11 +1,13 @@
 'use client';
 import { memo, type ReactElement } from 'react';
-import type { ReachAnswer, ReachLink } from '../../../../contract/entries';
+import type { ReachAnswer } from '../../../../contract/entries';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import look from '../../../../ui/look/look.module.css';
-import { Eyebrow, Mono } from '../../../../ui/marks';
+import { Eyebrow } from '../../../../ui/marks';
+import { ReachedPages } from '../../../../ui/reached-pages';
 import { Stem } from '../../../../ui/stem';
+import { whereWorkedOn } from '../../../../ui/where-worked-on';
 
 interface Props {
   type: CompiledType<ContentType>;
@@ -15,13 +17,6 @@ interface Props {
   isShown: boolean;
   reach: ReachAnswer | undefined;
 }
-
-/** Where each sort of thing is worked on. */
-const benches: Partial<Record<ReachLink['sort'], string>> = {
-  listing: '/bench/map',
-  page: '/bench/arrange',
-  entry: '/bench/write/entry',
-};
 
 /** Where an entry shows, and the pages that would differ with it. It follows no key but those of the title. */
 export const EntryReach = memo(function EntryReach({
@@ -49,28 +44,22 @@ export const EntryReach = memo(function EntryReach({
           here={{ label: title, detail }}
           to={
             reach && reach.goesTo.length > 0
-              ? reach.goesTo.map(({ sort, id, label, detail: how }) => ({
-                  key: id,
-                  label,
-                  detail: sort === 'listing' ? `listing, ${how}` : `${sort}, ${how}`,
-                  ...(benches[sort] === undefined ? {} : { href: `${benches[sort]}/${id}` }),
+              ? reach.goesTo.map((link) => ({
+                  key: link.id,
+                  label: link.label,
+                  detail: `${link.sort}, ${link.detail}`,
+                  ...whereWorkedOn(link),
                 }))
-              : reach
-                ? [{ key: 'nowhere', label: <span className={look.faint}>{nowhere}</span> }]
-                : []
+              : [
+                  {
+                    key: 'nowhere',
+                    label: <span className={look.faint}>{reach ? nowhere : 'Looking…'}</span>,
+                  },
+                ]
           }
         />
       </section>
-      {reach && reach.pages.length > 0 && (
-        <section>
-          <Eyebrow end={reach.pages.length}>Would differ if published</Eyebrow>
-          {reach.pages.map((page) => (
-            <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">
-              {page.label} <Mono>{page.detail}</Mono>
-            </a>
-          ))}
-        </section>
-      )}
+      <ReachedPages title="Would differ if published" pages={reach?.pages ?? []} />
     </>
   );
 });

@@ -1,13 +1,11 @@
 'use client';
 import type { ReactElement } from 'react';
 import look from '../../../../../ui/look/look.module.css';
-import { Eyebrow, Mono } from '../../../../../ui/marks';
+import { ReachedPages } from '../../../../../ui/reached-pages';
+import { Eyebrow } from '../../../../../ui/marks';
 import { Stem } from '../../../../../ui/stem';
 import { useAsk } from '../../../../../ui/use-ask';
-
-const places = { listing: 'map', page: 'arrange', entry: 'write/entry' } as const;
-const hrefOf = (sort: string, id: string): string =>
-  `/bench/${places[sort as keyof typeof places] ?? 'arrange'}/${id}`;
+import { whereWorkedOn } from '../../../../../ui/where-worked-on';
 
 /** What shows a medium, and the visitor pages that differ when something else is said of it. */
 export function MediumReach({ id }: { id: string }): ReactElement | null {
@@ -28,7 +26,7 @@ export function MediumReach({ id }: { id: string }): ReactElement | null {
                   key: link.id,
                   label: link.label,
                   detail: link.detail,
-                  href: hrefOf(link.sort, link.id),
+                  ...whereWorkedOn(link),
                 }))
               : [
                   {
@@ -39,16 +37,7 @@ export function MediumReach({ id }: { id: string }): ReactElement | null {
           }
         />
       </section>
-      {reach && reach.pages.length > 0 && (
-        <section>
-          <Eyebrow end={reach.pages.length}>Would differ without it</Eyebrow>
-          {reach.pages.map((page) => (
-            <a key={page.id} className={look.small} href={page.detail} target="_blank" rel="noreferrer">
-              {page.label} <Mono>{page.detail}</Mono>
-            </a>
-          ))}
-        </section>
-      )}
+      <ReachedPages title="Would differ without it" pages={reach?.pages ?? []} />
     </>
   );
 }
