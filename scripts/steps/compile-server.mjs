@@ -1,5 +1,3 @@
-import { build } from 'esbuild';
-
 /** Where the compiled server lies. */
 export const SERVER = '.next/clear-frame/server.cjs';
 
@@ -17,6 +15,8 @@ const both = {
 
 /** Compiles the server and its thread ahead, so that a start reads two files in place of hundreds. */
 export async function compileServer() {
+  // Asked for only now: a fresh copy has yet to install it when this file is read.
+  const { build } = await import('esbuild');
   await build({
     ...both,
     entryPoints: ['src/server.ts'],
