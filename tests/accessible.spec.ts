@@ -203,6 +203,8 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.goto('/bench/map');
       await page.getByRole('link', { name: /^This week/ }).click();
+      // Until then the listing that stood here before is drawn.
+      await expect(page.getByRole('heading', { name: 'This week', level: 1 })).toBeVisible();
       await page
         .getByRole('region', { name: 'The result, to scroll' })
         .locator('[data-field]')
