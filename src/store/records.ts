@@ -292,19 +292,6 @@ export const putLiveTitles = (
      WHERE live.id = d.value ->> 0 AND live.title <> d.value ->> 1`,
   );
 
-/** The words by which records are found, by their keys. */
-export const searchTitles = async (
-  reader: Reader,
-  records: readonly number[],
-): Promise<Map<number, string>> =>
-  new Map(
-    (
-      await reader.all<{ record: number; title: string }>(
-        sql`SELECT rowid AS record, title FROM record_search WHERE rowid IN ${anyOf(records)}`,
-      )
-    ).map(({ record, title }) => [record, title]),
-  );
-
 export const setBinned = (tx: WriteTransaction, record: number, at: number | null): Promise<number> =>
   tx.update(records, { id: record }, { binnedAt: at });
 

@@ -48,7 +48,7 @@ function standsAt(installation: Installation, listing: Id, pages: readonly ReadP
 }
 
 /** Listings as they are told at the door, each with its versions. */
-export async function answerListings(
+async function answerListings(
   reader: Reader,
   installation: Installation,
   found: readonly { record: KeptRecord; versions: readonly LiveVersion[] }[],

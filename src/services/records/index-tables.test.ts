@@ -498,3 +498,11 @@ test('very many are put in order by what they link to without being sorted whole
   }
   expect(new Set(firsts).size).toBeGreaterThan(4);
 });
+
+test('more questions than an answer has columns are asked of an entry all the same', async () => {
+  const everyone = { asked: asked('species'), where: { all: [] } };
+  const nobody = { asked: asked('species'), where: { any: [] } };
+  const questions = Array.from({ length: 2101 }, (_, i) => (i % 2 === 0 ? everyone : nobody));
+  const through = await letThrough(small.installation.content, questions, every.species.slice(0, 3));
+  expect(through.map(({ size }) => size)).toEqual(questions.map((_, i) => (i % 2 === 0 ? 3 : 0)));
+});

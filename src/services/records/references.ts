@@ -1,7 +1,7 @@
 import type { Id } from '../../core/ids';
 import type { Field } from '../../core/model/document';
 import type { Reference } from '../../core/model/kinds';
-import type { Reader, WriteTransaction } from '../../store/database';
+import type { Reader } from '../../store/database';
 import type { Installation } from '../runtime/installation';
 import { knownOf } from './known';
 import { invalidInput } from '../runtime/refusal';
@@ -58,16 +58,3 @@ export async function expectThere(
       })),
     );
 }
-
-/** Gives an integer key to everything that values in index tables refer to. */
-export const knowReferences = (
-  tx: WriteTransaction,
-  installation: Pick<Installation, 'keyMap'>,
-  refs: readonly Reference[],
-): Promise<void> =>
-  refs.length === 0
-    ? Promise.resolve()
-    : installation.keyMap.know(
-        tx,
-        refs.map(({ target }) => target),
-      );

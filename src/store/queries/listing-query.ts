@@ -78,23 +78,30 @@ export async function countLive(
   return row?.n ?? 0;
 }
 
+/** How many questions one statement asks of each entry: an answer has at most 2,000 columns (sqlite.org/limits.html). */
+const ASKED_AT_ONCE = 500;
+
 /** Which of some entries each of several questions lets through, as visitors see them; all asked of one index table. */
 export async function letThrough(
   reader: Reader,
   questions: readonly { asked: QueryContext; where: Condition }[],
   ids: readonly string[],
 ): Promise<Set<string>[]> {
-  const [one] = questions;
-  if (!one) return [];
-  const columns = questions.map(
-    ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
-  );
-  const rows = await reader.all<Record<string, string | number>>(
-    sql`SELECT r.uuid, ${joined(columns, ', ')} FROM records r CROSS JOIN ${raw(one.asked.indexTable.live)} s ON s.entry = r.id AND ${liveNow(one.asked.now)} WHERE r.uuid IN ${anyOf(ids)}`,
-  );
-  return questions.map(
-    (_, i) => new Set(rows.filter((row) => row[`c${i}`] === 1).map(({ uuid }) => String(uuid))),
-  );
+  const found: Set<string>[] = [];
+  for (let from = 0; from < questions.length; from += ASKED_AT_ONCE) {
+    const some = questions.slice(from, from + ASKED_AT_ONCE);
+    const [one] = some;
+    if (!one) break;
+    const columns = some.map(
+      ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
+    );
+    const rows = await reader.all<Record<string, string | number>>(
+      sql`SELECT r.uuid, ${joined(columns, ', ')} FROM records r CROSS JOIN ${raw(one.asked.indexTable.live)} s ON s.entry = r.id AND ${liveNow(one.asked.now)} WHERE r.uuid IN ${anyOf(ids)}`,
+    );
+    for (const i of some.keys())
+      found.push(new Set(rows.filter((row) => row[`c${i}`] === 1).map(({ uuid }) => String(uuid))));
+  }
+  return found;
 }
 
 /** The titles of a few entries that a condition lets through, the last changed first. */

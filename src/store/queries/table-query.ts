@@ -113,7 +113,7 @@ export async function rowsWithCount(
  * One page of rows. Rows with a sort value are walked along its index from where the last page ended; rows without
  * come after them, whichever the direction. `matching` is how many rows there are, so far as `countRows` told.
  */
-export async function pageOfRows(
+async function pageOfRows(
   reader: Reader,
   asked: QueryContext,
   question: TableQuestion,
