@@ -10,7 +10,7 @@ import {
   type LiveRow,
 } from '../../store/index-tables/rows';
 import { sidesOf } from '../../store/index-tables/shape';
-import { heldBy, holdersOf, uniqueFields } from '../../store/index-tables/unique';
+import { entriesHolding, heldBy, uniqueFields } from '../../store/index-tables/unique';
 import {
   liveOfMany,
   putDerived,
@@ -197,7 +197,7 @@ async function valuesHeld(
   return held;
 }
 
-/** The other entries that hold what some entries hold, or held before, in a field that must differ. */
+/** The other entries, those in the bin too, that hold what some entries hold, or held before, in a field that must differ. */
 async function rivals(
   reader: Reader,
   installation: Installation,
@@ -213,7 +213,7 @@ async function rivals(
     for (const column of uniqueFields(indexTable)) {
       const values = [before, after].flatMap((each) => each.get(type.id)?.get(column.field.id) ?? []);
       if (values.length === 0) continue;
-      for (const { entry } of await holdersOf(reader, indexTable, column, [...new Set(values)]))
+      for (const entry of await entriesHolding(reader, indexTable, column, [...new Set(values)]))
         if (!own.has(entry)) found.push(entry);
     }
   }

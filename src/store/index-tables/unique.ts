@@ -24,6 +24,19 @@ export const holdersOf = (
      WHERE binned = 0 AND ${raw(column)} IN ${anyOf(values)} ORDER BY entry`,
   );
 
+/** The entries that hold one of some values in a field, those in the bin counted. */
+export const entriesHolding = async (
+  reader: Reader,
+  indexTable: IndexTable,
+  { value: column }: IndexedField,
+  values: readonly Bind[],
+): Promise<number[]> =>
+  (
+    await reader.all<{ entry: number }>(
+      sql`SELECT entry FROM ${raw(indexTable.work)} WHERE ${raw(column)} IN ${anyOf(values)} ORDER BY entry`,
+    )
+  ).map(({ entry }) => entry);
+
 /** The values that some entries hold in a field. */
 export const heldBy = async (
   reader: Reader,
