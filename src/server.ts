@@ -2,9 +2,11 @@ import { randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import next from 'next';
+import { DurableQueue } from './jobs/durable-queue';
 import { Threads } from './jobs/threads';
 import { isMediaPath, serveMedium } from './services/media';
 import { isNew } from './services/people';
+import { putRecount } from './services/records';
 import {
   callerOf,
   closeInstallation,
@@ -186,6 +188,11 @@ function prepare(
 async function start(): Promise<void> {
   const installation = await sharedInstallation();
   installation.beside = new Threads();
+  const queue = new DurableQueue(installation);
+  installation.queue = queue;
+  await queue.begin();
+  // What a process that ended had noted, but not put into the queue any more.
+  await putRecount(installation);
   const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();

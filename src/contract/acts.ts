@@ -66,4 +66,6 @@ export class UndoAnswer {
   /** The act that the undo is; null where nothing was left to take back. */
   @IsString() @IsOptional() act!: string | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => LeftAlone) left!: LeftAlone[];
+  /** The long work that takes it back, where it changed so much that it takes a while. */
+  @IsOptional() @IsUUID() goesOn?: string;
 }

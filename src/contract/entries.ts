@@ -26,6 +26,8 @@ export class EntriesImport {
   @ArrayMaxSize(500, { message: 'At most 500 rows at a time' })
   @IsObject({ each: true })
   rows!: JsonObject[];
+  /** The act that brought in the rows before these, so that all of them can be taken back as one. */
+  @IsUUID() @IsOptional() act?: string;
 }
 
 export class RowFault extends FaultAnswer {
@@ -37,6 +39,8 @@ export class EntriesImported {
   /** The id of the entry each row became; null for one that was left out. */
   @IsArray() ids!: (string | null)[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => RowFault) faults!: RowFault[];
+  /** The act that brought them in; give it with the rows that follow. Null where no row was brought in. */
+  @IsUUID() @IsOptional() act!: string | null;
 }
 
 export class NewEntry {

@@ -10,6 +10,13 @@ export class TypeCounts {
   @IsObject() counts!: Record<State, number>;
 }
 
+/** Long work that a person sees. */
+export class LongWorkCounts {
+  /** How much is under way or due now, and how much failed for good. */
+  @IsInt() open!: number;
+  @IsInt() failed!: number;
+}
+
 /** What waits in each workspace. */
 export class OverviewAnswer {
   @IsString() site!: string;
@@ -21,4 +28,5 @@ export class OverviewAnswer {
   @IsInt() pages!: number;
   @IsInt() inReview!: number;
   @IsInt() drafts!: number;
+  @ValidateNested() @Type(() => LongWorkCounts) longWork!: LongWorkCounts;
 }

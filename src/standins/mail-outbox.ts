@@ -1,4 +1,4 @@
-import { mkdir, writeFile } from 'node:fs/promises';
+import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
 
@@ -13,7 +13,8 @@ export interface Letter {
 
 /**
  * The mail service that ships with the product: nothing leaves the machine. Each letter lies in the outbox as a file
- * of its own (RFC 5322), named by its moment (ms) and `name`, where a real service would take it from.
+ * of its own (RFC 5322), named by its moment (ms) and `name`, where a real service would take it from. Put in twice
+ * under the same name, it is one letter; half of one is never there.
  */
 export async function putInOutbox(folder: string, letter: Letter, at: number, name: string): Promise<void> {
   const { message } = await createTransport({ streamTransport: true, buffer: true }).sendMail({
@@ -23,5 +24,7 @@ export async function putInOutbox(folder: string, letter: Letter, at: number, na
   });
   if (!Buffer.isBuffer(message)) throw new Error('The letter was not written whole.');
   await mkdir(folder, { recursive: true });
-  await writeFile(join(folder, `${at}-${name}.eml`), message, { flag: 'wx' });
+  const half = join(folder, `.${name}.part`);
+  await writeFile(half, message);
+  await rename(half, join(folder, `${at}-${name}.eml`));
 }

@@ -95,3 +95,43 @@ export async function goOn(
   await tx.update(acts, { id: act }, { at });
   await tx.update(actChanges, { act, sort, target }, { after });
 }
+
+/** Lets an act go on with more that it changed. */
+export async function growAct(
+  tx: WriteTransaction,
+  act: number,
+  at: number,
+  what: string,
+  changes: readonly ActChange[],
+): Promise<void> {
+  await tx.update(acts, { id: act }, { at, what });
+  await putChanges(tx, act, changes);
+}
+
+/** How many things an act changed. */
+export async function countChanges(reader: Reader, act: number): Promise<number> {
+  const found = await reader.one<{ n: number }>(
+    sql`SELECT count(*) AS n FROM act_changes WHERE act = ${act}`,
+  );
+  return found?.n ?? 0;
+}
+
+/** What an act did to entries that another, which takes it back, has not touched yet: the first of it after an id. */
+export const entryChangesLeft = (
+  reader: Reader,
+  act: number,
+  undo: number,
+  after: Id,
+  most: number,
+): Promise<ActChange[]> =>
+  reader.all<ActChange>(
+    sql`SELECT sort, target, before, after FROM act_changes c WHERE act = ${act} AND sort = 'entry' AND target > ${after}
+      AND NOT EXISTS (SELECT 1 FROM act_changes u WHERE u.act = ${undo} AND u.sort = c.sort AND u.target = c.target)
+      ORDER BY target LIMIT ${most}`,
+  );
+
+/** The sorts of things that an act changed. */
+export const sortsChanged = async (reader: Reader, act: number): Promise<ActSort[]> =>
+  (await reader.all<{ sort: ActSort }>(sql`SELECT DISTINCT sort FROM act_changes WHERE act = ${act}`)).map(
+    ({ sort }) => sort,
+  );

@@ -17,6 +17,7 @@ import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
+import { jobs } from './migrations/sessions-005-jobs';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
@@ -39,7 +40,7 @@ export const contentMigrations: readonly Migration[] = [
   pagesBelow,
   sharedWalks,
 ];
-export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links];
+export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links, jobs];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {

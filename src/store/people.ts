@@ -1,4 +1,4 @@
-import { sql } from './sql';
+import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Role } from '../core/roles';
 import type { Reader, WriteTransaction } from './database';
@@ -54,6 +54,15 @@ export const people = async (reader: Reader): Promise<PersonRow[]> =>
       sql`SELECT id, uuid, email, name, role, password, second_factor AS secondFactor FROM people WHERE left_at IS NULL ORDER BY name`,
     )
   ).map(personOf);
+/** The names of people by their keys, also of those who left. */
+export const namesOfPeople = async (reader: Reader, ids: readonly number[]): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await reader.all<{ id: number; name: string }>(
+        sql`SELECT id, name FROM people WHERE id IN ${anyOf(ids)}`,
+      )
+    ).map(({ id, name }) => [id, name]),
+  );
 export const personById = (reader: Reader, id: number) => person(reader, { id });
 export const personByUuid = (reader: Reader, uuid: Id) => person(reader, { uuid });
 export const personByEmail = (reader: Reader, email: string) => person(reader, { email });

@@ -90,6 +90,16 @@ export const recordsOfType = (
     sql`${select} WHERE r.type = ${type} AND r.id > ${after} ${faulty ? sql`AND w.faults > 0` : sql``} ORDER BY r.id LIMIT ${most}`,
   );
 
+/** How many records a type has, or how many of them have faults. */
+export async function countOfType(reader: Reader, type: number, faulty = false): Promise<number> {
+  const found = await reader.one<{ n: number }>(
+    faulty
+      ? sql`SELECT count(*) AS n FROM records r CROSS JOIN working w ON w.record = r.id WHERE r.type = ${type} AND w.faults > 0`
+      : sql`SELECT count(*) AS n FROM records WHERE type = ${type}`,
+  );
+  return found?.n ?? 0;
+}
+
 export async function liveOf(reader: Reader, record: number): Promise<LiveVersion[]> {
   return reader.all<LiveVersion>(sql`${liveVersions} WHERE record = ${record} ORDER BY starts`);
 }

@@ -28,6 +28,8 @@ export const useTell = (): ((words: string, undo?: () => void) => void) => {
 
 /** How long (ms) after an act what a screen tells counts as telling of it. */
 const SAME_MOMENT = 1500;
+/** Where it is seen how far an undo is that takes a while. */
+const LONG_WORK = '/bench/watch/work';
 const AFTER_UNDO = 'clear-frame.after-undo';
 
 /**
@@ -37,7 +39,11 @@ const AFTER_UNDO = 'clear-frame.after-undo';
 export async function takeBack(id: string): Promise<void> {
   let told: string;
   try {
-    const { left } = await ask('undoAct', { path: { id } });
+    const { left, goesOn } = await ask('undoAct', { path: { id } });
+    if (goesOn !== undefined) {
+      window.location.assign(LONG_WORK);
+      return;
+    }
     const reasons = left.map(({ label, why }) => (label ? `${label}: ${why}` : why));
     told = reasons.length > 0 ? `Taken back, but for this. ${reasons.slice(0, 3).join(' ')}` : 'Taken back.';
   } catch (error) {

@@ -4,6 +4,7 @@ import { acts } from './acts';
 import { categories } from './categories';
 import { entries } from './entries';
 import { listings } from './listings';
+import { longWork } from './long-work';
 import { media } from './media';
 import { model } from './model';
 import { pages } from './pages';
@@ -20,4 +21,5 @@ export const operations = {
   ...categories,
   ...media,
   ...acts,
+  ...longWork,
 };

@@ -146,6 +146,20 @@ test('many that were brought in at once go to the bin at once', async () => {
   expect((await entries(installation, { type: 'species', state: 'binned' })).total).toBe(2);
 });
 
+test('rows that are brought in one piece after the other go to the bin as one act, of one person alone', async () => {
+  const { installation, people } = small;
+  const type = installation.model.contentTypeByKey('species')?.id ?? '';
+  const bring = (name: string, act: string | null, person = people.editor) =>
+    importEntries(installation, person, type, { rows: [{ name }], ...(act === null ? {} : { act }) });
+  const { act } = await bring('Mere moth', null);
+  expect((await bring('Oak owl', act)).act).toBe(act);
+  expect((await acts(installation, {})).items[0]).toMatchObject({ id: act, what: 'brought in 2 entries' });
+  await expect(bring('Ash owl', act, people.architect)).rejects.toMatchObject({ status: 422 });
+  await undoLast();
+  expect((await entries(installation, { type: 'species', state: 'binned' })).total).toBe(2);
+  await expect(bring('Ash owl', act)).rejects.toMatchObject({ status: 422 });
+});
+
 test('a page comes back to its place with all below it; an address that is taken is told', async () => {
   const { installation, people } = small;
   const by = people.editor;

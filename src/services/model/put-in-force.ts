@@ -15,7 +15,7 @@ import { reachOfTypes } from '../reach/entry';
 import type { ReachedPage } from '../reach/pages';
 import { inAct, type Act, type Doer } from '../records/act';
 import { carryRecords } from '../records/carry';
-import { noteRecounts, recountNoted, type Recount } from '../records/recount';
+import { noteRecounts, putRecount, type Recount } from '../records/recount';
 import { refRoles } from '../records/references';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import type { Installation } from '../runtime/installation';
@@ -58,7 +58,8 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
         keyMap.of(id),
         gone.flatMap((field) => refRoles(field.id)),
       );
-    if (anew !== 'nothing') recounts.push({ type: id, faulty: anew === 'faults of the faulty' });
+    if (anew !== 'nothing')
+      recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
   await noteRecounts(tx, recounts);
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
@@ -86,7 +87,7 @@ export async function turningOver(
   } finally {
     if (begun) installation.turnover.end();
   }
-  await recountNoted(installation);
+  await putRecount(installation);
   return answer;
 }
 

@@ -4,10 +4,12 @@ import type { OverviewAnswer } from '../../contract/overview';
 import { countsBySort } from '../../store/records';
 import { workingModel } from '../../store/model';
 import { countStates } from '../../store/queries/table-query';
+import { countLongWork } from '../long-work';
+import type { Person } from '../people/person';
 import { indexTableIn, type Installation } from '../runtime/installation';
 
 /** What waits in each workspace, for the top line and the outlines. */
-export async function overview(installation: Installation): Promise<OverviewAnswer> {
+export async function overview(installation: Installation, person: Person): Promise<OverviewAnswer> {
   const working = await workingModel(installation.content);
   const types = await Promise.all(
     installation.model.contentTypes.map(async (type) => ({
@@ -29,5 +31,6 @@ export async function overview(installation: Installation): Promise<OverviewAnsw
     pages: counts.get('page') ?? 0,
     inReview: total('review'),
     drafts: total('draft'),
+    longWork: await countLongWork(installation, person),
   };
 }

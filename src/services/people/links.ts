@@ -1,6 +1,5 @@
 import type { Invitation, LinkAnswer, PersonLink } from '../../contract/people';
-import { newId, type Id } from '../../core/ids';
-import { putInOutbox } from '../../standins/mail-outbox';
+import type { Id } from '../../core/ids';
 import { personById, putPassword, type PersonRow } from '../../store/people';
 import { dropLinks, linkByHash, putLink } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
@@ -26,18 +25,21 @@ async function linkFor(
   const until = Date.now() + LASTS;
   await installation.sessions.write((tx) => putLink(tx, hashOf(word), person.id, until));
   const address = `${installation.settings.address}/bench/link/${word}`;
-  await putInOutbox(
-    installation.outboxFolder,
-    {
-      from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
-      to: person.email,
-      replyTo: { name: by.name, address: by.email },
-      subject,
-      text: `${person.name},\n\n${by.name} sends you this link. Choose your password there; it works once, for seven days.\n\n${address}\n`,
+  await installation.queue.put({
+    kind: 'letter',
+    what: `Letter to ${person.name}: ${subject}`,
+    person: by.id,
+    input: {
+      at: installation.now(),
+      letter: {
+        from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
+        to: person.email,
+        replyTo: { name: by.name, address: by.email },
+        subject,
+        text: `${person.name},\n\n${by.name} sends you this link. Choose your password there; it works once, for seven days.\n\n${address}\n`,
+      },
     },
-    installation.now(),
-    newId(),
-  );
+  });
   return { address, until: new Date(until).toISOString() };
 }
 

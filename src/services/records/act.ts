@@ -2,7 +2,16 @@ import type { Category } from '../../core/content/categories';
 import { newId, type Id } from '../../core/ids';
 import { sameJson, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
-import { goOn, lastActOn, putAct, putChanges, changesOf, type ActChange } from '../../store/acts';
+import {
+  actByUuid,
+  changesOf,
+  goOn,
+  growAct,
+  lastActOn,
+  putAct,
+  putChanges,
+  type ActChange,
+} from '../../store/acts';
 import { type ActSort } from '../../store/tables/act-changes';
 import { allCategories, reindexClosure } from '../../store/categories';
 import { wordsOfCategory } from '../../store/category-words';
@@ -113,23 +122,30 @@ export class Act {
 
   /**
    * Keeps the act: derives anew what follows from it, and writes down what it was. `what` says it as a
-   * sentence without its subject ("published an entry"), `undoes` names the act that it takes back. Answers
-   * the act's id; nothing where nothing changed.
+   * sentence without its subject ("published an entry"), `undoes` names the act that it takes back, `partOf` the
+   * act that this goes on with, so that long work in many writes is one act (what was changed by an earlier part
+   * must not be changed again). Answers the act's id; nothing where nothing changed.
    */
   async keep(
     what: string,
-    { why = null, undoes = null }: { why?: string | null; undoes?: number | null } = {},
+    { why = null, undoes = null, partOf }: { why?: string | null; undoes?: number | null; partOf?: Id } = {},
   ): Promise<Id | undefined> {
     const affected = await this.freshCategories();
     const ids = [...this.records.keys()];
     await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids));
     await this.recount(affected);
     const changes = [...(await this.recordChanges()), ...(await this.thingChanges())];
-    if (changes.length === 0) return undefined;
     const at = this.now;
+    const begun = partOf === undefined ? undefined : await actByUuid(this.tx, partOf);
+    if (begun) {
+      await growAct(this.tx, begun.id, at, what, changes);
+      noteAct(begun.uuid, what);
+      return begun.uuid;
+    }
+    if (changes.length === 0 && partOf === undefined) return undefined;
     const going = undoes === null ? await this.goesOn(what, changes) : undefined;
     if (going) return going;
-    const uuid = newId();
+    const uuid = partOf ?? newId();
     const act = await putAct(this.tx, { uuid, at, person: this.by, what, why, undoes });
     await putChanges(this.tx, act, changes);
     noteAct(uuid, what);

@@ -2,3 +2,4 @@
 
 export { checkDerived } from './check';
 export { rebuildDerived } from './rebuild';
+export { putRecount } from './recount';

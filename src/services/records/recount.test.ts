@@ -4,7 +4,7 @@ import { recordByUuid } from '../../store/records';
 import { sql } from '../../store/sql';
 import { setting } from '../../store/settings';
 import { changeEntry, entries } from '../entries';
-import { noteRecounts, recountNoted } from './recount';
+import { noteRecounts, putRecount, recountPart, type RecountPosition } from './recount';
 
 let small: SmallInstallation;
 beforeEach(async () => {
@@ -20,9 +20,9 @@ const counts = async () =>
   ).map(({ title, faults }) => `${title} ${faults}`);
 const wrong = () =>
   small.installation.content.write((tx) => tx.run(sql`UPDATE working SET faults = faults + 7`));
-const note = (faulty: boolean) =>
+const note = (faulty: boolean, model = small.installation.model.revision) =>
   small.installation.content.write((tx) =>
-    noteRecounts(tx, [{ type: contentType(small.installation.model, 'species').id, faulty }]),
+    noteRecounts(tx, [{ type: contentType(small.installation.model, 'species').id, faulty, model }]),
   );
 
 test('faults that were noted are counted, of the types that were noted alone, and nothing stays noted', async () => {
@@ -36,7 +36,7 @@ test('faults that were noted are counted, of the types that were noted alone, an
   await wrong();
   await note(true);
   await note(false);
-  await recountNoted(small.installation);
+  await putRecount(small.installation);
   expect(await counts()).toEqual(['Amber piper 1', 'Bell heron 0', 'Path closed 7']);
   expect(await setting(small.installation.content, 'recount')).toBe('[]');
 });
@@ -54,7 +54,35 @@ test('what somebody saves while faults are counted is not counted over', async (
     });
     return write(work);
   });
-  await recountNoted(small.installation);
+  await putRecount(small.installation);
   held.mockRestore();
   expect((await recordByUuid(content, row?.id ?? '', 'entry'))?.faults).toBe(0);
+});
+
+test('counting that a newer model follows begins again, and what it is at is told', async () => {
+  await fill(
+    small,
+    'species',
+    Array.from({ length: 600 }, (_, i) => ({
+      values: { name: `Bird ${i}`, ...(i % 2 ? { size: 900 } : {}) },
+    })),
+  );
+  const right = await counts();
+  await wrong();
+  await note(false);
+  let position: RecountPosition | undefined;
+  const told: number[] = [];
+  const step = async () => {
+    const { done, total, position: next } = await recountPart(small.installation, position);
+    told.push(done);
+    expect(total).toBeGreaterThanOrEqual(done);
+    position = next;
+  };
+  await step();
+  await wrong();
+  await note(false, small.installation.model.revision + 1);
+  do await step();
+  while (position);
+  expect(await counts()).toEqual(right);
+  expect(told).toEqual([...told].sort((a, b) => a - b));
 });

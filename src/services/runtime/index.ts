@@ -9,6 +9,7 @@ export { type Installation, indexTableIn, today } from './installation';
 export { languageAsked, visitorAddress } from './languages';
 export { log } from './log';
 export { closeInstallation, openInstallation, sharedInstallation } from './open';
+export type { JobKind, NewJob, Queue } from './queue';
 export { Refusal } from './refusal';
 export { packings, type Packing, type RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';

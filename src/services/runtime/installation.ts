@@ -12,6 +12,7 @@ import type { RenderedPages } from './rendered-pages';
 import type { RunSettings } from './settings';
 import type { Turnover } from './turnover';
 import type { Beside } from './beside';
+import type { Queue } from './queue';
 
 /** Everything that lasts while the server runs. */
 export interface Installation {
@@ -46,6 +47,8 @@ export interface Installation {
   firstWord: string | undefined;
   /** Where long work on plain data is done. */
   beside: Beside;
+  /** What takes work that is longer than a request, or due at a time. */
+  queue: Queue;
   /** Whether it holds the sample, whose people's passwords everyone knows. */
   demo: boolean;
   /** Milliseconds since 1970. */

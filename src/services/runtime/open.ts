@@ -17,7 +17,7 @@ import { RenditionStore } from '../media/rendition-store';
 import { SignInAttempts } from '../people/sign-in-attempts';
 import { newWord } from '../people/words';
 import { reindexWalks } from '../listings/walks';
-import { recountNoted } from '../records/recount';
+import { QueueHere } from '../long-work/queue-here';
 import { rebuildDerived } from '../records/rebuild';
 import type { Installation } from './installation';
 import { RequestDatabase, stillIn } from './request-context';
@@ -89,6 +89,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     visits: new VisitCounter(),
     turnover: new Turnover(),
     beside: here,
+    queue: new QueueHere(() => installation),
     settings,
     renditions: new RenditionStore(join(folder, 'media'), settings.sizesBytes),
     secret: await secretOf(content),
@@ -99,11 +100,11 @@ export async function openInstallation(folder: string): Promise<Installation> {
   // After a migration, and on the first start, nothing that is derived is there yet.
   if ((await setting(content, 'derived')) !== 'fresh') await rebuildDerived(installation);
   await content.write((tx) => reindexWalks(tx, installation));
-  await recountNoted(installation);
   return installation;
 }
 
 export async function closeInstallation(installation: Installation): Promise<void> {
+  await installation.queue.close();
   await installation.beside.close();
   await installation.content.optimize();
   await installation.content.close();

@@ -1,7 +1,5 @@
-import { newId } from '../../core/ids';
 import type { ContactState, WrittenMessage } from '../../core/site/contact';
 import type { DrawnBlock, DrawnSlots, VisitorPage } from '../../core/site/visitor-page';
-import { putInOutbox } from '../../standins/mail-outbox';
 import { attemptsSince, noteAttempt } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
 
@@ -28,7 +26,7 @@ const recipientOf = (block: DrawnBlock): string | undefined =>
 const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
 
 /**
- * Takes what a visitor wrote in a contact form of a page and puts it into the outbox. Answers what became of it, with
+ * Takes what a visitor wrote in a contact form of a page and has it sent. Answers what became of it, with
  * every word that was written; nothing where the page has no such form.
  */
 export async function takeMessage(
@@ -50,17 +48,20 @@ export async function takeMessage(
     return { ...state, tooMany: true };
   await installation.sessions.write((tx) => noteAttempt(tx, [from], now, now - WINDOW));
   const writer = { name: onOneLine(given.name), address: given.email };
-  await putInOutbox(
-    installation.outboxFolder,
-    {
-      from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
-      to,
-      replyTo: writer,
-      subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${given.name}`),
-      text: `${given.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+  await installation.queue.put({
+    kind: 'letter',
+    what: `Letter of a visitor, from “${page.title}”`,
+    person: null,
+    input: {
+      at: installation.now(),
+      letter: {
+        from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
+        to,
+        replyTo: writer,
+        subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${given.name}`),
+        text: `${given.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+      },
     },
-    installation.now(),
-    newId(),
-  );
+  });
   return { ...state, sent: true };
 }

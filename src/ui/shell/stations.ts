@@ -46,6 +46,9 @@ export const stations: readonly Station[] = [
     key: 'watch',
     label: 'Watch',
     href: '/bench/watch',
-    waits: () => ({ words: 'who did what', due: false }),
+    waits: ({ longWork: { open, failed } }) =>
+      failed > 0
+        ? { words: count(failed, 'failed', 'failed'), due: true }
+        : { words: open > 0 ? `${open} under way` : 'who did what', due: false },
   },
 ];

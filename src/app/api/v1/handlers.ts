@@ -77,6 +77,7 @@ import type { Operation, operations } from '../../../contract/operations';
 import type { SessionAnswer } from '../../../contract/session';
 import { type Installation, Refusal } from '../../../services/runtime';
 import { acts, undoAct } from '../../../services/acts';
+import { longWork, stopLongWork, tryLongWorkAgain } from '../../../services/long-work';
 import { goTo, overview } from '../../../services/overview';
 import { pagePreview, seenPage } from '../../../services/visitor';
 import {
@@ -272,7 +273,10 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     changeMedium(installation, person, path('id'), revision, body),
 
   acts: ({ installation, query }) => acts(installation, query),
+  longWork: ({ installation, person, query }) => longWork(installation, person, query),
+  stopLongWork: ({ installation, person, path }) => stopLongWork(installation, person, path('id')),
+  tryLongWorkAgain: ({ installation, person, path }) => tryLongWorkAgain(installation, person, path('id')),
   undoAct: ({ installation, person, path }) => undoAct(installation, person, path('id')),
-  overview: ({ installation }) => overview(installation),
+  overview: ({ installation, person }) => overview(installation, person),
   goTo: ({ installation, query }) => goTo(installation, query.q ?? ''),
 };

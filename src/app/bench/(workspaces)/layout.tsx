@@ -9,7 +9,7 @@ import { signedIn } from '../signed-in';
 export default async function WorkspacesLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
   return (
-    <Shell person={personAnswer(person)} overview={await overview(installation)}>
+    <Shell person={personAnswer(person)} overview={await overview(installation, person)}>
       <ModelProvider initial={model(installation)}>{children}</ModelProvider>
     </Shell>
   );

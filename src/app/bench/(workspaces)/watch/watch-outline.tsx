@@ -8,6 +8,7 @@ export function WatchOutline(): ReactElement {
   const path = usePathname();
   return (
     <OutlineGroup title="At work">
+      <OutlineRow label="Long work" href="/bench/watch/work" here={path === '/bench/watch/work'} />
       <OutlineRow label="Who did what" href="/bench/watch/acts" here={path === '/bench/watch/acts'} />
     </OutlineGroup>
   );

@@ -58,6 +58,8 @@ export function BringIn({
     const entries = new Map<string, Id>();
     let count = 0;
     let row = 0;
+    // All rows are one act, which can be taken back whole.
+    let act: string | undefined;
     const post = (message: ToSample) => reading.postMessage(message);
     const named = (file: string, name: string) =>
       samples.find(({ looked }) => looked.name === file)?.entries?.get(name);
@@ -65,6 +67,7 @@ export function BringIn({
       const answer = await ask('importEntries', {
         path: { id: type.id },
         body: {
+          ...(act === undefined ? {} : { act }),
           rows: rows.map((each) =>
             rowValues(
               each,
@@ -75,6 +78,7 @@ export function BringIn({
           ),
         },
       });
+      act = answer.act ?? act;
       answer.ids.forEach((id, i) => {
         if (!id) return;
         count += 1;

@@ -1,0 +1,38 @@
+import type { Id } from '../../core/ids';
+import { isJsonObject } from '../../core/json';
+import { FOLDERS } from '../../core/model/media-type';
+import { may, mayPublish } from '../../core/roles';
+import type { ActChange } from '../../store/acts';
+import type { Person } from '../people/person';
+import type { Installation } from '../runtime/installation';
+import { forbidden } from '../runtime/refusal';
+import { parsed } from './parsed-state';
+
+/** Refuses an undo by somebody who may not do by hand what it would do. */
+export function expectMay(
+  installation: Installation,
+  person: Person,
+  change: ActChange,
+  type: Id | null,
+): void {
+  const { sort, before, after } = change;
+  if (sort === 'category') {
+    const of = parsed(before ?? after);
+    const folder = isJsonObject(of) && of.scheme === FOLDERS;
+    if (!folder && !may(person.role, 'shape the model'))
+      throw forbidden('Only an architect takes this back.');
+    return;
+  }
+  const architects = sort === 'site' || sort === 'model' || sort === 'listing';
+  if (architects && !may(person.role, 'shape the model'))
+    throw forbidden('Only an architect takes this back.');
+  if (!architects && !may(person.role, 'write entries')) {
+    // Who may only publish may take a publishing back.
+    const shows = isJsonObject(parsed(after)) && 'live' in (parsed(after) as object);
+    if (!shows) throw forbidden('Only an architect or an editor takes this back.');
+  }
+  const reviewed = installation.model.contentType(type ?? '')?.definition.review ?? false;
+  const seen = before === null || (isJsonObject(parsed(before)) && 'live' in (parsed(before) as object));
+  if (seen && !mayPublish(person.role, reviewed))
+    throw forbidden('Visitors would see something else. Someone who reviews must take this back.');
+}

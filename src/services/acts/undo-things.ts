@@ -1,0 +1,141 @@
+import type { Categories, Category } from '../../core/content/categories';
+import { mergeJson } from '../../core/content/merge-json';
+import { freeSlug } from '../../core/content/slug';
+import type { Id } from '../../core/ids';
+import { isJsonObject, sameJson, type Json } from '../../core/json';
+import { keyFrom } from '../../core/model/naming';
+import type { ActChange } from '../../store/acts';
+import { allCategories, dropCategory } from '../../store/categories';
+import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } from '../../store/pages';
+import type { KeptRecord } from '../../store/records';
+import { keepCategories } from '../categories/edit';
+import type { Act } from '../records/act';
+import type { ActRecord } from '../records/act-state';
+import { parsed } from './parsed-state';
+import { undoRecord, type Reason } from './undo-record';
+
+/** What had to stay as it is, and why. */
+export interface Left {
+  label: string;
+  why: Reason;
+}
+
+/**
+ * Categories as they can come back: with another key or address where another bears theirs by now. What had to differ is
+ * told.
+ */
+function madeFree(
+  back: readonly Category[],
+  now: Categories,
+  gone: readonly Id[],
+): { categories: Category[]; left: Reason[] } {
+  const away = new Set([...gone, ...back.map(({ id }) => id)]);
+  const staying = [...new Set(back.map(({ scheme }) => scheme))]
+    .flatMap((scheme) => now.inOrder(scheme))
+    .flatMap(({ category }) => (away.has(category.id) ? [] : [category]));
+  const left: Reason[] = [];
+  const categories: Category[] = [];
+  for (const each of back) {
+    const others = [...staying, ...categories].filter(({ scheme }) => scheme === each.scheme);
+    const isTaken = others.some(({ key }) => key.toLowerCase() === each.key.toLowerCase());
+    const keys = others.map(({ key }) => key);
+    const slugs = new Set(others.filter(({ parent }) => parent === each.parent).map(({ slug }) => slug));
+    const key = isTaken ? keyFrom(each.key, keys) : each.key;
+    const slug = freeSlug(each.slug, (one) => slugs.has(one));
+    if (key !== each.key) left.push(`“${each.label}” has the key ${key} now: another was given its own.`);
+    if (slug !== each.slug)
+      left.push(`“${each.label}” stands at ${slug} now: another stands at its address.`);
+    categories.push({ ...each, key, slug });
+  }
+  return { categories, left };
+}
+
+/** Takes back what an act did to the categories of one or several schemes. */
+async function undoCategories(act: Act, changes: readonly ActChange[]): Promise<Reason[]> {
+  if (changes.length === 0) return [];
+  const now = await allCategories(act.tx);
+  const left: Reason[] = [];
+  const back: Category[] = [];
+  const gone: Id[] = [];
+  for (const { target, before, after } of changes) {
+    const kept = now.get(target);
+    const current: Json = kept ? { ...kept } : null;
+    const [was, is] = [parsed(before), parsed(after)];
+    if (was === null) {
+      if (now.below(kept?.scheme ?? '', target).length > 0) left.push('Others stand below the category now.');
+      else if (kept) gone.push(target);
+    } else if (current === null && is === null) back.push(was as unknown as Category);
+    else if (isJsonObject(current) && isJsonObject(is)) {
+      const bare = (of: Json): Json => ({ ...(of as object), revision: 0 });
+      const { value, conflicts } = mergeJson(bare(is), bare(was), bare(current));
+      if (conflicts.length > 0) left.push(`“${String(current.label)}” was changed since.`);
+      if (!sameJson(value, bare(current)))
+        back.push({ ...(value as unknown as Category), revision: Number(current.revision) + 1 });
+    } else left.push('The category is not there any more.');
+  }
+  // Those above go in before those below them.
+  const depth = (category: Category): number => {
+    const above = back.find(({ id }) => id === category.parent);
+    return above ? depth(above) + 1 : 0;
+  };
+  const free = back.filter((each) => {
+    const there = each.parent === null || now.get(each.parent) || back.some(({ id }) => id === each.parent);
+    if (!there) left.push(`What “${each.label}” stood below is not there any more.`);
+    return there;
+  });
+  for (const id of gone) {
+    act.touchCategory(id);
+    await dropCategory(act.tx, id);
+  }
+  const made = madeFree(
+    free.sort((a, b) => depth(a) - depth(b)),
+    now,
+    gone,
+  );
+  await keepCategories(act, made.categories);
+  return [...left, ...made.left];
+}
+
+async function undoSite(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
+  const { tx } = act;
+  await act.touchSite(target);
+  const now = (await sites(tx)).find(({ uuid }) => uuid === target);
+  // What an act keeps of a site is its row.
+  const [was, is] = [parsed(before), parsed(after)] as unknown as [SiteRow | null, SiteRow | null];
+  if (!was) {
+    if (now && (await pagesInSite(tx, now.id)) > 0) return ['Pages stand in the site now.'];
+    if (now) await dropSite(tx, now.id);
+  } else if (!now) await makeSite(tx, was, act.now);
+  else if (is && sameJson({ ...now }, { ...is })) await changeSiteRow(tx, now.id, was);
+  else return ['The site was changed since.'];
+  return [];
+}
+
+/**
+ * Takes back what an act did to sites, categories and records (the model goes first, by itself). Answers what had to stay
+ * as it is.
+ */
+export async function undoThings(
+  act: Act,
+  changes: readonly ActChange[],
+  records: ReadonlyMap<Id, KeptRecord>,
+): Promise<Left[]> {
+  const left: Left[] = [];
+  const tell = (label: string, reasons: readonly Reason[]) =>
+    left.push(...reasons.map((why) => ({ label, why })));
+  for (const change of changes) if (change.sort === 'site') tell('', await undoSite(act, change));
+  tell(
+    '',
+    await undoCategories(
+      act,
+      changes.filter(({ sort }) => sort === 'category'),
+    ),
+  );
+  for (const { target, before, after } of changes) {
+    const record = records.get(target);
+    // What an act keeps of a record is written by the act alone.
+    const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];
+    if (record && is) tell(record.title, await undoRecord(act, record.id, was, is));
+  }
+  return left;
+}

@@ -1,0 +1,39 @@
+import type { Id } from '../../core/ids';
+import type { Letter } from '../../standins/mail-outbox';
+
+/** What each kind of long work is given, as it is kept. */
+export interface JobInputs {
+  /** A letter to be handed to the mail service. */
+  letter: { letter: Letter; at: number };
+  /** The faults that were noted to follow from a model. */
+  recount: Record<string, never>;
+  /** An act taken back in parts, each a write of its own: the act, and the act that takes it back. */
+  undo: { act: Id; undo: Id };
+}
+export type JobKind = keyof JobInputs;
+
+export interface NewJob<K extends JobKind = JobKind> {
+  kind: K;
+  input: JobInputs[K];
+  /** What it does, as a person reads it. */
+  what: string;
+  /** Who asked for it; nobody where it follows by itself. */
+  person: number | null;
+  /** Not before this moment (ms) of the product's clock; at once where it is left out. */
+  dueAt?: number;
+  /** Of those that say the same here, one that waits is enough. */
+  once?: string;
+}
+
+/**
+ * Takes work that is longer than a request, or due at a time. What it has taken is done, also when the process is killed
+ * meanwhile.
+ */
+export interface Queue {
+  /** Answers with the id under which the work is told of. */
+  put<K extends JobKind>(job: NewJob<K>): Promise<Id>;
+  /** Looks for work again: some has become due by another's doing. */
+  wake(): void;
+  /** Ends after the steps under way. */
+  close(): Promise<void>;
+}
