@@ -4,7 +4,6 @@ import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import { liveNow } from './queries/live-now';
-import { rowKey, sideNumber, type Side } from './index-tables/shape';
 import { categories } from './tables/categories';
 
 interface Row {
@@ -86,32 +85,27 @@ export interface CategoryColumn {
 }
 
 /**
- * How many stand in each category of a scheme, by integer key: in it alone, and in it or below it. The
- * columns are those of the working sides, where the bin is left out; or, with a moment (ms), of the live
- * ones as they are then.
+ * In how many things that are seen at a moment (ms) each category of a scheme stands, by integer key: in it alone, and in
+ * it or below it. The columns are those of the live sides.
  */
-export async function countByCategory(
+export async function countLiveByCategory(
   reader: Reader,
   columns: readonly CategoryColumn[],
-  at?: number,
+  at: number,
 ): Promise<Map<number, { own: number; all: number }>> {
   const counts = new Map<number, { own: number; all: number }>();
-  const side: Side = at === undefined ? 'work' : 'live';
-  const there = at === undefined ? sql`s.binned = 0` : liveNow(at);
   for (const { indexTable, field, column, many } of columns) {
     const pairs = many
-      ? sql`SELECT m.value AS category, s.entry FROM multi_values m JOIN ${raw(indexTable)} s ON s.${raw(rowKey[side])} = m.row AND ${there} WHERE m.side = ${sideNumber[side]} AND m.field = ${field}`
-      : sql`SELECT s.${raw(column)} AS category, s.entry FROM ${raw(indexTable)} s WHERE ${there} AND s.${raw(column)} IS NOT NULL`;
-    const own = await reader.all<{ category: number; n: number }>(
-      sql`SELECT category, count(*) AS n FROM (${pairs}) GROUP BY category`,
+      ? sql`SELECT m.value AS category, s.entry FROM multi_values m JOIN ${raw(indexTable)} s ON s.version = m.row AND ${liveNow(at)} WHERE m.side = 1 AND m.field = ${field}`
+      : sql`SELECT s.${raw(column)} AS category, s.entry FROM ${raw(indexTable)} s WHERE ${liveNow(at)} AND s.${raw(column)} IS NOT NULL`;
+    const rows = await reader.all<{ category: number; own: number; whole: number }>(
+      sql`SELECT c.ancestor AS category, count(CASE c.depth WHEN 0 THEN 1 END) AS own, count(DISTINCT p.entry) AS whole
+        FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`,
     );
-    const all = await reader.all<{ category: number; n: number }>(
-      sql`SELECT c.ancestor AS category, count(DISTINCT p.entry) AS n FROM (${pairs}) p JOIN closure c ON c.descendant = p.category GROUP BY c.ancestor`,
-    );
-    const at = (category: number) =>
-      counts.get(category) ?? counts.set(category, { own: 0, all: 0 }).get(category) ?? { own: 0, all: 0 };
-    for (const { category, n } of own) at(category).own += n;
-    for (const { category, n } of all) at(category).all += n;
+    for (const { category, own, whole } of rows) {
+      const before = counts.get(category) ?? { own: 0, all: 0 };
+      counts.set(category, { own: before.own + own, all: before.all + whole });
+    }
   }
   return counts;
 }

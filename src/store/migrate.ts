@@ -12,6 +12,7 @@ import { people } from './migrations/009-people';
 import { indexTables } from './migrations/010-index-tables';
 import { pagesBelow } from './migrations/011-pages-below';
 import { sharedWalks } from './migrations/012-shared-walks';
+import { categoryCounts } from './migrations/013-category-counts';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -39,6 +40,7 @@ export const contentMigrations: readonly Migration[] = [
   indexTables,
   pagesBelow,
   sharedWalks,
+  categoryCounts,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links, jobs];
 

@@ -18,7 +18,8 @@ import { FOLDERS } from '../../core/model/media-type';
 import { keyFrom } from '../../core/model/naming';
 import { may } from '../../core/roles';
 import { whyReserved } from '../../core/site/address';
-import { countByCategory, putCategories } from '../../store/categories';
+import { keptCounts } from '../../store/category-counts';
+import { countLiveByCategory, putCategories } from '../../store/categories';
 import type { Person } from '../people/person';
 import { reachOfScheme } from '../reach/scheme';
 import { inAct, type Act } from '../records/act';
@@ -64,8 +65,15 @@ export async function categoryCounts(installation: Installation, scheme: Id): Pr
   schemeOf(installation, scheme);
   // Of media there is only what visitors see.
   const counts = await (scheme === FOLDERS
-    ? countByCategory(installation.content, categoryColumns(installation, scheme, 'live'), installation.now())
-    : countByCategory(installation.content, categoryColumns(installation, scheme, 'work')));
+    ? countLiveByCategory(
+        installation.content,
+        categoryColumns(installation, scheme, 'live'),
+        installation.now(),
+      )
+    : keptCounts(
+        installation.content,
+        categoryColumns(installation, scheme, 'work').map(({ field }) => field),
+      ));
   return {
     items: installation.categories.inOrder(scheme).map(({ category: { id } }) => ({
       id,

@@ -6,6 +6,7 @@ import { typesTouched } from '../../core/model/change/types-touched';
 import { checkModel } from '../../core/model/check';
 import { CompiledModel } from '../../core/model/compile';
 import type { ModelDocument } from '../../core/model/document';
+import { recountCategories } from '../../store/category-counts';
 import { indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
 import { recordsOfSort, recordsOfType } from '../../store/records';
@@ -18,7 +19,7 @@ import { carryRecords } from '../records/carry';
 import { noteRecounts, putRecount, type Recount } from '../records/recount';
 import { refRoles } from '../records/references';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
-import type { Installation } from '../runtime/installation';
+import { indexTableIn, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
 import { contentFaults } from './change-sheet';
 import { workingAnswer } from './working-copy';
@@ -47,6 +48,9 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
     const { anew, gone } = followsFor(before, next, id, mayBeHeld);
     if (stale.has(id) || anew === 'everything') {
+      const type = next.contentType(id);
+      // Columns of fields that come back may hold values of before.
+      if (type) await recountCategories(tx, indexTableIn({ model: next, keyMap }, type));
       const records = (after: number, most: number) => recordsOfType(tx, keyMap.of(id), after, most);
       await inBatches(records, (some) => carryRecords(act, some));
       await reindexInBatches(act.inside, (work) => work(tx), records);

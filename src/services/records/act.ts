@@ -14,6 +14,7 @@ import {
 } from '../../store/acts';
 import { type ActSort } from '../../store/tables/act-changes';
 import { allCategories, reindexClosure } from '../../store/categories';
+import { countingBranches } from '../../store/category-counts';
 import { wordsOfCategory } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
 import { placesOfMany, sites, type SiteRow } from '../../store/pages';
@@ -26,7 +27,7 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { recordsReferringTo } from '../../store/refs';
-import type { Installation } from '../runtime/installation';
+import { indexTableIn, type Installation } from '../runtime/installation';
 import { noteAct } from '../runtime/request-context';
 import { recountFaults, reindexRecords } from './reindex';
 import type { ActPlace, ActRecord, ActVersion } from './act-state';
@@ -161,25 +162,35 @@ export class Act {
     const schemes = new Set(
       changed.flatMap(({ id }) => (categories.get(id) ?? before.get(id))?.scheme ?? []),
     );
-    for (const scheme of schemes) await reindexClosure(this.tx, this.view.keyMap.of(scheme));
-    this.view = { ...this.view, categories };
+    const { keyMap, model } = this.view;
     const changedIds = changed.map(({ id }) => id);
-    const words = await Promise.all(
-      changedIds.map((id) => wordsOfCategory(this.tx, this.view.keyMap.find(id))),
-    );
-    await this.touch(words.flat().map(({ record }) => record));
-    // A name alone changes no one's faults.
+    // A name alone moves nothing.
     const moved = changedIds.filter((id) => {
       const [was, is] = [before.get(id), categories.get(id)];
       return was?.parent !== is?.parent || was?.key !== is?.key;
     });
-    const branches = moved.flatMap((id) => [
-      id,
-      ...[before, categories].flatMap((each) =>
-        each.get(id) ? each.branch(id).map((below) => below.id) : [],
-      ),
-    ]);
-    return [...new Set(branches)];
+    const branches = new Set(
+      moved.flatMap((id) => [
+        id,
+        ...[before, categories].flatMap((each) =>
+          each.get(id) ? each.branch(id).map((below) => below.id) : [],
+        ),
+      ]),
+    );
+    await countingBranches(
+      this.tx,
+      model.contentTypes.map((type) => indexTableIn(this.view, type)),
+      [...branches].map((id) => keyMap.find(id)),
+      async () => {
+        for (const scheme of schemes) await reindexClosure(this.tx, keyMap.of(scheme));
+      },
+    );
+    this.view = { ...this.view, categories };
+    const words = await Promise.all(
+      changedIds.map((id) => wordsOfCategory(this.tx, this.view.keyMap.find(id))),
+    );
+    await this.touch(words.flat().map(({ record }) => record));
+    return [...branches];
   }
 
   /** Counts the faults of what refers to things that came, went or moved. */

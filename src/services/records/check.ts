@@ -1,5 +1,6 @@
 import { possibleSources } from '../../core/mapping/rule/sources';
 import type { WriteTransaction } from '../../store/database';
+import { recountCategories, wrongCounts } from '../../store/category-counts';
 import { derivedFacts, strayRows, type DerivedFact } from '../../store/derived';
 import { recordsAfter, recordsByIds, type KeptRecord } from '../../store/records';
 import { indexTableIn, type Installation } from '../runtime/installation';
@@ -19,6 +20,8 @@ export interface DerivedCheck {
   faults: DerivedFault[];
   /** How many rows stand in index tables without a record. */
   strays: number;
+  /** How many categories count others than stand in them. */
+  miscounted: number;
 }
 
 /** How many records are held against the maker at one go. */
@@ -84,7 +87,7 @@ async function madeAnew(
  */
 export async function checkDerived(installation: Installation, mend: boolean): Promise<DerivedCheck> {
   const { content, model, keyMap } = installation;
-  const result: DerivedCheck = { records: 0, faults: [], strays: 0 };
+  const result: DerivedCheck = { records: 0, faults: [], strays: 0, miscounted: 0 };
   for (let after = 0, full = true; full;) {
     const records = await recordsAfter(content, after, BATCH);
     full = records.length === BATCH;
@@ -105,5 +108,10 @@ export async function checkDerived(installation: Installation, mend: boolean): P
   }
   for (const type of possibleSources(model))
     result.strays += (await strayRows(content, indexTableIn(installation, type), keyMap.of(type.id))).length;
+  for (const type of model.contentTypes) {
+    const indexTable = indexTableIn(installation, type);
+    result.miscounted += (await wrongCounts(content, indexTable)).length;
+    if (mend) await content.write((tx) => recountCategories(tx, indexTable));
+  }
   return result;
 }

@@ -2,6 +2,7 @@ import type { Id } from '../../core/ids';
 import { isEntrySource, type SourceType } from '../../core/mapping/rule/sources';
 import { categoriesOfPages } from '../../store/category-words';
 import type { Reader, WriteTransaction } from '../../store/database';
+import { countingCategories } from '../../store/category-counts';
 import {
   dropLiveRows,
   liveRowsOf,
@@ -105,7 +106,10 @@ async function putRows(
       spans: each.versions,
       localized: entryBody(each.record.body),
     }));
-    await putWorkRows(tx, indexTable, keyMap, model.locale, rows, now);
+    const entries = rows.map(({ entry }) => entry);
+    await countingCategories(tx, indexTable, entries, () =>
+      putWorkRows(tx, indexTable, keyMap, model.locale, rows, now),
+    );
   }
   const lying = await liveRowsOf(
     tx,

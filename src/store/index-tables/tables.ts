@@ -231,5 +231,6 @@ export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
     sql`SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'index_[0-9]*'`,
   );
   for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
-  for (const table of ['multi_values', 'refs', 'record_search']) await tx.run(sql`DELETE FROM ${raw(table)}`);
+  for (const table of ['multi_values', 'refs', 'record_search', 'category_counts'])
+    await tx.run(sql`DELETE FROM ${raw(table)}`);
 }
