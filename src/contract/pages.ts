@@ -9,7 +9,9 @@ import {
   IsOptional,
   IsString,
   IsUUID,
+  Max,
   MaxLength,
+  Min,
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
@@ -182,12 +184,27 @@ export class PlaceVerdict {
   /** The page above (null: the top of the site), or a page type's key. */
   @IsString() @IsOptional() id!: string | null;
   @IsString() label!: string;
+  /** The address of the page above. */
+  @IsString() @IsOptional() detail?: string;
   @IsBoolean() allowed!: boolean;
   @IsArray() @IsString({ each: true }) reasons!: string[];
 }
 
 export class PlacesAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => PlaceVerdict) items!: PlaceVerdict[];
+}
+
+export const homesBounds = { limit: 100 } as const;
+
+export class HomesQuery {
+  /** Words in the titles of the pages above; also those are told where the page may not stand, with why. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+  @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(homesBounds.limit) limit?: number;
+}
+
+export class HomesAnswer extends PlacesAnswer {
+  /** Whether there are more than are told; words find them. */
+  @IsBoolean() more!: boolean;
 }
 
 export class AddressQuery {

@@ -80,6 +80,7 @@ export const routes = {
   movePage: { method: 'POST', path: '/pages/{id}/move' },
   typesUnder: { method: 'GET', path: '/pages/{id}/types' },
   homesFor: { method: 'GET', path: '/pages/{id}/homes' },
+  mayStandUnder: { method: 'GET', path: '/pages/{id}/homes/{parent}' },
   pageReach: { method: 'GET', path: '/pages/{id}/reach' },
   categories: { method: 'GET', path: '/schemes/{id}/categories' },
   addCategory: { method: 'POST', path: '/schemes/{id}/categories' },

@@ -2,6 +2,7 @@ import { anyOf, raw, sql, type Sql } from './sql';
 import type { Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
+import { searchWords } from './queries/search-words';
 import type { LiveVersion } from './records';
 import { pagePlaces } from './tables/page-places';
 import { sites as siteTable } from './tables/sites';
@@ -79,15 +80,62 @@ export async function spansOfPages(reader: Reader): Promise<Map<number, Span[]>>
 }
 
 /** A page's place as it is told whether another may stand below it. */
-export type Home = Pick<PlacedPage, 'record' | 'uuid' | 'type' | 'parent' | 'title' | 'category'>;
+export type Home = Pick<PlacedPage, 'record' | 'uuid' | 'type' | 'parent' | 'title' | 'address'>;
 
-/** The pages that stand in a site. */
-export const homesIn = (reader: Reader, site: number): Promise<Home[]> =>
-  reader.all(
-    sql`SELECT p.record, r.uuid, t.uuid AS type, p.parent, w.title, c.uuid AS category
-     FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL CROSS JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
-     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
-     WHERE p.site = ${site} ORDER BY p.parent, p.position`,
+/**
+ * The pages that stand in a site, by their addresses: those after one, of some types alone (by integer key), or those that
+ * have words in their titles.
+ */
+export function homesIn(
+  reader: Reader,
+  site: number,
+  { after, most, types, words }: { after: string; most: number; types?: readonly number[]; words?: string },
+): Promise<Home[]> {
+  const of = types ? sql`AND r.type IN ${anyOf(types)}` : sql``;
+  const named =
+    words === undefined
+      ? sql``
+      : sql`AND p.record IN (SELECT rowid FROM record_search WHERE record_search MATCH ${searchWords(words)})`;
+  return reader.all(
+    sql`SELECT p.record, r.uuid, t.uuid AS type, p.parent, w.title, p.address
+     FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL ${of} CROSS JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type
+     WHERE p.site = ${site} AND p.address > ${after} ${named} ORDER BY p.address LIMIT ${most}`,
+  );
+}
+
+/** Of some pages each with those above it, from itself up, by integer key. */
+export async function trailsOf(
+  reader: Reader,
+  records: readonly number[],
+): Promise<Map<number, { record: number; id: Id; title: string }[]>> {
+  const trails = new Map<number, { record: number; id: Id; title: string }[]>(
+    records.map((record) => [record, []]),
+  );
+  const rows = await reader.all<{ of: number; record: number; id: Id; title: string }>(
+    sql`WITH RECURSIVE above(of, id, step) AS (
+       SELECT value, value, 0 FROM json_each(${JSON.stringify(records)})
+       UNION ALL SELECT of, p.parent, step + 1 FROM above JOIN page_places p ON p.record = above.id WHERE p.parent IS NOT NULL)
+     SELECT above.of, above.id AS record, r.uuid AS id, w.title FROM above JOIN records r ON r.id = above.id JOIN working w ON w.record = r.id ORDER BY of, step`,
+  );
+  for (const { of, ...page } of rows) trails.get(of)?.push(page);
+  return trails;
+}
+
+/** How many pages of a type stand right below each of some pages, but for one, by integer key. */
+export const countsBelow = async (
+  reader: Reader,
+  parents: readonly number[],
+  type: number,
+  but: number,
+): Promise<Map<number, number>> =>
+  new Map(
+    (
+      await reader.all<{ parent: number; n: number }>(
+        sql`SELECT p.parent, count(*) AS n FROM page_places p CROSS JOIN records r ON r.id = p.record
+         WHERE p.parent IN ${anyOf(parents)} AND r.type = ${type} AND r.binned_at IS NULL AND p.record <> ${but}
+           AND p.record NOT IN (SELECT record FROM category_words) GROUP BY p.parent`,
+      )
+    ).map(({ parent, n }) => [parent, n]),
   );
 
 export const placeOf = (reader: Reader, record: number): Promise<PlacedPage | undefined> =>

@@ -2,7 +2,7 @@ import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader } from './database';
 import type { RecordSort } from './tables/records';
-import { searchWords } from './queries/table-query';
+import { searchWords } from './queries/search-words';
 
 export interface Found {
   uuid: Id;

@@ -20,7 +20,8 @@ import { recordsOfSort, setBinned } from './records';
 import { findEntriesOf, findRecords } from './search';
 import { newId } from '../core/ids';
 import { indexTableOf } from './index-tables/shape';
-import { countRows, searchWords } from './queries/table-query';
+import { searchWords } from './queries/search-words';
+import { countRows } from './queries/table-query';
 
 const DAY = '2026-11-25';
 describe('the index tables', () => {

@@ -3,6 +3,7 @@ import { Autocomplete, TextField } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { CategoryAnswer } from '../contract/categories';
 import type { Id } from '../core/ids';
+import { firstOptions } from './first-options';
 
 /** The trail of each category in words, from the top down. */
 export function trailsOf(items: readonly CategoryAnswer[]): Map<Id, string> {
@@ -32,6 +33,8 @@ interface Props {
   describedBy?: string;
 }
 
+const firstCategories = firstOptions<CategoryAnswer>();
+
 /** A box in which a category is found by its name, among however many. */
 export function CategoryPick({
   id,
@@ -53,6 +56,7 @@ export function CategoryPick({
       blurOnSelect={value !== undefined}
       clearOnBlur
       openOnFocus
+      filterOptions={firstCategories}
       getOptionLabel={(item) => trails.get(item.id) ?? item.label}
       getOptionKey={(item) => item.id}
       renderOption={({ key: _key, ...props }, item) => (

@@ -2,12 +2,15 @@ import { Publication, ReachAnswer } from '../entries';
 import {
   AddressAnswer,
   AddressQuery,
+  HomesAnswer,
+  HomesQuery,
   NewPage,
   PageAnswer,
   PageMove,
   PagePatch,
   PagePreview,
   PlacesAnswer,
+  PlaceVerdict,
   PreviewQuery,
   SeenPage,
   SeenQuery,
@@ -109,9 +112,15 @@ export const pages = {
     answer: PlacesAnswer,
   }),
   homesFor: define('homesFor', {
-    summary: 'Where in the tree a page may stand, and why not elsewhere',
+    summary: 'Where in the tree a page may stand; of pages found by words also where not, and why',
     act: 'read',
-    answer: PlacesAnswer,
+    query: HomesQuery,
+    answer: HomesAnswer,
+  }),
+  mayStandUnder: define('mayStandUnder', {
+    summary: 'Whether a page may stand under another, and why not',
+    act: 'read',
+    answer: PlaceVerdict,
   }),
   pageReach: define('pageReach', {
     summary: 'What names a page, and which pages differ with it',

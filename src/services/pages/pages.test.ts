@@ -1,5 +1,5 @@
 import { addListing, binListing, publishListing } from '../listings/write';
-import { addressFor, homesFor, siteTree, typesUnder } from './tree';
+import { addressFor, homesFor, mayStandUnder, siteTree, typesUnder } from './tree';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { homesIn, placeOf } from '../../store/pages';
 import { verdictFor, verdictsAmong } from './places';
@@ -106,7 +106,7 @@ describe('the tree', () => {
     await expect(
       movePage(small.installation, small.people.editor, index.id, index.revision, { parent: about.id }),
     ).rejects.toMatchObject({ faults: [{ code: 'placement' }, { code: 'placement' }] });
-    const homes = (await homesFor(small.installation, index.id)).items;
+    const homes = (await homesFor(small.installation, index.id, {})).items;
     expect(homes.filter(({ allowed }) => allowed).map(({ label, reasons }) => [label, reasons])).toEqual([
       ['Home', ['It stands here now.']],
     ]);
@@ -116,12 +116,15 @@ describe('the tree', () => {
     const visit = await add('plain', 'Visit');
     for (const title of ['By train', 'By bus']) await add('plain', title, visit.id);
     await add('index', 'Species');
-    const homes = await homesIn(installation.content, installation.site.id);
+    const homes = await homesIn(installation.content, installation.site.id, { after: '', most: 100 });
     const standing = new Set<string>();
     for (const moved of homes) {
       const type = installation.model.pageType(moved.type);
       if (!type || moved.parent === null) continue;
-      const together = await verdictsAmong(installation.content, installation, type, homes, moved);
+      const together = await verdictsAmong(installation.content, installation, type, homes, {
+        ...moved,
+        site: installation.site.id,
+      });
       for (const [i, home] of homes.entries()) {
         if (home.record === moved.parent || home.record === moved.record) continue;
         const parent = await placeOf(installation.content, home.record);
@@ -136,6 +139,25 @@ describe('the tree', () => {
     expect(standing).toContain('Visit By train below');
     expect(standing).toContain('By bus Home true');
     expect(standing).toContain('Species Visit false');
+  });
+  test('is told its first homes, and by words where it may not stand', async () => {
+    const { installation } = small;
+    for (let i = 0; i < 12; i += 1) await add('plain', `Hide ${i}`);
+    const index = await add('index', 'Species');
+    const told = async (id: string, query: { q?: string; limit?: number }) => {
+      const { items, more } = await homesFor(installation, id, query);
+      return { labels: items.map(({ label, allowed }) => `${label} ${allowed}`), more };
+    };
+    expect(await told(index.id, {})).toEqual({ labels: ['Home true'], more: false });
+    expect(await told(index.id, { q: 'hid', limit: 3 })).toEqual({
+      labels: ['Hide 0 false', 'Hide 1 false', 'Hide 10 false'],
+      more: true,
+    });
+    const hide = (await siteTree(installation)).pages.find(({ title }) => title === 'Hide 3')?.id ?? '';
+    expect((await told(hide, {})).labels).toEqual(expect.arrayContaining(['Home true', 'Hide 11 true']));
+    // What is told of one is what is told among all.
+    for (const each of (await homesFor(installation, hide, { q: 'hide' })).items)
+      expect(await mayStandUnder(installation, hide, each.id ?? '')).toEqual(each);
   });
   test('keeps the order that pages are given', async () => {
     const [a, b, c] = [await add('plain', 'A1'), await add('plain', 'B1'), await add('plain', 'C1')];

@@ -10,9 +10,11 @@ import type { Reader } from '../../store/database';
 import {
   childrenOf,
   countOfType,
+  countsBelow,
   pagesAbove,
   placeOf,
   titlesOf,
+  trailsOf,
   type Home,
   type PlacedPage,
   type SiteRow,
@@ -60,32 +62,30 @@ export async function verdictFor(
   );
 }
 
-/** For each page of a site whether another page of it may stand there, in one go. */
+/** For each of some pages of a site whether another page of it may stand there. What no rule asks is not looked up. */
 export async function verdictsAmong(
   reader: Reader,
-  { model }: Pick<Installation, 'model'>,
+  { model, keyMap }: Pick<Installation, 'model' | 'keyMap'>,
   type: CompiledType<PageType>,
   homes: readonly Home[],
-  moving: Pick<PlacedPage, 'record' | 'parent'>,
+  moving: Pick<PlacedPage, 'record' | 'parent' | 'site'>,
 ): Promise<Verdict[]> {
-  const byRecord = new Map(homes.map((home) => [home.record, home]));
-  const titles = await titlesOf(
-    reader,
-    model.document.placements.flatMap(({ child, onlyUnder }) =>
-      child === type.id && onlyUnder !== undefined ? [onlyUnder] : [],
-    ),
-  );
-  const same = homes.filter(
-    ({ record, type: of, category }) => of === type.id && record !== moving.record && category === null,
-  );
-  const sameBelow = new Map<number | null, number>();
-  for (const { parent } of same) sameBelow.set(parent, (sameBelow.get(parent) ?? 0) + 1);
-  const trail = (home: Home): Home[] => {
-    const above = home.parent === null ? undefined : byRecord.get(home.parent);
-    return [home, ...(above ? trail(above) : [])];
-  };
+  const records = homes.map(({ record }) => record);
+  const key = keyMap.of(type.id);
+  const rules = model.document.placements.filter(({ child }) => child === type.id);
+  const branches = rules.flatMap(({ onlyUnder }) => onlyUnder ?? []);
+  const [titles, trails, below, inSite] = await Promise.all([
+    branches.length === 0 ? new Map<Id, string>() : titlesOf(reader, branches),
+    trailsOf(reader, records),
+    rules.some(({ mostUnderOne }) => mostUnderOne !== undefined)
+      ? countsBelow(reader, records, key, moving.record)
+      : new Map<number, number>(),
+    type.definition.mostInSite === undefined
+      ? 0
+      : countOfType(reader, { site: moving.site }, key, moving.record),
+  ]);
   return homes.map((home) => {
-    const branch = trail(home);
+    const branch = trails.get(home.record) ?? [];
     if (branch.some(({ record }) => record === moving.record))
       return { allowed: false, reasons: ['A page cannot stand below itself.'] };
     if (home.record === moving.parent) return { allowed: true, reasons: ['It stands here now.'] };
@@ -94,9 +94,9 @@ export async function verdictsAmong(
       type.id,
       {
         parentType: home.type,
-        branch: branch.map(({ uuid, title }) => ({ id: uuid, title })),
-        sameTypeThere: sameBelow.get(home.record) ?? 0,
-        sameTypeInSite: same.length,
+        branch,
+        sameTypeThere: below.get(home.record) ?? 0,
+        sameTypeInSite: inSite,
       },
       (page) => titles.get(page),
     );

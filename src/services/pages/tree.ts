@@ -1,12 +1,15 @@
 import type {
   AddressAnswer,
   AddressQuery,
+  HomesAnswer,
+  HomesQuery,
   PlacesAnswer,
   PlaceVerdict,
   TreeAnswer,
 } from '../../contract/pages';
 import { stateAt } from '../../core/content/states';
 import type { Id } from '../../core/ids';
+import { TOP } from '../../core/model/document';
 import { homesIn, spansOfPages, tree, type PlacedPage } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
@@ -71,17 +74,54 @@ export async function typesUnder(
   return { items: await typesAt(installation, { site: siteOf(installation, place.site), parent: place }) };
 }
 
-/** Every place in the tree, with whether the page may stand there. */
-export async function homesFor(installation: Installation, id: Id): Promise<PlacesAnswer> {
-  const { record, place } = await needPage(installation.content, id);
+/** How many pages are looked at in one go for homes. */
+const LOOKED_AT = 200;
+/** How many homes are told at once. */
+const HOMES = 50;
+
+/**
+ * Where in its site a page may stand: the first homes, by their addresses. With words the pages that have them in their
+ * titles, also those where it may not stand, and why.
+ */
+export async function homesFor(
+  installation: Installation,
+  id: Id,
+  { q = '', limit = HOMES }: HomesQuery,
+): Promise<HomesAnswer> {
+  const { content, keyMap, model } = installation;
+  const { record, place } = await needPage(content, id);
   const type = typeOfPage(installation, record.type);
-  const homes = await homesIn(installation.content, place.site);
-  const verdicts = await verdictsAmong(installation.content, installation, type, homes, place);
-  const items = homes.flatMap(({ uuid, title }, i): PlaceVerdict[] => {
-    const verdict = verdicts[i];
-    return uuid === id || !verdict ? [] : [{ id: uuid, label: title, ...verdict }];
-  });
-  return { items: items.sort((a, b) => Number(b.allowed) - Number(a.allowed)) };
+  const holding = model.document.placements.flatMap(({ child, parent }) =>
+    child === type.id && parent !== TOP ? [keyMap.of(parent)] : [],
+  );
+  const among = q.trim() === '' ? { types: holding } : { words: q };
+  const items: PlaceVerdict[] = [];
+  for (let after = ''; items.length <= limit;) {
+    const homes = await homesIn(content, place.site, { after, most: LOOKED_AT, ...among });
+    const verdicts = await verdictsAmong(content, installation, type, homes, place);
+    homes.forEach(({ uuid, title, address }, i) => {
+      const verdict = verdicts[i];
+      if (uuid !== id && verdict && (verdict.allowed || 'words' in among))
+        items.push({ id: uuid, label: title, detail: address, ...verdict });
+    });
+    if (homes.length < LOOKED_AT) break;
+    after = homes.at(-1)?.address ?? '';
+  }
+  const told = items.slice(0, limit).sort((a, b) => Number(b.allowed) - Number(a.allowed));
+  return { items: told, more: items.length > limit };
+}
+
+/** Whether a page may stand under another, as both stand now. */
+export async function mayStandUnder(installation: Installation, id: Id, parent: Id): Promise<PlaceVerdict> {
+  const { content } = installation;
+  const [{ record, place }, above] = await Promise.all([needPage(content, id), needPage(content, parent)]);
+  const type = typeOfPage(installation, record.type);
+  const home = { ...above.place, title: above.record.title };
+  const [verdict = { allowed: false, reasons: [] }] =
+    place.site === above.place.site
+      ? await verdictsAmong(content, installation, type, [home], place)
+      : [{ allowed: false, reasons: ['It stands in another site.'] }];
+  return { id: parent, label: home.title, detail: home.address, ...verdict };
 }
 
 export async function addressFor(

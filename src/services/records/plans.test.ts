@@ -140,7 +140,8 @@ test.each(Object.keys(questions))('%s looks through no whole table that grows', 
 test('pages look through the places of pages alone, where the whole tree is asked for', async () => {
   const id = await pageAt('/visit');
   const { revision } = await page(small.installation, id);
-  await homesFor(small.installation, id);
+  await homesFor(small.installation, id, {});
+  await homesFor(small.installation, id, { q: 'a' });
   await pageReach(small.installation, id);
   const saved = await changePage(small.installation, small.people.architect, id, revision, {
     values: { title: 'Visit us' },

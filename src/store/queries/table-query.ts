@@ -1,3 +1,4 @@
+import { searchWords } from './search-words';
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { conditionSql, FEW } from './condition-sql';
@@ -40,15 +41,6 @@ export interface TableRow {
   /** What the row was sorted by. */
   key: string | number | null;
 }
-
-/** The words as a question to FTS5: every word, as the beginning of one. Quotes keep its operators out. */
-export const searchWords = (words: string): string =>
-  words
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean)
-    .slice(0, 12)
-    .map((word) => `"${word}"*`)
-    .join(' ');
 
 /** Whether what visitors see of an entry now is like a condition, or is referred to by a page that they see. */
 function shownSql(

@@ -2,10 +2,12 @@
 import { Autocomplete, Button, MenuItem, OutlinedInput, Select, TextField } from '@mui/material';
 import { Link2 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
+import type { TreePage } from '../../contract/pages';
 import { isJsonObject, type JsonObject } from '../../core/json';
 import { linkTargets, linkTargetWords, type LinkTarget } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
+import { firstOptions } from '../first-options';
 import { EntryFinder, useEntryNames } from './entry';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
@@ -20,7 +22,9 @@ const typed: Record<'url' | 'email' | 'phone', { label: string; placeholder: str
   phone: { label: 'Telephone number', placeholder: '+44' },
 };
 
-/** Finds a page of the site by its title or address. */
+const firstPages = firstOptions<TreePage>();
+
+/** Finds a page of the site by its title. */
 export function PageFinder({
   id,
   value,
@@ -39,6 +43,7 @@ export function PageFinder({
       id={id}
       options={pages}
       value={pages.find((page) => page.id === value) ?? null}
+      filterOptions={firstPages}
       getOptionLabel={(page) => page.title || page.address}
       getOptionKey={(page) => page.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}

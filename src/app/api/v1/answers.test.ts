@@ -61,6 +61,7 @@ beforeAll(async () => {
     shownOn: `/entries/shown-on?type=species&ids=${entry.id}`,
     typesUnder: `/pages/${page.id}/types`,
     homesFor: `/pages/${page.id}/homes`,
+    mayStandUnder: `/pages/${page.id}/homes/${page.id}`,
     pageReach: `/pages/${page.id}/reach`,
     categories: `/schemes/${scheme}/categories`,
     categoryCounts: `/schemes/${scheme}/counts`,

@@ -64,6 +64,7 @@ import {
   changePage,
   changeSite,
   homesFor,
+  mayStandUnder,
   movePage,
   page,
   publishPage,
@@ -244,7 +245,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   movePage: ({ installation, person, path, revision, body }) =>
     movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
-  homesFor: ({ installation, path }) => homesFor(installation, path('id')),
+  homesFor: ({ installation, path, query }) => homesFor(installation, path('id'), query),
+  mayStandUnder: ({ installation, path }) => mayStandUnder(installation, path('id'), path('parent')),
   pageReach: ({ installation, path }) => pageReach(installation, path('id')),
 
   categories: ({ installation, path }) => categoriesOf(installation, path('id')),

@@ -8,6 +8,7 @@ import { Eyebrow } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { PageHomes } from './page-homes';
 
 interface Props {
   page: PageAnswer;
@@ -20,7 +21,6 @@ interface Props {
 export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
   const { data: tree } = useAsk('pages');
   const [moving, setMoving] = useState(false);
-  const { data: homes } = useAsk('homesFor', { path: { id: page.id } }, { enabled: moving });
   const [slug, setSlug] = useState<string>();
   const siblings = (tree?.pages ?? []).filter((each) => each.parent === page.parent);
   const at = siblings.findIndex(({ id }) => id === page.id);
@@ -101,24 +101,14 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
         Give it another home
       </Button>
       {moving && (
-        <div className={styles.homes} role="group" aria-label="Homes for this page">
-          {homes?.items.map(({ id, label, allowed, reasons }) => (
-            <button
-              key={id}
-              type="button"
-              className={styles.home}
-              disabled={!allowed || id === page.parent}
-              onClick={() =>
-                void put(id, undefined, `It stands under ${label}.`).then((done) => {
-                  if (done) setMoving(false);
-                })
-              }
-            >
-              {label}
-              {(!allowed || id === page.parent) && <small>{reasons.join(' ')}</small>}
-            </button>
-          ))}
-        </div>
+        <PageHomes
+          page={page}
+          onChoose={({ id, label }) =>
+            void put(id, undefined, `It stands under ${label}.`).then((done) => {
+              if (done) setMoving(false);
+            })
+          }
+        />
       )}
     </section>
   );

@@ -7,6 +7,8 @@ import { explainPlacement } from '../../../../../core/model/placement/explain-pl
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
+import { PageFinder } from '../../../../../ui/kinds/link';
+import { Labelled } from '../../../../../ui/labelled';
 import { Chosen } from '../../../../../ui/chosen';
 import { useWorkingModel } from '../working-model';
 import type { Cell } from './use-placing';
@@ -19,7 +21,11 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
   const [page, setPage] = useState('');
   const [place, setPlace] = useState('');
   const { data: tree } = useAsk('pages');
-  const { data: homes } = useAsk('homesFor', { path: { id: page } }, { enabled: page !== '' });
+  const { data: verdict } = useAsk(
+    'mayStandUnder',
+    { path: { id: page, parent: place } },
+    { enabled: page !== '' && place !== '' },
+  );
   const child = chosen.child ?? here?.child ?? document.pageTypes[0]?.id ?? '';
   const parent = chosen.parent ?? here?.parent ?? TOP;
   const model = new CompiledModel(document, 0);
@@ -29,7 +35,6 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
     parent,
     (id) => tree?.pages.find((each) => each.id === id)?.title,
   );
-  const verdict = homes?.items.find(({ id }) => (id ?? TOP) === place);
   return (
     <section className={styles.asking}>
       <Eyebrow>May this stand there?</Eyebrow>
@@ -63,25 +68,15 @@ export function MayItStand({ here }: { here: Cell | undefined }): ReactElement {
           .join(', ') || 'none yet'}
         .
       </p>
-      <Chosen
-        id="ask-page"
-        label="Or a page there is, as the model in force has it"
-        value={page}
-        none="None"
-        options={(tree?.pages ?? []).map(({ id, title, address }) => [id, `${title}, ${address}`] as const)}
-        onChange={setPage}
-      />
+      <Labelled id="ask-page" label="Or a page there is, as the model in force has it">
+        <PageFinder id="ask-page" value={page} onChoose={setPage} />
+      </Labelled>
       {page !== '' && (
-        <Chosen
-          id="ask-place"
-          label="Under the page"
-          value={place}
-          none="Choose one"
-          options={(homes?.items ?? []).map(({ id, label }) => [id ?? TOP, label] as const)}
-          onChange={setPlace}
-        />
+        <Labelled id="ask-place" label="Under the page">
+          <PageFinder id="ask-place" value={place} onChoose={setPlace} />
+        </Labelled>
       )}
-      {verdict && (
+      {page !== '' && place !== '' && verdict && (
         <div role="status" className={styles.verdict} data-may={verdict.allowed}>
           <strong>{verdict.allowed ? 'Yes.' : 'No.'}</strong>
           {verdict.reasons.map((reason) => (
