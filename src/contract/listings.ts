@@ -74,7 +74,11 @@ export class ListingAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   /** Visitor pages that show it. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => ReachLink) pages!: ReachLink[];
-  /** The slots in which it stands there, each width once. */
+}
+
+/** One listing, with where it stands. */
+export class PlacedListing extends ListingAnswer {
+  /** The slots in which it stands, each width once. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => ListingStands) stands!: ListingStands[];
 }
 

@@ -254,16 +254,18 @@ const live = (now: number, from = fromPlaces, columns = sql``): Sql =>
 /** A page that visitors see, and where: enough to lead there. */
 export type LivePlace = Pick<LivePage, 'record' | 'uuid' | 'parent' | 'title' | 'address' | 'category'>;
 
-/** The pages that visitors see of a site, or of some types (by integer key) in every site. */
+/** The pages that visitors see of a site, of some types (by integer key) in every site, or by their own integer keys. */
 export const livePlaces = (
   reader: Reader,
   now: number,
-  among: { site: number } | { types: readonly number[] },
+  among: { site: number } | { types: readonly number[] } | { records: readonly number[] },
 ): Promise<LivePlace[]> => {
   const [from, wanted] =
     'site' in among
       ? [fromPlaces, sql`p.site = ${among.site}`]
-      : [fromTypes, sql`r.sort = 'page' AND r.type IN ${anyOf(among.types)}`];
+      : 'records' in among
+        ? [fromPlaces, sql`p.record IN ${anyOf(among.records)}`]
+        : [fromTypes, sql`r.sort = 'page' AND r.type IN ${anyOf(among.types)}`];
   return reader.all(
     sql`SELECT p.record, r.uuid, p.parent, v.title, p.address, c.uuid AS category
      FROM ${from} CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
@@ -306,6 +308,18 @@ export const livePagesByIds = (
   now: number,
   records: readonly number[],
 ): Promise<LivePage[]> => reader.all(sql`${live(now)} AND p.record IN ${anyOf(records)} ORDER BY p.address`);
+/** What stands in some slots of pages as visitors see them: their blocks as JSON; slots that hold nothing are left out. */
+export const liveSlots = (
+  reader: Reader,
+  now: number,
+  records: readonly number[],
+  slots: readonly Id[],
+): Promise<{ record: number; slot: Id; blocks: string }[]> =>
+  reader.all(
+    sql`SELECT v.record, s.key AS slot, s.value AS blocks FROM live v JOIN json_each(v.body, '$.slots') s
+     WHERE v.record IN ${anyOf(records)} AND v.starts <= ${now} AND v.ends > ${now}
+       AND s.key IN ${anyOf(slots)} AND s.value <> '[]'`,
+  );
 /** The pages below some (by integer key), each with the one of these that it stands below. */
 export const liveBelow = (
   reader: Reader,

@@ -1,7 +1,7 @@
 import {
   GapsAnswer,
   GapsAsked,
-  ListingAnswer,
+  PlacedListing,
   ListingFigures,
   ListingPatch,
   ListingResult,
@@ -18,7 +18,7 @@ export const listings = {
     summary: 'Make a listing',
     act: 'keep listings',
     body: NewListing,
-    answer: ListingAnswer,
+    answer: PlacedListing,
     status: 201,
   }),
   tryListing: define('tryListing', {
@@ -42,18 +42,18 @@ export const listings = {
     answer: ListingFigures,
     status: 200,
   }),
-  listing: define('listing', { summary: 'One listing', act: 'read', answer: ListingAnswer }),
+  listing: define('listing', { summary: 'One listing', act: 'read', answer: PlacedListing }),
   changeListing: define('changeListing', {
     summary: 'Change the working version of a listing',
     act: 'keep listings',
     body: ListingPatch,
-    answer: ListingAnswer,
+    answer: PlacedListing,
     guarded: true,
   }),
   publishListing: define('publishListing', {
     summary: 'Put the working version in force on every page that shows it',
     act: 'keep listings',
-    answer: ListingAnswer,
+    answer: PlacedListing,
     guarded: true,
   }),
   binListing: define('binListing', {

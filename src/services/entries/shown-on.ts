@@ -8,13 +8,15 @@ import { allIn } from '../../core/mapping/rule/pins';
 import { ruleIn } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
-import { letThrough, listAmong, shownAmong } from '../../store/queries/listing-query';
+import { letThrough, listAmong } from '../../store/queries/listing-query';
+import { firstShown } from '../../store/queries/first-shown';
 import { entryAddresses, entryHomes } from './addresses';
 import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
 import { withLeadingEntries } from '../listings/leading';
 import { listingsInForce } from '../listings/in-force';
-import { livePagesReferringTo } from '../reach/pages';
+import { livePagesByIds } from '../../store/pages';
+import { livePlacesReferringTo } from '../reach/pages';
 import { invalidInput } from '../runtime/refusal';
 import { queryContextOf, sourcesOf } from '../listings/sources';
 
@@ -60,23 +62,41 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
   const inForce = (await listingsInForce(installation.content, installation)).filter(({ rule }) =>
     rule.from.includes(type.id),
   );
-  const showing = await livePagesReferringTo(
+  const showing = await livePlacesReferringTo(
     installation.content,
     installation,
     inForce.map(({ id }) => id),
     'listing',
   );
+  // What it takes from a page is known; what it takes from categories and entries is there for some of them.
+  const takesFromPages = ({ where }: ListingRule): boolean => {
+    const asks = asksOfPlace(where);
+    return asks.length > 0 && asks.every((each) => each === 'page');
+  };
+  const asked = inForce.flatMap(({ id, rule }) => (takesFromPages(rule) ? (showing.get(id) ?? []) : []));
+  const bodies = new Map(
+    (
+      await livePagesByIds(
+        installation.content,
+        installation.now(),
+        asked.map(({ record }) => record),
+      )
+    ).map(({ record, body }) => [record, body]),
+  );
   return inForce.flatMap(({ id, label, rule }): Showing[] => {
     const pages = showing.get(id) ?? [];
     const asks = asksOfPlace(rule.where);
-    // What it takes from a page is known; what it takes from categories and entries is there for some of them.
-    if (asks.length > 0 && asks.every((each) => each === 'page'))
-      return pages.map(({ uuid, body, address }) => ({
+    if (takesFromPages(rule))
+      return pages.map(({ record, uuid, address }) => ({
         id,
         label,
         rule: {
           ...rule,
-          where: somewhere(bindPlace(rule.where, { page: { id: uuid, values: pageBody(body).values } })),
+          where: somewhere(
+            bindPlace(rule.where, {
+              page: { id: uuid, values: pageBody(bodies.get(record) ?? '{}').values },
+            }),
+          ),
         },
         pages: [address],
       }));
@@ -127,17 +147,18 @@ async function shownBy(
     }),
   );
   const through = await letThrough(content, questions, ids);
-  return Promise.all(
-    showing.map(async ({ rule: { perPage: _perPage, ...rule } }, i) => {
-      const some = through[i] ?? new Set();
-      if (rule.limit === 'all' || some.size === 0) return some;
-      const shown = await shownAmong(
-        content,
-        await sourcesOf(content, installation, await withLeadingEntries(content, installation, rule)),
-      );
-      return new Set([...some].filter((id) => shown.has(id)));
-    }),
+  // Those that show all that they let through show what they let through.
+  const bounded = showing.flatMap(({ rule: { perPage: _perPage, ...rule } }, i) =>
+    rule.limit === 'all' || (through[i]?.size ?? 0) === 0 ? [] : [{ rule, i }],
   );
+  const branches = await Promise.all(
+    bounded.map(async ({ rule }) =>
+      sourcesOf(content, installation, await withLeadingEntries(content, installation, rule)),
+    ),
+  );
+  const first = await firstShown(content, branches);
+  const shown = new Map(bounded.map(({ i }, n) => [i, first[n] ?? new Set()]));
+  return through.map((some, i) => new Set([...some].filter((id) => shown.get(i)?.has(id) ?? true)));
 }
 
 /** Where visitors see some entries of a type: on a page of their own, in listings, on pages that refer to them. */

@@ -1,4 +1,4 @@
-import type { ListingAnswer, ListingStands } from '../../contract/listings';
+import type { ListingAnswer, ListingStands, PlacedListing } from '../../contract/listings';
 import { isId, type Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
@@ -18,21 +18,18 @@ import {
   type KeptRecord,
   type LiveVersion,
 } from '../../store/records';
-import { livePagesReferringTo, pageLink, reachedPages } from '../reach/pages';
-import { listingBody, pageBody, type PageBody } from '../records/bodies';
+import { livePagesReferring, livePlacesReferringTo, pageLink, reachedPages } from '../reach/pages';
+import { listingBody, pageBody } from '../records/bodies';
 import { publicationStateOf } from '../records/versions';
 import type { Installation } from '../runtime/installation';
 import { invalidInput, notFound } from '../runtime/refusal';
 import { ruleFaults } from './references';
 
-/** A page that visitors see, with what it says. */
-type ReadPage = LivePage & { read: PageBody };
-
 /** The slots of visitors' pages in which a listing stands, each width once. */
-function standsAt(installation: Installation, listing: Id, pages: readonly ReadPage[]): ListingStands[] {
-  const stands = pages.flatMap(({ type: of, title, read }): ListingStands[] => {
+function standsAt(installation: Installation, listing: Id, pages: readonly LivePage[]): ListingStands[] {
+  const stands = pages.flatMap(({ type: of, title, body }): ListingStands[] => {
     const type = installation.model.pageType(of);
-    const { layout, slots = {}, listing: filling } = read;
+    const { layout, slots = {}, listing: filling } = pageBody(body);
     const rows =
       (type?.definition.layouts.find(({ id }) => id === layout) ?? type?.definition.layouts[0])?.rows ?? [];
     const filled = filling === listing ? [{ slot: 'Whole width', width: PAGE_WIDTH }] : [];
@@ -58,22 +55,18 @@ async function answerListings(
       reader,
       found.map(({ record }) => record.id),
     ),
-    livePagesReferringTo(
+    livePlacesReferringTo(
       reader,
       installation,
       found.map(({ record }) => record.uuid),
       'listing',
     ),
   ]);
-  // A page may show many of them: it is read once.
-  const read = new Map<number, ReadPage>();
-  for (const page of [...showing.values()].flat())
-    if (!read.has(page.record)) read.set(page.record, { ...page, read: pageBody(page.body) });
   return Promise.all(
     found.map(async ({ record, versions }): Promise<ListingAnswer> => {
       const { rule } = listingBody(record.body);
       const { state, differs } = publicationStateOf(record, versions, installation.now());
-      const pages = showing.get(record.uuid) ?? [];
+      const places = showing.get(record.uuid) ?? [];
       return {
         id: record.uuid,
         key: keys.get(record.id) ?? '',
@@ -85,12 +78,7 @@ async function answerListings(
         changedAt: new Date(record.changedAt).toISOString(),
         changedBy: record.changedBy ?? '',
         faults: ruleFaults(installation, rule),
-        pages: (await reachedPages(reader, installation, pages)).map(pageLink),
-        stands: standsAt(
-          installation,
-          record.uuid,
-          pages.flatMap((page) => read.get(page.record) ?? []),
-        ),
+        pages: (await reachedPages(reader, installation, places)).map(pageLink),
       };
     }),
   );
@@ -102,10 +90,11 @@ export async function answerListing(
   installation: Installation,
   record: KeptRecord,
   versions: readonly LiveVersion[],
-): Promise<ListingAnswer> {
+): Promise<PlacedListing> {
   const [answer] = await answerListings(reader, installation, [{ record, versions }]);
   if (!answer) throw notFound('listing');
-  return answer;
+  const pages = await livePagesReferring(reader, installation, [record.uuid], 'listing');
+  return { ...answer, stands: standsAt(installation, record.uuid, pages) };
 }
 
 export async function needListing(reader: Reader, id: Id): Promise<KeptRecord> {
@@ -146,7 +135,7 @@ export async function listings(installation: Installation): Promise<{ items: Lis
   };
 }
 
-export async function listing(installation: Installation, id: Id): Promise<ListingAnswer> {
+export async function listing(installation: Installation, id: Id): Promise<PlacedListing> {
   const record = await needListing(installation.content, id);
   return answerListing(
     installation.content,

@@ -1,5 +1,5 @@
 import type { Publication } from '../../contract/entries';
-import type { ListingAnswer, ListingPatch, NewListing } from '../../contract/listings';
+import type { PlacedListing, ListingPatch, NewListing } from '../../contract/listings';
 import type { Fault } from '../../core/faults';
 import type { Id } from '../../core/ids';
 import { metadataTestsOf, type ListingRule } from '../../core/mapping/rule/listing-rule';
@@ -28,7 +28,7 @@ interface FoundListing {
   versions: LiveVersion[];
 }
 
-const listingSort: GuardedSort<FoundListing, ListingAnswer> = {
+const listingSort: GuardedSort<FoundListing, PlacedListing> = {
   async need(reader, _installation, id) {
     const record = await needListing(reader, id);
     return { record, versions: await liveOf(reader, record.id) };
@@ -92,7 +92,7 @@ export async function addListing(
   installation: Installation,
   person: Person,
   { label, rule: given }: NewListing,
-): Promise<ListingAnswer> {
+): Promise<PlacedListing> {
   const rule = ruleFrom(installation, given);
   return inAct(installation, person, async (act) => {
     await expectPicked(act.tx, installation, rule);
@@ -114,7 +114,7 @@ export const changeListing = (
   id: Id,
   revision: number,
   { label, rule: given }: ListingPatch,
-): Promise<ListingAnswer> =>
+): Promise<PlacedListing> =>
   withGuardedRecord(
     installation,
     person,
@@ -144,7 +144,7 @@ export const publishListing = (
   id: Id,
   revision: number,
   publication: Publication,
-): Promise<ListingAnswer> =>
+): Promise<PlacedListing> =>
   withGuardedRecord(
     installation,
     person,

@@ -26,7 +26,7 @@ import { knownOf } from '../records/known';
 import { listingsInForce } from '../listings/in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './by-place';
 import { ownPlace } from './listed';
-import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
+import { distinctPages, livePlacesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
 
 /** The pages visitors see that refer to something, in their own words or in a block. */
 const pagesReferring = async (
@@ -34,7 +34,7 @@ const pagesReferring = async (
   installation: Installation,
   targets: readonly Id[],
 ): Promise<ReachedPage[]> =>
-  reachedPages(reader, installation, await livePagesReferring(reader, installation, targets));
+  reachedPages(reader, installation, await livePlacesReferring(reader, installation, targets));
 
 /** How many steps of references a face draws: the linked entry, and what its own face in small shows. */
 const DRAWN_DEEP = 2;

@@ -8,7 +8,7 @@ import { entryTypeOf } from '../entries/addresses';
 import type { Installation } from '../runtime/installation';
 import { reachOfTypes } from './entry';
 import { pagesListing } from './listed';
-import { distinctPages, livePagesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
+import { distinctPages, livePlacesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
 
 /** The types of the entries whose own pages, or marks, some pages lead to or stand above. */
 const entryTypesBelow = (installation: Installation, pages: readonly LivePage[]): Set<Id> =>
@@ -63,7 +63,7 @@ export async function reachOfPage(
     ...(await pagesShowing(reader, installation, new Set(leading))),
     ...(await pagesListing(reader, installation, record, [...above, ...branch])),
     ...(self
-      ? await reachedPages(reader, installation, await livePagesReferring(reader, installation, [self.uuid]))
+      ? await reachedPages(reader, installation, await livePlacesReferring(reader, installation, [self.uuid]))
       : []),
   ]);
 }

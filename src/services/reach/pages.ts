@@ -2,10 +2,16 @@ import { referrersOfMany } from '../../store/refs';
 import type { ReachLink } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
-import { liveBelow, livePagesByIds, type LivePage, type LivePlace } from '../../store/pages';
+import {
+  liveBelow,
+  livePagesByIds,
+  liveSlots,
+  livePlaces,
+  type LivePage,
+  type LivePlace,
+} from '../../store/pages';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
-import { pageBody } from '../records/bodies';
 
 /** A visitor's page that a change reaches. */
 export interface ReachedPage {
@@ -63,38 +69,54 @@ export async function reachedPages(
   });
 }
 
-/** A page as it uses something: itself, or as what hands down to it what uses it. */
-type Using = readonly [target: Id, page: LivePage];
+/** A page as it uses something: itself, or below what hands down to it what uses it. */
+type Using = readonly [target: Id, page: LivePlace];
 
-/** What pages hand down in a slot stands on the pages below them too: those below, by what stands in such a slot. */
+/**
+ * What pages hand down in a slot stands on the pages below them too: those below, by what stands in such a slot. Only
+ * what stands in such slots is read for it.
+ */
 async function inheriting(
   reader: Reader,
   installation: Installation,
-  using: readonly Using[],
+  refs: readonly { target: Id; source: number; type: Id | null }[],
 ): Promise<Using[]> {
-  const handing = using.filter(([target, { type, body }]) =>
-    (installation.model.pageType(type)?.definition.slots ?? []).some(
-      ({ id, handedDown }) => handedDown && JSON.stringify(pageBody(body).slots?.[id] ?? []).includes(target),
+  const slotsOf = (type: Id | null): Id[] =>
+    (installation.model.pageType(type ?? '')?.definition.slots ?? []).flatMap(({ id, handedDown }) =>
+      handedDown ? [id] : [],
+    );
+  const handing = refs.filter(({ type }) => slotsOf(type).length > 0);
+  if (handing.length === 0) return [];
+  const now = installation.now();
+  const filled = await liveSlots(
+    reader,
+    now,
+    [...new Set(handing.map(({ source }) => source))],
+    [...new Set(handing.flatMap(({ type }) => slotsOf(type)))],
+  );
+  const stands = handing.filter(({ source, target, type }) =>
+    filled.some(
+      ({ record, slot, blocks }) =>
+        record === source && slotsOf(type).includes(slot) && blocks.includes(target),
     ),
   );
-  if (handing.length === 0) return [];
-  const tops = [...new Set(handing.map(([, { record }]) => record))];
-  const below = await liveBelow(reader, installation.now(), tops);
-  return handing.flatMap(([target, { record }]) =>
-    below.filter(({ top }) => top === record).map(({ top: _top, ...page }): Using => [target, page]),
+  if (stands.length === 0) return [];
+  const below = await liveBelow(reader, now, [...new Set(stands.map(({ source }) => source))]);
+  return stands.flatMap(({ target, source }) =>
+    below.filter(({ top }) => top === source).map((page): Using => [target, page]),
   );
 }
 
 /**
- * The pages that visitors see now and that refer to each of some things, in their own words, in a block (those handed
- * down to them too) or by what fills them.
+ * Where the pages stand that visitors see now and that refer to each of some things, in their own words, in a block (those
+ * handed down to them too) or by what fills them.
  */
-export async function livePagesReferringTo(
+export async function livePlacesReferringTo(
   reader: Reader,
   installation: Installation,
   targets: Iterable<Id>,
   role?: string,
-): Promise<Map<Id, LivePage[]>> {
+): Promise<Map<Id, LivePlace[]>> {
   const sought = [...new Set(targets)];
   const refs =
     sought.length === 0
@@ -103,19 +125,20 @@ export async function livePagesReferringTo(
           ({ sort, role: as }) => sort === 'page' && (role === undefined || as === role),
         );
   if (refs.length === 0) return new Map();
-  const pages = new Map(
-    (await livePagesByIds(reader, installation.now(), [...new Set(refs.map(({ source }) => source))])).map(
-      (page) => [page.record, page],
-    ),
-  );
+  const records = [...new Set(refs.map(({ source }) => source))];
+  const [places, below] = await Promise.all([
+    livePlaces(reader, installation.now(), { records }),
+    inheriting(reader, installation, refs),
+  ]);
+  const byRecord = new Map(places.map((place) => [place.record, place]));
   const using = refs.flatMap(({ target, source }): Using[] => {
-    const page = pages.get(source);
-    return page ? [[target, page]] : [];
+    const place = byRecord.get(source);
+    return place ? [[target, place]] : [];
   });
-  const found = new Map<Id, Map<number, LivePage>>();
-  for (const [target, page] of [...using, ...(await inheriting(reader, installation, using))]) {
-    const of = found.get(target) ?? new Map<number, LivePage>();
-    found.set(target, of.set(page.record, page));
+  const found = new Map<Id, Map<number, LivePlace>>();
+  for (const [target, place] of [...using, ...below]) {
+    const of = found.get(target) ?? new Map<number, LivePlace>();
+    found.set(target, of.set(place.record, place));
   }
   return new Map(
     [...found].map(([target, of]) => [
@@ -125,19 +148,32 @@ export async function livePagesReferringTo(
   );
 }
 
-/** The pages that visitors see now and that refer to any of some things, each once. */
+/** Where the pages stand that visitors see now and that refer to any of some things, each once. */
+export const livePlacesReferring = async (
+  reader: Reader,
+  installation: Installation,
+  targets: Iterable<Id>,
+  role?: string,
+): Promise<LivePlace[]> => [
+  ...new Map(
+    [...(await livePlacesReferringTo(reader, installation, targets, role)).values()]
+      .flat()
+      .map((place) => [place.record, place]),
+  ).values(),
+];
+
+/** Those pages with what they say. */
 export const livePagesReferring = async (
   reader: Reader,
   installation: Installation,
   targets: Iterable<Id>,
   role?: string,
-): Promise<LivePage[]> => [
-  ...new Map(
-    [...(await livePagesReferringTo(reader, installation, targets, role)).values()]
-      .flat()
-      .map((page) => [page.record, page]),
-  ).values(),
-];
+): Promise<LivePage[]> =>
+  livePagesByIds(
+    reader,
+    installation.now(),
+    (await livePlacesReferring(reader, installation, targets, role)).map(({ record }) => record),
+  );
 
 /** The pages visitors see now that show one of the listings. */
 export const pagesShowing = async (
@@ -145,4 +181,4 @@ export const pagesShowing = async (
   installation: Installation,
   listings: ReadonlySet<Id>,
 ): Promise<ReachedPage[]> =>
-  reachedPages(reader, installation, await livePagesReferring(reader, installation, listings, 'listing'));
+  reachedPages(reader, installation, await livePlacesReferring(reader, installation, listings, 'listing'));

@@ -57,17 +57,28 @@ export interface Installation {
   letGo(): Promise<void>;
 }
 
-/** The model as it is inside one piece of work, with the index tables its types lie in. */
-export const indexTableIn = (
+/** The index tables of each model, by type: they follow from it alone. */
+const tablesOf = new WeakMap<CompiledModel, Map<IndexedType, IndexTable>>();
+
+/** The index table in which a type lies, as a model has it. */
+export function indexTableIn(
   { model, keyMap }: Pick<Installation, 'model' | 'keyMap'>,
   type: IndexedType,
-): IndexTable => ({
-  ...indexTableOf(type, keyMap, model.document.locales),
-  having: (field) =>
-    model.contentTypes
-      .filter((each) => each.field(field))
-      .map((each) => indexTableOf(each, keyMap, model.document.locales)),
-});
+): IndexTable {
+  const tables = tablesOf.get(model) ?? new Map<IndexedType, IndexTable>();
+  tablesOf.set(model, tables);
+  const known = tables.get(type);
+  if (known) return known;
+  const made: IndexTable = {
+    ...indexTableOf(type, keyMap, model.document.locales),
+    having: (field) =>
+      model.contentTypes
+        .filter((each) => each.field(field))
+        .map((each) => indexTableIn({ model, keyMap }, each)),
+  };
+  tables.set(type, made);
+  return made;
+}
 
 /** The languages in which pages are drawn; none is the main one. */
 export const languagesIn = ({ model }: Pick<Installation, 'model'>): (string | undefined)[] => [

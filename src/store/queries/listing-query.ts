@@ -49,7 +49,7 @@ export function sortTerms(
   });
 }
 
-const orderBy = (terms: readonly SortTerm[], last = 's.entry'): Sql =>
+export const orderBy = (terms: readonly SortTerm[], last = 's.entry'): Sql =>
   joined(
     [
       ...terms.map(
@@ -78,8 +78,8 @@ export async function countLive(
   return row?.n ?? 0;
 }
 
-/** How many questions one statement asks of each entry: an answer has at most 2,000 columns (sqlite.org/limits.html). */
-const ASKED_AT_ONCE = 500;
+/** How many questions one statement asks of each entry, so that several readers share the work. */
+const ASKED_AT_ONCE = 100;
 
 /** Which of some entries each of several questions lets through, as visitors see them; all asked of one index table. */
 export async function letThrough(
@@ -87,21 +87,28 @@ export async function letThrough(
   questions: readonly { asked: QueryContext; where: Condition }[],
   ids: readonly string[],
 ): Promise<Set<string>[]> {
-  const found: Set<string>[] = [];
-  for (let from = 0; from < questions.length; from += ASKED_AT_ONCE) {
-    const some = questions.slice(from, from + ASKED_AT_ONCE);
-    const [one] = some;
-    if (!one) break;
+  // What several ask alike is asked once.
+  const keys = questions.map(({ asked, where }) => JSON.stringify([asked.language, asked.home, where]));
+  const different = [...new Map(questions.map((question, i) => [keys[i], question])).entries()];
+  const parts = Array.from({ length: Math.ceil(different.length / ASKED_AT_ONCE) }, (_, i) =>
+    different.slice(i * ASKED_AT_ONCE, (i + 1) * ASKED_AT_ONCE),
+  );
+  const found = parts.map(async (some) => {
+    const one = some[0]?.[1];
+    if (!one) return [];
     const columns = some.map(
-      ({ asked, where }, i) => sql`${conditionSql(where, ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
+      ([, { asked, where }], i) => sql`${conditionSql(where, ofLive(asked, 'rows'))} AS ${raw(`c${i}`)}`,
     );
     const rows = await reader.all<Record<string, string | number>>(
       sql`SELECT r.uuid, ${joined(columns, ', ')} FROM records r CROSS JOIN ${raw(one.asked.indexTable.live)} s ON s.entry = r.id AND ${liveNow(one.asked.now)} WHERE r.uuid IN ${anyOf(ids)}`,
     );
-    for (const i of some.keys())
-      found.push(new Set(rows.filter((row) => row[`c${i}`] === 1).map(({ uuid }) => String(uuid))));
-  }
-  return found;
+    return some.map(([key], i) => {
+      const through = rows.filter((row) => row[`c${i}`] === 1);
+      return [key, new Set(through.map(({ uuid }) => String(uuid)))] as const;
+    });
+  });
+  const through = new Map((await Promise.all(found)).flat());
+  return keys.map((key) => through.get(key) ?? new Set());
 }
 
 /** The titles of a few entries that a condition lets through, the last changed first. */
@@ -317,11 +324,7 @@ export async function listAmong(
   return { matching: total + pins.length, versions };
 }
 
-/** The ids of what a listing shows visitors at first: no more is counted than says how to find them. */
-export const shownAmong = async (reader: Reader, branches: readonly Branch[]): Promise<Set<string>> =>
-  new Set((await listAmong(reader, branches, 1, 'enough')).versions.map(({ uuid }) => uuid));
-
-/** The same of one type. */
+/** What a listing of one type shows visitors on one page of results, as of several. */
 export const listLive = (
   reader: Reader,
   asked: QueryContext,

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { ListingAnswer, ListingPlace, ListingStands } from '../../../../contract/listings';
+import type { PlacedListing, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangement';
@@ -38,9 +38,9 @@ import { WhichEntries } from './which-entries';
 import styles from './map.module.css';
 
 /** A listing as the draft keeps it: its rule's parts, each changed as a whole. */
-type ListingDraft = ListingAnswer & { values: JsonObject };
+type ListingDraft = PlacedListing & { values: JsonObject };
 
-const drafted = (answer: ListingAnswer): ListingDraft => ({ ...answer, values: { ...answer.rule } });
+const drafted = (answer: PlacedListing): ListingDraft => ({ ...answer, values: { ...answer.rule } });
 /** A phone's width (px). */
 const PHONE = 360;
 /** Drawn smaller than this share of its size, words can no longer be read. */
@@ -62,7 +62,7 @@ function useSettled<T>(value: T, pause: number): T {
 }
 
 /** The first page of the tree that shows a listing: where it is tried, as long as nothing else is asked for. */
-const shownOn = ({ pages }: ListingAnswer): ListingPlace => {
+const shownOn = ({ pages }: PlacedListing): ListingPlace => {
   const page = pages.find(({ sort }) => sort === 'page')?.id;
   return page === undefined ? {} : { page };
 };
@@ -70,7 +70,7 @@ const shownOn = ({ pages }: ListingAnswer): ListingPlace => {
 const inPages = (n: number) => (n === 0 ? '' : `, for ${n} ${n === 1 ? 'page' : 'pages'}`);
 
 /** A listing in three steps, always visible together, beside its result. */
-export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElement {
+export function ListingBench({ initial }: { initial: PlacedListing }): ReactElement {
   const model = useModel();
   const client = useQueryClient();
   const router = useRouter();
@@ -96,7 +96,7 @@ export function ListingBench({ initial }: { initial: ListingAnswer }): ReactElem
       drafted(await ask('changeListing', { path: { id: initial.id }, revision, body: { rule } })),
     other: (current) =>
       current.id === initial.id && typeof current.revision === 'number' && isJsonObject(current.rule)
-        ? drafted({ ...initial, ...current } as ListingAnswer)
+        ? drafted({ ...initial, ...current } as PlacedListing)
         : undefined,
   });
   const { kept, given: rule } = draft;

@@ -1,6 +1,6 @@
 'use client';
 import type { ReactElement } from 'react';
-import type { ListingAnswer } from '../../../../contract/listings';
+import type { PlacedListing } from '../../../../contract/listings';
 import { isMetadataOrder, testsOf, type ListingRule } from '../../../../core/mapping/rule/listing-rule';
 import { fieldsOfMapping } from '../../../../core/mapping/parts';
 import {
@@ -47,7 +47,7 @@ export function ListingReach({
   rule,
   matching,
 }: {
-  listing: ListingAnswer;
+  listing: PlacedListing;
   rule: ListingRule | undefined;
   matching: number | undefined;
 }): ReactElement {
