@@ -15,6 +15,9 @@ const where = (condition: unknown) => encodeURIComponent(JSON.stringify(conditio
 
 const byKind = { field: 'kind', is: 'equals', value: 'k3' };
 
+/** The table of findings, with the columns that its screen shows. */
+const table = '/entries?type=finding&columns=name,kind,size,seen';
+
 /** What is asked of an installation, once it is known what lies in it. */
 export async function questions(served: Served): Promise<Question[]> {
   const rows = await served.call<EntriesAnswer>(
@@ -81,33 +84,25 @@ export async function questions(served: Served): Promise<Question[]> {
       await served.call('POST', `/entries/${id}/publish`, { body: {}, revision: down.revision });
     }),
     get('reach of an entry', 150, (n) => `/entries/${entry(n)}/reach`),
-    get(
-      'table: filtered and sorted',
-      25,
-      () => `/entries?type=finding&where=${where(byKind)}&sort=size&limit=50`,
-    ),
+    get('table: filtered and sorted', 25, () => `${table}&where=${where(byKind)}&sort=size&limit=50`),
     get(
       'table: two conditions',
       25,
       () =>
-        `/entries?type=finding&where=${where({ all: [byKind, { field: 'size', is: 'moreThan', value: 100 }] })}&sort=-changed&limit=50`,
+        `${table}&where=${where({ all: [byKind, { field: 'size', is: 'moreThan', value: 100 }] })}&sort=-changed&limit=50`,
     ),
-    get('table: sorted by title', 25, () => '/entries?type=finding&sort=title&limit=50'),
-    get(
-      'table: published, changed last',
-      25,
-      () => '/entries?type=finding&state=published&sort=-changed&limit=50',
-    ),
+    get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
+    get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
     get(
       'table: searched',
       25,
-      (n) => `/entries?type=finding&q=${['am', 'quil', 'ros sal', 'tern'][n % 4] ?? ''}&limit=50`,
+      (n) => `${table}&q=${['am', 'quil', 'ros sal', 'tern'][n % 4] ?? ''}&limit=50`,
     ),
     get(
       'table: 8,000 deep',
       25,
       () =>
-        `/entries?type=finding&sort=size&limit=50${cursor === undefined ? '' : `&cursor=${encodeURIComponent(cursor)}`}`,
+        `${table}&sort=size&limit=50${cursor === undefined ? '' : `&cursor=${encodeURIComponent(cursor)}`}`,
     ),
     post('a listing tried', 60, '/listings/try', { rule }),
     post('figures of a listing tried', 100, '/listings/try/figures', { rule }),

@@ -72,6 +72,8 @@ export class EntriesQuery {
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   /** `title`, `changed` or a field's key; with a minus before it for the other direction. */
   @IsString() @MaxLength(70) @IsOptional() sort?: string;
+  /** Keys of the fields whose values are wanted, with commas between them; left out, all. */
+  @IsString() @MaxLength(4000) @IsOptional() columns?: string;
   /** Whether visitors see it on some page: its own, one with a listing that it is in, one that refers to it. */
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;

@@ -40,6 +40,18 @@ export const pagesAmong = (reader: Reader, ids: readonly Id[], now: number): Pro
      WHERE r.uuid IN ${anyOf(ids)} AND +r.sort = 'page' AND +r.binned_at IS NULL`,
   );
 
+/** What entries, pages and media outside the bin are called, by their ids, as visitors see them at a moment. */
+export const titlesAmong = (
+  reader: Reader,
+  ids: readonly Id[],
+  now: number,
+): Promise<{ uuid: Id; title: string }[]> =>
+  reader.all(
+    sql`SELECT r.uuid, coalesce(l.title, w.title) AS title FROM records r JOIN working w ON w.record = r.id
+     LEFT JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now}
+     WHERE r.uuid IN ${anyOf(ids)} AND +r.binned_at IS NULL`,
+  );
+
 /** Entries by their ids, the bin counted, with what they are called. */
 export const entryTitles = (
   reader: Reader,

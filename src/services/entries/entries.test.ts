@@ -202,8 +202,12 @@ describe('the table', () => {
       await named({ where: JSON.stringify({ field: 'size', is: 'moreThan', value: 20 }), sort: '-size' }),
     ).toEqual(['Bell heron', 'Needle tern']);
     expect(await named({ state: 'published' })).toEqual([]);
+    // Only the columns that are asked for travel.
+    const [row] = (await entries(small.installation, { type: 'species', columns: 'size', q: 'bell' })).items;
+    expect(row?.values).toEqual({ size: 80 });
     for (const [query, path] of [
       [{ sort: 'habitats' }, '/sort'],
+      [{ columns: 'name,wings' }, '/columns'],
       [{ where: '{' }, '/where'],
       [{ where: '{"field":"wings","is":"filled"}' }, '/where/field'],
       [{ cursor: 'x' }, '/cursor'],

@@ -4,11 +4,11 @@ import type { Json } from '../../core/json';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
-import type { ContentType } from '../../core/model/document';
+import type { ContentType, Field } from '../../core/model/document';
 import { rowsWithCount, type Cursor, type TableQuestion } from '../../store/queries/table-query';
 import { spansOfMany } from '../../store/records';
 import { entryBody } from '../records/bodies';
-import { knownOf, namesIn } from '../records/known';
+import { namesOf } from '../records/known';
 import { publicationStateBy } from '../records/versions';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
@@ -74,6 +74,20 @@ function questionFrom(
   };
 }
 
+/** The fields whose values are asked for, by their keys. */
+function columnsAsked(type: CompiledType<ContentType>, keys: string | undefined): readonly Field[] {
+  if (keys === undefined) return type.fields;
+  return keys
+    .split(',')
+    .filter(Boolean)
+    .map((key) => {
+      const field = type.fieldByKey(key);
+      if (field) return field;
+      const message = `${type.definition.label} has no field "${key}".`;
+      throw invalidInput([{ path: '/columns', code: 'unknown-field', message }]);
+    });
+}
+
 /** A page of the table of a type's entries. */
 export async function entries(installation: Installation, query: EntriesQuery): Promise<EntriesAnswer> {
   const type = installation.model.contentTypeByKey(query.type);
@@ -90,20 +104,21 @@ export async function entries(installation: Installation, query: EntriesQuery): 
   const { content, keyMap } = installation;
   const now = installation.now();
   const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };
+  const wanted = columnsAsked(type, query.columns);
   const { total, rows } = await rowsWithCount(content, asked, question);
   const last = rows.at(-1);
   const values = new Map(rows.map((row) => [row.entry, entryBody(row.body).values]));
-  const references = [...values.values()].flatMap((each) => referencesIn(type.fields, each));
-  const [spans, known] = await Promise.all([
+  const references = [...values.values()].flatMap((each) => referencesIn(wanted, each));
+  const [spans, names] = await Promise.all([
     spansOfMany(
       content,
       rows.map((row) => row.entry),
     ),
-    knownOf(content, installation, references),
+    namesOf(content, installation, references),
   ]);
   return {
     total,
-    names: namesIn(known, references),
+    names,
     items: rows.map((row) => {
       const { state, differs } = publicationStateBy(row, spans.get(row.entry) ?? [], now);
       return {
@@ -113,7 +128,7 @@ export async function entries(installation: Installation, query: EntriesQuery): 
         state,
         differs,
         faults: row.faults,
-        values: serializeValues(type.fields, values.get(row.entry) ?? {}, installation.model.locale),
+        values: serializeValues(wanted, values.get(row.entry) ?? {}, installation.model.locale),
         changedAt: new Date(row.changedAt).toISOString(),
       };
     }),

@@ -10,7 +10,7 @@ import { placeOf, type PlacedPage } from '../../store/pages';
 import { recordByUuid, type KeptRecord, type LiveVersion } from '../../store/records';
 import { addressOfPlaced } from '../categories/pages';
 import { pageBody, type PageBody } from '../records/bodies';
-import { knownOf, namesIn } from '../records/known';
+import { namesOf } from '../records/known';
 import { publicationStateOf } from '../records/versions';
 import type { Installation } from '../runtime/installation';
 import { notFound } from '../runtime/refusal';
@@ -79,10 +79,7 @@ export async function answerPage(
     layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
     settings: { ...body.settings?.set },
     faults: await pageFaults(reader, installation, type, body, place.category !== null),
-    names: namesIn(
-      await knownOf(reader, installation, pageReferences(installation, type, body)),
-      pageReferences(installation, type, body),
-    ),
+    names: await namesOf(reader, installation, pageReferences(installation, type, body)),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',
   };

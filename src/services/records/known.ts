@@ -6,7 +6,7 @@ import type { Id } from '../../core/ids';
 import type { Drawing } from '../../core/mapping/face';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
-import { entriesAmong, pagesAmong } from '../../store/known';
+import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
 import { knownMedia, mediaAmong } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';
@@ -152,17 +152,17 @@ export async function drawingOf(
   };
 }
 
-/** The names of what some values refer to, by id, for those who show them. */
-export function namesIn(known: Known, refs: readonly Reference[]): Record<Id, string> {
-  return Object.fromEntries(
-    refs.flatMap(({ sort, target }) => {
-      const name = {
-        entry: known.entries.get(target)?.title,
-        page: known.pages.get(target)?.title,
-        category: known.categories.get(target)?.label,
-        media: known.media.get(target)?.label,
-      }[sort];
-      return name === undefined ? [] : [[target, name]];
-    }),
-  );
+/** The names of what some values refer to, by id, for those who show them: of records as visitors see them, if they do. */
+export async function namesOf(
+  reader: Reader,
+  { categories, now }: Pick<Installation, 'categories' | 'now'>,
+  refs: readonly Reference[],
+): Promise<Record<Id, string>> {
+  const records = [...new Set(refs.flatMap(({ sort, target }) => (sort === 'category' ? [] : [target])))];
+  const titles = records.length === 0 ? [] : await titlesAmong(reader, records, now());
+  const labels = refs.flatMap(({ sort, target }): [Id, string][] => {
+    const category = sort === 'category' ? categories.get(target) : undefined;
+    return category ? [[target, category.label]] : [];
+  });
+  return Object.fromEntries([...titles.map(({ uuid, title }): [Id, string] => [uuid, title]), ...labels]);
 }

@@ -78,13 +78,22 @@ export async function countRows(
   question: TableQuestion,
   most?: number,
 ): Promise<number> {
-  const found = sql`FROM ${raw(asked.indexTable.work)} s WHERE ${filterSql(question, asked, 'filter')}`;
+  const found = foundSql(question, asked);
   const row = await reader.one<{ n: number }>(
     most === undefined
       ? sql`SELECT count(*) AS n ${found}`
       : sql`SELECT count(*) AS n FROM (SELECT 1 ${found} LIMIT ${most})`,
   );
   return row?.n ?? 0;
+}
+
+/** What a question lets through, to be counted: with words, what has them leads, so that counting so far stops there. */
+function foundSql({ words, ...question }: TableQuestion, asked: QueryContext): Sql {
+  const sought = searchWords(words ?? '');
+  const table = raw(asked.indexTable.work);
+  return sought
+    ? sql`FROM record_search f CROSS JOIN ${table} s ON s.entry = f.rowid WHERE record_search MATCH ${sought} AND ${filterSql(question, asked, 'sort')}`
+    : sql`FROM ${table} s WHERE ${filterSql({ ...question, ...(words === undefined ? {} : { words }) }, asked, 'filter')}`;
 }
 
 /** A page of rows, and how many there are in all: with many, the page is sought while they are counted. */

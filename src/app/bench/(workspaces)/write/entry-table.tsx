@@ -120,8 +120,10 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
+  const shownFields = (type?.definition.columns ?? []).flatMap((id) => type?.field(id)?.key ?? []);
   const question = {
     type: typeKey,
+    columns: shownFields.join(','),
     sort,
     limit,
     ...(isState(state) ? { state } : {}),
