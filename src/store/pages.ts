@@ -254,23 +254,37 @@ const live = (now: number, from = fromPlaces, columns = sql``): Sql =>
 /** A page that visitors see, and where: enough to lead there. */
 export type LivePlace = Pick<LivePage, 'record' | 'uuid' | 'parent' | 'title' | 'address' | 'category'>;
 
-/** The pages that visitors see of a site, of some types (by integer key) in every site, or by their own integer keys. */
+const placeColumns = sql`p.record, r.uuid, p.parent, v.title, p.address, c.uuid AS category`;
+const liveAndCategory = (now: number): Sql =>
+  sql`CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
+     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category`;
+
+/** The pages that visitors see of a site, or of some types (by integer key) in every site. */
 export const livePlaces = (
   reader: Reader,
   now: number,
-  among: { site: number } | { types: readonly number[] } | { records: readonly number[] },
+  among: { site: number } | { types: readonly number[] },
 ): Promise<LivePlace[]> => {
   const [from, wanted] =
     'site' in among
       ? [fromPlaces, sql`p.site = ${among.site}`]
-      : 'records' in among
-        ? [fromPlaces, sql`p.record IN ${anyOf(among.records)}`]
-        : [fromTypes, sql`r.sort = 'page' AND r.type IN ${anyOf(among.types)}`];
+      : [fromTypes, sql`r.sort = 'page' AND r.type IN ${anyOf(among.types)}`];
   return reader.all(
-    sql`SELECT p.record, r.uuid, p.parent, v.title, p.address, c.uuid AS category
-     FROM ${from} CROSS JOIN live v ON v.record = p.record AND v.starts <= ${now} AND v.ends > ${now}
-     LEFT JOIN category_words g ON g.record = p.record LEFT JOIN ids c ON c.n = g.category
-     WHERE r.binned_at IS NULL AND ${wanted} ORDER BY p.parent, p.position`,
+    sql`SELECT ${placeColumns} FROM ${from} ${liveAndCategory(now)} WHERE r.binned_at IS NULL AND ${wanted} ORDER BY p.parent, p.position`,
+  );
+};
+/** The pages that refer, as visitors see them now, to each of some things; in one role alone where it is named. */
+export const livePlacesNaming = (
+  reader: Reader,
+  now: number,
+  targets: readonly Id[],
+  role?: string,
+): Promise<(LivePlace & { target: Id; type: Id })[]> => {
+  const as = role === undefined ? sql`` : sql`AND f.role = ${role}`;
+  return reader.all(
+    sql`SELECT f.target, t.uuid AS type, ${placeColumns}
+     FROM refs f CROSS JOIN records r ON r.id = f.source AND r.sort = 'page' CROSS JOIN page_places p ON p.record = f.source JOIN ids t ON t.n = r.type
+     ${liveAndCategory(now)} WHERE f.target IN ${anyOf(targets)} AND f.side = 1 ${as} AND r.binned_at IS NULL ORDER BY p.address`,
   );
 };
 export const livePageAt = (

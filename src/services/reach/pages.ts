@@ -1,4 +1,3 @@
-import { referrersOfMany } from '../../store/refs';
 import type { ReachLink } from '../../contract/entries';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
@@ -6,7 +5,7 @@ import {
   liveBelow,
   livePagesByIds,
   liveSlots,
-  livePlaces,
+  livePlacesNaming,
   type LivePage,
   type LivePlace,
 } from '../../store/pages';
@@ -79,31 +78,30 @@ type Using = readonly [target: Id, page: LivePlace];
 async function inheriting(
   reader: Reader,
   installation: Installation,
-  refs: readonly { target: Id; source: number; type: Id | null }[],
+  naming: readonly { target: Id; record: number; type: Id }[],
 ): Promise<Using[]> {
-  const slotsOf = (type: Id | null): Id[] =>
-    (installation.model.pageType(type ?? '')?.definition.slots ?? []).flatMap(({ id, handedDown }) =>
+  const slotsOf = (type: Id): Id[] =>
+    (installation.model.pageType(type)?.definition.slots ?? []).flatMap(({ id, handedDown }) =>
       handedDown ? [id] : [],
     );
-  const handing = refs.filter(({ type }) => slotsOf(type).length > 0);
+  const handing = naming.filter(({ type }) => slotsOf(type).length > 0);
   if (handing.length === 0) return [];
   const now = installation.now();
   const filled = await liveSlots(
     reader,
     now,
-    [...new Set(handing.map(({ source }) => source))],
+    [...new Set(handing.map(({ record }) => record))],
     [...new Set(handing.flatMap(({ type }) => slotsOf(type)))],
   );
-  const stands = handing.filter(({ source, target, type }) =>
+  const stands = handing.filter(({ record, target, type }) =>
     filled.some(
-      ({ record, slot, blocks }) =>
-        record === source && slotsOf(type).includes(slot) && blocks.includes(target),
+      (each) => each.record === record && slotsOf(type).includes(each.slot) && each.blocks.includes(target),
     ),
   );
   if (stands.length === 0) return [];
-  const below = await liveBelow(reader, now, [...new Set(stands.map(({ source }) => source))]);
-  return stands.flatMap(({ target, source }) =>
-    below.filter(({ top }) => top === source).map((page): Using => [target, page]),
+  const below = await liveBelow(reader, now, [...new Set(stands.map(({ record }) => record))]);
+  return stands.flatMap(({ target, record }) =>
+    below.filter(({ top }) => top === record).map((page): Using => [target, page]),
   );
 }
 
@@ -118,34 +116,22 @@ export async function livePlacesReferringTo(
   role?: string,
 ): Promise<Map<Id, LivePlace[]>> {
   const sought = [...new Set(targets)];
-  const refs =
-    sought.length === 0
-      ? []
-      : (await referrersOfMany(reader, sought, 1)).filter(
-          ({ sort, role: as }) => sort === 'page' && (role === undefined || as === role),
-        );
-  if (refs.length === 0) return new Map();
-  const records = [...new Set(refs.map(({ source }) => source))];
-  const [places, below] = await Promise.all([
-    livePlaces(reader, installation.now(), { records }),
-    inheriting(reader, installation, refs),
-  ]);
-  const byRecord = new Map(places.map((place) => [place.record, place]));
-  const using = refs.flatMap(({ target, source }): Using[] => {
-    const place = byRecord.get(source);
-    return place ? [[target, place]] : [];
-  });
+  const naming = sought.length === 0 ? [] : await livePlacesNaming(reader, installation.now(), sought, role);
+  const below = await inheriting(reader, installation, naming);
   const found = new Map<Id, Map<number, LivePlace>>();
-  for (const [target, place] of [...using, ...below]) {
-    const of = found.get(target) ?? new Map<number, LivePlace>();
-    found.set(target, of.set(place.record, place));
-  }
-  return new Map(
-    [...found].map(([target, of]) => [
-      target,
-      [...of.values()].sort((a, b) => (a.address < b.address ? -1 : a.address > b.address ? 1 : 0)),
-    ]),
-  );
+  const add = (target: Id, place: LivePlace) => {
+    const of = found.get(target);
+    if (of) of.set(place.record, place);
+    else found.set(target, new Map([[place.record, place]]));
+  };
+  for (const { target, type: _type, ...place } of naming) add(target, place);
+  for (const [target, place] of below) add(target, place);
+  // What is inherited stands among the others by its address.
+  const sorted = (places: LivePlace[]): LivePlace[] =>
+    below.length === 0
+      ? places
+      : places.sort((a, b) => (a.address < b.address ? -1 : a.address > b.address ? 1 : 0));
+  return new Map([...found].map(([target, of]) => [target, sorted([...of.values()])]));
 }
 
 /** Where the pages stand that visitors see now and that refer to any of some things, each once. */
