@@ -207,9 +207,9 @@ describe('an act that changed many entries', () => {
       // The content is written, and the process ends before the step is noted; each time a step later.
       let writes = 0;
       const killed = new Promise<void>((resolve) => {
-        jest.spyOn(sessions, 'write').mockImplementation((work) => {
+        jest.spyOn(sessions, 'write').mockImplementation((work, kept) => {
           writes += 1;
-          if (writes <= kills + 1) return write(work);
+          if (writes <= kills + 1) return write(work, kept);
           resolve();
           return new Promise(() => {});
         });
@@ -233,9 +233,9 @@ describe('an act that changed many entries', () => {
     const { content } = small.installation;
     const write = content.write.bind(content);
     let parts = 0;
-    jest.spyOn(content, 'write').mockImplementation(async (work) => {
+    jest.spyOn(content, 'write').mockImplementation(async (work, kept) => {
       parts += 1;
-      const done = await write(work);
+      const done = await write(work, kept);
       if (parts === 3) await stopLongWork(small.installation, small.people.architect, goesOn);
       return done;
     });

@@ -1,4 +1,4 @@
-import { anyOf, joined, raw, sql } from './sql';
+import { anyOf, joined, raw, sql, type Sql } from './sql';
 import { Categories, type Category } from '../core/content/categories';
 import type { Values } from '../core/content/values';
 import type { Id } from '../core/ids';
@@ -18,18 +18,33 @@ interface Row {
   revision: number;
 }
 
-/** Every category, as trees. */
-export async function allCategories(reader: Reader): Promise<Categories> {
+async function categoriesWhere(reader: Reader, where: Sql): Promise<Category[]> {
   const rows = await reader.all<Row>(
     sql`SELECT c.uuid, s.uuid AS scheme, p.uuid AS parent, c.position, c.key, c.slug, c.label, c.body, c.revision
-     FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent ORDER BY c.id`,
+     FROM categories c JOIN ids s ON s.n = c.scheme LEFT JOIN categories p ON p.id = c.parent WHERE ${where} ORDER BY c.id`,
   );
-  return new Categories(
-    rows.map(({ uuid, body, ...row }) => ({
-      id: uuid,
-      ...row,
-      ...(JSON.parse(body) as { labels: Record<string, string>; values: Values }),
-    })),
+  return rows.map(({ uuid, body, ...row }) => ({
+    id: uuid,
+    ...row,
+    ...(JSON.parse(body) as { labels: Record<string, string>; values: Values }),
+  }));
+}
+
+/** Every category, as trees. */
+export const allCategories = async (reader: Reader): Promise<Categories> =>
+  new Categories(await categoriesWhere(reader, sql`1`));
+
+/** Every category, where some of those at hand were changed, came or went: only these are read. */
+export async function categoriesAfter(
+  reader: Reader,
+  before: Categories,
+  changed: readonly Id[],
+): Promise<Categories> {
+  const now = await categoriesWhere(reader, sql`c.uuid IN ${anyOf(changed)}`);
+  const there = new Set(now.map(({ id }) => id));
+  return before.with(
+    now,
+    changed.filter((id) => !there.has(id)),
   );
 }
 
@@ -62,15 +77,14 @@ export const putCategories = (
 export const dropCategory = (tx: WriteTransaction, uuid: Id): Promise<number> =>
   tx.remove(categories, { uuid });
 
-/** Writes who stands below whom in a scheme anew. */
-export async function reindexClosure(tx: WriteTransaction, scheme: number): Promise<void> {
-  await tx.run(
-    sql`DELETE FROM closure WHERE descendant IN (SELECT id FROM categories WHERE scheme = ${scheme}) OR descendant NOT IN (SELECT id FROM categories)`,
-  );
+/** Writes anew below whom some categories stand: those that moved, with all that stands or stood below them. */
+export async function reindexClosure(tx: WriteTransaction, moved: readonly number[]): Promise<void> {
+  const among = anyOf(moved);
+  await tx.run(sql`DELETE FROM closure WHERE descendant IN ${among}`);
   await tx.run(
     sql`INSERT INTO closure (ancestor, descendant, depth)
      WITH RECURSIVE above(ancestor, descendant, depth) AS (
-       SELECT id, id, 0 FROM categories WHERE scheme = ${scheme}
+       SELECT id, id, 0 FROM categories WHERE id IN ${among}
        UNION ALL SELECT c.parent, a.descendant, a.depth + 1 FROM above a JOIN categories c ON c.id = a.ancestor WHERE c.parent IS NOT NULL)
      SELECT ancestor, descendant, depth FROM above`,
   );

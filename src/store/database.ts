@@ -168,13 +168,18 @@ export class Database implements Reader {
     await this.one(sql`SELECT 1 AS one`);
   }
 
-  /** Does one piece of work as one transaction, after the writes that were asked for before it. */
-  async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
-    return this.writes.add(() =>
-      this.sequelize.transaction((transaction) =>
+  /**
+   * Does one piece of work as one transaction, after the writes that were asked for before it. What holds in memory what it
+   * changed follows in `kept`, before the next write begins.
+   */
+  async write<T>(work: (tx: WriteTransaction) => Promise<T>, kept: (done: T) => void = () => {}): Promise<T> {
+    return this.writes.add(async () => {
+      const done = await this.sequelize.transaction((transaction) =>
         work(new Write(this.sequelize, this.connections, transaction, (rows) => this.noteRows(rows))),
-      ),
-    );
+      );
+      kept(done);
+      return done;
+    });
   }
 
   /**

@@ -52,6 +52,14 @@ export class Categories {
     );
   }
 
+  /** The same with some as they are now, be they changed or new, and without those that are gone. */
+  with(changed: readonly Category[], gone: readonly Id[]): Categories {
+    const now = new Map(this.byId);
+    for (const category of changed) now.set(category.id, category);
+    for (const id of gone) now.delete(id);
+    return new Categories([...now.values()]);
+  }
+
   /** What values need to know of each, named in a language where it has a name there. */
   knownIn(language?: string): ReadonlyMap<Id, KnownCategory> {
     if (language === undefined) return this.known;

@@ -57,10 +57,9 @@ export async function undoPart(
       total: await countChanges(act.tx, row.id),
       done: undone ? await countChanges(act.tx, undone.id) : 0,
       all: await sites(act.tx),
-      categories: act.inside.categories,
     };
   });
-  seeUndone(installation, part.all, part.categories);
+  seeUndone(installation, part.all);
   const next: UndoPosition = {
     after: part.after,
     left: [...from.left, ...part.left.map(wordsOf)].slice(0, TOLD),

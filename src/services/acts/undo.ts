@@ -1,5 +1,4 @@
 import type { UndoAnswer } from '../../contract/acts';
-import type { Categories } from '../../core/content/categories';
 import { mergeJson } from '../../core/content/merge-json';
 import { parseModelDocument } from '../../core/formats/model-schema';
 import { isId, newId, type Id } from '../../core/ids';
@@ -54,8 +53,7 @@ export async function recordsOf(reader: Reader, changes: readonly ActChange[]): 
 }
 
 /** Everyone sees what an undo left. What it shows may be anywhere; it is rare enough to draw every page anew. */
-export function seeUndone(installation: Installation, all: readonly SiteRow[], categories: Categories): void {
-  installation.categories = categories;
+export function seeUndone(installation: Installation, all: readonly SiteRow[]): void {
   if (!sameJson([...installation.sites] as unknown as Json, all as unknown as Json))
     seeSites(installation, all);
   installation.rendered.renewAll();
@@ -75,7 +73,7 @@ function expectMayAll(
 async function undoAtOnce(installation: Installation, person: Person, id: Id): Promise<UndoAnswer> {
   let turning = false;
   try {
-    const { answer, taken, all, categories } = await inAct(installation, person, async (act) => {
+    const { answer, taken, all } = await inAct(installation, person, async (act) => {
       const { tx } = act;
       const row = await actByUuid(tx, id);
       if (!row || row.undoneBy !== null) throw ruleViolation(TAKEN_BACK);
@@ -99,11 +97,10 @@ async function undoAtOnce(installation: Installation, person: Person, id: Id): P
         answer: { act: kept ?? null, left },
         taken: undone.taken,
         all: await sites(tx),
-        categories: act.inside.categories,
       };
     });
     if (taken) inForceNow(installation, taken);
-    seeUndone(installation, all, categories);
+    seeUndone(installation, all);
     return answer;
   } finally {
     if (turning) installation.turnover.end();

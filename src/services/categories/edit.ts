@@ -92,16 +92,15 @@ export async function onCategories<T>(
   what: string,
   work: (act: Act, categories: Categories) => Promise<{ scheme: Id; done: T }>,
 ): Promise<T> {
-  const { done, categories, reached } = await inAct(installation, person, async (act) => {
+  const { done, reached } = await inAct(installation, person, async (act) => {
     const { scheme, done: result } = await work(act, installation.categories);
     // Folders are kept by those who lay media in them; every other scheme is part of what an architect decides.
     if (scheme !== FOLDERS && !may(person.role, 'shape the model'))
       throw new Refusal(403, 'Only an architect changes categories and tags.');
     await act.keep(what);
     const reach = await reachOfScheme(act.tx, installation, scheme);
-    return { done: result, categories: act.inside.categories, reached: reach };
+    return { done: result, reached: reach };
   });
-  installation.categories = categories;
   installation.rendered.renew(reached.map(({ uuid }) => uuid));
   return done;
 }

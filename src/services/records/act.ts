@@ -13,7 +13,7 @@ import {
   type ActChange,
 } from '../../store/acts';
 import { type ActSort } from '../../store/tables/act-changes';
-import { allCategories, reindexClosure } from '../../store/categories';
+import { categoriesAfter, reindexClosure } from '../../store/categories';
 import { countingBranches } from '../../store/category-counts';
 import { wordsOfCategory } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
@@ -116,6 +116,11 @@ export class Act {
     this.view = { ...this.view, model };
   }
 
+  /** Everyone sees the categories as this act left them. */
+  see(): void {
+    this.installation.categories = this.view.categories;
+  }
+
   private touchThing(sort: ActSort, id: Id, before: Json): void {
     const key = `${sort} ${id}`;
     if (!this.things.has(key)) this.things.set(key, { sort, id, before });
@@ -158,12 +163,9 @@ export class Act {
     const changed = [...this.things.values()].filter(({ sort }) => sort === 'category');
     if (changed.length === 0) return [];
     const before = this.view.categories;
-    const categories = await allCategories(this.tx);
-    const schemes = new Set(
-      changed.flatMap(({ id }) => (categories.get(id) ?? before.get(id))?.scheme ?? []),
-    );
-    const { keyMap, model } = this.view;
     const changedIds = changed.map(({ id }) => id);
+    const categories = await categoriesAfter(this.tx, before, changedIds);
+    const { keyMap, model } = this.view;
     // A name alone moves nothing.
     const moved = changedIds.filter((id) => {
       const [was, is] = [before.get(id), categories.get(id)];
@@ -177,13 +179,12 @@ export class Act {
         ),
       ]),
     );
+    const keys = [...branches].map((id) => keyMap.find(id));
     await countingBranches(
       this.tx,
       model.contentTypes.map((type) => indexTableIn(this.view, type)),
-      [...branches].map((id) => keyMap.find(id)),
-      async () => {
-        for (const scheme of schemes) await reindexClosure(this.tx, keyMap.of(scheme));
-      },
+      keys,
+      () => reindexClosure(this.tx, keys),
     );
     this.view = { ...this.view, categories };
     const words = await Promise.all(
@@ -349,8 +350,14 @@ function differing(
 const asPlace = ({ place }: Snapshot): Json => (place ? { ...place } : null);
 
 /** Does one act as one transaction, after the writes that were asked for before it. */
-export const inAct = <T>(
+export async function inAct<T>(
   installation: Installation,
   person: Doer | null,
   work: (act: Act) => Promise<T>,
-): Promise<T> => installation.content.write((tx) => work(new Act(tx, installation, person)));
+): Promise<T> {
+  let act: Act | undefined;
+  return installation.content.write(
+    (tx) => work((act = new Act(tx, installation, person))),
+    () => act?.see(),
+  );
+}

@@ -4,6 +4,8 @@ import type { JsonObject } from '../../core/json';
 import { changeShape, removeFields, setsOf } from '../../core/model/change/edit';
 import type { ModelDocument } from '../../core/model/document';
 import { possibleSources } from '../../core/mapping/rule/sources';
+import type { Categories } from '../../core/content/categories';
+import { allCategories } from '../../store/categories';
 import { derivedFacts } from '../../store/derived';
 import { recordsAfter } from '../../store/records';
 import { smallInstallation, NOON, type SmallInstallation } from '../../../tests/small-installation';
@@ -303,6 +305,11 @@ test('after writes of every kind, in any order, what is derived is as if it were
         }
         const { faults, miscounted } = await checkDerived(small.installation, false);
         expect([faults, miscounted]).toEqual([[], 0]);
+        // What is at hand of categories is what is kept of them.
+        const byId = (all: Categories) => [...all.all].sort((a, b) => (a.id < b.id ? -1 : 1));
+        expect(byId(small.installation.categories)).toEqual(
+          byId(await allCategories(small.installation.content)),
+        );
         await expectFaultsTold(small);
         const before = await derived(small);
         await rebuildDerived(small.installation);

@@ -48,11 +48,11 @@ test('what somebody saves while faults are counted is not counted over', async (
   const [row] = (await entries(small.installation, { type: 'species' })).items;
   const write = content.write.bind(content);
   // Saved between the counting and its writing.
-  const held = jest.spyOn(content, 'write').mockImplementationOnce(async (work) => {
+  const held = jest.spyOn(content, 'write').mockImplementationOnce(async (work, kept) => {
     await changeEntry(small.installation, small.people.editor, row?.id ?? '', row?.revision ?? 0, {
       values: { size: 100 },
     });
-    return write(work);
+    return write(work, kept);
   });
   await putRecount(small.installation);
   held.mockRestore();

@@ -90,12 +90,12 @@ export class RequestDatabase extends Database {
     return row && { ...row };
   }
 
-  override async write<T>(work: (tx: WriteTransaction) => Promise<T>): Promise<T> {
+  override async write<T>(work: (tx: WriteTransaction) => Promise<T>, kept?: (done: T) => void): Promise<T> {
     const done = await super.write((tx) => {
       // It may have waited for others, who changed what was seen.
       forget();
       return work(tx);
-    });
+    }, kept);
     forget();
     return done;
   }

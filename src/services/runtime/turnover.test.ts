@@ -61,8 +61,8 @@ test('a reading between new tables and the model that fits them waits for that m
   const kept = await keepWorking(installation, people.architect, 0, next as unknown as JsonObject);
   const write = installation.content.write.bind(installation.content);
   let read: Promise<unknown> | undefined;
-  jest.spyOn(installation.content, 'write').mockImplementation(async (work) => {
-    const done = await write(work);
+  jest.spyOn(installation.content, 'write').mockImplementation(async (work, kept) => {
+    const done = await write(work, kept);
     read ??= installation.turnover.read(async () => {
       const sized = contentType(installation.model, 'species').fieldByKey('size') !== undefined;
       return entries(installation, { type: 'species', ...(sized ? { sort: '-size' } : {}) });
