@@ -33,6 +33,11 @@ const askedOfKinds = [
   'SwitchStatement[discriminant.property.name="kind"]',
 ].map((selector) => ({ selector, message: 'Ask the kind (`kindFor`, `answersOf`): kinds are closed.' }));
 
+const ownLink = {
+  regex: '^next/link$',
+  message: 'Take the Link of `ui`, which asks for nothing beforehand.',
+};
+
 const forbidden = (paths, message) => ({ group: paths, message });
 
 export default tseslint.config(
@@ -159,10 +164,16 @@ export default tseslint.config(
         {
           patterns: [
             { regex: 'services/[^/]+/', message: 'A room of the services is entered by its index.' },
+            ownLink,
           ],
         },
       ],
     },
+  },
+  {
+    files: ['src/ui/**/*.{ts,tsx}'],
+    ignores: ['src/ui/link.tsx'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [ownLink] }] },
   },
   {
     files: ['src/**/*.{ts,tsx}'],

@@ -8,6 +8,7 @@ import { isMediaPath, serveMedium } from './services/media';
 import { isNew } from './services/people';
 import { putRecount } from './services/records';
 import {
+  BuiltFiles,
   callerOf,
   closeInstallation,
   countVisit,
@@ -15,8 +16,7 @@ import {
   type Installation,
   keepVisits,
   log,
-  packings,
-  type Packing,
+  packingFor,
   sharedInstallation,
 } from './services/runtime';
 import { askedAddress } from './services/visitor';
@@ -70,12 +70,6 @@ const securityHeaders: Record<string, string> = {
 
 const isReading = ({ method }: IncomingMessage): boolean => method === 'GET' || method === 'HEAD';
 
-/** What a browser says that unpacks what is packed in a way (RFC 9110, 12.5.3); a weight of nothing refuses it. */
-const takes: Record<Packing, RegExp> = {
-  br: /\bbr\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
-  gzip: /\bgzip\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
-};
-
 /** Answers a visitor from memory, if the page is ready there. */
 function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse): boolean {
   if (!isReading(request)) return false;
@@ -93,8 +87,7 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
     response.writeHead(304, headers).end();
     return true;
   }
-  const accepted = String(request.headers['accept-encoding'] ?? '');
-  const packing = packings.find((each) => page.packed[each] && takes[each].test(accepted));
+  const packing = packingFor(request.headers['accept-encoding'], (each) => page.packed[each] !== undefined);
   const body = (packing && page.packed[packing]) ?? page.html;
   if (packing) headers['Content-Encoding'] = packing;
   response.writeHead(200, {
@@ -197,6 +190,7 @@ async function start(): Promise<void> {
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();
   const handle = app.getRequestHandler();
+  const built = new BuiltFiles('.next');
   let underWay = 0;
   const server = createServer((request, response) => {
     const path = (request.url ?? '/').split('?', 1)[0] ?? '/';
@@ -208,6 +202,7 @@ async function start(): Promise<void> {
     if (answeredHere(installation, request, response, path)) return;
     if (!isReadable(path)) request.url = UNREADABLE;
     prepare(installation, request, response, path);
+    if (built.serve(request, response, path)) return;
     const failed = (error: unknown) => {
       log.error({ error, path }, 'A request failed.');
       if (!response.headersSent) answer(response, 500, 'Something went wrong here.');

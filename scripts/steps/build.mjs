@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { compileServer } from './compile-server.mjs';
+import { packBuilt } from './pack-built.mjs';
 import { need } from './run.mjs';
 
 const STAMP = '.next/clear-frame-built';
@@ -23,6 +24,7 @@ function fingerprint() {
     'next.config.ts',
     'tsconfig.json',
     'scripts/steps/compile-server.mjs',
+    'scripts/steps/pack-built.mjs',
   ];
   for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort())
     hash.update(file).update(readFileSync(file));
@@ -38,5 +40,6 @@ export async function build() {
     env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   });
   await compileServer();
+  await packBuilt();
   writeFileSync(STAMP, wanted);
 }

@@ -60,6 +60,14 @@ export async function workingModel(reader: Reader): Promise<WorkingModelRow | un
   );
 }
 
+/** Which working copy there is, without what it says: a word that differs with each change of it. */
+export async function workingMark(reader: Reader): Promise<string | undefined> {
+  const row = await reader.one<{ mark: string }>(
+    sql`SELECT base || ' ' || number || ' ' || changed_at AS mark FROM model_working`,
+  );
+  return row?.mark;
+}
+
 export const putWorkingModel = (
   tx: WriteTransaction,
   base: number,

@@ -420,7 +420,7 @@ export const countsBySort = async (reader: Reader): Promise<Map<RecordSort, numb
   new Map(
     (
       await reader.all<{ sort: RecordSort; n: number }>(
-        sql`SELECT sort, count(*) AS n FROM records WHERE binned_at IS NULL AND sort <> 'entry' GROUP BY sort`,
+        sql`SELECT s.value AS sort, (SELECT count(*) FROM records WHERE sort = s.value AND binned_at IS NULL) AS n FROM json_each('["page", "listing", "medium"]') s`,
       )
     ).map(({ sort, n }) => [sort, n]),
   );

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import type { ReactElement, ReactNode } from 'react';
 import look from './look/look.module.css';
+import { Link } from './link';
 
 export interface StemItem {
   key: string;

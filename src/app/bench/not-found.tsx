@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import { Plain } from '../../ui/plain';
+import { Link } from '../../ui/link';
 
 export default function NotFound(): ReactElement {
   return (

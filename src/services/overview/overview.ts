@@ -1,16 +1,14 @@
-import { checkModel } from '../../core/model/check';
 import type { State } from '../../core/content/states';
 import type { OverviewAnswer } from '../../contract/overview';
 import { countsBySort } from '../../store/records';
-import { workingModel } from '../../store/model';
-import { countStates } from '../../store/queries/table-query';
+import { countStates } from '../../store/queries/state-counts';
 import { countLongWork } from '../long-work';
+import { countChecks } from '../model';
 import type { Person } from '../people/person';
 import { indexTableIn, type Installation } from '../runtime/installation';
 
 /** What waits in each workspace, for the top line and the outlines. */
 export async function overview(installation: Installation, person: Person): Promise<OverviewAnswer> {
-  const working = await workingModel(installation.content);
   const types = await Promise.all(
     installation.model.contentTypes.map(async (type) => ({
       key: type.definition.key,
@@ -24,7 +22,7 @@ export async function overview(installation: Installation, person: Person): Prom
   const total = (state: State) => types.reduce((sum, { counts }) => sum + counts[state], 0);
   return {
     site: installation.site.label,
-    checks: checkModel(working?.document ?? installation.model.document).length,
+    checks: await countChecks(installation),
     types,
     media: counts.get('medium') ?? 0,
     listings: counts.get('listing') ?? 0,

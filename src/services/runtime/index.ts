@@ -2,6 +2,7 @@
 
 export { backUp, restore } from './backup';
 export { here } from './beside';
+export { BuiltFiles } from './built-files';
 export { callerOf } from './caller';
 export { healthOf } from './health';
 export { holdsSample } from './holds-sample';
@@ -11,7 +12,8 @@ export { log } from './log';
 export { closeInstallation, openInstallation, sharedInstallation } from './open';
 export type { JobKind, NewJob, Queue } from './queue';
 export { Refusal } from './refusal';
-export { packings, type Packing, type RenderedPage } from './rendered-pages';
+export { packingFor } from './packing';
+export type { RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
 export { countVisit, keepVisits } from './visits';

@@ -3,10 +3,7 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import type { Id } from '../../core/ids';
-
-/** The ways in which a page is packed for browsers that can unpack it, the tightest first. */
-export const packings = ['br', 'gzip'] as const;
-export type Packing = (typeof packings)[number];
+import { packings, type Packing } from './packing';
 
 /** One visitor's page as it goes out. */
 export interface RenderedPage {

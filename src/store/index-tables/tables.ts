@@ -1,4 +1,5 @@
 import { raw, sql } from '../sql';
+import { FOREVER } from '../../core/content/states';
 import { sameJson, type Json } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import { possibleSources } from '../../core/mapping/rule/sources';
@@ -167,6 +168,14 @@ export async function reindexTables(
             ? sql`CREATE INDEX ${raw(`${table}_standing`)} ON ${raw(table)} (binned, stage, live_from, live_until, next_from, next_until)`
             : sql`CREATE INDEX ${raw(`${table}_entry`)} ON ${raw(table)} (entry, live_from, live_until)`,
         );
+        if (side === 'work') {
+          await tx.run(
+            sql`CREATE INDEX ${raw(`${table}_ends`)} ON ${raw(table)} (live_until) WHERE live_until < ${raw(String(FOREVER))}`,
+          );
+          await tx.run(
+            sql`CREATE INDEX ${raw(`${table}_next`)} ON ${raw(table)} (next_from) WHERE next_from IS NOT NULL`,
+          );
+        }
       }
       if (oldTable && oldTable.titleSort !== indexTable.titleSort)
         await tx.run(

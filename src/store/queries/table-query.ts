@@ -3,7 +3,6 @@ import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { conditionSql, FEW } from './condition-sql';
 import type { Reader } from '../database';
-import type { IndexTable } from '../index-tables/shape';
 import { joined, raw, sql, type Bind, type Sql } from '../sql';
 import { liveNow } from './live-now';
 import type { Leading, QueryContext } from './query-context';
@@ -145,18 +144,4 @@ async function pageOfRows(
   const past = begun === null && after ? sql` AND s.entry ${more} ${after.entry}` : raw('');
   const without = await part(sql`${column} IS NULL${past}`, sql`s.entry ${way}`, limit - rows.length);
   return [...rows, ...without];
-}
-
-/** How many entries of a type stand in each state. */
-export async function countStates(
-  reader: Reader,
-  indexTable: IndexTable,
-  now: number,
-): Promise<Record<State, number>> {
-  const sum = (state: State) => sql`total(coalesce(${stateSql(state, now, true)}, 0)) AS ${raw(state)}`;
-  const sums = (['draft', 'review', 'scheduled', 'published', 'withdrawn', 'binned'] as const).map(sum);
-  const row = await reader.one<Record<State, number>>(
-    sql`SELECT ${joined(sums, ', ')} FROM ${raw(indexTable.work)} s`,
-  );
-  return row ?? { draft: 0, review: 0, scheduled: 0, published: 0, withdrawn: 0, binned: 0 };
 }

@@ -13,8 +13,9 @@ import styles from './kinds.module.css';
 const asShown = (text: FormattedText) =>
   text.content.length > 0 ? text : { type: 'doc', content: [{ type: 'paragraph' }] };
 
-/** The editor of formatted text. It is large, so it is loaded when the first such text is shown. */
+/** The editor of formatted text. It is large, so it is loaded when the first such text comes near. */
 export default function FormattedInput({
+  focused,
   id,
   rules,
   value,
@@ -22,7 +23,10 @@ export default function FormattedInput({
   invalid,
   describedBy,
   label,
-}: InputProps<'formatted'>): ReactElement {
+}: InputProps<'formatted'> & {
+  /** Whether somebody went into the text before the editor was there. */
+  focused: boolean;
+}): ReactElement {
   const { houseStyle } = useModel().document;
   const told = useRef<FormattedText>(textIn(value));
   const change = useRef(onChange);
@@ -34,6 +38,7 @@ export default function FormattedInput({
       extensions: extensionsFor(rules.allow),
       content: asShown(textIn(value)),
       immediatelyRender: false,
+      autofocus: focused ? 'end' : false,
       // The policy of this site lets no script write a stylesheet; the rules stand in our own.
       injectCSS: false,
       editorProps: {

@@ -1,7 +1,7 @@
 'use client';
 import { FileType2 } from 'lucide-react';
 import dynamic from 'next/dynamic';
-import type { ReactElement } from 'react';
+import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { features, plainText, wordCount } from '../../core/content/formatted';
 import { featureWords } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
@@ -15,7 +15,44 @@ const Editor = dynamic(() => import('./formatted-input'), {
   loading: () => <div className={styles.editor} aria-busy="true" />,
 });
 
-const Input = (props: InputProps<'formatted'>): ReactElement => <Editor {...props} />;
+/** How far (px) below what is seen a text lies for which the editor is loaded already. */
+const NEAR = 300;
+
+/** A text shows its words until somebody comes near it or goes into it; then it is edited. */
+function Input(props: InputProps<'formatted'>): ReactElement {
+  const { id, value, invalid, describedBy, label } = props;
+  const [wanted, setWanted] = useState<'near' | 'focused'>();
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const shown = box.current;
+    if (!shown) return;
+    const observer = new IntersectionObserver(
+      ([entry]) => {
+        if (entry?.isIntersecting) setWanted((before) => before ?? 'near');
+      },
+      { rootMargin: `${NEAR}px 0px` },
+    );
+    observer.observe(shown);
+    return () => observer.disconnect();
+  }, []);
+  if (wanted) return <Editor {...props} focused={wanted === 'focused'} />;
+  return (
+    <div ref={box} className={styles.editor} data-invalid={invalid}>
+      <div
+        id={id}
+        className={styles.prose}
+        role="textbox"
+        aria-multiline="true"
+        aria-label={label}
+        aria-describedby={describedBy}
+        tabIndex={0}
+        onFocus={() => setWanted('focused')}
+      >
+        {plainText(textIn(value))}
+      </div>
+    </div>
+  );
+}
 
 const Rules = ({ id, rules, onChange, model }: RulesProps<'formatted'>): ReactElement => (
   <>

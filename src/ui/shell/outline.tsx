@@ -1,17 +1,20 @@
 'use client';
-import Link from 'next/link';
 import { useEffect, useRef, type ReactElement, type ReactNode } from 'react';
 import look from '../look/look.module.css';
 import styles from './outline.module.css';
+import { Link } from '../link';
 
 /** A heading of the outline with the rows below it. */
 export function OutlineGroup({
   title,
   count,
+  list,
   children,
 }: {
   title: string;
   count?: ReactNode;
+  /** A list that stands in place of one of the rows. */
+  list?: ReactElement;
   children: ReactNode;
 }): ReactElement {
   return (
@@ -20,12 +23,12 @@ export function OutlineGroup({
         <h2>{title}</h2>
         {count !== undefined && <span>{count}</span>}
       </header>
-      <ul>{children}</ul>
+      {list ?? <ul>{children}</ul>}
     </section>
   );
 }
 
-interface RowProps {
+export interface OutlineRowProps {
   label: ReactNode;
   icon?: ReactNode;
   /** At the end: a number, or a few words. */
@@ -35,6 +38,8 @@ interface RowProps {
   /** Marks a row that asks for attention, and says why to those who do not see the mark. */
   flag?: string | undefined;
   depth?: number;
+  /** Its place among all, where not all are drawn. */
+  place?: { at: number; of: number };
   href?: string;
   onClick?: () => void;
 }
@@ -54,9 +59,10 @@ export function OutlineRow({
   here = false,
   flag,
   depth = 0,
+  place,
   href,
   onClick,
-}: RowProps): ReactElement {
+}: OutlineRowProps): ReactElement {
   const inside = (
     <>
       {icon}
@@ -81,9 +87,9 @@ export function OutlineRow({
     ...(here ? { 'aria-current': 'page' as const } : {}),
   };
   return (
-    <li ref={row}>
+    <li ref={row} {...(place ? { 'aria-posinset': place.at, 'aria-setsize': place.of } : {})}>
       {href ? (
-        <Link href={href} prefetch={false} {...common}>
+        <Link href={href} {...common}>
           {inside}
         </Link>
       ) : (

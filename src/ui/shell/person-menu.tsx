@@ -1,12 +1,12 @@
 'use client';
 import { Divider, ListItemText, Menu, MenuItem } from '@mui/material';
 import { useColorScheme } from '@mui/material/styles';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { ask } from '../ask';
 import { useMay, usePerson } from './person';
 import styles from './shell.module.css';
+import { Link } from '../link';
 
 const looks = [
   ['system', 'As the system'],

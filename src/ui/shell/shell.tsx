@@ -1,6 +1,6 @@
 'use client';
 import { Search } from 'lucide-react';
-import Link from 'next/link';
+import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -8,12 +8,22 @@ import type { OverviewAnswer } from '../../contract/overview';
 import type { PersonAnswer } from '../../contract/session';
 import { BrandMark } from '../brand-mark';
 import { useAsk } from '../use-ask';
-import { GoTo } from './go-to';
 import { PersonContext } from './person';
 import { PersonMenu } from './person-menu';
-import { Shortcuts } from './shortcuts';
 import { stations } from './stations';
 import styles from './shell.module.css';
+import { Link } from '../link';
+
+// Loaded when they are first opened.
+const GoTo = dynamic(() => import('./go-to').then((loaded) => loaded.GoTo), { ssr: false });
+const Shortcuts = dynamic(() => import('./shortcuts').then((loaded) => loaded.Shortcuts), { ssr: false });
+
+/** Whether something was open by now: from then on it stays at hand. */
+function useOnceOpen(open: boolean): boolean {
+  const [once, setOnce] = useState(open);
+  if (open && !once) setOnce(true);
+  return once;
+}
 
 /** The top line over every workspace, with what answers to the keyboard everywhere. */
 export function Shell({
@@ -28,6 +38,7 @@ export function Shell({
   const path = usePathname();
   const [goTo, setGoTo] = useState(false);
   const [shortcuts, setShortcuts] = useState(false);
+  const [goToOnce, shortcutsOnce] = [useOnceOpen(goTo), useOnceOpen(shortcuts)];
   const { data: now = overview } = useAsk('overview', {}, { initial: overview });
   useHotkeys(
     'mod+k',
@@ -87,8 +98,8 @@ export function Shell({
         </header>
         {children}
       </div>
-      <GoTo open={goTo} onClose={() => setGoTo(false)} />
-      <Shortcuts open={shortcuts} onClose={() => setShortcuts(false)} />
+      {goToOnce && <GoTo open={goTo} onClose={() => setGoTo(false)} />}
+      {shortcutsOnce && <Shortcuts open={shortcuts} onClose={() => setShortcuts(false)} />}
     </PersonContext.Provider>
   );
 }

@@ -1,7 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
@@ -11,6 +10,7 @@ import { CategoryPick, trailsOf } from '../../../../ui/category-pick';
 import { Labelled } from '../../../../ui/labelled';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { Link } from '../../../../ui/link';
 
 interface Props {
   /** The page that says how the pages of all categories are. */

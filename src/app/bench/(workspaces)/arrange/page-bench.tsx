@@ -1,7 +1,6 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useEffect, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -42,6 +41,7 @@ import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
 import { answersOf } from '../../../../core/model/page-source';
+import { Link } from '../../../../ui/link';
 
 /** Settings that only the listings on a page have. */
 /** What is asked again when the page has another revision. */

@@ -49,7 +49,11 @@ export function PageHomes({
           </button>
         ))}
       </div>
-      {data?.more && <p className={look.pencil}>There are more. Words in their names find them.</p>}
+      {data?.more && (
+        <p className={look.pencil}>
+          There are more. {q === '' ? 'Words' : 'More words'} in their names find them.
+        </p>
+      )}
     </>
   );
 }

@@ -4,6 +4,7 @@ import type { ReactElement } from 'react';
 import type { TreePage } from '../../../../contract/pages';
 import { TypeIcon } from '../../../../ui/icon';
 import { useModel } from '../../../../ui/model-in-force';
+import { LongGroup } from '../../../../ui/shell/long-rows';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
 
@@ -26,22 +27,19 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
       {sites.map((site) => {
         const standing = pages.filter((page) => page.site === site.id);
         return (
-          <OutlineGroup
+          <LongGroup
             key={site.id}
             title={sites.length === 1 ? 'Site tree' : site.label}
-            count={standing.length}
+            rows={standing.map((page) => ({
+              key: page.id,
+              label: page.title || 'Without a name',
+              icon: <TypeIcon name={model.pageTypeByKey(page.type)?.definition.icon ?? 'page'} />,
+              depth: deep.get(page.id) ?? 0,
+              href: `/bench/arrange/${page.id}`,
+              here: page.id === here,
+              ...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const }),
+            }))}
           >
-            {standing.map((page) => (
-              <OutlineRow
-                key={page.id}
-                label={page.title || 'Without a name'}
-                icon={<TypeIcon name={model.pageTypeByKey(page.type)?.definition.icon ?? 'page'} />}
-                depth={deep.get(page.id) ?? 0}
-                href={`/bench/arrange/${page.id}`}
-                here={page.id === here}
-                {...(page.state === 'published' ? {} : { end: page.state, endIs: 'words' as const })}
-              />
-            ))}
             {standing.length === 0 && (
               <OutlineRow
                 label="Make its top page"
@@ -49,7 +47,7 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
                 href={`/bench/arrange?site=${site.id}`}
               />
             )}
-          </OutlineGroup>
+          </LongGroup>
         );
       })}
       <OutlineGroup title="Sites" count={sites.length}>

@@ -1,7 +1,6 @@
 'use client';
 import { IconButton } from '@mui/material';
 import { X } from 'lucide-react';
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import type { DrawnEntry } from '../../../../contract/listings';
 import { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
@@ -10,6 +9,7 @@ import type { FaceContent } from '../../../../core/mapping/face';
 import { mappingIn, sourceByKey } from '../../../../core/mapping/rule/sources';
 import type { CompiledModel } from '../../../../core/model/compile';
 import styles from './map.module.css';
+import { Link } from '../../../../ui/link';
 
 /** Which steps of a rule's mapping fed what one of its entries shows. */
 export function stepsFeeding(
@@ -39,9 +39,7 @@ export function Inspected({ entry, onClose }: { entry: DrawnEntry; onClose: () =
       <span>
         <b>{name}</b>: the steps that fed it are marked in step 3.
       </span>
-      <Link href={`/bench/open/${entry.id}`} prefetch={false}>
-        Open it
-      </Link>
+      <Link href={`/bench/open/${entry.id}`}>Open it</Link>
       <IconButton sx={{ p: '2px' }} aria-label={`Look at ${name} no longer`} onClick={onClose}>
         <X size={14} />
       </IconButton>

@@ -1,6 +1,5 @@
 'use client';
 import { Popover } from '@mui/material';
-import Link from 'next/link';
 import { useState, type ReactElement } from 'react';
 import type { ListingPlace } from '../../../../contract/listings';
 import type { JsonObject } from '../../../../core/json';
@@ -8,6 +7,7 @@ import { parts, type PartKey } from '../../../../core/mapping/parts';
 import { Share } from '../../../../ui/marks';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './map.module.css';
+import { Link } from '../../../../ui/link';
 
 /** The entries in which a part shows nothing, each with the way to it. */
 function Gaps({ rule, at, part }: { rule: JsonObject; at: ListingPlace; part: PartKey }): ReactElement {
@@ -27,10 +27,7 @@ function Gaps({ rule, at, part }: { rule: JsonObject; at: ListingPlace; part: Pa
       <ul>
         {data.items.map(({ id, label, detail }) => (
           <li key={id}>
-            <Link href={`/bench/open/${id}`} prefetch={false}>
-              {label || 'Without a name'}
-            </Link>{' '}
-            <small>{detail}</small>
+            <Link href={`/bench/open/${id}`}>{label || 'Without a name'}</Link> <small>{detail}</small>
           </li>
         ))}
       </ul>

@@ -1,6 +1,5 @@
 'use client';
 import dayjs from 'dayjs';
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import type { CompiledType } from '../../../../core/model/compile';
 import { Frame } from '../../../../ui/frame';
@@ -12,6 +11,7 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { ToCome } from '../to-come';
+import { Link } from '../../../../ui/link';
 
 const MOST = 50;
 

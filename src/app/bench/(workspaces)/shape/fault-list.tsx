@@ -1,6 +1,5 @@
 'use client';
 import { Button } from '@mui/material';
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import type { ModelFault } from '../../../../core/model/check';
 import { listOf, shapeById } from '../../../../core/model/change/edit';
@@ -10,6 +9,7 @@ import { useTell } from '../../../../ui/telling';
 import { hrefOf } from './lists';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
+import { Link } from '../../../../ui/link';
 
 /** Faults of the model in words, each with the way to its place and, where one step mends it, that step. */
 export function FaultList({

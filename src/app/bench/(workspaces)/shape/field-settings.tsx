@@ -1,8 +1,9 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
+import { median } from 'd3';
+import dynamic from 'next/dynamic';
 import type { ReactElement } from 'react';
 import type { TypeFigures } from '../../../../contract/model';
-import { median } from 'd3';
 import { isInclude, modelBounds, type AnyShape, type Field } from '../../../../core/model/document';
 import { expandFields } from '../../../../core/model/compile';
 import { rowsOf } from '../../../../core/model/entries';
@@ -11,7 +12,6 @@ import { isJsonObject, type Json } from '../../../../core/json';
 import { isEmpty, kindFor, type KindName } from '../../../../core/model/kinds';
 import { rolesOf } from '../../../../core/model/roles';
 import { ConditionEditor } from './condition-editor';
-import { Histogram } from '../../../../ui/histogram';
 import { FieldInput, RulesEditor } from '../../../../ui/kinds';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
@@ -22,6 +22,11 @@ import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
+
+/** Drawn with what is loaded when there are numbers to draw. */
+const Histogram = dynamic(() => import('../../../../ui/histogram').then((loaded) => loaded.Histogram), {
+  ssr: false,
+});
 
 interface Props {
   type: AnyShape;

@@ -1,7 +1,6 @@
 'use client';
 import { Button, Menu, MenuItem, Tab, Tabs } from '@mui/material';
 import { Ellipsis } from 'lucide-react';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { CompiledModel, expandFields } from '../../../../core/model/compile';
@@ -40,6 +39,7 @@ import { ShapeOutline } from './shape-outline';
 import { SlotsBench } from './slots-bench';
 import { TypeSettings } from './type-settings';
 import { useWorkingModel } from './working-model';
+import { Link } from '../../../../ui/link';
 
 const views: Record<ShapeList, readonly (readonly [key: string, label: string])[]> = {
   contentTypes: [

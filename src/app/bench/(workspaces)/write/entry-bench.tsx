@@ -2,7 +2,6 @@
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
-import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -39,6 +38,7 @@ import { EntryFaces } from './entry-faces';
 import { EntryReach } from './entry-reach';
 import { useFieldShows } from './use-field-shows';
 import styles from './write.module.css';
+import { Link } from '../../../../ui/link';
 
 const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
 

@@ -3,7 +3,6 @@ import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import dayjs from 'dayjs';
 import { ArrowDown, ArrowUp, Search } from 'lucide-react';
-import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useState, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../contract/entries';
@@ -25,6 +24,7 @@ import { ShownOnCell } from './shown-on-cell';
 import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
+import { Link } from '../../../../ui/link';
 
 const features = tableFeatures({});
 const helper = createColumnHelper<typeof features, EntryRow>();

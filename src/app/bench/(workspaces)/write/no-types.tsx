@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import look from '../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { WriteOutline } from './write-outline';
+import { Link } from '../../../../ui/link';
 
 export const NoTypes = (): ReactElement => (
   <Workspace outline={<WriteOutline />} outlineLabel="Entries">

@@ -1,7 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import Link from 'next/link';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import type { SiteAnswer } from '../../../../../contract/sites';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
@@ -17,6 +16,7 @@ import { useModel } from '../../../../../ui/model-in-force';
 import { useAsk } from '../../../../../ui/use-ask';
 import { SiteTree } from '../site-tree';
 import styles from './sites.module.css';
+import { Link } from '../../../../../ui/link';
 
 type Act = (what: () => Promise<unknown>, done: string) => Promise<Problem | undefined>;
 

@@ -1,6 +1,5 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import Link from 'next/link';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { placed } from '../../../../../core/model/placement/placement';
 import look from '../../../../../ui/look/look.module.css';
@@ -9,6 +8,7 @@ import { useTell } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
 import { useWorkingModel } from '../working-model';
 import styles from './placement.module.css';
+import { Link } from '../../../../../ui/link';
 
 /** One cell of the relation: whether pages of one type may stand under pages of another. */
 export interface Cell {

@@ -1,6 +1,5 @@
 'use client';
 import { Button, LinearProgress } from '@mui/material';
-import Link from 'next/link';
 import { useEffect, useRef, useState, type DragEvent, type ReactElement } from 'react';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import type { ContentType } from '../../../../../core/model/document';
@@ -20,6 +19,7 @@ import { BringIn } from './bring-in';
 import { ProposalSheet } from './proposal-sheet';
 import { useSamples, type Sample } from './sample-state';
 import type { FromSample, ToSample } from './sample.worker';
+import { Link } from '../../../../../ui/link';
 
 const nameOf = (file: string) => {
   const bare = file.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ');

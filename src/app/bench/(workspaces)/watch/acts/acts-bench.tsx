@@ -1,7 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
 import dayjs from 'dayjs';
-import Link from 'next/link';
 import { Fragment, useState, type ReactElement } from 'react';
 import type { ActAnswer } from '../../../../../contract/acts';
 import { ask, wordsOf } from '../../../../../ui/ask';
@@ -11,6 +10,7 @@ import { Eyebrow } from '../../../../../ui/marks';
 import { takeBack } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
 import styles from './acts.module.css';
+import { Link } from '../../../../../ui/link';
 
 const PAGE = 50;
 /** What is worked on at a bench of its own. */

@@ -1,7 +1,6 @@
 'use client';
 import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Search } from 'lucide-react';
-import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
@@ -20,6 +19,7 @@ import { MediumDetail } from './medium-detail';
 import { MediumReach } from './medium-reach';
 import { useBringIn } from './use-bring-in';
 import styles from './media.module.css';
+import { Link } from '../../../../../ui/link';
 
 const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds', film: 'Films' } as const;
 const PAGE = 60;

@@ -1,6 +1,5 @@
 'use client';
 import { Button } from '@mui/material';
-import Link from 'next/link';
 import type { ReactElement } from 'react';
 import { folderScheme } from '../../../../../../core/model/media-type';
 import look from '../../../../../../ui/look/look.module.css';
@@ -9,6 +8,7 @@ import { useMay } from '../../../../../../ui/shell/person';
 import { Workspace } from '../../../../../../ui/shell/workspace';
 import { CategoriesBench } from '../../../shape/categories-bench';
 import { WriteOutline } from '../../write-outline';
+import { Link } from '../../../../../../ui/link';
 
 /** The folders of media: a tree as any other, made and set in order by those who write. */
 export function FoldersBench(): ReactElement {

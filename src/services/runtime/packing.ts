@@ -1,0 +1,15 @@
+/** The ways in which an answer is packed for browsers that can unpack it, the tightest first. */
+export const packings = ['br', 'gzip'] as const;
+export type Packing = (typeof packings)[number];
+
+/** What a browser says that unpacks what is packed in a way (RFC 9110, 12.5.3); a weight of nothing refuses it. */
+const takes: Record<Packing, RegExp> = {
+  br: /\bbr\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
+  gzip: /\bgzip\b(?!\s*;\s*q=0(?:\.0*)?\s*(?:,|$))/,
+};
+
+/** The tightest packing that a browser takes, by its `Accept-Encoding`, and that is there. */
+export const packingFor = (
+  accepted: string | string[] | undefined,
+  isThere: (packing: Packing) => boolean,
+): Packing | undefined => packings.find((each) => isThere(each) && takes[each].test(String(accepted ?? '')));
