@@ -48,6 +48,10 @@ function Cell({
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
 
+/** The keys of the fields that a type's table shows, as they are asked for. */
+const columnKeys = (type: CompiledType<ContentType> | undefined): string =>
+  (type?.definition.columns ?? []).flatMap((id) => type?.field(id)?.key ?? []).join(',');
+
 const columnsOf = (
   type: CompiledType<ContentType>,
   speaking: Speaking,
@@ -120,10 +124,9 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
-  const shownFields = (type?.definition.columns ?? []).flatMap((id) => type?.field(id)?.key ?? []);
   const question = {
     type: typeKey,
-    columns: shownFields.join(','),
+    columns: columnKeys(type),
     sort,
     limit,
     ...(isState(state) ? { state } : {}),
