@@ -124,9 +124,10 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
+  const keys = useMemo(() => columnKeys(type), [type]);
   const question = {
     type: typeKey,
-    columns: columnKeys(type),
+    columns: keys,
     sort,
     limit,
     ...(isState(state) ? { state } : {}),
