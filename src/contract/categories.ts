@@ -78,6 +78,13 @@ export class CategoryAnswer {
   @IsObject() values!: JsonObject;
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   @IsInt() revision!: number;
+  /** The long work that brings another into it, where so many are in that other that it takes a while. */
+  @IsUUID() @IsOptional() goesOn?: string;
+}
+
+export class CategoryTakenAway {
+  /** The long work that takes it out of what is in it, and away, where that takes a while. */
+  @IsUUID() @IsOptional() goesOn?: string;
 }
 
 export class CategoriesAnswer {

@@ -3,7 +3,11 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { acts, undoAct } from '../services/acts';
+import { wideDocument } from '../../tests/wide-model';
+import { addCategory, mergeCategory, removeCategory } from '../services/categories';
 import { entries } from '../services/entries';
+import { importModel } from '../services/model';
+import { checkDerived } from '../services/records';
 import { longWork, stopLongWork, tryLongWorkAgain } from '../services/long-work';
 import type { NewJob } from '../services/runtime';
 import { sql } from '../store/sql';
@@ -248,5 +252,100 @@ describe('an act that changed many entries', () => {
       total: 220,
     });
     expect(await all()).toBe(170);
+  });
+});
+
+describe('a category that many are in', () => {
+  const category = (label: string) => {
+    const found = small.installation.categories.all.find((each) => each.label === label);
+    if (!found) throw new Error(label);
+    return found;
+  };
+  const named = async (label: string): Promise<number> =>
+    (
+      await entries(small.installation, {
+        type: 'species',
+        where: JSON.stringify({ field: 'habitats', is: 'oneOf', value: [category(label).id] }),
+      })
+    ).total;
+  const bird = (label: string, i: number) => ({
+    values: { name: `Bird ${i}`, habitats: [category(label).id] },
+  });
+
+  beforeEach(async () => {
+    await importModel(small.installation, wideDocument());
+    const scheme = small.installation.model.schemeByKey('habitat')?.id ?? '';
+    for (const label of ['Mere', 'Reed', 'Wood'])
+      await addCategory(small.installation, small.people.architect, scheme, { label, parent: null });
+    await addCategory(small.installation, small.people.architect, scheme, {
+      label: 'Pool',
+      parent: category('Mere').id,
+    });
+    await fill(
+      small,
+      'species',
+      Array.from({ length: 95 }, (_, i) => bird('Mere', i)),
+    );
+    await fill(small, 'species', [bird('Reed', 200), bird('Pool', 201)]);
+  });
+
+  test('is merged in parts that are one act, with what came into it meanwhile, wherever the process ends', async () => {
+    const { installation, people } = small;
+    const { id, revision } = category('Mere');
+    const told = await mergeCategory(installation, people.architect, id, revision, category('Reed').id);
+    expect(told.goesOn).toBeDefined();
+    expect(await named('Mere')).toBe(95);
+    const { sessions } = installation;
+    const write = sessions.write.bind(sessions);
+    for (let kills = 0; kills < 3; kills += 1) {
+      let writes = 0;
+      const killed = new Promise<void>((resolve) => {
+        jest.spyOn(sessions, 'write').mockImplementation((work, kept) => {
+          writes += 1;
+          if (writes <= kills + 1) return write(work, kept);
+          resolve();
+          return new Promise(() => {});
+        });
+      });
+      void queue.begin();
+      await killed;
+      jest.restoreAllMocks();
+      restart();
+      await sessions.write((tx) => tx.run(sql`UPDATE jobs SET again_at = 0, state = 'waiting'`));
+      // Somebody goes on putting birds into it.
+      await fill(small, 'species', [bird('Mere', 300 + kills)]);
+    }
+    await queue.begin();
+    await idle();
+    expect((await seen()).find((work) => work.id === told.goesOn)).toMatchObject({ state: 'done' });
+    expect(installation.categories.get(id)).toBeUndefined();
+    expect(await named('Reed')).toBe(99);
+    expect(category('Pool').parent).toBe(category('Reed').id);
+    expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0, miscounted: 0 });
+    const merged = (await acts(installation, { limit: 20 })).items.find(
+      ({ what }) => what === 'merged two categories',
+    );
+    expect(merged?.things).toBe(98 + 2);
+    await undoAct(installation, people.architect, merged?.id ?? '');
+    await idle();
+    expect([await named('Mere'), await named('Reed')]).toEqual([98, 1]);
+    expect(category('Pool').parent).toBe(category('Mere').id);
+    expect(await checkDerived(installation, false)).toMatchObject({ faults: [], miscounted: 0 });
+  });
+
+  test('is taken away in parts, from entries too; only who may change categories has it done', async () => {
+    const { installation, people } = small;
+    const { id, revision } = category('Mere');
+    await expect(removeCategory(installation, people.editor, id, revision, undefined)).rejects.toMatchObject({
+      status: 403,
+    });
+    const { goesOn } = await removeCategory(installation, people.architect, id, revision, undefined);
+    await queue.begin();
+    await idle();
+    expect((await seen()).find((work) => work.id === goesOn)).toMatchObject({ state: 'done', total: 95 });
+    expect(installation.categories.get(id)).toBeUndefined();
+    expect(category('Pool').parent).toBeNull();
+    const filled = JSON.stringify({ field: 'habitats', is: 'filled' });
+    expect((await entries(installation, { type: 'species', where: filled })).total).toBe(2);
   });
 });

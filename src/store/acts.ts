@@ -96,7 +96,12 @@ export async function goOn(
   await tx.update(actChanges, { act, sort, target }, { after });
 }
 
-/** Lets an act go on with more that it changed. */
+const both = (earlier: string | null, later: string | null): string | null =>
+  earlier === null || later === null
+    ? null
+    : JSON.stringify({ ...(JSON.parse(earlier) as object), ...(JSON.parse(later) as object) });
+
+/** Lets an act go on with more that it changed. What it changed before is as it was before the first, and after the last. */
 export async function growAct(
   tx: WriteTransaction,
   act: number,
@@ -105,7 +110,23 @@ export async function growAct(
   changes: readonly ActChange[],
 ): Promise<void> {
   await tx.update(acts, { id: act }, { at, what });
-  await putChanges(tx, act, changes);
+  const targets = changes.map(({ target }) => target);
+  const earlier = new Map(
+    (
+      await tx.all<ActChange>(
+        sql`SELECT sort, target, before, after FROM act_changes WHERE act = ${act} AND target IN ${anyOf(targets)}`,
+      )
+    ).map((change) => [`${change.sort} ${change.target}`, change]),
+  );
+  await tx.put(
+    actChanges,
+    changes.map(({ sort, target, before, after }) => {
+      const known = earlier.get(`${sort} ${target}`);
+      return known
+        ? { act, sort, target, before: both(before, known.before), after: both(known.after, after) }
+        : { act, sort, target, before, after };
+    }),
+  );
 }
 
 /** How many things an act changed. */
@@ -116,8 +137,11 @@ export async function countChanges(reader: Reader, act: number): Promise<number>
   return found?.n ?? 0;
 }
 
-/** What an act did to entries that another, which takes it back, has not touched yet: the first of it after an id. */
-export const entryChangesLeft = (
+/** The records of which an act may change thousands, so that they are taken back in parts. */
+export const manySorts: readonly ActSort[] = ['entry', 'medium'];
+
+/** What an act did to such records that another, which takes it back, has not touched yet: the first of it after an id. */
+export const manyChangesLeft = (
   reader: Reader,
   act: number,
   undo: number,
@@ -125,7 +149,7 @@ export const entryChangesLeft = (
   most: number,
 ): Promise<ActChange[]> =>
   reader.all<ActChange>(
-    sql`SELECT sort, target, before, after FROM act_changes c WHERE act = ${act} AND sort = 'entry' AND target > ${after}
+    sql`SELECT sort, target, before, after FROM act_changes c WHERE act = ${act} AND sort IN ${anyOf(manySorts)} AND target > ${after}
       AND NOT EXISTS (SELECT 1 FROM act_changes u WHERE u.act = ${undo} AND u.sort = c.sort AND u.target = c.target)
       ORDER BY target LIMIT ${most}`,
   );

@@ -82,11 +82,15 @@ export const recordsReferringTo = async (reader: Reader, targets: readonly Id[])
     )
   ).map(({ source }) => source);
 
-/** The integer keys of records that refer to something on either side. */
-export const recordsNaming = async (reader: Reader, target: Id): Promise<number[]> =>
+/** The integer keys of records that refer to something on either side, in order: those after one, at most so many. */
+export const recordsNaming = async (
+  reader: Reader,
+  target: Id,
+  { after = 0, most = -1 }: { after?: number; most?: number } = {},
+): Promise<number[]> =>
   (
     await reader.all<{ source: number }>(
-      sql`SELECT DISTINCT source FROM refs WHERE target = ${target} ORDER BY source`,
+      sql`SELECT DISTINCT source FROM refs WHERE target = ${target} AND source > ${after} ORDER BY source LIMIT ${most}`,
     )
   ).map(({ source }) => source);
 

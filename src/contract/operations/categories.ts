@@ -1,6 +1,7 @@
 import {
   CategoriesAnswer,
   CategoryAnswer,
+  CategoryTakenAway,
   CategoryCounts,
   CategoryImport,
   CategoryImportAnswer,
@@ -91,7 +92,7 @@ export const categories = {
     summary: 'Take a category away; its entries go to another, or lose it',
     act: 'write entries',
     query: DropQuery,
-    status: 204,
+    answer: CategoryTakenAway,
     guarded: true,
   }),
 };

@@ -1,5 +1,12 @@
 import type { Id } from '../../core/ids';
-import { actByUuid, changesOf, countChanges, entryChangesLeft, type ActChange } from '../../store/acts';
+import {
+  actByUuid,
+  changesOf,
+  countChanges,
+  manyChangesLeft,
+  manySorts,
+  type ActChange,
+} from '../../store/acts';
 import { sites } from '../../store/pages';
 import { inAct, type Act } from '../records/act';
 import type { Job, Step } from '../long-work/doers';
@@ -8,14 +15,14 @@ import { notFound, ruleViolation } from '../runtime/refusal';
 import { recordsOf, seeUndone, TAKEN_BACK } from './undo';
 import { undoThings, type Left } from './undo-things';
 
-/** Where taking an act back in parts goes on: after which entry, and what had to stay as it is so far. */
+/** Where taking an act back in parts goes on: after which record, and what had to stay as it is so far. */
 export interface UndoPosition {
   after: Id;
   left: string[];
   stayed: number;
 }
 
-/** How many entries one part takes back at the most: about a tenth of a second. */
+/** How many records one part takes back at the most: about a tenth of a second. */
 const PART = 25;
 /** How many of the things that stay as they are are told with their reason. */
 const TOLD = 5;
@@ -29,7 +36,7 @@ function toldOf({ left, stayed }: UndoPosition): string | undefined {
 }
 
 /**
- * Takes back the next part of an act. The first does all but the entries; what takes the act back is there from then on.
+ * Takes back the next part of an act. The first does all but entries and media; what takes the act back is there from then on.
  * What it has taken back already is passed over, so a part done again does nothing.
  */
 export async function undoPart(
@@ -45,8 +52,8 @@ export async function undoPart(
     if (row.undoneBy !== null && row.undoneBy !== undo) throw ruleViolation(TAKEN_BACK);
     const begun = await actByUuid(act.tx, undo);
     const changes = begun
-      ? await entryChangesLeft(act.tx, row.id, begun.id, from.after, PART)
-      : (await changesOf(act.tx, row.id)).filter(({ sort }) => sort !== 'entry');
+      ? await manyChangesLeft(act.tx, row.id, begun.id, from.after, PART)
+      : (await changesOf(act.tx, row.id)).filter(({ sort }) => !manySorts.includes(sort));
     const left = await undoSome(act, changes);
     await act.keep(`took back: ${row.what}`, { undoes: row.id, partOf: undo });
     const undone = await actByUuid(act.tx, undo);

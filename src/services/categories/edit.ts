@@ -82,6 +82,12 @@ export async function categoryCounts(installation: Installation, scheme: Id): Pr
   };
 }
 
+/** Refuses who may not change a scheme: folders are kept by those who lay media in them, all others by architects. */
+export function expectKeeps(person: Person, scheme: Id): void {
+  if (scheme !== FOLDERS && !may(person.role, 'shape the model'))
+    throw new Refusal(403, 'Only an architect changes categories and tags.');
+}
+
 /**
  * Does one act on the categories of a scheme; afterwards everyone sees them as they are, and the pages that
  * may tell of them are drawn again.
@@ -94,9 +100,7 @@ export async function onCategories<T>(
 ): Promise<T> {
   const { done, reached } = await inAct(installation, person, async (act) => {
     const { scheme, done: result } = await work(act, installation.categories);
-    // Folders are kept by those who lay media in them; every other scheme is part of what an architect decides.
-    if (scheme !== FOLDERS && !may(person.role, 'shape the model'))
-      throw new Refusal(403, 'Only an architect changes categories and tags.');
+    expectKeeps(person, scheme);
     await act.keep(what);
     const reach = await reachOfScheme(act.tx, installation, scheme);
     return { done: result, reached: reach };

@@ -53,15 +53,15 @@ const fieldsOf = ({ model }: Installation, { type }: KeptRecord): readonly Field
 
 /**
  * Gives every reference to one category to another (or to none), in what is worked on and in what visitors
- * see or will see.
+ * see or will see; in some records alone, by their ids (`only`) or integer keys (`among`).
  */
 export async function replaceCategoryRefs(
   act: Act,
   from: Id,
   to: Id | undefined,
-  only?: ReadonlySet<Id>,
+  { only, among }: { only?: ReadonlySet<Id>; among?: readonly number[] } = {},
 ): Promise<void> {
-  const naming = await recordsByIds(act.tx, await recordsNaming(act.tx, from));
+  const naming = await recordsByIds(act.tx, among ?? (await recordsNaming(act.tx, from)));
   const records = naming.filter(({ uuid }) => !only || only.has(uuid));
   const ids = records.map(({ id }) => id);
   await act.touch(ids);

@@ -1,6 +1,7 @@
 import type { Id } from '../../core/ids';
 import type { Json } from '../../core/json';
 import { undoPart, type UndoPosition } from '../acts/undo-parts';
+import { handOverPart, type HandOverPosition } from '../categories/hand-over';
 import { recountPart, type RecountPosition } from '../records/recount';
 import type { Installation } from '../runtime/installation';
 import type { JobInputs, JobKind } from '../runtime/queue';
@@ -11,6 +12,7 @@ interface Positions {
   letter: null;
   recount: RecountPosition;
   undo: UndoPosition;
+  handOver: HandOverPosition;
 }
 
 /** One piece of work as its kind does it. */
@@ -50,6 +52,7 @@ const doers: { [K in JobKind]: Doer<K> } = {
   letter: { lane: 'letters', step: handOver },
   recount: { lane: 'content', step: (installation, _job, position) => recountPart(installation, position) },
   undo: { lane: 'content', step: undoPart },
+  handOver: { lane: 'content', step: handOverPart },
 };
 
 export const laneOf = (kind: JobKind): Lane => doers[kind].lane;

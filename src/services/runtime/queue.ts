@@ -9,6 +9,8 @@ export interface JobInputs {
   recount: Record<string, never>;
   /** An act taken back in parts, each a write of its own: the act, and the act that takes it back. */
   undo: { act: Id; undo: Id };
+  /** What names a category given to another (or to none) in parts, which are one act; then the category goes. */
+  handOver: { category: Id; into: Id | null; act: Id; what: string };
 }
 export type JobKind = keyof JobInputs;
 

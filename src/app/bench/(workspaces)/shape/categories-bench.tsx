@@ -52,8 +52,9 @@ export function CategoriesBench({
   const act = async (what: () => Promise<unknown>, done?: string): Promise<boolean> => {
     setProblem(undefined);
     try {
-      await what();
-      if (done) tell(done);
+      const answer = await what();
+      const goesOn = typeof answer === 'object' && answer !== null && 'goesOn' in answer;
+      if (done) tell(goesOn ? 'Many are in it. It is done in Watch, under Long work.' : done);
       return true;
     } catch (error) {
       setProblem(wordsOf(error));
