@@ -57,6 +57,29 @@ const changes: [words: string, aim: number, change: (model: ModelDocument) => Mo
       ]),
   ],
   [
+    'another kind of field',
+    20,
+    (model) =>
+      withFields(model, (fields) =>
+        fields.map((field) =>
+          field.key === 'weight' ? ({ ...field, kind: 'line', rules: {} } as Field) : field,
+        ),
+      ),
+  ],
+  [
+    'a new field of a block',
+    20,
+    (model) => ({
+      ...model,
+      blockTypes: model.blockTypes.map((type, i) => {
+        const [first] = type.fields;
+        return i === 0 && first
+          ? { ...type, fields: [...type.fields, { ...first, id: newId(), key: 'more' }] }
+          : type;
+      }),
+    }),
+  ],
+  [
     'a removed one',
     2,
     (model) => withFields(model, (fields) => fields.filter(({ key }) => key !== 'places')),

@@ -20,7 +20,10 @@ export class SitePatch {
   /** The language that leads on it: one of those of the model. */
   @IsString() @Length(2, 35, { message: 'A language has 2 to 35 characters' }) @IsOptional() locale?: string;
   /** The time zone by whose clock its days turn (IANA): Europe/Dublin. */
-  @IsString() @Length(1, 60, { message: 'A time zone has 1 to 60 characters' }) @IsOptional() timeZone?: string;
+  @IsString()
+  @Length(1, 60, { message: 'A time zone has 1 to 60 characters' })
+  @IsOptional()
+  timeZone?: string;
 }
 
 /** The site at whose top something is asked; left out, the first. */

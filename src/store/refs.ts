@@ -27,12 +27,16 @@ export async function putRefs(
   refs: readonly RefRow[],
 ): Promise<void> {
   await tx.run(sql`DELETE FROM refs WHERE source IN ${anyOf(sources)}`);
-  await tx.insertAll(
+  await addRefs(tx, refs);
+}
+
+/** Adds to what records refer to. */
+export const addRefs = (tx: WriteTransaction, refs: readonly RefRow[]): Promise<void> =>
+  tx.insertAll(
     refTable,
     [...refs].sort((a, b) => b.until - a.until),
     'INSERT OR IGNORE',
   );
-}
 
 /** Forgets what the records of a type (by integer key) refer to in some ways. */
 export const dropRefs = (tx: WriteTransaction, type: number, roles: readonly string[]): Promise<number> =>

@@ -18,6 +18,7 @@ import { inAct, type Act, type Doer } from '../records/act';
 import { carryRecords } from '../records/carry';
 import { noteRecounts, putRecount, type Recount } from '../records/recount';
 import { refRoles } from '../records/references';
+import { refillFields } from '../records/refill';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
@@ -41,12 +42,10 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   await keyMap.extend(tx, next.document);
   await putModelInForce(tx, next.revision, next.document, act.now, act.by);
   act.enforce(next);
-  const stale = new Set(
-    await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap, mayBeHeld),
-  );
+  const stale = new Set(await reindexTables(tx, indexedTypesIn(before), indexedTypesIn(next), keyMap));
   const recounts: Recount[] = [];
   for (const { id } of [...next.contentTypes, ...next.pageTypes, next.media]) {
-    const { anew, gone } = followsFor(before, next, id, mayBeHeld);
+    const { anew, rows, gone } = followsFor(before, next, id, mayBeHeld);
     if (stale.has(id) || anew === 'everything') {
       const type = next.contentType(id);
       // Columns of fields that come back may hold values of before.
@@ -62,6 +61,8 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
         keyMap.of(id),
         gone.flatMap((field) => refRoles(field.id)),
       );
+    const type = next.contentOrMedia(id);
+    if (anew === 'rows' && type) await refillFields(act, type, rows);
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
@@ -69,8 +70,15 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
 }
 
-const idsOfFields = ({ contentTypes, pageTypes, media }: CompiledModel): Id[] =>
-  [...contentTypes, ...pageTypes, media].flatMap(({ fields }) => fields.map(({ id }) => id));
+/** What bodies may hold values of: fields, and the types of blocks. */
+const idsOfFields = (model: CompiledModel): Id[] => {
+  const { contentTypes, pageTypes, media, document } = model;
+  const blocks = document.blockTypes.flatMap(({ id }) => model.blockType(id) ?? []);
+  return [...contentTypes, ...pageTypes, media, ...blocks].flatMap(({ id, fields }) => [
+    id,
+    ...fields.map((field) => field.id),
+  ]);
+};
 
 /** Does an act that puts a model in force. From its last step until everyone sees the model, readers wait. */
 export async function turningOver(

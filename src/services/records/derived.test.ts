@@ -1,8 +1,9 @@
 import { sql } from '../../store/sql';
 import fc from 'fast-check';
 import type { JsonObject } from '../../core/json';
-import { changeShape, removeFields, setsOf } from '../../core/model/change/edit';
-import type { ModelDocument } from '../../core/model/document';
+import { removeFields, setsOf } from '../../core/model/change/edit';
+import type { ContentType, Field, ModelDocument } from '../../core/model/document';
+import { plainFields } from '../../core/model/kinds';
 import { possibleSources } from '../../core/mapping/rule/sources';
 import type { Categories } from '../../core/content/categories';
 import { allCategories } from '../../store/categories';
@@ -95,6 +96,29 @@ async function change(small: SmallInstallation, edit: (document: string) => stri
   const { number } = await working(installation);
   await keepWorking(installation, people.architect, number, document);
   await applyWorking(installation, people.architect, number + 1);
+}
+
+/** Changes one of the fields of species. What a listing or a condition reads is not let go: then the next is tried. */
+async function changeSomeField(
+  small: SmallInstallation,
+  a: number,
+  edit: (shape: ContentType, field: Field, sets: ReturnType<typeof setsOf>) => ContentType,
+): Promise<void> {
+  const [type] = small.installation.model.document.contentTypes;
+  const fields = plainFields(type?.fields ?? []).filter(({ id }) => id !== type?.title);
+  for (const field of [...fields.slice(a), ...fields.slice(0, a)])
+    try {
+      return await change(small, (text) => {
+        const document = JSON.parse(text) as ModelDocument;
+        const contentTypes = document.contentTypes.map((each) =>
+          each.id === type?.id ? edit(each, field, setsOf(document)) : each,
+        );
+        return JSON.stringify({ ...document, contentTypes });
+      });
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+    }
+  throw new Refusal(422, 'No field is let go.');
 }
 
 const steps = {
@@ -237,15 +261,13 @@ const steps = {
         ? text.replace('"unique":true', '"unique":false')
         : text.replace('"unique":false', '"unique":true'),
     ),
-  takeFieldAway: (small: SmallInstallation) =>
-    change(small, (text) => {
-      const document = JSON.parse(text) as ModelDocument;
-      const [type] = document.contentTypes;
-      const topics = type?.fields.find((field) => 'key' in field && field.key === 'topics');
-      const without = type && topics && removeFields(type, [topics.id], setsOf(document));
-      return JSON.stringify(
-        without ? changeShape(document, type.id, (shape) => ({ ...shape, ...without })) : document,
-      );
+  takeFieldAway: (small: SmallInstallation, { a }: Step) =>
+    changeSomeField(small, a, (shape, field, sets) => removeFields(shape, [field.id], sets)),
+  changeKind: (small: SmallInstallation, { a }: Step) =>
+    changeSomeField(small, a, (shape, field) => {
+      const { default: _gone, showWhen: _when, ...rest } = field;
+      const other = { ...rest, kind: field.kind === 'line' ? 'number' : 'line', rules: {} } as Field;
+      return { ...shape, fields: shape.fields.map((each) => (each.id === field.id ? other : each)) };
     }),
   takeBack: async (small: SmallInstallation, { a }: Step) =>
     holding(

@@ -15,7 +15,7 @@ export async function rebuildDerived(installation: Installation): Promise<void> 
     await putSetting(tx, 'derived', 'stale');
     await dropIndexTables(tx);
     await keyMap.extend(tx, model.document);
-    await reindexTables(tx, undefined, indexedTypesIn(model), keyMap, () => true);
+    await reindexTables(tx, undefined, indexedTypesIn(model), keyMap);
   });
   await reindexInBatches(
     installation,

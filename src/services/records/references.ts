@@ -1,5 +1,7 @@
 import type { Id } from '../../core/ids';
-import type { Field } from '../../core/model/document';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType, Field } from '../../core/model/document';
+import { MEDIA } from '../../core/model/media-type';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import type { Installation } from '../runtime/installation';
@@ -18,6 +20,12 @@ export const refRows = (
     role: `${sort}:${fields.find(({ key }) => key === topOf(path))?.id ?? ''}`,
     target,
   }));
+
+/** What of its references a record of a type keeps rows of: that a medium is its own file is none. */
+export const toldReferences = (
+  { id }: Pick<CompiledType<ContentType>, 'id'>,
+  references: readonly Reference[],
+): Reference[] => references.filter(({ sort }) => id !== MEDIA || sort === 'category');
 
 /** The ways in which a record may refer to something in a field at the top. */
 export const refRoles = (field: Id): string[] =>

@@ -8,7 +8,7 @@ import { ruleRefRows } from '../listings/references';
 import { pageReferences, pageRefRows } from '../pages/references';
 import type { Installation } from '../runtime/installation';
 import { entryBody, listingBody, pageBody } from './bodies';
-import { refRows } from './references';
+import { refRows, toldReferences } from './references';
 
 /** What a record of some sort and type says, worked out from its body. */
 export interface RecordShape {
@@ -47,14 +47,11 @@ export function shapeOf(
   }
   const type = sort === 'medium' ? model.media : model.contentType(of ?? '');
   const references = (body: string) => (type ? referencesInLocalized(type.fields, entryBody(body)) : []);
-  // That a medium is its own file is no reference.
-  const told = (body: string) =>
-    references(body).filter((each) => sort === 'entry' || each.sort === 'category');
   return (
     type && {
       title: (body) => titleOf(type.definition, entryBody(body).values),
       references,
-      refRows: (body) => refRows(type.fields, told(body)),
+      refRows: (body) => refRows(type.fields, toldReferences(type, references(body))),
     }
   );
 }

@@ -6,7 +6,7 @@ import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { kindFor, withComputed } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
-import { sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
+import { rowKey, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -101,6 +101,48 @@ async function putRows(
   await tx.run(
     sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND row IN ${anyOf(rows.map(({ key }) => key))}`,
   );
+  if (many.length > 0)
+    await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
+}
+
+/** How many rows one statement changes. */
+const CHANGED = 500;
+
+/** Writes what some fields put into rows that are there, of whichever side, and the things they name. */
+export async function putFieldCells(
+  tx: WriteTransaction,
+  side: Side,
+  indexTable: IndexTable,
+  fields: readonly IndexedField[],
+  keyMap: KeyMap,
+  locale: string,
+  rows: readonly { key: number; localized: LocalizedValues }[],
+): Promise<void> {
+  const all = [...indexTable.fields.values()].map(({ field }) => field);
+  const derives = fields.some(({ field }) => kindFor(field).derived);
+  const columns = fields.flatMap((field) => field.columns.map(({ name }) => name));
+  const many: number[][] = [];
+  const full = rows.map(({ key, localized }) => {
+    const values = derives ? withComputed(all, localized.values, locale) : localized.values;
+    const filled = fields.flatMap((field) => {
+      const { columns: own, many: named } = cells(field, values, localized.translations, keyMap, locale);
+      for (const value of named) many.push([sideNumber[side], field.n, value, key]);
+      return own;
+    });
+    return [key, ...filled];
+  });
+  const set = raw(columns.map((name, i) => `${name} = d.value ->> ${i + 1}`).join(', '));
+  for (let from = 0; from < full.length; from += CHANGED) {
+    const given = JSON.stringify(full.slice(from, from + CHANGED));
+    await tx.run(
+      sql`UPDATE ${raw(indexTable[side])} SET ${set} FROM json_each(${given}) d WHERE ${raw(indexTable[side])}.${raw(rowKey[side])} = d.value ->> 0`,
+    );
+  }
+  const keys = anyOf(rows.map(({ key }) => key));
+  for (const { n } of fields.filter((field) => field.many))
+    await tx.run(
+      sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${n} AND row IN ${keys}`,
+    );
   if (many.length > 0)
     await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }

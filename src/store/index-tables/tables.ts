@@ -1,9 +1,9 @@
 import { raw, sql } from '../sql';
 import { FOREVER } from '../../core/content/states';
-import { sameJson, type Json } from '../../core/json';
+import { sameJson } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import { possibleSources } from '../../core/mapping/rule/sources';
-import type { Field, ModelDocument } from '../../core/model/document';
+import type { ModelDocument } from '../../core/model/document';
 import type { WriteTransaction } from '../database';
 import {
   indexTableOf,
@@ -112,12 +112,6 @@ const columnsOf = async (tx: WriteTransaction, table: string): Promise<Map<strin
     ).map(({ name, type }) => [name, type]),
   );
 
-/** What in a field decides how its values lie in the index table: when it differs, the table is filled anew. */
-function lies(field: Field): Json {
-  const { laidBy, several } = kindFor(field);
-  return { kind: field.kind, laidBy, several };
-}
-
 /** What lies in index tables of its own, in which languages. */
 export interface IndexedModel {
   types: readonly IndexedType[];
@@ -132,15 +126,14 @@ export const indexedTypesIn = (model: CompiledModel): IndexedModel => ({
 
 /**
  * Makes the index tables fit what is to lie in them, from what lay in them before: tables for new types, columns
- * and indexes for new fields; indexes of fields that are gone go (their values stay in the entries). `mayBeHeld` says
- * whether entries may hold values of a field from an earlier model. Answers the types whose rows must be written again.
+ * and indexes for new fields; indexes of fields that are gone go (their values stay in the entries). Answers the types all
+ * of whose rows must be written again, whatever became of their fields.
  */
 export async function reindexTables(
   tx: WriteTransaction,
   before: IndexedModel | undefined,
   after: IndexedModel,
   keyMap: KeyMap,
-  mayBeHeld: (field: string) => boolean,
 ): Promise<string[]> {
   const stale: string[] = [];
   const oldTypes = new Map<string, IndexedType>(before?.types.map((type) => [type.id, type]));
@@ -216,14 +209,9 @@ export async function reindexTables(
       }
       if (!old || (othersRide && side === 'work')) await indexFixedColumns(tx, indexTable, side, riders);
     }
-    const restored = type.fields.some((field) => {
-      const was = old?.field(field.id);
-      if (was) return !sameJson(lies(was), lies(field));
-      return kindFor(field).derived || mayBeHeld(field.id);
-    });
     const spoken = sameJson(before?.locales ?? null, after.locales);
     // Pages may be there before their type becomes one whose pages can be listed.
-    if (!old || restored || !spoken || old.definition.title !== type.definition.title) stale.push(type.id);
+    if (!old || !spoken || old.definition.title !== type.definition.title) stale.push(type.id);
   }
   const kept = new Set(after.types.map(({ id }) => id));
   for (const type of oldTypes.values()) {

@@ -1,6 +1,6 @@
 import { documentFrom, smallModel } from '../../../../tests/small-model';
 import { CompiledModel } from '../compile';
-import type { ContentType, Field, ModelDocument } from '../document';
+import type { BlockType, ContentType, Field, ModelDocument } from '../document';
 import { newId } from '../../ids';
 import { plainFields } from '../kinds';
 import { followsFor } from './follows';
@@ -35,11 +35,12 @@ test.each<[string, ModelDocument, ReturnType<typeof follows>['anew']]>([
   ['a field that must differ', withField('name', { unique: true }), 'faults'],
   ['a new field', added({ required: false }), 'nothing'],
   ['a new field that must be filled in', added({ required: true }), 'faults'],
-  ['another kind', withField('body', { kind: 'line', rules: {} }), 'everything'],
+  ['another kind', withField('body', { kind: 'line', rules: {} }), 'rows'],
+  ['another kind of what names it', withField('name', { kind: 'paragraphs', rules: {} }), 'everything'],
   [
     'several in place of one',
     withField('group', { rules: { ...fieldOf('group').rules, multiple: true } }),
-    'everything',
+    'rows',
   ],
   [
     'another field that names it',
@@ -53,8 +54,9 @@ test.each<[string, ModelDocument, ReturnType<typeof follows>['anew']]>([
   ],
 ])('%s', (_, after, anew) => expect(follows(after).anew).toBe(anew));
 
-test('a field that comes back may hold values, so everything follows', () => {
-  expect(follows(added({ required: false }), true).anew).toBe('everything');
+test('a field that comes back may hold values, so its rows follow', () => {
+  const { anew, rows } = follows(added({ required: false }), true);
+  expect([anew, rows.map(({ key }) => key)]).toEqual(['rows', ['extra']]);
 });
 
 test('what is gone is told, and the heaviest that follows counts', () => {
@@ -63,5 +65,41 @@ test('what is gone is told, and the heaviest that follows counts', () => {
       .filter(({ key }) => key !== 'size')
       .map((field) => (field.key === 'name' ? ({ ...field, rules: { maxLength: 20 } } as Field) : field)),
   );
-  expect(follows(after)).toEqual({ anew: 'faults', gone: [fieldOf('size')] });
+  expect(follows(after)).toEqual({ anew: 'faults', rows: [], gone: [fieldOf('size')] });
+});
+
+describe('of pages, from blocks', () => {
+  const block = (part: object): ModelDocument =>
+    documentFrom({
+      ...smallModel,
+      blockTypes: {
+        text: { label: 'Text', plural: 'Texts', fields: { words: { label: 'Words' } }, face: {}, ...part },
+      },
+    });
+  const was = block({});
+  const [text] = was.blockTypes;
+  const page = was.pageTypes[0]?.id ?? '';
+  const ofBlock = (change: (type: BlockType) => BlockType, mayBeHeld = false) => {
+    const after = { ...was, blockTypes: was.blockTypes.map(change) };
+    return followsFor(new CompiledModel(was, 1), new CompiledModel(after, 2), page, () => mayBeHeld).anew;
+  };
+  const words = plainFields(text?.fields ?? [])[0] as Field;
+  const extra = { ...words, id: newId(), key: 'extra', required: false } as Field;
+
+  test.each<[string, (type: BlockType) => BlockType, string]>([
+    ['another label and look', (type) => ({ ...type, label: 'Words', face: { ...type.face, mapping: {} } }), 'nothing'],
+    ['a new field', (type) => ({ ...type, fields: [...type.fields, extra] }), 'nothing'],
+    ['a rule', (type) => ({ ...type, fields: [{ ...words, required: true }] }), 'faults'],
+    [
+      'another kind',
+      (type) => ({ ...type, fields: [{ ...words, kind: 'link', rules: {} } as Field] }),
+      'everything',
+    ],
+    ['a field that is gone', (type) => ({ ...type, fields: [] }), 'everything'],
+    ['another behaviour', (type) => ({ ...type, behaves: 'listing' }), 'everything'],
+  ])('%s', (_, change, anew) => expect(ofBlock(change)).toBe(anew));
+
+  test('a field that comes back may be held', () => {
+    expect(ofBlock((type) => ({ ...type, fields: [...type.fields, extra] }), true)).toBe('everything');
+  });
 });

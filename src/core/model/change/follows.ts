@@ -8,14 +8,24 @@ import { kindFor } from '../kinds';
 export interface Follows {
   /**
    * What must be made anew: nothing; the faults of those that have some, since rules can only have gone; the faults of
-   * all; or everything that is derived, their bodies brought to the new model first.
+   * all; also the rows of some fields in index tables, and what these refer to; or everything that is derived, their
+   * bodies brought to the new model first.
    */
-  anew: 'nothing' | 'faults of the faulty' | 'faults' | 'everything';
+  anew: (typeof weights)[number];
+  /** The fields whose rows must be written, where not everything is. */
+  rows: Field[];
   /** The fields that are gone, with what is derived from their values. */
   gone: Field[];
 }
 
-const weights = ['nothing', 'faults of the faulty', 'faults', 'everything'] as const;
+const weights = ['nothing', 'faults of the faulty', 'faults', 'rows', 'everything'] as const;
+type Weight = (typeof weights)[number];
+
+const heaviest = (all: readonly Weight[]): Weight =>
+  all.reduce<Weight>(
+    (most, each) => (weights.indexOf(each) > weights.indexOf(most) ? each : most),
+    'nothing',
+  );
 
 /** What only people read. */
 const words = new Set(['label', 'help', 'purpose', 'icon']);
@@ -41,21 +51,54 @@ const laid = (field: Field): Json => {
 /** A field without what decides only whether it is found and sorted by. */
 const checked = ({ indexed: _indexed, ...field }: Field): Json => asJson(field);
 
-function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) => boolean): Follows['anew'] {
+function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) => boolean): Weight {
   if (!old) {
-    if (kindFor(field).derived || mayBeHeld(field.id)) return 'everything';
+    if (kindFor(field).derived || mayBeHeld(field.id)) return 'rows';
     return field.required ? 'faults' : 'nothing';
   }
-  if (!sameJson(laid(old), laid(field))) return 'everything';
+  if (!sameJson(laid(old), laid(field))) return 'rows';
   return sameJson(checked(old), checked(field)) ? 'nothing' : 'faults';
 }
 
-/** What a page type says beside its fields that pages are read by: whatever stands in its slots. */
-const aroundFields = (model: CompiledModel, { definition }: CompiledType<ContentType | PageType>): Json =>
-  asJson([
-    definition.title,
-    ...('slots' in definition ? [definition.slots, definition.source, model.document.blockTypes] : []),
-  ]);
+const ofFields = (
+  old: readonly Field[],
+  fields: readonly Field[],
+  mayBeHeld: (field: Id) => boolean,
+): Map<Field, Weight> =>
+  new Map(
+    fields.map((field) => [
+      field,
+      ofField(
+        old.find(({ id }) => id === field.id),
+        field,
+        mayBeHeld,
+      ),
+    ]),
+  );
+
+/** What a page type says beside its fields that pages are read by. */
+const aroundFields = ({ definition }: CompiledType<ContentType | PageType>): Json =>
+  asJson([definition.title, ...('slots' in definition ? [definition.slots, definition.source] : [])]);
+
+/** What follows for pages from other block types: how their values lie, what they may hold, and how they behave. */
+function ofBlocks(before: CompiledModel, after: CompiledModel, mayBeHeld: (field: Id) => boolean): Weight {
+  const were = before.document.blockTypes;
+  const are = after.document.blockTypes;
+  if (were.some(({ id }) => !are.some((each) => each.id === id))) return 'everything';
+  return heaviest(
+    are.map((type): Weight => {
+      const old = were.find(({ id }) => id === type.id);
+      if (!old) return mayBeHeld(type.id) ? 'everything' : 'nothing';
+      if (sameJson(asJson(old), asJson(type))) return 'nothing';
+      const [then, now] = [before.blockType(type.id)?.fields ?? [], after.blockType(type.id)?.fields ?? []];
+      const isGone = then.some(({ id }) => !now.some((each) => each.id === id));
+      if (isGone || old.behaves !== type.behaves) return 'everything';
+      const fields = heaviest([...ofFields(then, now, mayBeHeld).values()]);
+      if (fields === 'rows') return 'everything';
+      return sameJson(asJson(old.slots), asJson(type.slots)) ? fields : 'faults';
+    }),
+  );
+}
 
 /**
  * What follows for the records of a type (by id) when one model takes the place of another. `mayBeHeld` says whether
@@ -69,15 +112,24 @@ export function followsFor(
 ): Follows {
   const of = (model: CompiledModel) => model.contentOrMedia(id) ?? model.pageType(id);
   const [old, type] = [of(before), of(after)];
-  if (!old || !type) return { anew: 'everything', gone: [] };
+  if (!old || !type) return { anew: 'everything', rows: [], gone: [] };
   const gone = old.fields.filter((field) => !type.field(field.id));
-  const pagesDiffer = 'slots' in type.definition && !sameJson(asJson(old.fields), asJson(type.fields));
-  if (pagesDiffer || !sameJson(aroundFields(before, old), aroundFields(after, type)))
-    return { anew: 'everything', gone };
-  const each = type.fields.map((field) => ofField(old.field(field.id), field, mayBeHeld));
-  const most = Math.max(
-    gone.length > 0 ? weights.indexOf('faults of the faulty') : 0,
-    ...each.map((one) => weights.indexOf(one)),
-  );
-  return { anew: weights[most] ?? 'everything', gone };
+  if (!sameJson(aroundFields(old), aroundFields(type))) return { anew: 'everything', rows: [], gone };
+  const fields = ofFields(old.fields, type.fields, mayBeHeld);
+  const isPage = 'slots' in type.definition;
+  const anew = heaviest([
+    gone.length > 0 ? 'faults of the faulty' : 'nothing',
+    ...fields.values(),
+    ...(isPage ? [ofBlocks(before, after, mayBeHeld)] : []),
+  ]);
+  const rows = [...fields].flatMap(([field, weight]) => (weight === 'rows' ? [field] : []));
+  // What pages refer to is not told by its field, and what names a record stands everywhere.
+  const everything =
+    (anew === 'rows' && isPage) ||
+    (isPage && gone.length > 0) ||
+    rows.some((field) => field.id === type.definition.title);
+  if (everything) return { anew: 'everything', rows: [], gone };
+  // What is computed may be so from any of them.
+  const derived = rows.length === 0 ? [] : type.fields.filter((field) => kindFor(field).derived);
+  return { anew, rows: [...new Set([...rows, ...derived])], gone };
 }
