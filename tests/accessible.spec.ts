@@ -313,6 +313,17 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'long work',
+    async (page) => {
+      // Whoever is invited gets a letter; the second time nobody is.
+      await page.request.post('/api/v1/people', {
+        data: { name: 'Ada Fenwick', email: 'ada@quillwater.example', role: 'editor' },
+      });
+      await page.goto('/bench/watch/work');
+      await expect(page.getByText(/^Letter to Ada Fenwick/)).toBeVisible();
+    },
+  ],
+  [
     'go to',
     async (page) => {
       await page.goto('/bench/watch');

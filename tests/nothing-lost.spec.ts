@@ -83,3 +83,31 @@ test('an entry in the bin comes back with its words', async ({ browser }) => {
   await expect(page.getByRole('button', { name: 'Take out of the bin' })).toHaveCount(0);
   await expect(page.getByLabel(/^Name/)).toHaveValue('Mud anemone');
 });
+
+test('many that were brought in are taken back as one act, also when the server is killed meanwhile', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  const model = await (await page.request.get('/api/v1/model')).json();
+  const { id } = model.document.contentTypes.find(({ key }: { key: string }) => key === 'species');
+  let act: string | undefined;
+  for (let piece = 0; piece < 3; piece += 1) {
+    const rows = Array.from({ length: 400 }, (_, i) => ({ name: `Counted gull ${piece * 400 + i}` }));
+    const told = await page.request.post(`/api/v1/types/${id}/entries`, {
+      data: { rows, ...(act ? { act } : {}) },
+    });
+    ({ act } = await told.json());
+  }
+  await page.goto('/bench/watch/acts');
+  await page.getByRole('button', { name: /^Undo: .* brought in 1200 entries/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Long work' })).toBeVisible();
+  await expect(page.getByText('Take back: brought in 1200 entries')).toBeVisible();
+  await running.kill();
+  await running.start();
+  await page.reload();
+  const over = page.getByRole('region', { name: 'Over' });
+  await expect(over.getByText('Take back: brought in 1200 entries')).toBeVisible({ timeout: 60_000 });
+  await expect(over.getByText('1,200 of 1,200')).toBeVisible();
+  await page.goto('/bench/write/species?q=Counted+gull');
+  await expect(page.getByText('Nothing is like that.')).toBeVisible();
+});
