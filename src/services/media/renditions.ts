@@ -1,4 +1,4 @@
-import { mkdir, rename } from 'node:fs/promises';
+import { access, mkdir, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import PQueue from 'p-queue';
 import sharp from 'sharp';
@@ -62,17 +62,30 @@ async function make(
   await rename(half, to);
 }
 
-/** A picture in one of the sizes it can be had in; made once, and kept while it is used. */
-async function inSize(installation: Installation, row: MediaRow, rendition: Rendition): Promise<MediaFile> {
+/**
+ * A picture in one of the sizes it can be had in; made once, and kept while it is used. Undefined where the picture itself
+ * lies there no more.
+ */
+async function inSize(
+  installation: Installation,
+  row: MediaRow,
+  rendition: Rendition,
+): Promise<MediaFile | undefined> {
   const folder = join(folderOf(installation, row.uuid), 'sizes');
   const path = join(folder, nameOf(rendition));
   const { renditions } = installation;
   if (!(await renditions.has(path))) {
+    const original = join(folderOf(installation, row.uuid), row.file);
+    const isThere = await access(original).then(
+      () => true,
+      () => false,
+    );
+    if (!isThere) return undefined;
     const made =
       underWay.get(path) ??
       making.add(async () => {
         await mkdir(folder, { recursive: true });
-        await make(join(folderOf(installation, row.uuid), row.file), row, rendition, path);
+        await make(original, row, rendition, path);
         await renditions.made(path);
       });
     underWay.set(path, made);

@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import { readdirSync, statSync, utimesSync } from 'node:fs';
+import { readdirSync, rmSync, statSync, utimesSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import sharp from 'sharp';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
@@ -115,6 +115,23 @@ test('every width that pages offer is made as wide as it says, and none wider th
     const { width: wide } = await sharp(Buffer.from(await sent.arrayBuffer())).metadata();
     expect([width, wide]).toEqual([width, Math.min(width, WIDE)]);
   }
+});
+
+test('a picture whose file lies there no more is not found, in no size', async () => {
+  const bytes = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#224' } })
+    .png()
+    .toBuffer();
+  const { address: lost, id } = await addMedia(
+    small.installation,
+    small.people.editor,
+    { name: 'lost.png' },
+    bytes,
+  );
+  rmSync(join(small.installation.mediaFolder, id), { recursive: true });
+  for (const path of [lost, signAddress(small.installation.secret, `${lost}?w=320`)])
+    expect([path, (await get(path)).status]).toEqual([path, 404]);
+  // Nothing was begun in its place.
+  expect(readdirSync(small.installation.mediaFolder)).not.toContain(id);
 });
 
 test('every size in a drawn page is signed, as it is asked for', () => {
