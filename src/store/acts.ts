@@ -74,6 +74,10 @@ export const namesOfActs = (
 export const lastActOn = (reader: Reader, target: Id): Promise<ActRow | undefined> =>
   reader.one<ActRow>(sql`${select} WHERE a.id = (SELECT max(act) FROM act_changes WHERE target = ${target})`);
 
+/** The key of the newest act of all; 0 where there is none. */
+export const newestAct = async (reader: Reader): Promise<number> =>
+  (await reader.one<{ id: number | null }>(sql`SELECT max(id) AS id FROM acts`))?.id ?? 0;
+
 export const putAct = (
   tx: WriteTransaction,
   act: Pick<ActRow, 'uuid' | 'at' | 'person' | 'what' | 'why' | 'undoes'>,

@@ -1,3 +1,4 @@
+import PQueue from 'p-queue';
 import type { ModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
 import { followsFor } from '../../core/model/change/follows';
@@ -19,6 +20,7 @@ import { carryRecords } from '../records/carry';
 import { noteRecounts, putRecount, type Recount } from '../records/recount';
 import { refRoles } from '../records/references';
 import { refillFields } from '../records/refill';
+import { endStaging, stageFields, takeStagedFields, type Staged } from '../records/staging';
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
@@ -34,11 +36,16 @@ export const model = (installation: Installation): ModelAnswer => ({
  * Puts a model in force inside an act: its ids, its index tables, and what is derived from what is kept, as far as it
  * follows from what differs. Faults alone are noted, to be counted when it is in force.
  */
-async function enforce(act: Act, installation: Installation, next: CompiledModel): Promise<void> {
+async function enforce(
+  act: Act,
+  installation: Installation,
+  next: CompiledModel,
+  staged?: Staged,
+): Promise<void> {
   const { tx } = act;
   const { keyMap, model: before } = installation;
-  const earlier = new Set(idsOfFields(next).filter((id) => keyMap.find(id) >= 0));
-  const mayBeHeld = (field: Id) => earlier.has(field);
+  const held = staged?.held ?? heldOf(installation, next);
+  const mayBeHeld = (field: Id) => held.has(field);
   await keyMap.extend(tx, next.document);
   await putModelInForce(tx, next.revision, next.document, act.now, act.by);
   act.enforce(next);
@@ -62,7 +69,9 @@ async function enforce(act: Act, installation: Installation, next: CompiledModel
         gone.flatMap((field) => refRoles(field.id)),
       );
     const type = next.contentOrMedia(id);
-    if (anew === 'rows' && type) await refillFields(act, type, rows);
+    if (anew === 'rows' && type && staged?.types.has(id))
+      await takeStagedFields(act, type, rows, staged.since);
+    else if (anew === 'rows' && type) await refillFields(act, type, rows);
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
@@ -79,6 +88,10 @@ const idsOfFields = (model: CompiledModel): Id[] => {
     ...fields.map((field) => field.id),
   ]);
 };
+
+/** The ids of a model that bodies may hold values of from earlier ones. */
+const heldOf = ({ keyMap }: Installation, next: CompiledModel): Set<Id> =>
+  new Set(idsOfFields(next).filter((id) => keyMap.find(id) >= 0));
 
 /** Does an act that puts a model in force. From its last step until everyone sees the model, readers wait. */
 export async function turningOver(
@@ -103,24 +116,55 @@ export async function turningOver(
   return answer;
 }
 
-/** Puts the working copy in force as one transaction: index tables, entries' faults and visitors' pages follow. */
+/**
+ * Puts the working copy in force: what takes long is worked out beside all other work, and then taken over in one
+ * transaction. Entries' faults and visitors' pages follow.
+ */
 export const applyWorking = (
   installation: Installation,
   person: Person,
   number: number,
 ): Promise<ModelAnswer> =>
-  turningOver(installation, person, async (act) => {
-    const { tx } = act;
-    const row = await workingModel(tx);
-    if (!row) throw ruleViolation('There is no working copy to put in force.');
-    const inForce = await modelInForce(tx);
-    if (row.number !== number || row.base !== inForce?.number)
-      throw changedSince(await workingAnswer(tx, installation, row), {});
-    const taken = await takeOver(act, installation, row.document);
-    await dropWorkingModel(tx);
-    await act.keep('put a model in force');
-    return taken;
+  oneAfterTheOther(installation, async () => {
+    const staged = await stageWorking(installation, number);
+    try {
+      return await turningOver(installation, person, async (act) => {
+        const { tx } = act;
+        const row = await workingModel(tx);
+        if (!row) throw ruleViolation('There is no working copy to put in force.');
+        const inForce = await modelInForce(tx);
+        if (row.number !== number || row.base !== inForce?.number)
+          throw changedSince(await workingAnswer(tx, installation, row), {});
+        const taken = await takeOver(act, installation, row.document, staged?.staged);
+        await dropWorkingModel(tx);
+        await act.keep('put a model in force');
+        return taken;
+      });
+    } finally {
+      if (staged) await endStaging(installation, staged.next, staged.staged);
+    }
   });
+
+/** Stages what the working copy of a number will write; nothing where it would be refused anyway. */
+async function stageWorking(
+  installation: Installation,
+  number: number,
+): Promise<{ next: CompiledModel; staged: Staged } | undefined> {
+  const row = await workingModel(installation.content);
+  if (row?.number !== number || row.base !== installation.model.revision) return undefined;
+  if (checkModel(row.document).some(({ weight }) => weight === 'error')) return undefined;
+  const next = new CompiledModel(row.document, installation.model.revision + 1);
+  return { next, staged: await stageFields(installation, next, heldOf(installation, next)) };
+}
+
+const turns = new WeakMap<Installation, PQueue>();
+
+/** Puts models in force one after the other: what one has staged, another must not write over. */
+function oneAfterTheOther<T>(installation: Installation, work: () => Promise<T>): Promise<T> {
+  const queue = turns.get(installation) ?? new PQueue({ concurrency: 1 });
+  turns.set(installation, queue);
+  return queue.add(work);
+}
 
 /**
  * Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was
@@ -144,6 +188,7 @@ export async function takeOver(
   act: Act,
   installation: Installation,
   document: ModelDocument,
+  staged?: Staged,
 ): Promise<Taken> {
   const changes = modelChanges(installation.model.document, document);
   const errors = [
@@ -158,7 +203,7 @@ export async function takeOver(
   const next = new CompiledModel(document, installation.model.revision + 1);
   const { everything, types } = typesTouched(changes);
   const reached = everything ? undefined : await reachOfTypes(act.tx, installation, types);
-  await enforce(act, installation, next);
+  await enforce(act, installation, next, staged);
   return { next, reached };
 }
 

@@ -14,6 +14,9 @@ import { carryRecords } from './carry';
 import { refRoles, refRows, toldReferences } from './references';
 import { inBatches } from './reindex';
 
+/** How many records are gone through at one go: so few that nobody waits for the event loop. */
+const STEP = 500;
+
 /** Whether values of a field may lie in bodies in another form than it holds them in now. */
 const mayBeCarried = (field: Field): boolean =>
   kindFor(field).maySeveral || kindFor(field).inside !== undefined;
@@ -36,17 +39,22 @@ export async function refillFields(
     fields.flatMap(({ id }) => refRoles(id)),
   );
   const next = (after: number, most: number) => recordsOfType(tx, key, after, most);
-  await inBatches(next, async (found) => {
-    if (!fields.some(mayBeCarried)) return refillSome(act, type, fields, found);
-    await carryRecords(act, found);
-    const ids = found.map(({ id }) => id);
-    return refillSome(act, type, fields, await recordsByIds(tx, ids));
-  });
+  await inBatches(
+    next,
+    async (found) => {
+      if (!fields.some(mayBeCarried)) return refillSome(act, type, fields, found);
+      await carryRecords(act, found);
+      const ids = found.map(({ id }) => id);
+      return refillSome(act, type, fields, await recordsByIds(tx, ids));
+    },
+    STEP,
+  );
   if (fields.some((field) => kindFor(field).scheme !== undefined))
     await recountCategories(tx, indexTableIn({ model, keyMap }, type));
 }
 
-async function refillSome(
+/** Does the same for some records, whose bodies are under the model of the act. */
+export async function refillSome(
   act: Act,
   type: CompiledType<ContentType>,
   fields: readonly Field[],

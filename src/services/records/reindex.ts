@@ -285,10 +285,14 @@ const BATCH = 2000;
 type Next = (after: number, most: number) => Promise<KeptRecord[]>;
 
 /** Goes through many records, some at a time, in the order of their keys; `next` reads those after one. */
-export async function inBatches(next: Next, work: (records: KeptRecord[]) => Promise<void>): Promise<void> {
+export async function inBatches(
+  next: Next,
+  work: (records: KeptRecord[]) => Promise<void>,
+  most = BATCH,
+): Promise<void> {
   for (let after = 0, full = true; full;) {
-    const records = await next(after, BATCH);
-    full = records.length === BATCH;
+    const records = await next(after, most);
+    full = records.length === most;
     after = records.at(-1)?.id ?? 0;
     if (records.length > 0) await work(records);
   }

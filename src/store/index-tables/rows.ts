@@ -105,6 +105,27 @@ async function putRows(
     await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
+/** What some fields put into the columns of a row, in their order, and the things they name, each with its field. */
+export function fieldCells(
+  indexTable: IndexTable,
+  fields: readonly IndexedField[],
+  keyMap: KeyMap,
+  locale: string,
+  localized: LocalizedValues,
+): { columns: Bind[]; many: (readonly [field: number, value: number])[] } {
+  const all = [...indexTable.fields.values()].map(({ field }) => field);
+  const derives = fields.some(({ field }) => kindFor(field).derived);
+  const values = derives ? withComputed(all, localized.values, locale) : localized.values;
+  const each = fields.map((field) => ({
+    n: field.n,
+    ...cells(field, values, localized.translations, keyMap, locale),
+  }));
+  return {
+    columns: each.flatMap(({ columns }) => columns),
+    many: each.flatMap(({ n, many }) => many.map((value) => [n, value] as const)),
+  };
+}
+
 /** How many rows one statement changes. */
 const CHANGED = 500;
 
@@ -118,18 +139,12 @@ export async function putFieldCells(
   locale: string,
   rows: readonly { key: number; localized: LocalizedValues }[],
 ): Promise<void> {
-  const all = [...indexTable.fields.values()].map(({ field }) => field);
-  const derives = fields.some(({ field }) => kindFor(field).derived);
   const columns = fields.flatMap((field) => field.columns.map(({ name }) => name));
   const many: number[][] = [];
   const full = rows.map(({ key, localized }) => {
-    const values = derives ? withComputed(all, localized.values, locale) : localized.values;
-    const filled = fields.flatMap((field) => {
-      const { columns: own, many: named } = cells(field, values, localized.translations, keyMap, locale);
-      for (const value of named) many.push([sideNumber[side], field.n, value, key]);
-      return own;
-    });
-    return [key, ...filled];
+    const filled = fieldCells(indexTable, fields, keyMap, locale, localized);
+    for (const [n, value] of filled.many) many.push([sideNumber[side], n, value, key]);
+    return [key, ...filled.columns];
   });
   const set = raw(columns.map((name, i) => `${name} = d.value ->> ${i + 1}`).join(', '));
   for (let from = 0; from < full.length; from += CHANGED) {

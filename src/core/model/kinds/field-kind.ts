@@ -208,6 +208,10 @@ export class FieldKind {
   isBlank(value: Value): boolean {
     return this.kind.isBlank?.(value) ?? false;
   }
+  /** Whether its values may refer to other things. */
+  get mayRefer(): boolean {
+    return this.kind.refers !== undefined;
+  }
   refers(value: Value): Reference[] {
     return this.kind.refers?.(value, this.rules) ?? [];
   }

@@ -1,0 +1,136 @@
+import { fill, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import type { JsonObject } from '../../core/json';
+import type { Field, ModelDocument } from '../../core/model/document';
+import { sql } from '../../store/sql';
+import { entries } from '../entries/table';
+import { addEntry, binEntry, changeEntry, publishEntry, withdrawEntry } from '../entries/write';
+import { applyWorking } from '../model/put-in-force';
+import { keepWorking, working } from '../model/working-copy';
+import { checkDerived } from './check';
+
+let small: SmallInstallation;
+beforeAll(async () => {
+  small = await smallInstallation();
+  await fill(
+    small,
+    'species',
+    Array.from({ length: 2300 }, (_, i) => ({
+      values: { name: `Bird ${String(i).padStart(4, '0')}`, size: i % 300 },
+      shown: i % 4 !== 0,
+    })),
+  );
+});
+afterAll(async () => {
+  jest.restoreAllMocks();
+  await small.close();
+});
+
+/** A model whose species have other fields in place of their size, which their faces do not show. */
+const withSize = (document: ModelDocument, change: (field: Field) => Field[]): JsonObject =>
+  ({
+    ...document,
+    contentTypes: document.contentTypes.map((type) => {
+      const { figures: _figures, ...mapping } = type.face.mapping;
+      return {
+        ...type,
+        face: { ...type.face, mapping },
+        fields: type.fields.flatMap((field) =>
+          'key' in field && field.key === 'size' ? change(field) : [field],
+        ),
+      };
+    }),
+  }) as unknown as JsonObject;
+const as =
+  (kind: 'line' | 'number', more: object = {}) =>
+  (field: Field): Field[] => [{ ...field, kind, rules: {}, ...more } as Field];
+
+/** Puts a working copy in force; `meanwhile` is done after so many writes of it. Answers how many there were. */
+async function putInForce(
+  document: JsonObject,
+  meanwhile: readonly [after: number, work: () => Promise<unknown>][] = [],
+): Promise<number> {
+  const { installation, people } = small;
+  const { number } = await working(installation);
+  const kept = await keepWorking(installation, people.architect, number, document);
+  const { content } = installation;
+  const write = content.write.bind(content);
+  let writes = 0;
+  let inside = false;
+  const spy = jest.spyOn(content, 'write').mockImplementation(async (work, done) => {
+    const result = await write(work, done);
+    if (inside) return result;
+    writes += 1;
+    inside = true;
+    for (const [after, other] of meanwhile) if (after === writes) await other();
+    inside = false;
+    return result;
+  });
+  try {
+    await applyWorking(installation, people.architect, kept.number);
+  } finally {
+    spy.mockRestore();
+  }
+  return writes;
+}
+
+const found = async (q: string) =>
+  (await entries(small.installation, { type: 'species', q, limit: 1 })).items[0];
+
+test('what is staged is taken with all that was written meanwhile, and nothing else', async () => {
+  const { installation, people } = small;
+  const on = async (q: string, work: (id: string, revision: number) => Promise<unknown>) => {
+    const row = await found(q);
+    await work(row?.id ?? '', row?.revision ?? 0);
+  };
+  const writes = await putInForce(withSize(installation.model.document, as('line')), [
+    // After the first records were staged, and after all were.
+    [
+      3,
+      () =>
+        on('Bird 0003', (id, revision) =>
+          changeEntry(installation, people.editor, id, revision, { values: { name: 'Early' } }),
+        ),
+    ],
+    [4, () => on('Bird 0005', (id, revision) => withdrawEntry(installation, people.architect, id, revision))],
+    [
+      5,
+      () => addEntry(installation, people.editor, { type: 'species', values: { name: 'New one', size: 12 } }),
+    ],
+    [
+      6,
+      () => on('Bird 0008', (id, revision) => publishEntry(installation, people.architect, id, revision, {})),
+    ],
+    [6, () => on('Bird 2001', (id, revision) => binEntry(installation, people.editor, id, revision))],
+  ]);
+  // It was staged in steps, not written at once.
+  expect(writes).toBeGreaterThan(7);
+  expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0, miscounted: 0 });
+  expect((await found('Early'))?.title).toBe('Early');
+  expect(
+    await installation.content.all(sql`SELECT name FROM sqlite_temp_master WHERE name LIKE 'staged%'`),
+  ).toEqual([]);
+});
+
+test('a field that comes back is staged, with the values that entries still have', async () => {
+  const { installation } = small;
+  const { document } = installation.model;
+  await putInForce(withSize(document, () => []));
+  const back = withSize(document, as('number'));
+  expect(await putInForce(back)).toBeGreaterThan(7);
+  expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
+  const { total } = await entries(installation, {
+    type: 'species',
+    where: JSON.stringify({ field: 'size', is: 'moreThan', value: 250 }),
+  });
+  expect(total).toBeGreaterThan(300);
+});
+
+test('one that is refused leaves all as it was, and nothing staged', async () => {
+  const { installation } = small;
+  const before = installation.model.revision;
+  const { document } = installation.model;
+  const broken = withSize(document, as('line', { showWhen: { field: 'gone', is: 'filled' } }));
+  await expect(putInForce(broken)).rejects.toMatchObject({ status: 422 });
+  expect(installation.model.revision).toBe(before);
+  expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
+});
