@@ -123,7 +123,7 @@ test('what is staged is taken with all that was written meanwhile, and nothing e
         where: JSON.stringify({ field: 'body', is: 'startsWith', value }),
       })
     ).total;
-  expect(await Promise.all(['Early', 'Late', 'New', 'Seen 8 '].map(told))).toEqual([1, 1, 1, 1]);
+  expect(await Promise.all(['Early', 'Late', 'New', 'Seen 8 times'].map(told))).toEqual([1, 1, 1, 1]);
   expect(
     await installation.content.all(sql`SELECT name FROM sqlite_temp_master WHERE name LIKE 'staged%'`),
   ).toEqual([]);
