@@ -87,7 +87,11 @@ describe('of pages, from blocks', () => {
   const extra = { ...words, id: newId(), key: 'extra', required: false } as Field;
 
   test.each<[string, (type: BlockType) => BlockType, string]>([
-    ['another label and look', (type) => ({ ...type, label: 'Words', face: { ...type.face, mapping: {} } }), 'nothing'],
+    [
+      'another label and look',
+      (type) => ({ ...type, label: 'Words', face: { ...type.face, mapping: {} } }),
+      'nothing',
+    ],
     ['a new field', (type) => ({ ...type, fields: [...type.fields, extra] }), 'nothing'],
     ['a rule', (type) => ({ ...type, fields: [{ ...words, required: true }] }), 'faults'],
     [
