@@ -28,6 +28,29 @@ function restart(): void {
   small.installation.queue = queue;
 }
 
+/**
+ * Works until so many writes of the queue were made, and is killed at the next: the content is written, and how far it came
+ * is not. What was under way is due at once.
+ */
+async function workAndDie(after: number): Promise<void> {
+  const { sessions } = small.installation;
+  const write = sessions.write.bind(sessions);
+  let writes = 0;
+  const killed = new Promise<void>((resolve) => {
+    jest.spyOn(sessions, 'write').mockImplementation((work, kept) => {
+      writes += 1;
+      if (writes <= after) return write(work, kept);
+      resolve();
+      return new Promise(() => {});
+    });
+  });
+  void queue.begin();
+  await killed;
+  jest.restoreAllMocks();
+  restart();
+  await sessions.write((tx) => tx.run(sql`UPDATE jobs SET again_at = 0, state = 'waiting'`));
+}
+
 const seen = async () => (await longWork(small.installation, small.people.architect, {})).items;
 const states = async () => (await seen()).map(({ what, state }) => `${what} ${state}`);
 
@@ -205,25 +228,7 @@ describe('an act that changed many entries', () => {
   test('goes on after a restart where it was, wherever the process ended', async () => {
     const act = await bringIn(210);
     const asked = await undoAct(small.installation, small.people.architect, act);
-    const { sessions } = small.installation;
-    const write = sessions.write.bind(sessions);
-    for (let kills = 0; kills < 4; kills += 1) {
-      // The content is written, and the process ends before the step is noted; each time a step later.
-      let writes = 0;
-      const killed = new Promise<void>((resolve) => {
-        jest.spyOn(sessions, 'write').mockImplementation((work, kept) => {
-          writes += 1;
-          if (writes <= kills + 1) return write(work, kept);
-          resolve();
-          return new Promise(() => {});
-        });
-      });
-      void queue.begin();
-      await killed;
-      jest.restoreAllMocks();
-      restart();
-      await sessions.write((tx) => tx.run(sql`UPDATE jobs SET again_at = 0, state = 'waiting'`));
-    }
+    for (let kills = 0; kills < 4; kills += 1) await workAndDie(kills + 1);
     await queue.begin();
     await idle();
     expect(await all()).toBe(0);
@@ -295,23 +300,8 @@ describe('a category that many are in', () => {
     const told = await mergeCategory(installation, people.architect, id, revision, category('Reed').id);
     expect(told.goesOn).toBeDefined();
     expect(await named('Mere')).toBe(95);
-    const { sessions } = installation;
-    const write = sessions.write.bind(sessions);
     for (let kills = 0; kills < 3; kills += 1) {
-      let writes = 0;
-      const killed = new Promise<void>((resolve) => {
-        jest.spyOn(sessions, 'write').mockImplementation((work, kept) => {
-          writes += 1;
-          if (writes <= kills + 1) return write(work, kept);
-          resolve();
-          return new Promise(() => {});
-        });
-      });
-      void queue.begin();
-      await killed;
-      jest.restoreAllMocks();
-      restart();
-      await sessions.write((tx) => tx.run(sql`UPDATE jobs SET again_at = 0, state = 'waiting'`));
+      await workAndDie(kills + 1);
       // Somebody goes on putting birds into it.
       await fill(small, 'species', [bird('Mere', 300 + kills)]);
     }
