@@ -1,7 +1,7 @@
 import { newId, type Id } from '../core/ids';
 import type { Json } from '../core/json';
 import { doStep, isJobKind, laneOf, lanes, type Lane } from '../services/long-work';
-import { log, type Installation, type JobKind, type NewJob, type Queue } from '../services/runtime';
+import { log, Refusal, type Installation, type JobKind, type NewJob, type Queue } from '../services/runtime';
 import {
   endJob,
   forgetJobs,
@@ -29,9 +29,18 @@ export const waitAfter = (tries: number): number => Math.min(5000 * 4 ** (tries 
 const kept = (text: string | null): Json | undefined =>
   text === null ? undefined : (JSON.parse(text) as Json);
 
-/** A refusal says that trying again would not help. It is told by what it has: the class is another in each bundle. */
-const isForGood = (error: unknown): boolean =>
-  error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status < 500;
+/** The status of a refusal, which is told by what it has: the class is another in each bundle. */
+const statusOf = (error: unknown): number | undefined =>
+  error instanceof Error && 'status' in error && typeof error.status === 'number' ? error.status : undefined;
+
+/** A refusal of what was asked says that trying again would not help. */
+const isForGood = (error: unknown): boolean => (statusOf(error) ?? 500) < 500;
+
+/** Words for a person: those of a refusal. What else went wrong is told in the log. */
+const wordsOf = (error: unknown): string =>
+  error instanceof Error && statusOf(error) !== undefined
+    ? error.message
+    : 'Something went wrong here. The log of the server says what.';
 
 /** Sleeps until it is woken; a waking while nobody sleeps counts for the next sleep. */
 class Alarm {
@@ -94,7 +103,7 @@ export class DurableQueue implements Queue {
   /** Begins to work, with what was under way when the process ended the last time. */
   async begin(): Promise<void> {
     for (const job of await runningJobs(this.installation.sessions))
-      await this.failed(job, new Error('The server ended while it worked on this.'), Date.now());
+      await this.failed(job, new Refusal(503, 'The server ended while it worked on this.'), Date.now());
     this.going = Promise.all(lanes.map((lane) => this.workOn(lane)));
   }
 
@@ -175,7 +184,7 @@ export class DurableQueue implements Queue {
 
   private async failed({ id, tries }: JobRow, error: unknown, againAt: number): Promise<void> {
     const { sessions, now } = this.installation;
-    const words = error instanceof Error ? error.message : String(error);
+    const words = wordsOf(error);
     await sessions.write<unknown>((tx) =>
       tries >= MOST_TRIES || isForGood(error)
         ? endJob(tx, id, 'failed', words, now())

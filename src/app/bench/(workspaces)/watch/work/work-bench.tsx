@@ -23,7 +23,7 @@ function stateWords({ state, stopping, due, ended, tries, told }: WorkAnswer): s
   const when = (moment: string | undefined): string => dayjs(moment).format('D MMM, HH:mm');
   const words: Record<WorkState, () => string> = {
     waiting: () =>
-      due === undefined ? 'Waits its turn' : `${told && tries > 0 ? 'Tried again' : 'Due'} ${when(due)}`,
+      due === undefined ? 'Waits its turn' : `${told && tries > 0 ? 'Next try' : 'Due'} ${when(due)}`,
     running: () => (stopping ? 'Stops after this step' : 'Under way'),
     done: () => `Done ${when(ended)}`,
     failed: () => `Failed ${when(ended)}`,
