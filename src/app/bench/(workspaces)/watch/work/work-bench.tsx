@@ -110,7 +110,7 @@ function Works({
 }): ReactElement | null {
   if (works.length === 0) return null;
   return (
-    <section aria-label={title}>
+    <div>
       <h2 className={styles.title}>{title}</h2>
       <Frame label={title}>
         <ul>
@@ -119,7 +119,7 @@ function Works({
           ))}
         </ul>
       </Frame>
-    </section>
+    </div>
   );
 }
 
