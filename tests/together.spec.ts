@@ -93,10 +93,13 @@ test('a page is moved among its siblings and to another home, and its address fo
   await expect(page.getByText('1 of 8 beside one another')).toBeVisible();
   await page.getByRole('button', { name: 'Give it another home' }).click();
   const homes = page.getByRole('group', { name: 'Homes for this page' });
+  await expect(homes.getByRole('button', { name: /^Species/ })).toHaveCount(0);
+  await page.getByLabel('Find a page by its name').fill('species');
   await expect(
     homes.getByRole('button', { name: /^Species Species index may not hold Plain page/ }),
   ).toBeDisabled();
-  await homes.getByRole('button', { name: 'About' }).click();
+  await page.getByLabel('Find a page by its name').fill('');
+  await homes.getByRole('button', { name: /^About \/about$/ }).click();
   await expect(page.getByText('It stands under About.')).toBeVisible();
   expect((await fetch(`${running.address}/about/getting-here`)).status).toBe(200);
   expect((await fetch(`${running.address}/visit/getting-here`)).status).toBe(404);
