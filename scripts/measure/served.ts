@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { machine } from '../steps/machine.mjs';
 import { architect } from './world';
 
 const PORT = 4188;
@@ -29,16 +30,16 @@ export class Served {
 
   constructor(folder: string) {
     const began = performance.now();
-    this.running = spawn(process.execPath, ['.next/clear-frame/server.cjs'], {
+    this.running = spawn(process.execPath, [...machine.flags, '.next/clear-frame/server.cjs'], {
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {
         ...process.env,
+        ...machine.env,
         PORT: String(PORT),
         CLEAR_FRAME_DATA: folder,
         CLEAR_FRAME_MEASURED: 'yes',
         NODE_ENV: 'production',
         NEXT_TELEMETRY_DISABLED: '1',
-        UV_THREADPOOL_SIZE: '16',
       },
     });
     this.ready = new Promise((resolve, reject) => {

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { compileServer } from './compile-server.mjs';
+import { compileServer, SERVER } from './compile-server.mjs';
 import { packBuilt } from './pack-built.mjs';
 import { need } from './run.mjs';
+import { thinBuilt } from './thin-built.mjs';
 
 const STAMP = '.next/clear-frame-built';
 
@@ -21,10 +22,11 @@ function fingerprint() {
     ...filesBelow('src'),
     ...filesBelow('public'),
     'package-lock.json',
-    'next.config.ts',
+    'next.config.mjs',
     'tsconfig.json',
     'scripts/steps/compile-server.mjs',
     'scripts/steps/pack-built.mjs',
+    'scripts/steps/thin-built.mjs',
   ];
   for (const file of files.filter((path) => !/\.test\.tsx?$/.test(path)).sort())
     hash.update(file).update(readFileSync(file));
@@ -40,6 +42,7 @@ export async function build() {
     env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   });
   await compileServer();
+  await thinBuilt([SERVER]);
   await packBuilt();
   writeFileSync(STAMP, wanted);
 }

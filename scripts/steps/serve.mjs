@@ -1,12 +1,13 @@
 import { spawn } from 'node:child_process';
 import { SERVER } from './compile-server.mjs';
+import { machine } from './machine.mjs';
 
 /** Starts the server with its settings in the environment. Pass `stdio` to listen to what it says. */
 export function serve({ port, host = '127.0.0.1', data, env = {}, stdio = 'inherit' }) {
-  return spawn(process.execPath, [SERVER], {
+  return spawn(process.execPath, [...machine.flags, SERVER], {
     stdio,
     env: {
-      UV_THREADPOOL_SIZE: '16',
+      ...machine.env,
       ...process.env,
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',

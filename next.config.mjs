@@ -1,6 +1,9 @@
-import type { NextConfig } from 'next';
-
-const config: NextConfig = {
+/**
+ * Not in TypeScript: the server would load a compiler at each start, and keep it in memory, to read these lines.
+ *
+ * @type {import('next').NextConfig}
+ */
+const config = {
   serverExternalPackages: ['sequelize', 'sqlite3', 'umzug', '@node-rs/argon2', 'sharp', 'nodemailer'],
   poweredByHeader: false,
   reactStrictMode: true,

@@ -1,0 +1,1 @@
+export const machine: { flags: string[]; env: Record<string, string> };
