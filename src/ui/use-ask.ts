@@ -3,14 +3,7 @@ import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react
 import type { OperationName } from '../contract/routes';
 import type { Problem } from './ask';
 import { ask, type AnswerOf, type Question } from './ask';
-
-/** What an answer is kept under in the browser; everything of one operation begins with its name. */
-export const keptAs = <K extends OperationName>(name: K, question: Question<K> = {}): readonly unknown[] => [
-  name,
-  question.path ?? null,
-  question.query ?? null,
-  question.body ?? null,
-];
+import { keptAs } from './kept-as';
 
 /** Asks and keeps the answer. While a new question is on its way, the last answer stays on the screen. */
 export function useAsk<K extends OperationName>(

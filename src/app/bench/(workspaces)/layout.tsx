@@ -8,9 +8,12 @@ import { signedIn } from '../signed-in';
 
 export default async function WorkspacesLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
+  const { revision, document } = model(installation);
   return (
     <Shell person={personAnswer(person)} overview={await overview(installation, person)}>
-      <ModelProvider initial={model(installation)}>{children}</ModelProvider>
+      <ModelProvider revision={revision} document={JSON.stringify(document)}>
+        {children}
+      </ModelProvider>
     </Shell>
   );
 }

@@ -1,12 +1,11 @@
 'use client';
 import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
-import dayjs from 'dayjs';
 import { ArrowDown, ArrowUp, Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useEffect, useMemo, useState, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../contract/entries';
-import { shownAnswers, states, stateLabels, type State } from '../../../../core/content/states';
+import { states, stateLabels } from '../../../../core/content/states';
 import { parseValues } from '../../../../core/content/values';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
@@ -20,7 +19,9 @@ import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
+import { When } from '../../../../ui/when';
 import { ShownOnCell } from './shown-on-cell';
+import { rowCounts, tableQuestion } from './table-question';
 import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
@@ -28,8 +29,6 @@ import { Link } from '../../../../ui/link';
 
 const features = tableFeatures({});
 const helper = createColumnHelper<typeof features, EntryRow>();
-const rowCounts = [25, 50, 100] as const;
-const isState = (text: string | null): text is State => states.some((state) => state === text);
 
 /** The value of a field in words, as a cell shows it. */
 function Cell({
@@ -47,10 +46,6 @@ function Cell({
   const words = value === undefined ? '' : shorten(kindFor(field).inWords(value, speaking), 120);
   return words ? <>{words}</> : <span className={look.faint}>–</span>;
 }
-
-/** The keys of the fields that a type's table shows, as they are asked for. */
-const columnKeys = (type: CompiledType<ContentType> | undefined): string =>
-  (type?.definition.columns ?? []).flatMap((id) => type?.field(id)?.key ?? []).join(',');
 
 const columnsOf = (
   type: CompiledType<ContentType>,
@@ -100,40 +95,29 @@ const columnsOf = (
     helper.display({
       id: 'changed',
       header: 'Changed',
-      cell: ({ row: { original } }) => (
-        <span title={dayjs(original.changedAt).format('D MMMM YYYY, HH:mm')}>
-          {dayjs(original.changedAt).format('D MMM YYYY')}
-        </span>
-      ),
+      cell: ({ row: { original } }) => <When at={original.changedAt} />,
     }),
   ]);
 
 /** The entries of one type: filtered, in order, a page at a time. What is asked stands in the address. */
 export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | null {
+  const type = useModel().contentTypeByKey(typeKey);
+  return type ? <TableOf type={type} /> : null;
+}
+
+function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
+  const typeKey = type.definition.key;
   const model = useModel();
-  const type = model.contentTypeByKey(typeKey);
   const router = useRouter();
   const path = usePathname();
   const asked = useSearchParams();
   const mayWrite = useMay('write entries');
   const { make, busy, problem } = useNewEntry(typeKey);
-  const state = asked.get('state');
-  const shown = shownAnswers.find((each) => each === asked.get('shown'));
-  const sort = asked.get('sort') ?? 'title';
-  const limit = rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50;
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
-  const keys = useMemo(() => columnKeys(type), [type]);
-  const question = {
-    type: typeKey,
-    columns: keys,
-    sort,
-    limit,
-    ...(isState(state) ? { state } : {}),
-    ...(shown ? { shown } : {}),
-    ...(q ? { q } : {}),
-  };
+  const question = tableQuestion(type, asked, q);
+  const { state, shown, sort, limit } = question;
   const shape = JSON.stringify(question);
   const [shapeOfCursors, setShapeOfCursors] = useState(shape);
   if (shape !== shapeOfCursors) {
@@ -167,17 +151,14 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   );
   const columns = useMemo(
     () =>
-      type
-        ? columnsOf(
-            type,
-            { locale: model.locale, known: namedOnly(data?.names ?? {}) },
-            (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
-          )
-        : [],
+      columnsOf(
+        type,
+        { locale: model.locale, known: namedOnly(data?.names ?? {}) },
+        (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
+      ),
     [type, model.locale, data, places, ofOthers],
   );
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
-  if (!type) return null;
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
     const field = type.fieldByKey(id);
@@ -187,7 +168,7 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
   const { plural } = type.definition;
   return (
     <Workspace
-      outline={<WriteOutline typeKey={typeKey} {...(isState(state) ? { state } : {})} />}
+      outline={<WriteOutline typeKey={typeKey} {...(state ? { state } : {})} />}
       outlineLabel="Entries"
     >
       <div className={look.heading}>
@@ -195,7 +176,7 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
           <Eyebrow>Entries</Eyebrow>
           <h1>
             {plural}
-            {isState(state) && `, ${stateLabels[state].toLowerCase()}`}
+            {state && `, ${stateLabels[state].toLowerCase()}`}
           </h1>
           {type.definition.purpose && <p className={look.pencil}>{type.definition.purpose}</p>}
         </div>
@@ -220,7 +201,7 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
           slotProps={{ input: { 'aria-label': `Search ${plural} by name` } }}
         />
         <Select
-          value={isState(state) ? state : ''}
+          value={state ?? ''}
           displayEmpty
           onChange={({ target }) => put({ state: target.value })}
           slotProps={{ input: { 'aria-label': 'State' } }}
@@ -257,9 +238,9 @@ export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | nul
         {data?.total === 0 ? (
           <div className={look.empty}>
             <strong>
-              {q || shown || isState(state) ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
+              {q || shown || state ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
             </strong>
-            {q || shown || isState(state) ? (
+            {q || shown || state ? (
               <Button
                 onClick={() => {
                   setWords('');

@@ -1,15 +1,31 @@
 import { notFound } from 'next/navigation';
 import type { ReactElement } from 'react';
+import { entries } from '../../../../../services/entries';
+import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { signedIn } from '../../../signed-in';
 import { EntryTable } from '../entry-table';
+import { tableQuestion } from '../table-question';
+
+type Asked = Record<string, string | string[] | undefined>;
 
 export default async function TablePage({
   params,
+  searchParams,
 }: {
   params: Promise<{ type: string }>;
+  searchParams: Promise<Asked>;
 }): Promise<ReactElement> {
   const { installation } = await signedIn();
-  const { type } = await params;
-  if (!installation.model.contentTypeByKey(type)) notFound();
-  return <EntryTable key={type} typeKey={type} />;
+  const { type: key } = await params;
+  const type = installation.model.contentTypeByKey(key);
+  if (!type) notFound();
+  const asked = Object.entries(await searchParams).flatMap(([name, value]) =>
+    typeof value === 'string' ? [[name, value]] : [],
+  );
+  const query = tableQuestion(type, new URLSearchParams(asked));
+  return (
+    <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query))]}>
+      <EntryTable key={key} typeKey={key} />
+    </AnswersAtHand>
+  );
 }
