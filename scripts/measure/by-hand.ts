@@ -3,6 +3,9 @@ import type { ModelDocument } from '../../src/core/model/document';
 
 type Row = Record<string, string | number | null>;
 
+/** The fields that are asked by, with their kinds, which name their columns. */
+const kinds = { kind: 'choice', size: 'number' } as const;
+
 /**
  * The same questions as a person would write them by hand for this one installation: on a copy of its file, through the
  * bare driver, with the indexes that fit, under the statistics that lie in it. What is asked by many statements that
@@ -14,7 +17,7 @@ export class ByHand {
     private readonly names: {
       work: string;
       live: string;
-      column(key: string): string;
+      column(key: keyof typeof kinds): string;
       field(key: string): number;
     },
     private readonly entries: readonly { uuid: string; record: number }[],
@@ -44,7 +47,7 @@ export class ByHand {
       work: `index_${n}_work`,
       live: `index_${n}_live`,
       field,
-      column: (key: string) => `f${field(key)}`,
+      column: (key: keyof typeof kinds) => `f${field(key)}_${kinds[key]}`,
     };
     const run = (text: string): Promise<void> =>
       new Promise((resolve, reject) => connection.exec(text, (error) => (error ? reject(error) : resolve())));
@@ -57,7 +60,7 @@ export class ByHand {
       CREATE INDEX hand_kind_changed ON ${work} (${column('kind')}, changed, ${column('size')}, binned, entry);
       CREATE INDEX hand_title ON ${work} (title_en, binned, entry);
       CREATE INDEX hand_changed ON ${work} (stage, changed, live_from, live_until, binned, entry);
-      CREATE INDEX hand_listing ON ${live} (${column('kind')}, s${field('name')}_en, ${column('size')}, live_until, live_from);
+      CREATE INDEX hand_listing ON ${live} (${column('kind')}, s${field('name')}_line_en, ${column('size')}, live_until, live_from);
       ANALYZE hand_kind_size; ANALYZE hand_kind_changed; ANALYZE hand_title; ANALYZE hand_changed; ANALYZE hand_listing;`);
     const entries = await all(
       `SELECT r.uuid, r.id AS record FROM ${live} s JOIN records r ON r.id = s.entry ORDER BY s.title_en LIMIT 200`,
@@ -152,7 +155,7 @@ export class ByHand {
       const { live, column, field } = this.names;
       const where = `${column('kind')} = ${this.kind} AND ${column('size')} > 100 AND live_from <= ${Date.now()} AND live_until > ${Date.now()}`;
       await this.all(
-        `SELECT v.body FROM (SELECT version FROM ${live} WHERE ${where} ORDER BY s${field('name')}_en LIMIT 24) p JOIN live v ON v.id = p.version`,
+        `SELECT v.body FROM (SELECT version FROM ${live} WHERE ${where} ORDER BY s${field('name')}_line_en LIMIT 24) p JOIN live v ON v.id = p.version`,
       );
       await this.all(`SELECT count(*) AS n FROM ${live} WHERE ${where}`);
     },

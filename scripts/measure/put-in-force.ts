@@ -1,6 +1,7 @@
 import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
 import type { ModelAnswer, WorkingModelAnswer } from '../../src/contract/model';
 import { newId } from '../../src/core/ids';
+import type { Choice } from '../../src/core/model/kinds/choice';
 import type { ContentType, Field, ModelDocument } from '../../src/core/model/document';
 import type { Served } from './served';
 
@@ -13,6 +14,16 @@ const withFields = (model: ModelDocument, change: (fields: Field[]) => Field[]):
     type.key === 'finding' ? { ...type, fields: change(plain(type)) } : type,
   ),
 });
+
+/** A model in which the kinds of findings are other choices. */
+const withChoices = (model: ModelDocument, change: (choices: Choice[]) => Choice[]): ModelDocument =>
+  withFields(model, (fields) =>
+    fields.map((field) =>
+      field.key === 'kind' && field.kind === 'choice'
+        ? { ...field, rules: { ...field.rules, choices: change(field.rules.choices) } }
+        : field,
+    ),
+  );
 
 const extra = newId();
 
@@ -66,6 +77,13 @@ const changes: [words: string, aim: number, change: (model: ModelDocument) => Mo
         ),
       ),
   ],
+  [
+    'a new choice',
+    20,
+    (model) =>
+      withChoices(model, (choices) => [...choices, { id: newId(), key: 'another', label: 'Another' }]),
+  ],
+  ['choices in another order', 20, (model) => withChoices(model, (choices) => choices.toReversed())],
   [
     'a new field of a block',
     20,

@@ -13,6 +13,7 @@ import { indexTables } from './migrations/010-index-tables';
 import { pagesBelow } from './migrations/011-pages-below';
 import { sharedWalks } from './migrations/012-shared-walks';
 import { categoryCounts } from './migrations/013-category-counts';
+import { columnsByKind } from './migrations/014-columns-by-kind';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -41,6 +42,7 @@ export const contentMigrations: readonly Migration[] = [
   pagesBelow,
   sharedWalks,
   categoryCounts,
+  columnsByKind,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links, jobs];
 

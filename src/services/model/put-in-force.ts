@@ -7,6 +7,7 @@ import { typesTouched } from '../../core/model/change/types-touched';
 import { checkModel } from '../../core/model/check';
 import { CompiledModel } from '../../core/model/compile';
 import type { ModelDocument } from '../../core/model/document';
+import { kindFor } from '../../core/model/kinds';
 import { recountCategories } from '../../store/category-counts';
 import { indexedTypesIn, reindexTables } from '../../store/index-tables/tables';
 import { dropWorkingModel, modelInForce, putModelInForce, workingModel } from '../../store/model';
@@ -69,8 +70,8 @@ async function enforce(
         gone.flatMap((field) => refRoles(field.id)),
       );
     const type = next.contentOrMedia(id);
-    if (anew === 'rows' && type && staged?.types.has(id))
-      await takeStagedFields(act, type, rows, staged.since);
+    const inUse = staged?.types.get(id);
+    if (anew === 'rows' && type && inUse) await takeStagedFields(act, type, rows, inUse);
     else if (anew === 'rows' && type) await refillFields(act, type, rows);
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
@@ -79,13 +80,13 @@ async function enforce(
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
 }
 
-/** What bodies may hold values of: fields, and the types of blocks. */
+/** What bodies may hold values of, or as values: fields, their choices, and the types of blocks. */
 const idsOfFields = (model: CompiledModel): Id[] => {
   const { contentTypes, pageTypes, media, document } = model;
   const blocks = document.blockTypes.flatMap(({ id }) => model.blockType(id) ?? []);
   return [...contentTypes, ...pageTypes, media, ...blocks].flatMap(({ id, fields }) => [
     id,
-    ...fields.map((field) => field.id),
+    ...fields.flatMap((field) => [field.id, ...(kindFor(field).choices ?? []).map((choice) => choice.id)]),
   ]);
 };
 
@@ -141,7 +142,7 @@ export const applyWorking = (
         return taken;
       });
     } finally {
-      if (staged) await endStaging(installation, staged.next, staged.staged);
+      if (staged) await endStaging(installation, staged.next);
     }
   });
 

@@ -18,7 +18,7 @@ import { inBatches } from './reindex';
 const STEP = 500;
 
 /** Whether values of a field may lie in bodies in another form than it holds them in now. */
-const mayBeCarried = (field: Field): boolean =>
+export const mayBeCarried = (field: Field): boolean =>
   kindFor(field).maySeveral || kindFor(field).inside !== undefined;
 
 /**
@@ -39,22 +39,26 @@ export async function refillFields(
     fields.flatMap(({ id }) => refRoles(id)),
   );
   const next = (after: number, most: number) => recordsOfType(tx, key, after, most);
-  await inBatches(
-    next,
-    async (found) => {
-      if (!fields.some(mayBeCarried)) return refillSome(act, type, fields, found);
-      await carryRecords(act, found);
-      const ids = found.map(({ id }) => id);
-      return refillSome(act, type, fields, await recordsByIds(tx, ids));
-    },
-    STEP,
-  );
+  await inBatches(next, (found) => refillCarried(act, type, fields, found), STEP);
   if (fields.some((field) => kindFor(field).scheme !== undefined))
     await recountCategories(tx, indexTableIn({ model, keyMap }, type));
 }
 
-/** Does the same for some records, whose bodies are under the model of the act. */
-export async function refillSome(
+/** Does the same for some records. */
+export async function refillCarried(
+  act: Act,
+  type: CompiledType<ContentType>,
+  fields: readonly Field[],
+  records: readonly KeptRecord[],
+): Promise<void> {
+  if (!fields.some(mayBeCarried)) return refillSome(act, type, fields, records);
+  await carryRecords(act, records);
+  const ids = records.map(({ id }) => id);
+  return refillSome(act, type, fields, await recordsByIds(act.tx, ids));
+}
+
+/** Does the same for some records whose bodies are under the model of the act. */
+async function refillSome(
   act: Act,
   type: CompiledType<ContentType>,
   fields: readonly Field[],

@@ -149,12 +149,55 @@ test('a field that comes back is staged, with the values that entries still have
   expect(total).toBeGreaterThan(300);
 });
 
+/** The indexes of all index tables, by name. */
+const indexes = async (): Promise<string[]> =>
+  (
+    await small.installation.content.all<{ name: string }>(
+      sql`SELECT name FROM sqlite_master WHERE name GLOB 'index_*_by_*' ORDER BY name`,
+    )
+  ).map(({ name }) => name);
+
+test('choices in another order are taken while the ones of before are read', async () => {
+  const { installation, people } = small;
+  const { document } = installation.model;
+  const order = async () =>
+    (await entries(installation, { type: 'species', sort: 'group', limit: 1 })).items[0]?.values.group;
+  await fill(
+    small,
+    'species',
+    ['bird', 'plant'].map((group) => ({ values: { name: `A ${group}`, group } })),
+  );
+  const first = await order();
+  const reversed = withField(document, 'group', (field) =>
+    field.kind === 'choice'
+      ? [{ ...field, rules: { ...field.rules, choices: field.rules.choices.toReversed() } }]
+      : [],
+  );
+  let meanwhile: unknown;
+  await putInForce(reversed, [
+    [
+      STAGED,
+      async () => {
+        meanwhile = await order();
+        await addEntry(installation, people.editor, {
+          type: 'species',
+          values: { name: 'Another plant', group: 'plant' },
+        });
+      },
+    ],
+  ]);
+  expect([first, meanwhile, await order()]).toEqual(['bird', 'bird', 'plant']);
+  expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
+});
+
 test('one that is refused leaves all as it was, and nothing staged', async () => {
   const { installation } = small;
   const before = installation.model.revision;
+  const indexed = await indexes();
   const { document } = installation.model;
   const broken = withField(document, 'size', as('line', { showWhen: { field: 'gone', is: 'filled' } }));
   await expect(putInForce(broken)).rejects.toMatchObject({ status: 422 });
   expect(installation.model.revision).toBe(before);
+  expect(await indexes()).toEqual(indexed);
   expect(await checkDerived(installation, false)).toMatchObject({ faults: [], strays: 0 });
 });

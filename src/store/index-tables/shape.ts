@@ -51,28 +51,41 @@ export const sortIn = (field: IndexedField | undefined, language: string | undef
 
 const sortName = (locale: string) => locale.replace(/[^a-z]/gi, '').toLowerCase();
 
+/** Of what sort a field's values are: those of another sort lie in other columns, so that both can stand side by side. */
+function sortOf(field: Field): string {
+  const { indexShape, derived } = kindFor(field);
+  return [field.kind.replace(/\W/g, '_'), indexShape.many ? 'several' : '', derived ? indexShape.column : '']
+    .filter(Boolean)
+    .join('_')
+    .toLowerCase();
+}
+
 function indexedField(field: Field, keyMap: KeyMap, locale: string, others: readonly string[]): IndexedField {
   const n = keyMap.of(field.id);
   const shape = kindFor(field).indexShape;
-  const value = `f${n}`;
+  const own = `${n}_${sortOf(field)}`;
+  const value = `f${own}`;
   const base = { n, field, value, many: shape.many, ids: shape.ids ?? kindFor(field).choices !== undefined };
   const column = { name: value, affinity: shape.column };
   if (shape.sort === 'text') {
-    const sort = `s${n}_${sortName(locale)}`;
-    const sorts = Object.fromEntries(others.map((each) => [each, `s${n}_${sortName(each)}`]));
+    const sortedIn = (language: string) => `s${own}_${sortName(language)}`;
+    const sorts = Object.fromEntries(others.map((each) => [each, sortedIn(each)]));
+    const [sort, words] = [sortedIn(locale), `t${own}`];
     return {
       ...base,
       sort,
       sorts,
-      folded: `t${n}`,
+      folded: words,
       columns: [
         column,
-        ...[sort, `t${n}`, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' })),
+        ...[sort, words, ...Object.values(sorts)].map((name) => ({ name, affinity: 'TEXT' })),
       ],
     };
   }
-  if (shape.sort === 'rank')
-    return { ...base, sort: `r${n}`, columns: [column, { name: `r${n}`, affinity: 'INTEGER' }] };
+  if (shape.sort === 'rank') {
+    const rank = { name: `r${own}`, affinity: 'INTEGER' };
+    return { ...base, sort: rank.name, columns: [column, rank] };
+  }
   return shape.sort === 'value'
     ? { ...base, sort: value, columns: [column] }
     : { ...base, columns: [column] };

@@ -1,33 +1,40 @@
 import type { Reader, WriteTransaction } from '../database';
-import { joined, raw, sql, type Bind, type Sql } from '../sql';
+import { raw, sql, type Bind } from '../sql';
 import { rowKey, sidesOf, type IndexedField, type IndexTable, type Side } from './shape';
 
-/** Of which record a row is, and the revision that its cells are worked out from. */
+/** What some fields put into the row of a key. */
 export interface StagedRow {
   key: number;
-  record: number;
-  revision: number;
   cells: readonly Bind[];
 }
 
 // Temporary: they are the writer's own, and gone with it.
 const stagedName = (indexTable: IndexTable, side: Side): string => `staged_${indexTable[side]}`;
+const rewrittenName = (indexTable: IndexTable): string => `staged_rewritten_${indexTable.live}`;
 const columnsOf = (fields: readonly IndexedField[]): string[] =>
   fields.flatMap(({ columns }) => columns.map(({ name }) => name));
 
-/** Makes room for what some fields are going to put into an index table, beside it. */
+/**
+ * Begins to note the records of which an index table's rows are written anew, and makes room for what some fields, whose
+ * columns are still read, are going to put there.
+ */
 export async function beginStaging(
   tx: WriteTransaction,
   indexTable: IndexTable,
-  fields: readonly IndexedField[],
+  inUse: readonly IndexedField[],
 ): Promise<void> {
+  await dropStaged(tx, indexTable);
+  const rewritten = raw(rewrittenName(indexTable));
+  await tx.run(sql`CREATE TEMP TABLE ${rewritten} (record INTEGER PRIMARY KEY)`);
   for (const side of sidesOf(indexTable)) {
     const name = raw(stagedName(indexTable, side));
-    await tx.run(sql`DROP TABLE IF EXISTS temp.${name}`);
-    const columns = raw(columnsOf(fields).join(', '));
     await tx.run(
-      sql`CREATE TEMP TABLE ${name} (row INTEGER PRIMARY KEY, record INTEGER NOT NULL, revision INTEGER NOT NULL, ${columns})`,
+      sql`CREATE TEMP TRIGGER note_${name} AFTER INSERT ON main.${raw(indexTable[side])} BEGIN INSERT OR IGNORE INTO ${rewritten} VALUES (new.entry); END`,
     );
+    if (inUse.length > 0)
+      await tx.run(
+        sql`CREATE TEMP TABLE ${name} (row INTEGER PRIMARY KEY, ${raw(columnsOf(inUse).join(', '))})`,
+      );
   }
 }
 
@@ -40,53 +47,48 @@ export const stageCells = (
 ): Promise<void> =>
   tx.insertMany(
     `temp.${stagedName(indexTable, side)}`,
-    ['row', 'record', 'revision', ...columnsOf(fields)],
-    rows.map(({ key, record, revision, cells }) => [key, record, revision, ...cells]),
+    ['row', ...columnsOf(fields)],
+    rows.map(({ key, cells }) => [key, ...cells]),
     'INSERT OR REPLACE',
   );
 
-/** Puts what was staged into its place. */
+/** Puts what was staged into its place, where it is another: what stays would be written into every index again. */
 export async function takeStaged(
   tx: WriteTransaction,
   indexTable: IndexTable,
   fields: readonly IndexedField[],
 ): Promise<void> {
-  const set = raw(
-    columnsOf(fields)
-      .map((name) => `${name} = staged.${name}`)
-      .join(', '),
-  );
+  const names = columnsOf(fields);
   for (const side of sidesOf(indexTable)) {
     const table = raw(indexTable[side]);
+    const staged = raw(`temp.${stagedName(indexTable, side)}`);
+    const key = raw(rowKey[side]);
+    const differs = names.map((name) => `max(x.${name} IS NOT s.${name}) AS ${name}`).join(', ');
+    const [found] = await tx.all<Record<string, number | null>>(
+      sql`SELECT ${raw(differs)} FROM ${staged} s CROSS JOIN ${table} x ON x.${key} = s.row`,
+    );
+    const changed = names.filter((name) => found?.[name] === 1);
+    if (changed.length === 0) continue;
+    const set = raw(changed.map((name) => `${name} = s.${name}`).join(', '));
+    const others = raw(changed.map((name) => `${indexTable[side]}.${name} IS NOT s.${name}`).join(' OR '));
     await tx.run(
-      sql`UPDATE ${table} SET ${set} FROM temp.${raw(stagedName(indexTable, side))} staged WHERE staged.row = ${table}.${raw(rowKey[side])}`,
+      sql`UPDATE ${table} SET ${set} FROM ${staged} s WHERE s.row = ${table}.${key} AND (${others})`,
     );
   }
 }
 
-/**
- * The records (by integer key) of which something was written since it was staged: whose revision is another, that have
- * rows which were not there, or that an act since then changed.
- */
-export async function changedSinceStaged(
-  tx: Reader,
-  indexTable: IndexTable,
-  type: number,
-  since: { act: number; at: number },
-): Promise<number[]> {
-  const rows = sidesOf(indexTable).map(
-    (side): Sql =>
-      sql`SELECT x.entry AS record FROM ${raw(indexTable[side])} x CROSS JOIN working w ON w.record = x.entry
-        LEFT JOIN temp.${raw(stagedName(indexTable, side))} s ON s.row = x.${raw(rowKey[side])} WHERE s.row IS NULL OR s.revision <> w.revision`,
+/** The records of which rows were written since staging began. */
+export const rewrittenSince = async (tx: Reader, indexTable: IndexTable): Promise<number[]> =>
+  (await tx.all<{ record: number }>(sql`SELECT record FROM temp.${raw(rewrittenName(indexTable))}`)).map(
+    ({ record }) => record,
   );
-  const acts = sql`SELECT r.id AS record FROM acts a CROSS JOIN act_changes c ON c.act = a.id CROSS JOIN records r ON r.uuid = c.target
-    WHERE (a.id > ${since.act} OR a.at >= ${since.at}) AND r.type = ${type}`;
-  const found = await tx.all<{ record: number }>(sql`${joined([...rows, acts], ' UNION ')}`);
-  return found.map(({ record }) => record);
-}
 
 /** Lets go of what was staged. */
 export async function dropStaged(tx: WriteTransaction, indexTable: IndexTable): Promise<void> {
-  for (const side of sidesOf(indexTable))
-    await tx.run(sql`DROP TABLE IF EXISTS temp.${raw(stagedName(indexTable, side))}`);
+  for (const side of sidesOf(indexTable)) {
+    const name = raw(stagedName(indexTable, side));
+    await tx.run(sql`DROP TRIGGER IF EXISTS temp.note_${name}`);
+    await tx.run(sql`DROP TABLE IF EXISTS temp.${name}`);
+  }
+  await tx.run(sql`DROP TABLE IF EXISTS temp.${raw(rewrittenName(indexTable))}`);
 }

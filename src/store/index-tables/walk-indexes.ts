@@ -1,5 +1,5 @@
 import type { WriteTransaction } from '../database';
-import { joined, raw, sql } from '../sql';
+import { raw, sql } from '../sql';
 import type { IndexTable } from './shape';
 
 /** How listings go through the visitors' side of an index table: what equals one value, in the order of a column. */
@@ -31,20 +31,4 @@ export async function putWalkIndexes(tx: WriteTransaction, walks: readonly Walk[
       await tx.run(
         sql`CREATE INDEX ${raw(name)} ON ${raw(indexTable.live)} (${raw(equal)}, ${raw(sort)}, live_from, live_until, entry)`,
       );
-}
-
-/** Takes away the indexes that stand on some columns of a table, before these go. */
-export async function dropWalkIndexesOn(
-  tx: WriteTransaction,
-  table: string,
-  columns: readonly string[],
-): Promise<void> {
-  const names = await tx.all<{ name: string }>(
-    sql`SELECT DISTINCT m.name FROM sqlite_master m JOIN pragma_index_info(m.name) i
-     WHERE m.type = 'index' AND m.tbl_name = ${table} AND m.name GLOB 'walk_index_*' AND i.name IN (${joined(
-       columns.map((column) => sql`${column}`),
-       ', ',
-     )})`,
-  );
-  for (const { name } of names) await tx.run(sql`DROP INDEX ${raw(name)}`);
 }

@@ -1,5 +1,6 @@
 import { documentFrom, smallModel } from '../../../../tests/small-model';
 import { CompiledModel } from '../compile';
+import type { Choice } from '../kinds/choice';
 import type { BlockType, ContentType, Field, ModelDocument } from '../document';
 import { newId } from '../../ids';
 import { plainFields } from '../kinds';
@@ -53,6 +54,19 @@ test.each<[string, ModelDocument, ReturnType<typeof follows>['anew']]>([
     'faults of the faulty',
   ],
 ])('%s', (_, after, anew) => expect(follows(after).anew).toBe(anew));
+
+test.each([
+  ['put after the others', (some: Choice[], fresh: Choice) => [...some, fresh], false, 'faults'],
+  ['put back after the others', (some: Choice[], fresh: Choice) => [...some, fresh], true, 'rows'],
+  ['put before the others', (some: Choice[], fresh: Choice) => [fresh, ...some], false, 'rows'],
+  ['put in place of one', (some: Choice[], fresh: Choice) => [...some.slice(1), fresh], false, 'rows'],
+])('a choice that is %s', (_, change, mayBeHeld, anew) => {
+  const field = fieldOf('group');
+  const choices = field.kind === 'choice' ? field.rules.choices : [];
+  const fresh = { id: newId(), key: 'another', label: 'Another' };
+  const after = withField('group', { rules: { ...field.rules, choices: change(choices, fresh) } });
+  expect(follows(after, mayBeHeld).anew).toBe(anew);
+});
 
 test('a field that comes back may hold values, so its rows follow', () => {
   const { anew, rows } = follows(added({ required: false }), true);

@@ -51,12 +51,24 @@ const laid = (field: Field): Json => {
 /** A field without what decides only whether it is found and sorted by. */
 const checked = ({ indexed: _indexed, ...field }: Field): Json => asJson(field);
 
+/**
+ * A field without the choices that were put after those of before and that no value can be: they change nothing for what
+ * is kept.
+ */
+function withFirstChoices(field: Field, old: Field, mayBeHeld: (id: Id) => boolean): Field {
+  if (field.kind !== 'choice' || old.kind !== 'choice') return field;
+  const { choices } = field.rules;
+  const were = old.rules.choices.length;
+  if (choices.slice(were).some(({ id }) => mayBeHeld(id))) return field;
+  return { ...field, rules: { ...field.rules, choices: choices.slice(0, were) } };
+}
+
 function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) => boolean): Weight {
   if (!old) {
     if (kindFor(field).derived || mayBeHeld(field.id)) return 'rows';
     return field.required ? 'faults' : 'nothing';
   }
-  if (!sameJson(laid(old), laid(field))) return 'rows';
+  if (!sameJson(laid(withFirstChoices(field, old, mayBeHeld)), laid(old))) return 'rows';
   return sameJson(checked(old), checked(field)) ? 'nothing' : 'faults';
 }
 
