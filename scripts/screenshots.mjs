@@ -129,7 +129,7 @@ try {
   await editor.goto(`${address}/bench/arrange`);
   await editor.getByRole('link', { name: 'Getting here' }).click();
   await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
-  await editor.getByRole('button', { name: 'Give it another home' }).click();
+  await editor.getByRole('button', { name: 'Move to…' }).click();
   await shoot(editor, 'arrange');
 
   await architect.goto(`${address}/bench/watch/acts`);

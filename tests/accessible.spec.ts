@@ -90,7 +90,7 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     'a face',
     async (page) => {
       await page.goto('/bench/shape/content/species');
-      await page.getByRole('tab', { name: 'Face' }).click();
+      await page.getByRole('tab', { name: 'Appearance' }).click();
       await expect(page.getByText('What feeds each part')).toBeVisible();
     },
   ],
@@ -269,7 +269,7 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     async (page) => {
       await page.goto('/bench/arrange');
       await page.getByRole('link', { name: 'Getting here' }).click();
-      await page.getByRole('button', { name: 'Give it another home' }).click();
+      await page.getByRole('button', { name: 'Move to…' }).click();
       await expect(page.getByText('It stands here now.')).toBeVisible();
     },
   ],

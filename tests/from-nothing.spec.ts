@@ -57,7 +57,7 @@ test('a content type, a block type and a page type are made from nothing by keyb
   await page.keyboard.press('Enter');
   await expect(page.getByRole('row', { name: /Tip/ }).last()).toContainText('Line');
   await addField(page, 'Recipes', 'Entry link');
-  await page.getByRole('tab', { name: 'Face' }).click();
+  await page.getByRole('tab', { name: 'Appearance' }).click();
   // Nobody drew it: the face follows from the fields.
   await expect(page.getByText(/^As a visitor sees/)).toBeVisible();
 

@@ -32,11 +32,11 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   const name = page.getByLabel(/^Name/);
   await expect(name).toHaveValue('dusk-guide');
   await name.fill('');
-  await expect(page.getByRole('button', { name: 'Keep', exact: true })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
   await name.fill('The dusk guide');
   await page.getByRole('button', { name: 'French' }).click();
   await page.getByLabel(/^Name, in French/).fill('Le guide du soir');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('dusk-guide is kept.')).toBeVisible();
   await expect(
     page.getByRole('complementary', { name: 'Reach' }).getByRole('link', { name: /^Without steps/ }),

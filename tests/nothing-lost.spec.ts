@@ -52,7 +52,7 @@ test('two people at one entry: different fields are merged, the same field is de
   const dialog = one.getByRole('dialog', { name: /changed the same field meanwhile/ });
   await expect(dialog).toBeVisible();
   await dialog.getByLabel('Theirs: Vesperina maritima').check();
-  await dialog.getByRole('button', { name: 'Keep these' }).click();
+  await dialog.getByRole('button', { name: 'Save these' }).click();
   await expect(one.getByLabel(/^Scientific name/)).toHaveValue('Vesperina maritima');
 });
 

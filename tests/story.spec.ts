@@ -57,8 +57,8 @@ test('Shape: a field is added, ruled, moved and made to be filled; applying says
   await page.getByLabel('Must be filled in').check();
   await expect(page.getByRole('row', { name: /Scientific name/ })).toContainText('required');
 
-  await page.getByRole('tab', { name: 'Face' }).click();
-  await page.getByLabel('Figures: add a field').click();
+  await page.getByRole('tab', { name: 'Appearance' }).click();
+  await page.getByLabel('Numbers: add a field').click();
   await page.getByRole('menuitem', { name: 'Size' }).click();
   await expect(page.getByRole('button', { name: /^Size/ }).first()).toBeVisible();
 
@@ -104,8 +104,8 @@ test('Write: a value out of bounds is told at its field; visitors see nothing un
   await expect(page.getByRole('button', { name: /^Publish/ })).toBeDisabled();
   await size.fill('4');
   await page.getByLabel(/^Name/).fill('Blue-footed skimmer');
-  await page.getByRole('button', { name: 'Keep' }).click();
-  await expect(page.getByText(/^Kept \d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/^Saved \d/)).toBeVisible();
   await expect(page.getByText(/Visitors still see the version of/)).toBeVisible();
   expect(headings(await visitor('/species'))).toContain('Blue-legged skimmer');
 
@@ -140,7 +140,7 @@ test('Map: the listing is drawn as it changes, with the number of matching entri
     /^[12]\d of 61$/,
   );
   await expect(result.getByRole('heading', { name: 'Amber sedge piper' })).toHaveCount(0);
-  await page.getByLabel('Figures: add a field').click();
+  await page.getByLabel('Numbers: add a field').click();
   await page.getByRole('menuitem', { name: 'Size' }).click();
   await expect(result.getByText('4 cm')).toBeVisible();
   await page.getByLabel('Direction, 1').click();
@@ -228,7 +228,7 @@ test('Stopped hard in the middle of work and started again, all that was saved i
   await page.goto('/bench/write/species');
   await page.getByRole('link', { name: 'Amber sedge piper' }).click();
   await page.getByLabel(/^Summary/).fill('Kept a moment before the lights went out.');
-  await expect(page.getByText(/^Kept \d/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/^Saved \d/)).toBeVisible({ timeout: 15_000 });
   await expect(page.getByText(/Visitors still see/)).toBeVisible();
   // More writes are under way when it stops.
   const address = page.url().split('/').pop() ?? '';

@@ -71,7 +71,7 @@ test('a person who is invited chooses a password by a link, works in the role th
   await hers.goto(new URL(link).pathname);
   await expect(hers.getByRole('heading', { name: 'Welcome, Maudie Brack' })).toBeVisible();
   await hers.getByLabel('Password').fill('boats and all that floats');
-  await hers.getByRole('button', { name: 'Keep it and go in' }).click();
+  await hers.getByRole('button', { name: 'Save it and go in' }).click();
   await expect(hers.getByRole('navigation', { name: 'Workspaces' })).toBeVisible();
   const session = await hers.request.get('/api/v1/session');
   expect((await session.json()).person).toMatchObject({ name: 'Maudie Brack', role: 'editor' });
@@ -91,7 +91,7 @@ test('a page is moved among its siblings and to another home, and its address fo
   await tree.getByRole('link', { name: 'Getting here' }).click();
   await page.getByRole('button', { name: 'Move up' }).click();
   await expect(page.getByText('1 of 8 beside one another')).toBeVisible();
-  await page.getByRole('button', { name: 'Give it another home' }).click();
+  await page.getByRole('button', { name: 'Move to…' }).click();
   const homes = page.getByRole('group', { name: 'Homes for this page' });
   await expect(homes.getByRole('button', { name: /^Species/ })).toHaveCount(0);
   await page.getByLabel('Find a page by its name').fill('species');

@@ -142,7 +142,7 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await expect(page.getByRole('heading', { level: 1, name: 'Near here' })).toBeVisible();
   await page.getByRole('button', { name: 'Add a condition' }).click();
   await page.getByRole('menuitem', { name: 'Habitats', exact: true }).click();
-  await choose('How Habitats is compared', 'is in');
+  await choose('How Habitats is compared', 'is in or under');
   await choose('What Habitats is compared with', 'this category');
   await expect(page.getByText('As it stands on the page of')).toBeVisible();
   await page.getByLabel('The category on whose page it is tried').fill('Reedbed');

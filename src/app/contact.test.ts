@@ -101,7 +101,7 @@ test('a message goes to whom the block names, who is shown to no visitor', async
   expect(page).not.toMatch(/gate@/);
 });
 
-test('what cannot be sent comes back with every word, and says what to mend, in the language of the page', async () => {
+test('what cannot be sent comes back with every word, and says what to fix, in the language of the page', async () => {
   const before = letters().length;
   const refused = await send(
     { name: '"><script>1</script>', email: 'nowhere', message: ' ' },

@@ -45,7 +45,7 @@ export class GapsAsked {
   @IsIn(partKeys) part!: PartKey;
 }
 
-/** A rule to try, without keeping it. */
+/** A rule to try, without saving it. */
 export class ListingTrial {
   @IsObject() rule!: JsonObject;
   @ValidateNested() @Type(() => ListingPlace) @IsOptional() at?: ListingPlace;

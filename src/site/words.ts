@@ -89,7 +89,7 @@ const english: SiteWords = {
       long: (most) => `At most ${most} characters.`,
       email: () => 'Write an e-mail address, such as ada@example.org.',
     },
-    toMend: 'It is not sent yet: something is still to mend.',
+    toMend: 'It is not sent yet: something is still to fix.',
     tooMany: 'Many messages came from where you are. Please try again in a quarter of an hour.',
     send: 'Send',
     sent: 'Thank you. Your message is on its way.',

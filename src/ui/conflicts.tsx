@@ -51,7 +51,7 @@ export function Conflicts({
       </DialogContent>
       <DialogActions>
         <Button variant="contained" onClick={() => onDecide(mine)}>
-          Keep these
+          Save these
         </Button>
       </DialogActions>
     </Dialog>

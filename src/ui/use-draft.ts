@@ -24,7 +24,7 @@ export interface Draft<A extends Kept> {
   kept: A;
   /** As it stands in the form. */
   given: JsonObject;
-  status: 'kept' | 'typing' | 'keeping' | 'not kept';
+  status: 'saved' | 'typing' | 'saving' | 'not saved';
   problem: string | undefined;
   faults: readonly Fault[];
   conflicts: Conflict[];
@@ -64,7 +64,7 @@ const differing = (given: JsonObject, kept: JsonObject): JsonObject =>
 export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const [kept, setKept] = useState(options.initial);
   const [given, setGiven] = useState(options.initial.values);
-  const [status, setStatus] = useState<Draft<A>['status']>('kept');
+  const [status, setStatus] = useState<Draft<A>['status']>('saved');
   const [problem, setProblem] = useState<string>();
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   const [conflicts, setConflicts] = useState<Conflict[]>([]);
@@ -105,10 +105,10 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
       if (Object.keys(changes).length === 0) {
         const open = Object.keys(differing(mine, base.values)).length > 0;
         if (!open) forgetUnsaved(base.id);
-        setStatus(open ? 'not kept' : 'kept');
+        setStatus(open ? 'not saved' : 'saved');
         return;
       }
-      setStatus('keeping');
+      setStatus('saving');
       try {
         const answer = await ways.current.send(changes, base.revision);
         setProblem(undefined);
@@ -130,7 +130,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
           mergeOver(base.values, now.current.given, other);
           continue;
         }
-        setStatus('not kept');
+        setStatus('not saved');
         setProblem(wordsOf(error));
         if (error instanceof Problem) setFaults(error.faults);
         if (error instanceof Problem && (error.status === 0 || error.status >= 500))

@@ -106,7 +106,7 @@ export const entries = {
     guarded: true,
   }),
   entryRevisions: define('entryRevisions', {
-    summary: 'Kept versions of an entry, newest first',
+    summary: 'Earlier versions of an entry, newest first',
     act: 'read',
     answer: RevisionsAnswer,
   }),

@@ -22,7 +22,7 @@ export const listings = {
     status: 201,
   }),
   tryListing: define('tryListing', {
-    summary: 'What a rule would give now, without keeping it',
+    summary: 'What a rule would give now, without saving it',
     act: 'read',
     body: ListingTrial,
     answer: ListingResult,
@@ -36,7 +36,7 @@ export const listings = {
     status: 200,
   }),
   tryListingFigures: define('tryListingFigures', {
-    summary: 'Coverage and counts of a rule, without keeping it',
+    summary: 'Coverage and counts of a rule, without saving it',
     act: 'read',
     body: ListingTrial,
     answer: ListingFigures,

@@ -25,7 +25,7 @@ export const model = {
   }),
   keepWorkingModel: define('keepWorkingModel', {
     mostBytes: inputBounds.large,
-    summary: 'Keep the working copy',
+    summary: 'Save the working copy',
     act: 'shape the model',
     body: WorkingModelPut,
     answer: WorkingModelAnswer,
@@ -71,7 +71,7 @@ export const model = {
   }),
   tryModel: define('tryModel', {
     mostBytes: inputBounds.large,
-    summary: 'Read a model document and tell what is wrong with it, without keeping it',
+    summary: 'Read a model document and tell what is wrong with it, without saving it',
     act: 'shape the model',
     body: WorkingModelPut,
     answer: ModelTrial,

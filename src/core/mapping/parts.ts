@@ -66,7 +66,7 @@ const short: readonly KindName[] = [
 
 export const parts: Record<PartKey, Part> = {
   picture: { key: 'picture', label: 'Picture', chains: 1, takes: ['media'] },
-  kicker: { key: 'kicker', label: 'Kicker', chains: 3, takes: short },
+  kicker: { key: 'kicker', label: 'Line above', chains: 3, takes: short },
   heading: { key: 'heading', label: 'Heading', chains: 1, takes: ['line', 'computed', 'entry', 'category'] },
   date: { key: 'date', label: 'Date', chains: 2, takes: ['date', 'moment'] },
   summary: {
@@ -76,10 +76,10 @@ export const parts: Record<PartKey, Part> = {
     takes: ['line', 'paragraphs', 'formatted', 'computed'],
   },
   text: { key: 'text', label: 'Text', chains: 1, takes: ['line', 'paragraphs', 'formatted'] },
-  figures: { key: 'figures', label: 'Figures', chains: 4, takes: ['number', 'computed'] },
+  figures: { key: 'figures', label: 'Numbers', chains: 4, takes: ['number', 'computed'] },
   facts: { key: 'facts', label: 'Facts', chains: 12, takes: [...short, 'link', 'group', 'list'] },
-  further: { key: 'further', label: 'Further things', chains: 2, takes: ['list', 'entry', 'media'] },
-  marks: { key: 'marks', label: 'Marks', chains: 6, takes: short },
+  further: { key: 'further', label: 'Linked items', chains: 2, takes: ['list', 'entry', 'media'] },
+  marks: { key: 'marks', label: 'Badges', chains: 6, takes: short },
   button: { key: 'button', label: 'Button', chains: 3, takes: ['link'] },
   link: { key: 'link', label: 'Link', chains: 4, takes: ['link', 'line', 'media', 'entry'] },
 };

@@ -150,7 +150,7 @@ export const publishEntry = (
     const faults = await faultsOfEntry(act.tx, installation, type, entryBody(record.body), record.id);
     const things = faults.length === 1 ? 'One thing' : `${faults.length} things`;
     if (faults.length > 0)
-      throw ruleViolation(`${things} must be mended before this can be published.`, faults);
+      throw ruleViolation(`${things} must be fixed before this can be published.`, faults);
     await goLive(act, record, spanOf(publication, act.now));
     await changeRecord(act, record, { stage: 'draft', why: 'published' });
     return 'published an entry';

@@ -153,7 +153,7 @@ export const publishListing = (
     async (act, { record }) => {
       const faults = ruleFaults(installation, listingBody(record.body).rule);
       if (faults.length > 0)
-        throw ruleViolation('This listing names things that are gone. Mend it first.', faults);
+        throw ruleViolation('This listing names things that are gone. Fix it first.', faults);
       await goLive(act, record, spanOf(publication, act.now));
       await changeRecord(act, record, { stage: 'draft', why: 'published' });
       return 'put a listing in force';

@@ -49,7 +49,7 @@ export async function sniffed(
         path: '',
         code: 'sort',
         message:
-          'This is no picture, PDF, sound or film that can be kept. Pictures may be JPEG, PNG, WebP, GIF or AVIF.',
+          'This is no picture, PDF, sound or film that can be taken. Pictures may be JPEG, PNG, WebP, GIF or AVIF.',
       },
     ]);
   if (kept.sort !== 'picture') return { ...kept, mime: found.mime, width: null, height: null };

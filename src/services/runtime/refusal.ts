@@ -16,7 +16,7 @@ export const notFound = (what: string) => new Refusal(404, `There is no such ${w
 export const forbidden = (why: string) => new Refusal(403, why);
 /** What was given is no value of its kind, or names what is not there. */
 export const invalidInput = (faults: readonly Fault[]) =>
-  new Refusal(422, faults[0]?.message ?? 'This cannot be kept.', faults);
+  new Refusal(422, faults[0]?.message ?? 'This cannot be saved.', faults);
 /** A rule of the model forbids it; `title` says which. */
 export const ruleViolation = (title: string, faults: readonly Fault[] = []) =>
   new Refusal(422, title, faults);
@@ -24,7 +24,7 @@ export const ruleViolation = (title: string, faults: readonly Fault[] = []) =>
 export const changedSince = (current: object, yours: object) =>
   new Refusal(
     412,
-    'Somebody else changed this since you opened it. Nothing of yours is lost: compare, then keep it again.',
+    'Somebody else changed this since you opened it. Nothing of yours is lost: compare, then save it again.',
     [],
     { current, yours },
   );

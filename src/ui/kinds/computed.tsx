@@ -67,7 +67,7 @@ export const computed: KindUi<'computed'> = {
       fullWidth
       readOnly
       value={asText(value)}
-      placeholder="Worked out when kept"
+      placeholder="Worked out when saved"
       slotProps={{ input: { 'aria-describedby': describedBy, 'aria-label': label } }}
     />
   ),

@@ -105,7 +105,7 @@ export function listUi(Fields: Inside): KindUi<'list'> {
         <div className={styles.itemtop}>
           <button type="button" aria-expanded={isOpen} onClick={() => acts.toggle(at)}>
             {name}
-            {below.length > 0 && <span className={styles.mend}>{below.length} to mend</span>}
+            {below.length > 0 && <span className={styles.mend}>{below.length} to fix</span>}
           </button>
           <IconButton
             aria-label={`Move ${name} up`}

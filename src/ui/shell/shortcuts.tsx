@@ -5,7 +5,7 @@ import type { ReactElement } from 'react';
 const shortcuts: [keys: string, does: string][] = [
   ['Ctrl K', 'Go to any type, entry, listing or page'],
   ['?', 'This list'],
-  ['Ctrl S', 'Keep what is on the bench now'],
+  ['Ctrl S', 'Save what is on the bench now'],
   ['Tab, Enter', 'In the last row of a sheet: choose the kind, add the field'],
   ['Alt ↑, Alt ↓', 'Move the field, step or page at hand'],
   ['Delete', 'Take the field at hand out of the type'],

@@ -117,11 +117,12 @@ async function callOf(
           message: `"${key}" means nothing here.`,
         })),
       };
-  if (query.faults.length > 0) throw new Refusal(400, 'The question is not as it should be.', query.faults);
+  if (query.faults.length > 0)
+    throw new Refusal(400, query.faults[0]?.message ?? 'What was asked cannot be read.', query.faults);
   const revision = operation.guarded ? revisionOf(request) : 0;
   const body = await bodyOf(request, operation, installation);
   if (body.faults.length > 0)
-    throw new Refusal(400, body.faults[0]?.message ?? 'What was sent is not as it should be.', body.faults);
+    throw new Refusal(400, body.faults[0]?.message ?? 'What was sent cannot be read.', body.faults);
   return {
     installation,
     person,

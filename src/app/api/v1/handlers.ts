@@ -159,7 +159,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   useLink: async ({ installation, path, body, from }) => {
     await installation.attempts.count(from.address, 'a link');
     const done = await useLink(installation, path('word'), body.password, from.agent);
-    if (!done) throw new Refusal(403, 'The password is kept. Sign in with it, and with your second factor.');
+    if (!done) throw new Refusal(403, 'The password is saved. Sign in with it, and with your second factor.');
     return signedIn(installation, done, from.secure);
   },
   changeOwnName: ({ installation, person, body }) => changePerson(installation, person.uuid, body),

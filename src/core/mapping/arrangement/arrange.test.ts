@@ -86,7 +86,7 @@ test('a table has the heading first, and names its columns after the fields that
     { part: 'heading', label: 'Name' },
     { part: 'kicker', label: 'Group' },
     { part: 'figures', label: 'Size' },
-    { part: 'marks', label: 'Marks' },
+    { part: 'marks', label: 'Badges' },
   ]);
 });
 

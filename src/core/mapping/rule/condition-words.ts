@@ -13,7 +13,7 @@ export const comparisonWords: Record<Comparison, string> = {
   oneOf: 'is one of',
   allOf: 'has all of',
   noneOf: 'is none of',
-  under: 'is in',
+  under: 'is in or under',
   contains: 'contains',
   startsWith: 'starts with',
   before: 'is before',

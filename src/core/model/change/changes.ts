@@ -80,7 +80,7 @@ function fieldChange(
       detail:
         old.key === field.key
           ? 'Its key stays.'
-          : `Its key becomes ${field.key}. It is found by its id, so listings and faces follow.`,
+          : `Its key becomes ${field.key}. It is found by its id, so listings and appearances follow.`,
       touches: 'nothing yet',
     });
   }
@@ -190,7 +190,7 @@ const settingWords: Record<string, string> = {
   picture: 'picture',
   date: 'date',
   slug: 'rule of addresses',
-  face: 'own face',
+  face: 'appearance',
   columns: 'table',
   review: 'rule of review',
   source: 'source',
@@ -263,8 +263,8 @@ function shapeChanges(
         ...base,
         sort: 'changed',
         title: `${shape.label} has another ${new Intl.ListFormat('en').format(differing)}`,
-        detail: differing.includes('own face')
-          ? 'How one looks on its own follows. Listings keep the faces they have.'
+        detail: differing.includes('appearance')
+          ? 'How one looks on its own follows. Listings keep the appearance they have.'
           : 'Nothing in what is filled in changes.',
         touches: 'nothing yet',
       });

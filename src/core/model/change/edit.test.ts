@@ -234,7 +234,7 @@ describe('whole types', () => {
   });
 });
 
-test('a condition on a field that goes is told, with one step to mend it', () => {
+test('a condition on a field that goes is told, with one step to fix it', () => {
   const rarity = idOf(species, 'rarity');
   const without: ModelDocument = {
     ...model,

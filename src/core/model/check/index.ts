@@ -97,11 +97,11 @@ function unshownFaults(
       warning(
         `${path}/fields`,
         'shows-nowhere',
-        `${field.label} shows nowhere: no face, table or listing has it.`,
+        `${field.label} shows nowhere: no appearance, table or listing has it.`,
         {
           about: type.id,
           field: field.id,
-          mend: { label: 'Show it in the face', does: 'show in the face', type: type.id, field: field.id },
+          mend: { label: 'Show it in the appearance', does: 'show in the face', type: type.id, field: field.id },
         },
       ),
     ];

@@ -136,7 +136,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     setProblem(undefined);
     try {
       const settled = await draft.settle();
-      if (!settled) throw new Error('What you typed is not kept yet, so this waits.');
+      if (!settled) throw new Error('What you typed is not saved yet, so this waits.');
       const answer = await what(settled.revision);
       if (answer) draft.take(drafted(answer));
       void client.invalidateQueries();
@@ -300,15 +300,15 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
             <StateMark state={kept.state} />
             <span className={look.pencil} role="status">
-              {status === 'kept'
+              {status === 'saved'
                 ? shown
                   ? kept.differs
                     ? 'Visitors still see it as it was.'
                     : 'Visitors see it like this.'
                   : 'Visitors do not see it.'
-                : status === 'not kept'
-                  ? 'Not kept yet'
-                  : 'Keeping…'}
+                : status === 'not saved'
+                  ? 'Not saved yet'
+                  : 'Saving…'}
             </span>
           </div>
         </div>
@@ -333,7 +333,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
               )}
               <Button
                 variant="contained"
-                disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'kept')}
+                disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'saved')}
                 onClick={() => void publish()}
               >
                 Publish
@@ -370,7 +370,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       )}
       {draft.broughtBack && (
         <Note sort="info" role="status">
-          Words that were not kept when you left are back in the form.
+          Words that were not saved when you left are back in the form.
         </Note>
       )}
       <SideBySide beside={preview}>

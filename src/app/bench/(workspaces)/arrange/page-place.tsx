@@ -43,7 +43,7 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
   if (page.parent === null)
     return (
       <section>
-        <Eyebrow>Place</Eyebrow>
+        <Eyebrow>Position</Eyebrow>
         <p>
           At the top of the site, at <code>{page.address}</code>.
         </p>
@@ -51,7 +51,7 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
     );
   return (
     <section>
-      <Eyebrow>Place</Eyebrow>
+      <Eyebrow>Position</Eyebrow>
       <form
         className={styles.place}
         onSubmit={(event) => {
@@ -98,7 +98,7 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
         </IconButton>
       </div>
       <Button onClick={() => setMoving(!moving)} aria-expanded={moving}>
-        Give it another home
+        Move to…
       </Button>
       {moving && (
         <PageHomes

@@ -281,7 +281,7 @@ export function SlotForm({
           {[
             blocks.length === 0 ? 'empty' : `${blocks.length} ${blocks.length === 1 ? 'block' : 'blocks'}`,
             bounds,
-            slot.handedDown ? 'handed down' : '',
+            slot.handedDown ? 'inherited by pages below' : '',
           ]
             .filter(Boolean)
             .join(', ')}
@@ -313,7 +313,7 @@ export function SlotForm({
                 >
                   <b>{type?.definition.label ?? 'A type that is gone'}</b>
                   {name && <span>{name}</span>}
-                  {inside.length > 0 && <em>{inside.length} to mend</em>}
+                  {inside.length > 0 && <em>{inside.length} to fix</em>}
                   {held && <small>held</small>}
                   {block.hidden === true && <small>hidden</small>}
                 </button>

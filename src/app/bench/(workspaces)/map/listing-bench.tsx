@@ -130,7 +130,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
     setProblem(undefined);
     try {
       const settled = await draft.settle();
-      if (!settled) throw new Error('What you changed is not kept yet, so this waits.');
+      if (!settled) throw new Error('What you changed is not saved yet, so this waits.');
       await what(settled.revision);
       void client.invalidateQueries();
     } catch (failed) {
@@ -168,15 +168,15 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
       router.push('/bench/map');
     });
   const status =
-    draft.status === 'kept'
+    draft.status === 'saved'
       ? kept.differs
         ? 'Visitors still see it as it was.'
         : kept.state === 'published'
           ? 'Visitors see it like this.'
           : 'No page can show it yet.'
-      : draft.status === 'not kept'
-        ? 'Not kept yet'
-        : 'Keeping…';
+      : draft.status === 'not saved'
+        ? 'Not saved yet'
+        : 'Saving…';
   const problems = [
     ...new Set(
       [
@@ -223,17 +223,17 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
                 Bin
               </Button>
               <Button
-                disabled={busy || draft.status === 'kept' || draft.status === 'keeping'}
+                disabled={busy || draft.status === 'saved' || draft.status === 'saving'}
                 onClick={() => void draft.settle()}
               >
-                Keep
+                Save
               </Button>
               <Button
                 variant="contained"
                 disabled={
                   busy ||
                   read.faults.length > 0 ||
-                  (kept.state === 'published' && !kept.differs && draft.status === 'kept')
+                  (kept.state === 'published' && !kept.differs && draft.status === 'saved')
                 }
                 onClick={() => void publish()}
               >

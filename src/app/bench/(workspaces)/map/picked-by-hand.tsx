@@ -42,7 +42,7 @@ function PlaceOfPin({
       className={styles.pinplace}
       value={typed ?? place ?? ''}
       placeholder="first"
-      inputProps={{ 'aria-label': `Place of ${name}`, inputMode: 'numeric' }}
+      inputProps={{ 'aria-label': `Position of ${name}`, inputMode: 'numeric' }}
       onChange={({ target }) => {
         setTyped(target.value);
         const given = target.value.trim();

@@ -39,7 +39,7 @@ function Waiting({ type }: { type: CompiledType }): ReactElement | null {
               {title || 'Without a name'}
             </Link>
             <span className={look.pencil}>{type.definition.label}</span>
-            {faults > 0 && <span style={{ color: 'var(--madder)', fontSize: 13 }}>{faults} to mend</span>}
+            {faults > 0 && <span style={{ color: 'var(--madder)', fontSize: 13 }}>{faults} to fix</span>}
             <span className={`${look.pencil} ${look.small}`} style={{ marginLeft: 'auto' }}>
               since {dayjs(changedAt).format('D MMMM')}
             </span>

@@ -272,7 +272,7 @@ export function CategoryDetail({
           revision: category.revision,
           body: { label: label.trim(), slug, labels, values },
         }),
-      `${label.trim()} is kept.`,
+      `${label.trim()} is saved.`,
     );
   return (
     <Frame label={category.label}>
@@ -330,7 +330,7 @@ export function CategoryDetail({
           {mayChange && (
             <div className={look.acts}>
               <Button type="submit" variant="contained" disabled={!label.trim()}>
-                Keep
+                Save
               </Button>
               <Button onClick={() => setWay('merge')}>Merge into…</Button>
               {!folder && <Button onClick={() => setWay('split')}>Split…</Button>}

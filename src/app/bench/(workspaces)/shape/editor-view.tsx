@@ -15,7 +15,7 @@ export function EditorView({ fields }: { fields: Field[] }): ReactElement {
   const { faults } = parseForm(fields, given, today);
   return (
     <div style={{ padding: 16, display: 'grid', gap: 14 }}>
-      <p className={`${look.pencil} ${look.small}`}>Try it: what you type here is kept nowhere.</p>
+      <p className={`${look.pencil} ${look.small}`}>Try it: what you type here is saved nowhere.</p>
       <EntryForm
         fields={fields}
         values={given}

@@ -45,7 +45,7 @@ export function FaultList({
                   onClick={() => {
                     const before = document;
                     change((model) => applyMend(model, mend));
-                    tell('Mended in the working copy.', () => change(() => before));
+                    tell('Fixed in the working copy.', () => change(() => before));
                   }}
                 >
                   {mend.label}

@@ -44,7 +44,7 @@ const roleWords: Record<string, [label: string, detail: string]> = {
   picture: ['Picture', 'stands for it'],
   date: ['Date', 'tells when'],
   address: ['Address', 'made from it'],
-  face: ['Its own face', 'a part of it'],
+  face: ['Its own appearance', 'a part of it'],
   table: ['Table', 'a column at first'],
 };
 

@@ -290,7 +290,7 @@ export function FieldSheet(props: Props): ReactElement {
           <thead>
             <tr>
               <th scope="col">
-                <span className={look.hidden}>Place</span>
+                <span className={look.hidden}>Position</span>
               </th>
               <th scope="col">Field</th>
               <th scope="col">Kind</th>

@@ -170,7 +170,7 @@ function SlotSheet({
         </div>
       </Labelled>
       <YesRule
-        label="Handed down: pages below show it until they put their own"
+        label="Inherited by pages below: they show it until they put their own"
         value={slot.handedDown ?? false}
         onChange={(handedDown) => onChange(without({ ...slot, handedDown: handedDown || undefined }) as Slot)}
       />

@@ -44,7 +44,7 @@ import { Link } from '../../../../ui/link';
 const views: Record<ShapeList, readonly (readonly [key: string, label: string])[]> = {
   contentTypes: [
     ['fields', 'Fields'],
-    ['face', 'Face'],
+    ['face', 'Appearance'],
     ['type', 'Naming and table'],
     ['settings', 'Settings'],
     ['editor', 'As the editor sees it'],
@@ -53,7 +53,7 @@ const views: Record<ShapeList, readonly (readonly [key: string, label: string])[
     ['fields', 'Fields'],
     ['slots', 'Slots'],
     ['layouts', 'Layouts'],
-    ['face', 'Face'],
+    ['face', 'Appearance'],
     ['type', 'Naming and places'],
     ['settings', 'Settings'],
     ['editor', 'As the editor sees it'],
@@ -61,7 +61,7 @@ const views: Record<ShapeList, readonly (readonly [key: string, label: string])[
   blockTypes: [
     ['fields', 'Fields'],
     ['slots', 'Slots'],
-    ['face', 'Face'],
+    ['face', 'Appearance'],
     ['type', 'Naming'],
     ['editor', 'As the editor sees it'],
   ],
@@ -77,7 +77,7 @@ const views: Record<ShapeList, readonly (readonly [key: string, label: string])[
   ],
 };
 
-const savingWords = { kept: '', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
+const savingWords = { saved: '', saving: 'Saving…', 'not saved': 'Not saved yet' };
 
 /** What can be done with the whole of a type: copied, moved in its list, taken away. */
 function ShapeActs({
@@ -195,7 +195,8 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
   const { document, inForce, mayChange, change, changes, saving, problem } = working;
   const tell = useTell();
   const router = useRouter();
-  const [view, setView] = useState(views[list][0]?.[0] ?? 'fields');
+  const path = usePathname();
+  const view = useSearchParams().get('view') ?? views[list][0]?.[0] ?? 'fields';
   const [selected, setSelected] = useState<string>();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [removing, setRemoving] = useState(false);
@@ -291,7 +292,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
         {mayChange && (
           <div className={look.acts}>
             <span className={`${look.pencil} ${look.small}`} role="status">
-              {saving === 'kept'
+              {saving === 'saved'
                 ? `Working copy: ${changes === 0 ? 'no changes' : changes === 1 ? '1 change' : `${changes} changes`}`
                 : savingWords[saving]}
             </span>
@@ -313,7 +314,8 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
       )}
       <Tabs
         value={shown}
-        onChange={(_, next: string) => setView(next)}
+        // It stands in the address, and nothing has to be asked for it.
+        onChange={(_, next: string) => window.history.replaceState(null, '', `${path}?view=${next}`)}
         aria-label="What to see of the type"
         variant="scrollable"
         scrollButtons={false}

@@ -107,7 +107,7 @@ function AddressRule({
               Its address ends in <Mono>{slug || '…nothing: a plain name is used'}</Mono>
             </>
           ) : (
-            'Nothing of this is kept.'
+            'Nothing of this is saved.'
           )
         }
       >
@@ -348,7 +348,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
             id="type-behaves"
             label="Does"
             value={'behaves' in shape ? (shape.behaves ?? '') : ''}
-            none="Shows its own face"
+            none="Shows it in its own appearance"
             options={behaviours.map(
               (each) =>
                 [

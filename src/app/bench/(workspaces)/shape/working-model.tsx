@@ -29,7 +29,7 @@ export interface WorkingModel {
   faults: ModelFault[];
   /** Whether the signed-in person may change it. */
   mayChange: boolean;
-  saving: 'kept' | 'keeping' | 'not kept';
+  saving: 'saved' | 'saving' | 'not saved';
   /** Why it could not be kept. */
   problem: string | undefined;
   change(edit: (document: ModelDocument) => ModelDocument): void;
@@ -71,7 +71,7 @@ export function WorkingModelProvider({
   const [inForce, setInForce] = useState(began.document);
   const [document, setDocument] = useState(working.document);
   const [number, setNumber] = useState(working.number);
-  const [saving, setSaving] = useState<WorkingModel['saving']>('kept');
+  const [saving, setSaving] = useState<WorkingModel['saving']>('saved');
   const [problem, setProblem] = useState<string>();
   const latest = useRef({ document, number, kept: document });
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -80,7 +80,7 @@ export function WorkingModelProvider({
   const keep = useCallback(async (): Promise<void> => {
     const { document: sent, kept, number: read } = latest.current;
     if (sent === kept) return;
-    setSaving('keeping');
+    setSaving('saving');
     try {
       const answer = await ask('keepWorkingModel', {
         revision: read,
@@ -89,15 +89,15 @@ export function WorkingModelProvider({
       latest.current = { ...latest.current, number: answer.number, kept: sent };
       setNumber(answer.number);
       setProblem(undefined);
-      setSaving(latest.current.document === sent ? 'kept' : 'keeping');
+      setSaving(latest.current.document === sent ? 'saved' : 'saving');
     } catch (error) {
-      setSaving('not kept');
+      setSaving('not saved');
       const changed =
         error instanceof Problem && error.status === 412 && typeof error.current?.number === 'number';
       if (changed) latest.current = { ...latest.current, number: error.current?.number as number };
       setProblem(
         changed
-          ? 'Someone else changed the working copy meanwhile. Reload to see theirs, or change something more to keep yours over it.'
+          ? 'Someone else changed the working copy meanwhile. Reload to see theirs, or change something more to save yours over it.'
           : wordsOf(error),
       );
     }
@@ -115,7 +115,7 @@ export function WorkingModelProvider({
       const next = edit(latest.current.document);
       latest.current = { ...latest.current, document: next };
       setDocument(next);
-      setSaving('keeping');
+      setSaving('saving');
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void settle(), PAUSE);
     },
@@ -129,7 +129,7 @@ export function WorkingModelProvider({
       setInForce(next);
       setNumber(0);
       setProblem(undefined);
-      setSaving('kept');
+      setSaving('saved');
       void client.invalidateQueries();
     },
     [client],
@@ -143,7 +143,7 @@ export function WorkingModelProvider({
 
   const apply = useCallback(async () => {
     const now = await settle();
-    if (now === undefined) throw new Problem(0, 'The working copy is not kept yet.');
+    if (now === undefined) throw new Problem(0, 'The working copy is not saved yet.');
     begin((await ask('applyModel', { revision: now })).document);
   }, [begin, settle]);
 

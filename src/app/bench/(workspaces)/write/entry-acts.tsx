@@ -59,7 +59,7 @@ export function EntryActs({
     onProblem(undefined, []);
     try {
       const kept = await settle();
-      if (!kept) throw new Problem(0, 'What you typed is not kept yet, so this waits.');
+      if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
       const answer = await ask(name, {
         path: { id: entry.id },
         revision: kept.revision,
@@ -105,7 +105,7 @@ export function EntryActs({
         <Button
           variant="contained"
           disabled={busy || faults > 0 || (shown && !entry.differs && !typed)}
-          title={faults > 0 ? 'Something must be mended first.' : undefined}
+          title={faults > 0 ? 'Something must be fixed first.' : undefined}
           onClick={() => void act('publishEntry')}
         >
           {pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}

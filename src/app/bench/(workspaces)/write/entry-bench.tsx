@@ -40,7 +40,7 @@ import { useFieldShows } from './use-field-shows';
 import styles from './write.module.css';
 import { Link } from '../../../../ui/link';
 
-const statusWords = { kept: '', typing: 'Not kept yet…', keeping: 'Keeping…', 'not kept': 'Not kept yet' };
+const statusWords = { saved: '', typing: 'Not saved yet…', saving: 'Saving…', 'not saved': 'Not saved yet' };
 
 const NONE: readonly Field[] = [];
 
@@ -161,7 +161,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
                   key={heading}
                   label={heading}
                   endIs={n > 0 ? 'bad' : 'words'}
-                  end={n > 0 ? `${n} to mend` : `${filled(inside)} of ${inside.length}`}
+                  end={n > 0 ? `${n} to fix` : `${filled(inside)} of ${inside.length}`}
                   onClick={() => {
                     document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' });
                     if (inside[0]) goToField(inside[0].key);
@@ -170,7 +170,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               );
             })}
           </OutlineGroup>
-          <OutlineGroup title="Kept versions" count={revisions?.items.length}>
+          <OutlineGroup title="Earlier versions" count={revisions?.items.length}>
             {revisions?.items.slice(0, 12).map(({ number, at, why, by }) => (
               <li key={number} style={{ display: 'flex', gap: 8, padding: '4px 16px', fontSize: 13 }}>
                 <span>{dayjs(at).format('D MMM, HH:mm')}</span>
@@ -202,7 +202,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             <StateMark state={kept.state} />
             <span className={look.pencil}>{whatVisitorsSee(kept)}</span>
             <span className={look.pencil} role="status">
-              {statusWords[status] || `Kept ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
+              {statusWords[status] || `Saved ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
             </span>
           </div>
         </div>
@@ -218,8 +218,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             </Button>
           )}
           {!locked && (
-            <Button disabled={status === 'kept' || status === 'keeping'} onClick={() => void draft.settle()}>
-              Keep
+            <Button disabled={status === 'saved' || status === 'saving'} onClick={() => void draft.settle()}>
+              Save
             </Button>
           )}
           <EntryActs
@@ -227,7 +227,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             asksReview={type.definition.review}
             reach={reach}
             faults={reading.faults.length}
-            typed={status !== 'kept'}
+            typed={status !== 'saved'}
             settle={draft.settle}
             onDone={(answer) => draft.take(withLanguages(answer, fields, locales))}
             onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
@@ -241,7 +241,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       )}
       {draft.broughtBack && (
         <Note sort="info" role="status">
-          Words that were not kept when you left are back in the form.
+          Words that were not saved when you left are back in the form.
         </Note>
       )}
       {!mayWrite && <Note sort="info">You may read this; editors and architects change it.</Note>}

@@ -59,7 +59,7 @@ const columnsOf = (
       cell: ({ row: { original } }) => (
         <>
           <Link href={`/bench/write/entry/${original.id}`}>{original.title || 'Without a name'}</Link>
-          {original.faults > 0 && <span className={styles.mend}>{original.faults} to mend</span>}
+          {original.faults > 0 && <span className={styles.mend}>{original.faults} to fix</span>}
         </>
       ),
     }),

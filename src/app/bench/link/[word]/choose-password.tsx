@@ -35,7 +35,7 @@ export function ChoosePassword({ word, email }: { word: string; email: string })
         </Note>
       )}
       <Button type="submit" variant="contained" disabled={busy}>
-        {busy ? 'Keeping it…' : 'Keep it and go in'}
+        {busy ? 'Saving it…' : 'Save it and go in'}
       </Button>
     </form>
   );

@@ -86,11 +86,11 @@ function SiteRow({
             onClick={() =>
               void act(
                 () => ask('changeSite', { path, body: { label: label.trim(), ...place } }),
-                `${label.trim()} is kept.`,
+                `${label.trim()} is saved.`,
               ).then(setProblem)
             }
           >
-            Keep
+            Save
           </Button>
         )}
         <Button component={Link} href={`/bench/arrange?site=${site.id}`}>

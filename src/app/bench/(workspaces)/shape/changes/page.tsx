@@ -106,7 +106,7 @@ export default function ChangesPage(): ReactElement {
             </Button>
             <Button
               variant="contained"
-              disabled={busy || !sheet || errors.length > 0 || saving === 'not kept'}
+              disabled={busy || !sheet || errors.length > 0 || saving === 'not saved'}
               onClick={() => void act(apply, 'The model is in force.')}
             >
               {busy ? 'Putting in force…' : 'Put in force'}

@@ -121,13 +121,13 @@ function Filled({
         body: localizedPatchOf(changes, locales),
       });
       forgetUnsaved(name);
-      tell(`${medium.label} is kept.`);
+      tell(`${medium.label} is saved.`);
       await client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
     } catch (caught) {
       const changed = caught instanceof Problem && caught.status === 412;
       setProblem({
         words: changed
-          ? 'Somebody else changed this medium meanwhile. Your words are still here: look at it again, then keep them.'
+          ? 'Somebody else changed this medium meanwhile. Your words are still here: look at it again, then save them.'
           : wordsOf(caught),
         faults: caught instanceof Problem ? caught.faults : [],
       });
@@ -177,7 +177,7 @@ function Filled({
               disabled={!typed || busy || reading.faults.length > 0}
               onClick={() => void keep()}
             >
-              Keep
+              Save
             </Button>
             <Button disabled={!typed || busy} onClick={leave}>
               Leave it as it was
