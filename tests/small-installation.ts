@@ -23,11 +23,17 @@ export const NOON = Date.parse('2026-11-25T12:00:00Z');
 
 /** An installation of its own in a folder of its own, with the small model in force and one person of each role. */
 export async function smallInstallation(): Promise<SmallInstallation> {
+  const small = await emptyInstallation();
+  await beginWith(small.installation, smallDocument());
+  return small;
+}
+
+/** An installation of its own in a folder of its own with one person of each role, and nothing else. */
+export async function emptyInstallation(): Promise<SmallInstallation> {
   const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const installation = await openInstallation(folder);
   let moment = NOON;
   installation.now = () => moment;
-  await beginWith(installation, smallDocument());
   const make = async (role: Role): Promise<Person> => ({
     ...(await addPerson(installation, {
       name: role,

@@ -131,16 +131,16 @@ export class ModelTrial {
   @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
 }
 
-/** A small model to begin from. */
-export class Starter {
+/** The model of a ready-made site. */
+export class ReadyMadeModel {
   @IsString() key!: string;
   @IsString() label!: string;
   @IsString() purpose!: string;
   @IsObject() document!: ModelDocument;
 }
 
-export class StartersAnswer {
-  @IsArray() @ValidateNested({ each: true }) @Type(() => Starter) items!: Starter[];
+export class ReadyMadeModels {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ReadyMadeModel) items!: ReadyMadeModel[];
 }
 
 export class NumbersAnswer {

@@ -166,6 +166,18 @@ export const placesOfMany = async (
     ).map(({ record, ...place }) => [record, place]),
   );
 
+/** The pages outside the bin that stand below some pages, or hold the words of some categories: each with which of them. */
+export const pagesStandingOn = (
+  reader: Reader,
+  things: readonly Id[],
+): Promise<{ on: Id; uuid: Id; title: string }[]> =>
+  reader.all(
+    sql`SELECT a.uuid AS "on", r.uuid, w.title FROM records a CROSS JOIN page_places p ON p.parent = a.id CROSS JOIN records r ON r.id = p.record
+       CROSS JOIN working w ON w.record = r.id WHERE a.uuid IN ${anyOf(things)} AND r.binned_at IS NULL
+     UNION ALL SELECT c.uuid, r.uuid, w.title FROM ids c CROSS JOIN category_words g ON g.category = c.n CROSS JOIN records r ON r.id = g.record
+       CROSS JOIN working w ON w.record = r.id WHERE c.uuid IN ${anyOf(things)} AND r.binned_at IS NULL`,
+  );
+
 export const pageAt = (reader: Reader, site: number, address: string): Promise<PlacedPage | undefined> =>
   reader.one(sql`${select} WHERE p.site = ${site} AND p.address = ${address} AND r.binned_at IS NULL`);
 

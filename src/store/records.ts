@@ -415,6 +415,12 @@ export const publishersAmong = async (
     ).map(({ uuid, name }) => [uuid, name]),
   );
 
+/** Whether visitors see anything of a sort. */
+export const visitorsSee = async (reader: Reader, sort: RecordSort, now: number): Promise<boolean> =>
+  (await reader.one<{ found: number }>(
+    sql`SELECT 1 AS found FROM records r CROSS JOIN live l ON l.record = r.id WHERE r.sort = ${sort} AND r.binned_at IS NULL AND l.starts <= ${now} AND l.ends > ${now} LIMIT 1`,
+  )) !== undefined;
+
 /** How many pages, listings and media there are outside the bin. Entries are counted by their types. */
 export const countsBySort = async (reader: Reader): Promise<Map<RecordSort, number>> =>
   new Map(

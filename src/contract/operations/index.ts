@@ -1,6 +1,7 @@
 /** Everything that can be asked over HTTP, by its name. Routes and OpenAPI are made from it. */
 
 import { acts } from './acts';
+import { begin } from './begin';
 import { categories } from './categories';
 import { entries } from './entries';
 import { listings } from './listings';
@@ -21,5 +22,6 @@ export const operations = {
   ...categories,
   ...media,
   ...acts,
+  ...begin,
   ...longWork,
 };

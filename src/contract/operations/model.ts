@@ -6,7 +6,7 @@ import {
   PlacedPages,
   PlacedQuery,
   PlacementCounts,
-  StartersAnswer,
+  ReadyMadeModels,
   TypeFigures,
   TypeReach,
   WorkingModelAnswer,
@@ -77,10 +77,10 @@ export const model = {
     answer: ModelTrial,
     status: 200,
   }),
-  starters: define('starters', {
-    summary: 'Small models to begin from',
+  readyMadeModels: define('readyMadeModels', {
+    summary: 'The models of the ready-made sites',
     act: 'read',
-    answer: StartersAnswer,
+    answer: ReadyMadeModels,
   }),
   fieldNumbers: define('fieldNumbers', {
     summary: 'The numbers a field holds, least first, at most 2,000 of them',

@@ -57,12 +57,14 @@ async function undoCategories(act: Act, changes: readonly ActChange[]): Promise<
   const left: Reason[] = [];
   const back: Category[] = [];
   const gone: Id[] = [];
+  const going = new Set(changes.filter(({ before }) => before === null).map(({ target }) => target));
   for (const { target, before, after } of changes) {
     const kept = now.get(target);
     const current: Json = kept ? { ...kept } : null;
     const [was, is] = [parsed(before), parsed(after)];
     if (was === null) {
-      if (now.below(kept?.scheme ?? '', target).length > 0) left.push('Others stand below the category now.');
+      const below = kept ? now.branch(kept.id).filter(({ id }) => !going.has(id)) : [];
+      if (below.length > 0) left.push('Others stand below the category now.');
       else if (kept) gone.push(target);
     } else if (current === null && is === null) back.push(was as unknown as Category);
     else if (isJsonObject(current) && isJsonObject(is)) {
@@ -83,7 +85,8 @@ async function undoCategories(act: Act, changes: readonly ActChange[]): Promise<
     if (!there) left.push(`What “${each.label}” stood below is not there any more.`);
     return there;
   });
-  for (const id of gone) {
+  // Those below go before those above them.
+  for (const id of gone.sort((a, b) => now.trail(b).length - now.trail(a).length)) {
     act.touchCategory(id);
     await dropCategory(act.tx, id);
   }

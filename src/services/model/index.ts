@@ -4,5 +4,4 @@ export { changeSheet } from './change-sheet';
 export { countChecks } from './checks';
 export { fieldNumbers, placedPages, placementCounts, typeFigures, typeReach } from './figures';
 export { applyWorking, beginWith, importModel, model } from './put-in-force';
-export { starters } from './starters';
 export { dropWorking, keepWorking, tryModel, working } from './working-copy';

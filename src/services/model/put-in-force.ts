@@ -171,8 +171,12 @@ function oneAfterTheOther<T>(installation: Installation, work: () => Promise<T>)
  * Puts a model document that comes from outside in force, if nothing holds it back. A working copy that was
  * begun is left, and told that it is behind.
  */
-export const importModel = (installation: Installation, document: ModelDocument): Promise<ModelAnswer> =>
-  turningOver(installation, null, async (act) => {
+export const importModel = (
+  installation: Installation,
+  document: ModelDocument,
+  person: Doer | null = null,
+): Promise<ModelAnswer> =>
+  turningOver(installation, person, async (act) => {
     const taken = await takeOver(act, installation, document);
     await act.keep('put a model in force');
     return taken;

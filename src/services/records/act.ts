@@ -28,7 +28,7 @@ import {
 } from '../../store/records';
 import { recordsReferringTo } from '../../store/refs';
 import { indexTableIn, type Installation } from '../runtime/installation';
-import { noteAct } from '../runtime/request-context';
+import { actUnderWay, noteAct } from '../runtime/request-context';
 import { recountFaults, reindexRecords } from './reindex';
 import type { ActPlace, ActRecord, ActVersion } from './act-state';
 
@@ -133,9 +133,15 @@ export class Act {
    * must not be changed again). Answers the act's id; nothing where nothing changed.
    */
   async keep(
-    what: string,
-    { why = null, undoes = null, partOf }: { why?: string | null; undoes?: number | null; partOf?: Id } = {},
+    does: string,
+    {
+      why = null,
+      undoes = null,
+      ...given
+    }: { why?: string | null; undoes?: number | null; partOf?: Id } = {},
   ): Promise<Id | undefined> {
+    const around = actUnderWay();
+    const { what, partOf } = around ? { what: around.what, partOf: around.id } : { what: does, ...given };
     const affected = await this.freshCategories();
     const ids = [...this.records.keys()];
     await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids));

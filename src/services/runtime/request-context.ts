@@ -9,6 +9,8 @@ import type { Columns, RowOf, Table } from '../../store/tables/table';
 export interface RequestContext {
   /** The acts it kept, in order. */
   acts: { id: Id; what: string }[];
+  /** The act that all it does is part of, where it is one. */
+  act?: { id: Id; what: string };
   /** The moment (ms) at which everything is looked at, from the first look on. */
   moment?: number | undefined;
   /** Every question that was asked of the content, with its answer. */
@@ -35,6 +37,18 @@ export const inRequest = async <T>(work: (context: RequestContext) => Promise<T>
 export const noteAct = (id: Id, what: string): void => {
   contexts.getStore()?.acts.push({ id, what });
 };
+
+/** Does work of many writes as one act, of an id and told in some words. */
+export const inOneAct = async <T>(id: Id, what: string, work: () => Promise<T>): Promise<T> => {
+  const around = contexts.getStore();
+  const own: RequestContext = { acts: [], answers: new Map(), cost: { statements: 0, rows: 0 } };
+  const done = await contexts.run({ ...(around ?? own), act: { id, what }, acts: [] }, work);
+  noteAct(id, what);
+  return done;
+};
+
+/** The act that whatever is under way is part of, where it is one. */
+export const actUnderWay = (): RequestContext['act'] => contexts.getStore()?.act;
 
 /** A clock that stands still while a request looks, so that all it sees is of one moment, and asked for once. */
 export const stillIn =

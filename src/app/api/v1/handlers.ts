@@ -7,7 +7,6 @@ import {
   model,
   placedPages,
   placementCounts,
-  starters,
   tryModel,
   typeFigures,
   typeReach,
@@ -56,6 +55,14 @@ import {
   withdrawEntry,
 } from '../../../services/entries';
 import { entryReach, pageReach, schemeReach } from '../../../services/reach';
+import {
+  beginFrom,
+  beginning,
+  madeUpAnswer,
+  putStepsAway,
+  readyMadeModels,
+  takeMadeUpAway,
+} from '../../../services/ready-made';
 import {
   addPage,
   addressFor,
@@ -180,7 +187,14 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   placedPages: ({ installation, query }) => placedPages(installation, query.cells),
   placementCounts: ({ installation }) => placementCounts(installation),
   tryModel: ({ installation, body }) => tryModel(installation, body.document),
-  starters: () => starters(),
+  readyMadeModels: () => readyMadeModels(),
+
+  beginning: ({ installation }) => beginning(installation),
+  beginFrom: ({ installation, person, body }) => beginFrom(installation, person, body),
+  putStepsAway: ({ installation, body }) => putStepsAway(installation, body),
+  madeUp: ({ installation }) => madeUpAnswer(installation),
+  takeMadeUpAway: ({ installation, person }) => takeMadeUpAway(installation, person),
+
   fieldNumbers: async ({ installation, path }) => ({
     values: await fieldNumbers(installation, path('id'), path('field')),
   }),

@@ -121,10 +121,8 @@ describe('a model document over HTTP', () => {
       '/document/pageTypes',
     );
   });
-  test('tells starters, placements and what a type reaches to whoever may read', async () => {
-    expect(
-      (await call('GET', '/model/starters', { as: 'reviewer' })).body.items.length,
-    ).toBeGreaterThanOrEqual(4);
+  test('tells ready-made models, placements and what a type reaches to whoever may read', async () => {
+    expect((await call('GET', '/model/ready-made', { as: 'reviewer' })).body.items.length).toBe(6);
     expect((await call('GET', '/model/placements/counts', { as: 'reviewer' })).body.items).toEqual([]);
     expect((await call('GET', `/model/types/${species}/reach`, { as: 'reviewer' })).body).toMatchObject({
       entries: 0,

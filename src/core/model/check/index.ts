@@ -101,7 +101,12 @@ function unshownFaults(
         {
           about: type.id,
           field: field.id,
-          mend: { label: 'Show it in the appearance', does: 'show in the face', type: type.id, field: field.id },
+          mend: {
+            label: 'Show it in the appearance',
+            does: 'show in the face',
+            type: type.id,
+            field: field.id,
+          },
         },
       ),
     ];

@@ -1,7 +1,7 @@
 'use client';
 import { Button, Menu, MenuItem, Tab, Tabs } from '@mui/material';
 import { Ellipsis } from 'lucide-react';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { CompiledModel, expandFields } from '../../../../core/model/compile';
 import { isInclude, type AnyShape, type Field, type ShapeList } from '../../../../core/model/document';

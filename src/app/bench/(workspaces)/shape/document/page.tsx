@@ -41,7 +41,7 @@ function download(name: string, text: string): void {
 export default function DocumentPage(): ReactElement {
   const { document: working, inForce, mayChange, change, changes } = useWorkingModel();
   const tell = useTell();
-  const { data: starters } = useAsk('starters');
+  const { data: readyMade } = useAsk('readyMadeModels');
   const [chosen, setChosen] = useState<Chosen>();
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   const read = async (file: File) => {
@@ -139,11 +139,11 @@ export default function DocumentPage(): ReactElement {
         </Frame>
       )}
       {mayChange && (
-        <Frame label="Begin from a small one">
+        <Frame label="The model of a ready-made site">
           <div className={styles.form}>
-            <Eyebrow>Begin from a small one</Eyebrow>
-            <ul className={styles.starters}>
-              {starters?.items.map(({ key, label, purpose, document }) => (
+            <Eyebrow>The model of a ready-made site</Eyebrow>
+            <ul className={styles.readyMade}>
+              {readyMade?.items.map(({ key, label, purpose, document }) => (
                 <li key={key}>
                   <strong>{label}</strong>
                   <p className={`${look.pencil} ${look.small}`}>{purpose}</p>

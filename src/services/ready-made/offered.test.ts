@@ -1,12 +1,12 @@
 import { checkModel } from '../../core/model/check';
 import { parseModelDocument } from '../../core/formats/model-schema';
 import { modelText } from '../../core/formats/model-text';
-import { starters } from './starters';
+import { readyMadeModels } from './offered';
 
-const { items } = starters();
+const { items } = readyMadeModels();
 
-test('there are at least four models to begin from, each with words of its own', () => {
-  expect(items.length).toBeGreaterThanOrEqual(4);
+test('there are six models to begin from, each with words of its own', () => {
+  expect(items).toHaveLength(6);
   expect(new Set(items.map(({ label }) => label)).size).toBe(items.length);
 });
 
@@ -20,7 +20,7 @@ test.each(items.map((item) => [item.label, item] as const))(
 
 test('the text of a model has its parts in one order, whatever order they were made in', () => {
   const [first] = items;
-  if (!first) throw new Error('no starter');
+  if (!first) throw new Error('no site');
   const turned = JSON.parse(JSON.stringify(first.document), (_, value: unknown) =>
     typeof value === 'object' && value !== null && !Array.isArray(value)
       ? Object.fromEntries(Object.entries(value).reverse())

@@ -10,9 +10,9 @@ import { parseModelDocument } from '../../core/formats/model-schema';
 import type { Id } from '../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import type { CompiledType } from '../../core/model/compile';
-import type { ContentType, Scheme } from '../../core/model/document';
+import type { ContentType, ModelDocument, Scheme } from '../../core/model/document';
+import { kindFor } from '../../core/model/kinds';
 import { FOLDERS } from '../../core/model/media-type';
-import type { Role } from '../../core/roles';
 import { changeSiteRow } from '../../store/pages';
 import { putSetting } from '../../store/settings';
 import { addVisits } from '../../store/visits';
@@ -23,64 +23,31 @@ import { addSite } from '../pages/sites';
 import { addPage, changePage, publishPage } from '../pages/write';
 import { addPerson } from '../people/people';
 import { type Person } from '../people/person';
-import { SampleNames } from './names';
-
-/**
- * The files of a sample, read but not yet checked. Entries stand by the key of their type, categories by that
- * of their scheme.
- */
-export interface Sample {
-  site: { label: string; locale: string; timeZone: string };
-  people: { name: string; email: string; role: Role; password: string }[];
-  model: JsonObject;
-  categories: Record<string, SampleCategory[]>;
-  /** Drawings (SVG) by their names. */
-  pictures: Record<string, Buffer>;
-  /** PDF files by their names. */
-  documents?: Record<string, Buffer>;
-  /** The folders of media, and what is said of each by the name of its file. */
-  media?: { folders: SampleCategory[]; files: Record<string, JsonObject> };
-  entries: Record<string, JsonObject[]>;
-  listings: { label: string; rule: JsonObject; inForce?: boolean }[];
-  pages: SamplePage[];
-  /** Further sites, each with pages of its own. */
-  sites?: { label: string; begins: string; pages: SamplePage[] }[];
-}
-
-interface SampleCategory {
-  label: string;
-  /** Its name in French. */
-  fr?: string;
-  below?: SampleCategory[];
-  /** Whatever else is said of it are its values. */
-  [field: string]: unknown;
-}
-
-interface SamplePage {
-  type: string;
-  /** The category whose words it holds, as `scheme/key`. */
-  category?: string;
-  values: JsonObject;
-  /** What it says in French. */
-  fr?: JsonObject;
-  /** The name of the listing that fills it. */
-  listing?: string;
-  /** The titles of the entries picked for it, in order. */
-  picks?: string[];
-  slug?: string;
-  layout?: string;
-  slots?: JsonObject;
-  state?: 'published' | 'draft';
-  below?: SamplePage[];
-}
+import { SiteNames } from './file-names';
+import type { FileCategory, FilePage, Sample, SiteFiles } from './files';
 
 const DAY = 86_400_000;
 
 const refuse = (where: string, faults: readonly Fault[]) =>
   new Error(`${where}:\n${faults.map(({ path, message }) => `  ${path}: ${message}`).join('\n')}`);
 
-/** The order in which types are filled, so that what an entry refers to is there before it. */
-const referredFirst = ['place', 'person', 'species'];
+/** Content types in an order in which what an entry links to is there before it, as far as they form no circle. */
+function linkedFirst(types: readonly CompiledType<ContentType>[]): CompiledType<ContentType>[] {
+  const inOrder: CompiledType<ContentType>[] = [];
+  const begun = new Set<Id>();
+  const add = (type: CompiledType<ContentType>): void => {
+    if (begun.has(type.id)) return;
+    begun.add(type.id);
+    for (const field of type.fields)
+      for (const id of kindFor(field).leadsTo ?? []) {
+        const linked = types.find((each) => each.id === id);
+        if (linked) add(linked);
+      }
+    inOrder.push(type);
+  };
+  types.forEach(add);
+  return inOrder;
+}
 
 /**
  * One entry as its file tells it: besides its values, what it says in French (`fr`), how far it has come
@@ -88,7 +55,7 @@ const referredFirst = ['place', 'person', 'species'];
  */
 function parseEntry(
   installation: Installation,
-  names: SampleNames,
+  names: SiteNames,
   type: CompiledType<ContentType>,
   written: JsonObject,
   place: number,
@@ -110,7 +77,7 @@ function parseEntry(
     '',
     installation.model.document.locales.others,
   );
-  if (faults.length > 0) throw refuse(`demo/entries/${type.definition.key}, entry ${place + 1}`, faults);
+  if (faults.length > 0) throw refuse(`entries/${type.definition.key}, entry ${place + 1}`, faults);
   const at = installation.now() - Number(age) * DAY - place * 61_000;
   const shown = {
     published: { starts: at },
@@ -129,9 +96,9 @@ function parseEntry(
 async function fillCategories(
   installation: Installation,
   architect: Person,
-  names: SampleNames,
+  names: SiteNames,
   scheme: CompiledType<Scheme>,
-  written: readonly SampleCategory[],
+  written: readonly FileCategory[],
   parent: Id | null,
 ): Promise<void> {
   for (const { label, fr, below = [], ...values } of written) {
@@ -149,8 +116,8 @@ async function fillCategories(
 async function fillMedia(
   installation: Installation,
   architect: Person,
-  names: SampleNames,
-  { media }: Pick<Sample, 'media'>,
+  names: SiteNames,
+  { media }: Pick<SiteFiles, 'media'>,
 ): Promise<void> {
   const folders = installation.model.scheme(FOLDERS);
   if (!media || !folders) return;
@@ -158,7 +125,7 @@ async function fillMedia(
   const { fields } = installation.model.media;
   for (const [name, { fr, ...written }] of Object.entries(media.files)) {
     const id = names.media.get(name);
-    if (id === undefined) throw new Error(`demo/media: there is no file called ${name}.`);
+    if (id === undefined) throw new Error(`media: there is no file called ${name}.`);
     await changeMedium(installation, architect, id, 1, {
       values: names.localized(fields, written),
       ...(isJsonObject(fr) ? { translations: { fr: names.localized(fields, fr) } } : {}),
@@ -167,13 +134,11 @@ async function fillMedia(
 }
 
 /**
- * Fills a new database with a sample: people, model, categories, pictures, entries, listings, pages. Stops at
- * the first thing that is not as it should be.
+ * Fills a new database with the sample: people, model, and all that `fillSite` brings. Stops at the first thing that is
+ * not as it should be.
  */
 export async function fillWithSample(installation: Installation, sample: Sample): Promise<void> {
-  const { document, faults } = parseModelDocument(modelFromKeys(sample.model));
-  if (!document) throw refuse('demo/model', faults);
-  await beginWith(installation, document);
+  await beginWith(installation, modelOf(sample));
   await installation.content.write(async (tx) => {
     await putSetting(tx, 'demo', 'yes');
     await changeSiteRow(tx, installation.site.id, { ...installation.site, ...sample.site });
@@ -185,35 +150,88 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   for (const person of sample.people)
     people.push({ ...(await addPerson(installation, person)), session: '', endsAt: 0 });
   const [architect] = people;
-  const writers = people.filter(({ role }) => role === 'editor');
   if (!architect) throw new Error('demo/site: the first of the people is the architect.');
-  const names = new SampleNames(installation.model, today(installation));
-  const unknown = Object.keys(sample.entries).find((key) => !installation.model.contentTypeByKey(key));
-  if (unknown !== undefined)
-    throw new Error(`demo/entries/${unknown}: there is no content type of that key.`);
+  const pages = await fillSite(
+    installation,
+    architect,
+    sample,
+    people.filter(({ role }) => role === 'editor'),
+  );
+  await installation.sessions.write((tx) =>
+    addVisits(
+      tx,
+      pages.flatMap((id, place) => visitsBefore(installation, id, place)),
+    ),
+  );
+}
+
+/** The model that a site's files tell. */
+export function modelOf({ model }: Pick<SiteFiles, 'model'>): ModelDocument {
+  const { document, faults } = parseModelDocument(modelFromKeys(model));
+  if (!document) throw refuse('model', faults);
+  return document;
+}
+
+/**
+ * Fills a site whose model is in force with what its files hold: categories, media, pages, entries, listings. Its entries
+ * are written by the writers, in turn. Answers the ids of its pages, those above first.
+ */
+export async function fillSite(
+  installation: Installation,
+  architect: Person,
+  files: SiteFiles,
+  writers: readonly Person[],
+): Promise<Id[]> {
+  const names = new SiteNames(installation.model, today(installation));
+  const unknown = Object.keys(files.entries).find((key) => !installation.model.contentTypeByKey(key));
+  if (unknown !== undefined) throw new Error(`entries/${unknown}: there is no content type of that key.`);
   const pictures = await Promise.all(
-    Object.entries(sample.pictures).map(async ([name, drawing]) => ({
+    Object.entries(files.pictures).map(async ([name, drawing]) => ({
       name,
       picture: await sharp(drawing).webp({ quality: 82, effort: 2 }).toBuffer(),
     })),
   );
   for (const { name, picture } of pictures)
     names.media.set(name, (await addMedia(installation, architect, { name: `${name}.webp` }, picture)).id);
-  for (const [name, document] of Object.entries(sample.documents ?? {}))
+  for (const [name, document] of Object.entries(files.documents ?? {}))
     names.media.set(name, (await addMedia(installation, architect, { name: `${name}.pdf` }, document)).id);
-  for (const [key, written] of Object.entries(sample.categories)) {
+  for (const [key, written] of Object.entries(files.categories ?? {})) {
     const scheme = installation.model.schemeByKey(key);
-    if (!scheme) throw new Error(`demo/categories/${key}: there is no scheme of that key.`);
+    if (!scheme) throw new Error(`categories/${key}: there is no scheme of that key.`);
     await fillCategories(installation, architect, names, scheme, written, null);
   }
-
-  await fillMedia(installation, architect, names, sample);
-
+  await fillMedia(installation, architect, names, files);
   // Pages come before the entries that link to them; what stands on them comes after.
-  const made: { page: SamplePage; id: Id }[] = [];
-  const makePages = async (pages: readonly SamplePage[], parent: Id | null, site: Id): Promise<void> => {
-    for (const page of pages) {
-      const type = installation.model.pageTypeByKey(page.type);
+  const made = await makePages(installation, architect, names, files);
+  for (const type of linkedFirst(installation.model.contentTypes)) {
+    const written = files.entries[type.definition.key] ?? [];
+    const entries = written.map((each, i) =>
+      parseEntry(installation, names, type, each, i, (writers[i % writers.length] ?? architect).id),
+    );
+    const ids = await bringInBulk(installation, null, type, entries);
+    const title = type.field(type.definition.title)?.key ?? '';
+    written.forEach((each, i) => names.entries.set(String(each[title]), ids[i] ?? ''));
+  }
+  for (const { label, rule, inForce = true } of files.listings) {
+    const listing = await addListing(installation, architect, { label, rule: settledRule(names, rule) });
+    if (inForce) await publishListing(installation, architect, listing.id, listing.revision, {});
+    names.listings.set(label, listing.id);
+  }
+  for (const { page, id } of made) await fillPage(installation, architect, names, page, id);
+  return made.map(({ id }) => id);
+}
+
+/** Makes the pages of all sites, still without what stands on them; those above first. */
+async function makePages(
+  installation: Installation,
+  architect: Person,
+  names: SiteNames,
+  { pages, sites = [] }: Pick<SiteFiles, 'pages' | 'sites'>,
+): Promise<{ page: FilePage; id: Id }[]> {
+  const made: { page: FilePage; id: Id }[] = [];
+  const make = async (below: readonly FilePage[], parent: Id | null, site: Id): Promise<void> => {
+    for (const page of below) {
+      const fields = installation.model.pageTypeByKey(page.type)?.fields ?? [];
       const category =
         page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
       const { id, address } = await addPage(installation, architect, {
@@ -221,70 +239,41 @@ export async function fillWithSample(installation: Installation, sample: Sample)
         parent,
         site,
         ...(category === undefined ? {} : { category }),
-        values: names.localized(type?.fields ?? [], page.values),
-        ...(page.fr ? { translations: { fr: names.localized(type?.fields ?? [], page.fr) } } : {}),
+        values: names.localized(fields, page.values),
+        ...(page.fr ? { translations: { fr: names.localized(fields, page.fr) } } : {}),
         ...(page.slug === undefined ? {} : { slug: page.slug }),
       });
       names.pages.set(address, id);
       made.push({ page, id });
-      await makePages(page.below ?? [], id, site);
+      await make(page.below ?? [], id, site);
     }
   };
   names.sites.set(installation.site.key, installation.site.uuid);
-  await makePages(sample.pages, null, installation.site.uuid);
-  for (const { label, begins, pages } of sample.sites ?? []) {
+  await make(pages, null, installation.site.uuid);
+  for (const { label, begins, pages: own } of sites) {
     const site = await addSite(installation, architect, { label, begins });
     names.sites.set(begins, site.id);
-    await makePages(pages, null, site.id);
+    await make(own, null, site.id);
   }
+  return made;
+}
 
-  const inOrder = Object.entries(sample.entries).sort(
-    ([a], [b]) =>
-      (referredFirst.includes(a) ? referredFirst.indexOf(a) : 9) -
-      (referredFirst.includes(b) ? referredFirst.indexOf(b) : 9),
-  );
-  for (const [key, written] of inOrder) {
-    const type = installation.model.contentTypeByKey(key);
-    if (!type) continue;
-    const entries = written.map((each, i) =>
-      parseEntry(
-        installation,
-        names,
-        type,
-        each,
-        i,
-        (writers[i % Math.max(1, writers.length)] ?? architect).id,
-      ),
-    );
-    const ids = await bringInBulk(installation, null, type, entries);
-    const title = type.field(type.definition.title)?.key ?? '';
-    written.forEach((each, i) => names.entries.set(String(each[title]), ids[i] ?? ''));
-  }
-
-  for (const { label, rule, inForce = true } of sample.listings) {
-    const listing = await addListing(installation, architect, { label, rule: settledRule(names, rule) });
-    if (inForce) await publishListing(installation, architect, listing.id, listing.revision, {});
-    names.listings.set(label, listing.id);
-  }
-  for (const {
-    page: { listing, picks, layout, slots, state = 'published' },
-    id,
-  } of made) {
-    const fill = listing === undefined ? undefined : names.listings.get(listing);
-    const changed = await changePage(installation, architect, id, 1, {
-      ...(fill === undefined ? {} : { listing: fill }),
-      ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }),
-      ...(layout === undefined ? {} : { layout }),
-      ...(slots === undefined ? {} : { slots: names.blocks(slots) }),
-    });
-    if (state === 'published') await publishPage(installation, architect, id, changed.revision, {});
-  }
-  await installation.sessions.write((tx) =>
-    addVisits(
-      tx,
-      made.flatMap(({ id }, place) => visitsBefore(installation, id, place)),
-    ),
-  );
+/** Puts on a page what stands on it, and shows it to visitors. */
+async function fillPage(
+  installation: Installation,
+  architect: Person,
+  names: SiteNames,
+  { listing, picks, layout, slots, state = 'published' }: FilePage,
+  id: Id,
+): Promise<void> {
+  const fill = listing === undefined ? undefined : names.listings.get(listing);
+  const { revision } = await changePage(installation, architect, id, 1, {
+    ...(fill === undefined ? {} : { listing: fill }),
+    ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }),
+    ...(layout === undefined ? {} : { layout }),
+    ...(slots === undefined ? {} : { slots: names.blocks(slots) }),
+  });
+  if (state === 'published') await publishPage(installation, architect, id, revision, {});
 }
 
 /**
@@ -311,7 +300,7 @@ function visitsBefore(
  * Categories that a rule names by key, as `scheme/key`, sites, as `site/key`, and the page of its full list,
  * named by its address, become their ids.
  */
-function settledRule(names: SampleNames, rule: JsonObject): JsonObject {
+function settledRule(names: SiteNames, rule: JsonObject): JsonObject {
   const settle = (value: Json): Json => {
     if (typeof value === 'string')
       return (

@@ -8,8 +8,8 @@ import { kindFor, plainFields, type FileNames } from '../../core/model/kinds';
 const named = (ids: ReadonlyMap<string, Id>, name: Json, before = ''): Json =>
   typeof name === 'string' ? (ids.get(before + name) ?? name) : name;
 
-/** What the files of a sample call things by, and the ids those got. */
-export class SampleNames {
+/** What the files of a site call things by, and the ids those got. */
+export class SiteNames {
   readonly entries = new Map<string, Id>();
   readonly pages = new Map<string, Id>();
   readonly media = new Map<string, Id>();

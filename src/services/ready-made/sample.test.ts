@@ -1,12 +1,10 @@
 import { openInstallation, closeInstallation } from '../runtime/open';
 import { entries } from '../entries/table';
 import { siteTree } from '../pages/tree';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import sharp from 'sharp';
-import { parse } from 'yaml';
-import type { JsonObject } from '../../core/json';
 import { checkModel } from '../../core/model/check';
 import { modelChanges } from '../../core/model/change/changes';
 import { type Installation } from '../runtime/installation';
@@ -16,15 +14,11 @@ import { parseRule } from '../../core/mapping/rule/parse';
 import { overview } from '../overview/overview';
 import { people } from '../../store/people';
 import type { Person } from '../people/person';
-import { fillWithSample, type Sample } from './sample';
+import { readSample, type Sample } from './files';
+import { fillWithSample } from './fill';
 import { saysHowOthersAre } from '../visitor/resolve-address';
 import { visit } from '../visitor/visit';
 
-const read = <T>(path: string): T => parse(readFileSync(join('demo', path), 'utf8')) as T;
-const named = <T>(folder: string, ending: string, of: (file: string) => T) =>
-  Object.fromEntries(
-    readdirSync(join('demo', folder)).map((file) => [basename(file, ending), of(join(folder, file))]),
-  );
 // Plain pictures stand in for the drawings where what they show does not matter, each in a colour of its own.
 const plain: Record<string, Buffer> = {};
 beforeAll(async () => {
@@ -35,18 +29,7 @@ beforeAll(async () => {
       .webp({ effort: 0 })
       .toBuffer();
 });
-const sample = (): Sample => ({
-  ...read<Pick<Sample, 'site' | 'people'>>('site.yaml'),
-  model: read('model.yaml'),
-  listings: read('listings.yaml'),
-  pages: read('pages.yaml'),
-  categories: named('categories', '.yaml', read<Sample['categories'][string]>),
-  entries: named('entries', '.yaml', read<JsonObject[]>),
-  pictures: plain,
-  documents: named('documents', '.pdf', (file) => readFileSync(join('demo', file))),
-  media: read('media.yaml'),
-  sites: [read('friends.yaml')],
-});
+const sample = (): Sample => ({ ...readSample(), pictures: plain });
 
 /** An installation at a moment, in a folder of its own. */
 async function withInstallation(
@@ -160,9 +143,9 @@ test.each<[string, (whole: Sample) => Sample, RegExp]>([
   [
     'an unknown field',
     (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', wings: 2 }] } }),
-    /demo\/entries\/place, entry 1:[\s\S]*wings/,
+    /entries\/place, entry 1:[\s\S]*wings/,
   ],
-  ['an unknown type', (whole) => ({ ...whole, entries: { bats: [] } }), /demo\/entries\/bats/],
+  ['an unknown type', (whole) => ({ ...whole, entries: { bats: [] } }), /entries\/bats/],
   [
     'a name that nothing has',
     (whole) => ({ ...whole, entries: { place: [{ name: 'First hide', habitats: ['lagoon'] }] } }),
@@ -174,7 +157,7 @@ test.each<[string, (whole: Sample) => Sample, RegExp]>([
       ...whole,
       model: { ...whole.model, contentTypes: { x: { fields: { a: { kind: 'colour' } } } } },
     }),
-    /demo\/model:[\s\S]*kind/,
+    /model:[\s\S]*kind/,
   ],
 ])('a sample with %s is refused with its place', async (_, change, words) => {
   await withInstallation(async (installation) => {
