@@ -28,6 +28,9 @@ test('without the sample the first start asks for the first architect, who makes
   const word = /[a-z0-9]{4}(?:-[a-z0-9]{4}){3}/.exec(running.said)?.[0] ?? '';
   await page.getByLabel('Word of the start').fill(word);
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'What will your site be made of?' })).toBeVisible();
+  await page.getByRole('link', { name: 'Begin', exact: true }).focus();
+  await page.keyboard.press('Enter');
   await expect(page.getByText('Here you decide what the site is made of.')).toBeVisible();
 
   await page.getByRole('button', { name: 'New content type' }).focus();

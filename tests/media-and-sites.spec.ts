@@ -22,7 +22,7 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   await page
     .locator('#bring-in')
     .setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
-  await expect(page.getByText('This is no picture, PDF, sound or film that can be kept.')).toBeVisible();
+  await expect(page.getByText('This is no picture, PDF, sound or film that can be taken.')).toBeVisible();
   await page.getByRole('button', { name: 'All right' }).click();
   await page.locator('#bring-in').setInputFiles({
     name: 'dusk-guide.pdf',
@@ -37,7 +37,7 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   await page.getByRole('button', { name: 'French' }).click();
   await page.getByLabel(/^Name, in French/).fill('Le guide du soir');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('dusk-guide is kept.')).toBeVisible();
+  await expect(page.getByText('dusk-guide is saved.')).toBeVisible();
   await expect(
     page.getByRole('complementary', { name: 'Reach' }).getByRole('link', { name: /^Without steps/ }),
   ).toBeVisible();

@@ -71,6 +71,9 @@ export function PersonMenu({ onShortcuts }: { onShortcuts: () => void }): ReactE
           </MenuItem>
         ))}
         <Divider />
+        <MenuItem component={Link} href="/bench/begin" onClick={close}>
+          What comes next
+        </MenuItem>
         {keepsPeople && (
           <MenuItem component={Link} href="/bench/people" onClick={close}>
             People

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect, type ReactElement } from 'react';
+import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { ShapeOutline } from './shape-outline';
@@ -22,6 +23,9 @@ export default function ShapePage(): ReactElement {
           <p>
             A content type is the shape of an entry: a species, an event, a notice. Give the first one a name
             in the outline, under “Content types”, and then list its fields.
+          </p>
+          <p>
+            <Link href="/bench/begin">Begin from a ready-made site instead</Link>
           </p>
         </div>
       )}

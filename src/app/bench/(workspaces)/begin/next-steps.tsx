@@ -1,0 +1,66 @@
+'use client';
+import { useQueryClient } from '@tanstack/react-query';
+import { Button } from '@mui/material';
+import type { ReactElement } from 'react';
+import type { NextStep, NextStepKey } from '../../../../contract/begin';
+import { ask } from '../../../../ui/ask';
+import { keptAs } from '../../../../ui/kept-as';
+import { Link } from '../../../../ui/link';
+import { Eyebrow } from '../../../../ui/marks';
+import { useMay, usePerson } from '../../../../ui/shell/person';
+import { useAsk } from '../../../../ui/use-ask';
+import styles from './begin.module.css';
+
+/** What each step is called, what it means, and where it is done. */
+const told: Record<NextStepKey, { label: string; words: string; href: string }> = {
+  types: { label: 'Types', words: 'what an entry is made of', href: '/bench/shape' },
+  inForce: { label: 'In force', words: 'from then on editors can write', href: '/bench/shape/changes' },
+  entry: { label: 'An entry', words: 'written and published', href: '/bench/write' },
+  listing: { label: 'A listing', words: 'which entries, in what order, shown how', href: '/bench/map' },
+  page: { label: 'A page', words: 'with an address visitors can go to', href: '/bench/arrange' },
+  colleague: { label: 'A colleague', words: 'who fills in, who reviews', href: '/bench/people' },
+};
+
+/** What comes next, in the order of the job; it ticks itself off by what is truly there. */
+export function NextSteps({ steps }: { steps: readonly NextStep[] }): ReactElement {
+  const person = usePerson();
+  const client = useQueryClient();
+  const mayPutAway = useMay('shape the model');
+  const { data } = useAsk('beginning');
+  const put = async (away: boolean) => {
+    client.setQueryData(keptAs('beginning'), await ask('putStepsAway', { body: { away } }));
+  };
+  const away = data?.away ?? false;
+  return (
+    <aside className={styles.steps} aria-label="In the order of the job">
+      <Eyebrow>In the order of the job</Eyebrow>
+      {!away && (
+        <ol>
+          <li className={styles.done}>
+            <strong>You are here</strong>
+            <span>
+              {person.name}, {person.role}
+            </span>
+          </li>
+          {steps.map(({ key, done }) => (
+            <li key={key} className={done ? styles.done : undefined}>
+              <Link href={told[key].href}>
+                <strong>{told[key].label}</strong>
+              </Link>
+              <span>{told[key].words}</span>
+              <span className={styles.hidden}>{done ? 'Done.' : 'Still to do.'}</span>
+            </li>
+          ))}
+        </ol>
+      )}
+      <p className={styles.note}>
+        {away ? 'The list was put away. ' : 'It ticks itself off by what is truly there. '}
+        {mayPutAway && (
+          <Button size="small" onClick={() => void put(!away)}>
+            {away ? 'Show it' : 'Put it away'}
+          </Button>
+        )}
+      </p>
+    </aside>
+  );
+}
