@@ -34,6 +34,8 @@ export class ModelFaultAnswer extends FaultAnswer {
   @IsUUID() @IsOptional() field?: string;
   /** One action that mends it, as plain data. */
   @IsObject() @IsOptional() mend?: Mend;
+  /** What is done elsewhere to mend it: a page of a type (by id) is made. */
+  @IsObject() @IsOptional() next?: { label: string; make: string } | undefined;
 }
 
 export class WorkingModelAnswer {
@@ -47,6 +49,8 @@ export class WorkingModelAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => ModelFaultAnswer) faults!: ModelFaultAnswer[];
   /** The types and fields that entries, pages and listings use, by their ids. */
   @IsArray() @IsUUID(undefined, { each: true }) used!: string[];
+  /** The content types that a listing on some page shows, and the page types of which there are pages, by their ids. */
+  @IsArray() @IsUUID(undefined, { each: true }) shown!: string[];
   /** How many changes it holds against the model in force. */
   @IsInt() changes!: number;
 }

@@ -90,6 +90,29 @@ export async function readByListings(reader: Reader): Promise<Id[]> {
   ).map(({ target }) => target);
 }
 
+/** What listings that stand on pages read, in what is worked on: types and fields, by their ids. */
+export const listedOnPages = async (reader: Reader): Promise<Id[]> =>
+  (
+    await reader.all<{ target: Id }>(
+      sql`SELECT DISTINCT f.target FROM records l CROSS JOIN refs f ON f.source = l.id AND f.side = 0
+       WHERE l.sort = 'listing' AND l.binned_at IS NULL AND EXISTS
+         (SELECT 1 FROM refs p CROSS JOIN records r ON r.id = p.source WHERE p.target = l.uuid AND p.side = 0 AND r.sort = 'page' AND r.binned_at IS NULL)`,
+    )
+  ).map(({ target }) => target);
+
+/** Of some types, by integer key, those that there are records of; those in the bin counted or not. */
+export const typesWithRecords = async (
+  reader: Reader,
+  types: readonly number[],
+  { inBin }: { inBin: boolean },
+): Promise<number[]> =>
+  (
+    await reader.all<{ type: number }>(
+      sql`SELECT t.value AS type FROM json_each(${JSON.stringify(types)}) t
+       WHERE EXISTS (SELECT 1 FROM records r WHERE r.type = t.value ${inBin ? sql`` : sql`AND r.binned_at IS NULL`})`,
+    )
+  ).map(({ type }) => type);
+
 /** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
 export const placedCounts = (reader: Reader): Promise<{ parent: number; child: number; n: number }[]> =>
   reader.all(

@@ -5,10 +5,10 @@ import { modelChanges } from './change/changes';
 import { checkModel, type ModelFault } from './check';
 import type { ModelDocument } from './document';
 
-/** What a document is held against: the model in force, what content uses of it, and the day (ISO 8601) of the site. */
+/** What a document is held against: the model in force, what content tells of it, and the day (ISO 8601) of the site. */
 export interface TrialContext {
   inForce: ModelDocument;
-  used?: readonly Id[];
+  content?: { used: readonly Id[]; shown: readonly Id[] };
   today: string;
 }
 
@@ -21,9 +21,13 @@ export interface DocumentCheck {
 /** Checks a document that is kept, or was just read. */
 export const checkDocument = (
   document: ModelDocument,
-  { inForce, used, today }: TrialContext,
+  { inForce, content, today }: TrialContext,
 ): DocumentCheck => ({
-  faults: checkModel(document, used && new Set(used), today),
+  faults: checkModel(
+    document,
+    content && { used: new Set(content.used), shown: new Set(content.shown) },
+    today,
+  ),
   changes: modelChanges(inForce, document).length,
 });
 

@@ -7,8 +7,9 @@ import type { Reader, WriteTransaction } from '../../store/database';
 import {
   dropWorkingModel,
   putWorkingModel,
+  listedOnPages,
   readByListings,
-  recordCounts,
+  typesWithRecords,
   workingModel,
   type WorkingModelRow,
 } from '../../store/model';
@@ -16,26 +17,44 @@ import type { Person } from '../people/person';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput } from '../runtime/refusal';
 
-/** The types and fields that entries, pages and listings use. */
-async function usedIn(reader: Reader, installation: Installation): Promise<Id[]> {
-  const counts = new Map((await recordCounts(reader)).map(({ type, n }) => [type, n]));
-  const types = [...installation.model.contentTypes, ...installation.model.pageTypes].filter(
-    ({ id }) => (counts.get(installation.keyMap.find(id)) ?? 0) > 0,
+/** What the content tells of the model, by ids. */
+export interface ToldByContent {
+  used: Id[];
+  shown: Id[];
+}
+
+/** The types and fields that entries, pages and listings use, and which of them pages show. */
+export async function toldByContent(reader: Reader, installation: Installation): Promise<ToldByContent> {
+  const { model, keyMap } = installation;
+  const idOf = new Map(
+    [...model.contentTypes, ...model.pageTypes].map(({ id }) => [keyMap.find(id), id] as const),
   );
-  return [...new Set([...types.map(({ id }) => id), ...(await readByListings(reader))])];
+  const [all, standing] = [
+    await typesWithRecords(reader, [...idOf.keys()], { inBin: true }),
+    await typesWithRecords(
+      reader,
+      model.pageTypes.map(({ id }) => keyMap.find(id)),
+      { inBin: false },
+    ),
+  ];
+  const ids = (keys: readonly number[]) => keys.flatMap((key) => idOf.get(key) ?? []);
+  return {
+    used: [...new Set([...ids(all), ...(await readByListings(reader))])],
+    shown: [...ids(standing), ...(await listedOnPages(reader))],
+  };
 }
 
 /** What a document is held against here. */
-const contextOf = (installation: Installation, used: readonly Id[] | undefined): TrialContext => ({
+const contextOf = (installation: Installation, content: ToldByContent | undefined): TrialContext => ({
   inForce: installation.model.document,
   today: today(installation),
-  ...(used ? { used } : {}),
+  ...(content ? { content } : {}),
 });
 
 function answer(
   { model }: Installation,
   row: WorkingModelRow | undefined,
-  used: readonly Id[],
+  { used, shown }: ToldByContent,
   { faults, changes }: DocumentCheck,
 ): WorkingModelAnswer {
   return {
@@ -44,7 +63,8 @@ function answer(
     document: row?.document ?? model.document,
     ...(row ? { changedAt: new Date(row.changedAt).toISOString(), changedBy: row.by } : {}),
     faults,
-    used: [...used],
+    used,
+    shown,
     changes,
   };
 }
@@ -55,12 +75,12 @@ export async function workingAnswer(
   installation: Installation,
   row: WorkingModelRow | undefined,
 ): Promise<WorkingModelAnswer> {
-  const used = await usedIn(reader, installation);
+  const content = await toldByContent(reader, installation);
   const check = await installation.beside.run('checkDocument', {
     document: row?.document ?? installation.model.document,
-    context: contextOf(installation, used),
+    context: contextOf(installation, content),
   });
-  return answer(installation, row, used, check);
+  return answer(installation, row, content, check);
 }
 
 export const working = async (installation: Installation): Promise<WorkingModelAnswer> =>
@@ -86,9 +106,9 @@ async function onWorking(
 async function readDocument(
   installation: Installation,
   given: JsonObject,
-  used: readonly Id[] | undefined,
+  content: ToldByContent | undefined,
 ): Promise<{ document: ModelDocument; check: DocumentCheck }> {
-  const context = contextOf(installation, used);
+  const context = contextOf(installation, content);
   const read = await installation.beside.run('tryDocument', { given, at: '/document', context });
   if ('faults' in read) throw invalidInput(read.faults);
   return read;
@@ -104,8 +124,8 @@ export async function keepWorking(
   number: number,
   given: JsonObject,
 ): Promise<WorkingModelAnswer> {
-  const used = await usedIn(installation.content, installation);
-  const { document, check } = await readDocument(installation, given, used);
+  const content = await toldByContent(installation.content, installation);
+  const { document, check } = await readDocument(installation, given, content);
   await onWorking(installation, number, given, (tx, row) =>
     putWorkingModel(
       tx,
@@ -116,7 +136,7 @@ export async function keepWorking(
       person.id,
     ),
   );
-  return answer(installation, await workingModel(installation.content), used, check);
+  return answer(installation, await workingModel(installation.content), content, check);
 }
 
 /** Reads a model document from outside and tells what is wrong with it; nothing is kept. */

@@ -9,7 +9,8 @@ import type {
 } from '../../contract/pages';
 import { stateAt } from '../../core/content/states';
 import type { Id } from '../../core/ids';
-import { TOP } from '../../core/model/document';
+import type { CompiledType } from '../../core/model/compile';
+import { TOP, type PageType } from '../../core/model/document';
 import { homesIn, spansOfPages, tree, type PlacedPage } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
@@ -109,6 +110,42 @@ export async function homesFor(
   }
   const told = items.slice(0, limit).sort((a, b) => Number(b.allowed) - Number(a.allowed));
   return { items: told, more: items.length > limit };
+}
+
+/** Where a new page of a type may stand, in all sites; or what has to be there before it. */
+export interface PlacesForType {
+  /** The first pages that may hold it, by their addresses. */
+  places: PlaceVerdict[];
+  /** Whether it may stand at the top of a site. */
+  atTop: boolean;
+  /** The key of a page type that may hold it, of which there is no page. */
+  first?: string;
+}
+
+export async function placesForType(
+  installation: Installation,
+  type: CompiledType<PageType>,
+): Promise<PlacesForType> {
+  const { content, keyMap, model, sites } = installation;
+  const parents = model.document.placements
+    .filter(({ child }) => child === type.id)
+    .map(({ parent }) => parent);
+  const types = parents.filter((parent) => parent !== TOP).map((parent) => keyMap.of(parent));
+  const places: PlaceVerdict[] = [];
+  for (const site of sites) {
+    const homes = await homesIn(content, site.id, { after: '', most: HOMES, types });
+    const verdicts = await verdictsAmong(content, installation, type, homes, {
+      record: 0,
+      parent: null,
+      site: site.id,
+    });
+    homes.forEach(({ uuid, title, address }, i) => {
+      const verdict = verdicts[i];
+      if (verdict?.allowed) places.push({ id: uuid, label: title, detail: address, ...verdict });
+    });
+  }
+  const first = parents.flatMap((parent) => model.pageType(parent)?.definition.key ?? [])[0];
+  return { places, atTop: parents.includes(TOP), ...(first === undefined ? {} : { first }) };
 }
 
 /** Whether a page may stand under another, as both stand now. */

@@ -1,9 +1,11 @@
 import { newId, type Id } from '../../ids';
 import { partKeys, parts } from '../../mapping/parts';
-import type { Mend } from '../check';
+import { reachable, type Mend } from '../check';
 import { expandFields } from '../compile';
-import { isInclude, type AnyShape, type Field, type ModelDocument } from '../document';
+import { isInclude, TOP, type AnyShape, type Field, type ModelDocument } from '../document';
 import { changeEntries } from '../entries';
+import { newPageType } from '../fresh/start';
+import { answersOf } from '../page-source';
 import { changeShape, setsOf, shapeById, shapesIn, listOf } from './edit';
 import { keyFrom } from '../naming';
 
@@ -66,6 +68,27 @@ function shownInFace<T extends AnyShape>(shape: T, field: Field | undefined): T 
   return { ...shape, face: { ...shape.face, mapping: { ...mapping, [part]: next } } };
 }
 
+/** The document with a page type that shows each entry of a content type, where it may stand. */
+function withPageTypeFor(document: ModelDocument, id: Id): ModelDocument {
+  const type = document.contentTypes.find((each) => each.id === id);
+  if (!type) return document;
+  const page = newPageType(
+    `${type.label} page`,
+    { kind: 'entry', type: id },
+    document.pageTypes.map(({ key }) => key),
+  );
+  const reached = document.pageTypes.filter((each) => reachable(document).has(each.id));
+  // Under a page that a rule fills, else under the one at the top.
+  const home =
+    reached.find(({ source }) => answersOf(source).listing === 'needed') ??
+    reached.find(({ source }) => answersOf(source).isPlace);
+  return {
+    ...document,
+    pageTypes: [...document.pageTypes, { ...page, plural: `${type.label} pages` }],
+    placements: [...document.placements, { id: newId(), parent: home?.id ?? TOP, child: page.id }],
+  };
+}
+
 /** The document in which a fault that can be mended in one step is mended. */
 export function applyMend(document: ModelDocument, mend: Mend): ModelDocument {
   switch (mend.does) {
@@ -104,6 +127,8 @@ export function applyMend(document: ModelDocument, mend: Mend): ModelDocument {
         key: keyFrom(field.label, taken),
       }));
     }
+    case 'page type for':
+      return withPageTypeFor(document, mend.type);
     case 'place under':
       return {
         ...document,

@@ -4,12 +4,16 @@ import { wideDocument } from '../../../../tests/wide-model';
 import { newId } from '../../ids';
 import { applyMend } from '../change/mend';
 import type { BlockType, ContentType, Field, FieldEntry, ModelDocument, PageType } from '../document';
+import { newContentType, startModel } from '../fresh/start';
 import { plainFields } from '../kinds';
 import { checkModel, fillable, reachable, type ModelFault } from './index';
 
 const model = wideDocument();
-const told = (document: ModelDocument, used?: ReadonlySet<string>) =>
-  checkModel(document, used, '2026-11-25').map(({ weight, code, path }) => `${weight} ${code} ${path}`);
+const none = new Set<string>();
+const told = (document: ModelDocument, used?: ReadonlySet<string>, shown: ReadonlySet<string> = none) =>
+  checkModel(document, used && { used, shown }, '2026-11-25').map(
+    ({ weight, code, path }) => `${weight} ${code} ${path}`,
+  );
 
 const withContent = (key: string, change: (type: ContentType) => ContentType): ModelDocument => ({
   ...model,
@@ -262,18 +266,57 @@ describe('faults of sets, slots and layouts', () => {
 });
 
 describe('what only content can tell', () => {
+  const noPage = (document: ModelDocument, shown: ReadonlySet<string>) =>
+    checkModel(document, { used: none, shown }).filter(({ code }) => code === 'no-page');
+  const named = (shown: ReadonlySet<string>, document = model) =>
+    noPage(document, shown).flatMap(({ about }) => about ?? []);
+
+  test('a content type that no page shows is told, and one step makes the page type for it', () => {
+    const start = startModel('en');
+    const [boat] = [newContentType('Boat', [])];
+    const document = { ...start, contentTypes: [boat] };
+    const pages = new Set(start.pageTypes.map(({ id }) => id));
+    expect(named(new Set([...pages, boat.id]), document)).toEqual([]);
+    const [fault] = noPage(document, pages);
+    expect(fault).toMatchObject({ about: boat.id, message: 'No page shows Boat yet.' });
+    const mended = applyMend(document, fault!.mend!);
+    expect(checkModel(mended)).toEqual([]);
+    // From then on it is a page of that type which is still to be made.
+    const [next, ...more] = noPage(mended, pages);
+    expect(more).toEqual([]);
+    expect(next?.next).toEqual({
+      label: 'Make the page that shows each Boat',
+      make: mended.pageTypes.at(-1)?.id,
+    });
+    expect(named(new Set([...pages, ...(next?.about === undefined ? [] : [next.about])]), mended)).toEqual(
+      [],
+    );
+  });
+
+  test('of every page type that may stand somewhere a missing page is told, and nothing else', () => {
+    const reached = reachable(model);
+    const may = model.pageTypes.filter(({ id }) => reached.has(id)).map(({ id }) => id);
+    fc.assert(
+      fc.property(fc.subarray(may), (made) => {
+        const shown = new Set(made);
+        const pageTypes = named(shown).filter((id) => may.includes(id));
+        expect(new Set(pageTypes)).toEqual(new Set(may.filter((id) => !shown.has(id))));
+      }),
+    );
+  });
+
   test('unused types and fields that show nowhere are told only where the content is known', () => {
     expect(told(model).some((line) => line.includes('unused') || line.includes('shows-nowhere'))).toBe(false);
     const lines = told(model, new Set());
     expect(lines).toContain('warning unused /contentTypes/1');
     expect(told(model, new Set([model.contentTypes[1]!.id]))).not.toContain('warning unused /contentTypes/1');
-    const hidden = checkModel(model, new Set()).find(
+    const hidden = checkModel(model, { used: none, shown: none }).find(
       ({ code, field }) => code === 'shows-nowhere' && field === fieldOf('secret').id,
     ) as ModelFault;
-    expect(hidden.mend?.label).toBe('Show it in the face');
+    expect(hidden.mend?.label).toBe('Show it in the appearance');
     const shown = applyMend(model, hidden.mend!);
     expect(
-      checkModel(shown, new Set()).some(
+      checkModel(shown, { used: none, shown: none }).some(
         ({ code, field }) => code === 'shows-nowhere' && field === fieldOf('secret').id,
       ),
     ).toBe(false);

@@ -9,6 +9,7 @@ export type Mend = { label: string } & (
       field: Id;
     }
   | { does: 'new key'; type: Id; field?: Id }
+  | { does: 'page type for'; type: Id }
   | { does: 'place under'; child: Id; parent: Id }
   | { does: 'drop the placement'; placement: Id }
   | { does: 'drop the limit'; placement: Id }
@@ -23,6 +24,8 @@ export interface ModelFault extends Fault {
   about?: Id;
   field?: Id;
   mend?: Mend;
+  /** What is done elsewhere to mend it: a page of a type (by id) is made. */
+  next?: { label: string; make: Id } | undefined;
 }
 
 export const error = (

@@ -7,6 +7,7 @@ import { rolesOf } from '../roles';
 import { checkContextOf, fieldFaults, sameKeys, setCircles, type CheckContext } from './fields';
 import { faceFaults, mappingFaults } from './faces';
 import { error, warning, type ModelFault } from './fault';
+import { pageFaults } from './pages';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
 import { kindFor } from '../kinds';
@@ -17,8 +18,15 @@ export { mappingFaults } from './faces';
 export { reachable } from './placements';
 export { allowedIn, fillable } from './slots';
 
-/** What the content tells of the model: the ids of types, sets and fields that something kept uses. */
+/** The ids of types, sets and fields that something kept uses. */
 export type Used = ReadonlySet<Id>;
+
+/** What the content tells of the model. */
+export interface KeptContent {
+  used: Used;
+  /** The content types that a listing on some page shows, and the page types of which there are pages. */
+  shown: ReadonlySet<Id>;
+}
 
 function titleFaults(type: ContentType | PageType, fields: readonly Field[], path: string): ModelFault[] {
   const about = { about: type.id };
@@ -287,9 +295,10 @@ function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
  */
 export function checkModel(
   model: ModelDocument,
-  used?: Used,
+  content?: KeptContent,
   today = new Date().toISOString().slice(0, 10),
 ): ModelFault[] {
+  const used = content?.used;
   const around = checkContextOf(model, today);
   const canBeFilled = fillable(model);
   const lists = ['contentTypes', 'pageTypes', 'blockTypes', 'fieldSets', 'schemes'] as const;
@@ -319,5 +328,6 @@ export function checkModel(
     ...placementFaults(model),
     ...styleFaults(model),
     ...(used ? unusedFaults(model, used) : []),
+    ...(content ? pageFaults(model, content.shown) : []),
   ];
 }

@@ -25,10 +25,14 @@ const titleKeyOf = (type: CompiledType<PageType> | undefined): string =>
 export function AddPage({
   parent,
   site,
+  first,
   onClose,
 }: {
   parent: TreePage | null;
-  /** The site at whose top it stands, where it stands below no page. */ site?: string;
+  /** The site at whose top it stands, where it stands below no page. */
+  site?: string;
+  /** The key of the page type that is chosen first. */
+  first?: string | undefined;
   onClose: () => void;
 }): ReactElement {
   const model = useModel();
@@ -44,7 +48,7 @@ export function AddPage({
   const { data: listings } = useAsk('listings');
   const loaded = parent ? below : top;
   const verdicts = loaded?.items ?? [];
-  const [chosen, setChosen] = useState<string>();
+  const [chosen, setChosen] = useState(first);
   const key = chosen ?? firstAllowed(verdicts);
   const type = key ? model.pageTypeByKey(key) : undefined;
   const needsListing = type !== undefined && answersOf(type.definition.source).listing === 'needed';

@@ -66,7 +66,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const drafted = (answer: PageAnswer) => withSlots(withLanguages(answer, fields, locales));
   const [language, setLanguage] = useState('');
   const [shownCategory, setShownCategory] = useState<string>();
-  const [adding, setAdding] = useState(false);
+  const add = useSearchParams().get('add') ?? undefined;
+  const [adding, setAdding] = useState(add !== undefined);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
@@ -482,7 +483,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           </div>
         </Frame>
       </SideBySide>
-      {adding && <AddPage parent={kept} onClose={() => setAdding(false)} />}
+      {adding && <AddPage parent={kept} first={add} onClose={() => setAdding(false)} />}
       {draft.conflicts.length > 0 && (
         <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />
       )}

@@ -5,6 +5,7 @@ export interface ToCheck {
   number: number;
   document: ModelDocument;
   used: string[];
+  shown: string[];
 }
 export interface Checked {
   number: number;
@@ -12,7 +13,10 @@ export interface Checked {
 }
 
 // Every keystroke in Shape is checked, so the check runs beside the screen rather than in its way.
-self.onmessage = ({ data: { number, document, used } }: MessageEvent<ToCheck>) => {
-  const answer: Checked = { number, faults: checkModel(document, new Set(used)) };
+self.onmessage = ({ data: { number, document, used, shown } }: MessageEvent<ToCheck>) => {
+  const answer: Checked = {
+    number,
+    faults: checkModel(document, { used: new Set(used), shown: new Set(shown) }),
+  };
   self.postMessage(answer);
 };

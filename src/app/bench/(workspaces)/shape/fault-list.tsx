@@ -19,14 +19,15 @@ export function FaultList({
   faults: readonly ModelFault[];
   placed?: boolean;
 }): ReactElement {
-  const { document, change, mayChange } = useWorkingModel();
+  const { document, inForce, change, mayChange } = useWorkingModel();
   const tell = useTell();
   return (
     <>
       {faults.map((fault, i) => {
         const list = fault.about === undefined ? undefined : listOf(document, fault.about);
         const shape = fault.about === undefined ? undefined : shapeById(document, fault.about);
-        const { mend } = fault;
+        const { mend, next } = fault;
+        const toMake = inForce.pageTypes.find(({ id }) => id === next?.make);
         return (
           <Note
             key={`${fault.path} ${fault.code} ${i}`}
@@ -38,6 +39,17 @@ export function FaultList({
               </>
             )}
             {fault.message}
+            {next && mayChange && (
+              <span className={styles.mend}>
+                {toMake ? (
+                  <Button component={Link} href={`/bench/arrange/new/${toMake.key}`} size="small">
+                    {next.label}
+                  </Button>
+                ) : (
+                  'Put it in force first; then its page can be made.'
+                )}
+              </span>
+            )}
             {mend && mayChange && (
               <span className={styles.mend}>
                 <Button

@@ -14,7 +14,15 @@ export default async function ShapeLayout({ children }: { children: ReactNode })
   // Only who may shape it sees the working copy; everyone else sees the model in force.
   const copy = may(person.role, 'shape the model')
     ? await working(installation)
-    : { base: inForce.revision, number: 0, document: inForce.document, faults: [], used: [], changes: 0 };
+    : {
+        base: inForce.revision,
+        number: 0,
+        document: inForce.document,
+        faults: [],
+        used: [],
+        shown: [],
+        changes: 0,
+      };
   return (
     <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}>
       <SampleState>{children}</SampleState>

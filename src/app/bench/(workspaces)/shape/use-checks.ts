@@ -5,7 +5,11 @@ import type { ModelDocument } from '../../../../core/model/document';
 import type { Checked, ToCheck } from './check.worker';
 
 /** The running list of faults of a model, found by a worker. While it works, the last list stands. */
-export function useChecks(document: ModelDocument, used: string[], first: ModelFault[]): ModelFault[] {
+export function useChecks(
+  document: ModelDocument,
+  { used, shown }: { used: string[]; shown: string[] },
+  first: ModelFault[],
+): ModelFault[] {
   const [faults, setFaults] = useState(first);
   const worker = useRef<Worker>(undefined);
   const asked = useRef(0);
@@ -20,8 +24,8 @@ export function useChecks(document: ModelDocument, used: string[], first: ModelF
   }, []);
   useEffect(() => {
     asked.current += 1;
-    const question: ToCheck = { number: asked.current, document, used };
+    const question: ToCheck = { number: asked.current, document, used, shown };
     worker.current?.postMessage(question);
-  }, [document, used]);
+  }, [document, used, shown]);
   return faults;
 }

@@ -150,7 +150,7 @@ export function WorkingModelProvider({
   // Leaving the workspace keeps what the pause still held back.
   useEffect(() => () => void settle(), [settle]);
 
-  const faults = useChecks(document, working.used, working.faults);
+  const faults = useChecks(document, working, working.faults);
   const value = useMemo<WorkingModel>(
     () => ({
       document,
