@@ -1,9 +1,8 @@
-import { newId, type Id } from '../../ids';
+import type { Id } from '../../ids';
 import type { ContentType, Field } from '../../model/document';
-import { keyFrom } from '../../model/naming';
 import { proposeFace } from '../../model/fresh/propose-face';
 import { newContentType, newField } from '../../model/fresh/start';
-import { kinds } from '../../model/kinds';
+import { kindFor, kinds } from '../../model/kinds';
 import type { ProposedField } from './propose-fields';
 
 /** The fields that some proposed ones make. `typeOf` tells the content type that a file became. */
@@ -19,6 +18,30 @@ function fieldsMade(proposed: readonly ProposedField[], typeOf: (file: string) =
       rules: { ...made.rules, ...rules },
     } as Field;
   });
+}
+
+/** How many fields a name that nobody fills in is made of. */
+const JOINED = 3;
+
+/**
+ * What names an entry where no column does: worked out from the first fields that can be said in few words, so that nobody
+ * has to fill it in; without any, a line.
+ */
+function ownName(fields: readonly Field[]): Field {
+  const taken = fields.map(({ key }) => key);
+  const short = fields.filter((field) => {
+    const { isOpaque, derived, mayRefer, words = 'line' } = kindFor(field);
+    return !isOpaque && !derived && !mayRefer && words === 'line';
+  });
+  // Those that every row fills come first.
+  const from = [...short]
+    .sort((a, b) => Number(b.required ?? false) - Number(a.required ?? false))
+    .slice(0, JOINED);
+  if (from.length === 0) return newField('Name', 'line', taken);
+  return {
+    ...newField('Name', 'computed', taken),
+    rules: { how: 'joined', from: from.map(({ id }) => id), joint: ', ' },
+  } as Field;
 }
 
 /**
@@ -39,18 +62,9 @@ export function typeFromSample(
   const naming = fields[at];
   if (!naming) {
     // Nothing in the sample names a row, so the type's own name stands first and is free among the keys.
-    const [own] = fresh.fields as Field[];
-    const name = {
-      ...(own as Field),
-      id: newId(),
-      key: keyFrom(
-        'Name',
-        fields.map(({ key }) => key),
-      ),
-    } as Field;
+    const name = ownName(fields);
     return { type: withTitle(fresh, [name, ...fields], name), keys };
   }
-  naming.required = true;
   return { type: withTitle(fresh, fields, naming), keys };
 }
 

@@ -1,6 +1,7 @@
 import type { Json, JsonObject } from '../../json';
 import type { Field } from '../../model/document';
 import { kindFor, plainFields, type FieldKind } from '../../model/kinds';
+import { isBlank } from './cell';
 import type { ProposedField } from './propose-fields';
 
 /** Looks up the entry that a value of another file names. */
@@ -21,7 +22,7 @@ export function rowValues(
       const field = fields[i];
       const value = row[each.source];
       if (!field || value === undefined) return [];
-      if (value === null || value === '') return [[field.key, null]];
+      if (isBlank(value)) return [[field.key, null]];
       const inside: Parameters<FieldKind['fromCell']>[2] = (cells, within, made) =>
         rowValues(cells, within, plainFields(made), named);
       return [[field.key, kindFor(field).fromCell(value, each, inside, named)]];

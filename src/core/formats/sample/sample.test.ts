@@ -24,7 +24,7 @@ describe('cells', () => {
     ['1,234', 1234],
     ['', undefined],
     ['12 cm', undefined],
-    ['1.2.3.4', 1234],
+    ['1.2.3.4', undefined],
     ['x', undefined],
   ])('the number in %p is %p', (text, number) => expect(numberIn(text)).toBe(number));
   test.each([
@@ -33,7 +33,7 @@ describe('cells', () => {
     ['12', undefined],
     ['cm', undefined],
     ['80%', '%'],
-  ])('the unit in %p is %p', (text, unit) => expect(unitIn(text)).toBe(unit));
+  ])('the unit in %p is %p', (text, unit) => expect(unitIn(text).unit).toBe(unit));
   test('days are told in whatever order they are written', () => {
     expect(dayIn('2026-11-25')).toEqual({ day: '2026-11-25', order: 'iso' });
     expect(dayIn('25.11.2026')).toEqual({ day: '2026-11-25', order: 'day first' });
@@ -46,11 +46,9 @@ describe('cells', () => {
     ]);
   });
   test('moments, places and answers too', () => {
-    expect([momentIn('2026-11-25T10:30:00Z'), momentIn('25.11.2026, 9:05'), momentIn('10:30')]).toEqual([
-      '2026-11-25T10:30',
-      '2026-11-25T09:05',
-      undefined,
-    ]);
+    expect(
+      ['2026-11-25T10:30:00Z', '25.11.2026, 9:05', '10:30'].map((text) => momentIn(text)?.moment),
+    ).toEqual(['2026-11-25T10:30', '2026-11-25T09:05', undefined]);
     expect([spotIn('51.5012, -0.9120'), spotIn('91.55, 0.00'), spotIn('51, 0')]).toEqual([
       { latitude: 51.5012, longitude: -0.912 },
       undefined,
@@ -93,7 +91,7 @@ describe('a table', () => {
     expect(fields[1]).toMatchObject({
       unit: 'm',
       decimals: 1,
-      evidence: '12 of 12 are numbers, 3.5 to 14.5, in m',
+      evidence: '12 of 12 are numbers, 3.5 to 14.5, in m, with a decimal comma',
     });
     expect(fields[2]).toMatchObject({ choices: ['punt', 'raft', 'skiff'] });
     expect(fields[3]?.evidence).toContain('day first');
@@ -225,7 +223,7 @@ describe('JSON', () => {
     ]);
     expect(fields[2]?.inside?.map(({ label, kind }) => [label, kind])).toEqual([
       ['Cm', 'number'],
-      ['Note', 'choice'],
+      ['Note', 'line'],
     ]);
     const { type } = typeFromSample('Bird', fields, 'name', [], () => undefined);
     const made = plainFields(type.fields);
@@ -240,7 +238,7 @@ describe('JSON', () => {
       name: 'Bird 1',
       at: { latitude: 51.51 },
       size: { cm: 2 },
-      seen: [{ day: '2026-05-01', who: 'bram' }],
+      seen: [{ day: '2026-05-01', who: 'Bram' }],
       ringed: false,
     });
   });

@@ -1,3 +1,4 @@
+import { isBlank } from '../../formats/sample/cell';
 import { read, refuse, refuseAll, under, type Fault } from '../../faults';
 import { isId, newId, type Id } from '../../ids';
 import { isJsonObject } from '../../json';
@@ -59,9 +60,9 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
   fromSample: {
     rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
     value: (cell, { inside = [] }, { fields }, row) =>
-      (Array.isArray(cell) ? cell : [cell]).map((item) =>
-        row(isJsonObject(item) ? item : { '': item }, inside, fields),
-      ),
+      (Array.isArray(cell) ? cell : [cell])
+        .filter((item) => !isBlank(item))
+        .map((item) => row(isJsonObject(item) ? item : { '': item }, inside, fields)),
   },
   mapInside: (value, change) =>
     Array.isArray(value) ? value.map((item) => ({ ...item, values: change(item.values) })) : value,

@@ -32,7 +32,7 @@ export const number: Kind<'number'> = {
     properties: {
       min: { type: 'number' },
       max: { type: 'number' },
-      decimals: { type: 'integer', minimum: 0, maximum: 6 },
+      decimals: { type: 'integer', minimum: 0, maximum: 12 },
       unit: { type: 'string', maxLength: 20 },
     },
   },
@@ -46,11 +46,10 @@ export const number: Kind<'number'> = {
   mayDiffer: true,
   fromSample: {
     rules: ({ unit, decimals }) => ({ ...(unit ? { unit } : {}), ...(decimals ? { decimals } : {}) }),
-    value(cell) {
+    value(cell, { decimalMark }) {
       if (typeof cell === 'number') return cell;
       const text = cellText(cell);
-      const unit = unitIn(text);
-      return numberIn(unit ? text.slice(0, -unit.length) : text) ?? text;
+      return numberIn(unitIn(text).number, decimalMark) ?? text;
     },
   },
   unit: ({ unit }) => unit,
