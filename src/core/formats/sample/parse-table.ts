@@ -44,12 +44,24 @@ function named(cells: readonly string[], tell: (problem: FileProblem) => void): 
   });
 }
 
+/** The line by which some programs name what sets cells apart: `sep=;`. */
+const separatorLine = /^\ufeff?sep=(.)\r?\n/i;
+
+/** What a table says of itself sets its cells apart, if it does. */
+async function separatorTold(source: string | File, encoding: string): Promise<string | undefined> {
+  const head =
+    typeof source === 'string'
+      ? source.slice(0, 20)
+      : new TextDecoder(encoding).decode(await source.slice(0, 40).arrayBuffer());
+  return separatorLine.exec(head)?.[1];
+}
+
 /**
- * Reads a table (RFC 4180; commas, semicolons or tabs) from a text or a file, row by row as a stream. The first row
+ * Reads a table (RFC 4180; commas, semicolons, bars or tabs) from a text or a file, row by row as a stream. The first row
  * names the columns. Rows that are too short or too long, broken quoting and letters that the encoding does not know
  * are told by line; everything that can be read is read.
  */
-export function parseTable(
+export async function parseTable(
   source: string | File,
   watching: Watching,
   encoding = 'utf-8',
@@ -60,6 +72,8 @@ export function parseTable(
     if (reading.problems.length < KEPT) reading.problems.push(problem);
   };
   let line = 1;
+  const told = await separatorTold(source, encoding);
+  let skipped = told === undefined;
   return new Promise((resolve, reject) => {
     const take = (data: string[][], errors: readonly Papa.ParseError[]) => {
       const broken = new Map(
@@ -69,6 +83,10 @@ export function parseTable(
         const at = line;
         line += 1 + cells.reduce((sum, cell) => sum + (cell.match(/\n/g)?.length ?? 0), 0);
         if (cells.length === 1 && cells[0]?.trim() === '') return;
+        if (!skipped) {
+          skipped = true;
+          return;
+        }
         if (reading.headings.length === 0) {
           reading.headings = named(
             cells.map((cell) => cell.replace(/^\ufeff/, '')),
@@ -100,6 +118,7 @@ export function parseTable(
     };
     Papa.parse<string[]>(source as File, {
       encoding,
+      ...(told === undefined ? {} : { delimiter: told }),
       skipEmptyLines: false,
       chunk(result: Papa.ParseResult<string[]>, parser: Papa.Parser) {
         take(result.data, result.errors);

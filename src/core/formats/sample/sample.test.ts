@@ -7,7 +7,7 @@ import { dayIn, momentIn, numberIn, spotIn, unitIn, yesNoIn } from './cell';
 import { fieldsFromSchema } from './from-schema';
 import { typeFromSample } from './make-type';
 import { proposeFields, referenceOf, titleAmong } from './propose-fields';
-import { isSchema, parseJsonRows } from './parse-json';
+import { isJsonLines, isSchema, parseJsonLines, parseJsonRows } from './parse-json';
 import { encodingOf, parseTable } from './parse-table';
 import { rowValues } from './row-values';
 import { Tally } from './tally';
@@ -298,4 +298,66 @@ test('a column that holds what names the rows of another file refers to it', () 
   expect(referenceOf(keeper, [people])).toEqual({ name: 'people.csv', agree: 3 });
   keeper.add('Nobody');
   expect(referenceOf(keeper, [people])).toBeUndefined();
+});
+
+describe('the many ways in which files hold rows', () => {
+  const rowsOf = async (text: string) => {
+    const rows: JsonObject[] = [];
+    const { problems } = await parseTable(text, { row: (row) => rows.push(row) });
+    return [rows, problems];
+  };
+  const two = [
+    { a: '1', b: 'x' },
+    { a: '2', b: 'y' },
+  ];
+  test.each([
+    ['semicolons', 'a;b\n1;x\n2;y'],
+    ['tabs', 'a\tb\n1\tx\n2\ty'],
+    ['bars', 'a|b\n1|x\n2|y'],
+    ['a line that names the separator', 'sep=;\na;b\n1;x\n2;y'],
+    ['the same behind a byte order mark', '\ufeffsep=;\r\na;b\r\n1;x\r\n2;y\r\n'],
+  ])('a table with %s', async (_, text) => expect(await rowsOf(text)).toEqual([two, []]));
+  test('a table in UTF-16', async () => {
+    const bytes = new Uint8Array(Buffer.from('\ufeffsep=;\na;b\n1;x\n2;y', 'utf16le'));
+    const encoding = encodingOf(bytes);
+    expect(encoding).toBe('utf-16le');
+    expect(await rowsOf(new TextDecoder(encoding).decode(bytes))).toEqual([two, []]);
+  });
+  test('JSON lines, of which one is none', async () => {
+    const rows: JsonObject[] = [];
+    const text = '{"a":1}\n\n{"a":2}\n{"a":\n';
+    expect([isJsonLines(text), isJsonLines('[{"a":1},\n{"a":2}]'), isJsonLines('{"a":1}')]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    const chunks = (async function* () {
+      yield text.slice(0, 5);
+      yield text.slice(5);
+    })();
+    const { problems } = await parseJsonLines(chunks, { row: (row) => rows.push(row) });
+    expect([rows, problems.map(({ message }) => message)]).toEqual([
+      [{ a: 1 }, { a: 2 }],
+      ['Line 4 is no JSON.'],
+    ]);
+  });
+  const read = async (value: unknown) => {
+    const rows: JsonObject[] = [];
+    const chunks = (async function* () {
+      yield JSON.stringify(value);
+    })();
+    const { problems } = await parseJsonRows(chunks, { row: (row) => rows.push(row) });
+    return [rows, problems.map(({ message }) => message)];
+  };
+  test('one object is one row', async () =>
+    expect(await read({ name: 'First hide', tags: ['marsh'], at: { lat: 1 } })).toEqual([
+      [{ name: 'First hide', tags: ['marsh'], at: { lat: 1 } }],
+      [],
+    ]));
+  test('what is thousands of levels deep is refused in words', async () => {
+    let deep: unknown = 1;
+    for (let n = 0; n < 3000; n += 1) deep = { deep };
+    const [rows, [said]] = (await read([{ name: 'Shallow' }, deep])) as [JsonObject[], string[]];
+    expect([rows, said]).toEqual([[{ name: 'Shallow' }], expect.stringContaining('levels deep')]);
+  });
 });

@@ -5,7 +5,12 @@ import {
   titleAmong,
   type ProposedField,
 } from '../../../../../core/formats/sample/propose-fields';
-import { isSchema, parseJsonRows } from '../../../../../core/formats/sample/parse-json';
+import {
+  isJsonLines,
+  isSchema,
+  parseJsonLines,
+  parseJsonRows,
+} from '../../../../../core/formats/sample/parse-json';
 import {
   encodingOf,
   parseTable,
@@ -46,21 +51,29 @@ let stopped = false;
 let goOn: (() => void) | undefined;
 const say = (message: FromSample) => self.postMessage(message);
 
-async function* textOf(file: File): AsyncIterable<string> {
-  const reader = file.stream().pipeThrough(new TextDecoderStream()).getReader();
+/** How much of a file tells its encoding and its sort. */
+const HEAD = 65_536;
+const headOf = async (file: File): Promise<Uint8Array> =>
+  new Uint8Array(await file.slice(0, HEAD).arrayBuffer());
+
+async function* textOf(file: File, encoding: string): AsyncIterable<string> {
+  const reader = file.stream().pipeThrough(new TextDecoderStream(encoding)).getReader();
   for (let { value, done } = await reader.read(); !done; { value, done } = await reader.read())
     if (value) yield value;
 }
 
-const isJson = ({ name }: File) => /\.json$/i.test(name);
+const isJson = ({ name }: File) => /\.(?:json|jsonl|ndjson|geojson)$/i.test(name);
 
 /** Reads a file row by row, whichever sort it is of. */
 async function read(
   file: File,
   watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
 ) {
-  if (isJson(file)) return parseJsonRows(textOf(file), watching);
-  return parseTable(file, watching, encodingOf(new Uint8Array(await file.slice(0, 65_536).arrayBuffer())));
+  const head = await headOf(file);
+  const encoding = encodingOf(head);
+  if (!isJson(file)) return parseTable(file, watching, encoding);
+  const parse = isJsonLines(new TextDecoder(encoding).decode(head)) ? parseJsonLines : parseJsonRows;
+  return parse(textOf(file, encoding), watching);
 }
 
 async function schemaIn(file: File): Promise<JsonObject | undefined> {
