@@ -17,7 +17,7 @@ const may = {
   workers: ['core'],
   scripts: ['services', 'jobs', 'core'],
   // What measures the store looks into it, and reads the answers that it asks for.
-  measure: ['services', 'store', 'core', 'contract'],
+  measure: ['services', 'store', 'core', 'contract', 'scripts'],
 };
 /** The files of the bench that run on the server and may ask the services; everything else there is the browser's. */
 const benchOnServer = [
@@ -25,6 +25,7 @@ const benchOnServer = [
   'src/app/bench/**/layout.tsx',
   'src/app/bench/signed-in.ts',
   'src/app/bench/or-not-found.ts',
+  'src/app/bench/answers-at-hand.tsx',
 ];
 
 /** What differs by the kind of a field, or of what fills a page, is asked of the kind. */

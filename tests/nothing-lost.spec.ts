@@ -29,7 +29,9 @@ test('words typed while the server is away are kept in the browser, and sent whe
   const again = await context.newPage();
   await again.goto(address);
   await expect(again.getByLabel(/^Summary/)).toHaveValue('Typed while nobody listened.');
-  await expect(again.getByText('Words that were not saved when you left are back in the form.')).toBeVisible();
+  await expect(
+    again.getByText('Words that were not saved when you left are back in the form.'),
+  ).toBeVisible();
   await expect(again.getByText(/Visitors still see/)).toBeVisible();
   await again.reload();
   await expect(again.getByLabel(/^Summary/)).toHaveValue('Typed while nobody listened.');

@@ -128,7 +128,9 @@ describe('a listing that is kept', () => {
         )
       ).map(({ sql }) => sql);
     const way = [
-      expect.stringMatching(/ON index_\d+_live \(f\d+_choice, s\d+_line_engb, live_from, live_until, entry\)/),
+      expect.stringMatching(
+        /ON index_\d+_live \(f\d+_choice, s\d+_line_engb, live_from, live_until, entry\)/,
+      ),
     ];
     const [made, same] = [await make(birds), await make(birds)];
     expect(await indexes()).toEqual([]);

@@ -1,10 +1,4 @@
-import {
-  nextSteps,
-  type BeginAnswer,
-  type NextStep,
-  type NextStepKey,
-  type StepsPut,
-} from '../../contract/begin';
+import type { BeginAnswer, NextStep, NextStepKey, StepsPut } from '../../contract/begin';
 import { workingModel } from '../../store/model';
 import { people } from '../../store/people';
 import { visitorsSee } from '../../store/records';
@@ -13,6 +7,8 @@ import type { Installation } from '../runtime/installation';
 import { isBlank } from './begin';
 import { madeUpAnswer } from './made-up';
 import { offeredSites } from './offered';
+
+const order: readonly NextStepKey[] = ['types', 'inForce', 'entry', 'listing', 'page', 'colleague'];
 
 /** What comes next, in the order of the job; each is done when it is truly there. */
 async function stepsOf(installation: Installation): Promise<NextStep[]> {
@@ -27,7 +23,7 @@ async function stepsOf(installation: Installation): Promise<NextStep[]> {
     page: await visitorsSee(content, 'page', now),
     colleague: (await people(content)).length > 1,
   };
-  return nextSteps.map((key) => ({ key, done: done[key] }));
+  return order.map((key) => ({ key, done: done[key] }));
 }
 
 /** What an installation can begin from, and what comes next in it. */

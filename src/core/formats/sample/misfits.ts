@@ -1,7 +1,7 @@
 import { parseValues } from '../../content/values';
 import type { JsonObject } from '../../json';
 import type { ContentType, Field } from '../../model/document';
-import { fieldGroup, plainFields } from '../../model/kinds';
+import { fieldGroup, kindFor, plainFields } from '../../model/kinds';
 import { cellText } from './cell';
 import type { ProposedField } from './propose-fields';
 import { rowValues, type EntryNamed } from './row-values';
@@ -59,7 +59,9 @@ export class Misfits {
       const key = path.split('/')[1] ?? '';
       const at = this.inOrder.findIndex((field) => field.key === key);
       const source = this.proposed[at]?.source;
-      if (source === undefined || seen.has(source)) continue;
+      const field = this.inOrder[at];
+      // What names other things is settled when these are there.
+      if (source === undefined || !field || kindFor(field).mayRefer || seen.has(source)) continue;
       seen.add(source);
       const told = this.columns.get(source) ?? { count: 0, first: [] };
       this.columns.set(source, told);

@@ -74,15 +74,15 @@ function codesIn(tally: Tally): string | undefined {
   const zeros = codes.get('begins with 0') ?? 0;
   const plus = codes.get('begins with +') ?? 0;
   const long = codes.get('too many digits') ?? 0;
-  if (zeros > 0) return `are digits; ${counted(zeros)} begin with 0, which a number would lose`;
+  if (zeros > 0) return `are digits; ${counted(zeros)} with 0 in front, which a number would lose`;
   // Beside negative ones a plus is a sign.
   if (plus > 0 && tally.negative === 0)
-    return `are digits; ${counted(plus)} begin with +, which a number would lose`;
+    return `are digits; ${counted(plus)} with + in front, which a number would lose`;
   if (long > 0 || Math.max(most, -least) > Number.MAX_SAFE_INTEGER)
     return `are digits, ${long > 0 ? `${counted(long)} of them more` : 'larger'} than a number keeps exactly`;
   if (mostDecimals > DECIMALS) return `have up to ${mostDecimals} decimals, more than a number keeps`;
   if (tally.triples > 0 && tally.triples * 2 < filled && tally.triples + tally.upToThree === filled)
-    return `are digits; ${counted(tally.triples)} hold several, with commas between them`;
+    return `are digits; ${counted(tally.triples)} with several, commas between them`;
   return undefined;
 }
 
@@ -279,15 +279,33 @@ function guess(tally: Tally): Guess {
 export function proposeFields(columns: ReadonlyMap<string, Tally>, rows: number): ProposedField[] {
   return [...columns].map(([source, tally]) => {
     const found = guess(tally);
-    const { name, unit } = found.kind === 'number' ? unitInHeading(source) : { name: source };
+    const { name, unit } = kinds[found.kind].measures === 'number' ? unitInHeading(source) : { name: source };
     return {
       source,
       label: labelFrom(name),
       required: rows > 0 && saysAll(tally, found, rows),
+      ...hintsFor(tally),
       ...(unit === undefined ? {} : { unit }),
       ...found,
     };
   });
+}
+
+/** The most choices that are proposed where an architect wants choices. */
+const CHOICES = 500;
+
+/** What the values tell for kinds that are not proposed, so that another can be picked. */
+function hintsFor(tally: Tally): Partial<ProposedField> {
+  const { mark, distinct } = tally;
+  const { mostDecimals } = tally.numbersBy[mark];
+  const few = distinct && distinct.size > 0 && distinct.size <= CHOICES ? [...distinct.keys()] : [];
+  return {
+    ...(mostDecimals > 0 ? { decimals: Math.min(DECIMALS, mostDecimals) } : {}),
+    ...(mark === ',' ? { decimalMark: mark } : {}),
+    ...(tally.monthFirst > tally.dayFirst ? { monthFirst: true } : {}),
+    ...(few.length > 0 && few.every((value) => value.length <= 60) ? { choices: few } : {}),
+    maxLength: roomFor(Math.max(tally.longest, tally.longestWhole), 60),
+  };
 }
 
 /** Whether each of some rows says something that a field keeps. */

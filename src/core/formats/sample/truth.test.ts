@@ -66,9 +66,9 @@ describe('numbers are numbers, by the habit of the file', () => {
 
 describe('codes stay codes, and say why', () => {
   test.each<[string, Json[], RegExp]>([
-    ['leading zeros', often('0041', '1234', '5'), /begin with 0/],
-    ['plus signs', often('+441234', '+33123'), /begin with \+/],
-    ['lists of digits', often('1', '44', '809,829', '353', '7'), /hold several/],
+    ['leading zeros', often('0041', '1234', '5'), /with 0 in front/],
+    ['plus signs', often('+441234', '+33123'), /with \+ in front/],
+    ['lists of digits', often('1', '44', '809,829', '353', '7'), /with several/],
     ['too many digits', often('12345678901234567', '1'), /more than a number keeps/],
     ['too large', often('1e20', '5'), /larger than a number keeps/],
   ])('%s', (_, cells, why) =>

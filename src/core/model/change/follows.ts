@@ -41,26 +41,29 @@ function withoutWords(value: Json): Json {
 // A model document is JSON, as its schema has checked.
 const asJson = (value: unknown): Json => withoutWords(value as Json);
 
-/** What in a field decides how its values lie in bodies and index tables. */
-const laid = (field: Field): Json => {
-  const { laidBy, several, inside } = kindFor(field);
+/** In what form a field's values lie in bodies. */
+const formOf = (field: Field): Json => {
+  const { several, inside } = kindFor(field);
   const { kind, localised = false } = field;
-  return asJson([kind, localised, laidBy, several, inside ?? null]);
+  return asJson([kind, localised, several, inside ?? null]);
 };
+
+/** What in a field decides how its values lie in bodies and index tables. */
+const laid = (field: Field): Json => [formOf(field), asJson(kindFor(field).laidBy)];
 
 /** A field without what decides only whether it is found and sorted by. */
 const checked = ({ indexed: _indexed, ...field }: Field): Json => asJson(field);
 
-/**
- * A field without the choices that were put after those of before and that no value can be: they change nothing for what
- * is kept.
- */
-function withFirstChoices(field: Field, old: Field, mayBeHeld: (id: Id) => boolean): Field {
-  if (field.kind !== 'choice' || old.kind !== 'choice') return field;
-  const { choices } = field.rules;
-  const were = old.rules.choices.length;
-  if (choices.slice(were).some(({ id }) => mayBeHeld(id))) return field;
-  return { ...field, rules: { ...field.rules, choices: choices.slice(0, were) } };
+/** Whether a field only has more choices than before, behind those, which no value can be: nothing kept lies otherwise. */
+function onlyAddsChoices(old: Field, field: Field, mayBeHeld: (id: Id) => boolean): boolean {
+  const [were, are] = [kindFor(old).choices, kindFor(field).choices];
+  return (
+    were !== undefined &&
+    are !== undefined &&
+    sameJson(formOf(old), formOf(field)) &&
+    were.every(({ id }, i) => are[i]?.id === id) &&
+    are.slice(were.length).every(({ id }) => !mayBeHeld(id))
+  );
 }
 
 function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) => boolean): Weight {
@@ -68,7 +71,7 @@ function ofField(old: Field | undefined, field: Field, mayBeHeld: (field: Id) =>
     if (kindFor(field).derived || mayBeHeld(field.id)) return 'rows';
     return field.required ? 'faults' : 'nothing';
   }
-  if (!sameJson(laid(withFirstChoices(field, old, mayBeHeld)), laid(old))) return 'rows';
+  if (!sameJson(laid(old), laid(field)) && !onlyAddsChoices(old, field, mayBeHeld)) return 'rows';
   return sameJson(checked(old), checked(field)) ? 'nothing' : 'faults';
 }
 

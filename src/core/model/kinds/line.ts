@@ -75,7 +75,10 @@ export const line: Kind<'line'> = {
   mayDiffer: true,
   begins: 'person',
   fromSample: {
-    rules: ({ maxLength = 120, format }) => ({ maxLength, ...(format ? { format } : {}) }),
+    rules: ({ maxLength = 120, format }) => ({
+      maxLength: Math.min(bound, maxLength),
+      ...(format ? { format } : {}),
+    }),
     value: (cell) => cellText(cell).replace(/\s+/g, ' '),
   },
   address: (text, { format = 'plain' }) =>

@@ -44,7 +44,9 @@ export const moment: Kind<'moment'> = {
   measures: 'time',
   hasClock: true,
   begins: 'now',
-  fromSample: { value: (cell, { monthFirst }) => momentIn(cellText(cell), monthFirst)?.moment ?? cellText(cell) },
+  fromSample: {
+    value: (cell, { monthFirst }) => momentIn(cellText(cell), monthFirst)?.moment ?? cellText(cell),
+  },
   comparesFirst: () => ({ now: '+0 days' }),
   sample: () => '2026-06-21T10:30',
   freshRules: () => ({}),

@@ -37,7 +37,7 @@ export default function SamplePage(): ReactElement {
   const worker = useRef<Worker>(undefined);
   useEffect(() => () => worker.current?.terminate(), []);
   const begin = (files: readonly File[]) => {
-    const taken = files.filter(({ name }) => /\.(csv|tsv|txt|json)$/i.test(name));
+    const taken = files.filter(({ name }) => /\.(csv|tsv|txt|json|jsonl|ndjson)$/i.test(name));
     if (taken.length === 0) return setProblem('These are no tables (CSV, TSV) and no JSON.');
     setProblem(undefined);
     worker.current?.terminate();
@@ -115,8 +115,8 @@ export default function SamplePage(): ReactElement {
           </div>
           <h1>Start from a sample</h1>
           <p className={look.pencil}>
-            Tables (CSV, TSV), lists of objects (JSON) or a JSON Schema. They are read in this browser, row by
-            row, however large; nothing is sent until you bring entries in.
+            Tables (CSV, TSV), lists of objects (JSON, JSON lines) or a JSON Schema. They are read in this
+            browser, row by row, however large; nothing is sent until you bring entries in.
           </p>
         </div>
         {mayChange && (open > 0 || changes > 0) && (
@@ -154,7 +154,7 @@ export default function SamplePage(): ReactElement {
             id="sample-files"
             label="Choose files"
             multiple
-            accept=".csv,.tsv,.txt,.json"
+            accept=".csv,.tsv,.txt,.json,.jsonl,.ndjson"
             onFiles={begin}
           />
         </div>

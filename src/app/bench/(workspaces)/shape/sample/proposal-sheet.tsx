@@ -1,25 +1,74 @@
 'use client';
 import { Checkbox, MenuItem, OutlinedInput, Radio, Select } from '@mui/material';
 import type { ReactElement } from 'react';
+import type { ColumnMisfits } from '../../../../../core/formats/sample/misfits';
 import type { ProposedField } from '../../../../../core/formats/sample/propose-fields';
 import { kindNames, kinds } from '../../../../../core/model/kinds';
 import look from '../../../../../ui/look/look.module.css';
 import { Mono, Share } from '../../../../../ui/marks';
 import styles from '../shape.module.css';
 import type { Sample } from './sample-state';
+import { useMisfits } from './use-misfits';
 
-const rulesInWords = ({ choices, multiple, unit, maxLength, refersTo, inside }: ProposedField): string =>
+const rulesInWords = ({
+  kind,
+  choices,
+  multiple,
+  unit,
+  maxLength,
+  refersTo,
+  inside,
+}: ProposedField): string =>
   [
-    choices && !refersTo
+    kind === 'choice' && choices && !refersTo
       ? `${multiple ? 'any' : 'one'} of ${choices.length}: ${choices.slice(0, 4).join(', ')}${choices.length > 4 ? '…' : ''}`
       : '',
-    unit ? `in ${unit}` : '',
-    maxLength ? `up to ${maxLength} characters` : '',
+    kind === 'number' && unit ? `in ${unit}` : '',
+    (kind === 'line' || kind === 'paragraphs') && maxLength ? `up to ${maxLength} characters` : '',
     refersTo ? `an entry of ${refersTo}` : '',
     inside ? inside.map(({ label }) => label).join(', ') : '',
   ]
     .filter(Boolean)
     .join('; ');
+
+/** What speaks for a field as it is proposed now: its share of the rows, and the cells that it does not take. */
+function Evidence({
+  field: { agree, of, evidence },
+  misfits,
+  tried,
+}: {
+  field: ProposedField;
+  misfits: ColumnMisfits | undefined;
+  /** Whether every row was held against it. */
+  tried: boolean;
+}): ReactElement {
+  const count = misfits?.count ?? 0;
+  const fit = Math.max(0, of - count);
+  const isOther = evidence === '';
+  return (
+    <>
+      {of > 0 && (!isOther || tried) && <Share part={isOther ? fit : agree} of={of} />}
+      <div>
+        {isOther && tried
+          ? `${fit.toLocaleString('en')} of ${of.toLocaleString('en')} are of this kind`
+          : evidence}
+      </div>
+      {misfits && (
+        <div className={styles.misfits}>
+          {count.toLocaleString('en')} {count === 1 ? 'does' : 'do'} not fit:{' '}
+          {misfits.first.map(({ row, cell, why }) => (
+            <span key={row} title={why}>
+              row {row.toLocaleString('en')}, “{cell.length > 40 ? `${cell.slice(0, 40)}…` : cell}” ({why})
+            </span>
+          ))}
+          {count > misfits.first.length && (
+            <span>and {(count - misfits.first.length).toLocaleString('en')} more</span>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
 
 /** The proposed fields of one file, each with what speaks for it; every part can be corrected. */
 export function ProposalSheet({
@@ -30,6 +79,7 @@ export function ProposalSheet({
   onChange: (sample: Sample) => void;
 }): ReactElement {
   const { looked, without } = sample;
+  const misfits = useMisfits(sample);
   const set = (source: string, part: Partial<ProposedField>) =>
     onChange({
       ...sample,
@@ -82,7 +132,8 @@ export function ProposalSheet({
                 <Select
                   size="small"
                   value={field.kind}
-                  onChange={({ target }) => set(field.source, { kind: target.value })}
+                  // What spoke for another kind does not speak for this one.
+                  onChange={({ target }) => set(field.source, { kind: target.value, evidence: '' })}
                   slotProps={{ input: { 'aria-label': `Kind of ${field.label}` } }}
                   sx={{ minWidth: 140 }}
                 >
@@ -111,8 +162,7 @@ export function ProposalSheet({
                 />
               </td>
               <td className={styles.rules}>
-                {looked.sort !== 'schema' && field.of > 0 && <Share part={field.agree} of={field.of} />}
-                <div>{field.evidence}</div>
+                <Evidence field={field} misfits={misfits?.get(field.source)} tried={misfits !== undefined} />
                 <div className={look.pencil}>{rulesInWords(field)}</div>
               </td>
             </tr>

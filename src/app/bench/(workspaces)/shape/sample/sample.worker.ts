@@ -1,3 +1,5 @@
+import { typeFromSample } from '../../../../../core/formats/sample/make-type';
+import { Misfits, type ColumnMisfits } from '../../../../../core/formats/sample/misfits';
 import { fieldsFromSchema } from '../../../../../core/formats/sample/from-schema';
 import {
   proposeFields,
@@ -34,11 +36,16 @@ export interface LookedFile {
 }
 
 export type ToSample =
-  { do: 'look'; files: File[] } | { do: 'rows'; file: File } | { do: 'next' } | { do: 'stop' };
+  | { do: 'look'; files: File[] }
+  | { do: 'try'; file: File; fields: ProposedField[]; title?: string | undefined }
+  | { do: 'rows'; file: File }
+  | { do: 'next' }
+  | { do: 'stop' };
 export type FromSample =
   | { told: 'progress'; file: string; share: number; rows: number }
   | { told: 'looked'; files: LookedFile[] }
   | { told: 'rows'; rows: JsonObject[]; share: number }
+  | { told: 'tried'; misfits: [source: string, ColumnMisfits][] }
   | { told: 'end' }
   | { told: 'failed'; words: string };
 
@@ -62,7 +69,7 @@ async function* textOf(file: File, encoding: string): AsyncIterable<string> {
     if (value) yield value;
 }
 
-const isJson = ({ name }: File) => /\.(?:json|jsonl|ndjson|geojson)$/i.test(name);
+const isJson = ({ name }: File) => /\.(?:json|jsonl|ndjson)$/i.test(name);
 
 /** Reads a file row by row, whichever sort it is of. */
 async function read(
@@ -172,6 +179,21 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
   }));
 }
 
+/** Holds every row of a file against the fields that are proposed now. */
+async function tryFields({ file, fields, title }: Extract<ToSample, { do: 'try' }>): Promise<void> {
+  const { type, keys } = typeFromSample('Tried', fields, title, [], () => undefined);
+  const misfits = new Misfits(fields, type, keys, new Date().toISOString().slice(0, 10));
+  await read(file, {
+    row: (row) => misfits.add(row),
+    progress: () => !stopped,
+    wait: () =>
+      new Promise((resolve) => {
+        setTimeout(resolve, 0);
+      }),
+  });
+  if (!stopped) say({ told: 'tried', misfits: [...misfits.columns] });
+}
+
 async function rows(file: File): Promise<void> {
   let batch: JsonObject[] = [];
   let share = 0;
@@ -217,6 +239,10 @@ self.onmessage = ({ data }: MessageEvent<ToSample>) => {
     case 'rows':
       stopped = false;
       rows(data.file).catch(failed);
+      return;
+    case 'try':
+      stopped = false;
+      tryFields(data).catch(failed);
       return;
     case 'look':
       stopped = false;
