@@ -50,7 +50,7 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
           </LongGroup>
         );
       })}
-      <OutlineGroup title="Sites" count={sites.length}>
+      <OutlineGroup title="Sites" count={data?.sites.length}>
         <OutlineRow label="All sites" href="/bench/arrange/sites" />
       </OutlineGroup>
     </>

@@ -98,7 +98,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
             </li>
           ))}
       </OutlineGroup>
-      <OutlineGroup title="Collections" count={collections.length}>
+      <OutlineGroup title="Collections" count={tree && collections.length}>
         {collections.map((page) => (
           <OutlineRow
             key={page.id}

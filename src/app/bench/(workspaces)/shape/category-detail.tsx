@@ -152,8 +152,8 @@ function Going({
 }: Omit<Props, 'mayChange'> & { way: 'merge' | 'remove'; onClose: () => void }): ReactElement {
   const [to, setTo] = useState<string>();
   const below = items.filter(({ parent }) => parent === category.id).length;
-  const n = counts?.own ?? 0;
-  const words = `${namedBy(scheme, n)}.`;
+  // Told only once it is known.
+  const words = counts ? `${namedBy(scheme, counts.own)}.` : 'Counting what lies in it…';
   const done = async (ok: Promise<boolean>) => {
     if (await ok) {
       onClose();

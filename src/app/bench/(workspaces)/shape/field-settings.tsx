@@ -32,6 +32,8 @@ interface Props {
   type: AnyShape;
   field: Field;
   figures: TypeFigures | undefined;
+  /** Whether the figures are still on their way. */
+  counting: boolean;
   wasInForce: boolean;
   mayChange: boolean;
   onChange: (field: Field) => void;
@@ -87,6 +89,7 @@ export function FieldSettings({
   type,
   field,
   figures,
+  counting,
   wasInForce,
   mayChange,
   onChange,
@@ -160,7 +163,14 @@ export function FieldSettings({
           to={
             goesTo.length > 0
               ? goesTo
-              : [{ key: 'nowhere', label: <span className={look.faint}>It shows nowhere yet</span> }]
+              : [
+                  {
+                    key: 'nowhere',
+                    label: (
+                      <span className={look.faint}>{counting ? 'Looking…' : 'It shows nowhere yet'}</span>
+                    ),
+                  },
+                ]
           }
         />
         {numbers && numbers.values.length > 1 && (

@@ -34,6 +34,8 @@ import { kindFor, kinds } from '../../../../core/model/kinds';
 interface Props {
   shape: AnyShape;
   figures: TypeFigures | undefined;
+  /** Whether the figures are still on their way. */
+  counting: boolean;
   selected: string | undefined;
   chosen: ReadonlySet<string>;
   mayChange: boolean;
@@ -143,6 +145,7 @@ function Row({
   number,
   rows,
   figures,
+  counting,
   selected,
   chosen,
   mayChange,
@@ -248,7 +251,7 @@ function Row({
       <td className={styles.rules}>{rulesInWords(entry, sets)}</td>
       <td className={styles.shows}>
         {'face' in shape && !isInclude(entry) && depth === 0
-          ? shows || <span className={look.faint}>nowhere yet</span>
+          ? shows || (counting ? '' : <span className={look.faint}>nowhere yet</span>)
           : ''}
       </td>
       <td className={styles.covered}>{depth === 0 && <Coverage entry={entry} figures={figures} />}</td>

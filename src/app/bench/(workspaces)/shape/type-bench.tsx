@@ -206,7 +206,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
     openId === undefined ? key === typeKey : id === openId,
   );
   const before = shape && shapesIn(inForce, list).find(({ id }) => id === shape.id);
-  const { data: figures } = useAsk(
+  const { data: figures, isLoading: counting } = useAsk(
     'typeFigures',
     { path: { id: shape?.id ?? '' } },
     { enabled: list === 'contentTypes' && before !== undefined },
@@ -244,6 +244,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
       type={shape}
       field={field}
       figures={figures}
+      counting={counting}
       wasInForce={wasInForce(field.id)}
       mayChange={mayChange}
       onChange={(next: Field) => edit((each) => replaceField(each, next, wasInForce(next.id), sets))}
@@ -334,6 +335,7 @@ export function TypeBench({ list, typeKey }: { list: ShapeList; typeKey: string 
               <FieldSheet
                 shape={shape}
                 figures={figures}
+                counting={counting}
                 selected={selected}
                 chosen={chosen}
                 onSelect={setSelected}

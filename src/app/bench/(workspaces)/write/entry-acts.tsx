@@ -23,13 +23,27 @@ interface Props {
 type Act = 'publishEntry' | 'withdrawEntry' | 'submitEntry' | 'returnEntry' | 'binEntry' | 'restoreEntry';
 
 const done: Record<Act, string> = {
-  publishEntry: 'Visitors see it now.',
+  publishEntry: 'It is published.',
   withdrawEntry: 'Visitors no longer see it.',
   submitEntry: 'It waits for review.',
   returnEntry: 'It is a draft again.',
   binEntry: 'It is in the bin.',
   restoreEntry: 'It is out of the bin, as a draft.',
 };
+
+/** How many places are told by their names. */
+const NAMED = 2;
+
+/** Where visitors find an entry that was just published; or that no page shows it yet, and what to do. */
+async function shownInWords(id: string): Promise<string> {
+  const reach = await ask('entryReach', { path: { id } }).catch(() => undefined);
+  if (!reach) return done.publishEntry;
+  const places = reach.goesTo.map(({ label }) => label);
+  if (places.length === 0)
+    return 'It is published, but no page shows it yet: a listing, or a page for each entry of its type, would.';
+  const more = places.length - NAMED;
+  return `Visitors find it on ${places.slice(0, NAMED).join(' and ')}${more > 0 ? ` and ${inWords(more)} more` : ''}.`;
+}
 
 const inWords = (pages: number) => (pages === 1 ? '1 page' : `${pages} pages`);
 
@@ -66,7 +80,7 @@ export function EntryActs({
         ...(name === 'publishEntry' ? { body: {} } : {}),
       });
       onDone(answer);
-      tell(done[name]);
+      tell(name === 'publishEntry' ? await shownInWords(entry.id) : done[name]);
     } catch (error) {
       onProblem(wordsOf(error), error instanceof Problem ? error.faults : []);
     } finally {
@@ -119,7 +133,9 @@ export function EntryActs({
               Visitors see this entry.{' '}
               {(reach?.goesTo.length ?? 0) > 0
                 ? `It leaves ${reach?.goesTo.map(({ label }) => label).join(', ')}.`
-                : 'It stands in no listing.'}
+                : reach
+                  ? 'It stands in no listing.'
+                  : 'Looking where it shows…'}
             </p>
           ) : (
             <p>Visitors do not see this entry, so no page changes.</p>

@@ -15,7 +15,7 @@ function Folders({ here }: { here: string }): ReactElement {
   const { data: counts } = useAsk('categoryCounts', { path: { id: FOLDERS } });
   const items = data?.items ?? [];
   return (
-    <OutlineGroup title="By folder" count={items.length}>
+    <OutlineGroup title="By folder" count={data?.items.length}>
       {items.map(({ id, label, depth }) => (
         <OutlineRow
           key={id}
@@ -24,7 +24,7 @@ function Folders({ here }: { here: string }): ReactElement {
           icon={<Folder size={15} strokeWidth={1.6} aria-hidden="true" />}
           href={`/bench/write/media?folder=${id}`}
           here={here === id}
-          end={counts?.items.find((each) => each.id === id)?.all ?? 0}
+          end={counts && (counts.items.find((each) => each.id === id)?.all ?? 0)}
         />
       ))}
       <OutlineRow label="In no folder" href="/bench/write/media?folder=none" here={here === 'none'} />

@@ -66,7 +66,7 @@ export default function ChangesPage(): ReactElement {
           <section>
             <Eyebrow>What holds it back</Eyebrow>
             {errors.length === 0 ? (
-              <p className={look.small}>Nothing.</p>
+              <p className={look.small}>{sheet ? 'Nothing.' : 'Counting…'}</p>
             ) : (
               errors.map((fault) => (
                 <Note key={fault.path + fault.message} sort="error">

@@ -1,0 +1,92 @@
+import { expect, test, type Page } from '@playwright/test';
+import { signedIn } from './people';
+import { serve, type Running } from './serve';
+
+let running: Running;
+test.beforeAll(async () => {
+  test.setTimeout(600_000);
+  running = await serve();
+});
+test.afterAll(() => running.stop());
+
+/** What says that there is nothing, or how many there are; each with the heading that it stands under. */
+const statements = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    const says = /^\d[\d,]*$|\b(?:none|nowhere|nothing|empty)\b|\b(?:no|0) [a-z]+|\bnot in (?:a|any)\b/i;
+    while (walker.nextNode()) {
+      const words = walker.currentNode.textContent?.trim() ?? '';
+      const element = walker.currentNode.parentElement;
+      if (!element?.checkVisibility() || !says.test(words)) continue;
+      const around = element.closest('section, header, main, aside, nav');
+      found.push(`${around?.getAttribute('aria-label') ?? around?.tagName.toLowerCase() ?? ''}: ${words}`);
+    }
+    return found;
+  });
+
+/** What of some statements is left when each of some others takes one like it away. */
+function without(some: readonly string[], others: readonly string[]): string[] {
+  const left = [...others];
+  return some.filter((each) => {
+    const at = left.indexOf(each);
+    if (at >= 0) left.splice(at, 1);
+    return at < 0;
+  });
+}
+
+test('while answers are on their way no screen says that there is nothing, or a number that is another then', async ({
+  browser,
+}) => {
+  test.setTimeout(600_000);
+  const { page } = await signedIn(browser, running.address, 'architect');
+  const asked = async <Answer>(path: string): Promise<Answer> =>
+    (await (await page.request.get(`${running.address}/api/v1${path}`)).json()) as Answer;
+  const { items: entries } = await asked<{ items: { id: string }[] }>('/entries?type=species&limit=1');
+  const { items: listings } = await asked<{ items: { id: string }[] }>('/listings');
+  const { pages } = await asked<{ pages: { id: string; type: string }[] }>('/pages');
+  const screens = [
+    '/bench/shape/content/species',
+    '/bench/shape/schemes/habitat',
+    '/bench/shape/placement',
+    '/bench/shape/changes',
+    '/bench/write/species',
+    '/bench/write/species?state=draft',
+    `/bench/write/entry/${entries[0]?.id ?? ''}`,
+    '/bench/write/media',
+    '/bench/write/media/folders',
+    `/bench/map/${listings[0]?.id ?? ''}`,
+    `/bench/arrange/${pages.find(({ type }) => type === 'speciesIndex')?.id ?? ''}`,
+    '/bench/arrange/sites',
+    '/bench/release',
+    '/bench/watch/acts',
+    '/bench/watch/work',
+    '/bench/people',
+    '/bench/begin',
+  ];
+  for (const screen of screens) {
+    let release = () => {};
+    const held = new Promise<void>((resolve) => (release = resolve));
+    await page.route('**/api/v1/**', async (route) => {
+      await held;
+      await route.continue();
+    });
+    await page.goto(`${running.address}${screen}`, { waitUntil: 'load' });
+    await expect(page.getByRole('main')).toBeVisible();
+    // Long enough for everything that does not wait for an answer to be drawn.
+    await page.waitForTimeout(1500);
+    const before = await statements(page);
+    release();
+    await page.waitForLoadState('networkidle');
+    await expect
+      .poll(
+        async () => {
+          const after = await statements(page);
+          return { screen, untrue: without(before, after) };
+        },
+        { timeout: 10_000 },
+      )
+      .toEqual({ screen, untrue: [] });
+    await page.unroute('**/api/v1/**');
+  }
+});
