@@ -10,6 +10,9 @@ import { serve } from './steps/serve.mjs';
 const PORT = 4187;
 const FOLDER = 'docs/screenshots';
 const address = `http://localhost:${PORT}`;
+/** A second server, on which nothing is yet. */
+const NEW_PORT = 4188;
+const newAddress = `http://localhost:${NEW_PORT}`;
 // A fixed day, so that a picture only changes when its view does.
 const NOW = '2026-11-25T10:00:00Z';
 
@@ -20,17 +23,33 @@ await need('Filling a database with the sample.', process.execPath, ['--import',
   env: { CLEAR_FRAME_DATA: data, CLEAR_FRAME_NOW: NOW },
   quiet: true,
 });
-const server = serve({
-  port: PORT,
-  data,
-  env: { CLEAR_FRAME_NOW: NOW },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-await new Promise((resolve) =>
-  server.stdout.on('data', (piece) => {
-    if (String(piece).includes('is ready')) resolve();
-  }),
-);
+
+/** A server on a data folder, with what it said when it was ready. */
+async function started(port, folder) {
+  const server = serve({
+    port,
+    data: folder,
+    env: { CLEAR_FRAME_NOW: NOW },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const said = await new Promise((resolve) => {
+    let all = '';
+    server.stdout.on('data', (piece) => {
+      all += String(piece);
+      if (all.includes('is ready') && all.includes('\n  and for this word')) resolve(all);
+      else if (all.includes('Sign in as')) resolve(all);
+    });
+  });
+  const stop = async () => {
+    const ended = new Promise((resolve) => server.once('exit', resolve));
+    server.kill('SIGTERM');
+    await ended;
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { said, stop };
+}
+
+const sample = await started(PORT, data);
 
 const { chromium } = await import('@playwright/test');
 const browser = await chromium.launch({
@@ -72,7 +91,32 @@ async function shoot(page, name) {
   say(name);
 }
 
+/** The first screen of a new installation. */
+async function shootBegin() {
+  const blank = await started(NEW_PORT, mkdtempSync(join(tmpdir(), 'clear-frame-')));
+  try {
+    const architect = await open();
+    await architect.request.post(`${newAddress}/api/v1/set-up`, {
+      headers: { Origin: newAddress },
+      data: {
+        site: 'A new site',
+        locale: 'en-GB',
+        timeZone: 'Europe/London',
+        name: 'Odile Larkmoor',
+        email: 'architect@quillwater.example',
+        password: 'quillwater',
+        word: /[a-z0-9]{4}(?:-[a-z0-9]{4}){3}/.exec(blank.said)?.[0] ?? '',
+      },
+    });
+    await architect.goto(`${newAddress}/bench/begin`);
+    await shoot(architect, 'begin');
+  } finally {
+    await blank.stop();
+  }
+}
+
 try {
+  await shootBegin();
   const visitor = await open();
   await visitor.goto(address);
   await shoot(visitor, 'visitor-home');
@@ -132,10 +176,6 @@ try {
   await editor.getByRole('button', { name: 'Move to…' }).click();
   await shoot(editor, 'arrange');
 
-  await architect.goto(`${address}/bench/watch/acts`);
-  await architect.getByRole('button', { name: 'Undo' }).first().waitFor();
-  await shoot(architect, 'watch-acts');
-
   const reviewer = await open({ who: 'reviewer', look: 'dark' });
   await reviewer.goto(`${address}/bench/release`);
   await shoot(reviewer, 'release-dark');
@@ -146,8 +186,5 @@ try {
   await shoot(narrow, 'write-entry-narrow');
 } finally {
   await browser.close();
-  const ended = new Promise((resolve) => server.once('exit', resolve));
-  server.kill('SIGTERM');
-  await ended;
-  rmSync(data, { recursive: true, force: true });
+  await sample.stop();
 }

@@ -35,7 +35,7 @@ export const routes = {
   placementCounts: { method: 'GET', path: '/model/placements/counts' },
   tryModel: { method: 'POST', path: '/model/try' },
   beginning: { method: 'GET', path: '/begin' },
-  beginFrom: { method: 'POST', path: '/begin' },
+  beginInstallation: { method: 'POST', path: '/begin' },
   putStepsAway: { method: 'PUT', path: '/begin/steps' },
   madeUp: { method: 'GET', path: '/begin/made-up' },
   takeMadeUpAway: { method: 'POST', path: '/begin/made-up/take-away' },

@@ -8,7 +8,7 @@ export const begin = {
     act: 'read',
     answer: BeginAnswer,
   }),
-  beginFrom: define('beginFrom', {
+  beginInstallation: define('beginInstallation', {
     summary: 'Begin from a ready-made site, or the sample, where nothing is yet',
     act: 'shape the model',
     body: BeginPut,

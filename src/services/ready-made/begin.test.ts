@@ -10,7 +10,7 @@ import { siteTree } from '../pages/tree';
 import { checkDerived } from '../records/check';
 import { saysHowOthersAre } from '../visitor/resolve-address';
 import { visit } from '../visitor/visit';
-import { beginFrom } from './begin';
+import { beginInstallation } from './begin';
 import { madeUpAnswer, takeMadeUpAway } from './made-up';
 import { beginning, putStepsAway } from './next-steps';
 import { readyMadeSites } from './offered';
@@ -21,7 +21,7 @@ const keys = readyMadeSites().map(({ key }) => key);
 async function begun(from: string, work: (small: SmallInstallation) => Promise<void>): Promise<void> {
   const small = await emptyInstallation();
   try {
-    await beginFrom(small.installation, small.people.architect, { from });
+    await beginInstallation(small.installation, small.people.architect, { from });
     await work(small);
   } finally {
     await small.close();
@@ -119,7 +119,7 @@ test('what something of one’s own hangs on stays, and says why', () =>
 test('a site is only made where nothing is, by one at a time', async () => {
   const small = await emptyInstallation();
   const { installation, people } = small;
-  const begin = (from: string) => beginFrom(installation, people.architect, { from });
+  const begin = (from: string) => beginInstallation(installation, people.architect, { from });
   await expect(begin('castle')).rejects.toMatchObject({ status: 422, faults: [{ path: '/from' }] });
   expect((await beginning(installation)).blank).toBe(true);
   const [one, other] = await Promise.allSettled([begin('noticeboard'), begin('house')]);
@@ -137,7 +137,7 @@ test('what comes next ticks itself off by what is there, and can be put away', a
     return [steps.flatMap(({ key, done: isDone }) => (isDone ? [key] : [])), away];
   };
   expect(await done()).toEqual([['colleague'], false]);
-  await beginFrom(installation, people.architect, { from: 'noticeboard' });
+  await beginInstallation(installation, people.architect, { from: 'noticeboard' });
   expect(await done()).toEqual([['types', 'inForce', 'entry', 'listing', 'page', 'colleague'], false]);
   await takeMadeUpAway(installation, people.architect);
   await putStepsAway(installation, { away: true });

@@ -45,7 +45,7 @@ const underWay = new WeakSet<object>();
  * Begins an installation, in which nothing is yet, from a ready-made site (or the sample): its model is put in force, and
  * its made-up content comes in, as one act that can be taken back.
  */
-export async function beginFrom(
+export async function beginInstallation(
   installation: Installation,
   person: Person,
   { from }: BeginPut,

@@ -2,7 +2,7 @@
 
 export { readSample } from './files';
 export { fillWithSample } from './fill';
-export { beginFrom, isBlank } from './begin';
+export { beginInstallation, isBlank } from './begin';
 export { madeUpAnswer, takeMadeUpAway } from './made-up';
 export { beginning, putStepsAway } from './next-steps';
 export { readyMadeModels } from './offered';

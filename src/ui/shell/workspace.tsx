@@ -20,7 +20,10 @@ const storage = {
   setItem: (key: string, value: string) => window.localStorage.setItem(key, value),
 };
 
-/** Outline, bench and reach side by side, resizable and remembered; in a narrow window the outer two become drawers. */
+/**
+ * Outline, bench and reach side by side, resizable and remembered; in a narrow window the outer two become drawers. The
+ * bench stays the same element: how wide a window is, a browser knows only after what was sent is drawn.
+ */
 export function Workspace({
   outline,
   outlineLabel,
@@ -37,76 +40,72 @@ export function Workspace({
     panelIds,
   });
   const close = () => setDrawer(undefined);
-  const bench = (
-    <main id="bench" tabIndex={-1} className={styles.bench}>
-      <div className={styles.bars}>
-        <Button onClick={() => setDrawer('outline')}>{outlineLabel}</Button>
-        {reach && <Button onClick={() => setDrawer('reach')}>{reachLabel}</Button>}
-      </div>
-      {children}
-    </main>
-  );
-  if (narrow) {
-    return (
-      <div className={styles.single}>
-        {bench}
-        <Drawer open={drawer === 'outline'} onClose={close}>
-          <nav
-            className={`${styles.outline} ${styles.drawer}`}
-            aria-label={outlineLabel}
-            onClick={(event) => {
-              if (event.target instanceof Element && event.target.closest('a')) close();
-            }}
-          >
-            {outline}
-          </nav>
-        </Drawer>
-        <Drawer anchor="right" open={drawer === 'reach'} onClose={close}>
-          <aside className={`${styles.reach} ${styles.drawer}`} aria-label={reachLabel}>
-            {reach}
-          </aside>
-        </Drawer>
-      </div>
-    );
-  }
   return (
-    <Group
-      className={styles.room}
-      orientation="horizontal"
-      {...(defaultLayout ? { defaultLayout } : {})}
-      onLayoutChanged={onLayoutChanged}
-    >
-      <Panel
-        id="outline"
-        defaultSize="248px"
-        minSize="180px"
-        maxSize="420px"
-        groupResizeBehavior="preserve-pixel-size"
+    <>
+      <Group
+        className={styles.room}
+        orientation="horizontal"
+        {...(defaultLayout ? { defaultLayout } : {})}
+        onLayoutChanged={onLayoutChanged}
       >
-        <nav className={styles.outline} aria-label={outlineLabel}>
-          {outline}
-        </nav>
-      </Panel>
-      <Separator className={styles.grip ?? ''} aria-label={`Width of ${outlineLabel}`} />
-      <Panel id="bench" minSize="320px">
-        {bench}
-      </Panel>
-      {reach && <Separator className={styles.grip ?? ''} aria-label={`Width of ${reachLabel}`} />}
-      {reach && (
         <Panel
-          id="reach"
-          defaultSize="268px"
-          minSize="200px"
-          maxSize="480px"
-          collapsible
-          collapsedSize="0px"
+          id="outline"
+          defaultSize="248px"
+          minSize="180px"
+          maxSize="420px"
           groupResizeBehavior="preserve-pixel-size"
         >
-          <aside className={styles.reach} aria-label={reachLabel}>
-            {reach}
-          </aside>
+          <nav className={styles.outline} aria-label={outlineLabel}>
+            {outline}
+          </nav>
         </Panel>
+        <Separator className={styles.grip ?? ''} aria-label={`Width of ${outlineLabel}`} />
+        <Panel id="bench" minSize="320px">
+          <main id="bench" tabIndex={-1} className={styles.bench}>
+            <div className={styles.bars}>
+              <Button onClick={() => setDrawer('outline')}>{outlineLabel}</Button>
+              {reach && <Button onClick={() => setDrawer('reach')}>{reachLabel}</Button>}
+            </div>
+            {children}
+          </main>
+        </Panel>
+        {reach && <Separator className={styles.grip ?? ''} aria-label={`Width of ${reachLabel}`} />}
+        {reach && (
+          <Panel
+            id="reach"
+            defaultSize="268px"
+            minSize="200px"
+            maxSize="480px"
+            collapsible
+            collapsedSize="0px"
+            groupResizeBehavior="preserve-pixel-size"
+          >
+            <aside className={styles.reach} aria-label={reachLabel}>
+              {reach}
+            </aside>
+          </Panel>
+        )}
+      </Group>
+      {narrow && (
+        <>
+          <Drawer open={drawer === 'outline'} onClose={close}>
+            <nav
+              className={`${styles.outline} ${styles.drawer}`}
+              aria-label={outlineLabel}
+              onClick={(event) => {
+                if (event.target instanceof Element && event.target.closest('a')) close();
+              }}
+            >
+              {outline}
+            </nav>
+          </Drawer>
+          <Drawer anchor="right" open={drawer === 'reach'} onClose={close}>
+            <aside className={`${styles.reach} ${styles.drawer}`} aria-label={reachLabel}>
+              {reach}
+            </aside>
+          </Drawer>
+        </>
       )}
-    </Group>
+    </>
   );
 }

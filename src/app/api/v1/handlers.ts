@@ -56,7 +56,7 @@ import {
 } from '../../../services/entries';
 import { entryReach, pageReach, schemeReach } from '../../../services/reach';
 import {
-  beginFrom,
+  beginInstallation,
   beginning,
   madeUpAnswer,
   putStepsAway,
@@ -190,7 +190,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   readyMadeModels: () => readyMadeModels(),
 
   beginning: ({ installation }) => beginning(installation),
-  beginFrom: ({ installation, person, body }) => beginFrom(installation, person, body),
+  beginInstallation: ({ installation, person, body }) => beginInstallation(installation, person, body),
   putStepsAway: ({ installation, body }) => putStepsAway(installation, body),
   madeUp: ({ installation }) => madeUpAnswer(installation),
   takeMadeUpAway: ({ installation, person }) => takeMadeUpAway(installation, person),

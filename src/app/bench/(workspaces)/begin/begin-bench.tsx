@@ -38,7 +38,7 @@ export function BeginBench(): ReactElement {
     setMaking(from);
     setProblem(undefined);
     try {
-      await ask('beginFrom', { body: { from } });
+      await ask('beginInstallation', { body: { from } });
       await client.invalidateQueries();
       router.refresh();
       tell(`${label} is here.`);
