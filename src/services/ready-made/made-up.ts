@@ -178,14 +178,18 @@ export async function takeMadeUpAway(installation: Installation, person: Person)
   if (!begun) throw ruleViolation('There is no made-up content here.');
   const { goes } = await madeUp(installation.content, installation, begun);
   if (goes.length === 0) throw ruleViolation('Nothing is left that could be taken away.');
+  const tried = new Set<Id>();
   await inOneAct(newId(), `took the made-up content of ${begun.label} away`, async () => {
-    for (let from = 0; from < goes.length; from += PART) {
-      const some = goes.slice(from, from + PART);
-      await inAct(installation, person, async (act) => {
+    for (let more = true; more;)
+      more = await inAct(installation, person, async (act) => {
+        // Somebody may work on something, or refer to it, between two parts.
+        const left = (await madeUp(act.tx, act.inside, begun)).goes.filter(({ target }) => !tried.has(target));
+        const some = left.slice(0, PART);
+        some.forEach(({ target }) => tried.add(target));
         await undoThings(act, some, await recordsOf(act.tx, some));
         await act.keep('took made-up content away');
+        return left.length > some.length;
       });
-    }
   });
   installation.rendered.renewAll();
   return madeUpAnswer(installation);

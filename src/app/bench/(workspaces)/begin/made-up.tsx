@@ -50,8 +50,8 @@ export function MadeUp(): ReactElement | null {
       <div className={styles.madeUp}>
         <Eyebrow>Made-up content</Eyebrow>
         <p>
-          {data.from} came with content that is made up. {goes.join(', ')} can be taken away at once; types,
-          listings and the pages they fill stay, for what you write.
+          {data.from} came with content that is made up. {new Intl.ListFormat('en-GB').format(goes)} can be
+          taken away at once; types, listings and the pages they fill stay, for what you write.
         </p>
         {data.stays.length > 0 && (
           <>
