@@ -47,7 +47,7 @@ test('a new installation begins from a ready-made site by keyboard, and its made
   await visitor.goto(`${running.address}/families/cellular-kites`);
   await expect(visitor.getByText('Box of eight')).toBeVisible();
 
-  await expect(page.getByText(/19 entries, 1 page of words/)).toBeVisible();
+  await expect(page.getByText(/19 entries, 9 pictures and 10 categories/)).toBeVisible();
   await page.getByRole('button', { name: 'Take it away' }).click();
   await expect(page.getByRole('heading', { name: 'This site has begun' })).toBeVisible();
   await visitor.goto(`${running.address}/objects`);

@@ -82,7 +82,7 @@ test('a sample of two tables becomes two types and their entries, one referring 
       file('keepers.csv', 'Name,Role\nOdile Larkmoor,Keeper\nBram Fenwright,Mate\n'),
     ]);
   await expect(page.getByText('Line 22 has 2 cells, the headings 5.')).toBeVisible();
-  await expect(page.getByText('21 of 21 are numbers, 1 to 21.5, in m')).toBeVisible();
+  await expect(page.getByText('21 of 21 are numbers, 1 to 21.5, in m, with a decimal comma')).toBeVisible();
   await expect(page.getByText('2 different values all name a row of keepers.csv')).toBeVisible();
   await page.getByRole('button', { name: 'Make 2 types' }).click();
   await expect(page.getByText('It is the content type Boats in the working copy.')).toBeVisible();

@@ -170,7 +170,7 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await choose('Filled by the listing', 'Near here');
   await expect(page.getByText('Another listing fills it.')).toBeVisible();
   await page.getByRole('button', { name: 'Publish', exact: true }).click();
-  await expect(page.getByText(/^(?:Visitors find it on|It is published)/)).toBeVisible();
+  await expect(page.getByText('Visitors see it now.')).toBeVisible();
 
   for (const [address, name, there, not] of [
     ['/habitats/coast/dune', 'Dune', 'Dune willow', 'Bell heron'],
@@ -222,7 +222,7 @@ test('An architect lists entries and pages together, sees what fed one of them, 
   await page.getByLabel(/^Filled by the listing/).click();
   await page.getByRole('option', { name: 'Around here' }).click();
   await page.getByRole('button', { name: 'Publish', exact: true }).click();
-  await expect(page.getByText(/^(?:Visitors find it on|It is published)/)).toBeVisible();
+  await expect(page.getByText('Visitors see it now.')).toBeVisible();
   const seen = new URL(
     (await page.getByRole('link', { name: 'As a visitor' }).getAttribute('href')) ?? '',
     running.address,

@@ -87,11 +87,11 @@ function codesIn(tally: Tally): string | undefined {
 }
 
 function guessNumber(tally: Tally, say: Say): Guess | undefined {
-  const { filled, mark, units, bare } = tally;
+  const { filled, mark, units } = tally;
   const { count, mostDecimals, least, most } = tally.numbersBy[mark];
   const [unit, withUnit = 0] = [...units].sort((a, b) => b[1] - a[1])[0] ?? [];
-  // One unit for all: a number without it, or with another, would say something else.
-  const isOne = unit === undefined || (nearly(withUnit, filled) && (units.size === 1 || bare === 0));
+  // One unit for all; a number without it is meant in it too.
+  const isOne = units.size <= 1 || nearly(withUnit, filled);
   if (!nearly(count, filled) || !isOne) return undefined;
   const codes = codesIn(tally);
   if (codes !== undefined) return { kind: 'line', maxLength: roomFor(tally.longest), ...say(filled, codes) };
