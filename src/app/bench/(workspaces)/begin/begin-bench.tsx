@@ -8,6 +8,7 @@ import { ask, Problem } from '../../../../ui/ask';
 import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';
+import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
@@ -81,6 +82,7 @@ function Offers({
   making: string | undefined;
   onBegin: (from: string, label: string) => Promise<void>;
 }): ReactElement {
+  const isEnglish = useModel().locale.startsWith('en');
   const [chosen, setChosen] = useState(sites[0]?.key);
   return (
     <>
@@ -90,6 +92,7 @@ function Offers({
           <h1>What will your site be made of?</h1>
           <p className={look.pencil}>
             Begin from a site that is already something; its made-up content goes away in one act.
+            {!isEnglish && ' Its words are English, whatever the main language is.'}
           </p>
         </div>
       </div>
