@@ -1,7 +1,8 @@
 'use client';
 import { Button, Drawer, useMediaQuery } from '@mui/material';
 import { useState, type ReactElement, type ReactNode } from 'react';
-import { Group, Panel, Separator, useDefaultLayout } from 'react-resizable-panels';
+import { Group, Panel, Separator } from 'react-resizable-panels';
+import { usePanelWidths } from './use-panel-widths';
 import styles from './workspace.module.css';
 
 interface Props {
@@ -14,11 +15,8 @@ interface Props {
   children: ReactNode;
 }
 
-/** Where no window is, on the server, nothing is remembered. */
-const storage = {
-  getItem: (key: string) => (typeof window === 'undefined' ? null : window.localStorage.getItem(key)),
-  setItem: (key: string, value: string) => window.localStorage.setItem(key, value),
-};
+/** Windows in which the outer two are drawers; the same stands in the styles. */
+const NARROW = '(max-width: 900px)';
 
 /**
  * Outline, bench and reach side by side, resizable and remembered; in a narrow window the outer two become drawers. The
@@ -31,25 +29,16 @@ export function Workspace({
   reachLabel = 'Reach',
   children,
 }: Props): ReactElement {
-  const narrow = useMediaQuery('(max-width: 900px)');
+  const narrow = useMediaQuery(NARROW);
   const [drawer, setDrawer] = useState<'outline' | 'reach'>();
-  const panelIds = reach ? ['outline', 'bench', 'reach'] : ['outline', 'bench'];
-  const { defaultLayout, onLayoutChanged } = useDefaultLayout({
-    id: 'clear-frame-panels',
-    storage,
-    panelIds,
-  });
+  const { refs, onGrip, onLayoutChanged } = usePanelWidths(narrow);
   const close = () => setDrawer(undefined);
   return (
     <>
-      <Group
-        className={styles.room}
-        orientation="horizontal"
-        {...(defaultLayout ? { defaultLayout } : {})}
-        onLayoutChanged={onLayoutChanged}
-      >
+      <Group className={styles.room} orientation="horizontal" onLayoutChanged={onLayoutChanged}>
         <Panel
           id="outline"
+          panelRef={refs.outline}
           defaultSize="248px"
           minSize="180px"
           maxSize="420px"
@@ -59,7 +48,11 @@ export function Workspace({
             {outline}
           </nav>
         </Panel>
-        <Separator className={styles.grip ?? ''} aria-label={`Width of ${outlineLabel}`} />
+        <Separator
+          className={styles.grip ?? ''}
+          onPointerDown={onGrip}
+          aria-label={`Width of ${outlineLabel}`}
+        />
         <Panel id="bench" minSize="320px">
           <main id="bench" tabIndex={-1} className={styles.bench}>
             <div className={styles.bars}>
@@ -69,10 +62,17 @@ export function Workspace({
             {children}
           </main>
         </Panel>
-        {reach && <Separator className={styles.grip ?? ''} aria-label={`Width of ${reachLabel}`} />}
+        {reach && (
+          <Separator
+            className={styles.grip ?? ''}
+            onPointerDown={onGrip}
+            aria-label={`Width of ${reachLabel}`}
+          />
+        )}
         {reach && (
           <Panel
             id="reach"
+            panelRef={refs.reach}
             defaultSize="268px"
             minSize="200px"
             maxSize="480px"

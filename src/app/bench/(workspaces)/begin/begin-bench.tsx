@@ -65,7 +65,7 @@ export function BeginBench(): ReactElement {
             <Begun answer={data} />
           ))}
       </main>
-      {data && <NextSteps steps={data.steps} />}
+      {data && <NextSteps answer={data} />}
     </div>
   );
 }

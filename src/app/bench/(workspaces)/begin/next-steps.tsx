@@ -1,14 +1,14 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
 import { Button } from '@mui/material';
-import type { ReactElement } from 'react';
-import type { NextStep, NextStepKey } from '../../../../contract/begin';
-import { ask } from '../../../../ui/ask';
+import { useState, type ReactElement } from 'react';
+import type { BeginAnswer, NextStepKey } from '../../../../contract/begin';
+import { ask, wordsOf } from '../../../../ui/ask';
 import { keptAs } from '../../../../ui/kept-as';
 import { Link } from '../../../../ui/link';
-import { Eyebrow } from '../../../../ui/marks';
+import look from '../../../../ui/look/look.module.css';
+import { Eyebrow, Note } from '../../../../ui/marks';
 import { useMay, usePerson } from '../../../../ui/shell/person';
-import { useAsk } from '../../../../ui/use-ask';
 import styles from './begin.module.css';
 
 /** What each step is called, what it means, and where it is done. */
@@ -22,15 +22,19 @@ const told: Record<NextStepKey, { label: string; words: string; href: string }> 
 };
 
 /** What comes next, in the order of the job; it ticks itself off by what is truly there. */
-export function NextSteps({ steps }: { steps: readonly NextStep[] }): ReactElement {
+export function NextSteps({ answer: { steps, away } }: { answer: BeginAnswer }): ReactElement {
   const person = usePerson();
   const client = useQueryClient();
   const mayPutAway = useMay('shape the model');
-  const { data } = useAsk('beginning');
-  const put = async (away: boolean) => {
-    client.setQueryData(keptAs('beginning'), await ask('putStepsAway', { body: { away } }));
+  const [problem, setProblem] = useState<string>();
+  const put = async (next: boolean) => {
+    setProblem(undefined);
+    try {
+      client.setQueryData(keptAs('beginning'), await ask('putStepsAway', { body: { away: next } }));
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
   };
-  const away = data?.away ?? false;
   return (
     <aside className={styles.steps} aria-label="In the order of the job">
       <Eyebrow>In the order of the job</Eyebrow>
@@ -38,7 +42,7 @@ export function NextSteps({ steps }: { steps: readonly NextStep[] }): ReactEleme
         <ol>
           <li className={styles.done}>
             <strong>You are here</strong>
-            <span>
+            <span className={styles.about}>
               {person.name}, {person.role}
             </span>
           </li>
@@ -47,8 +51,8 @@ export function NextSteps({ steps }: { steps: readonly NextStep[] }): ReactEleme
               <Link href={told[key].href}>
                 <strong>{told[key].label}</strong>
               </Link>
-              <span>{told[key].words}</span>
-              <span className={styles.hidden}>{done ? 'Done.' : 'Still to do.'}</span>
+              <span className={styles.about}>{told[key].words}</span>
+              <span className={look.hidden}>{done ? 'Done.' : 'Still to do.'}</span>
             </li>
           ))}
         </ol>
@@ -61,6 +65,11 @@ export function NextSteps({ steps }: { steps: readonly NextStep[] }): ReactEleme
           </Button>
         )}
       </p>
+      {problem && (
+        <Note sort="error" role="alert">
+          {problem}
+        </Note>
+      )}
     </aside>
   );
 }

@@ -95,7 +95,7 @@ export function SiteLanguages(): ReactElement {
             onChange={setWritten}
             faults={fault ? [fault] : []}
             slotProps={{ input: { maxLength: 35, spellCheck: false } }}
-            help="By its tag: fr, or pt-BR. What is said in a language that is taken out stays kept, and shows no more."
+            help="By its tag: fr, or pt-BR. What is said in a language that is taken out stays, and shows no more."
           />
           <Button type="submit" disabled={!written.trim()}>
             Add the language

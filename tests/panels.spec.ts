@@ -1,0 +1,37 @@
+import { expect, test, type Page } from '@playwright/test';
+import { signedIn } from './people';
+import { serve, type Running } from './serve';
+
+let running: Running;
+test.beforeAll(async () => {
+  test.setTimeout(600_000);
+  running = await serve();
+});
+test.afterAll(() => running.stop());
+
+const widthOf = async (page: Page, name: string): Promise<number> =>
+  Math.round((await page.getByRole('navigation', { name }).boundingBox())?.width ?? 0);
+
+test('a panel keeps the width that somebody gave it, in whatever window, and the bench what is left', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  const width = () => widthOf(page, 'Types');
+  await expect.poll(width).toBe(248);
+  const grip = page.getByRole('separator', { name: 'Width of Types' });
+  const at = await grip.boundingBox();
+  const [x, y] = [(at?.x ?? 0) + (at?.width ?? 0) / 2, 400];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 60, y, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(width).toBe(308);
+  await page.setViewportSize({ width: 390, height: 800 });
+  await expect(grip).toBeHidden();
+  for (const window of [1280, 1600]) {
+    await page.setViewportSize({ width: window, height: 800 });
+    await expect.poll(width).toBe(308);
+  }
+  await page.reload();
+  await expect.poll(width).toBe(308);
+});
