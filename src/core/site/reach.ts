@@ -3,6 +3,8 @@ import type { Id } from '../ids';
 import { isMomentOrder, metadataTestsOf, type ListingRule } from '../mapping/rule/listing-rule';
 import { matches, type IsUnder, type Subject } from '../mapping/rule/matches';
 import { fieldsOfMapping } from '../mapping/parts';
+import { linksIn } from '../mapping/rule/links';
+import type { Field } from '../model/document';
 import { allIn } from '../mapping/rule/pins';
 
 /** A listing that visitors see, as reach asks it. */
@@ -29,13 +31,15 @@ export interface MembershipContext {
   isBelow?: Subject['isBelow'];
   site?: Subject['site'];
   locale?: string;
+  /** The fields of its type, for what it links to. */
+  fields?: readonly Field[];
 }
 
 /** An entry or page that visitors see, as conditions ask it. */
 export const subjectOf = (
   id: Id,
   localized: LocalizedValues,
-  { linked, isBelow, site, locale }: MembershipContext,
+  { linked, isBelow, site, locale, fields }: MembershipContext,
 ): Subject => ({
   id,
   state: 'published',
@@ -43,6 +47,7 @@ export const subjectOf = (
   ...(linked ? { linked } : {}),
   ...(isBelow ? { isBelow } : {}),
   ...(site === undefined ? {} : { site }),
+  ...(fields ? { linksTo: linksIn(fields, localized.values) } : {}),
 });
 
 /**

@@ -4,6 +4,7 @@ import { isId, type Id } from '../../core/ids';
 import { isJsonObject } from '../../core/json';
 import { asksOfPlace, bindPlace } from '../../core/mapping/rule/here';
 import type { Condition, ListingRule, Test } from '../../core/mapping/rule/listing-rule';
+import { linkFields } from '../../core/mapping/rule/links';
 import { allIn } from '../../core/mapping/rule/pins';
 import { ruleIn } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
@@ -26,19 +27,25 @@ const MOST = 100;
 const takesHere = ({ value }: Test): boolean =>
   [value].flat().some((each) => isJsonObject(each) && 'here' in each);
 
-/** A condition as it may hold somewhere: what it takes from its place is there for whatever has a value to compare. */
-function somewhere(condition: Condition): Condition {
-  if ('all' in condition) return { all: condition.all.map(somewhere) };
-  if ('any' in condition) return { any: condition.any.map(somewhere) };
+/**
+ * A condition on entries of a type as it may hold somewhere: what it takes from its place is there for whatever has a
+ * value to compare.
+ */
+function somewhere(condition: Condition, type: CompiledType<ContentType>): Condition {
+  if ('all' in condition) return { all: condition.all.map((inner) => somewhere(inner, type)) };
+  if ('any' in condition) return { any: condition.any.map((inner) => somewhere(inner, type)) };
   if ('not' in condition)
     return 'entry' in condition.not ||
       'under' in condition.not ||
       'site' in condition.not ||
+      'linksTo' in condition.not ||
       ('field' in condition.not && takesHere(condition.not))
       ? { all: [] }
-      : { not: somewhere(condition.not) };
+      : { not: somewhere(condition.not, type) };
   if ('field' in condition)
     return takesHere(condition) ? { field: condition.field, is: 'filled' } : condition;
+  if ('linksTo' in condition && !Array.isArray(condition.linksTo))
+    return { any: linkFields(type.fields).map(({ id }) => ({ field: id, is: 'filled' })) };
   return ('entry' in condition && condition.entry === 'here') ||
     ('under' in condition && condition.under === 'here') ||
     ('site' in condition && condition.site === 'here') ||
@@ -96,6 +103,7 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
             bindPlace(rule.where, {
               page: { id: uuid, values: pageBody(bodies.get(record) ?? '{}').values },
             }),
+            type,
           ),
         },
         pages: [address],
@@ -108,7 +116,7 @@ async function showing(installation: Installation, type: CompiledType<ContentTyp
             label,
             rule: {
               ...rule,
-              where: somewhere(rule.where),
+              where: somewhere(rule.where, type),
               ...(asks.length > 0 ? { limit: 'all' as const } : {}),
             },
             pages: pages.map(({ address }) => address),

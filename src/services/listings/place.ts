@@ -1,8 +1,12 @@
 import type { ListingPlace, PlaceShown } from '../../contract/listings';
 import type { Id } from '../../core/ids';
-import { asksOfPlace, hereValue, type PlaceContext } from '../../core/mapping/rule/here';
-import { everyEntry, testsOf, type Condition } from '../../core/mapping/rule/listing-rule';
-import type { CompiledType } from '../../core/model/compile';
+import { asksOfPlace, type PlaceContext } from '../../core/mapping/rule/here';
+import { hereValue } from '../../core/mapping/rule/here-value';
+import { everyEntry, metadataTestsOf, testsOf, type Condition } from '../../core/mapping/rule/listing-rule';
+import { linkFields } from '../../core/mapping/rule/links';
+import { Sources } from '../../core/mapping/rule/sources';
+import type { CompiledModel, CompiledType } from '../../core/model/compile';
+import { answersOf } from '../../core/model/page-source';
 import type { ContentType } from '../../core/model/document';
 import { listLive } from '../../store/queries/listing-query';
 import { livePageAt, placeOf } from '../../store/pages';
@@ -55,6 +59,52 @@ async function newestOf(
   ).versions[0]?.uuid;
 }
 
+/**
+ * The content type of whose entry a rule asks where it stands: one with the fields it takes values from, else one that
+ * what is listed can link to, first one whose entries have pages; else the first that is listed.
+ */
+function typeAsked(
+  model: CompiledModel,
+  from: readonly Id[],
+  where: Condition,
+): CompiledType<ContentType> | undefined {
+  const sources = Sources.of(model, from);
+  const here = [
+    ...testsOf(where).flatMap(({ field, value }) => {
+      const taken = hereValue(value);
+      return taken ? [{ taken, by: sources.field(field) }] : [];
+    }),
+    ...metadataTestsOf(where).flatMap((test) =>
+      'linksTo' in test && test.linksTo !== 'here' && !Array.isArray(test.linksTo)
+        ? [{ taken: test.linksTo, by: undefined }]
+        : [],
+    ),
+  ];
+  const fields = here.flatMap(({ taken }) => (taken.here === 'entry' ? taken.fields : []));
+  const asking = here.flatMap(({ taken, by }) => (taken.here === 'this entry' && by ? [by] : []));
+  const linking =
+    asking.length > 0
+      ? asking
+      : metadataTestsOf(where).some((test) => 'linksTo' in test && test.linksTo === 'here')
+        ? linkFields(sources.fields)
+        : [];
+  const linked = model.contentTypes.filter(({ id }) =>
+    linking.some((field) => {
+      const types = kindFor(field).leadsTo ?? [];
+      return types.length === 0 || types.includes(id);
+    }),
+  );
+  const withPages = new Set(
+    model.pageTypes.flatMap(({ definition: { source } }) => answersOf(source).entryType ?? []),
+  );
+  return (
+    model.contentTypes.find((each) => fields.some((id) => each.field(id))) ??
+    linked.find(({ id }) => withPages.has(id)) ??
+    linked[0] ??
+    from.flatMap((id) => model.contentType(id) ?? [])[0]
+  );
+}
+
 /** The entry that a rule is tried at: the one asked for, else the newest of a type that has what it asks about. */
 async function entryFor(
   installation: Installation,
@@ -62,13 +112,7 @@ async function entryFor(
   from: readonly Id[],
   asked: Id | undefined,
 ): Promise<{ id: Id; title: string; body: string } | undefined> {
-  const fields = testsOf(where).flatMap(({ value }) => {
-    const here = hereValue(value);
-    return here?.here === 'entry' ? here.fields : [];
-  });
-  const type =
-    installation.model.contentTypes.find((each) => fields.some((id) => each.field(id))) ??
-    from.flatMap((id) => installation.model.contentType(id) ?? [])[0];
+  const type = typeAsked(installation.model, from, where);
   const id = asked ?? (type && (await newestOf(installation, type)));
   const record = id === undefined ? undefined : await recordByUuid(installation.content, id, 'entry');
   const version = record && (await liveAt(installation.content, record.id, installation.now()));

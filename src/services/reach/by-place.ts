@@ -1,7 +1,10 @@
 import type { Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
-import { asksOfPlace, hereValue, bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
-import type { Condition, ListingRule, Test } from '../../core/mapping/rule/listing-rule';
+import { asksOfPlace, bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
+import { hereValue } from '../../core/mapping/rule/here-value';
+import type { Condition, LinksTo, ListingRule, Test } from '../../core/mapping/rule/listing-rule';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
 import { asList, kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { listLive } from '../../store/queries/listing-query';
@@ -28,16 +31,23 @@ const placeOfPage = (
   site: siteOf(installation, site).uuid,
 });
 
-/** The tests that must all hold. */
-const needed = (condition: Condition): Test[] =>
-  'all' in condition ? condition.all.flatMap(needed) : 'field' in condition ? [condition] : [];
+/** The tests that must all hold: of fields, and of what it links to. */
+const needed = (condition: Condition): (Test | LinksTo)[] =>
+  'all' in condition
+    ? condition.all.flatMap(needed)
+    : 'field' in condition || 'linksTo' in condition
+      ? [condition]
+      : [];
+const neededTests = (condition: Condition): Test[] =>
+  needed(condition).flatMap((test) => ('field' in test ? [test] : []));
 
 /**
- * A change as its places are sought by: what the entry says before and after, and whether it tells in a
- * listing with a settled rule.
+ * A change as its places are sought by: what the entry says before and after, what it links to, and whether it
+ * tells in a listing with a settled rule.
  */
 interface Sought {
   values: readonly Values[];
+  links: readonly Id[];
   tells(where: Condition): boolean;
 }
 
@@ -63,7 +73,7 @@ function amongCategories(
   rule: ListingRule,
   { values, tells }: Sought,
 ): ReachedPage[] {
-  const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'category');
+  const by = neededTests(rule.where).find((test) => hereValue(test.value)?.here === 'category');
   const candidates =
     (by && idsWanted(installation, by, values)) ??
     installation.categories.inOrder(home.scheme).map(({ category }) => category.id);
@@ -76,6 +86,36 @@ function amongCategories(
 }
 
 /**
+ * What the entry of a page must be like for a listing there to tell of a change, as far as one test that must hold
+ * says it: one of those that the changed entry names, or one that names what it names.
+ */
+function entriesWanted(
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  where: Condition,
+  { values, links }: Sought,
+): Condition | undefined {
+  const naming = (fields: readonly Id[], ids: readonly Id[]): Condition | undefined => {
+    const field = fields.find((id) => type.field(id)?.indexed);
+    return field === undefined ? undefined : { field, is: 'oneOf', value: [...ids] };
+  };
+  for (const test of needed(where)) {
+    if ('linksTo' in test) {
+      if (test.linksTo === 'here') return { entry: [...links] };
+      if (!Array.isArray(test.linksTo) && test.linksTo.here === 'entry')
+        return naming(test.linksTo.fields, links);
+      continue;
+    }
+    const here = hereValue(test.value);
+    if (here?.here !== 'this entry' && here?.here !== 'entry') continue;
+    const ids = idsWanted(installation, test, values);
+    if (!ids) continue;
+    return here.here === 'entry' ? naming(here.fields, ids) : { entry: ids };
+  }
+  return undefined;
+}
+
+/**
  * The entries on whose own pages a listing tells of a change; where they cannot be narrowed down, the page
  * that says how all of them are.
  */
@@ -84,17 +124,12 @@ async function amongEntries(
   installation: Installation,
   page: LivePage,
   rule: ListingRule,
-  { values, tells }: Sought,
+  sought: Sought,
 ): Promise<ReachedPage[]> {
   const all = { uuid: page.uuid, title: page.title, address: page.address };
   const type = entryTypeOf(installation, installation.model.pageType(page.type));
-  const by = needed(rule.where).find((test) => hereValue(test.value)?.here === 'entry');
-  const here = hereValue(by?.value);
-  const field =
-    here && here.here !== 'category' ? here.fields.find((id) => type?.field(id)?.indexed) : undefined;
-  const ids = by && idsWanted(installation, by, values);
-  if (!type || !ids || field === undefined) return [all];
-  if (ids.length === 0) return [];
+  const where = type && entriesWanted(installation, type, rule.where, sought);
+  if (!type || !where) return [all];
   const asked = {
     indexTable: indexTableIn(installation, type),
     keyMap: installation.keyMap,
@@ -102,7 +137,7 @@ async function amongEntries(
     today: today(installation),
   };
   const { versions } = await listLive(reader, asked, {
-    where: { field, is: 'oneOf', value: ids },
+    where,
     order: [],
     limit: MOST_PLACES + 1,
   });
@@ -110,7 +145,7 @@ async function amongEntries(
   const at = placeOfPage(installation, page);
   const places = versions
     .map(({ uuid, body }) => ({ id: uuid, values: entryBody(body).values }))
-    .filter((entry) => tells(bindPlace(rule.where, { entry, ...at })));
+    .filter((entry) => sought.tells(bindPlace(rule.where, { entry, ...at })));
   const addresses = await entryAddresses(
     reader,
     installation,

@@ -7,6 +7,7 @@ import { inEachLanguage } from '../../core/mapping/rule/here';
 import { matches, throughLink } from '../../core/mapping/rule/matches';
 import { testsOf } from '../../core/mapping/rule/listing-rule';
 import { fieldsOfMapping } from '../../core/mapping/parts';
+import { linksIn } from '../../core/mapping/rule/links';
 import { mappingIn, ruleIn } from '../../core/mapping/rule/sources';
 import {
   listingDiffers,
@@ -53,19 +54,20 @@ export async function reachOfEntry(
   const inForce = await listingsInForce(reader, installation);
   // What the entry links to, for conditions that ask it.
   const type = installation.model.contentOrMedia(change.type);
-  const links = [change.before, change.after].flatMap((localized) =>
+  const references = [change.before, change.after].flatMap((localized) =>
     localized && type ? referencesInLocalized(type.fields, localized) : [],
   );
   const { entries } = await knownOf(
     reader,
     installation,
-    links.filter(({ sort }) => sort === 'entry'),
+    references.filter(({ sort }) => sort === 'entry'),
   );
   const around: MembershipContext = {
     isUnder: installation.categories.isUnder,
     linked: (entry) => entries.get(entry)?.live?.values,
     ...(await ownPlace(reader, installation, change.type)),
     locale: installation.model.locale,
+    ...(type ? { fields: type.fields } : {}),
   };
   const own = ({ id: listing, rule }: LiveListing): LiveListing => ({
     id: listing,
@@ -78,6 +80,7 @@ export async function reachOfEntry(
   const anywhere = inForce.filter(({ rule }) => !takesFromPlace(rule));
   const differing = new Set(anywhere.filter((listing) => differs(own(listing))).map((listing) => listing.id));
   const values = [change.before, change.after].flatMap((localized) => (localized ? [localized.values] : []));
+  const links = values.flatMap((each) => linksIn(type?.fields ?? [], each));
   const byPlace: ReachedPage[] = [];
   for (const listing of inForce) {
     const { id: shown, rule } = own(listing);
@@ -87,7 +90,7 @@ export async function reachOfEntry(
         reader,
         installation,
         { id: shown, rule },
-        { values, tells: (where) => differs({ id: shown, rule: { ...rule, where } }) },
+        { values, links, tells: (where) => differs({ id: shown, rule: { ...rule, where } }) },
       )),
     );
   }
@@ -170,10 +173,12 @@ async function placesShowing(
   const around: MembershipContext = {
     ...(await ownPlace(reader, installation, of)),
     locale: installation.model.locale,
+    ...(type ? { fields: type.fields } : {}),
   };
   const own = { id: listing.id, rule: type ? ruleIn(listing.rule, type) : listing.rule };
   return placesTelling(reader, installation, own, {
     values: [localized.values],
+    links: linksIn(type?.fields ?? [], localized.values),
     tells: (where) =>
       inEachLanguage(where, languagesIn(installation)).some((each) =>
         matches(

@@ -9,6 +9,7 @@ import {
 import { inEachLanguage } from '../../core/mapping/rule/here';
 import { matches, throughLink } from '../../core/mapping/rule/matches';
 import { allIn } from '../../core/mapping/rule/pins';
+import { linksIn } from '../../core/mapping/rule/links';
 import { ruleIn } from '../../core/mapping/rule/sources';
 import { subjectOf, type MembershipContext } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
@@ -119,7 +120,12 @@ export async function pagesListing(
               localized.values,
               today(installation),
               installation.categories.isUnder,
-              subjectOf(id, localized, { isBelow, site, locale: installation.model.locale }),
+              subjectOf(id, localized, {
+                isBelow,
+                site,
+                locale: installation.model.locale,
+                fields: of.fields,
+              }),
             ),
           ),
         )
@@ -139,6 +145,9 @@ export async function pagesListing(
           { id, rule },
           {
             values: branch.flatMap(({ says }) => says.map(({ values }) => values)),
+            links: branch.flatMap(({ type, says }) =>
+              says.flatMap(({ values }) => linksIn(installation.model.pageType(type)?.fields ?? [], values)),
+            ),
             tells: (where) => lists(rule, where),
           },
         )),

@@ -9,6 +9,8 @@ import { parseValues, type Values } from '../../core/content/values';
 import type { Json, JsonObject } from '../../core/json';
 import type { OrderKey } from '../../core/mapping/rule/listing-rule';
 import { facetCondition, parseFacets } from '../../core/mapping/rule/facets';
+import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
+import { linksIn } from '../../core/mapping/rule/links';
 import { matches } from '../../core/mapping/rule/matches';
 import { compareBy } from '../../core/mapping/rule/order';
 import { proposeRule } from '../../core/mapping/rule/propose-rule';
@@ -111,22 +113,25 @@ let species: ReturnType<typeof wanted> = [];
 /** What is kept of a species that a walk shows. */
 const linked = (id: string) => species[entries.indexOf(id)];
 
-async function agrees(key: 'species' | 'walk', conditions: fc.Arbitrary<Json>): Promise<void> {
+async function agrees(
+  key: 'species' | 'walk',
+  conditions: fc.Arbitrary<Json>,
+  place: PlaceContext = {},
+): Promise<void> {
   species = wanted('species');
   const mine = wanted(key);
   let telling = 0;
   await fc.assert(
     fc.asyncProperty(conditions, async (spoken) => {
-      const { condition, faults } = parseCondition(small.installation.model, typeOf(key), spoken, '');
+      const { condition: asIs, faults } = parseCondition(small.installation.model, typeOf(key), spoken, '');
       expect([spoken, faults]).toEqual([spoken, []]);
+      const condition = bindPlace(asIs, place);
       const many = mine.filter((values, i) =>
-        matches(
-          condition,
-          values,
-          DAY,
-          small.installation.categories.isUnder,
-          key === 'species' ? { id: entries[i] ?? '', linked } : { linked },
-        ),
+        matches(condition, values, DAY, small.installation.categories.isUnder, {
+          id: every[key][i] ?? '',
+          linked,
+          linksTo: linksIn(typeOf(key).fields, values),
+        }),
       ).length;
       if (many > 0 && many < kept[key].length) telling += 1;
       expect([spoken, await countLive(small.installation.content, asked(key), condition)]).toEqual([
@@ -187,6 +192,24 @@ test('entries are found by which they are, and nothing is like what a place does
       ask('habitats', 'oneOf', fc.subarray(categories, { minLength: 1, maxLength: 2 }) as fc.Arbitrary<Json>),
       fc.oneof(...['oneOf', 'noneOf', 'allOf', 'under'].map((is) => ask('habitats', is, nothing))),
     ),
+  );
+});
+
+test('entries are found by what they link to, through whichever field, and by what the place of a listing links to', async () => {
+  const some = () => fc.subarray(entries.slice(0, 6), { minLength: 1, maxLength: 3 }) as fc.Arbitrary<Json>;
+  const linking = (to: fc.Arbitrary<Json>) => to.map((linksTo): Json => ({ linksTo }));
+  const walk = kept.walk.find(({ [typeOf('walk').fieldByKey('shows')!.id]: shows }) => shows !== undefined)!;
+  await agrees(
+    'walk',
+    either(
+      linking(some()),
+      linking(fc.constant('here')),
+      linking(fc.constant({ here: 'entry.shows' })),
+      ask('shows', 'oneOf', fc.constant({ here: 'entry' })),
+      ask('above', 'equals', fc.constant({ here: 'entry' })),
+      ask('shows', 'filled'),
+    ),
+    { entry: { id: entries[2] ?? '', values: walk } },
   );
 });
 

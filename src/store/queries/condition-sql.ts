@@ -1,5 +1,6 @@
 import type { Json } from '../../core/json';
-import type { Condition, Test } from '../../core/mapping/rule/listing-rule';
+import type { Condition, LinksTo, Test } from '../../core/mapping/rule/listing-rule';
+import { linkFields } from '../../core/mapping/rule/links';
 import { folded, resolved, throughLink } from '../../core/mapping/rule/matches';
 import { anyOfFew, joined, raw, sql, type Bind, type Sql } from '../sql';
 import { rowKey, sideNumber, type IndexTable } from '../index-tables/shape';
@@ -33,9 +34,18 @@ export function conditionSql(condition: Condition, asking: SqlContext): Sql {
   if ('any' in condition)
     return condition.any.length === 0 ? sql`0` : sql`(${joined(condition.any.map(inner), ' OR ')})`;
   if ('not' in condition) return sql`NOT ${inner(condition.not)}`;
+  if ('linksTo' in condition) return linksSql(condition, asking);
   if (!('field' in condition)) return metadataSql(condition, asking);
   const through = throughLink(condition.field);
   return through ? linkedSql(condition, through, asking) : testSql(condition, asking);
+}
+
+/** Whether one of its link fields names one of some entries. What its place gives must have been put in. */
+function linksSql({ linksTo }: LinksTo, asking: SqlContext): Sql {
+  const links = linkFields([...asking.indexTable.fields.values()].map(({ field }) => field));
+  if (!Array.isArray(linksTo) || links.length === 0) return sql`0`;
+  const each = links.map(({ id }) => testSql({ field: id, is: 'oneOf', value: linksTo }, asking));
+  return sql`(${joined(each, ' OR ')})`;
 }
 
 /** A test of what linked entries say, as `matches` means it: some of them passes it, or none passes its opposite. */

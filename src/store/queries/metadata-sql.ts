@@ -1,4 +1,4 @@
-import type { MetadataTest } from '../../core/mapping/rule/listing-rule';
+import type { LinksTo, MetadataTest } from '../../core/mapping/rule/listing-rule';
 import { rowKey, sideNumber } from '../index-tables/shape';
 import { LANGUAGE, languageId } from '../key-map';
 import { anyOfFew, joined, raw, sql, type Sql } from '../sql';
@@ -18,7 +18,7 @@ function belowSql(pages: Sql, children: boolean): Sql {
  * or 1, as `matches` in core means it.
  */
 export function metadataSql(
-  test: MetadataTest,
+  test: Exclude<MetadataTest, LinksTo>,
   { side, indexTable, keyMap, now, leading, home }: SqlContext,
 ): Sql {
   const plus = raw(leading === 'filter' ? '' : '+');

@@ -3,7 +3,7 @@ import { stateLabels } from '../../content/states';
 import { isJsonObject, type Json } from '../../json';
 import type { Field } from '../../model/document';
 import { kindFor, type Comparison, type Speaking } from '../../model/kinds';
-import { hereValue, type HereValue } from './here';
+import { hereValue, type HereValue } from './here-value';
 import type { Condition, MetadataTest } from './listing-rule';
 import { throughLink } from './matches';
 
@@ -30,10 +30,14 @@ function valueInWords(field: Field, value: Json, speaking: Speaking): string {
   return kindFor(field).comparedInWords(value, speaking);
 }
 
+/** Finds a field by its id. */
+type FieldOf = (id: string) => Field | undefined;
+
 /** What a test takes from its place: "this category", "this entry’s Habitats". */
-function hereInWords(value: HereValue, type: { field(id: string): Field | undefined }): string {
+function hereInWords(value: HereValue, fieldOf: FieldOf): string {
   if (value.here === 'category') return 'this category';
-  const named = value.fields.map((id) => type.field(id)?.label).find((label) => label !== undefined);
+  if (value.here === 'this entry') return 'this entry';
+  const named = value.fields.map((id) => fieldOf(id)?.label).find((label) => label !== undefined);
   return named === undefined ? `what this ${value.here} says` : `this ${value.here}’s ${named}`;
 }
 
@@ -46,7 +50,16 @@ interface Named {
 }
 
 /** What is asked besides fields, in words: "its page stands right below Visit". */
-function metadataInWords(test: MetadataTest, { known, people, sites }: Speaking & Named): string {
+function metadataInWords(
+  test: MetadataTest,
+  { known, people, sites }: Speaking & Named,
+  fieldOf: FieldOf,
+): string {
+  if ('linksTo' in test) {
+    if (test.linksTo === 'here') return 'it links to this entry';
+    if (!Array.isArray(test.linksTo)) return `it links to what ${hereInWords(test.linksTo, fieldOf)} names`;
+    return `it links to ${either(test.linksTo.map((id) => known?.entries.get(id)?.title ?? 'an entry'))}`;
+  }
   if ('entry' in test)
     return test.entry === 'here'
       ? 'it is the entry of this page'
@@ -66,8 +79,9 @@ function metadataInWords(test: MetadataTest, { known, people, sites }: Speaking 
 export function conditionInWords(
   condition: Condition,
   type: { field(id: string): Field | undefined },
-  speaking: Speaking & Named & { fieldOf?: (id: string) => Field | undefined },
+  speaking: Speaking & Named & { fieldOf?: FieldOf },
 ): string {
+  const fieldOf: FieldOf = (id) => type.field(id) ?? speaking.fieldOf?.(id);
   const joined = (inner: readonly Condition[], word: string) =>
     inner
       .map((each) =>
@@ -81,14 +95,14 @@ export function conditionInWords(
   if ('not' in condition && 'entry' in condition.not && condition.not.entry === 'here')
     return 'it is not the entry of this page';
   if ('not' in condition) return `not (${conditionInWords(condition.not, type, speaking)})`;
-  if (!('field' in condition)) return metadataInWords(condition, speaking);
+  if (!('field' in condition)) return metadataInWords(condition, speaking, fieldOf);
   const through = throughLink(condition.field);
   const link = through && type.field(through.link);
   const field = through ? speaking.fieldOf?.(through.field) : type.field(condition.field);
   if (!field || (through && !link)) return 'a field that is gone';
   const name = link ? `${link.label}’s ${field.label}` : field.label;
   const here = hereValue(condition.value);
-  if (here) return `${name} ${comparisonWords[condition.is]} ${hereInWords(here, type)}`;
+  if (here) return `${name} ${comparisonWords[condition.is]} ${hereInWords(here, fieldOf)}`;
   const values = (
     Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]
   ).map((value) => valueInWords(field, value, speaking));

@@ -1,15 +1,10 @@
 import type { Values } from '../../content/values';
 import type { Id } from '../../ids';
-import { isJsonObject, type Json } from '../../json';
+import type { Json } from '../../json';
 import type { Field } from '../../model/document';
 import { kindFor } from '../../model/kinds';
+import { hereValue, type HereValue } from './here-value';
 import { metadataTestsOf, testsOf, type Condition } from './listing-rule';
-
-/**
- * What a test may take from where its listing stands: the page's category, or what a field of the entry or
- * page there says.
- */
-export type HereValue = { here: 'category' } | { here: 'entry' | 'page'; fields: Id[] };
 
 /** Where a listing stands, as far as its rule may ask. */
 export interface PlaceContext {
@@ -25,23 +20,20 @@ export interface PlaceContext {
   language?: string;
 }
 
-/** A value that is taken from the place, or nothing where it is a fixed one. */
-export function hereValue(value: Json | undefined): HereValue | undefined {
-  if (!isJsonObject(value)) return undefined;
-  if (value.here === 'category') return { here: 'category' };
-  const fields = Array.isArray(value.fields) ? value.fields.filter((id) => typeof id === 'string') : [];
-  return value.here === 'entry' || value.here === 'page' ? { here: value.here, fields } : undefined;
-}
-
 /** What a condition takes from its place, each once. The language of the page is no place. */
 export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page')[] {
-  const asked = testsOf(condition).flatMap(({ value }) => hereValue(value)?.here ?? []);
+  const asked = testsOf(condition).flatMap(({ value }) => {
+    const here = hereValue(value)?.here;
+    return here === undefined ? [] : [here === 'this entry' ? 'entry' : here];
+  });
   const standing = metadataTestsOf(condition).flatMap((test) =>
-    'entry' in test && test.entry === 'here'
+    ('entry' in test && test.entry === 'here') || ('linksTo' in test && test.linksTo === 'here')
       ? ['entry' as const]
-      : ('under' in test && test.under === 'here') || ('site' in test && test.site === 'here')
-        ? ['page' as const]
-        : [],
+      : 'linksTo' in test && !Array.isArray(test.linksTo) && test.linksTo !== 'here'
+        ? [test.linksTo.here]
+        : ('under' in test && test.under === 'here') || ('site' in test && test.site === 'here')
+          ? ['page' as const]
+          : [],
   );
   return [...new Set([...asked, ...standing])];
 }
@@ -49,6 +41,7 @@ export function asksOfPlace(condition: Condition): ('category' | 'entry' | 'page
 /** The values that a place gives; none where it has nothing of the kind. */
 function given(value: HereValue, place: PlaceContext): Json[] {
   if (value.here === 'category') return place.category === undefined ? [] : [place.category];
+  if (value.here === 'this entry') return place.entry ? [place.entry.id] : [];
   const values = place[value.here]?.values ?? {};
   const localized = value.fields
     .map((id) => values[id] as Json | undefined)
@@ -78,6 +71,11 @@ export function bindPlace(condition: Condition, place: PlaceContext): Condition 
       : place.language === undefined
         ? { all: [] }
         : { language: [place.language] };
+  if ('linksTo' in condition) {
+    if (Array.isArray(condition.linksTo)) return condition;
+    const here = condition.linksTo === 'here' ? ({ here: 'this entry' } as const) : condition.linksTo;
+    return { linksTo: given(here, place).map(String) };
+  }
   if ('author' in condition || 'state' in condition) return condition;
   const value = hereValue(condition.value);
   return value ? { ...condition, value: given(value, place) } : condition;

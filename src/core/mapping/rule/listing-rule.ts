@@ -6,6 +6,7 @@ import type { Comparison } from '../../model/kinds';
 import type { SettingsLayer } from '../../model/settings';
 import type { Arrangement, SetOut } from '../arrangement/arrangement';
 import type { Mapping } from '../parts';
+import type { FieldsHere } from './here-value';
 
 /** One question to one field. Values are kept as the field keeps them: choices by id. */
 export interface Test {
@@ -47,8 +48,15 @@ export interface InLanguage {
 export interface InState {
   state: State[];
 }
+/**
+ * Whether one of its entry links that are kept for filtering names one of these entries, the one on whose page the
+ * listing stands, or one of those that a field of the entry or page there names.
+ */
+export interface LinksTo {
+  linksTo: 'here' | FieldsHere | Id[];
+}
 /** What is asked of a thing besides its fields. */
-export type MetadataTest = IsEntry | StandsUnder | InSite | ByAuthor | InLanguage | InState;
+export type MetadataTest = IsEntry | StandsUnder | InSite | ByAuthor | InLanguage | InState | LinksTo;
 export type Condition =
   { all: Condition[] } | { any: Condition[] } | { not: Condition } | MetadataTest | Test;
 

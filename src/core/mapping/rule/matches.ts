@@ -42,10 +42,13 @@ export interface Subject {
   /** The languages in which something of it is said, the main one too. */
   languages?: readonly string[];
   state?: State;
+  /** What its entry links name, as far as they are kept for filtering (`linksIn`). */
+  linksTo?: readonly Id[];
 }
 
 /** Whether it stands as a test asks. What its place gives must have been settled. */
-function stands(test: MetadataTest, { id, isBelow, site, author, languages = [], state }: Subject): boolean {
+function stands(test: MetadataTest, subject: Subject): boolean {
+  const { id, isBelow, site, author, languages = [], state, linksTo = [] } = subject;
   if ('entry' in test) return test.entry !== 'here' && id !== undefined && test.entry.includes(id);
   if ('under' in test)
     return (
@@ -55,6 +58,8 @@ function stands(test: MetadataTest, { id, isBelow, site, author, languages = [],
   if ('author' in test) return author !== undefined && test.author.includes(author);
   if ('language' in test)
     return test.language !== 'here' && test.language.some((each) => languages.includes(each));
+  if ('linksTo' in test)
+    return Array.isArray(test.linksTo) && test.linksTo.some((each) => linksTo.includes(each));
   return state !== undefined && test.state.includes(state);
 }
 

@@ -2,7 +2,7 @@ import type { Json, JsonObject } from '../../json';
 import type { CompiledModel, CompiledType, Fielded } from '../../model/compile';
 import type { Field } from '../../model/document';
 import { kindFor, plainFields, type FieldKind } from '../../model/kinds';
-import { hereValue, type HereValue } from './here';
+import { hereValue, type HereValue } from './here-value';
 import { throughLink } from './matches';
 import { isMetadataOrder, type Condition, type ListingRule } from './listing-rule';
 import { partKeys, type Mapping, type Step } from '../parts';
@@ -18,9 +18,10 @@ function serializeValue(field: Field, value: Json): Json {
   return Array.isArray(value) ? value.map(spoken) : spoken(value);
 }
 
-/** What is taken from a place, as a path: `category`, `entry.habitats`. */
+/** What is taken from a place, as a path: `category`, `entry`, `entry.habitats`. */
 function serializeHere(value: HereValue, model: CompiledModel): JsonObject {
   if (value.here === 'category') return { here: 'category' };
+  if (value.here === 'this entry') return { here: 'entry' };
   const types: readonly CompiledType[] = value.here === 'entry' ? model.contentTypes : model.pageTypes;
   return {
     here: `${value.here}.${value.fields.flatMap((id) => types.flatMap((type) => type.field(id)?.key ?? []))[0] ?? GONE}`,
@@ -33,6 +34,13 @@ function serializeCondition(condition: Condition, type: Fielded, model: Compiled
   if ('any' in condition)
     return { any: condition.any.map((inner) => serializeCondition(inner, type, model)) };
   if ('not' in condition) return { not: serializeCondition(condition.not, type, model) };
+  if ('linksTo' in condition)
+    return {
+      linksTo:
+        typeof condition.linksTo === 'string' || Array.isArray(condition.linksTo)
+          ? condition.linksTo
+          : serializeHere(condition.linksTo, model),
+    };
   if (!('field' in condition)) return { ...condition };
   const field = fieldAsked(condition.field, type, model);
   const key = field && serializePath(condition.field, type, model);

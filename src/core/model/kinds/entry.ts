@@ -64,6 +64,9 @@ export const entry: Kind<'entry'> = {
     },
   },
   leadsTo: ({ types }) => types,
+  // Entries of one type are never those of another, so only what may lead to the same can be compared.
+  sharesValues: ({ types }, others) =>
+    types.length === 0 || others.types.length === 0 || types.some((id) => others.types.includes(id)),
   comparedInWords: (value, _rules, { known }) =>
     typeof value === 'string' ? (known?.entries.get(value)?.title ?? 'an entry') : '',
   freshRules: () => ({ types: [] }),

@@ -4,7 +4,8 @@ import { isJsonObject, type Json, type JsonObject } from '../../../json';
 import type { CompiledModel, Fielded } from '../../../model/compile';
 import type { Field, FieldPath } from '../../../model/document';
 import { kindFor, type Comparison } from '../../../model/kinds';
-import { comparable, type HereValue } from '../here';
+import { comparable } from '../here';
+import type { FieldsHere, HereValue } from '../here-value';
 import { listingBounds, type Condition, type MetadataTest, type Test } from '../listing-rule';
 import { metadataKeys, parseMetadataTest } from './metadata-test';
 import { RuleReader } from './reader';
@@ -63,7 +64,13 @@ export class ConditionReader extends RuleReader {
 
   private standing(input: JsonObject, path: string): MetadataTest | undefined {
     this.counted(path);
-    const { test, faults } = parseMetadataTest(this.model.document.locales, input, path);
+    const { test, faults } = parseMetadataTest(this.model.document.locales, input, path, (given, at) => {
+      const here = this.hereKey(given, at);
+      return (
+        here &&
+        this.fieldsHere(here, at, 'that links to entries', (each) => kindFor(each).leadsTo !== undefined)
+      );
+    });
     this.faults.push(...faults);
     return test;
   }
@@ -151,42 +158,56 @@ export class ConditionReader extends RuleReader {
   }
 
   /**
-   * What is taken from the place where the listing stands: `category`, or the key of a field of the entry or
-   * page there.
+   * What is taken from the place where the listing stands: `category`, `entry` for the entry itself, or the key of a
+   * field of the entry or page there (`entry.habitats`).
    */
   private here(field: Field, input: JsonObject, path: string): HereValue | undefined {
+    if (input.here === 'category' || input.here === 'entry') {
+      this.only(input, path, ['here']);
+      const [fits, holds, of]: [boolean, string, string] =
+        input.here === 'category'
+          ? [kindFor(field).scheme !== undefined, 'categories', 'the category of a page']
+          : [kindFor(field).leadsTo !== undefined, 'entries', 'the entry of a page'];
+      if (fits) return { here: input.here === 'entry' ? 'this entry' : input.here };
+      this.fault(path, 'kind', `${field.label} holds no ${holds}, so it cannot be compared with ${of}.`);
+      return undefined;
+    }
+    const here = this.hereKey(input, path);
+    return (
+      here &&
+      this.fieldsHere(here, path, `that ${field.label} could be compared with`, (each) =>
+        comparable(field, each),
+      )
+    );
+  }
+
+  /** A field of the entry or page where the listing stands, as it is spoken: `entry.habitats`. */
+  private hereKey(input: JsonObject, path: string): { of: 'entry' | 'page'; key: string } | undefined {
     this.only(input, path, ['here']);
     const [of, key, ...more] = typeof input.here === 'string' ? input.here.split('.') : [];
-    if (of === 'category' && key === undefined) {
-      if (kindFor(field).scheme !== undefined) return { here: 'category' };
-      this.fault(
-        path,
-        'kind',
-        `${field.label} holds no categories, so it cannot be compared with the category of a page.`,
-      );
-      return undefined;
-    }
-    if ((of !== 'entry' && of !== 'page') || key === undefined || more.length > 0) {
-      this.fault(
-        path,
-        'here',
-        'From where it stands: "category", "entry." or "page." and the key of a field.',
-      );
-      return undefined;
-    }
+    if ((of === 'entry' || of === 'page') && key !== undefined && more.length === 0) return { of, key };
+    this.fault(
+      path,
+      'here',
+      'From where it stands: "category", "entry", or "entry." or "page." and the key of a field.',
+    );
+    return undefined;
+  }
+
+  /** The fields of that key, of whatever type stands there, that fit. */
+  private fieldsHere(
+    { of, key }: { of: 'entry' | 'page'; key: string },
+    path: string,
+    wanted: string,
+    fits: (field: Field) => boolean,
+  ): FieldsHere | undefined {
     const types: readonly Fielded[] = of === 'entry' ? this.model.contentTypes : this.model.pageTypes;
-    const fields = [
-      ...new Set(
-        types.flatMap((type) =>
-          type.fields.filter((each) => each.key === key && comparable(field, each)).map(({ id }) => id),
-        ),
-      ),
-    ];
-    if (fields.length > 0) return { here: of, fields };
+    const fields = types.flatMap((type) => type.fields.filter((each) => each.key === key && fits(each)));
+    if (fields.length > 0) return { here: of, fields: [...new Set(fields.map(({ id }) => id))] };
     this.fault(
       path,
       'unknown-field',
-      `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" that ${field.label} could be compared with.`,
+      `No ${of === 'entry' ? 'content' : 'page'} type has a field "${key}" ${wanted}.`,
     );
     return undefined;
   }

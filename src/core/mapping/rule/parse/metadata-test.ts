@@ -2,9 +2,10 @@ import { states, type State } from '../../../content/states';
 import { pointer, type Fault } from '../../../faults';
 import { isId, type Id } from '../../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../json';
+import type { FieldsHere } from '../here-value';
 import { listingBounds, type MetadataTest } from '../listing-rule';
 
-export const metadataKeys = ['entry', 'under', 'site', 'author', 'language', 'state'] as const;
+export const metadataKeys = ['entry', 'under', 'site', 'author', 'language', 'state', 'linksTo'] as const;
 
 const hereOr: Record<(typeof metadataKeys)[number], string> = {
   entry: `Say "here" for the entry on whose page the listing stands, or give the ids of 1 to ${listingBounds.values} entries.`,
@@ -13,16 +14,19 @@ const hereOr: Record<(typeof metadataKeys)[number], string> = {
   author: `Give the ids of 1 to ${listingBounds.values} people.`,
   language: 'Say "here" for the language of the page, or give languages of the site.',
   state: `Give one or more of: ${states.join(', ')}.`,
+  linksTo: `Say "here" for the entry on whose page the listing stands, what a field there names as { "here": "entry." and the key of an entry link }, or give the ids of 1 to ${listingBounds.values} entries.`,
 };
 
 /**
  * Reads a test of how something stands, apart from its fields: which entry it is, below which page or in
- * which site it stands, its author, language or state.
+ * which site it stands, its author, language or state, what it links to. `linksHere` reads what a field of the entry
+ * or page names where the listing stands, with the faults it finds.
  */
 export function parseMetadataTest(
   locales: { main: string; others: readonly string[] },
   input: JsonObject,
   path: string,
+  linksHere: (given: JsonObject, path: string) => FieldsHere | undefined,
 ): { test?: MetadataTest; faults: Fault[] } {
   const word = metadataKeys.find((each) => each in input) ?? 'entry';
   const known = word === 'under' ? ['under', 'only'] : [word];
@@ -56,6 +60,14 @@ export function parseMetadataTest(
   if (word === 'entry') {
     const entry = given === 'here' ? given : listed(anId);
     return entry ? { test: { entry }, faults } : refused();
+  }
+  if (word === 'linksTo') {
+    if (isJsonObject(given)) {
+      const linksTo = linksHere(given, pointer(path, word));
+      return { ...(linksTo ? { test: { linksTo } } : {}), faults };
+    }
+    const linksTo = given === 'here' ? given : listed(anId);
+    return linksTo ? { test: { linksTo }, faults } : refused();
   }
   if (word === 'site') {
     const site = given === 'here' ? given : listed(anId);
