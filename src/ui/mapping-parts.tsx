@@ -14,6 +14,7 @@ import { Fragment, useState, type ReactElement } from 'react';
 import type { Json, JsonObject } from '../core/json';
 import { isJsonObject } from '../core/json';
 import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
+import { Chip } from './chip';
 import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
@@ -104,18 +105,15 @@ function StepTag({
   ];
   return (
     <>
-      <button
-        type="button"
-        className={styles.tag}
+      <Chip
+        words={words}
+        opens="menu"
         disabled={disabled}
-        aria-haspopup="menu"
-        data-fed={fed || undefined}
-        title={feeds === undefined ? undefined : `feeds ${feeds}`}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        {words}
-        {fed && <span className={styles.unseen}>, feeds this one</span>}
-      </button>
+        marked={fed}
+        {...(feeds === undefined ? {} : { title: `feeds ${feeds}` })}
+        onOpen={setAnchor}
+      />
+      {fed && <span className={look.hidden}>, feeds this one</span>}
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {offers.map(({ label, act }) => (
           <MenuItem key={label} onClick={act}>
@@ -269,20 +267,21 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
       feedersThrough(names, part).length === 0 &&
       chainsOf(mapping, part).length === 0,
   );
+  const mayAdd = (part: PartKey) =>
+    feedersOf(names.fields, part).length > 0 ||
+    wordedParts.includes(part) ||
+    feedersThrough(names, part).length > 0;
+  const unfed = partKeys.filter((part) => chainsOf(mapping, part).length === 0 && !idle.includes(part));
   const put = (part: PartKey, chains: Json[][]) => onChange(withChains(mapping, part, chains));
   return (
     <>
       {partKeys.map((part) => {
         const chains = chainsOf(mapping, part);
         const covered = cover?.parts.find((each) => each.part === part);
-        const feeders = feedersOf(names.fields, part);
-        if (idle.includes(part)) return null;
+        if (chains.length === 0) return null;
         return (
           <div className={styles.part} key={part}>
-            <b>
-              {parts[part].label}
-              {part === 'heading' && <small className={styles.needed}>needed</small>}
-            </b>
+            <b>{parts[part].label}</b>
             <div className={styles.chains}>
               {chains.map((chain, c) => (
                 <Fragment key={c}>
@@ -308,21 +307,17 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                   ))}
                 </Fragment>
               ))}
-              {chains.length === 0 && <span className={look.faint}>nothing</span>}
-              {!disabled &&
-                (feeders.length > 0 ||
-                  wordedParts.includes(part) ||
-                  feedersThrough(names, part).length > 0) && (
-                  <IconButton
-                    sx={{ p: '2px' }}
-                    aria-haspopup="menu"
-                    aria-label={`${parts[part].label}: add a field`}
-                    onClick={(event) => setAdding({ anchor: event.currentTarget, part })}
-                  >
-                    <Plus size={14} />
-                  </IconButton>
-                )}
-              {fed && chains.length > 0 && (
+              {!disabled && mayAdd(part) && (
+                <IconButton
+                  sx={{ p: '2px' }}
+                  aria-haspopup="menu"
+                  aria-label={`${parts[part].label}: add a field`}
+                  onClick={(event) => setAdding({ anchor: event.currentTarget, part })}
+                >
+                  <Plus size={14} />
+                </IconButton>
+              )}
+              {fed && (
                 <span className={styles.says}>
                   {fed[part]
                     ? `“${fed[part].map(({ words }) => shorten(words, 60)).join('”, “')}”`
@@ -330,7 +325,7 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                 </span>
               )}
             </div>
-            {cover && chains.length > 0 ? (
+            {cover ? (
               (share?.(part, covered?.filled ?? 0, cover.total) ?? (
                 <Share narrow part={covered?.filled ?? 0} of={cover.total} />
               ))
@@ -340,11 +335,34 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
           </div>
         );
       })}
+      {unfed.length > 0 && (
+        <div className={styles.unfed}>
+          <span>Not shown:</span>
+          {unfed.map((part) =>
+            disabled || !mayAdd(part) ? (
+              <span key={part}>{parts[part].label}</span>
+            ) : (
+              <button
+                key={part}
+                type="button"
+                aria-haspopup="menu"
+                aria-label={`${parts[part].label}: add a field`}
+                onClick={(event) => setAdding({ anchor: event.currentTarget, part })}
+              >
+                {part === 'heading' ? `${parts[part].label}, needed` : parts[part].label}
+                <Plus size={12} aria-hidden />
+              </button>
+            ),
+          )}
+        </div>
+      )}
       {idle.length > 0 && (
-        <p className={styles.idle}>
-          {idle.map((part) => `${parts[part].label} takes ${takesInWords(part)}`).join('; ')}: no field here
-          is of these kinds.
-        </p>
+        <details className={styles.idle}>
+          <summary>
+            No field fits {new Intl.ListFormat('en').format(idle.map((part) => parts[part].label))}
+          </summary>
+          {idle.map((part) => `${parts[part].label} takes ${takesInWords(part)}`).join('; ')}.
+        </details>
       )}
       {adding && (
         <AddStep

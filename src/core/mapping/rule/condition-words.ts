@@ -4,7 +4,7 @@ import { isJsonObject, type Json } from '../../json';
 import type { Field } from '../../model/document';
 import { kindFor, type Comparison, type Speaking } from '../../model/kinds';
 import { hereValue, type HereValue } from './here-value';
-import type { Condition, MetadataTest } from './listing-rule';
+import type { Condition, MetadataTest, Test } from './listing-rule';
 import { throughLink } from './matches';
 
 /** How each comparison is said between a field and a value. */
@@ -31,7 +31,7 @@ function valueInWords(field: Field, value: Json, speaking: Speaking): string {
 }
 
 /** Finds a field by its id. */
-type FieldOf = (id: string) => Field | undefined;
+export type FieldOf = (id: string) => Field | undefined;
 
 /** What a test takes from its place: "this category", "this entry’s Habitats". */
 function hereInWords(value: HereValue, fieldOf: FieldOf): string {
@@ -75,6 +75,19 @@ function metadataInWords(
   return `it is ${either(test.state.map((state) => stateLabels[state]))}`;
 }
 
+/** What a test of a field compares with, in words: "Rare, Scarce", "2 and 5", "this category"; nothing where nothing. */
+export function comparedInWords(
+  field: Field,
+  { is, value }: Pick<Test, 'is' | 'value'>,
+  fieldOf: FieldOf,
+  speaking: Speaking,
+): string {
+  const here = hereValue(value);
+  if (here) return hereInWords(here, fieldOf);
+  const values = Array.isArray(value) ? value : value === undefined ? [] : [value];
+  return values.map((each) => valueInWords(field, each, speaking)).join(is === 'between' ? ' and ' : ', ');
+}
+
 /** A condition in plain words: "Rarity is one of Rare, Scarce and (Body is empty or Summary is empty)". */
 export function conditionInWords(
   condition: Condition,
@@ -101,12 +114,7 @@ export function conditionInWords(
   const field = through ? speaking.fieldOf?.(through.field) : type.field(condition.field);
   if (!field || (through && !link)) return 'a field that is gone';
   const name = link ? `${link.label}’s ${field.label}` : field.label;
-  const here = hereValue(condition.value);
-  if (here) return `${name} ${comparisonWords[condition.is]} ${hereInWords(here, fieldOf)}`;
-  const values = (
-    Array.isArray(condition.value) ? condition.value : condition.value === undefined ? [] : [condition.value]
-  ).map((value) => valueInWords(field, value, speaking));
-  return [name, comparisonWords[condition.is], values.join(condition.is === 'between' ? ' and ' : ', ')]
+  return [name, comparisonWords[condition.is], comparedInWords(field, condition, fieldOf, speaking)]
     .filter(Boolean)
     .join(' ');
 }

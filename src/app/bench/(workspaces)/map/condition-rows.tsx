@@ -1,15 +1,15 @@
 'use client';
-import { Divider, IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { Divider, IconButton, Menu, MenuItem } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Json } from '../../../../core/json';
-import { comparisonWords, conditionInWords } from '../../../../core/mapping/rule/condition-words';
+import { conditionInWords } from '../../../../core/mapping/rule/condition-words';
 import { parseCondition } from '../../../../core/mapping/rule/parse';
 import type { Fielded } from '../../../../core/model/compile';
 import { useModel } from '../../../../ui/model-in-force';
+import { WordChoice } from '../../../../ui/word-choice';
 import {
   askable,
-  askedBy,
   asGroup,
   asTest,
   beginTest,
@@ -19,10 +19,9 @@ import {
   otherEntry,
   type Askable,
   type SpokenGroup,
-  type SpokenTest,
 } from './rule-edit';
 import { asMetadataTest, MetadataLine, metadataOffers } from './metadata-line';
-import { TestValue } from './test-value';
+import { TestLine } from './test-line';
 import styles from './map.module.css';
 
 /** How deep groups stand inside one another here; what was nested deeper elsewhere is told in words. */
@@ -32,48 +31,6 @@ const sorts: Record<SpokenGroup['sort'], string> = {
   any: 'At least one of these',
   none: 'None of these',
 };
-
-function TestLine({
-  type,
-  test,
-  disabled,
-  onChange,
-}: {
-  type: Fielded;
-  test: SpokenTest;
-  disabled: boolean;
-  onChange: (test: SpokenTest) => void;
-}): ReactElement {
-  const asked = askedBy(useModel(), type, test.field);
-  if (!asked) return <span>It asks a field that is gone.</span>;
-  const { field, label, key } = asked;
-  return (
-    <>
-      <b>{label}</b>
-      <Select
-        variant="standard"
-        disableUnderline
-        disabled={disabled}
-        value={test.is}
-        sx={{ fontSize: 13, color: 'var(--pencil)' }}
-        onChange={({ target }) => onChange(beginTest(field, target.value, key))}
-        slotProps={{ input: { 'aria-label': `How ${label} is compared` } }}
-      >
-        {comparisonsOf(field).map((is) => (
-          <MenuItem key={is} value={is}>
-            {comparisonWords[is]}
-          </MenuItem>
-        ))}
-      </Select>
-      <TestValue
-        field={field}
-        test={test}
-        disabled={disabled}
-        onChange={(value) => onChange({ ...test, value })}
-      />
-    </>
-  );
-}
 
 interface RowsProps {
   type: Fielded;
@@ -102,10 +59,12 @@ export function ConditionRows({
 }: RowsProps): ReactElement {
   const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
+  const [added, setAdded] = useState<number>();
   const put = (place: number, condition: Json) =>
     onChange(conditions.map((each, i) => (i === place ? condition : each)));
   const add = (condition: Json) => {
     setAt(null);
+    setAdded(conditions.length);
     onChange([...conditions, condition]);
   };
   const { own, linked } = askable(model, type);
@@ -119,37 +78,34 @@ export function ConditionRows({
         const group = depth < GROUPS_DEEP ? asGroup(condition) : undefined;
         const standing = asMetadataTest(condition);
         return (
-          <div className={styles.line} key={i}>
+          <div className={styles.line} key={`${i} ${test?.field ?? standing?.sort ?? ''}`}>
             {test && (
               <TestLine
                 type={type}
                 test={test}
                 disabled={disabled}
+                added={added === i}
                 onChange={(next) => put(i, { ...next } as Json)}
               />
             )}
             {group && (
-              <Select
-                variant="standard"
-                disableUnderline
-                disabled={disabled}
-                value={group.sort}
-                sx={{ fontSize: 13, fontWeight: 550 }}
-                onChange={({ target }) => put(i, fromGroup({ ...group, sort: target.value }))}
-                slotProps={{ input: { 'aria-label': 'How the conditions of this group stand together' } }}
-              >
-                {(['all', 'any', 'none'] as const).map((sort) => (
-                  <MenuItem key={sort} value={sort}>
-                    {sorts[sort]}
-                  </MenuItem>
-                ))}
-              </Select>
+              <b>
+                <WordChoice
+                  label="How the conditions of this group stand together"
+                  value={group.sort}
+                  options={(['all', 'any', 'none'] as const).map((sort) => [sort, sorts[sort]] as const)}
+                  disabled={disabled}
+                  onChange={(sort) => put(i, fromGroup({ ...group, sort }))}
+                />
+              </b>
             )}
             {standing && (
               <MetadataLine
                 sort={standing.sort}
+                type={type}
                 test={standing.test}
                 disabled={disabled}
+                added={added === i}
                 onChange={(next) => put(i, next)}
               />
             )}
@@ -170,7 +126,10 @@ export function ConditionRows({
             {!disabled && (
               <IconButton
                 aria-label={group ? 'Take this group out' : 'Take this condition out'}
-                onClick={() => onChange(conditions.filter((_, j) => j !== i))}
+                onClick={() => {
+                  setAdded(undefined);
+                  onChange(conditions.filter((_, j) => j !== i));
+                }}
               >
                 <X size={14} />
               </IconButton>
@@ -211,7 +170,7 @@ export function ConditionRows({
           </MenuItem>
         ))}
         <Divider />
-        {metadataOffers.map(({ label, begun: standing }) => (
+        {metadataOffers(model, type).map(({ label, begun: standing }) => (
           <MenuItem key={label} onClick={() => add(standing)}>
             {label}
           </MenuItem>

@@ -2,7 +2,7 @@
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useState, type ReactElement } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { PlacedListing, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
@@ -30,6 +30,7 @@ import { CompareArrangements } from './compare-arrangements';
 import { DrawnToScale } from './drawn-to-scale';
 import { Inspected, stepsFeeding } from './inspected';
 import { ListingReach } from './listing-reach';
+import { isWaiting } from './rule-edit';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
 import { TriedAt } from './tried-at';
@@ -102,10 +103,14 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
   const { kept, given: rule } = draft;
   const read = useMemo(() => parseRule(model, rule), [model, rule]);
   const asked = useSettled(rule, 200);
-  const readable = parseRule(model, asked).rule !== undefined;
-  const trial = { body: { rule: asked, at: place } };
-  const { data: result, error } = useAsk('tryListing', trial, { enabled: readable });
-  const { data: figures } = useAsk('tryListingFigures', trial, { enabled: readable });
+  // While a condition still waits for what it compares with, the result stays as it was.
+  const readable = useRef<JsonObject>(undefined);
+  if (parseRule(model, asked).rule) readable.current = asked;
+  const trial = { body: { rule: readable.current ?? asked, at: place } };
+  const { data: result, error } = useAsk('tryListing', trial, { enabled: readable.current !== undefined });
+  const { data: figures } = useAsk('tryListingFigures', trial, {
+    enabled: readable.current !== undefined,
+  });
   const sources = useMemo(
     () =>
       new Sources(
@@ -175,7 +180,9 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
           ? 'Visitors see it like this.'
           : 'No page can show it yet.'
       : draft.status === 'not saved'
-        ? 'Not saved yet'
+        ? read.faults.some(isWaiting)
+          ? 'Not saved yet: a condition waits for what it compares with.'
+          : 'Not saved yet'
         : 'Saving…';
   const problems = [
     ...new Set(
@@ -183,7 +190,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
         problem,
         draft.problem,
         error?.message,
-        ...read.faults.map(({ message }) => message),
+        ...read.faults.filter((fault) => !isWaiting(fault)).map(({ message }) => message),
         ...kept.faults.map(({ message }) => message),
       ].filter((words): words is string => Boolean(words)),
     ),
@@ -202,7 +209,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
             </span>
           </div>
           <h1>{kept.label}</h1>
-          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
+          <div className={styles.standing}>
             <StateMark state={kept.state} />
             <span className={look.pencil} role="status">
               {status}
@@ -243,6 +250,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
           )}
         </div>
       </div>
+      {!mayKeep && <Note sort="info">You may look at this; architects change it.</Note>}
       {problems.map((words) => (
         <Note key={words} sort="error" role="alert">
           {words}

@@ -9,6 +9,7 @@ import {
   isPageSource,
   type Sources,
 } from '../../../../core/mapping/rule/sources';
+import { ChipSheet } from '../../../../ui/chip';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { EntryFinder } from '../../../../ui/kinds/entry';
@@ -135,11 +136,9 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
     .filter(Boolean)
     .join(', ');
   return (
-    <details className={styles.byhand}>
-      <summary>
-        By hand<span>{told}</span>
-      </summary>
-      <fieldset disabled={disabled}>
+    <>
+      {told && <span className={styles.else}>by hand</span>}
+      <ChipSheet wide label="By hand" words={told || 'By hand'} none={!told} disabled={disabled}>
         <Labelled
           id="pins"
           label="Pinned, whatever the conditions say"
@@ -223,7 +222,7 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
           value={rule.notAbove === true}
           onChange={(yes) => onChange('notAbove', yes || null)}
         />
-      </fieldset>
-    </details>
+      </ChipSheet>
+    </>
   );
 }

@@ -1,3 +1,6 @@
+import fc from 'fast-check';
+import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
+import type { ContentType } from '../../../../core/model/document';
 import { contentType, field, smallCompiled } from '../../../../../tests/small-model';
 import type { Json } from '../../../../core/json';
 import { parseRule } from '../../../../core/mapping/rule/parse';
@@ -13,25 +16,64 @@ import {
   stepInWords,
   withChains,
 } from '../../../../ui/mapping-edit';
-import { asTest, beginTest, comparisonsOf, conditionsOf } from './rule-edit';
+import {
+  asTest,
+  beginTest,
+  comparisonsOf,
+  conditionsOf,
+  isWaiting,
+  withComparison,
+  type SpokenTest,
+} from './rule-edit';
 
 const model = smallCompiled();
 const species = contentType(model, 'species');
 const names = byKey(species.fields);
 
-test('every test that can be begun is one that the server takes', () => {
-  for (const each of species.fields) {
-    for (const is of comparisonsOf(each)) {
-      const begun = beginTest(each, is);
-      // Words are the one thing that has to be typed first.
-      const value = begun.value === '' ? 'heron' : begun.value;
-      const { faults } = parseRule(model, {
-        ...proposeRule(model, species),
-        where: { all: [{ ...begun, ...(value === undefined ? {} : { value }) } as Json] },
-      });
-      expect([each.key, is, faults]).toEqual([each.key, is, []]);
-    }
-  }
+const types = [...model.contentTypes, ...wideCompiled().contentTypes].map((type) => ({
+  type,
+  of: model.contentTypes.includes(type) ? model : wideCompiled(),
+}));
+const faultsOf = (of: CompiledModel, type: CompiledType<ContentType>, test1: SpokenTest) =>
+  parseRule(of, { ...proposeRule(of, type), where: { all: [{ ...test1 } as Json] } }).faults;
+
+test('every test that can be begun is one that the server takes, or waits for what it compares with', () => {
+  for (const { of, type } of types)
+    for (const each of type.fields)
+      for (const is of comparisonsOf(each)) {
+        const faults = faultsOf(of, type, beginTest(each, is));
+        expect([each.key, is, faults.filter((fault) => !isWaiting(fault))]).toEqual([each.key, is, []]);
+      }
+});
+
+test('another comparison keeps what can be kept of a value, whatever was chosen before', () => {
+  const any = fc.constantFrom(...types.flatMap(({ of, type }) => type.fields.map((each) => ({ of, type, each }))));
+  let kept = 0;
+  fc.assert(
+    fc.property(any, fc.array(fc.nat(13), { minLength: 2, maxLength: 6 }), ({ of, type, each }, picks) => {
+      const known = comparisonsOf(each);
+      const begun = beginTest(each, known[(picks[0] ?? 0) % known.length] ?? 'filled');
+      let now = begun;
+      const had = JSON.stringify(begun.value ?? []);
+      for (const pick of picks.slice(1)) {
+        now = withComparison(each, now, known[pick % known.length] ?? 'filled');
+        // It is as good as one begun anew, and says nothing that was not chosen.
+        expect(faultsOf(of, type, now).filter((fault) => !isWaiting(fault))).toEqual([]);
+        for (const value of [now.value].flat())
+          if (value !== undefined && had.includes(JSON.stringify(value))) kept += 1;
+      }
+    }),
+    { numRuns: 400 },
+  );
+  expect(kept).toBeGreaterThan(100);
+  const rarity = field(species, 'group');
+  const two: SpokenTest = { field: 'group', is: 'oneOf', value: ['bird', 'insect'] };
+  expect(withComparison(rarity, two, 'noneOf').value).toEqual(['bird', 'insect']);
+  expect(withComparison(rarity, two, 'equals').value).toBe('bird');
+  expect(withComparison(rarity, { ...two, value: ['gone', 'insect'] }, 'equals').value).toBe('insect');
+  expect(withComparison(field(species, 'size'), { field: 'size', is: 'equals', value: 3 }, 'between').value).toEqual([3, 3]);
+  const here: SpokenTest = { field: 'habitats', is: 'oneOf', value: { here: 'entry.habitats' } };
+  expect(withComparison(field(species, 'habitats'), here, 'allOf').value).toEqual(here.value);
 });
 
 test('every step that is offered for a part can feed it', () => {

@@ -1,5 +1,7 @@
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import type { Fault } from '../../../../core/faults';
 import { comparable } from '../../../../core/mapping/rule/here';
+import { linkFields } from '../../../../core/mapping/rule/links';
 import { valuesTaken } from '../../../../core/mapping/rule/parse';
 import type { CompiledModel, Fielded } from '../../../../core/model/compile';
 import type { Field } from '../../../../core/model/document';
@@ -59,20 +61,41 @@ export const comparisonsOf = (field: Field): readonly Comparison[] =>
   kindFor(field).comparisons.filter((is) => field.indexed || is === 'filled' || is === 'empty');
 
 /**
- * A test on a field by a comparison, with a value to begin with. `key` is the way to the field, where it runs
- * through a link.
+ * A test on a field by a comparison, with a value to begin with where the kind has one; else it waits for one. `key` is
+ * the way to the field, where it runs through a link.
  */
 export function beginTest(field: Field, is: Comparison, key = field.key): SpokenTest {
   const takes = valuesTaken(is);
   const { comparesFirst: one, several } = kindFor(field);
   if (takes === 'none') return { field: key, is };
-  if (takes === 'one')
-    return {
-      field: key,
-      is,
-      value: several && is === 'equals' ? [one] : one,
-    };
-  return { field: key, is, value: takes === 'two' ? [one, one] : [one] };
+  if (takes === 'two') return { field: key, is, value: [one, one] };
+  const isList = takes === 'list' || (several && is === 'equals');
+  if (one === '') return isList ? { field: key, is, value: [] } : { field: key, is };
+  return { field: key, is, value: isList ? [one] : one };
+}
+
+/** Whether a fault says no more than that a condition still waits for what it compares with. */
+export const isWaiting = ({ path }: Fault): boolean => /^\/where\/.*\/(value|linksTo|under|site|author|language)(\/\d+)?$/.test(path);
+
+/** Whether a value is one that a field can still be compared with: a choice that is gone is none. */
+const isReadable = (field: Field, value: Json): boolean =>
+  value !== null &&
+  (kindFor(field).readOne(value).ok ||
+    (kindFor(field).measures === 'time' && isJsonObject(value) && typeof value.now === 'string'));
+
+/** A test by another comparison, with what can be kept of what it compared with. */
+export function withComparison(field: Field, test: SpokenTest, is: Comparison): SpokenTest {
+  const begun = beginTest(field, is, test.field);
+  const takes = valuesTaken(is);
+  const { value } = test;
+  if (takes === 'none' || value === undefined) return begun;
+  if (isJsonObject(value) && 'here' in value) return takes === 'two' ? begun : { ...begun, value };
+  const kept = [value].flat().filter((each) => isReadable(field, each));
+  const [first] = kept;
+  if (first === undefined) return begun;
+  if (takes === 'list') return { ...begun, value: kept };
+  if (takes === 'two') return { ...begun, value: [first, kept[1] ?? first] };
+  return { ...begun, value: kindFor(field).several && is === 'equals' ? kept : first };
 }
 
 /** A field that a condition may ask: its way from the entry by keys, and its name in words. */
@@ -120,24 +143,63 @@ function isWorded(field: Field): boolean {
   return words === 'line' || words === 'text';
 }
 
+/** What stands on pages of their own: the entries of some types, and whatever pages say themselves. */
+function fieldsOfPlaces(model: CompiledModel): ['entry' | 'page', Field][] {
+  const shown = typesWithPages(model);
+  const of = (place: 'entry' | 'page', types: readonly Fielded[]) =>
+    types.flatMap(({ fields }) => fields.map((field): ['entry' | 'page', Field] => [place, field]));
+  return [
+    ...of(
+      'entry',
+      model.contentTypes.filter(({ id }) => shown.has(id)),
+    ),
+    ...of('page', model.pageTypes),
+  ];
+}
+
+/** The ids of the content types each of whose entries has a page. */
+const typesWithPages = (model: CompiledModel): Set<string> =>
+  new Set(model.pageTypes.flatMap(({ definition: { source } }) => answersOf(source).entryType ?? []));
+
+/** Whether links may lead to an entry that has a page of its own. */
+function leadToPlaces(model: CompiledModel, links: readonly Field[]): boolean {
+  const shown = typesWithPages(model);
+  return links.some((field) => {
+    const leadsTo = kindFor(field).leadsTo ?? [];
+    return shown.size > 0 && (leadsTo.length === 0 || leadsTo.some((id) => shown.has(id)));
+  });
+}
+
 /**
  * What a field may be compared with at the place where its listing stands, each in words: the page's
- * category, what the entry or page there says.
+ * category, the entry of the page, what that entry or the page says.
  */
 export function placesFor(model: CompiledModel, field: Field): [here: string, words: string][] {
-  const shown = new Set(
-    model.pageTypes.flatMap(({ definition: { source } }) => answersOf(source).entryType ?? []),
-  );
-  const localisedIn = (of: 'entry' | 'page', fields: readonly Field[]) =>
-    fields
-      .filter((each) => !isWorded(each) && comparable(field, each))
-      .map((each): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]);
+  const { scheme, leadsTo } = kindFor(field);
   const places: [string, string][] = [
-    ...(kindFor(field).scheme !== undefined ? [['category', 'this category'] as [string, string]] : []),
-    ...model.contentTypes
-      .filter(({ id }) => shown.has(id))
-      .flatMap(({ fields }) => localisedIn('entry', fields)),
-    ...model.pageTypes.flatMap(({ fields }) => localisedIn('page', fields)),
+    ...(scheme !== undefined ? [['category', 'this category'] as [string, string]] : []),
+    ...(leadsTo && leadToPlaces(model, [field]) ? [['entry', 'this entry'] as [string, string]] : []),
+    ...fieldsOfPlaces(model)
+      .filter(([, each]) => !isWorded(each) && comparable(field, each))
+      .map(([of, each]): [string, string] => [`${of}.${each.key}`, `this ${of}’s ${each.label}`]),
+  ];
+  return [...new Map(places)];
+}
+
+/**
+ * What things of some sources may link to at the place where their listing stands, each in words: the entry of the
+ * page, or what that entry or the page links to.
+ */
+export function linkPlaces(model: CompiledModel, type: Fielded): [here: string, words: string][] {
+  const links = linkFields(type.fields);
+  const places: [string, string][] = [
+    ...(leadToPlaces(model, links) ? [['here', 'this entry'] as [string, string]] : []),
+    ...fieldsOfPlaces(model)
+      .filter(([, each]) => links.some((link) => comparable(link, each)))
+      .map(([of, each]): [string, string] => [
+        `${of}.${each.key}`,
+        `what this ${of}’s ${each.label} names`,
+      ]),
   ];
   return [...new Map(places)];
 }

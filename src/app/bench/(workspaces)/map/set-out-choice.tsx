@@ -8,18 +8,13 @@ import {
   type Arrangement,
   type Density,
 } from '../../../../core/mapping/arrangement/arrangement';
-import { parts } from '../../../../core/mapping/parts';
 import { Chosen } from '../../../../ui/chosen';
 import look from '../../../../ui/look/look.module.css';
-import { Note } from '../../../../ui/marks';
 import styles from './map.module.css';
 
 interface Props {
   arrangement: Arrangement;
   setOut: JsonObject;
-  /** How many entries lack the part that the arrangement lives by. */
-  missing: number;
-  disabled: boolean;
   onChange: (setOut: JsonObject) => void;
 }
 
@@ -34,9 +29,26 @@ const ratios = [
 ] as const;
 const { least, most } = setOutBounds.columns;
 
+/** An arrangement and what is chosen of it, in the words of a chip: "Cards, 3 across, 3 to 2". */
+export function setOutWords(arrangement: Arrangement, { columns, density, ratio }: JsonObject): string {
+  const { label, takes } = arrangementKinds[arrangement];
+  return [
+    label,
+    takes.includes('columns') && typeof columns === 'number' && `${columns} across`,
+    takes.includes('density') &&
+      densities.some((each) => each === density && each !== 'usual') &&
+      String(density),
+    takes.includes('ratio') &&
+      typeof ratio === 'number' &&
+      (ratios.find(([each]) => Number(each) === ratio)?.[1].toLowerCase() ?? `${ratio} to 1`),
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** What can be chosen of an arrangement: how many columns at most, how dense, in which ratio its pictures are. */
-export function SetOutChoice({ arrangement, setOut, missing, disabled, onChange }: Props): ReactElement {
-  const { purpose, takes, livesBy } = arrangementKinds[arrangement];
+export function SetOutChoice({ arrangement, setOut, onChange }: Props): ReactElement {
+  const { purpose, takes } = arrangementKinds[arrangement];
   const set = (key: 'columns' | 'density' | 'ratio', value: string | number | undefined) => {
     const { [key]: _gone, ...rest } = setOut;
     onChange(value === undefined ? rest : { ...rest, [key]: value });
@@ -44,14 +56,8 @@ export function SetOutChoice({ arrangement, setOut, missing, disabled, onChange 
   return (
     <>
       <p className={`${look.pencil} ${look.small}`}>{purpose}</p>
-      {livesBy && missing > 0 && (
-        <Note sort="attention">
-          {missing} {missing === 1 ? 'entry has' : 'entries have'} nothing for {parts[livesBy].label}, which a{' '}
-          {arrangementKinds[arrangement].label.toLowerCase()} lives by.
-        </Note>
-      )}
       {takes.length > 0 && (
-        <fieldset disabled={disabled} className={styles.setout}>
+        <div className={styles.setout}>
           {takes.includes('columns') && (
             <Chosen
               id="set-columns"
@@ -84,7 +90,7 @@ export function SetOutChoice({ arrangement, setOut, missing, disabled, onChange 
               onChange={(ratio) => set('ratio', ratio ? Number(ratio) : undefined)}
             />
           )}
-        </fieldset>
+        </div>
       )}
     </>
   );

@@ -1,5 +1,4 @@
 'use client';
-import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
 import type { ListingFigures, ListingPlace } from '../../../../contract/listings';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
@@ -11,15 +10,19 @@ import {
 import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
 import type { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
 import type { Sources } from '../../../../core/mapping/rule/sources';
+import { parts } from '../../../../core/mapping/parts';
+import { ChipSheet } from '../../../../ui/chip';
+import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
 import { byKey } from '../../../../ui/mapping-edit';
 import { MappingParts } from '../../../../ui/mapping-parts';
+import { Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { languageName } from '../../../../ui/form-languages';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
 import { PartCoverage } from './part-gaps';
-import { SetOutChoice } from './set-out-choice';
+import { SetOutChoice, setOutWords } from './set-out-choice';
 import styles from './map.module.css';
 
 const textIn = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
@@ -48,6 +51,8 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
   const livesBy = arrangement && arrangementKinds[arrangement].livesBy;
   const cover = livesBy && figures?.parts.find(({ part }) => part === livesBy);
   const missing = livesBy && figures ? figures.total - (cover?.filled ?? 0) : 0;
+  const setOut = isJsonObject(rule.setOut) ? rule.setOut : {};
+  const own = Object.keys(set).length;
   const headings = isJsonObject(rule.headings) ? rule.headings : {};
   return (
     <Frame label="Shown how">
@@ -55,27 +60,33 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
         <header>
           <span>3</span>
           <h2>Shown how</h2>
-          <Select
+          <ChipSheet
+            label="Arrangement"
+            words={arrangement ? setOutWords(arrangement, setOut) : 'choose…'}
+            open={!arrangement}
             disabled={disabled}
-            value={String(rule.arrangement)}
-            onChange={({ target }) => onChange('arrangement', target.value)}
-            slotProps={{ input: { 'aria-label': 'Arrangement' } }}
           >
-            {arrangements.map((each) => (
-              <MenuItem key={each} value={each}>
-                {arrangementKinds[each].label}
-              </MenuItem>
-            ))}
-          </Select>
+            <Chosen
+              id="arrangement"
+              label="Arrangement"
+              value={arrangement ?? ''}
+              options={arrangements.map((each) => [each, arrangementKinds[each].label] as const)}
+              onChange={(each) => onChange('arrangement', each)}
+            />
+            {arrangement && (
+              <SetOutChoice
+                arrangement={arrangement}
+                setOut={setOut}
+                onChange={(next) => onChange('setOut', next)}
+              />
+            )}
+          </ChipSheet>
         </header>
-        {arrangement && (
-          <SetOutChoice
-            arrangement={arrangement}
-            setOut={isJsonObject(rule.setOut) ? rule.setOut : {}}
-            missing={missing}
-            disabled={disabled}
-            onChange={(setOut) => onChange('setOut', setOut)}
-          />
+        {arrangement && livesBy && missing > 0 && (
+          <Note sort="attention">
+            {missing} {missing === 1 ? 'entry has' : 'entries have'} nothing for {parts[livesBy].label}, which
+            a {arrangementKinds[arrangement].label.toLowerCase()} lives by.
+          </Note>
         )}
         <MappingParts
           names={byKey(sources.fields, model.contentTypes)}
@@ -88,46 +99,63 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
           disabled={disabled}
           onChange={(mapping) => onChange('mapping', mapping)}
         />
-        <fieldset disabled={disabled} style={{ border: 0, margin: 0, padding: '8px 0 0' }}>
-          <TextBox
-            id="heading"
+        <div className={styles.line}>
+          <b>Over the list</b>
+          <ChipSheet
+            wide
             label="Heading over the list"
-            value={textIn(rule.heading)}
-            onChange={(heading) => onChange('heading', heading)}
-            slotProps={{ input: { maxLength: listingBounds.heading } }}
-          />
-          {document.locales.others.map((locale) => (
+            words={textIn(rule.heading) || 'no heading'}
+            disabled={disabled}
+          >
             <TextBox
-              key={locale}
-              id={`heading-${locale}`}
-              label={`Heading in ${languageName(locale)}`}
-              value={textIn(headings[locale])}
-              onChange={(words) => onChange('headings', { ...headings, [locale]: words })}
-              slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }}
+              id="heading"
+              label="Heading over the list"
+              value={textIn(rule.heading)}
+              onChange={(heading) => onChange('heading', heading)}
+              slotProps={{ input: { maxLength: listingBounds.heading } }}
             />
-          ))}
-        </fieldset>
-        <SettingsHere
-          id="listing-setting"
-          keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']}
-          layers={[
-            { source: 'site', layer: document.settings },
-            {
-              source: 'type',
-              layer: sources.types.length === 1 ? sources.types[0]?.definition.settings : undefined,
-            },
-            { source: 'listing', layer: { set } },
-          ]}
-          disabled={disabled}
-          onChange={(key, value) =>
-            onChange(
-              'settings',
-              Object.fromEntries(
-                Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null),
-              ),
-            )
-          }
-        />
+            {document.locales.others.map((locale) => (
+              <TextBox
+                key={locale}
+                id={`heading-${locale}`}
+                label={`Heading in ${languageName(locale)}`}
+                value={textIn(headings[locale])}
+                onChange={(words) => onChange('headings', { ...headings, [locale]: words })}
+                slotProps={{ input: { maxLength: listingBounds.heading, lang: locale } }}
+              />
+            ))}
+          </ChipSheet>
+          {own > 0 && <span className={styles.else}>settings</span>}
+          <ChipSheet
+            wide
+            label="Settings of this listing"
+            words={own === 0 ? 'Settings' : `${own} set here`}
+            none={own === 0}
+            disabled={disabled}
+          >
+            <SettingsHere
+              id="listing-setting"
+              keys={['showHeading', 'showDates', 'showAuthor', 'showVisits', 'showLink']}
+              layers={[
+                { source: 'site', layer: document.settings },
+                {
+                  source: 'type',
+                  layer: sources.types.length === 1 ? sources.types[0]?.definition.settings : undefined,
+                },
+                { source: 'listing', layer: { set } },
+              ]}
+              disabled={disabled}
+              onChange={(key, value) =>
+                onChange(
+                  'settings',
+                  Object.fromEntries(
+                    Object.entries({ ...set, [key]: value }).filter(([, each]) => each !== null),
+                  ),
+                )
+              }
+            />
+          </ChipSheet>
+        </div>
       </div>
     </Frame>
   );

@@ -1,11 +1,12 @@
 'use client';
-import { IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { IconButton, Menu, MenuItem } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Id } from '../../../../core/ids';
 import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
 import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/rule/sources';
 import { useModel } from '../../../../ui/model-in-force';
+import { WordChoice } from '../../../../ui/word-choice';
 import styles from './map.module.css';
 
 /** What a listing takes: one type, that can be changed for another, or several beside one another. */
@@ -28,18 +29,14 @@ export function SourcesLine({
   return (
     <div className={styles.line}>
       {taken.length === 1 ? (
-        <Select
-          disabled={disabled}
+        <WordChoice
+          chip
+          label="What it lists"
           value={only ?? ''}
-          onChange={({ target }) => onFrom([target.value])}
-          slotProps={{ input: { 'aria-label': 'What it lists' } }}
-        >
-          {all.map((type) => (
-            <MenuItem key={type.id} value={type.id}>
-              {sourcePlural(type)}
-            </MenuItem>
-          ))}
-        </Select>
+          options={all.map((type) => [type.id, sourcePlural(type)] as const)}
+          disabled={disabled}
+          onChange={(id) => onFrom([id])}
+        />
       ) : (
         <ul className={styles.sources} aria-label="What it lists">
           {sources.types.map((type) => (

@@ -79,7 +79,7 @@ export function TestValue({
   // What is compared with may be of any number, whatever the field itself asks for.
   const single = kind.taking(several);
   return (
-    <fieldset className={styles.value} disabled={disabled} style={{ border: 0, margin: 0, padding: 0 }}>
+    <fieldset className={styles.value} disabled={disabled}>
       {places.length > 0 && (
         <Select
           size="small"

@@ -4,6 +4,7 @@ import type { ReactElement } from 'react';
 import type { Json } from '../../../../core/json';
 import { facetBounds, mayBeFacet } from '../../../../core/mapping/rule/facets';
 import type { Fielded } from '../../../../core/model/compile';
+import { ChipSheet } from '../../../../ui/chip';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { Labelled } from '../../../../ui/labelled';
 import styles from './map.module.css';
@@ -24,11 +25,15 @@ export function VisitorFilters({
   const label = (key: string) => type.fieldByKey(key)?.label ?? 'A field that is gone';
   const offered = type.fields.filter((field) => mayBeFacet(field) && !chosen.includes(field.key));
   return (
-    <details className={styles.byhand}>
-      <summary>
-        Filters for visitors<span>{chosen.map(label).join(', ')}</span>
-      </summary>
-      <fieldset disabled={disabled}>
+    <>
+      {chosen.length > 0 && <span className={styles.else}>visitors filter by</span>}
+      <ChipSheet
+        wide
+        label="Filters for visitors"
+        words={chosen.map(label).join(', ') || 'Filters for visitors'}
+        none={chosen.length === 0}
+        disabled={disabled}
+      >
         <Labelled
           id="facets"
           label="Narrow the list by"
@@ -59,7 +64,7 @@ export function VisitorFilters({
             </Select>
           )}
         </Labelled>
-      </fieldset>
-    </details>
+      </ChipSheet>
+    </>
   );
 }

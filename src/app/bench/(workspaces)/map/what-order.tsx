@@ -1,7 +1,6 @@
 'use client';
-import { IconButton, Menu, MenuItem, Select } from '@mui/material';
-import { X } from 'lucide-react';
-import { useState, type ComponentProps, type ReactElement } from 'react';
+import { Button, Menu, MenuItem } from '@mui/material';
+import { Fragment, useState, type ComponentProps, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import {
   isLeadingOrder,
@@ -13,8 +12,10 @@ import {
 import { PER_PAGE, resultPages, shownInAll } from '../../../../core/mapping/arrangement/result-pages';
 import type { Field } from '../../../../core/model/document';
 import type { Sources } from '../../../../core/mapping/rule/sources';
+import { ChipSheet } from '../../../../ui/chip';
 import { Chosen } from '../../../../ui/chosen';
 import { Frame } from '../../../../ui/frame';
+import look from '../../../../ui/look/look.module.css';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
 import { useModel } from '../../../../ui/model-in-force';
 import { PickedByHand } from './picked-by-hand';
@@ -37,6 +38,74 @@ const leading: [key: LeadingOrder, words: string][] = [
 /** The two directions in words that fit the kind. */
 const ways = (field: Field | undefined): readonly [up: string, down: string] =>
   field ? kindUiFor(field).ways : ['earliest first', 'latest first'];
+
+const begunOrder = (by: string): JsonObject => ({
+  by,
+  direction: isLeadingOrder(by) ? leadingOrders[by] : 'up',
+});
+
+/** How many are shown, in the words of a chip. */
+const manyWords = ({ limit, perPage }: Pick<ListingRule, 'limit' | 'perPage'>): string =>
+  [limit === 'all' ? 'all, in pages' : `at most ${limit}`, perPage !== undefined && `${perPage} on a page`]
+    .filter(Boolean)
+    .join(', ');
+
+/** One key of the order as a chip: by what, in which direction. Without one it is taken out. */
+function OrderChip({
+  at,
+  spoken,
+  options,
+  field,
+  disabled,
+  onChange,
+}: {
+  at: number;
+  spoken: JsonObject;
+  options: readonly (readonly [string, string])[];
+  field: Field | undefined;
+  disabled: boolean;
+  onChange: (spoken: JsonObject | undefined) => void;
+}): ReactElement {
+  const by = String(spoken.by);
+  const led = isLeadingOrder(by);
+  const [up, down] = ways(field);
+  const name = options.find(([key]) => key === by)?.[1] ?? 'a field that is gone';
+  return (
+    <ChipSheet
+      label={`Sorted by, ${at + 1}`}
+      words={led ? name : `${name}, ${spoken.direction === 'down' ? down : up}`}
+      disabled={disabled}
+    >
+      <Chosen
+        id={`order-${at}`}
+        label="Sorted by"
+        value={by}
+        options={options}
+        onChange={(next) =>
+          onChange({
+            ...begunOrder(next),
+            ...(isLeadingOrder(next) || led ? {} : { direction: spoken.direction ?? 'up' }),
+          })
+        }
+      />
+      {!led && (
+        <Chosen
+          id={`direction-${at}`}
+          label={`Direction, ${at + 1}`}
+          value={spoken.direction === 'down' ? 'down' : 'up'}
+          options={[
+            ['up', up],
+            ['down', down],
+          ]}
+          onChange={(direction) => onChange({ ...spoken, direction })}
+        />
+      )}
+      <Button size="small" onClick={() => onChange(undefined)}>
+        Do not sort by it
+      </Button>
+    </ChipSheet>
+  );
+}
 
 interface Props {
   sources: Sources;
@@ -78,10 +147,6 @@ export function WhatOrder({
     ...moments,
   ];
   const offered = (i: number) => (i === 0 ? [...options, ...leading] : options);
-  const begun = (by: string): JsonObject => ({
-    by,
-    direction: isLeadingOrder(by) ? leadingOrders[by] : 'up',
-  });
   const put = (next: JsonObject[]) => onOrder(next);
   const rule: Pick<ListingRule, 'limit' | 'perPage'> = {
     limit: limit === 'all' ? limit : typeof limit === 'number' ? limit : PER_PAGE,
@@ -90,7 +155,12 @@ export function WhatOrder({
   };
   const unseen = matching === undefined ? 0 : matching - shownInAll(rule, matching);
   const pages = matching === undefined ? 1 : resultPages(rule, matching);
-  const seen = unseen > 0 ? `${unseen} more stay unseen` : matching === undefined ? '' : 'all are shown';
+  const seen =
+    unseen > 0
+      ? `${unseen} more ${unseen === 1 ? 'stays' : 'stay'} unseen`
+      : matching === undefined
+        ? ''
+        : 'all are shown';
   return (
     <Frame label="In what order">
       <div className={styles.step}>
@@ -99,124 +169,84 @@ export function WhatOrder({
           <h2>In what order</h2>
           <span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span>
         </header>
-        {keys.map((key, i) => {
-          const led = isLeadingOrder(String(key.by));
-          const [up, down] = ways(sortable.find((each) => each.key === key.by)?.field);
-          return (
-            <div className={styles.line} key={i}>
+        <div className={styles.line}>
+          {keys.map((key, i) => (
+            <Fragment key={`${i} ${String(key.by)}`}>
               {i > 0 && <span className={styles.else}>then</span>}
-              <Select
+              <OrderChip
+                at={i}
+                spoken={key}
+                options={offered(i)}
+                field={sortable.find((each) => each.key === key.by)?.field}
                 disabled={disabled}
-                value={String(key.by)}
-                onChange={({ target }) =>
-                  put(
-                    keys.map((each, j) =>
-                      j === i
-                        ? {
-                            ...begun(target.value),
-                            ...(isLeadingOrder(target.value) || led
-                              ? {}
-                              : { direction: each.direction ?? 'up' }),
-                          }
-                        : each,
-                    ),
-                  )
+                onChange={(next) =>
+                  put(next ? keys.map((each, j) => (j === i ? next : each)) : keys.filter((_, j) => j !== i))
                 }
-                slotProps={{ input: { 'aria-label': `Sorted by, ${i + 1}` } }}
-              >
-                {offered(i).map(([by, words]) => (
-                  <MenuItem key={by} value={by}>
-                    {words}
-                  </MenuItem>
-                ))}
-              </Select>
-              {!led && (
-                <Select
-                  disabled={disabled}
-                  value={String(key.direction)}
-                  onChange={({ target }) =>
-                    put(keys.map((each, j) => (j === i ? { ...each, direction: target.value } : each)))
-                  }
-                  slotProps={{ input: { 'aria-label': `Direction, ${i + 1}` } }}
-                >
-                  <MenuItem value="up">{up}</MenuItem>
-                  <MenuItem value="down">{down}</MenuItem>
-                </Select>
-              )}
-              {!disabled && (
-                <IconButton
-                  sx={{ ml: 'auto' }}
-                  aria-label={`Take out sorting ${i + 1}`}
-                  onClick={() => put(keys.filter((_, j) => j !== i))}
-                >
-                  <X size={14} />
-                </IconButton>
-              )}
-            </div>
-          );
-        })}
-        {!disabled && keys.length < listingBounds.order && (
-          <button
-            type="button"
-            className={styles.add}
-            aria-haspopup="menu"
-            onClick={(event) => setAt(event.currentTarget)}
-          >
-            {keys.length === 0 ? 'Sort by' : 'Then by'}
-          </button>
-        )}
-        <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-          {offered(keys.length).map(([by, words]) => (
-            <MenuItem
-              key={by}
-              onClick={() => {
-                setAt(null);
-                put([...keys, begun(by)]);
-              }}
-            >
-              {words}
-            </MenuItem>
+              />
+            </Fragment>
           ))}
-        </Menu>
-        <fieldset
-          className={styles.settings}
-          disabled={disabled}
-          style={{ border: 0, margin: 0, paddingInline: 0 }}
-        >
-          <Chosen
-            id="how-many"
-            label="How many"
-            value={limit === 'all' ? 'all' : 'most'}
-            options={[
-              ['most', 'At most so many'],
-              ['all', 'All, in pages'],
-            ]}
-            onChange={(how) => onLimit(how === 'all' ? 'all' : PER_PAGE)}
-          />
-          {rule.limit !== 'all' && (
+          {keys.length === 0 && disabled && <span className={look.faint}>as they were made</span>}
+          {!disabled && keys.length < listingBounds.order && (
+            <button
+              type="button"
+              className={styles.add}
+              aria-haspopup="menu"
+              onClick={(event) => setAt(event.currentTarget)}
+            >
+              {keys.length === 0 ? 'Sort by' : 'Then by'}
+            </button>
+          )}
+          <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+            {offered(keys.length).map(([by, words]) => (
+              <MenuItem
+                key={by}
+                onClick={() => {
+                  setAt(null);
+                  put([...keys, begunOrder(by)]);
+                }}
+              >
+                {words}
+              </MenuItem>
+            ))}
+          </Menu>
+        </div>
+        <div className={styles.line}>
+          <ChipSheet label="How many are shown" words={manyWords(rule)} disabled={disabled}>
+            <Chosen
+              id="how-many"
+              label="How many"
+              value={limit === 'all' ? 'all' : 'most'}
+              options={[
+                ['most', 'At most so many'],
+                ['all', 'All, in pages'],
+              ]}
+              onChange={(how) => onLimit(how === 'all' ? 'all' : PER_PAGE)}
+            />
+            {rule.limit !== 'all' && (
+              <NumberRule
+                whole
+                id="limit"
+                label={`At most, 1 to ${listingBounds.limit}`}
+                value={rule.limit}
+                onChange={(value) => {
+                  if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value);
+                }}
+              />
+            )}
             <NumberRule
               whole
-              id="limit"
-              label={`At most, 1 to ${listingBounds.limit}`}
-              value={rule.limit}
+              id="per-page"
+              label={`On one page, 1 to ${listingBounds.perPage}`}
+              value={rule.perPage}
               onChange={(value) => {
-                if (value !== undefined && value >= 1 && value <= listingBounds.limit) onLimit(value);
+                if (value === undefined || (value >= 1 && value <= listingBounds.perPage))
+                  onPerPage(value ?? null);
               }}
             />
-          )}
-          <NumberRule
-            whole
-            id="per-page"
-            label={`On one page, 1 to ${listingBounds.perPage}`}
-            value={rule.perPage}
-            onChange={(value) => {
-              if (value === undefined || (value >= 1 && value <= listingBounds.perPage))
-                onPerPage(value ?? null);
-            }}
-          />
-        </fieldset>
-        <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
-        <PickedByHand sources={type} rule={spoken} disabled={disabled} onChange={onPick} />
+          </ChipSheet>
+          <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
+          <PickedByHand sources={type} rule={spoken} disabled={disabled} onChange={onPick} />
+        </div>
       </div>
     </Frame>
   );

@@ -8,6 +8,7 @@ import { Frame } from '../../../../ui/frame';
 import { ConditionRows } from './condition-rows';
 import { conditionsOf } from './rule-edit';
 import { SourcesLine } from './sources-line';
+import { LetThrough } from './let-through';
 import styles from './map.module.css';
 
 interface Props {
@@ -44,32 +45,15 @@ export function WhichEntries({
     const passed = figures?.steps[i];
     const before = i === 0 ? result?.of : figures?.steps[i - 1];
     return (
-      passed !== undefined && (
-        <>
-          <span>{passed}</span>
-          <span className={styles.drops}>
-            {before !== undefined && before - passed > 0 ? `−${before - passed}` : ''}
-          </span>
-        </>
+      passed !== undefined &&
+      before !== undefined && (
+        <LetThrough passed={passed} dropped={before - passed} names={figures?.conditions[i]?.dropped ?? []} />
       )
     );
   };
   const below = (i: number) => {
-    const condition = figures?.conditions[i];
-    if (!condition) return null;
-    const { dropped, odd } = condition;
-    const drops = (i === 0 ? (result?.of ?? 0) : (figures.steps[i - 1] ?? 0)) - (figures.steps[i] ?? 0);
-    return (
-      <>
-        {odd && <span className={styles.odd}>{oddWords[odd]}</span>}
-        {!odd && dropped.length > 0 && (
-          <span className={styles.out}>
-            Just out: {dropped.join(', ')}
-            {drops > dropped.length ? `, and ${drops - dropped.length} more` : ''}
-          </span>
-        )}
-      </>
-    );
+    const odd = figures?.conditions[i]?.odd;
+    return odd && <span className={styles.odd}>{oddWords[odd]}</span>;
   };
   return (
     <Frame label="Which entries">
