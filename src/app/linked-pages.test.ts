@@ -8,6 +8,7 @@ import { entryAddresses } from '../services/entries/addresses';
 import { addListing, publishListing, tryListing } from '../services/listings';
 import { importModel } from '../services/model';
 import { addPage, publishPage } from '../services/pages';
+import { feedOf, visit } from '../services/visitor';
 
 const title = { title: { label: 'Title', required: true } };
 const link = (label: string, types: string[], more: JsonObject = {}): JsonObject => ({
@@ -63,7 +64,14 @@ const rules: Record<string, JsonObject> = {
     from: ['instrument'],
     where: { field: 'makers', is: 'oneOf', value: { here: 'entry' } },
   },
-  'Everything that links here': { from: ['instrument', 'concert'], where: { linksTo: 'here' } },
+  'Everything that links here': {
+    from: ['instrument', 'concert'],
+    where: { linksTo: 'here' },
+    limit: 1,
+    perPage: 2,
+    heading: 'Links here',
+    fullList: 'own',
+  },
   'Concerts in which it is played': {
     from: ['concert'],
     where: { field: 'instruments', is: 'oneOf', value: { here: 'entry' } },
@@ -101,7 +109,7 @@ async function everyAddress(): Promise<string[]> {
       return [...(await entryAddresses(small.installation.content, small.installation, asked)).values()];
     }),
   );
-  return ['/', ...own.flat()];
+  return ['/', ...own.flat(), ...own[0]!.map((address) => `${address}/all/everything-that-links-here`)];
 }
 
 beforeEach(async () => {
@@ -170,12 +178,32 @@ const at = async (name: string) => {
 };
 
 test('the page of an entry lists what links to it, and what shares with it what it links to', async () => {
-  expect(items(await at('Oda'))).toEqual(['Bass', 'Lute', 'Bass', 'Dusk', 'Lute']);
+  expect(items(await at('Oda'))).toEqual(['Bass', 'Lute', 'Bass']);
   expect(items(await at('Lute'))).toEqual(['Dawn', 'Dusk']);
   expect(items(await at('Dusk'))).toEqual(['Bass', 'Dawn', 'Lute']);
   expect(items(await at('Noon'))).toEqual(['Lute']);
   // Bass is made by one who plays at dusk; nobody who plays at noon plays elsewhere.
   expect(items(await at('Viol'))).toEqual(['Dusk']);
+});
+
+test('a listing that goes by its place leads to all it shows at an address of its own, in pages, with its feed', async () => {
+  const [oda] = (await everyAddress()).filter((address) => address.endsWith('/oda'));
+  const all = `${oda}/all/everything-that-links-here`;
+  expect(await drawn.html(oda ?? '')).toContain(
+    `<p class="full-list"><a href="${all}">Links here: see all 3</a></p>`,
+  );
+  const first = await drawn.html(all);
+  expect(first).toMatch(/<h1[^>]*>Links here<\/h1>/);
+  expect(first).toContain(`<a href="${oda}">`);
+  expect(await drawn.html(`${all}/page/2`)).toContain('Lute');
+  expect(items(await drawn.html(`${all}/page/3`))).toEqual([]);
+  const feed = await feedOf(small.installation, all, 'atom', 'https://museum.example');
+  expect(feed).toContain(`<link rel="self" href="https://museum.example${all}/feed.atom"`);
+  expect((await visit(small.installation, `${oda}/all/made-by-this-person`)).found).toBe('nothing');
+  expect((await visit(small.installation, `${oda}/all/nothing`)).found).toBe('nothing');
+  // With no more than is shown already there is nowhere to go.
+  expect(await at('Quin')).toContain('full-list');
+  expect(await at('Viol')).not.toContain('full-list');
 });
 
 test('such a rule is tried at an entry of the type that can be linked to, and shows where its entries stand', async () => {

@@ -238,8 +238,9 @@ describe('a visitor’s page', () => {
       'Amber piper',
       'Bell heron',
     ]);
-    // The page it leads to has another rule: how many stand there is not told.
-    expect(both).toContain('<p class="full-list"><a href="/all-birds">More: All birds</a></p>');
+    // The page it names has another rule, so all it shows stands by itself, with what stands above it here.
+    expect(both).toContain('<p class="full-list"><a href="/both/all/rest">More: Rest</a></p>');
+    expect(await html('/both/all/rest')).toMatch(/Carr moth.*Amber piper.*Bell heron/s);
     await drawn.keepAll();
     const index = await page(small.installation, ids.Index ?? '');
     await changePage(small.installation, person(), index.id, index.revision, { slug: 'birds' });

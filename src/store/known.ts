@@ -61,3 +61,11 @@ export const entryTitles = (
     sql`SELECT r.uuid AS id, t.uuid AS type, w.title FROM records r JOIN ids t ON t.n = r.type
      JOIN working w ON w.record = r.id WHERE +r.sort = 'entry' AND r.uuid IN ${anyOf(ids)}`,
   );
+
+/** The ids that stand behind some integer keys. */
+export const idsByKeys = async (reader: Reader, keys: readonly number[]): Promise<Map<number, Id>> =>
+  new Map(
+    (await reader.all<{ n: number; uuid: Id }>(sql`SELECT n, uuid FROM ids WHERE n IN ${anyOf(keys)}`)).map(
+      ({ n, uuid }) => [n, uuid],
+    ),
+  );

@@ -16,6 +16,16 @@ export const keysOfListings = async (
     ).map(({ record, key }) => [record, key]),
   );
 
+/** The keys of some listings, by their ids. */
+export const keysByListing = async (reader: Reader, ids: readonly Id[]): Promise<Map<Id, string>> =>
+  new Map(
+    (
+      await reader.all<{ uuid: Id; key: string }>(
+        sql`SELECT r.uuid, k.key FROM records r CROSS JOIN listing_keys k ON k.record = r.id WHERE r.uuid IN ${anyOf(ids)}`,
+      )
+    ).map(({ uuid, key }) => [uuid, key]),
+  );
+
 export const listingKeys = (reader: Reader): Promise<{ record: number; key: string }[]> =>
   reader.all(sql`SELECT record, key FROM listing_keys`);
 

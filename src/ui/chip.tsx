@@ -30,10 +30,10 @@ export function Chip({
   marked = false,
   opens,
   onOpen,
-}: Props & { opens: 'menu' | 'dialog'; onOpen: (anchor: HTMLElement) => void }): ReactElement {
+}: Props & { opens: 'menu' | 'dialog'; onOpen: (anchor: HTMLElement) => void }): ReactElement | null {
   const shared = { className: styles.chip, title, 'data-marked': marked || undefined };
   if (disabled)
-    return (
+    return none ? null : (
       <span {...shared} data-fixed>
         {words}
       </span>

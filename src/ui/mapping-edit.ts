@@ -101,7 +101,7 @@ export function beginStep(
 ): JsonObject {
   const kind = kindFor(field);
   if (isLong(kind) && part === 'summary') return { field: name, format: { shorten: 180 } };
-  if (kind.several && kind.facet) return { field: name, format: { first: 3 } };
+  if (kind.several && kind.facetTells !== undefined) return { field: name, format: { first: 3 } };
   return { field: name };
 }
 

@@ -21,7 +21,8 @@ export function whyReserved(slug: string, atTop: boolean, locales: readonly stri
   const folded = slug.toLowerCase();
   if (locales.some((locale) => locale.toLowerCase() === folded))
     return atTop ? `"${slug}" is where the site in that language begins.` : undefined;
-  if (/^(page|feed)$/.test(folded)) return `"${slug}" is kept for the further pages and the feed of a list.`;
+  if (/^(page|feed|all)$/.test(folded))
+    return `"${slug}" is kept for the further pages, the feed and the whole of a list.`;
   if (atTop && reservedNames.some((name) => name === folded))
     return `"/${slug}" belongs to Clear Frame itself. Choose another address.`;
   return undefined;
@@ -62,6 +63,18 @@ export function splitResults(path: string): { address: string; page: number } | 
   return /^([2-9]|[1-9]\d{1,5})$/.test(number)
     ? { address: address || '/', page: Number(number) }
     : undefined;
+}
+
+const ALL = 'all';
+
+/** Where all that a listing shows on a page stands, by the key of the listing: `/species/heron/all/seen-with-it`. */
+export const allResultsAddress = (address: string, listing: string): string =>
+  `${address === '/' ? '' : address}/${ALL}/${listing.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)}`;
+
+/** The page whose listing an address asks for, where it asks for all that one shows. */
+export function splitAllResults(path: string): string | undefined {
+  const [, address] = new RegExp(`^(.*)/${ALL}/[^/]+$`).exec(path) ?? [];
+  return address === undefined ? undefined : address || '/';
 }
 
 /**

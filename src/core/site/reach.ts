@@ -2,6 +2,7 @@ import { differingLocalized, languagesOf, type LocalizedValues } from '../conten
 import type { Id } from '../ids';
 import { isMomentOrder, metadataTestsOf, type ListingRule } from '../mapping/rule/listing-rule';
 import { matches, type IsUnder, type Subject } from '../mapping/rule/matches';
+import { facetPath } from '../mapping/rule/facets';
 import { fieldsOfMapping } from '../mapping/parts';
 import { linksIn } from '../mapping/rule/links';
 import type { Field } from '../model/document';
@@ -75,7 +76,7 @@ export function listingDiffers(
   const read = new Set([
     ...rule.order.flatMap(({ by }) => by.split('.')),
     ...fieldsOfMapping(rule.mapping),
-    ...(rule.facets ?? []),
+    ...(rule.facets ?? []).map(facetPath),
   ]);
   return differingLocalized(change.before, change.after).some((field) => read.has(field));
 }

@@ -3,10 +3,12 @@ import type { Id } from '../../core/ids';
 import { fieldsOfMapping } from '../../core/mapping/parts';
 import {
   isMetadataOrder,
+  OWN_LIST,
   metadataTestsOf,
   testsOf,
   type ListingRule,
 } from '../../core/mapping/rule/listing-rule';
+import { facetPath } from '../../core/mapping/rule/facets';
 import { fieldAsked } from '../../core/mapping/rule/serialize-rule';
 import { ruleIn, Sources } from '../../core/mapping/rule/sources';
 import { mappingFaults } from '../../core/model/check';
@@ -29,7 +31,10 @@ export function ruleRefRows(
 ): { role: string; target: Id }[] {
   // What a role stands for is read in every source.
   const { types } = Sources.of(model, rule.from);
-  const fields = [...types.flatMap((type) => fieldsOfRule(ruleIn(rule, type))), ...(rule.facets ?? [])];
+  const fields = [
+    ...types.flatMap((type) => fieldsOfRule(ruleIn(rule, type))),
+    ...(rule.facets ?? []).map(facetPath),
+  ];
   const below = metadataTestsOf(rule.where).flatMap((test) =>
     'under' in test && test.under !== 'here' ? test.under : [],
   );
@@ -39,7 +44,9 @@ export function ruleRefRows(
     ...rule.from.map(as('type')),
     ...below.map(as('below')),
     ...picked.map(as('picked')),
-    ...(rule.fullList === undefined ? [] : [rule.fullList]).map(as('full list')),
+    ...(rule.fullList === undefined || rule.fullList === OWN_LIST ? [] : [rule.fullList]).map(
+      as('full list'),
+    ),
     ...[...new Set(fields)].map(as('field')),
   ];
 }
@@ -52,7 +59,7 @@ export function ruleFaults({ model }: Pick<Installation, 'model'>, rule: Listing
   const isGone = (field: string) => !isMetadataOrder(field) && !fieldAsked(field, type, model);
   const asked = [...testsOf(rule.where).map(({ field }) => field), ...rule.order.map(({ by }) => by)];
   return [
-    ...([...asked, ...(rule.facets ?? [])].some(isGone)
+    ...([...asked, ...(rule.facets ?? []).map(facetPath)].some(isGone)
       ? [{ path: '/rule', code: 'gone', message: 'It filters or sorts by a field that is gone.' }]
       : []),
     ...mappingFaults(rule.mapping, type.fields, '/rule/mapping'),

@@ -2,7 +2,7 @@ import type { Publication } from '../../contract/entries';
 import type { PlacedListing, ListingPatch, NewListing } from '../../contract/listings';
 import type { Fault } from '../../core/faults';
 import type { Id } from '../../core/ids';
-import { metadataTestsOf, type ListingRule } from '../../core/mapping/rule/listing-rule';
+import { metadataTestsOf, OWN_LIST, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import { serializeRule } from '../../core/mapping/rule/serialize-rule';
 import { Sources } from '../../core/mapping/rule/sources';
 import { keyFrom } from '../../core/model/naming';
@@ -81,6 +81,7 @@ async function expectPicked(
     });
   if (
     rule.fullList !== undefined &&
+    rule.fullList !== OWN_LIST &&
     rule.fullList !== kept?.fullList &&
     !(await recordByUuid(reader, rule.fullList, 'page'))
   )

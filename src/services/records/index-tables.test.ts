@@ -8,7 +8,7 @@ import { sortKey } from '../../core/content/sort-key';
 import { parseValues, type Values } from '../../core/content/values';
 import type { Json, JsonObject } from '../../core/json';
 import type { OrderKey } from '../../core/mapping/rule/listing-rule';
-import { facetCondition, parseFacets } from '../../core/mapping/rule/facets';
+import { facetCondition, facetValues, parseFacets } from '../../core/mapping/rule/facets';
 import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
 import { linksIn } from '../../core/mapping/rule/links';
 import { matches } from '../../core/mapping/rule/matches';
@@ -215,7 +215,7 @@ test('entries are found by what they link to, through whichever field, and by wh
 
 test('facets count what core would: each value among the entries that the rule and the other choices let through', async () => {
   const type = typeOf('species');
-  const fields = ['branch', 'habitats'].map((key) => type.fieldByKey(key)!);
+  const facets = ['branch', 'habitats'].map((key) => ({ field: type.fieldByKey(key)!, grouping: {} }));
   const { categories: tree, keyMap } = small.installation;
   const rule = fc.constantFrom<Json[]>(
     { all: [] },
@@ -235,11 +235,11 @@ test('facets count what core would: each value among the entries that the rule a
           ...(both ? [['habitats', tree.get(lives)?.key ?? '']] : []),
           ['else', 'x'],
         ]);
-        const chosen = parseFacets(fields, query, tree);
-        const questions = fields.map((field) => ({
+        const chosen = parseFacets(facets, query, tree);
+        const questions = facets.map(({ field }) => ({
           field: field.id,
-          where: facetCondition(fields, chosen, field.id),
-          categories,
+          where: facetCondition(facets, chosen, field.id),
+          group: { categories },
         }));
         const counts = await countFacets(small.installation.content, asked('species'), where, questions);
         for (const [i, { field, where: others }] of questions.entries())
@@ -264,6 +264,41 @@ test('facets count what core would: each value among the entries that the rule a
     { numRuns: 30 },
   );
   expect(counted).toBeGreaterThan(500);
+});
+
+test('months, years, spans of days and linked entries are counted as core counts them', async () => {
+  const type = typeOf('walk');
+  const starts = type.fieldByKey('starts')!;
+  const groups = [{ by: 'month' as const }, { by: 'year' as const }, { steps: ['2026-11-25', '2026-12-01'] }];
+  const walks = wanted('walk');
+  for (const group of groups) {
+    const facet = { field: starts, grouping: group };
+    const [counts] = await countFacets(small.installation.content, asked('walk'), { all: [] }, [
+      { field: starts.id, where: { all: [] }, group },
+    ]);
+    const offered = facetValues(facet, new Map(), small.installation.categories, [...(counts?.keys() ?? [])]);
+    for (const [i, { value }] of offered.entries()) {
+      const condition = facetCondition([facet], new Map([[starts.id, [value]]]));
+      const passing = walks.filter((values) => matches(condition, values, DAY)).length;
+      expect([group, value, counts?.get('steps' in group ? i : String(value)) ?? 0]).toEqual([
+        group,
+        value,
+        passing,
+      ]);
+    }
+    expect([...(counts?.values() ?? [])].reduce((sum, n) => sum + n, 0)).toBe(
+      walks.filter((values) => values[starts.id] !== undefined).length,
+    );
+  }
+  const shows = type.fieldByKey('shows')!;
+  const [linkedBy] = await countFacets(small.installation.content, asked('walk'), { all: [] }, [
+    { field: shows.id, where: { all: [] } },
+  ]);
+  const naming = (id: string) =>
+    walks.filter((values) => (values[shows.id] as string[] | undefined)?.includes(id)).length;
+  expect(entries.slice(0, 6).map((id) => linkedBy?.get(small.installation.keyMap.find(id)) ?? 0)).toEqual(
+    entries.slice(0, 6).map(naming),
+  );
 });
 
 test('computed numbers are found and put in order', async () => {

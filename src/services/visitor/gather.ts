@@ -1,158 +1,76 @@
-import { blocksIn, referencesInSlots, type SlotContents } from '../../core/content/blocks';
-import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
+import { type SlotContents } from '../../core/content/blocks';
 import { FOREVER } from '../../core/content/states';
-import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
-import { mapToFace } from '../../core/mapping/map';
-import { type Drawing, type FaceContent } from '../../core/mapping/face';
+import { type Drawing } from '../../core/mapping/face';
 import type { PlaceContext } from '../../core/mapping/rule/here';
+import { PER_PAGE } from '../../core/mapping/arrangement/result-pages';
 import { turnsWithTheDay, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import { Sources } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
-import { resolveSetting, type SettingsLayer } from '../../core/model/settings';
-import { feedsOf, resultAddress } from '../../core/site/address';
-import { bylineBySettings, listingLayers, pageBySettings } from '../../core/site/shown-by-settings';
+import { type SettingsLayer } from '../../core/model/settings';
+import { feedsOf } from '../../core/site/address';
+import { bylineBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import type { VisitorPage } from '../../core/site/visitor-page';
-import { liveAbove, liveChildren, type LivePage } from '../../store/pages';
-import { bodyOfCategory, categoryAddress, categoryLabel, schemeShownBy } from '../categories/pages';
-import type { CategoryWay } from '../categories/pages';
-import { entryAddresses } from '../entries/addresses';
 import { goesByVisits } from '../listings/leading';
 import { drawPicks } from '../pages/collections';
-import { pageBody, type PageBody } from '../records/bodies';
-import { drawingOf, pageTitle } from '../records/known';
+import { type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
-import { pageVisits, VISITS_FRESH } from '../runtime/visits';
-import { companyOf } from './company';
-import { BlockDrawer, standingIn } from './draw-blocks';
-import { drawFilling, ruleInForce, type RenderContext } from './listings';
-import { saysHowOthersAre, type ResolvedAddress } from './resolve-address';
-import { inNavigation, inOrder, languagesOf, layersOf, waysOn } from './ways';
+import { VISITS_FRESH } from '../runtime/visits';
+import { BlockDrawer } from './draw-blocks';
+import {
+  drawingFor,
+  drawWays,
+  frameOf,
+  ownWords,
+  surroundingsOf,
+  waysOf,
+  type Asked,
+  type PageRequest,
+  type Surroundings,
+} from './page-parts';
+import { drawFilling, type RenderContext } from './listings';
+import { type ResolvedAddress } from './resolve-address';
 
-/** What is asked of a page besides itself: a language, a page of its results, what a visitor chose of them. */
-export interface PageRequest {
-  language?: string;
-  results?: number;
-  query?: URLSearchParams;
-}
-
-/** A page that is asked for: where it stands, what it says, and in which language. */
-interface Asked extends PageRequest {
-  standing: ResolvedAddress;
-  body: PageBody;
-  type: CompiledType<PageType>;
-}
-
-/** What is known of a page before anything of it is drawn. */
-interface Surroundings {
-  /** Its address in the tree. */
-  address: string;
-  /** The pages above it, from the top down, and the one at the top. */
-  above: LivePage[];
-  top: LivePage | undefined;
-  contents: SlotContents;
-  /** The rules of the listings that it and its blocks show, and of the one that fills it. */
-  rules: (readonly [Id, ListingRule])[];
-  filling: ListingRule | undefined;
-}
-
-async function surroundingsOf(
+/** What listings may take from where they stand on a page. */
+const placeOf = (
   installation: Installation,
-  { standing: { page, entry, category }, body, type }: Asked,
-): Promise<Surroundings> {
-  const above = await liveAbove(installation.content, installation.now(), page.record);
-  const contents = standingIn(installation, type, body, above);
-  const shown = [body.listing, ...blocksIn(contents).map(({ listing }) => listing)];
-  const listings = [...new Set(shown.filter((id): id is string => id !== undefined))];
-  const rules = (
-    await Promise.all(listings.map(async (id) => [id, await ruleInForce(installation, id)] as const))
-  ).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
-  return {
-    address: entry?.address ?? category?.address ?? page.address,
-    above,
-    top: page.parent === null ? page : above.find(({ parent }) => parent === null),
-    contents,
-    rules,
-    filling: rules.find(([id]) => id === body.listing)?.[1],
-  };
-}
-
-/** Where a page leads: what stands below it, in the navigation, and beside it. */
-interface Ways {
-  below: LivePage[];
-  main: LivePage[];
-  categories: CategoryWay[];
-  beside: CategoryWay[];
-}
-
-async function waysOf(
-  installation: Installation,
-  { standing, language }: Asked,
-  { top, filling }: Surroundings,
-): Promise<Ways> {
-  const { content } = installation;
-  const { page, entry, category } = standing;
-  const now = installation.now();
-  // The pages below the top stand in its navigation; those below any other page are named on it.
-  const namesBelow = !filling && !entry && page.parent !== null;
-  // What only says how others are is no page to go to.
-  const isPlace = ({ type }: LivePage) => !saysHowOthersAre(installation, installation.model.pageType(type));
-  const [children, mainChildren] = await Promise.all([
-    namesBelow ? liveChildren(content, now, page) : [],
-    top ? liveChildren(content, now, top) : [],
-  ]);
-  return {
-    below: category ? [] : children.filter(isPlace),
-    main: mainChildren.filter(isPlace),
-    ...(await waysOn(installation, standing, children, language)),
-  };
-}
-
-/** What all of a page refers to, gathered once. */
-function drawingFor(
-  installation: Installation,
-  { standing: { entry }, body, type, language }: Asked,
-  { contents }: Surroundings,
-  { below }: Ways,
-): Promise<Drawing> {
-  const fieldsOf = (each: LivePage) => installation.model.pageType(each.type)?.fields ?? [];
-  const own = entry
-    ? referencesInLocalized(entry.type.fields, entry.localized)
-    : referencesInLocalized(type.fields, body);
-  return drawingOf(
-    installation.content,
-    installation,
-    [
-      ...own,
-      ...below.flatMap((each) => referencesInLocalized(fieldsOf(each), pageBody(each.body))),
-      ...referencesInSlots(installation.model, type.definition.slots, contents),
-    ],
-    language,
-  );
-}
+  { standing: { page, entry, category }, body, language }: Asked,
+): PlaceContext => ({
+  ...(language === undefined ? {} : { language }),
+  site: siteOf(installation, page.site).uuid,
+  page: { id: page.uuid, values: body.values },
+  ...(entry ? { entry: { id: entry.id, values: entry.localized.values } } : {}),
+  ...(category ? { category: category.category.id } : {}),
+});
 
 /** What fills a page and stands in its slots. */
 async function drawContents(
   installation: Installation,
-  { standing: { page, entry, category }, body, type, language, results = 1, query }: Asked,
-  { address, contents, rules, filling }: Surroundings,
+  asked: Asked,
+  { address, contents, rules, filling, allAt }: Surroundings,
   drawing: Drawing,
 ) {
-  const place: PlaceContext = {
-    ...(language === undefined ? {} : { language }),
-    site: siteOf(installation, page.site).uuid,
-    page: { id: page.uuid, values: body.values },
-    ...(entry ? { entry: { id: entry.id, values: entry.localized.values } } : {}),
-    ...(category ? { category: category.category.id } : {}),
-  };
+  const { body, type, language, results = 1, query } = asked;
   const layout = type.definition.layouts.find(({ id }) => id === body.layout) ?? type.definition.layouts[0];
   // In the order in which they stand: what fills the page comes behind its first slot, or before the last row
   // of its layout.
-  const spot: RenderContext = { place, above: new Set(), settings: body.settings, language };
-  const spotOf = (listing: Id): RenderContext => ({ ...spot, byHand: body.byHand?.[listing] ?? [] });
+  const spot: RenderContext = {
+    place: placeOf(installation, asked),
+    above: new Set(),
+    settings: body.settings,
+    language,
+  };
+  const spotOf = (listing: Id): RenderContext => {
+    const all = allAt.get(listing);
+    return {
+      ...spot,
+      byHand: body.byHand?.[listing] ?? [],
+      ...(all === undefined ? {} : { allAt: visitorAddress(installation, language, all) }),
+    };
+  };
   const drawer = new BlockDrawer(installation, drawing, spotOf, rules);
   const order = type.definition.slots.map(({ id }) => id);
   const last = layout && layout.rows.length > 1 ? (layout.rows.at(-1)?.cells ?? []) : [];
@@ -186,121 +104,6 @@ async function drawContents(
   };
 }
 
-/** What a page says of itself: its title, its face, who wrote it, how often it was read. */
-async function ownWords(
-  installation: Installation,
-  { standing: { page, entry, category }, body, type, language }: Asked,
-  { address }: Surroundings,
-  drawing: Drawing,
-) {
-  const layers = layersOf(installation, type, body);
-  const homes =
-    entry &&
-    (await entryAddresses(
-      installation.content,
-      installation,
-      [{ id: entry.id, type: entry.type.id }],
-      language,
-    ));
-  const home = entry && homes?.get(entry.id);
-  const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
-  const showsVisits = resolveSetting('showVisits', layers).value === 'yes';
-  const face = entry
-    ? mapToFace(entry.type.definition.face.mapping, entry.type, entry.localized, drawing)
-    : mapToFace(type.definition.face.mapping, type, body, drawing);
-  const title = entry
-    ? titleOf(entry.type.definition, valuesIn(entry.localized, language)) || entry.title
-    : category
-      ? titleOf(type.definition, valuesIn(body, language))
-      : pageTitle(installation, page, language);
-  return {
-    title,
-    face: pageBySettings(face, layers),
-    ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
-    ...(showsVisits
-      ? { visits: await pageVisits(installation, entry?.id ?? category?.category.id ?? page.uuid) }
-      : {}),
-    ...(home === undefined || home === visitorAddress(installation, language, address)
-      ? {}
-      : { canonical: home }),
-    ...(entry ? await companyOf(installation, entry.type, entry.id, language) : {}),
-  };
-}
-
-/** What a visitor reads of a face in one go, for the line under a title. */
-const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
-
-/** The names of what a page leads to, each with where it stands. */
-function drawWays(
-  installation: Installation,
-  { standing: { page, category }, language }: Asked,
-  { address, above, top }: Surroundings,
-  { below, main, categories, beside }: Ways,
-  drawing: Drawing,
-) {
-  const link = (each: LivePage) => ({
-    label: pageTitle(installation, each, language),
-    address: visitorAddress(installation, language, each.address),
-  });
-  const summaryIn = (
-    of: CompiledType<PageType> | undefined,
-    bodyOf: (of: CompiledType<PageType>) => PageBody,
-  ) =>
-    of
-      ? summaryOf(
-          pageBySettings(
-            mapToFace(of.definition.face.mapping, of, bodyOf(of), drawing),
-            layersOf(installation, of, bodyOf(of)),
-          ),
-        )
-      : '';
-  const { model } = installation;
-  const trail = category ? installation.categories.trail(category.category.id).slice(0, -1) : [];
-  return {
-    navigation: inOrder(installation, top, main)
-      .filter((each) => inNavigation(installation, each))
-      .map((each) => ({
-        ...link(each),
-        here: address === each.address || address.startsWith(`${each.address}/`),
-      })),
-    above: [
-      ...above.map(link),
-      ...trail.map((each) => ({
-        label: categoryLabel(each, language),
-        address: visitorAddress(
-          installation,
-          language,
-          category ? categoryAddress(installation, category.home, each.id) : '',
-        ),
-      })),
-    ],
-    below: [
-      ...inOrder(installation, page, below).map((each) => ({
-        ...link(each),
-        summary: summaryIn(model.pageType(each.type), () => pageBody(each.body)),
-      })),
-      ...categories.map(({ label, address: at, count, home, category: each }) => ({
-        label,
-        address: at,
-        summary: summaryIn(model.pageType(home.page.type), (of) =>
-          bodyOfCategory(of, pageBody(home.page.body), undefined, each, schemeShownBy(installation, of)),
-        ),
-        count,
-      })),
-    ],
-    ...(beside.length > 0
-      ? {
-          beside: beside.map(({ category: each, label, address: at, count }) => ({
-            label,
-            address: at,
-            count,
-            here: each.id === category?.category.id,
-          })),
-        }
-      : {}),
-  };
-}
-
 /** Whether a listing shows how often the pages of its entries were read. */
 const showsVisitsOf = (
   installation: Installation,
@@ -312,6 +115,15 @@ const showsVisitsOf = (
       bylineBySettings(listingLayers(installation.model.document, definition, rule, page)).showVisits,
   );
 
+/** A page as it is gathered: what it is drawn from, whether it turns with the day, until when (ms) it is fresh. */
+export interface Gathered {
+  page: VisitorPage;
+  turnsDaily: boolean;
+  freshUntil: number;
+  /** The one spelling of what was chosen of its list. */
+  query: string;
+}
+
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
 export async function gather(
   installation: Installation,
@@ -319,11 +131,8 @@ export async function gather(
   body: PageBody,
   type: CompiledType<PageType>,
   request: PageRequest = {},
-): Promise<{ page: VisitorPage; turnsDaily: boolean; freshUntil: number; query: string }> {
+): Promise<Gathered> {
   const asked: Asked = { standing, body, type, ...request };
-  const { language, results = 1 } = request;
-  const { page } = standing;
-  const site = siteOf(installation, page.site);
   const around = await surroundingsOf(installation, asked);
   const ways = await waysOf(installation, asked, around);
   const drawing = await drawingFor(installation, asked, around, ways);
@@ -338,18 +147,71 @@ export async function gather(
     freshUntil: tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
-      locale: language ?? installation.model.locale,
-      site: {
-        label: site.label,
-        home: visitorAddress(installation, language, site.base || '/'),
-        style: installation.model.document.houseStyle,
-      },
-      address: resultAddress(visitorAddress(installation, language, address), results),
-      languages: languagesOf(installation, address, results, language),
-      isTop: page.parent === null,
+      ...frameOf(installation, asked, address),
       ...own,
       ...drawn,
       ...drawWays(installation, asked, around, ways, drawing),
+    },
+  };
+}
+
+/**
+ * Gathers the page of all that a listing shows where it stands: below the page that shows it, in pages, with its feed.
+ * Nothing where no listing there leads to the address (in the tree).
+ */
+export async function gatherAllResults(
+  installation: Installation,
+  standing: ResolvedAddress,
+  body: PageBody,
+  type: CompiledType<PageType>,
+  request: PageRequest & { allAt: string },
+): Promise<Gathered | undefined> {
+  const asked: Asked = { standing, body, type, ...request };
+  const { language, results = 1, query: chosen = new URLSearchParams() } = request;
+  const around = await surroundingsOf(installation, asked);
+  const id = [...around.allAt].find(([, at]) => at === request.allAt)?.[0];
+  const found = around.rules.find(([listing]) => listing === id)?.[1];
+  if (!found) return undefined;
+  const { fullList: _fullList, notAbove: _notAbove, skip: _skip, ...rest } = found;
+  const rule: ListingRule = { ...rest, limit: 'all', perPage: rest.perPage ?? PER_PAGE };
+  const ways = await waysOf(installation, asked, around);
+  const drawing = await drawingFor(installation, asked, around, ways);
+  const address = visitorAddress(installation, language, request.allAt);
+  const { listing, query } = await drawFilling(
+    installation,
+    rule,
+    {
+      place: placeOf(installation, asked),
+      above: new Set(),
+      byHand: body.byHand?.[id ?? ''] ?? [],
+      settings: body.settings,
+      language,
+    },
+    { address, results, query: chosen },
+  );
+  const { above, ...leading } = drawWays(installation, asked, around, ways, drawing);
+  const { title } = await ownWords(installation, asked, around, drawing);
+  const heading = listing.heading || title;
+  return {
+    query,
+    freshUntil:
+      goesByVisits(rule) || showsVisitsOf(installation, rule, body.settings)
+        ? installation.now() + VISITS_FRESH
+        : FOREVER,
+    turnsDaily: turnsWithTheDay(rule.where),
+    page: {
+      ...frameOf(installation, asked, request.allAt),
+      isTop: false,
+      title: heading,
+      face: { heading: [{ words: heading, step: 0 }] },
+      slotOrder: [],
+      slots: {},
+      listing: { ...listing, heading: '' },
+      feeds: feedsOf(address),
+      ...(query ? { filtered: true } : {}),
+      ...leading,
+      below: [],
+      above: [...above, { label: title, address: visitorAddress(installation, language, around.address) }],
     },
   };
 }

@@ -4,34 +4,33 @@ import { columnsOf, inRatio } from '../../core/mapping/arrangement/arrange';
 import {
   facetCondition,
   facetQuery,
-  facetValues,
-  pressed,
+  facetsOf,
   parseFacets,
+  type AskedFacet,
   type ChosenFacets,
 } from '../../core/mapping/rule/facets';
 import { bindPlace, type PlaceContext } from '../../core/mapping/rule/here';
-import { keepsRule, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
+import { OWN_LIST, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
+import { narrowingTo } from '../../core/mapping/rule/narrowing';
 import { leadingTo } from '../../core/mapping/face';
 import { allIn } from '../../core/mapping/rule/pins';
 import { resultPages } from '../../core/mapping/arrangement/result-pages';
 import { Sources } from '../../core/mapping/rule/sources';
-import type { Field } from '../../core/model/document';
 import type { SettingsLayer } from '../../core/model/settings';
 import { resultAddress } from '../../core/site/address';
 import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/site/shown-by-settings';
-import type { DrawnFacet, DrawnListing } from '../../core/site/visitor-page';
+import type { DrawnListing } from '../../core/site/visitor-page';
 import type { Reader } from '../../store/database';
-import { countFacets } from '../../store/queries/facet-query';
 import { listAmong } from '../../store/queries/listing-query';
 import { livePagesByIds } from '../../store/pages';
 import { liveAt, recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
+import { drawFacets } from './draw-facets';
 import { drawItems } from './items';
 import { listingBody, pageBody } from '../records/bodies';
 import { pageTitle } from '../records/known';
 import { withLeadingEntries } from '../listings/leading';
 import { addressesOf, sourcesOf } from '../listings/sources';
-import { kindFor, type Value } from '../../core/model/kinds';
 
 /**
  * Where a listing is drawn: what its place gives it, the entries that listings above it on the page show (its
@@ -45,15 +44,15 @@ export interface RenderContext {
   /** What is set on the page: it goes before what is set on the listing. */
   settings?: SettingsLayer | undefined;
   language?: string | undefined;
+  /** Where all that it shows here stands. */
+  allAt?: string | undefined;
 }
 
 const nobodyChose: ChosenFacets = new Map();
 
-/** The fields by which visitors filter a listing. */
-const facetFields = (installation: Installation, rule: ListingRule): Field[] => {
-  const sources = Sources.of(installation.model, rule.from);
-  return (rule.facets ?? []).flatMap((id) => sources.field(id) ?? []);
-};
+/** The facets by which visitors filter a listing. */
+const facetsIn = (installation: Installation, rule: ListingRule): AskedFacet[] =>
+  facetsOf(rule, Sources.of(installation.model, rule.from));
 
 /** The rule as it holds at a spot: what the place gives put in, what stands above left out. */
 function ruleAt(rule: ListingRule, { place, above }: RenderContext): ListingRule {
@@ -93,7 +92,7 @@ export async function drawListing(
   };
   const here = ruleAt(given, spot);
   const rule =
-    chosen.size === 0 ? here : narrowed(here, facetCondition(facetFields(installation, here), chosen));
+    chosen.size === 0 ? here : narrowed(here, facetCondition(facetsIn(installation, here), chosen));
   const asked = await sourcesOf(
     installation.content,
     installation,
@@ -117,7 +116,7 @@ export async function drawListing(
   const fullList =
     rule.fullList === undefined || !leadsOnBySettings(layers)
       ? undefined
-      : await fullListOf(installation, given, rule.fullList, matching, language);
+      : await fullListOf(installation, given, rule.fullList, { matching, shown: drawn.length }, spot);
   return {
     ...nothing,
     ...(fullList ? { fullList } : {}),
@@ -128,24 +127,50 @@ export async function drawListing(
   };
 }
 
-/** The way to the page with the full list: with how many stand there, where it keeps the same rule. */
+/**
+ * The way to the full list: the chosen page, narrowed by what visitors may take off again to what the listing lets
+ * through; where that page cannot say it, all that the listing shows, at an address of its own.
+ */
 async function fullListOf(
   installation: Installation,
   rule: ListingRule,
-  id: Id,
-  matching: number,
-  language?: string,
+  id: Id | typeof OWN_LIST,
+  { matching, shown }: { matching: number; shown: number },
+  { place, language, allAt }: RenderContext,
 ): Promise<DrawnListing['fullList']> {
+  const page = id === OWN_LIST ? undefined : await fullPage(installation, id, language);
+  const list = page?.rule;
+  const facets = list ? facetsIn(installation, list) : [];
+  const bound = { ...rule, where: bindPlace(rule.where, place) };
+  const chosen = list && narrowingTo(list, facets, bound);
+  // What stands above on the page is left out here, and not there.
+  const count = rule.notAbove ? {} : { count: matching };
+  if (page && chosen)
+    return {
+      label: page.label,
+      address: `${page.address}${facetQuery(facets, chosen, installation.categories)}`,
+      ...count,
+    };
+  if (allAt === undefined) return page && { label: page.label, address: page.address };
+  return rule.notAbove || matching > shown
+    ? { label: (language && rule.headings?.[language]) || rule.heading, address: allAt, ...count }
+    : undefined;
+}
+
+/** A page with a full list as visitors find it, with the rule of the list where one fills it. */
+async function fullPage(
+  installation: Installation,
+  id: Id,
+  language: string | undefined,
+): Promise<{ label: string; address: string; rule: ListingRule | undefined } | undefined> {
   const record = await recordByUuid(installation.content, id, 'page');
   const [page] = record ? await livePagesByIds(installation.content, installation.now(), [record.id]) : [];
   if (!page) return undefined;
   const { listing } = pageBody(page.body);
-  const other = listing === undefined ? undefined : await ruleInForce(installation, listing);
-  const same = other !== undefined && keepsRule(other, rule);
   return {
     label: pageTitle(installation, page, language),
     address: visitorAddress(installation, language, page.address),
-    ...(same ? { count: matching } : {}),
+    rule: listing === undefined ? undefined : await ruleInForce(installation, listing),
   };
 }
 
@@ -180,12 +205,12 @@ export async function drawFilling(
   spot: RenderContext,
   { address, results, query: asked }: Filling,
 ): Promise<{ listing: DrawnListing; query: string }> {
-  const fields = facetFields(installation, rule);
-  const chosen = parseFacets(fields, asked, installation.categories);
-  const query = facetQuery(fields, chosen, installation.categories);
-  const facets =
-    fields.length > 0
-      ? await drawFacets(installation, ruleAt(rule, spot), fields, chosen, address, spot.language)
+  const facets = facetsIn(installation, rule);
+  const chosen = parseFacets(facets, asked, installation.categories);
+  const query = facetQuery(facets, chosen, installation.categories);
+  const fields =
+    facets.length > 0
+      ? await drawFacets(installation, ruleAt(rule, spot), facets, chosen, address, spot.language)
       : undefined;
   const listing = await drawListing(installation, rule, spot, results, chosen);
   const pages = resultPages(rule, listing.matching);
@@ -193,7 +218,7 @@ export async function drawFilling(
     query,
     listing: {
       ...listing,
-      ...(facets ? { facets: { fields: facets, ...(chosen.size > 0 ? { clear: address } : {}) } } : {}),
+      ...(fields ? { facets: { fields, ...(chosen.size > 0 ? { clear: address } : {}) } } : {}),
       ...(pages === 1
         ? {}
         : {
@@ -204,61 +229,4 @@ export async function drawFilling(
           }),
     },
   };
-}
-
-/**
- * The fields that visitors filter by, with how many entries each value leaves among those that the other
- * choices leave.
- */
-async function drawFacets(
-  installation: Installation,
-  rule: ListingRule,
-  fields: readonly Field[],
-  chosen: ChosenFacets,
-  address: string,
-  language?: string,
-): Promise<DrawnFacet[]> {
-  const { categories, keyMap } = installation;
-  const offered = fields.map((field) => facetValues(field, chosen, categories));
-  const questions = fields.map((field, i) => ({
-    field: field.id,
-    where: facetCondition(fields, chosen, field.id),
-    ...(kindFor(field).facet?.countsBelow
-      ? { categories: (offered[i] ?? []).map(({ value }) => String(value)) }
-      : {}),
-  }));
-  const perSource = await Promise.all(
-    (await sourcesOf(installation.content, installation, rule)).map(({ asked, rule: own }) =>
-      countFacets(installation.content, asked, allIn(own), questions),
-    ),
-  );
-  const countOf = (i: number, value: number) =>
-    perSource.reduce((sum, counts) => sum + (counts[i]?.get(value) ?? 0), 0);
-  const speaking = {
-    locale: language ?? installation.model.locale,
-    known: {
-      entries: new Map(),
-      pages: new Map(),
-      media: new Map(),
-      categories: categories.knownIn(language),
-    },
-  };
-  return fields
-    .map((field, i) => {
-      const had = chosen.get(field.id) ?? [];
-      const kind = kindFor(field);
-      const values = (offered[i] ?? []).map(({ value, depth }) => ({
-        label: kind.inWords(value as Value, speaking),
-        depth,
-        chosen: kind.facet?.isChosen(value, had, categories) ?? false,
-        count: countOf(i, typeof value === 'boolean' ? Number(value) : keyMap.find(String(value))),
-        address: `${address}${facetQuery(fields, pressed(field, chosen, value, categories), categories)}`,
-      }));
-      return {
-        key: field.key,
-        label: field.label,
-        values: values.filter(({ count, chosen: kept }) => count > 0 || kept),
-      };
-    })
-    .filter(({ values }) => values.length > 0);
 }

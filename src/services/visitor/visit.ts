@@ -1,6 +1,6 @@
 import { nextDayStarts } from '../../core/content/day';
 import type { Id } from '../../core/ids';
-import { canonicalAddress, splitResults } from '../../core/site/address';
+import { canonicalAddress, splitAllResults, splitResults } from '../../core/site/address';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { nextTurn } from '../../store/records';
 import { bodyOfCategory, leadsElsewhere, schemeShownBy } from '../categories/pages';
@@ -8,7 +8,7 @@ import { pageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
-import { gather } from './gather';
+import { gather, gatherAllResults } from './gather';
 import { resolveAddress } from './resolve-address';
 
 /**
@@ -35,7 +35,10 @@ export async function visit(
   const split = splitResults(within);
   if (!split) return { found: 'nothing' };
   const { address, page: results } = split;
-  const standing = await resolveAddress(installation, address);
+  const at = await resolveAddress(installation, address);
+  // Where nothing stands of its own, all that a listing above shows may be asked for.
+  const listedOn = at ? undefined : splitAllResults(address);
+  const standing = at ?? (listedOn === undefined ? undefined : await resolveAddress(installation, listedOn));
   if (!standing) return { found: 'nothing' };
   // One page has one address: a prefix that says what leads here anyway leads to the page without it.
   const plain = visitorAddress(installation, language, within);
@@ -56,16 +59,13 @@ export async function visit(
   const body = category
     ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(installation, type))
     : pageBody(page.body);
-  const {
-    page: drawn,
-    turnsDaily,
-    freshUntil,
-    query: chosen,
-  } = await gather(onSite, standing, body, type, {
-    ...(language === undefined ? {} : { language }),
-    results,
-    query,
-  });
+  const request = { ...(language === undefined ? {} : { language }), results, query };
+  const gathered =
+    listedOn === undefined
+      ? await gather(onSite, standing, body, type, request)
+      : await gatherAllResults(onSite, standing, body, type, { ...request, allAt: address });
+  if (!gathered) return { found: 'nothing' };
+  const { page: drawn, turnsDaily, freshUntil, query: chosen } = gathered;
   // A page of results stands only where there is something on it.
   if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [

@@ -1,6 +1,7 @@
 import type { Id } from '../../ids';
 import type { CompiledModel } from '../../model/compile';
 import { parts } from '../parts';
+import { facetPath } from './facets';
 import { isMetadataOrder, type Condition, type ListingRule } from './listing-rule';
 import { mappingBounds, partKeys, type Mapping } from '../parts';
 import { ruleIn, sourceRoles, Sources } from './sources';
@@ -64,7 +65,7 @@ export function withSources(model: CompiledModel, rule: ListingRule, from: Id[])
   const [only] = sources.types;
   const { facets = [], ...rest } = only && sources.types.length === 1 ? ruleIn(rule, only) : rule;
   const mapping = feedable(rest.mapping, sources);
-  const kept = facets.filter((field) => sources.field(field));
+  const kept = facets.filter((facet) => sources.field(facetPath(facet)));
   const title = only && { field: only.definition.title };
   const whole =
     sources.types.length > 1

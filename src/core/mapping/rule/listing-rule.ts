@@ -1,6 +1,6 @@
 import type { State } from '../../content/states';
 import type { Id } from '../../ids';
-import { isJsonObject, sameJson, type Json } from '../../json';
+import { isJsonObject, type Json } from '../../json';
 import type { FieldPath } from '../../model/document';
 import type { Comparison } from '../../model/kinds';
 import type { SettingsLayer } from '../../model/settings';
@@ -81,6 +81,19 @@ export interface Pin {
   place?: number;
 }
 
+/**
+ * A field by which visitors filter, and how its values are put together: in spans that begin at some steps, least
+ * first, or by months or years.
+ */
+export interface FacetRule {
+  field: FieldPath;
+  steps?: (number | string)[];
+  by?: 'month' | 'year';
+}
+
+/** Says that a listing leads to all that it shows, at an address of its own. */
+export const OWN_LIST = 'own';
+
 /** A listing: which entries, in what order, how many, shown how. */
 export interface ListingRule {
   /** The content types whose entries it takes, and the page types whose pages, by id. At least one. */
@@ -97,10 +110,10 @@ export interface ListingRule {
   skip?: number;
   /** Leaves out what the listings above it on the same page show. */
   notAbove?: boolean;
-  /** The page with the full list, to which it leads. */
-  fullList?: Id;
+  /** The page with the full list, to which it leads; or all that it shows, at an address of its own. */
+  fullList?: Id | typeof OWN_LIST;
   /** The fields by which visitors may filter, where a page of its own shows the listing. */
-  facets?: Id[];
+  facets?: (FieldPath | FacetRule)[];
   /**
    * How many stand on one page of results, where a page of its own shows the listing. From 1 to
    * `listingBounds.perPage`.
@@ -158,7 +171,3 @@ export function metadataTestsOf(condition: Condition): MetadataTest[] {
 /** Whether the passing of days alone can change which entries the condition lets through. */
 export const turnsWithTheDay = (condition: Condition): boolean =>
   testsOf(condition).some(({ value }) => [value].flat().some((each) => isJsonObject(each) && 'now' in each));
-
-/** Whether a listing lets through the same entries as another, so that it may be called the other's full list. */
-export const keepsRule = (full: ListingRule, rule: ListingRule): boolean =>
-  sameJson(full.from, rule.from) && sameJson(full.where as Json, rule.where as Json);

@@ -123,7 +123,15 @@ export function serializeRule(model: CompiledModel, rule: ListingRule): JsonObje
     ...(rule.skip === undefined ? {} : { skip: rule.skip }),
     ...(rule.notAbove ? { notAbove: true } : {}),
     ...(rule.fullList === undefined ? {} : { fullList: rule.fullList }),
-    ...(rule.facets ? { facets: rule.facets.map((id) => serializePath(id, type, model)) } : {}),
+    ...(rule.facets
+      ? {
+          facets: rule.facets.map((facet) =>
+            typeof facet === 'string'
+              ? serializePath(facet, type, model)
+              : { ...facet, field: serializePath(facet.field, type, model) },
+          ),
+        }
+      : {}),
     limit: rule.limit,
     ...(rule.perPage === undefined ? {} : { perPage: rule.perPage }),
     heading: rule.heading,

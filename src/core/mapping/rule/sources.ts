@@ -163,10 +163,11 @@ const isRole = (path: string): path is SourceRole => sourceRoles.some((role) => 
  * A path as one type understands it: a role becomes the type's own field, or stays where it has none (and is
  * empty there).
  */
-const pathIn = (type: SourceType, path: FieldPath): FieldPath =>
+export const pathIn = (type: SourceType, path: FieldPath): FieldPath =>
   isRole(path) ? (roleField(type, path)?.id ?? path) : path;
 
-function conditionIn(condition: Condition, type: SourceType): Condition {
+/** A condition as one type understands it, roles turned into that type's own fields. */
+export function conditionIn(condition: Condition, type: SourceType): Condition {
   if ('all' in condition) return { all: condition.all.map((inner) => conditionIn(inner, type)) };
   if ('any' in condition) return { any: condition.any.map((inner) => conditionIn(inner, type)) };
   if ('not' in condition) return { not: conditionIn(condition.not, type) };

@@ -56,10 +56,11 @@ export const category: Kind<'category'> = {
   maySeveral: true,
   names: { scheme: 'scheme', within: 'field beside' },
   facet: {
-    valueOf: (word, { scheme }, categories) => categories.byKey(scheme, word)?.id,
-    wordOf: (value, _rules, categories) => categories.get(idIn(value))?.key,
+    tells: 'below',
+    valueOf: (word, { rules: { scheme }, categories }) => categories.byKey(scheme, word)?.id,
+    wordOf: (value, { categories }) => categories.get(idIn(value))?.key,
     // The way to what is chosen, and what stands right below it.
-    offered({ scheme }, [at], categories) {
+    offered([at], { rules: { scheme }, categories }) {
       const trail = at === undefined ? [] : categories.trail(idIn(at));
       return [
         ...trail.map(({ id }, depth) => ({ value: id, depth })),
@@ -69,14 +70,13 @@ export const category: Kind<'category'> = {
       ];
     },
     // One branch is chosen at a time.
-    pressed(value, had, categories) {
+    pressed(value, had, { categories }) {
       const above = categories.get(idIn(value))?.parent ?? null;
       if (!had.some((each) => categories.isUnder(idIn(each), idIn(value)))) return [value];
       return above === null ? [] : [above];
     },
-    isChosen: (value, had, categories) => had.some((each) => categories.isUnder(idIn(each), idIn(value))),
+    isChosen: (value, had, { categories }) => had.some((each) => categories.isUnder(idIn(each), idIn(value))),
     condition: (field, values) => ({ field, is: 'under', value: [...values] }),
-    countsBelow: true,
   },
   gone: ({ scheme, within }, label, { schemes, siblings }) => [
     ...(scheme && !schemes.has(scheme)

@@ -83,9 +83,10 @@ export const choice: Kind<'choice'> = {
   hasFewValues: true,
   maySeveral: true,
   facet: {
-    valueOf: (word, { choices }) => choices.find(({ key }) => key === word)?.id,
-    wordOf: (value, { choices }) => choices.find(({ id }) => id === value)?.key,
-    offered: ({ choices }) => choices.map(({ id }) => ({ value: id, depth: 0 })),
+    tells: 'each',
+    valueOf: (word, { rules: { choices } }) => choices.find(({ key }) => key === word)?.id,
+    wordOf: (value, { rules: { choices } }) => choices.find(({ id }) => id === value)?.key,
+    offered: (_had, { rules: { choices } }) => choices.map(({ id }) => ({ value: id, depth: 0 })),
     pressed: pressedAlone,
     isChosen: (value, had) => had.includes(value),
     condition: (field, values) => ({ field, is: 'oneOf', value: [...values] }),

@@ -1,6 +1,7 @@
 import { read, refuse, type Fault } from '../../faults';
 import { dayFrom, isDay, relativeInWords, relativePattern, type DayOrRelative } from '../../content/day';
 import { isJsonObject, type JsonObject } from '../../json';
+import { dayFacet } from './facet';
 import type { Kind } from './kind';
 import { cellText, dayIn } from '../../formats/sample/cell';
 
@@ -52,6 +53,7 @@ export const date: Kind<'date'> = {
   fromFile: (written, _rules, names) =>
     isJsonObject(written) && typeof written.now === 'string' ? names.day(written.now) : written,
   measures: 'time',
+  facet: dayFacet(),
   begins: 'now',
   fromSample: {
     value: (cell, { monthFirst }) => dayIn(cellText(cell), monthFirst)?.day ?? cellText(cell).slice(0, 10),

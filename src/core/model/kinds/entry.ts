@@ -1,5 +1,6 @@
 import type { Fault } from '../../faults';
-import type { Id } from '../../ids';
+import { isId, type Id } from '../../ids';
+import { pressedAlone } from './facet';
 import type { Kind } from './kind';
 import {
   asList,
@@ -62,6 +63,15 @@ export const entry: Kind<'entry'> = {
       const ids = piecesOf(cell, separator).flatMap((name) => named(refersTo, name) ?? []);
       return multiple ? ids : (ids[0] ?? null);
     },
+  },
+  facet: {
+    tells: 'links',
+    valueOf: (word) => (isId(word) ? word : undefined),
+    wordOf: String,
+    offered: (had, _asked, found) => [...new Set([...found, ...had])].map((value) => ({ value, depth: 0 })),
+    pressed: pressedAlone,
+    isChosen: (value, had) => had.includes(value),
+    condition: (field, values) => ({ field, is: 'oneOf', value: [...values] }),
   },
   leadsTo: ({ types }) => types,
   // Entries of one type are never those of another, so only what may lead to the same can be compared.

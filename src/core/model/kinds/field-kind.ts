@@ -9,6 +9,8 @@ import type { Choice } from './choice';
 import type {
   Comparison,
   Facet,
+  FacetAsked,
+  FacetGrouping,
   FileNames,
   IndexCell,
   IndexShape,
@@ -23,33 +25,48 @@ import type {
 } from './kind';
 import type { FieldValues } from './nested';
 
-/** How visitors filter by a field, one value at a time: `Facet` with the field's rules put in. */
+/** How visitors filter by a field, one value at a time: `Facet` with the field's rules and its grouping put in. */
 export class FieldFacet {
   constructor(
     private readonly facet: Facet<KindRules[KindName]>,
     private readonly field: Field,
+    private readonly grouping: FacetGrouping,
+    private readonly kind: FieldKind,
   ) {}
 
-  get countsBelow(): boolean {
-    return this.facet.countsBelow ?? false;
+  private asked(categories: Categories): FacetAsked<KindRules[KindName]> {
+    return { rules: this.field.rules, grouping: this.grouping, categories };
+  }
+
+  get tells(): Facet<KindRules[KindName]>['tells'] {
+    return this.facet.tells;
   }
   valueOf(word: string, categories: Categories): Json | undefined {
-    return this.facet.valueOf(word, this.field.rules, categories);
+    return this.facet.valueOf(word, this.asked(categories));
   }
   wordOf(value: Json, categories: Categories): string | undefined {
-    return this.facet.wordOf(value, this.field.rules, categories);
+    return this.facet.wordOf(value, this.asked(categories));
   }
-  offered(had: readonly Json[], categories: Categories): { value: Json; depth: number }[] {
-    return this.facet.offered(this.field.rules, had, categories);
+  offered(
+    had: readonly Json[],
+    categories: Categories,
+    found: readonly Json[] = [],
+  ): { value: Json; depth: number }[] {
+    return this.facet.offered(had, this.asked(categories), found);
   }
   pressed(value: Json, had: readonly Json[], categories: Categories): Json[] {
-    return this.facet.pressed(value, had, categories);
+    return this.facet.pressed(value, had, this.asked(categories));
   }
   isChosen(value: Json, had: readonly Json[], categories: Categories): boolean {
-    return this.facet.isChosen(value, had, categories);
+    return this.facet.isChosen(value, had, this.asked(categories));
   }
   condition(values: readonly Json[]): Condition {
     return this.facet.condition(this.field.id, values);
+  }
+  inWords(value: Json, speaking: Speaking): string {
+    return (
+      this.facet.inWords?.(value, this.field.rules, speaking) ?? this.kind.inWords(value as Value, speaking)
+    );
   }
 }
 
@@ -147,8 +164,13 @@ export class FieldKind {
   get counts(): boolean {
     return this.kind.measures === 'number' || (this.kind.counts?.(this.rules) ?? false);
   }
-  get facet(): FieldFacet | undefined {
-    return this.kind.facet && new FieldFacet(this.kind.facet, this.field);
+  /** What values visitors may filter by are told apart by; nothing where they may not. */
+  get facetTells(): Facet<KindRules[KindName]>['tells'] | undefined {
+    return this.kind.facet?.tells;
+  }
+  /** How visitors filter by it, its values put together in some way. */
+  facet(grouping: FacetGrouping = {}): FieldFacet | undefined {
+    return this.kind.facet && new FieldFacet(this.kind.facet, this.field, grouping, this);
   }
   get indexShape(): IndexShape {
     return this.kind.indexShape(this.rules);

@@ -5,7 +5,7 @@ import type { Known } from '../../content/known';
 import type { Categories } from '../../content/categories';
 import type { ProposedField } from '../../formats/sample/propose-fields';
 import type { Condition } from '../../mapping/rule/listing-rule';
-import type { Field, FieldEntry } from '../document';
+import type { Field, FieldEntry, FieldPath } from '../document';
 import type { Choice } from './choice';
 import type { FieldValues } from './nested';
 
@@ -90,25 +90,47 @@ export interface NamedAround {
   siblings: readonly Field[];
 }
 
+/** How a list puts the values of a facet together: in spans that begin at some steps, or by months or years. */
+export interface FacetGrouping {
+  steps?: readonly (number | string)[];
+  by?: 'month' | 'year';
+}
+
+/** What a facet is asked with: the rules of its field, how its values are put together, and the categories. */
+export interface FacetAsked<Rules> {
+  rules: Rules;
+  grouping: FacetGrouping;
+  categories: Categories;
+}
+
 /**
  * How visitors filter by the values of a kind, one value at a time. `had` is what they have chosen so far, each value as
  * it is kept.
  */
 export interface Facet<Rules> {
+  /**
+   * What its values are told apart by: each alone; each with what stands below it; spans of days or of numbers; what
+   * it leads to.
+   */
+  readonly tells: 'each' | 'below' | 'days' | 'numbers' | 'links';
   /** The value that a word of an address stands for. */
-  valueOf(word: string, rules: Rules, categories: Categories): Json | undefined;
+  valueOf(word: string, asked: FacetAsked<Rules>): Json | undefined;
   /** The word by which an address speaks of a value. */
-  wordOf(value: Json, rules: Rules, categories: Categories): string | undefined;
-  /** The values that are offered, in order, with how deep each stands. */
-  offered(rules: Rules, had: readonly Json[], categories: Categories): { value: Json; depth: number }[];
+  wordOf(value: Json, asked: FacetAsked<Rules>): string | undefined;
+  /** The values that are offered, in order, with how deep each stands. `found` are those that content has. */
+  offered(
+    had: readonly Json[],
+    asked: FacetAsked<Rules>,
+    found: readonly Json[],
+  ): { value: Json; depth: number }[];
   /** What is chosen after a value was pressed: it goes if it was chosen, and comes if it was not. */
-  pressed(value: Json, had: readonly Json[], categories: Categories): Json[];
+  pressed(value: Json, had: readonly Json[], asked: FacetAsked<Rules>): Json[];
   /** Whether a value is chosen, by itself or by what stands below it. */
-  isChosen(value: Json, had: readonly Json[], categories: Categories): boolean;
+  isChosen(value: Json, had: readonly Json[], asked: FacetAsked<Rules>): boolean;
   /** What the chosen values ask of entries. */
-  condition(field: Id, values: readonly Json[]): Condition;
-  /** Whether a value counts what stands below it too. */
-  readonly countsBelow?: boolean;
+  condition(field: FieldPath, values: readonly Json[]): Condition;
+  /** A value in words, where that is not how the kind says it. */
+  inWords?(value: Json, rules: Rules, speaking: Speaking): string;
 }
 
 /** How values of a kind come from the cells of a file. `make` turns what is proposed inside into fields. */

@@ -1,6 +1,7 @@
 import { dayFrom, isDay, type DayOrRelative } from '../../content/day';
 import { read, refuse, type Fault } from '../../faults';
 import { boundInWords, boundSchema, dayInWords } from './date';
+import { dayFacet } from './facet';
 import type { Kind } from './kind';
 import { cellText, momentIn } from '../../formats/sample/cell';
 import { isJsonObject } from '../../json';
@@ -42,6 +43,7 @@ export const moment: Kind<'moment'> = {
       ? `${names.day(written.now)}T${String(written.at ?? '10:00')}`
       : written,
   measures: 'time',
+  facet: dayFacet(),
   hasClock: true,
   begins: 'now',
   fromSample: {

@@ -1,4 +1,5 @@
 import { read, refuse, type Fault } from '../../faults';
+import { numberFacet } from './facet';
 import type { Kind, Speaking } from './kind';
 import { cellText, numberIn, unitIn } from '../../formats/sample/cell';
 
@@ -43,6 +44,9 @@ export const number: Kind<'number'> = {
   }),
   comparisons: ['equals', 'moreThan', 'lessThan', 'between', 'filled', 'empty'],
   measures: 'number',
+  facet: numberFacet((value, { unit, ...rules }, speaking, counts) =>
+    withUnit(value, counts && unit !== undefined ? { ...rules, unit } : rules, speaking),
+  ),
   mayDiffer: true,
   fromSample: {
     rules: ({ unit, decimals }) => ({ ...(unit ? { unit } : {}), ...(decimals ? { decimals } : {}) }),

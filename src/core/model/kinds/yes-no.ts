@@ -35,6 +35,7 @@ export const yesNo: Kind<'yesNo'> = {
   comparisons: ['equals', 'filled', 'empty'],
   hasFewValues: true,
   facet: {
+    tells: 'each',
     valueOf: (word) => answers.find(([key]) => key === word)?.[1],
     wordOf: (value) => answers.find(([, each]) => each === value)?.[0],
     offered: () => answers.map(([, value]) => ({ value, depth: 0 })),

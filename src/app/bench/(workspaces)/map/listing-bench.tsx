@@ -2,7 +2,7 @@
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
+import { useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { PlacedListing, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
@@ -104,12 +104,12 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
   const read = useMemo(() => parseRule(model, rule), [model, rule]);
   const asked = useSettled(rule, 200);
   // While a condition still waits for what it compares with, the result stays as it was.
-  const readable = useRef<JsonObject>(undefined);
-  if (parseRule(model, asked).rule) readable.current = asked;
-  const trial = { body: { rule: readable.current ?? asked, at: place } };
-  const { data: result, error } = useAsk('tryListing', trial, { enabled: readable.current !== undefined });
+  const [whole, setWhole] = useState<JsonObject>();
+  if (asked !== whole && parseRule(model, asked).rule) setWhole(asked);
+  const trial = { body: { rule: whole ?? asked, at: place } };
+  const { data: result, error } = useAsk('tryListing', trial, { enabled: whole !== undefined });
   const { data: figures } = useAsk('tryListingFigures', trial, {
-    enabled: readable.current !== undefined,
+    enabled: whole !== undefined,
   });
   const sources = useMemo(
     () =>

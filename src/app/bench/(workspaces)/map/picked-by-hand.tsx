@@ -2,7 +2,7 @@
 import { Button, OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
+import { listingBounds, OWN_LIST } from '../../../../core/mapping/rule/listing-rule';
 import {
   isEntrySource,
   isMediaSource,
@@ -213,7 +213,10 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
             label="Leads to the full list on"
             none="No page"
             value={typeof rule.fullList === 'string' ? rule.fullList : ''}
-            options={pages.map(({ id, title }) => [id, title] as const)}
+            options={[
+              [OWN_LIST, 'all it shows, on a page of its own'] as const,
+              ...pages.map(({ id, title }) => [id, title] as const),
+            ]}
             onChange={(id) => onChange('fullList', id || null)}
           />
         </div>

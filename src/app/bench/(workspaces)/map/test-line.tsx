@@ -1,5 +1,5 @@
 'use client';
-import { useRef, type ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { comparedInWords, comparisonWords } from '../../../../core/mapping/rule/condition-words';
 import type { Test } from '../../../../core/mapping/rule/listing-rule';
 import { parseCondition, valuesTaken } from '../../../../core/mapping/rule/parse';
@@ -42,8 +42,8 @@ export function TestLine({
   const ids = [kept?.value].flat().filter((each): each is string => typeof each === 'string');
   const known = useKnown(ids);
   // A value that a comparison has no use for comes back with one that has.
-  const last = useRef(test.value);
-  if (test.value !== undefined) last.current = test.value;
+  const [last, setLast] = useState(test.value);
+  if (test.value !== undefined && test.value !== last) setLast(test.value);
   if (!asked) return <span>It asks a field that is gone.</span>;
   const { field, label } = asked;
   const fields = [...model.contentTypes, ...model.pageTypes].flatMap((each) => each.fields);
@@ -67,7 +67,7 @@ export function TestLine({
           onChange(
             withComparison(
               field,
-              { ...test, ...(last.current === undefined ? {} : { value: last.current }) },
+              { ...test, ...(last === undefined ? {} : { value: last }) },
               is,
             ),
           )

@@ -1,13 +1,15 @@
 import { pointer } from '../../../faults';
-import type { Id } from '../../../ids';
-import { isJsonObject, type Json } from '../../../json';
+import { isJsonObject, type Json, type JsonObject } from '../../../json';
 import { kindFor } from '../../../model/kinds';
-import { facetBounds, mayBeFacet } from '../facets';
+import { isDay } from '../../../content/day';
+import type { Field, FieldPath } from '../../../model/document';
+import { facetBounds, facetPath, mayBeFacet } from '../facets';
 import {
   isLeadingOrder,
   isMetadataOrder,
   leadingOrders,
   listingBounds,
+  type FacetRule,
   type OrderKey,
 } from '../listing-rule';
 import { throughLink } from '../matches';
@@ -65,26 +67,69 @@ export class OrderReader extends ConditionReader {
     });
   }
 
-  /** The fields by which visitors may filter. */
-  facets(input: Json | undefined, path: string): Id[] {
+  /** The fields by which visitors may filter, each by its key or as { field, steps } or { field, by }. */
+  facets(input: Json | undefined, path: string): (FieldPath | FacetRule)[] {
     if (input === undefined || input === null) return [];
     if (!Array.isArray(input) || input.length > facetBounds.fields) {
       this.fault(path, 'bound', `Visitors filter by at most ${facetBounds.fields} fields.`);
       return [];
     }
-    return [
-      ...new Set(
-        input.flatMap((key, i): Id[] => {
-          const field = this.field(key, pointer(path, i));
-          if (field && !mayBeFacet(field))
-            this.fault(
-              pointer(path, i),
-              'not-a-facet',
-              `Visitors can filter by choices, categories, and yes or no, where "Filter and sort by it" is on. ${field.label} is none of these.`,
-            );
-          return field ? [field.id] : [];
-        }),
-      ),
-    ];
+    const facets = input.flatMap((each, i) => this.facet(each, pointer(path, i)) ?? []);
+    return [...new Map(facets.map((facet) => [facetPath(facet), facet])).values()];
+  }
+
+  private facet(input: Json, path: string): FieldPath | FacetRule | undefined {
+    const given = isJsonObject(input) ? input : { field: input };
+    const at = isJsonObject(input) ? pointer(path, 'field') : path;
+    this.only(given, path, ['field', 'steps', 'by']);
+    const field = this.field(given.field, at);
+    if (!field) return undefined;
+    if (!mayBeFacet(field)) {
+      this.fault(
+        at,
+        'not-a-facet',
+        `Visitors can filter by choices, categories, entry links, numbers, dates, moments, and yes or no, where "Filter and sort by it" is on. ${field.label} is none of these.`,
+      );
+      return undefined;
+    }
+    const tells = kindFor(field).facetTells;
+    if (given.steps !== undefined) return this.facetSteps(field, given, pointer(path, 'steps'));
+    if (tells === 'numbers') {
+      this.fault(at, 'steps', `Say at which numbers the spans of ${field.label} begin.`);
+      return undefined;
+    }
+    if (tells !== 'days') {
+      if (given.by !== undefined)
+        this.fault(pointer(path, 'by'), 'by', `${field.label} holds no days to be put together.`);
+      return field.id;
+    }
+    const by = given.by ?? 'month';
+    if (by === 'month' || by === 'year') return { field: field.id, by };
+    this.fault(pointer(path, 'by'), 'by', 'Days are put together by "month" or by "year".');
+    return undefined;
+  }
+
+  private facetSteps(field: Field, given: JsonObject, path: string): FacetRule | undefined {
+    const { steps } = given;
+    const tells = kindFor(field).facetTells;
+    const isStep = (each: Json): each is number | string =>
+      tells === 'numbers'
+        ? typeof each === 'number' && Number.isFinite(each)
+        : tells === 'days' && typeof each === 'string' && isDay(each);
+    if (
+      given.by === undefined &&
+      Array.isArray(steps) &&
+      steps.length > 0 &&
+      steps.length <= facetBounds.steps &&
+      steps.every(isStep) &&
+      steps.every((each, i) => i === 0 || (steps[i - 1] ?? each) < each)
+    )
+      return { field: field.id, steps };
+    this.fault(
+      path,
+      'steps',
+      `Steps are 1 to ${facetBounds.steps} ${tells === 'days' ? 'days, earliest' : 'numbers, least'} first, of a field of numbers or days.`,
+    );
+    return undefined;
   }
 }

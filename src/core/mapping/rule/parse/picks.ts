@@ -1,7 +1,7 @@
 import { pointer, type Fault } from '../../../faults';
 import { isId, type Id } from '../../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../json';
-import { listingBounds, type ListingRule, type Pin } from '../listing-rule';
+import { listingBounds, OWN_LIST, type ListingRule, type Pin } from '../listing-rule';
 
 export const pickKeys = ['pins', 'leaveOut', 'skip', 'notAbove', 'fullList'] as const;
 type Picks = Pick<ListingRule, (typeof pickKeys)[number]>;
@@ -70,12 +70,12 @@ export function parsePicks(input: JsonObject, path: string, faults: Fault[]): Pi
   if (notAbove === true) picks.notAbove = true;
   else if (notAbove !== undefined && notAbove !== null && notAbove !== false)
     faults.push({ path: pointer(path, 'notAbove'), code: 'kind', message: 'This is yes or no.' });
-  if (id(fullList)) picks.fullList = fullList;
+  if (fullList === OWN_LIST || id(fullList)) picks.fullList = fullList;
   else if (fullList !== undefined && fullList !== null)
     faults.push({
       path: pointer(path, 'fullList'),
       code: 'value',
-      message: 'The full list is a page, by its id.',
+      message: `The full list is a page, by its id, or "${OWN_LIST}": all it shows, at an address of its own.`,
     });
   return picks;
 }

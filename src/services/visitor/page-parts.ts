@@ -1,0 +1,274 @@
+import { blocksIn, referencesInSlots, type SlotContents } from '../../core/content/blocks';
+import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
+import { titleOf } from '../../core/content/values';
+import type { Id } from '../../core/ids';
+import { mapToFace } from '../../core/mapping/map';
+import { type Drawing, type FaceContent } from '../../core/mapping/face';
+import { type ListingRule } from '../../core/mapping/rule/listing-rule';
+import type { CompiledType } from '../../core/model/compile';
+import type { PageType } from '../../core/model/document';
+import { resolveSetting } from '../../core/model/settings';
+import { allResultsAddress, resultAddress } from '../../core/site/address';
+import { pageBySettings } from '../../core/site/shown-by-settings';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { keysByListing } from '../../store/listings';
+import { liveAbove, liveChildren, type LivePage } from '../../store/pages';
+import { bodyOfCategory, categoryAddress, categoryLabel, schemeShownBy } from '../categories/pages';
+import type { CategoryWay } from '../categories/pages';
+import { entryAddresses } from '../entries/addresses';
+import { pageBody, type PageBody } from '../records/bodies';
+import { drawingOf, pageTitle } from '../records/known';
+import type { Installation } from '../runtime/installation';
+import { visitorAddress } from '../runtime/languages';
+import { siteOf } from '../runtime/sites';
+import { pageVisits } from '../runtime/visits';
+import { companyOf } from './company';
+import { standingIn } from './draw-blocks';
+import { ruleInForce } from './listings';
+import { saysHowOthersAre, type ResolvedAddress } from './resolve-address';
+import { inNavigation, inOrder, languagesOf, layersOf, waysOn } from './ways';
+
+/** What is asked of a page besides itself: a language, a page of its results, what a visitor chose of them. */
+export interface PageRequest {
+  language?: string;
+  results?: number;
+  query?: URLSearchParams;
+}
+
+/** A page that is asked for: where it stands, what it says, and in which language. */
+export interface Asked extends PageRequest {
+  standing: ResolvedAddress;
+  body: PageBody;
+  type: CompiledType<PageType>;
+}
+
+/** What is known of a page before anything of it is drawn. */
+export interface Surroundings {
+  /** Its address in the tree. */
+  address: string;
+  /** The pages above it, from the top down, and the one at the top. */
+  above: LivePage[];
+  top: LivePage | undefined;
+  contents: SlotContents;
+  /** The rules of the listings that it and its blocks show, and of the one that fills it. */
+  rules: (readonly [Id, ListingRule])[];
+  filling: ListingRule | undefined;
+  /** Where all that each of its listings shows stands. */
+  allAt: ReadonlyMap<Id, string>;
+}
+
+export async function surroundingsOf(
+  installation: Installation,
+  { standing: { page, entry, category }, body, type }: Asked,
+): Promise<Surroundings> {
+  const above = await liveAbove(installation.content, installation.now(), page.record);
+  const contents = standingIn(installation, type, body, above);
+  const shown = [body.listing, ...blocksIn(contents).map(({ listing }) => listing)];
+  const listings = [...new Set(shown.filter((id): id is string => id !== undefined))];
+  const rules = (
+    await Promise.all(listings.map(async (id) => [id, await ruleInForce(installation, id)] as const))
+  ).filter((pair): pair is readonly [string, ListingRule] => pair[1] !== undefined);
+  const address = entry?.address ?? category?.address ?? page.address;
+  const keys = await keysByListing(
+    installation.content,
+    rules.flatMap(([id, { fullList }]) => (fullList === undefined ? [] : [id])),
+  );
+  return {
+    address,
+    allAt: new Map([...keys].map(([id, key]) => [id, allResultsAddress(address, key)])),
+    above,
+    top: page.parent === null ? page : above.find(({ parent }) => parent === null),
+    contents,
+    rules,
+    filling: rules.find(([id]) => id === body.listing)?.[1],
+  };
+}
+
+/** Where a page leads: what stands below it, in the navigation, and beside it. */
+interface Ways {
+  below: LivePage[];
+  main: LivePage[];
+  categories: CategoryWay[];
+  beside: CategoryWay[];
+}
+
+export async function waysOf(
+  installation: Installation,
+  { standing, language }: Asked,
+  { top, filling }: Surroundings,
+): Promise<Ways> {
+  const { content } = installation;
+  const { page, entry, category } = standing;
+  const now = installation.now();
+  // The pages below the top stand in its navigation; those below any other page are named on it.
+  const namesBelow = !filling && !entry && page.parent !== null;
+  // What only says how others are is no page to go to.
+  const isPlace = ({ type }: LivePage) => !saysHowOthersAre(installation, installation.model.pageType(type));
+  const [children, mainChildren] = await Promise.all([
+    namesBelow ? liveChildren(content, now, page) : [],
+    top ? liveChildren(content, now, top) : [],
+  ]);
+  return {
+    below: category ? [] : children.filter(isPlace),
+    main: mainChildren.filter(isPlace),
+    ...(await waysOn(installation, standing, children, language)),
+  };
+}
+
+/** What all of a page refers to, gathered once. */
+export function drawingFor(
+  installation: Installation,
+  { standing: { entry }, body, type, language }: Asked,
+  { contents }: Surroundings,
+  { below }: Ways,
+): Promise<Drawing> {
+  const fieldsOf = (each: LivePage) => installation.model.pageType(each.type)?.fields ?? [];
+  const own = entry
+    ? referencesInLocalized(entry.type.fields, entry.localized)
+    : referencesInLocalized(type.fields, body);
+  return drawingOf(
+    installation.content,
+    installation,
+    [
+      ...own,
+      ...below.flatMap((each) => referencesInLocalized(fieldsOf(each), pageBody(each.body))),
+      ...referencesInSlots(installation.model, type.definition.slots, contents),
+    ],
+    language,
+  );
+}
+
+/** What a page says of itself: its title, its face, who wrote it, how often it was read. */
+export async function ownWords(
+  installation: Installation,
+  { standing: { page, entry, category }, body, type, language }: Asked,
+  { address }: Surroundings,
+  drawing: Drawing,
+) {
+  const layers = layersOf(installation, type, body);
+  const homes =
+    entry &&
+    (await entryAddresses(
+      installation.content,
+      installation,
+      [{ id: entry.id, type: entry.type.id }],
+      language,
+    ));
+  const home = entry && homes?.get(entry.id);
+  const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
+  const showsVisits = resolveSetting('showVisits', layers).value === 'yes';
+  const face = entry
+    ? mapToFace(entry.type.definition.face.mapping, entry.type, entry.localized, drawing)
+    : mapToFace(type.definition.face.mapping, type, body, drawing);
+  const title = entry
+    ? titleOf(entry.type.definition, valuesIn(entry.localized, language)) || entry.title
+    : category
+      ? titleOf(type.definition, valuesIn(body, language))
+      : pageTitle(installation, page, language);
+  return {
+    title,
+    face: pageBySettings(face, layers),
+    ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
+    ...(showsVisits
+      ? { visits: await pageVisits(installation, entry?.id ?? category?.category.id ?? page.uuid) }
+      : {}),
+    ...(home === undefined || home === visitorAddress(installation, language, address)
+      ? {}
+      : { canonical: home }),
+    ...(entry ? await companyOf(installation, entry.type, entry.id, language) : {}),
+  };
+}
+
+/** What a visitor reads of a face in one go, for the line under a title. */
+const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
+
+/** The names of what a page leads to, each with where it stands. */
+export function drawWays(
+  installation: Installation,
+  { standing: { page, category }, language }: Asked,
+  { address, above, top }: Surroundings,
+  { below, main, categories, beside }: Ways,
+  drawing: Drawing,
+) {
+  const link = (each: LivePage) => ({
+    label: pageTitle(installation, each, language),
+    address: visitorAddress(installation, language, each.address),
+  });
+  const summaryIn = (
+    of: CompiledType<PageType> | undefined,
+    bodyOf: (of: CompiledType<PageType>) => PageBody,
+  ) =>
+    of
+      ? summaryOf(
+          pageBySettings(
+            mapToFace(of.definition.face.mapping, of, bodyOf(of), drawing),
+            layersOf(installation, of, bodyOf(of)),
+          ),
+        )
+      : '';
+  const { model } = installation;
+  const trail = category ? installation.categories.trail(category.category.id).slice(0, -1) : [];
+  return {
+    navigation: inOrder(installation, top, main)
+      .filter((each) => inNavigation(installation, each))
+      .map((each) => ({
+        ...link(each),
+        here: address === each.address || address.startsWith(`${each.address}/`),
+      })),
+    above: [
+      ...above.map(link),
+      ...trail.map((each) => ({
+        label: categoryLabel(each, language),
+        address: visitorAddress(
+          installation,
+          language,
+          category ? categoryAddress(installation, category.home, each.id) : '',
+        ),
+      })),
+    ],
+    below: [
+      ...inOrder(installation, page, below).map((each) => ({
+        ...link(each),
+        summary: summaryIn(model.pageType(each.type), () => pageBody(each.body)),
+      })),
+      ...categories.map(({ label, address: at, count, home, category: each }) => ({
+        label,
+        address: at,
+        summary: summaryIn(model.pageType(home.page.type), (of) =>
+          bodyOfCategory(of, pageBody(home.page.body), undefined, each, schemeShownBy(installation, of)),
+        ),
+        count,
+      })),
+    ],
+    ...(beside.length > 0
+      ? {
+          beside: beside.map(({ category: each, label, address: at, count }) => ({
+            label,
+            address: at,
+            count,
+            here: each.id === category?.category.id,
+          })),
+        }
+      : {}),
+  };
+}
+
+/** What every page of a site is drawn with. */
+export function frameOf(
+  installation: Installation,
+  { standing: { page }, language, results = 1 }: Asked,
+  address: string,
+): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop'> {
+  const site = siteOf(installation, page.site);
+  return {
+    locale: language ?? installation.model.locale,
+    site: {
+      label: site.label,
+      home: visitorAddress(installation, language, site.base || '/'),
+      style: installation.model.document.houseStyle,
+    },
+    address: resultAddress(visitorAddress(installation, language, address), results),
+    languages: languagesOf(installation, address, results, language),
+    isTop: page.parent === null,
+  };
+}
