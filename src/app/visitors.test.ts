@@ -313,7 +313,7 @@ describe('a visitor’s page', () => {
     await publishEntry(small.installation, person(), moth.id, changed.revision, {});
     expect(small.installation.rendered.find('/fr/all-large?group=insect&group=plant', NOON)).toBeUndefined();
     const feed = JSON.parse(
-      (await feedOf(small.installation, '/all-large', 'json', 'https://reserve.example')) ?? '',
+      String(await feedOf(small.installation, '/all-large', 'json', 'https://reserve.example')),
     ) as { items: { title: string; url: string }[] };
     expect(feed.items.map(({ title, url }) => `${title} ${url}`)).toEqual([
       'Amber piper https://reserve.example/all-birds/amber-piper',

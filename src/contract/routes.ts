@@ -71,6 +71,7 @@ export const routes = {
   addSite: { method: 'POST', path: '/sites' },
   changeSite: { method: 'PATCH', path: '/sites/{id}' },
   removeSite: { method: 'DELETE', path: '/sites/{id}' },
+  oldAddresses: { method: 'GET', path: '/addresses/old' },
   pages: { method: 'GET', path: '/pages' },
   addPage: { method: 'POST', path: '/pages' },
   addressFor: { method: 'GET', path: '/pages/address' },

@@ -14,6 +14,7 @@ import { pagesBelow } from './migrations/011-pages-below';
 import { sharedWalks } from './migrations/012-shared-walks';
 import { categoryCounts } from './migrations/013-category-counts';
 import { columnsByKind } from './migrations/014-columns-by-kind';
+import { oldAddresses } from './migrations/015-old-addresses';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -43,6 +44,7 @@ export const contentMigrations: readonly Migration[] = [
   sharedWalks,
   categoryCounts,
   columnsByKind,
+  oldAddresses,
 ];
 export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links, jobs];
 

@@ -81,12 +81,17 @@ async function followed(
       'Nothing stands here',
       'No list can be followed at this address.',
     );
+  if (typeof feed !== 'string') return elsewhere(feed.movedTo, 301);
   const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
   const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
   return request.headers.get('if-none-match') === etag
     ? new Response(null, { status: 304, headers })
     : new Response(feed, { headers });
 }
+
+/** Leads to another address. */
+const elsewhere = (address: string, status: 301 | 307 | 308): Response =>
+  new Response(null, { status, headers: { Location: encodeURI(address) } });
 
 /** What an address that shows no page answers. */
 function without(
@@ -103,10 +108,7 @@ function without(
       'It holds something that is no part of an address.',
     );
   if (found.found === 'elsewhere')
-    return new Response(null, {
-      status: found.forNow ? 307 : 308,
-      headers: { Location: encodeURI(found.address) },
-    });
+    return elsewhere(found.address, found.forNow ? 307 : found.moved ? 301 : 308);
   return missing(
     installation,
     asked,

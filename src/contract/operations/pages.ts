@@ -16,6 +16,7 @@ import {
   SeenQuery,
   TreeAnswer,
 } from '../pages';
+import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
 import { define } from './operation';
 
@@ -39,6 +40,12 @@ export const pages = {
     summary: 'Take away a site in which nothing stands',
     act: 'shape the model',
     status: 204,
+  }),
+  oldAddresses: define('oldAddresses', {
+    summary: 'Addresses that changed, with where each leads, why and since when',
+    act: 'read',
+    query: OldAddressesQuery,
+    answer: OldAddressesAnswer,
   }),
   pages: define('pages', { summary: 'The trees of all sites', act: 'read', answer: TreeAnswer }),
   addPage: define('addPage', {

@@ -1,3 +1,4 @@
+import { leaveCategoryAddresses } from './old-addresses';
 import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type {
   CategoriesAnswer,
@@ -113,6 +114,16 @@ export async function onCategories<T>(
 export async function keepCategories(act: Act, changed: readonly Category[]): Promise<void> {
   const { keyMap } = act.inside;
   const ids = changed.map(({ id }) => id);
+  await leaveCategoryAddresses(
+    act,
+    changed.flatMap(({ id, slug, parent }) => {
+      const before = act.inside.categories.get(id);
+      if (!before || (before.slug === slug && before.parent === parent)) return [];
+      return [
+        { category: before, why: before.parent === parent ? ('renamed' as const) : ('moved' as const) },
+      ];
+    }),
+  );
   for (const id of ids) act.touchCategory(id);
   await keyMap.know(act.tx, ids);
   await putCategories(act.tx, changed, (id) => keyMap.of(id), act.now, act.by);

@@ -6,6 +6,7 @@ import { dropCategory } from '../../store/categories';
 import type { Act } from '../records/act';
 import { invalidInput } from '../runtime/refusal';
 import { keepCategories } from './edit';
+import { leaveCategoryAddresses } from './old-addresses';
 import { handOverWords } from './words';
 
 async function dropOne(act: Act, id: Id): Promise<void> {
@@ -58,6 +59,8 @@ export async function giveAway(
   into: Id | undefined,
   below: Id | null,
 ): Promise<void> {
+  const heir = into ?? category.parent ?? undefined;
+  if (heir !== undefined) await leaveCategoryAddresses(act, [{ category, why: 'merged', heir }]);
   await handOverWords(act, category.id, into);
   await moveBelow(act, categories, category, below);
   await dropOne(act, category.id);

@@ -1,10 +1,13 @@
 import { putCategoryWords } from '../../store/category-words';
-import { branchOf, putPlaces, type PlaceRow } from '../../store/pages';
+import { answersOf } from '../../core/model/page-source';
+import { branchIsSeen, leaveAddresses } from '../../store/old-addresses';
+import { branchOf, placeOf, putPlaces, type PlacedPage, type PlaceRow } from '../../store/pages';
 import type { Act } from '../records/act';
 import { addressAt, type Place } from './places';
 
 /** Where a page in the bin stands: nowhere that another could want. */
 export const binAddress = (uuid: string): string => `bin:${uuid}`;
+const isInBin = ({ address, uuid }: PlacedPage): boolean => address === binAddress(uuid);
 
 /** Puts pages in their places inside an act, or gives them new ones. */
 export async function placePages(act: Act, rows: readonly PlaceRow[]): Promise<void> {
@@ -16,6 +19,34 @@ export async function placePages(act: Act, rows: readonly PlaceRow[]): Promise<v
 export async function giveWords(act: Act, record: number, category: number): Promise<void> {
   await act.touch([record]);
   await putCategoryWords(act.tx, record, category);
+}
+
+/**
+ * Leaves the address of a page behind, which changes for it and all that stands below it, where visitors see any of
+ * them. A page that says how others are takes those along from below the page above it.
+ */
+async function leaveBehind(
+  act: Act,
+  before: PlacedPage,
+  address: string,
+  parent: number | null,
+): Promise<void> {
+  if (before.address === address || before.parent === null) return;
+  if (!(await branchIsSeen(act.tx, before.record, act.now))) return;
+  const above = await placeOf(act.tx, before.parent);
+  const type = act.inside.model.pageType(before.type);
+  if (!above || !type) return;
+  const isMoved = before.parent !== parent;
+  const left = {
+    parent: above.uuid,
+    target: before.uuid,
+    why: isMoved ? 'moved' : 'renamed',
+    at: act.now,
+  } as const;
+  if (answersOf(type.definition.source).isPlace)
+    await leaveAddresses(act.tx, [{ ...left, piece: before.slug, way: 'page', address: before.address }]);
+  else if (isMoved)
+    await leaveAddresses(act.tx, [{ ...left, piece: '', way: 'below', address: above.address }]);
 }
 
 /** Gives a page and all below it their addresses, after its slug or place changed. */
@@ -30,6 +61,8 @@ export async function readdress(
   const byParent = (above: number) =>
     branch.filter((each) => each.parent === above && each.record !== record);
   const { site, parent } = at;
+  const before = branch.find((each) => each.record === record);
+  if (before && !isInBin(before)) await leaveBehind(act, before, addressAt(at, slug), parent?.record ?? null);
   const rows: PlaceRow[] = [
     { record, site: site.id, parent: parent?.record ?? null, position, slug, address: addressAt(at, slug) },
   ];

@@ -1,20 +1,21 @@
 import { writeFeed } from '../../core/formats/feeds';
-import type { FeedKind } from '../../core/site/address';
+import { feedsOf, type FeedKind } from '../../core/site/address';
 import { publishedAmong } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { visit } from './visit';
 
 /**
  * The list of a page as a feed, its addresses beginning at `origin`; nothing where no page with a list stands
- * at the address.
+ * at the address. Where the page has moved, where its feed is.
  */
 export async function feedOf(
   installation: Installation,
   address: string,
   kind: FeedKind,
   origin: string,
-): Promise<string | undefined> {
+): Promise<string | { movedTo: string } | undefined> {
   const found = await visit(installation, address);
+  if (found.found === 'elsewhere' && found.moved) return { movedTo: feedsOf(found.address)[kind] };
   if (found.found !== 'page' || !found.page.listing || !found.page.feeds) return undefined;
   const {
     page: { title, face, locale, feeds, address: here },

@@ -3,6 +3,7 @@
 export { askedAddress } from './asked-address';
 export { takeMessage } from './contact';
 export { feedOf } from './feeds';
+export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';
 export { type Visit, visit } from './visit';
 export { seenPage } from './seen';

@@ -1,6 +1,6 @@
 import { nextDayStarts } from '../../core/content/day';
 import type { Id } from '../../core/ids';
-import { canonicalAddress, splitAllResults, splitResults } from '../../core/site/address';
+import { canonicalAddress, resultAddress, splitAllResults, splitResults } from '../../core/site/address';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { nextTurn } from '../../store/records';
 import { bodyOfCategory, leadsElsewhere, schemeShownBy } from '../categories/pages';
@@ -9,16 +9,17 @@ import type { Installation } from '../runtime/installation';
 import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { gather, gatherAllResults } from './gather';
+import { movedTo } from './moved';
 import { resolveAddress } from './resolve-address';
 
 /**
  * What an address asks for: a page with the ids of what it is made from and the one spelling of what was
  * chosen of its list (the entry or category first, where it shows one), another address (`forNow` where that
- * may change), or nothing that stands.
+ * may change, `moved` where what stood here stands there now), or nothing that stands.
  */
 export type Visit =
   | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
-  | { found: 'elsewhere'; address: string; forNow?: boolean }
+  | { found: 'elsewhere'; address: string; forNow?: boolean; moved?: boolean }
   | { found: 'nothing' }
   | { found: 'malformed' };
 
@@ -39,7 +40,16 @@ export async function visit(
   // Where nothing stands of its own, all that a listing above shows may be asked for.
   const listedOn = at ? undefined : splitAllResults(address);
   const standing = at ?? (listedOn === undefined ? undefined : await resolveAddress(installation, listedOn));
-  if (!standing) return { found: 'nothing' };
+  if (!standing) {
+    const to = await movedTo(installation, address);
+    return to === undefined
+      ? { found: 'nothing' }
+      : {
+          found: 'elsewhere',
+          address: `${visitorAddress(installation, language, resultAddress(to, results))}${query.size > 0 ? `?${query}` : ''}`,
+          moved: true,
+        };
+  }
   // One page has one address: a prefix that says what leads here anyway leads to the page without it.
   const plain = visitorAddress(installation, language, within);
   if (plain !== path) return { found: 'elsewhere', address: plain };

@@ -87,7 +87,7 @@ import { type Installation, Refusal } from '../../../services/runtime';
 import { acts, undoAct } from '../../../services/acts';
 import { longWork, stopLongWork, tryLongWorkAgain } from '../../../services/long-work';
 import { goTo, overview } from '../../../services/overview';
-import { pagePreview, seenPage } from '../../../services/visitor';
+import { oldAddresses, pagePreview, seenPage } from '../../../services/visitor';
 import {
   allPeople,
   askSecondFactor,
@@ -242,6 +242,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addSite: ({ installation, person, body }) => addSite(installation, person, body),
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
+  oldAddresses: ({ installation, query }) => oldAddresses(installation, query),
   pages: ({ installation }) => siteTree(installation),
   addPage: ({ installation, person, body }) => addPage(installation, person, body),
   addressFor: ({ installation, query }) => addressFor(installation, query),

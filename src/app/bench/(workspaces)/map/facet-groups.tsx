@@ -15,7 +15,10 @@ function parseSteps(text: string, days: boolean): { steps: Step[] } | { fault: s
   const pieces = text.split(/[;\s]+|,(?!\d)|,(?=\d{4}-)/).filter(Boolean);
   const steps = pieces.map((piece): Step => (days ? piece : Number(piece.replace(',', '.'))));
   const [what, order] = days ? ['days, written 2026-11-24', 'Earliest'] : ['numbers', 'Least'];
-  if (steps.length === 0 || steps.some((step) => (typeof step === 'number' ? Number.isNaN(step) : !isDay(step))))
+  if (
+    steps.length === 0 ||
+    steps.some((step) => (typeof step === 'number' ? Number.isNaN(step) : !isDay(step)))
+  )
     return { fault: `These are ${what}, one after the other.` };
   if (steps.length > facetBounds.steps) return { fault: `At most ${facetBounds.steps}.` };
   return steps.every((step, i) => i === 0 || (steps[i - 1] ?? step) < step)

@@ -240,13 +240,7 @@ function AuthorLine({ test, disabled, added, onChange }: LineProps): ReactElemen
 function StateLine({ test, disabled, added, onChange }: LineProps): ReactElement {
   const chosen = states.find((state) => state === first(test.state)) ?? 'published';
   return (
-    <Sentence
-      subject="It is"
-      label="Its state"
-      words={stateLabels[chosen]}
-      disabled={disabled}
-      added={added}
-    >
+    <Sentence subject="It is" label="Its state" words={stateLabels[chosen]} disabled={disabled} added={added}>
       <Chosen
         id="test-state"
         label="State"
@@ -269,22 +263,14 @@ function LinksLine({ type, test, disabled, added, onChange }: LineProps): ReactE
   const words =
     here === '' ? either(named.map(name)) : (places.find(([key]) => key === here)?.[1] ?? 'what is there');
   return (
-    <Sentence
-      subject="It links to"
-      label="What it links to"
-      words={words}
-      disabled={disabled}
-      added={added}
-    >
+    <Sentence subject="It links to" label="What it links to" words={words} disabled={disabled} added={added}>
       <Chosen
         id="test-links"
         label="It links to"
         value={here}
         none="an entry chosen here"
         options={places}
-        onChange={(key) =>
-          onChange({ linksTo: key === '' ? [] : key === 'here' ? 'here' : { here: key } })
-        }
+        onChange={(key) => onChange({ linksTo: key === '' ? [] : key === 'here' ? 'here' : { here: key } })}
       />
       {here === '' && (
         <>

@@ -47,7 +47,9 @@ test('every test that can be begun is one that the server takes, or waits for wh
 });
 
 test('another comparison keeps what can be kept of a value, whatever was chosen before', () => {
-  const any = fc.constantFrom(...types.flatMap(({ of, type }) => type.fields.map((each) => ({ of, type, each }))));
+  const any = fc.constantFrom(
+    ...types.flatMap(({ of, type }) => type.fields.map((each) => ({ of, type, each }))),
+  );
   let kept = 0;
   fc.assert(
     fc.property(any, fc.array(fc.nat(13), { minLength: 2, maxLength: 6 }), ({ of, type, each }, picks) => {
@@ -71,7 +73,9 @@ test('another comparison keeps what can be kept of a value, whatever was chosen 
   expect(withComparison(rarity, two, 'noneOf').value).toEqual(['bird', 'insect']);
   expect(withComparison(rarity, two, 'equals').value).toBe('bird');
   expect(withComparison(rarity, { ...two, value: ['gone', 'insect'] }, 'equals').value).toBe('insect');
-  expect(withComparison(field(species, 'size'), { field: 'size', is: 'equals', value: 3 }, 'between').value).toEqual([3, 3]);
+  expect(
+    withComparison(field(species, 'size'), { field: 'size', is: 'equals', value: 3 }, 'between').value,
+  ).toEqual([3, 3]);
   const here: SpokenTest = { field: 'habitats', is: 'oneOf', value: { here: 'entry.habitats' } };
   expect(withComparison(field(species, 'habitats'), here, 'allOf').value).toEqual(here.value);
 });

@@ -75,7 +75,8 @@ export function beginTest(field: Field, is: Comparison, key = field.key): Spoken
 }
 
 /** Whether a fault says no more than that a condition still waits for what it compares with. */
-export const isWaiting = ({ path }: Fault): boolean => /^\/where\/.*\/(value|linksTo|under|site|author|language)(\/\d+)?$/.test(path);
+export const isWaiting = ({ path }: Fault): boolean =>
+  /^\/where\/.*\/(value|linksTo|under|site|author|language)(\/\d+)?$/.test(path);
 
 /** Whether a value is one that a field can still be compared with: a choice that is gone is none. */
 const isReadable = (field: Field, value: Json): boolean =>
@@ -196,10 +197,7 @@ export function linkPlaces(model: CompiledModel, type: Fielded): [here: string, 
     ...(leadToPlaces(model, links) ? [['here', 'this entry'] as [string, string]] : []),
     ...fieldsOfPlaces(model)
       .filter(([, each]) => links.some((link) => comparable(link, each)))
-      .map(([of, each]): [string, string] => [
-        `${of}.${each.key}`,
-        `what this ${of}’s ${each.label} names`,
-      ]),
+      .map(([of, each]): [string, string] => [`${of}.${each.key}`, `what this ${of}’s ${each.label} names`]),
   ];
   return [...new Map(places)];
 }

@@ -64,13 +64,7 @@ export function TestLine({
         options={comparisonsOf(field).map((is) => [is, comparisonWords[is]] as const)}
         disabled={disabled}
         onChange={(is) =>
-          onChange(
-            withComparison(
-              field,
-              { ...test, ...(last === undefined ? {} : { value: last }) },
-              is,
-            ),
-          )
+          onChange(withComparison(field, { ...test, ...(last === undefined ? {} : { value: last }) }, is))
         }
       />
       {valuesTaken(test.is) !== 'none' && (

@@ -6,11 +6,10 @@ import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { TypeIcon } from '../../../../ui/icon';
-import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { ToCome } from '../to-come';
+import { ReleaseOutline } from './release-outline';
 import { Link } from '../../../../ui/link';
 
 const MOST = 50;
@@ -59,24 +58,7 @@ export default function ReleasePage(): ReactElement {
   const model = useModel();
   const { data } = useAsk('overview');
   return (
-    <Workspace
-      outlineLabel="Release"
-      outline={
-        <OutlineGroup title="Waits for review" count={data?.inReview}>
-          {data?.types
-            .filter(({ counts }) => counts.review > 0)
-            .map(({ key, plural, icon, counts }) => (
-              <OutlineRow
-                key={key}
-                label={plural}
-                icon={<TypeIcon name={icon} />}
-                href={`/bench/write/${key}?state=review`}
-                end={counts.review}
-              />
-            ))}
-        </OutlineGroup>
-      }
-    >
+    <Workspace outlineLabel="Release" outline={<ReleaseOutline />}>
       <div className={look.heading}>
         <div>
           <Eyebrow>Release</Eyebrow>
@@ -98,7 +80,7 @@ export default function ReleasePage(): ReactElement {
         holds={[
           ['Calendar', 'What goes live and what comes down, day by day.'],
           ['Release sets', 'Things that are published together.'],
-          ['Redirects and exports', 'Where old addresses lead, and what goes out in open formats.'],
+          ['Exports', 'What goes out in open formats.'],
           ['Any moment', 'The whole site as it stands at a date.'],
         ]}
       />

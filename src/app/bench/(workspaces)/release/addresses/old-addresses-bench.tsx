@@ -1,0 +1,104 @@
+'use client';
+import { Button } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import type { OldAddress } from '../../../../../contract/old-addresses';
+import { wordsOf } from '../../../../../ui/ask';
+import { Frame } from '../../../../../ui/frame';
+import look from '../../../../../ui/look/look.module.css';
+import { Eyebrow, Mono } from '../../../../../ui/marks';
+import { useAsk } from '../../../../../ui/use-ask';
+import { When } from '../../../../../ui/when';
+import { firstAddresses, PER_TABLE } from './first-addresses';
+import styles from './old-addresses.module.css';
+
+const whyWords: Record<OldAddress['why'], string> = {
+  renamed: 'Its address was changed',
+  moved: 'It was moved',
+  merged: 'It became part of another',
+};
+
+function Row({ old: { address, leadsTo, label, why, at, taken } }: { old: OldAddress }): ReactElement {
+  return (
+    <tr>
+      <td>
+        <Mono>{address}</Mono>
+      </td>
+      <td>
+        {leadsTo === undefined ? (
+          <span className={look.pencil}>nowhere: visitors do not see {label || 'what stood there'}</span>
+        ) : (
+          <>
+            {label} <Mono>{leadsTo}</Mono>
+          </>
+        )}
+        {taken && <small>Something else stands at the old address by now; visitors get that.</small>}
+      </td>
+      <td>{whyWords[why]}</td>
+      <td>
+        <When at={at} />
+      </td>
+    </tr>
+  );
+}
+
+/** Where addresses lead at which something stood before: what was renamed, moved or merged. */
+export function OldAddressesBench(): ReactElement {
+  const [offset, setOffset] = useState(0);
+  const { data, error } = useAsk(
+    'oldAddresses',
+    offset === 0 ? firstAddresses : { query: { offset, limit: PER_TABLE } },
+  );
+  return (
+    <>
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Release</Eyebrow>
+          <h1>Old addresses</h1>
+          <p className={look.pencil}>
+            Whoever comes by one is led on, with all that stood below it. They come about by themselves.
+          </p>
+        </div>
+      </div>
+      {error && <p role="alert">{wordsOf(error)}</p>}
+      {data?.total === 0 && (
+        <div className={look.empty}>
+          <strong>No address has changed yet.</strong>
+          <p>
+            When a page that visitors see is renamed or moved, or a category, its old address stands here.
+          </p>
+        </div>
+      )}
+      {data && data.items.length > 0 && (
+        <Frame label="Old addresses">
+          <div className={styles.wrap} tabIndex={0} role="region" aria-label="Old addresses, to scroll">
+            <table className={styles.table}>
+              <thead>
+                <tr>
+                  <th scope="col">Old address</th>
+                  <th scope="col">Leads to</th>
+                  <th scope="col">Why</th>
+                  <th scope="col">Since</th>
+                </tr>
+              </thead>
+              <tbody>
+                {data.items.map((old) => (
+                  <Row key={`${old.address} ${old.why} ${old.at}`} old={old} />
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </Frame>
+      )}
+      {data && data.total > PER_TABLE && (
+        <div className={look.acts}>
+          <Button disabled={offset === 0} onClick={() => setOffset(offset - PER_TABLE)}>
+            Later
+          </Button>
+          <Button disabled={offset + PER_TABLE >= data.total} onClick={() => setOffset(offset + PER_TABLE)}>
+            Earlier
+          </Button>
+        </div>
+      )}
+    </>
+  );
+}
