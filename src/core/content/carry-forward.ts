@@ -25,17 +25,20 @@ export function carryValues(fields: readonly Field[], values: Values): Values {
   const carried: Values = { ...values };
   for (const field of fields) {
     const value = values[field.id];
-    if (value !== undefined) carried[field.id] = carryInside(field, value);
+    if (value === undefined) continue;
+    const now = carryInside(field, value);
+    if (now === undefined) delete carried[field.id];
+    else carried[field.id] = now;
   }
   return carried;
 }
 
-function carryInside(field: Field, value: Value): Value {
+function carryInside(field: Field, value: Value): Value | undefined {
   const kind = kindFor(field);
   const { inside } = kind;
   return inside
     ? kind.mapInside(value, (values) => carryValues(plainFields(inside), values))
-    : (carryValue(field, value) as Value);
+    : kind.carried(carryValue(field, value) as Value);
 }
 
 /**

@@ -1,10 +1,14 @@
 import type { ChangeRow, ChangeSheet } from '../../contract/model';
 import { modelChanges, type ModelChange } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
+import { goneChoices } from '../../core/model/change/choices';
 import type { ModelFault } from '../../core/model/check';
+import { CompiledModel } from '../../core/model/compile';
+import { isPageSource } from '../../core/mapping/rule/sources';
 import type { ModelDocument } from '../../core/model/document';
 import type { Reader } from '../../store/database';
 import { recordCounts, workingModel } from '../../store/model';
+import { choiceUses } from '../../store/queries/choice-uses';
 import { fieldFigures } from '../../store/queries/field-figures';
 import { reachOfTypes } from '../reach/entry';
 import { indexTableIn, type Installation } from '../runtime/installation';
@@ -52,15 +56,57 @@ function languageFaults(
   ];
 }
 
+/** Choices that go although something names them, and nothing takes their place. */
+async function choiceFaults(
+  reader: Reader,
+  installation: Installation,
+  after: ModelDocument,
+): Promise<ModelFault[]> {
+  const { model, keyMap } = installation;
+  const next = new CompiledModel(after, model.revision);
+  const faults: ModelFault[] = [];
+  for (const type of [...model.contentTypes, ...model.pageTypes]) {
+    const now = next.contentType(type.id) ?? next.pageType(type.id);
+    for (const field of type.fields) {
+      const gone = goneChoices(field, now?.field(field.id));
+      if (gone.length === 0) continue;
+      const uses = await choiceUses(
+        reader,
+        indexTableIn(installation, type),
+        keyMap,
+        field.id,
+        gone.map(({ id }) => id),
+      );
+      for (const { id, label } of gone) {
+        const n = uses.get(id) ?? 0;
+        if (n === 0) continue;
+        const what = isPageSource(type) ? (n === 1 ? 'page' : 'pages') : n === 1 ? 'entry' : 'entries';
+        faults.push({
+          path: '',
+          code: 'in-use',
+          weight: 'error',
+          about: type.id,
+          field: field.id,
+          message: `“${label}” of ${field.label} goes, and ${n} ${what} ${n === 1 ? 'names' : 'name'} it. Put it back and take it out again, saying what they get instead.`,
+        });
+      }
+    }
+  }
+  return faults;
+}
+
 /** Faults that only what is kept can tell: types that still have entries or pages, fields that listings still read. */
 export async function contentFaults(
   reader: Reader,
   installation: Installation,
   changes: readonly ModelChange[],
-  { locales }: Pick<ModelDocument, 'locales'>,
+  document: ModelDocument,
 ): Promise<ModelFault[]> {
   const counts = new Map((await recordCounts(reader)).map(({ type, n }) => [type, n]));
-  const faults: ModelFault[] = languageFaults(installation, locales, counts.size > 0);
+  const faults: ModelFault[] = [
+    ...languageFaults(installation, document.locales, counts.size > 0),
+    ...(await choiceFaults(reader, installation, document)),
+  ];
   for (const { sort, of, type, field } of changes) {
     if (sort !== 'gone' || !type) continue;
     const label =

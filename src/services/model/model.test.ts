@@ -7,14 +7,16 @@ import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../
 import { contentType, field } from '../../../tests/small-model';
 import { newId } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
-import type { ContentType, Field, ModelDocument } from '../../core/model/document';
+import type { ChoiceRules } from '../../core/model/kinds';
+import type { ContentType, Field, FieldOf, ModelDocument } from '../../core/model/document';
 import { addField, removeFields, replaceField } from '../../core/model/change/edit';
 import { plainFields } from '../../core/model/kinds';
 import { liveAt, recordByUuid } from '../../store/records';
 import { entryBody } from '../records/bodies';
 import { checkDerived } from '../records/check';
 import { changeEntry, entry, publishEntry } from '../entries/write';
-import { resultOf, tryListing } from '../listings/trials';
+import { listing } from '../listings/listings';
+import { listingResult, resultOf, tryListing } from '../listings/trials';
 import { parseRule } from '../../core/mapping/rule/parse';
 import { dropWorking, keepWorking, working } from './working-copy';
 
@@ -51,6 +53,86 @@ const required = (key: string) =>
   );
 const apply = async (document: ModelDocument) =>
   applyWorking(small.installation, small.people.architect, (await keep(document)).number);
+
+describe('a choice that is in use', () => {
+  const choosing = (change: (rules: ChoiceRules) => ChoiceRules) =>
+    each((one) =>
+      one.kind === 'choice' && one.key === 'group' ? { ...one, rules: change(one.rules) } : one,
+    );
+  const idOf = (key: string) => {
+    const { rules } = field(contentType(small.installation.model, 'species'), 'group') as FieldOf<'choice'>;
+    return rules.choices.find((choice) => choice.key === key)?.id ?? '';
+  };
+  const without = (key: string, to?: string | null) =>
+    choosing(({ choices, ...rules }) => ({
+      ...rules,
+      choices: choices.filter((choice) => choice.key !== key),
+      ...(to === undefined ? {} : { replaced: [{ from: idOf(key), to }] }),
+    }));
+  const groups = async () =>
+    (await entries(small.installation, { type: 'species', sort: 'name' })).items.map(
+      ({ values }) => values.group ?? null,
+    );
+
+  test('does not go before it is said what its entries get; one that nobody chose goes at once', async () => {
+    await expect(apply(without('bird'))).rejects.toMatchObject({
+      faults: [
+        {
+          code: 'in-use',
+          message: expect.stringContaining('“Bird” of Group goes, and 1 entry names it') as string,
+        },
+      ],
+    });
+    await dropWorking(small.installation, 1);
+    await apply(without('plant'));
+    expect(await groups()).toEqual([null, 'bird', null]);
+  });
+
+  test('gives way to another in what is worked on, seen and asked, or to nothing', async () => {
+    const made = await addListing(small.installation, small.people.architect, {
+      label: 'Birds',
+      rule: {
+        from: ['species'],
+        where: { field: 'group', is: 'equals', value: 'bird' },
+        order: [],
+        limit: 5,
+      },
+    });
+    await publishListing(small.installation, small.people.architect, made.id, made.revision, {});
+    await apply(without('bird', idOf('insect')));
+    expect(await groups()).toEqual([null, 'insect', null]);
+    expect((await listing(small.installation, made.id)).rule.where).toEqual({
+      field: 'group',
+      is: 'equals',
+      value: 'insect',
+    });
+    expect((await listingResult(small.installation, made.id)).matching).toBe(1);
+    expect(await checkDerived(small.installation, false)).toMatchObject({
+      faults: [],
+      miscounted: 0,
+      strays: 0,
+    });
+    await apply(without('insect', null));
+    expect(await groups()).toEqual([null, null, null]);
+    expect(await checkDerived(small.installation, false)).toMatchObject({
+      faults: [],
+      miscounted: 0,
+      strays: 0,
+    });
+  });
+
+  test('may stay where it was chosen', async () => {
+    await apply(
+      choosing((rules) => ({
+        ...rules,
+        choices: rules.choices.map((choice) =>
+          choice.key === 'bird' ? { ...choice, retired: true as const } : choice,
+        ),
+      })),
+    );
+    expect(await groups()).toEqual([null, 'bird', null]);
+  });
+});
 
 describe('the working copy', () => {
   test('is kept without changing what is in force, and dropped again', async () => {

@@ -77,6 +77,7 @@ async function enforce(
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
   await noteRecounts(tx, recounts);
+  await carryRecords(act, await recordsOfSort(tx, 'listing'));
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
 }
 

@@ -1,18 +1,23 @@
 import { carryForward } from '../../core/content/carry-forward';
+import { carryRule } from '../../core/mapping/rule/carry-rule';
 import type { CompiledModel } from '../../core/model/compile';
 import { liveOfMany, rewriteLive, type KeptRecord } from '../../store/records';
 import type { Act } from './act';
-import { pageBody } from './bodies';
+import { listingBody, pageBody } from './bodies';
 import { changeRecords, type WorkingPatch } from './working';
 
-/** A stored body of a record as it is under a model; a listing's says its rule, which the model's own check follows. */
+/** A stored body of a record as it is under a model; a listing's says its rule. */
 export function carriedBody(
   model: CompiledModel,
   { sort, type }: Pick<KeptRecord, 'sort' | 'type'>,
   body: string,
 ): string {
   const fields = (model.contentOrMedia(type ?? '') ?? model.pageType(type ?? ''))?.fields;
-  return sort === 'listing' || !fields ? body : JSON.stringify(carryForward(model, fields, pageBody(body)));
+  if (sort === 'listing') {
+    const said = listingBody(body);
+    return JSON.stringify({ ...said, rule: carryRule(model, said.rule) });
+  }
+  return fields ? JSON.stringify(carryForward(model, fields, pageBody(body))) : body;
 }
 
 /**

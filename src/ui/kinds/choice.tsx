@@ -1,5 +1,5 @@
 'use client';
-import { IconButton, MenuItem, OutlinedInput, Select } from '@mui/material';
+import { Button, IconButton, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { ArrowDown, ArrowUp, ListChecks, X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { newId } from '../../core/ids';
@@ -7,6 +7,8 @@ import type { Choice, ChoiceRules } from '../../core/model/kinds';
 import { keyFrom } from '../../core/model/naming';
 import { languageName } from '../form-languages';
 import { Labelled } from '../labelled';
+import { useModel } from '../model-in-force';
+import { ChoiceGoes, mayBeInUse, type ChoiceFate } from './choice-goes';
 import type { KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
@@ -28,11 +30,26 @@ function Choices({
   model,
   onChange,
 }: Pick<RulesProps<'choice'>, 'id' | 'rules' | 'model' | 'onChange'>): ReactElement {
+  const inForce = useModel();
   const [label, setLabel] = useState('');
-  const { choices } = rules;
+  const [going, setGoing] = useState<Choice>();
+  const { choices, replaced = [] } = rules;
   const put = (next: ChoiceRules['choices']) => onChange({ ...rules, choices: next });
   const set = (choice: string, change: Partial<Choice>) =>
     put(choices.map((each) => (each.id === choice ? { ...each, ...change } : each)));
+  const takeOut = (choice: string, to?: string | null) =>
+    onChange({
+      ...rules,
+      choices: choices.filter((each) => each.id !== choice),
+      ...(to === undefined
+        ? {}
+        : { replaced: [...replaced.filter(({ from }) => from !== choice), { from: choice, to }] }),
+    });
+  const decide = (choice: Choice, fate: ChoiceFate | 'unused') => {
+    setGoing(undefined);
+    if (fate === 'stays') set(choice.id, { retired: true });
+    else takeOut(choice.id, fate === 'unused' ? undefined : fate.to);
+  };
   const move = (from: number, to: number) => {
     const next = [...choices];
     const [moved] = next.splice(from, 1);
@@ -66,6 +83,7 @@ function Choices({
                 onChange={({ target }) => set(choice.id, { label: target.value })}
                 slotProps={{ input: { 'aria-label': `Choice ${i + 1}` } }}
               />
+              {choice.retired && <small className={styles.retired}>Not offered any more</small>}
               {model.locales.others.map((locale) => (
                 <OutlinedInput
                   key={locale}
@@ -94,12 +112,21 @@ function Choices({
             >
               <ArrowDown size={14} />
             </IconButton>
-            <IconButton
-              aria-label={`Take out ${choice.label}`}
-              onClick={() => put(choices.filter((each) => each.id !== choice.id))}
-            >
-              <X size={14} />
-            </IconButton>
+            {choice.retired ? (
+              <Button
+                size="small"
+                onClick={() => put(choices.map((each) => (each.id === choice.id ? offered(each) : each)))}
+              >
+                Offer again
+              </Button>
+            ) : (
+              <IconButton
+                aria-label={`Take out ${choice.label}`}
+                onClick={() => (mayBeInUse(inForce, choice) ? setGoing(choice) : takeOut(choice.id))}
+              >
+                <X size={14} />
+              </IconButton>
+            )}
           </li>
         ))}
         <li>
@@ -119,9 +146,24 @@ function Choices({
           />
         </li>
       </ul>
+      {going && (
+        <ChoiceGoes
+          choice={going}
+          others={choices.filter((each) => each.id !== going.id && !each.retired)}
+          onCancel={() => setGoing(undefined)}
+          onDecide={(fate) => decide(going, fate)}
+        />
+      )}
     </Labelled>
   );
 }
+
+/** A choice that is offered again. */
+const offered = ({ retired: _retired, ...choice }: Choice): Choice => choice;
+
+/** The choices that a form offers: those that are, and what is chosen already. */
+const inForm = (choices: readonly Choice[], has: readonly string[]): Choice[] =>
+  choices.filter(({ key, retired }) => !retired || has.includes(key));
 
 export const choice: KindUi<'choice'> = {
   icon: ListChecks,
@@ -141,7 +183,7 @@ export const choice: KindUi<'choice'> = {
           <MenuItem value="">
             <span style={{ color: 'var(--faint)' }}>Nothing chosen</span>
           </MenuItem>
-          {rules.choices.map((each) => (
+          {inForm(rules.choices, has).map((each) => (
             <MenuItem key={each.id} value={each.key}>
               {each.label}
             </MenuItem>
@@ -156,7 +198,7 @@ export const choice: KindUi<'choice'> = {
         role={label ? 'group' : undefined}
         aria-label={label}
       >
-        {rules.choices.map((each) => (
+        {inForm(rules.choices, has).map((each) => (
           <label className={styles.choice} key={each.id}>
             <input
               type="checkbox"

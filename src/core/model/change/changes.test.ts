@@ -2,7 +2,7 @@ import { wideDocument } from '../../../../tests/wide-model';
 import { newId } from '../../ids';
 import { modelChanges } from './changes';
 import { changeShape, duplicateShape, moveIntoSet, removeShape } from './edit';
-import { TOP, type ModelDocument, type PageType } from '../document';
+import { TOP, type FieldEntry, type ModelDocument, type PageType } from '../document';
 import { newBlockType, newField, newScheme } from '../fresh/start';
 import { typesTouched } from './types-touched';
 
@@ -68,6 +68,43 @@ describe('what a change sheet tells', () => {
         ),
       })[0],
     ).toMatch(/^changed blockTypes: Text/);
+  });
+
+  test('of each choice, slot, part and placement, by its name', () => {
+    const details = (after: ModelDocument) => modelChanges(model, after).map(({ detail }) => detail);
+    const species = model.contentTypes[0]!;
+    const group = { ...newField('Group', 'choice', []), rules: { choices: [] } };
+    const choice = (label: string) => ({ id: newId(), key: label.toLowerCase(), label });
+    const [bird, insect, plant, moss] = ['Bird', 'Insect', 'Plant', 'Moss'].map(choice);
+    const holding = (rules: object) =>
+      changeShape(model, species.id, (shape) => ({
+        ...shape,
+        fields: [...shape.fields, { ...group, rules } as FieldEntry],
+      }));
+    const before = holding({ choices: [bird, insect, plant] });
+    const of = (rules: object) =>
+      modelChanges(before, holding(rules)).map(({ detail }) => detail.replace(/ From .*/, ''));
+    expect([
+      of({ choices: [bird, plant], replaced: [{ from: insect!.id, to: plant!.id }] }),
+      of({ choices: [bird, plant], replaced: [{ from: insect!.id, to: null }] }),
+      of({ choices: [{ ...bird, label: 'Fowl' }, insect, { ...plant, retired: true }, moss] }),
+      of({ choices: [plant, bird, insect] }),
+    ]).toEqual([
+      ['“Insect” goes: entries get “Plant” instead.'],
+      ['“Insect” goes: entries lose it.'],
+      ['New: “Moss”. “Bird” becomes “Fowl”. Not offered any more: “Plant”.'],
+      ['The choices stand in another order.'],
+    ]);
+    const [slot] = plain.slots;
+    expect(
+      details({ ...model, pageTypes: [home, { ...plain, slots: [{ ...slot!, max: 3 }] }] })[0],
+    ).toContain(`${slot!.label} is set otherwise`);
+    expect(details({ ...model, pageTypes: [home, { ...plain, face: { mapping: {} } }] })[0]).toMatch(
+      /^Appearance: other fields feed .*Heading/,
+    );
+    expect(details({ ...model, placements: model.placements.slice(1) })[0]).toMatch(
+      /^May stand no longer: .+ (at the top|under .+)\.$/,
+    );
   });
 
   test('of placements, limits and settings', () => {

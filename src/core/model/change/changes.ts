@@ -11,6 +11,8 @@ import {
 } from '../document';
 import { insideOf, rowsOf } from '../entries';
 import { kindFor } from '../kinds';
+import { choiceChanges } from './choices';
+import { partsChanged, placementChanges } from './named';
 
 /** What a change does to one thing of the model. */
 export type ChangeSort = 'new' | 'gone' | 'renamed' | 'kind changed' | 'narrowed' | 'changed' | 'reordered';
@@ -51,6 +53,13 @@ function plainOf(
     preset: preset ?? null,
     showWhen: showWhen ?? null,
   });
+}
+
+/** What differs in the rules of a field, each choice by its name. */
+function rulesChanged(old: Field, field: Field): string {
+  const choices = choiceChanges(old, field);
+  const [was, is] = [inWords(old) || 'no rules', inWords(field) || 'no rules'];
+  return [...choices, ...(choices.length > 0 && was === is ? [] : [`From ${was} to ${is}.`])].join(' ');
 }
 
 /** What differs in one field that stands before and after. */
@@ -100,7 +109,7 @@ function fieldChange(
       ...here,
       sort: 'changed',
       title: `${shape.label}: ${field.label} has other rules`,
-      detail: `From ${inWords(old) || 'no rules'} to ${inWords(field) || 'no rules'}.`,
+      detail: rulesChanged(old, field),
       touches: 'entries with a value',
     });
   }
@@ -263,9 +272,12 @@ function shapeChanges(
         ...base,
         sort: 'changed',
         title: `${shape.label} has another ${new Intl.ListFormat('en').format(differing)}`,
-        detail: differing.includes('appearance')
-          ? 'How one looks on its own follows. Listings keep the appearance they have.'
-          : 'Nothing in what is filled in changes.',
+        detail: [
+          ...partsChanged(old, shape),
+          differing.includes('appearance')
+            ? 'How one looks on its own follows. Listings keep the appearance they have.'
+            : 'Nothing in what is filled in changes.',
+        ].join(' '),
         touches: 'nothing yet',
       });
   }
@@ -319,24 +331,11 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
   const within = (set: Id) => [...new Set([...includersOf(before, set), ...includersOf(after, set)])];
   const changes = shapeLists.flatMap((list) => shapeChanges(list, before[list], after[list], sets, within));
   if (!sameJson(asJson(before.placements), asJson(after.placements))) {
-    const key = ({ parent, child }: { parent: string; child: string }) => `${parent} ${child}`;
-    const [was, is] = [new Set(before.placements.map(key)), new Set(after.placements.map(key))];
-    const [gained, lost] = [
-      [...is].filter((each) => !was.has(each)).length,
-      [...was].filter((each) => !is.has(each)).length,
-    ];
-    const words = [
-      gained > 0 && `${gained} new`,
-      lost > 0 && `${lost} taken away`,
-      gained + lost === 0 && 'other limits',
-    ]
-      .filter(Boolean)
-      .join(', ');
     changes.push({
       sort: 'changed',
       of: 'placements',
       title: 'Other page types may stand in other places',
-      detail: `Placements: ${words}.`,
+      detail: placementChanges(before, after) || 'They stand in another order.',
       touches: 'nothing yet',
     });
   }

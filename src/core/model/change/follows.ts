@@ -54,6 +54,12 @@ const laid = (field: Field): Json => [formOf(field), asJson(kindFor(field).laidB
 /** A field without what decides only whether it is found and sorted by. */
 const checked = ({ indexed: _indexed, ...field }: Field): Json => asJson(field);
 
+/** What of a field says how values are to be carried, besides its form. */
+const replacedIn = (field: Field): Json => {
+  const { laidBy } = kindFor(field);
+  return isJsonObject(laidBy) ? (laidBy.replaced ?? null) : null;
+};
+
 /** Whether a field only has more choices than before, behind those, which no value can be: nothing kept lies otherwise. */
 function onlyAddsChoices(old: Field, field: Field, mayBeHeld: (id: Id) => boolean): boolean {
   const [were, are] = [kindFor(old).choices, kindFor(field).choices];
@@ -61,6 +67,7 @@ function onlyAddsChoices(old: Field, field: Field, mayBeHeld: (id: Id) => boolea
     were !== undefined &&
     are !== undefined &&
     sameJson(formOf(old), formOf(field)) &&
+    sameJson(replacedIn(old), replacedIn(field)) &&
     were.every(({ id }, i) => are[i]?.id === id) &&
     are.slice(were.length).every(({ id }) => !mayBeHeld(id))
   );

@@ -13,9 +13,18 @@ export interface Choice {
   label: string;
   /** What it is called in other languages, by locale. */
   labels?: Record<string, string>;
+  /** It stays where it was chosen, and is not offered any more. */
+  retired?: true;
+}
+/** What took the place of a choice that is gone: another, or nothing. */
+export interface ReplacedChoice {
+  from: Id;
+  to: Id | null;
 }
 export interface ChoiceRules {
   choices: Choice[];
+  /** What those get that name choices which are gone, the last decided last. */
+  replaced?: ReplacedChoice[];
   multiple?: boolean;
   min?: number;
   max?: number;
@@ -33,8 +42,20 @@ declare module './kind' {
 const asList = (value: Id | Id[]): Id[] => (Array.isArray(value) ? value : [value]);
 const labelOf = (id: Id, { choices }: ChoiceRules, locale: string) => {
   const found = choices.find((choice) => choice.id === id);
-  return found?.labels?.[locale] ?? found?.label ?? 'a choice that is gone';
+  return found?.labels?.[locale] ?? found?.label;
 };
+/** What a choice became, if it is gone: another, or nothing. One that is there is itself. */
+function becameOf(id: Id, { choices, replaced = [] }: ChoiceRules): Id | undefined {
+  let at: Id | null = id;
+  for (let i = 0; i <= replaced.length && at !== null && !choices.some((each) => each.id === at); i += 1) {
+    const found = replaced.find(({ from }) => from === at);
+    // What nothing took the place of stays, to be told where it stands.
+    if (!found) return at;
+    at = found.to;
+  }
+  return at ?? undefined;
+}
+
 const countInWords = (count: number) => `${count} ${count === 1 ? 'choice' : 'choices'}`;
 const listed = ({ choices }: ChoiceRules) =>
   choices
@@ -67,6 +88,20 @@ export const choice: Kind<'choice'> = {
               propertyNames: { $ref: '#/$defs/locale' },
               additionalProperties: { $ref: '#/$defs/label' },
             },
+            retired: { const: true },
+          },
+        },
+      },
+      replaced: {
+        type: 'array',
+        maxItems: 500,
+        items: {
+          type: 'object',
+          additionalProperties: false,
+          required: ['from', 'to'],
+          properties: {
+            from: { $ref: '#/$defs/id' },
+            to: { anyOf: [{ $ref: '#/$defs/id' }, { type: 'null' }] },
           },
         },
       },
@@ -103,9 +138,17 @@ export const choice: Kind<'choice'> = {
     },
   },
   choices: ({ choices }) => choices,
-  laidBy: ({ choices }) => choices.map(({ id }) => id),
+  laidBy: ({ choices, replaced = [] }) => ({
+    choices: choices.map(({ id }) => id),
+    replaced: replaced.map(({ from, to }) => [from, to]),
+  }),
+  carried(value, rules) {
+    const ids = [...new Set(asList(value).flatMap((id) => becameOf(id, rules) ?? []))];
+    if (Array.isArray(value)) return ids.length > 0 || value.length === 0 ? ids : undefined;
+    return ids[0];
+  },
   comparedInWords: (value, rules, { locale }) =>
-    typeof value === 'string' ? labelOf(value, rules, locale) : '',
+    typeof value === 'string' ? (labelOf(value, rules, locale) ?? 'a choice that is gone') : '',
   comparesFirst: ({ choices }) => choices[0]?.key ?? '',
   sharesValues: ({ choices }, others) =>
     choices.some(({ id }) => others.choices.some((other) => other.id === id)),
@@ -121,8 +164,17 @@ export const choice: Kind<'choice'> = {
     return multiple && ids.length > 0 ? ids.slice(0, 2) : ids[0];
   },
   freshRules: () => ({ choices: [] }),
-  checkRules({ choices, min, max }) {
+  checkRules({ choices, replaced = [], min, max }) {
     const faults: Fault[] = [];
+    replaced.forEach(({ to }, i) => {
+      const leads = replaced.slice(i + 1).some(({ from }) => from === to);
+      if (to !== null && !leads && !choices.some(({ id }) => id === to))
+        faults.push({
+          path: `/replaced/${i}`,
+          code: 'gone',
+          message: 'What takes the place of a choice that is gone is not there. Choose again.',
+        });
+    });
     if (choices.length === 0)
       faults.push({ path: '/choices', code: 'empty', message: 'There is nothing to choose from yet.' });
     if (min !== undefined && max !== undefined && min > max)
@@ -195,7 +247,7 @@ export const choice: Kind<'choice'> = {
   },
   inWords: (value, rules, { locale }) =>
     new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
-      asList(value).map((id) => labelOf(id, rules, locale)),
+      asList(value).flatMap((id) => labelOf(id, rules, locale) ?? []),
     ),
   rulesInWords({ choices, multiple, min, max }) {
     if (!multiple) return `one of ${choices.length}`;

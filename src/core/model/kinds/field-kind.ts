@@ -175,6 +175,10 @@ export class FieldKind {
   get indexShape(): IndexShape {
     return this.kind.indexShape(this.rules);
   }
+  /** A value with what took the place of parts of it; undefined where nothing is left. */
+  carried(value: Value): Value | undefined {
+    return this.kind.carried ? this.kind.carried(value, this.rules) : value;
+  }
   get laidBy(): Json {
     return this.kind.laidBy?.(this.rules) ?? null;
   }

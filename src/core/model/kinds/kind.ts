@@ -250,6 +250,8 @@ export interface Kind<K extends KindName> {
   indexCell(value: KindValues[K], rules: KindRules[K]): IndexCell;
   /** What in the rules decides how values lie in an index table, besides whether there may be several. */
   laidBy?(rules: KindRules[K]): Json;
+  /** A value as the rules have it now, where they say what took the place of parts of it; undefined where nothing is left. */
+  carried?(value: KindValues[K], rules: KindRules[K]): KindValues[K] | undefined;
   /** The value in words, for a visitor or a table cell. */
   inWords(value: KindValues[K], rules: KindRules[K], speaking: Speaking): string;
   /** What a comparison is made with, in words, where that is not the value in quotation marks. */
