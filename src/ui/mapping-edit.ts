@@ -129,7 +129,10 @@ export function stepInWords(step: Json, names: FieldNames): string {
     label,
     typeof format.shorten === 'number' ? `${format.shorten} characters` : '',
     typeof format.first === 'number' ? `first ${format.first}` : '',
-    typeof format.date === 'string' ? (dateFormatWords[format.date] ?? '') : '',
+    typeof format.date === 'string' && format.pattern === undefined
+      ? (dateFormatWords[format.date] ?? '')
+      : '',
+    typeof format.pattern === 'string' ? format.pattern : '',
     typeof format.ratio === 'number' ? `${format.ratio} to 1` : '',
   ]
     .filter(Boolean)
@@ -139,7 +142,9 @@ export function stepInWords(step: Json, names: FieldNames): string {
 export const dateFormatWords: Record<string, string> = {
   long: 'the day in full',
   short: 'day and month',
+  numeric: 'the day in numbers',
   month: 'month and year',
+  year: 'the year',
   weekday: 'with the weekday',
   time: 'the time',
 };

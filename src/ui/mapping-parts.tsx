@@ -15,6 +15,7 @@ import type { Json, JsonObject } from '../core/json';
 import { isJsonObject } from '../core/json';
 import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
 import { Chip } from './chip';
+import { DatePattern } from './date-pattern-sheet';
 import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
@@ -64,6 +65,7 @@ function StepTag({
   onChain: (chain: Json[]) => void;
 }): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [patterning, setPatterning] = useState<HTMLElement | null>(null);
   const step = chain[at] ?? null;
   const field =
     isJsonObject(step) && typeof step.field === 'string' ? endOf(step.field, names)?.field : undefined;
@@ -86,9 +88,15 @@ function StepTag({
         ]
       : []),
     ...(kind?.measures === 'time'
-      ? dateFormats
-          .filter((each) => each !== 'time' || kind.hasClock)
-          .map((date) => ({ label: `Show ${dateFormatWords[date] ?? date}`, act: () => format({ date }) }))
+      ? [
+          ...dateFormats
+            .filter((each) => each !== 'time' || kind.hasClock)
+            .map((date) => ({
+              label: `Show ${dateFormatWords[date] ?? date}`,
+              act: () => format({ date, pattern: undefined }),
+            })),
+          { label: 'By a pattern…', act: () => setPatterning(anchor) },
+        ]
       : []),
     ...(kind?.shows === 'media'
       ? [
@@ -132,6 +140,17 @@ function StepTag({
         )}
         <MenuItem onClick={() => put(chain.filter((_, i) => i !== at))}>Take out {words}</MenuItem>
       </Menu>
+      {patterning && (
+        <DatePattern
+          anchor={patterning}
+          step={step}
+          onClose={() => setPatterning(null)}
+          onPattern={(pattern) => {
+            setPatterning(null);
+            format({ pattern, date: undefined });
+          }}
+        />
+      )}
     </>
   );
 }

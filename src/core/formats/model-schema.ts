@@ -3,6 +3,7 @@ import addFormats from 'ajv-formats';
 import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 import { comparisons, kinds, kindNames } from '../model/kinds';
+import { patternBound } from '../mapping/date-pattern';
 import { dateFormats, mappingBounds, partKeys } from '../mapping/parts';
 import { collectionArrangements } from '../site/collection';
 import {
@@ -268,6 +269,7 @@ export const modelSchema: JsonObject = {
             shorten: count(10, mappingBounds.shorten),
             first: count(1, 100),
             date: { enum: [...dateFormats] },
+            pattern: { type: 'string', minLength: 1, maxLength: patternBound },
             ratio: { type: 'number', minimum: 0.1, maximum: 10 },
             joint: { type: 'string', maxLength: 20 },
           }),

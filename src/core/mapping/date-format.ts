@@ -3,7 +3,9 @@ import type { Format } from './parts';
 const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTimeFormatOptions> = {
   long: { day: 'numeric', month: 'long', year: 'numeric' },
   short: { day: 'numeric', month: 'short' },
+  numeric: { day: '2-digit', month: '2-digit', year: 'numeric' },
   month: { month: 'long', year: 'numeric' },
+  year: { year: 'numeric' },
   weekday: { weekday: 'long', day: 'numeric', month: 'long' },
 };
 
@@ -17,5 +19,6 @@ export function dateInFormat(value: string, format: NonNullable<Format['date']>,
   const words = new Intl.DateTimeFormat(locale, { ...styles[format], timeZone: 'UTC' }).format(
     new Date(`${day}T00:00:00Z`),
   );
-  return time ? `${words}, ${time}` : words;
+  // A month or a year has no time of day.
+  return time && format !== 'month' && format !== 'year' ? `${words}, ${time}` : words;
 }

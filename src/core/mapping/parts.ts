@@ -26,15 +26,20 @@ export interface Format {
   shorten?: number;
   /** Of several, only the first so many. */
   first?: number;
-  /** Dates and moments: the day in full, short, the month and year, the weekday with it, or the time alone. */
-  date?: 'long' | 'short' | 'month' | 'weekday' | 'time';
+  /**
+   * Dates and moments: the day in full, short, in numbers, the month and year, the year, the weekday with it, or the
+   * time alone.
+   */
+  date?: (typeof dateFormats)[number];
+  /** Dates and moments by a pattern of one's own (`date-pattern.ts`). */
+  pattern?: string;
   /** Pictures: width to height, cropped around the focal point. */
   ratio?: number;
   /** Between several. */
   joint?: string;
 }
 
-export const dateFormats = ['long', 'short', 'month', 'weekday', 'time'] as const;
+export const dateFormats = ['long', 'short', 'numeric', 'month', 'year', 'weekday', 'time'] as const;
 
 /** Where a part's words may come from: a field, or fixed words. */
 export type Step = { field: FieldPath; format?: Format } | { words: string };

@@ -4,6 +4,7 @@ import type { Id } from '../ids';
 import type { Field } from '../model/document';
 import { asList, kindFor, plainFields, type Value } from '../model/kinds';
 import { dateInFormat } from './date-format';
+import { dateInPattern } from './date-pattern';
 import type { Drawing } from './face';
 import type { Format } from './parts';
 import { shorten } from './shorten';
@@ -56,8 +57,10 @@ export function valuesAt(
 /** What a found value says. */
 export const wordsIn = ({ field, value }: Found, drawing: Drawing, format: Format | undefined): string => {
   const kind = kindFor(field);
-  if (kind.measures === 'time' && typeof value === 'string' && format?.date)
-    return dateInFormat(value, format.date, drawing.locale);
+  if (kind.measures === 'time' && typeof value === 'string') {
+    if (format?.pattern) return dateInPattern(value, format.pattern, drawing.locale);
+    if (format?.date) return dateInFormat(value, format.date, drawing.locale);
+  }
   const words = kind.inWords(value, drawing);
   return format?.shorten ? shorten(words, format.shorten) : words;
 };

@@ -1,6 +1,9 @@
 'use client';
-import { OutlinedInput } from '@mui/material';
+import { Autocomplete, OutlinedInput, TextField } from '@mui/material';
 import { Hash } from 'lucide-react';
+import { currencies } from '../../core/model/kinds/number';
+import { Chosen } from '../chosen';
+import { Labelled } from '../labelled';
 import type { KindUi } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
@@ -12,6 +15,9 @@ const asNumber = (text: string): number | string =>
 
 /** A number while it is being typed must not lose its last point or nought. */
 const settles = (text: string): boolean => !/[.,]\d*0?$/.test(text) || /[.,]\d*[1-9]$/.test(text);
+
+const currencyName = (code: string): string =>
+  new Intl.DisplayNames('en', { type: 'currency' }).of(code) ?? code;
 
 export const number: KindUi<'number'> = {
   icon: Hash,
@@ -59,6 +65,44 @@ export const number: KindUi<'number'> = {
           onChange={(decimals) => onChange(without({ ...rules, decimals }))}
         />
       </div>
+      <Chosen
+        id={`${id}-show`}
+        label="Shown"
+        none="In groups: 1,812"
+        value={rules.show ?? ''}
+        options={[
+          ['plain', 'Plain, as years: 1812'],
+          ['fixed', 'With all its decimals: 6.50'],
+          ['money', 'As money'],
+        ]}
+        onChange={(show) =>
+          onChange(
+            without(
+              show === 'money'
+                ? { ...rules, show, decimals: rules.decimals || 2, unit: undefined }
+                : {
+                    ...rules,
+                    show: show === 'plain' || show === 'fixed' ? show : undefined,
+                    currency: undefined,
+                  },
+            ),
+          )
+        }
+      />
+      {rules.show === 'money' && (
+        <Autocomplete
+          id={`${id}-currency`}
+          options={[...currencies]}
+          value={rules.currency ?? null}
+          getOptionLabel={(code) => `${code}, ${currencyName(code)}`}
+          onChange={(_, currency) => onChange(without({ ...rules, currency: currency ?? undefined }))}
+          renderInput={(params) => (
+            <Labelled id={`${id}-currency`} label="Currency">
+              <TextField {...params} size="small" placeholder="Three letters: EUR" />
+            </Labelled>
+          )}
+        />
+      )}
     </>
   ),
   note: (_value, { unit }) => unit ?? '',

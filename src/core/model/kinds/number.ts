@@ -9,7 +9,12 @@ export interface NumberRules {
   /** How many places after the point are kept. */
   decimals?: number;
   unit?: string;
+  /** How one is shown: in groups of three where nothing is said, plain (a year: 1812), with all its decimals, as money. */
+  show?: (typeof numberLooks)[number];
+  /** The currency of money (ISO 4217). */
+  currency?: string;
 }
+export const numberLooks = ['plain', 'fixed', 'money'] as const;
 declare module './kind' {
   interface KindRules {
     number: NumberRules;
@@ -19,9 +24,20 @@ declare module './kind' {
   }
 }
 
+/** How a number is shown by its rules, in the terms of `Intl.NumberFormat`. */
+function lookOf({ decimals = 0, show, currency }: NumberRules): Intl.NumberFormatOptions {
+  const most = { maximumFractionDigits: decimals };
+  if (show === 'plain') return { ...most, useGrouping: false };
+  if (show === 'fixed') return { ...most, minimumFractionDigits: decimals };
+  if (show === 'money' && currency) return { style: 'currency', currency };
+  return most;
+}
+
 const withUnit = (value: number, rules: NumberRules, { locale }: Speaking = { locale: 'en' }) =>
-  new Intl.NumberFormat(locale, { maximumFractionDigits: rules.decimals ?? 0 }).format(value) +
-  (rules.unit ? `\u00a0${rules.unit}` : '');
+  new Intl.NumberFormat(locale, lookOf(rules)).format(value) + (rules.unit ? `\u00a0${rules.unit}` : '');
+
+/** The currencies that are known here (ISO 4217). */
+export const currencies: readonly string[] = Intl.supportedValuesOf('currency');
 
 export const number: Kind<'number'> = {
   name: 'number',
@@ -35,6 +51,8 @@ export const number: Kind<'number'> = {
       max: { type: 'number' },
       decimals: { type: 'integer', minimum: 0, maximum: 12 },
       unit: { type: 'string', maxLength: 20 },
+      show: { enum: [...numberLooks] },
+      currency: { type: 'string', pattern: '^[A-Z]{3}$' },
     },
   },
   valueSchema: ({ min, max }) => ({
@@ -69,10 +87,20 @@ export const number: Kind<'number'> = {
   },
   sample: ({ min = 12 }) => min,
   freshRules: () => ({ decimals: 0 }),
-  checkRules: ({ min, max }) =>
-    min !== undefined && max !== undefined && min > max
+  checkRules: ({ min, max, show, currency }) => [
+    ...(min !== undefined && max !== undefined && min > max
       ? [{ path: '/min', code: 'contradiction', message: 'The least is over the most.' }]
-      : [],
+      : []),
+    ...(show === 'money' && (currency === undefined || !currencies.includes(currency))
+      ? [
+          {
+            path: '/currency',
+            code: 'currency',
+            message: 'Money is shown in a currency, by its three letters: EUR.',
+          },
+        ]
+      : []),
+  ],
   read(input) {
     if (typeof input !== 'number' || !Number.isFinite(input)) return refuse('kind', 'This takes a number.');
     if (Math.abs(input) > Number.MAX_SAFE_INTEGER)

@@ -1,5 +1,6 @@
 import { pointer } from '../../../faults';
 import { isJsonObject, type Json } from '../../../json';
+import { patternFault } from '../../date-pattern';
 import { mappingFaults } from '../../../model/check';
 import type { Field } from '../../../model/document';
 import { kindFor, plainFields, type FieldKind } from '../../../model/kinds';
@@ -96,15 +97,21 @@ export class MappingReader extends RuleReader {
 
   private format(input: Json, path: string): Format | undefined {
     if (!isJsonObject(input)) {
-      this.fault(path, 'kind', 'A format is { shorten }, { first }, { date }, { ratio }.');
+      this.fault(path, 'kind', 'A format is { shorten }, { first }, { date }, { pattern }, { ratio }.');
       return undefined;
     }
-    this.only(input, path, ['shorten', 'first', 'date', 'ratio']);
+    this.only(input, path, ['shorten', 'first', 'date', 'pattern', 'ratio']);
     const format: Format = {};
     if (input.date !== undefined) {
       const date = dateFormats.find((each) => each === input.date);
       if (date) format.date = date;
       else this.fault(pointer(path, 'date'), 'format', `Dates are told as: ${dateFormats.join(', ')}.`);
+    }
+    if (input.pattern !== undefined) {
+      const fault =
+        typeof input.pattern === 'string' ? patternFault(input.pattern) : 'A pattern is written in letters.';
+      if (fault === undefined && typeof input.pattern === 'string') format.pattern = input.pattern;
+      else this.fault(pointer(path, 'pattern'), 'format', fault ?? '');
     }
     if (input.ratio !== undefined) {
       if (typeof input.ratio === 'number' && input.ratio > 0.1 && input.ratio < 10)
