@@ -52,7 +52,9 @@ function several({ face, traced }: Draw, part: PartKey, joint: string): ReactNod
   return face[part]?.map((shown, i) => (
     <span key={i}>
       {i > 0 && joint}
-      <span {...trace(traced, shown, part)}>{shown.words}</span>
+      <span {...trace(traced, shown, part)}>
+        <Worded shown={shown} />
+      </span>
     </span>
   ));
 }
@@ -65,6 +67,46 @@ function Further({ shown, level, traced }: { shown: Shown; level: Level; traced:
     <Face face={shown.face} level={level} traced={traced} />
   ) : (
     <Worded shown={shown} />
+  );
+}
+
+/** What stands under the name of one field: things that are linked to, or items of a list. */
+function byLabel(all: readonly Shown[]): { label: string | undefined; shown: Shown[] }[] {
+  const groups: { label: string | undefined; shown: Shown[] }[] = [];
+  for (const each of all) {
+    const last = groups.at(-1);
+    if (last && last.label === each.label) last.shown.push(each);
+    else groups.push({ label: each.label, shown: [each] });
+  }
+  return groups;
+}
+
+/** Things that are linked to, each group under the name of its field. */
+function Linked({
+  all,
+  level,
+  traced,
+}: {
+  all: readonly Shown[];
+  level: Level;
+  traced: boolean;
+}): ReactElement {
+  const Label = `h${level}` as const;
+  return (
+    <>
+      {byLabel(all).map(({ label, shown }, g) => (
+        <div className="linked" key={g}>
+          {label && <Label className="called">{label}</Label>}
+          <ul className={shown.every(({ face, media }) => !face && !media) ? 'further lines' : 'further'}>
+            {shown.map((each, i) => (
+              <li key={i} {...trace(traced, each, 'further')}>
+                <Further shown={each} level={label ? deeper(level) : level} traced={false} />
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </>
   );
 }
 
@@ -149,15 +191,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
         </dl>
       );
     case 'further':
-      return (
-        <ul key={part} className="further">
-          {all.map((shown, i) => (
-            <li key={i} {...trace(traced, shown, part)}>
-              <Further shown={shown} level={face.heading ? deeper(level) : level} traced={false} />
-            </li>
-          ))}
-        </ul>
-      );
+      return <Linked key={part} all={all} level={face.heading ? deeper(level) : level} traced={traced} />;
     case 'marks':
       return (
         <ul key={part} className="marks">

@@ -133,11 +133,19 @@ export function stepInWords(step: Json, names: FieldNames): string {
       ? (dateFormatWords[format.date] ?? '')
       : '',
     typeof format.pattern === 'string' ? format.pattern : '',
+    format.as === 'line' ? 'in a line' : format.as === 'face' ? 'with its own appearance' : '',
     typeof format.ratio === 'number' ? `${format.ratio} to 1` : '',
   ]
     .filter(Boolean)
     .join(', ');
 }
+
+/** How entries that are linked to are set, in words. */
+export const linkedLookWords: Record<NonNullable<Format['as']>, string> = {
+  line: 'As a line of names',
+  card: 'As a card each',
+  face: 'Each with its own appearance',
+};
 
 export const dateFormatWords: Record<string, string> = {
   long: 'the day in full',

@@ -13,7 +13,14 @@ import { Plus } from 'lucide-react';
 import { Fragment, useState, type ReactElement } from 'react';
 import type { Json, JsonObject } from '../core/json';
 import { isJsonObject } from '../core/json';
-import { dateFormats, mappingBounds, partKeys, parts, type PartKey } from '../core/mapping/parts';
+import {
+  dateFormats,
+  linkedLooks,
+  mappingBounds,
+  partKeys,
+  parts,
+  type PartKey,
+} from '../core/mapping/parts';
 import { Chip } from './chip';
 import { DatePattern } from './date-pattern-sheet';
 import look from './look/look.module.css';
@@ -28,6 +35,7 @@ import {
   feedersOf,
   feedersThrough,
   isLong,
+  linkedLookWords,
   stepInWords,
   takesInWords,
   withChains,
@@ -48,6 +56,7 @@ interface Cover {
 
 /** One step of a chain as a tag; its menu formats it, moves it, takes it out. */
 function StepTag({
+  part,
   chain,
   at,
   names,
@@ -56,6 +65,7 @@ function StepTag({
   fed,
   onChain,
 }: {
+  part: PartKey;
   chain: Json[];
   at: number;
   names: FieldNames;
@@ -74,8 +84,8 @@ function StepTag({
     setAnchor(null);
     onChain(next);
   };
-  const format = (part: Parameters<typeof withFormat>[1]) =>
-    put(chain.map((each, i) => (i === at ? withFormat(each, part) : each)));
+  const format = (change: Parameters<typeof withFormat>[1]) =>
+    put(chain.map((each, i) => (i === at ? withFormat(each, change) : each)));
   const kind = field && kindFor(field);
   const offers: { label: string; act: () => void }[] = [
     ...(kind && isLong(kind)
@@ -97,6 +107,12 @@ function StepTag({
             })),
           { label: 'By a pattern…', act: () => setPatterning(anchor) },
         ]
+      : []),
+    ...(kind?.leadsTo && part === 'further'
+      ? linkedLooks.map((as) => ({
+          label: linkedLookWords[as],
+          act: () => format({ as: as === 'card' ? undefined : as }),
+        }))
       : []),
     ...(kind?.shows === 'media'
       ? [
@@ -309,6 +325,7 @@ export function MappingParts({ names, mapping, cover, fed, share, disabled, onCh
                     <Fragment key={s}>
                       {s > 0 && <span className={styles.else}>else</span>}
                       <StepTag
+                        part={part}
                         chain={chain}
                         at={s}
                         names={names}

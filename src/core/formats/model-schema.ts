@@ -4,7 +4,7 @@ import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 import { comparisons, kinds, kindNames } from '../model/kinds';
 import { patternBound } from '../mapping/date-pattern';
-import { dateFormats, mappingBounds, partKeys } from '../mapping/parts';
+import { dateFormats, linkedLooks, mappingBounds, partKeys } from '../mapping/parts';
 import { collectionArrangements } from '../site/collection';
 import {
   behaviours,
@@ -270,6 +270,7 @@ export const modelSchema: JsonObject = {
             first: count(1, 100),
             date: { enum: [...dateFormats] },
             pattern: { type: 'string', minLength: 1, maxLength: patternBound },
+            as: { enum: [...linkedLooks] },
             ratio: { type: 'number', minimum: 0.1, maximum: 10 },
             joint: { type: 'string', maxLength: 20 },
           }),

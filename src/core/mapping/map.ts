@@ -63,13 +63,15 @@ function shownEntries(
     const type = entry && drawing.model.contentType(entry.type);
     if (!entry?.live || !type) return [];
     const { address } = entry;
-    const face =
-      depth < FACES_DEEP
-        ? inSmall(mapToFace(type.definition.face.mapping, type, entry.live, drawing, depth + 1))
+    const whole =
+      depth < FACES_DEEP && format?.as !== 'line'
+        ? mapToFace(type.definition.face.mapping, type, entry.live, drawing, depth + 1)
         : undefined;
+    const face = whole && (format?.as === 'face' ? whole : inSmall(whole));
     return [
       {
         words: entry.title,
+        label: found.field.label,
         field: found.field.id,
         ...(address === undefined ? {} : { href: address }),
         ...(face ? { face: address === undefined ? face : leadingTo(face, address) } : {}),
@@ -108,10 +110,17 @@ function shownItems(
 /** What a field shows as facts: a name and what it says, for each field of a group and each item of a list. */
 function shownFacts(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
   const { field, value } = found;
-  const fact = (label: string, each: Found): Omit<Shown, 'step'>[] => {
+  const fact = (label: string, given: Found): Omit<Shown, 'step'>[] => {
+    const each = seenAmong(given, drawing);
     const words = wordsIn(each, drawing, format);
+    const kind = kindFor(each.field);
+    const [only, ...more] = kind.leadsTo ? asList(each.value as Id | Id[]) : [];
     const href =
-      kindFor(each.field).shows === 'link' ? addressOfLink(each.value as Link, drawing) : undefined;
+      kind.shows === 'link'
+        ? addressOfLink(each.value as Link, drawing)
+        : only !== undefined && more.length === 0
+          ? drawing.known?.entries.get(only)?.address
+          : undefined;
     return words ? [{ label, words, field: field.id, ...(href ? { href } : {}) }] : [];
   };
   const { holds, inside = [], namesItem } = kindFor(field);
@@ -163,6 +172,14 @@ function shownLink(found: Found, drawing: Drawing): Omit<Shown, 'step'>[] {
   return href ? [{ words: String(value), field: field.id, href }] : [];
 }
 
+/** Of entries that are linked to, those that visitors see. What else was found stays as it is. */
+function seenAmong(found: Found, { known }: Drawing): Found {
+  const kind = kindFor(found.field);
+  if (!kind.leadsTo || !known) return found;
+  const seen = asList(found.value as Id | Id[]).filter((id) => known.entries.get(id)?.live);
+  return { ...found, value: (kind.several ? seen : (seen[0] ?? [])) as Value };
+}
+
 /** What a found value shows in a part: one thing, or one for each where the part sets them apart. */
 function showIn(
   part: PartKey,
@@ -197,17 +214,19 @@ function showIn(
       : [];
   }
   const each =
-    part === 'marks'
-      ? apart(found, format)
+    part === 'marks' || kind.leadsTo
+      ? apart(seenAmong(found, drawing), format)
       : format?.first !== undefined && Array.isArray(found.value)
         ? [{ field, value: found.value.slice(0, format.first) as unknown as Value }]
         : [found];
   return each.flatMap((one) => {
     const words = wordsIn(one, drawing, format);
     const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
-    const href =
-      part === 'marks' && kind.scheme !== undefined
-        ? drawing.addressOfCategory?.(asList(one.value as Id | Id[])[0] ?? '')
+    const [id = ''] = kind.leadsTo || kind.scheme !== undefined ? asList(one.value as Id | Id[]) : [];
+    const href = kind.leadsTo
+      ? drawing.known?.entries.get(id)?.address
+      : part === 'marks' && kind.scheme !== undefined
+        ? drawing.addressOfCategory?.(id)
         : undefined;
     return words
       ? [

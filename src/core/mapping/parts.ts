@@ -33,12 +33,15 @@ export interface Format {
   date?: (typeof dateFormats)[number];
   /** Dates and moments by a pattern of one's own (`date-pattern.ts`). */
   pattern?: string;
+  /** Entries that are linked to: by their names in a line, in small as a card (as usual), or with all of their own face. */
+  as?: (typeof linkedLooks)[number];
   /** Pictures: width to height, cropped around the focal point. */
   ratio?: number;
   /** Between several. */
   joint?: string;
 }
 
+export const linkedLooks = ['line', 'card', 'face'] as const;
 export const dateFormats = ['long', 'short', 'numeric', 'month', 'year', 'weekday', 'time'] as const;
 
 /** Where a part's words may come from: a field, or fixed words. */

@@ -37,6 +37,8 @@ export interface OutlineRowProps {
   here?: boolean;
   /** Marks a row that asks for attention, and says why to those who do not see the mark. */
   flag?: string | undefined;
+  /** Marks a row whose thing was changed and is not in force so, and says what that is. */
+  changed?: string | undefined;
   depth?: number;
   /** Its place among all, where not all are drawn. */
   place?: { at: number; of: number };
@@ -58,6 +60,7 @@ export function OutlineRow({
   endIs = 'number',
   here = false,
   flag,
+  changed,
   depth = 0,
   place,
   href,
@@ -67,6 +70,12 @@ export function OutlineRow({
     <>
       {icon}
       <span className={styles.words}>{label}</span>
+      {changed && (
+        <>
+          <i className={styles.changed} title={changed} />
+          <span className={look.hidden}>{changed}</span>
+        </>
+      )}
       {flag && (
         <>
           <i className={styles.flag} title={flag} />

@@ -12,6 +12,8 @@ export interface ProposedField {
   /** Rules of the kind that the sample tells, spoken plainly: choices by label, a unit, bounds, another file. */
   unit?: string;
   decimals?: number;
+  /** Whether its numbers look like years, which are shown plain. */
+  years?: true;
   /** What stands before the decimals of its numbers, where it is a comma. */
   decimalMark?: DecimalMark;
   choices?: string[];
@@ -86,6 +88,9 @@ function codesIn(tally: Tally): string | undefined {
   return undefined;
 }
 
+/** Whole numbers without a unit all of which lie between these look like years. */
+const YEARS = { least: 1000, most: 2199 };
+
 function guessNumber(tally: Tally, say: Say): Guess | undefined {
   const { filled, mark, units } = tally;
   const { count, mostDecimals, least, most } = tally.numbersBy[mark];
@@ -95,14 +100,16 @@ function guessNumber(tally: Tally, say: Say): Guess | undefined {
   if (!nearly(count, filled) || !isOne) return undefined;
   const codes = codesIn(tally);
   if (codes !== undefined) return { kind: 'line', maxLength: roomFor(tally.longest), ...say(filled, codes) };
+  const years = unit === undefined && mostDecimals === 0 && least >= YEARS.least && most <= YEARS.most;
   return {
     kind: 'number',
+    ...(years ? { years } : {}),
     ...(unit === undefined ? {} : { unit }),
     ...(mostDecimals > 0 ? { decimals: mostDecimals } : {}),
     ...(mark === ',' ? { decimalMark: mark } : {}),
     ...say(
       count,
-      `are numbers, ${least} to ${most}${unit ? `, in ${unit}` : ''}${mark === ',' ? ', with a decimal comma' : ''}`,
+      `are numbers, ${least} to ${most}${unit ? `, in ${unit}` : ''}${mark === ',' ? ', with a decimal comma' : ''}${years ? ', shown plain as years are' : ''}`,
     ),
   };
 }

@@ -67,7 +67,11 @@ export const number: Kind<'number'> = {
   ),
   mayDiffer: true,
   fromSample: {
-    rules: ({ unit, decimals }) => ({ ...(unit ? { unit } : {}), ...(decimals ? { decimals } : {}) }),
+    rules: ({ unit, decimals, years }) => ({
+      ...(unit ? { unit } : {}),
+      ...(decimals ? { decimals } : {}),
+      ...(years ? { show: 'plain' } : {}),
+    }),
     value(cell, { decimalMark }) {
       if (typeof cell === 'number') return cell;
       const text = cellText(cell);

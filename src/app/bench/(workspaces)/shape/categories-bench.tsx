@@ -74,7 +74,14 @@ export function CategoriesBench({
   };
   const move = (id: string, to: CategoryPlace) => {
     const moved = items.find((item) => item.id === id);
-    if (moved) void act(() => ask('moveCategory', { path: { id }, revision: moved.revision, body: to }));
+    const above = items.find((item) => item.id === to.parent);
+    if (moved)
+      void act(
+        () => ask('moveCategory', { path: { id }, revision: moved.revision, body: to }),
+        to.parent === moved.parent
+          ? `${moved.label} stands elsewhere among those beside it.`
+          : `${moved.label} is moved ${above ? `below ${above.label}` : 'to the top'}. Its old addresses lead on.`,
+      );
   };
   return (
     <div className={styles.bench}>

@@ -184,6 +184,17 @@ function Going({
           value={to}
           onChange={setTo}
         />
+        {scheme.id !== FOLDERS && (
+          <>
+            {(way === 'merge' || to !== undefined || category.parent !== null) && (
+              <p className={`${look.pencil} ${look.small}`}>
+                Whoever comes by its old addresses is led on
+                {to === undefined ? '' : ` to those of ${items.find(({ id }) => id === to)?.label ?? ''}`}.
+              </p>
+            )}
+            <Reached scheme={scheme} />
+          </>
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>

@@ -140,6 +140,7 @@ export function CategoryTree({
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set());
   const [announced, setAnnounced] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
+  const pointed = useRef(false);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const counted = useMemo(() => new Map(counts.map((count) => [count.id, count])), [counts]);
   const shown = useMemo(() => {
@@ -232,8 +233,15 @@ export function CategoryTree({
         aria-label="Categories"
         aria-activedescendant={shown[at] && `category-${shown[at].item.id}`}
         onKeyDown={keys}
+        onPointerDown={() => {
+          pointed.current = true;
+        }}
+        onPointerUp={() => {
+          pointed.current = false;
+        }}
         onFocus={() => {
-          if (here === undefined && shown[0]) onSelect(shown[0].item.id);
+          // A pointer chooses the row it is over; only the keyboard begins with the first.
+          if (here === undefined && shown[0] && !pointed.current) onSelect(shown[0].item.id);
         }}
       >
         <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>

@@ -12,10 +12,12 @@ import {
   SlidersHorizontal,
 } from 'lucide-react';
 import { usePathname, useRouter } from 'next/navigation';
-import { useState, type ReactElement, type ReactNode } from 'react';
+import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
+import { modelChanges } from '../../../../core/model/change/changes';
 import { addShape, shapesIn } from '../../../../core/model/change/edit';
 import { newShape } from '../../../../core/model/fresh/start';
+import { useModel } from '../../../../ui/model-in-force';
 import { TypeIcon } from '../../../../ui/icon';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
@@ -64,6 +66,11 @@ export function ShapeOutline(): ReactElement {
   const path = usePathname();
   const { data: overview } = useAsk('overview');
   const { data: tree } = useAsk('pages');
+  const inForce = useModel().document;
+  const changed = useMemo(
+    () => new Set(modelChanges(inForce, document).flatMap(({ type }) => type ?? [])),
+    [inForce, document],
+  );
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
   const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
     if (list === 'pageTypes') return tree?.pages.filter((page) => page.type === key).length;
@@ -109,6 +116,7 @@ export function ShapeOutline(): ReactElement {
                 href={hrefOf(list, shape.key)}
                 here={path === hrefOf(list, shape.key)}
                 flag={flagOf(shape.id)}
+                changed={changed.has(shape.id) ? 'Changed in the working copy' : undefined}
                 {...(n === undefined ? {} : { end: n })}
               />
             );

@@ -6,6 +6,7 @@ import type { Field } from '../../../model/document';
 import { kindFor, plainFields, type FieldKind } from '../../../model/kinds';
 import {
   dateFormats,
+  linkedLooks,
   mappingBounds,
   partKeys,
   type Chain,
@@ -97,10 +98,14 @@ export class MappingReader extends RuleReader {
 
   private format(input: Json, path: string): Format | undefined {
     if (!isJsonObject(input)) {
-      this.fault(path, 'kind', 'A format is { shorten }, { first }, { date }, { pattern }, { ratio }.');
+      this.fault(
+        path,
+        'kind',
+        'A format is { shorten }, { first }, { date }, { pattern }, { as }, { ratio }.',
+      );
       return undefined;
     }
-    this.only(input, path, ['shorten', 'first', 'date', 'pattern', 'ratio']);
+    this.only(input, path, ['shorten', 'first', 'date', 'pattern', 'as', 'ratio']);
     const format: Format = {};
     if (input.date !== undefined) {
       const date = dateFormats.find((each) => each === input.date);
@@ -112,6 +117,11 @@ export class MappingReader extends RuleReader {
         typeof input.pattern === 'string' ? patternFault(input.pattern) : 'A pattern is written in letters.';
       if (fault === undefined && typeof input.pattern === 'string') format.pattern = input.pattern;
       else this.fault(pointer(path, 'pattern'), 'format', fault ?? '');
+    }
+    if (input.as !== undefined) {
+      const as = linkedLooks.find((each) => each === input.as);
+      if (as) format.as = as;
+      else this.fault(pointer(path, 'as'), 'format', `Linked entries are set as: ${linkedLooks.join(', ')}.`);
     }
     if (input.ratio !== undefined) {
       if (typeof input.ratio === 'number' && input.ratio > 0.1 && input.ratio < 10)
