@@ -145,3 +145,11 @@ export class ListingFigures {
   @IsArray() @IsInt({ each: true }) steps!: number[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => ConditionTold) conditions!: ConditionTold[];
 }
+
+/** What listings in force name on visitors' pages, besides what they show, and the names of sites. */
+export class WordsOfListings {
+  /** The fields that are named beside what they say, by their ids or roles. */
+  @IsArray() @IsString({ each: true }) fields!: string[];
+  /** Fixed words, and the names of sites. */
+  @IsArray() @IsString({ each: true }) words!: string[];
+}

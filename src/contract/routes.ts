@@ -59,6 +59,7 @@ export const routes = {
   entryReach: { method: 'GET', path: '/entries/{id}/reach' },
   listings: { method: 'GET', path: '/listings' },
   addListing: { method: 'POST', path: '/listings' },
+  wordsOfListings: { method: 'GET', path: '/listings/words' },
   tryListing: { method: 'POST', path: '/listings/try' },
   tryListingFigures: { method: 'POST', path: '/listings/try/figures' },
   tryListingGaps: { method: 'POST', path: '/listings/try/gaps' },

@@ -8,6 +8,7 @@ import {
   ListingTrial,
   ListingsAnswer,
   NewListing,
+  WordsOfListings,
 } from '../listings';
 import { define } from './operation';
 
@@ -20,6 +21,11 @@ export const listings = {
     body: NewListing,
     answer: PlacedListing,
     status: 201,
+  }),
+  wordsOfListings: define('wordsOfListings', {
+    summary: 'What listings in force, and sites, name on visitors’ pages',
+    act: 'read',
+    answer: WordsOfListings,
   }),
   tryListing: define('tryListing', {
     summary: 'What a rule would give now, without saving it',

@@ -3,6 +3,7 @@ import addFormats from 'ajv-formats';
 import { pointer, type Fault } from '../faults';
 import type { JsonObject } from '../json';
 import { comparisons, kinds, kindNames } from '../model/kinds';
+import { wordBounds } from '../model/visitor-words';
 import { patternBound } from '../mapping/date-pattern';
 import { dateFormats, linkedLooks, mappingBounds, partKeys } from '../mapping/parts';
 import { collectionArrangements } from '../site/collection';
@@ -161,6 +162,17 @@ export const modelSchema: JsonObject = {
     {
       format: { const: 'clear-frame/model' },
       version: { const: 1 },
+      words: {
+        type: 'object',
+        propertyNames: ref('locale'),
+        maxProperties: 40,
+        additionalProperties: {
+          type: 'object',
+          maxProperties: wordBounds.all,
+          propertyNames: { minLength: 1, maxLength: wordBounds.each },
+          additionalProperties: { type: 'string', maxLength: wordBounds.each },
+        },
+      },
       locales: closed(['main', 'others'], { main: ref('locale'), others: listOf(ref('locale'), 40) }),
       houseStyle,
       settings: layer,

@@ -265,7 +265,8 @@ function stepShows(
   drawing: Drawing,
   depth: number,
 ): Omit<Shown, 'step'>[] {
-  if ('words' in step) return step.words ? [{ words: step.words }] : [];
+  const say = drawing.say ?? ((words: string) => words);
+  if ('words' in step) return step.words ? [{ words: say(step.words) }] : [];
   const top = step.field.split('.')[0] ?? step.field;
   // What another entry says stands under the name by which one refers to it: "Guide", not "Name".
   const through =
@@ -277,7 +278,7 @@ function stepShows(
       ...shown,
       field: top,
       ...(found.lang ? { lang: found.lang } : {}),
-      ...(shown.label && through ? { label: through.label } : {}),
+      ...(shown.label ? { label: say(through?.label ?? shown.label) } : {}),
     })),
   );
 }

@@ -217,6 +217,8 @@ export interface ModelDocument {
   format: 'clear-frame/model';
   version: 1;
   locales: { main: string; others: string[] };
+  /** Words of the model that visitors read (labels, units, answers, fixed words) in other languages, by the words themselves. */
+  words?: Record<string, Record<string, string>>;
   houseStyle: HouseStyle;
   schemes: Scheme[];
   fieldSets: FieldSet[];

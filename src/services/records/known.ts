@@ -5,6 +5,7 @@ import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import type { Drawing } from '../../core/mapping/face';
 import type { Reference } from '../../core/model/kinds';
+import { sayingIn } from '../../core/model/visitor-words';
 import type { Reader } from '../../store/database';
 import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
 import { knownMedia, mediaAmong } from '../../store/media';
@@ -148,7 +149,7 @@ export async function drawingOf(
     today: today(installation),
     known,
     ...(homes.size > 0 ? { addressOfCategory } : {}),
-    ...(language === undefined ? {} : { language }),
+    ...(language === undefined ? {} : { language, say: sayingIn(installation.model.document, language) }),
   };
 }
 

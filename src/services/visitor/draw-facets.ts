@@ -13,6 +13,7 @@ import {
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import { allIn } from '../../core/mapping/rule/pins';
 import { conditionIn, pathIn } from '../../core/mapping/rule/sources';
+import { sayingIn } from '../../core/model/visitor-words';
 import { spansOf } from '../../core/model/kinds/facet';
 import type { DrawnFacet } from '../../core/site/visitor-page';
 import { countFacets, type FacetQuestion } from '../../store/queries/facet-query';
@@ -106,7 +107,9 @@ export async function drawFacets(
   const counted = await Promise.all(
     facing.map((each, i) => byValue(installation, each, together(perSource.map((counts) => counts[i])))),
   );
+  const say = sayingIn(installation.model.document, language);
   const speaking = {
+    say,
     locale: language ?? installation.model.locale,
     known: {
       ...(await linkedIn(installation, facing, counted, language)),
@@ -131,7 +134,7 @@ export async function drawFacets(
       }));
       return {
         key: asked.field.key,
-        label: asked.field.label,
+        label: say(asked.field.label),
         values: values.filter(({ label, count, chosen: kept }) => label !== '' && (count > 0 || kept)),
       };
     })

@@ -16,6 +16,7 @@ import { leadingTo } from '../../core/mapping/face';
 import { allIn } from '../../core/mapping/rule/pins';
 import { resultPages } from '../../core/mapping/arrangement/result-pages';
 import { Sources } from '../../core/mapping/rule/sources';
+import { sayingIn } from '../../core/model/visitor-words';
 import type { SettingsLayer } from '../../core/model/settings';
 import { resultAddress } from '../../core/site/address';
 import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/site/shown-by-settings';
@@ -122,7 +123,10 @@ export async function drawListing(
     ...(fullList ? { fullList } : {}),
     heading: headingBySettings({ heading }, layers),
     matching,
-    columns: columnsOf(rule.mapping, sources.fields),
+    columns: columnsOf(rule.mapping, sources.fields).map(({ part, label }) => ({
+      part,
+      label: sayingIn(installation.model.document, language)(label),
+    })),
     items: inRatio(items, rule.arrangement, nothing.setOut),
   };
 }

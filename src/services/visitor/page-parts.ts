@@ -7,6 +7,7 @@ import { type Drawing, type FaceContent } from '../../core/mapping/face';
 import { type ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
+import { sayingIn } from '../../core/model/visitor-words';
 import { resolveSetting } from '../../core/model/settings';
 import { allResultsAddress, resultAddress } from '../../core/site/address';
 import { pageBySettings } from '../../core/site/shown-by-settings';
@@ -263,7 +264,7 @@ export function frameOf(
   return {
     locale: language ?? installation.model.locale,
     site: {
-      label: site.label,
+      label: sayingIn(installation.model.document, language)(site.label),
       home: visitorAddress(installation, language, site.base || '/'),
       style: installation.model.document.houseStyle,
     },

@@ -23,6 +23,7 @@ import {
   tryListing,
   tryListingFigures,
   tryListingGaps,
+  wordsOfListings,
 } from '../../../services/listings';
 import {
   addCategory,
@@ -225,6 +226,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   entryReach: ({ installation, path }) => entryReach(installation, path('id')),
 
   listings: ({ installation }) => listings(installation),
+  wordsOfListings: ({ installation }) => wordsOfListings(installation),
   addListing: ({ installation, person, body }) => addListing(installation, person, body),
   tryListing: ({ installation, body }) => tryListing(installation, body),
   tryListingFigures: ({ installation, body }) => tryListingFigures(installation, body),

@@ -343,6 +343,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
     [
       ['houseStyle', 'house style'],
       ['locales', 'set of languages'],
+      ['words', 'set of words in other languages'],
       ['settings', 'set of settings'],
     ] as const
   )

@@ -175,6 +175,10 @@ export class FieldKind {
   get indexShape(): IndexShape {
     return this.kind.indexShape(this.rules);
   }
+  /** The words of its answers, of a kind that has two. */
+  get answers(): readonly string[] {
+    return this.kind.answers?.(this.rules) ?? [];
+  }
   /** A value with what took the place of parts of it; undefined where nothing is left. */
   carried(value: Value): Value | undefined {
     return this.kind.carried ? this.kind.carried(value, this.rules) : value;

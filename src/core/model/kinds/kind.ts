@@ -53,6 +53,8 @@ export interface Surroundings {
 export interface Speaking {
   locale: string;
   known?: Known;
+  /** How words of the model are said, where that is not as they stand. */
+  say?: (words: string) => string;
 }
 
 /** What a value refers to, at a place in it (a JSON Pointer below the value). */
@@ -238,6 +240,8 @@ export interface Kind<K extends KindName> {
   leadsTo?(rules: KindRules[K]): readonly Id[];
   /** Whether pictures may be among its values. */
   showsPictures?(rules: KindRules[K]): boolean;
+  /** The words of its answers, of a kind that has two. */
+  answers?(rules: KindRules[K]): readonly string[];
   /** What its numbers count. */
   unit?(rules: KindRules[K]): string | undefined;
   /** Where its own value leads, as an address: of a line that is one. */

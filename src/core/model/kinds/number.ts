@@ -33,8 +33,12 @@ function lookOf({ decimals = 0, show, currency }: NumberRules): Intl.NumberForma
   return most;
 }
 
-const withUnit = (value: number, rules: NumberRules, { locale }: Speaking = { locale: 'en' }) =>
-  new Intl.NumberFormat(locale, lookOf(rules)).format(value) + (rules.unit ? `\u00a0${rules.unit}` : '');
+const withUnit = (
+  value: number,
+  rules: NumberRules,
+  { locale, say = (words) => words }: Speaking = { locale: 'en' },
+) =>
+  new Intl.NumberFormat(locale, lookOf(rules)).format(value) + (rules.unit ? `\u00a0${say(rules.unit)}` : '');
 
 /** The currencies that are known here (ISO 4217). */
 export const currencies: readonly string[] = Intl.supportedValuesOf('currency');

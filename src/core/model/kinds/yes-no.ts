@@ -1,5 +1,5 @@
 import { read, refuse } from '../../faults';
-import type { Kind } from './kind';
+import type { Kind, Speaking } from './kind';
 import { cellText, yesNoIn } from '../../formats/sample/cell';
 import { pressedAlone } from './facet';
 
@@ -22,7 +22,11 @@ const answers = [
   ['no', false],
 ] as const;
 
-const inWords = (value: boolean, { yes = 'Yes', no = 'No' }: YesNoRules): string => (value ? yes : no);
+const inWords = (
+  value: boolean,
+  { yes = 'Yes', no = 'No' }: YesNoRules,
+  { say = (each) => each }: Pick<Speaking, 'say'> = {},
+): string => say(value ? yes : no);
 
 const words = { type: 'string', minLength: 1, maxLength: 40 };
 
@@ -34,6 +38,7 @@ export const yesNo: Kind<'yesNo'> = {
   valueSchema: () => ({ type: 'boolean' }),
   comparisons: ['equals', 'filled', 'empty'],
   hasFewValues: true,
+  answers: ({ yes = 'Yes', no = 'No' }) => [yes, no],
   facet: {
     tells: 'each',
     valueOf: (word) => answers.find(([key]) => key === word)?.[1],

@@ -5,6 +5,7 @@ import {
   FileInput,
   FileJson,
   Grid3x3,
+  Languages,
   ListChecks,
   Network,
   Palette,
@@ -16,6 +17,7 @@ import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import { shapeLists, type AnyShape, type ShapeList } from '../../../../core/model/document';
 import { modelChanges } from '../../../../core/model/change/changes';
 import { addShape, shapesIn } from '../../../../core/model/change/edit';
+import { missingIn } from '../../../../core/model/visitor-words';
 import { newShape } from '../../../../core/model/fresh/start';
 import { useModel } from '../../../../ui/model-in-force';
 import { TypeIcon } from '../../../../ui/icon';
@@ -23,6 +25,7 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
 import { hrefOf, lists } from './lists';
 import styles from './shape.module.css';
+import { useVisitorWords } from './use-visitor-words';
 import { useWorkingModel } from './working-model';
 
 function NewShape({ label, onMake }: { label: string; onMake: (name: string) => void }): ReactElement {
@@ -71,6 +74,10 @@ export function ShapeOutline(): ReactElement {
     () => new Set(modelChanges(inForce, document).flatMap(({ type }) => type ?? [])),
     [inForce, document],
   );
+  const words = useVisitorWords();
+  const missing =
+    words &&
+    document.locales.others.reduce((sum, locale) => sum + missingIn(document, locale, words).length, 0);
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
   const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
     if (list === 'pageTypes') return tree?.pages.filter((page) => page.type === key).length;
@@ -129,6 +136,14 @@ export function ShapeOutline(): ReactElement {
         {whole('Type picture', 'picture', <Network {...icon} />)}
         {whole('House style', 'style', <Palette {...icon} />)}
         {whole('Settings', 'settings', <SlidersHorizontal {...icon} />)}
+        {document.locales.others.length > 0 &&
+          whole(
+            'Words for visitors',
+            'words',
+            <Languages {...icon} />,
+            missing === undefined || missing === 0 ? undefined : missing,
+            'due',
+          )}
         {whole(
           'Checks',
           'checks',
