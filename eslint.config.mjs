@@ -23,6 +23,7 @@ const may = {
 const benchOnServer = [
   'src/app/bench/**/page.tsx',
   'src/app/bench/**/layout.tsx',
+  'src/app/bench/**/route.ts',
   'src/app/bench/signed-in.ts',
   'src/app/bench/or-not-found.ts',
   'src/app/bench/answers-at-hand.tsx',

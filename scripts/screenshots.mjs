@@ -155,7 +155,7 @@ try {
   await shoot(architect, 'map');
   await architect.getByRole('link', { name: /^Species index/ }).click();
   await architect.getByRole('heading', { level: 1, name: 'Species index' }).waitFor();
-  await architect.getByRole('button', { name: 'Compare' }).click();
+  await architect.getByRole('button', { name: 'Compare', exact: true }).click();
   await architect.getByRole('cell', { name: /%/ }).first().waitFor();
   await shoot(architect, 'compare');
 

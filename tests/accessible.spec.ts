@@ -234,10 +234,19 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
       await page.getByRole('link', { name: /^More in this habitat/ }).click();
       await expect(page.getByRole('heading', { level: 1, name: 'More in this habitat' })).toBeVisible();
       await expect(page.getByText('As it stands on the page of')).toBeVisible();
-      await page.locator('summary', { hasText: 'By hand' }).click();
-      await page.getByText('Filters for visitors').click();
-      await expectNothingFound(page);
-      await page.getByRole('button', { name: 'Compare' }).click();
+      for (const name of [
+        'Filters for visitors',
+        /^By hand/,
+        /^What Habitats is compared with/,
+        /^Arrangement/,
+      ]) {
+        await page.getByRole('button', { name }).click();
+        await expect(page.getByRole('dialog')).toBeVisible();
+        await expectNothingFound(page);
+        await page.keyboard.press('Escape');
+        await expect(page.getByRole('dialog')).toHaveCount(0);
+      }
+      await page.getByRole('button', { name: 'Compare', exact: true }).click();
       await expect(page.getByRole('cell', { name: /%/ }).first()).toBeVisible();
     },
   ],
@@ -436,8 +445,15 @@ test('by keyboard alone one goes anywhere, lists the shortcuts and resizes the p
   await expect(page.getByRole('option', { name: /Species index.*Listing/ })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
+  // The guide opens at the part for this screen, and is searched.
   await page.locator('body').press('?');
-  await expect(page.getByRole('dialog', { name: 'By keyboard' })).toBeVisible();
+  const guide = page.getByRole('dialog', { name: 'Guide' });
+  await expect(guide.getByRole('heading', { name: 'Fill in an entry' })).toBeVisible();
+  await expect(guide.getByRole('img').first()).toHaveJSProperty('complete', true);
+  await expectNothingFound(page);
+  await guide.getByLabel('Search the guide').fill('old addresses');
+  await guide.getByRole('button', { name: /^Old addresses/ }).click();
+  await expect(guide.getByRole('heading', { name: 'Old addresses' })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
 

@@ -137,6 +137,8 @@ test('Map: the listing is drawn as it changes, with the number of matching entri
   await page.getByRole('menuitem', { name: 'Rarity' }).click();
   await page.getByLabel('Rarity: value').click();
   await page.getByRole('option', { name: 'Scarce' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'What Rarity is compared with: Scarce' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Which entries' }).getByRole('status')).toContainText(
     /^[12]\d of 61$/,
   );
@@ -144,9 +146,13 @@ test('Map: the listing is drawn as it changes, with the number of matching entri
   await page.getByLabel('Numbers: add a field').click();
   await page.getByRole('menuitem', { name: 'Size' }).click();
   await expect(result.getByText('4 cm')).toBeVisible();
-  await page.getByLabel('Direction, 1').click();
+  await page.getByRole('button', { name: /^Sorted by, 1/ }).click();
+  await page.getByRole('combobox', { name: 'Direction, 1' }).click();
   await page.getByRole('option', { name: 'Z to A' }).click();
-  await page.getByLabel('Heading over the list').fill('Scarce creatures');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Heading over the list/ }).click();
+  await page.getByRole('textbox', { name: 'Heading over the list' }).fill('Scarce creatures');
+  await page.keyboard.press('Escape');
   await expect(result.getByRole('heading', { name: 'Scarce creatures' })).toBeVisible();
   expect(await visitor('/species')).toContain('Creatures of the wetland');
   await page.getByRole('button', { name: 'Put in force, for 1 page' }).click();

@@ -142,18 +142,25 @@ test('An architect builds a list from nothing, compares arrangements and puts it
   await expect(page.getByRole('heading', { level: 1, name: 'Near here' })).toBeVisible();
   await page.getByRole('button', { name: 'Add a condition' }).click();
   await page.getByRole('menuitem', { name: 'Habitats', exact: true }).click();
+  // What it compares with is asked at once.
+  await choose('Where the value of Habitats comes from', 'this category');
+  await page.keyboard.press('Escape');
   await choose('How Habitats is compared', 'is in or under');
-  await choose('What Habitats is compared with', 'this category');
+  await expect(
+    page.getByRole('button', { name: 'What Habitats is compared with: this category' }),
+  ).toBeVisible();
   await expect(page.getByText('As it stands on the page of')).toBeVisible();
   await page.getByLabel('The category on whose page it is tried').fill('Reedbed');
   await page.getByRole('option', { name: 'Reedbed', exact: true }).click();
   await expect(
     page.getByRole('region', { name: 'The result, to scroll' }).getByText('Bell heron'),
   ).toBeVisible();
-  await page.getByLabel('Heading over the list', { exact: true }).fill('Near here');
+  await page.getByRole('button', { name: /^Heading over the list/ }).click();
+  await page.getByRole('textbox', { name: 'Heading over the list', exact: true }).fill('Near here');
+  await page.keyboard.press('Escape');
 
   // Two arrangements side by side, measured where they stand; the index shows more at once.
-  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await page.getByRole('button', { name: /^Take Lead and rows out/ }).click();
   await choose('Arrangement 2', 'Index');
   const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).getByRole('cell');
@@ -204,10 +211,12 @@ test('An architect lists entries and pages together, sees what fed one of them, 
   await expect(status).toHaveText(/^8\d of 8\d$/);
   await page.getByRole('button', { name: 'Add a condition' }).click();
   await page.getByRole('menuitem', { name: 'Where its page stands' }).click();
-  await page.getByLabel('Below which page').click();
+  await page.getByRole('button', { name: /^Below which page it stands/ }).click();
+  await page.getByRole('combobox', { name: 'Below which page' }).click();
   await page.getByRole('option', { name: 'a page chosen here' }).click();
   await page.getByLabel('The page below which it stands').fill('Visit');
   await page.getByRole('option', { name: /^Visit/ }).click();
+  await page.keyboard.press('Escape');
   const result = page.getByRole('region', { name: 'The result, to scroll' });
   await expect(result.getByRole('heading', { name: 'Getting here' })).toBeVisible();
   await expect(result.getByRole('heading', { name: 'Bell heron' })).toHaveCount(0);

@@ -68,6 +68,7 @@ export const routes = {
   publishListing: { method: 'POST', path: '/listings/{id}/publish' },
   binListing: { method: 'DELETE', path: '/listings/{id}' },
   listingResult: { method: 'GET', path: '/listings/{id}/result' },
+  guide: { method: 'GET', path: '/guide' },
   sites: { method: 'GET', path: '/sites' },
   addSite: { method: 'POST', path: '/sites' },
   changeSite: { method: 'PATCH', path: '/sites/{id}' },

@@ -15,8 +15,8 @@ interface Props {
   open?: boolean;
   disabled: boolean;
   title?: string;
-  /** What it stands for is at work in what is looked at. */
-  marked?: boolean;
+  /** What it is at work in, for what is looked at: "feeds this one". */
+  marked?: string | undefined;
 }
 
 /** A value in a sentence, that opens what changes it. Where it may not be changed, it is words. */
@@ -27,11 +27,11 @@ export function Chip({
   open = false,
   disabled,
   title,
-  marked = false,
+  marked,
   opens,
   onOpen,
 }: Props & { opens: 'menu' | 'dialog'; onOpen: (anchor: HTMLElement) => void }): ReactElement | null {
-  const shared = { className: styles.chip, title, 'data-marked': marked || undefined };
+  const shared = { className: styles.chip, title, 'data-marked': marked === undefined ? undefined : true };
   if (disabled)
     return none ? null : (
       <span {...shared} data-fixed>
@@ -49,6 +49,7 @@ export function Chip({
     >
       {label !== undefined && label !== words && <span className={look.hidden}>{label}: </span>}
       {words}
+      {marked !== undefined && <span className={look.hidden}>, {marked}</span>}
     </button>
   );
 }

@@ -23,7 +23,6 @@ import {
 } from '../core/mapping/parts';
 import { Chip } from './chip';
 import { DatePattern } from './date-pattern-sheet';
-import look from './look/look.module.css';
 import { Share } from './marks';
 import type { fieldsFeedingPart } from '../core/mapping/field-usage';
 import { shorten } from '../core/mapping/shorten';
@@ -133,11 +132,10 @@ function StepTag({
         words={words}
         opens="menu"
         disabled={disabled}
-        marked={fed}
+        {...(fed ? { marked: 'feeds this one' } : {})}
         {...(feeds === undefined ? {} : { title: `feeds ${feeds}` })}
         onOpen={setAnchor}
       />
-      {fed && <span className={look.hidden}>, feeds this one</span>}
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {offers.map(({ label, act }) => (
           <MenuItem key={label} onClick={act}>

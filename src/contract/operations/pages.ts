@@ -16,12 +16,18 @@ import {
   SeenQuery,
   TreeAnswer,
 } from '../pages';
+import { GuideAnswer } from '../guide';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
 import { define } from './operation';
 
 /** Sites, and the pages in their trees. */
 export const pages = {
+  guide: define('guide', {
+    summary: 'The guide to the product, part by part',
+    act: 'read',
+    answer: GuideAnswer,
+  }),
   sites: define('sites', { summary: 'The sites of this installation', act: 'read', answer: SitesAnswer }),
   addSite: define('addSite', {
     summary: 'Make a site beside the first, with addresses of its own',

@@ -14,7 +14,7 @@ export async function wordsOfListings(installation: Installation): Promise<Words
       return { fields: [...fields, ...(rule.facets ?? []).map(facetPath)], words };
     }),
   );
-  const sites = (await sitesOf(installation)).items.map(({ label }) => label);
+  const sites = sitesOf(installation).items.map(({ label }) => label);
   return {
     fields: [...new Set(named.flatMap(({ fields }) => fields))],
     words: [...new Set([...named.flatMap(({ words }) => words), ...sites])],

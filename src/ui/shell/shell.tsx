@@ -16,6 +16,7 @@ import { Link } from '../link';
 
 // Loaded when they are first opened.
 const GoTo = dynamic(() => import('./go-to').then((loaded) => loaded.GoTo), { ssr: false });
+const Guide = dynamic(() => import('./guide').then((loaded) => loaded.Guide), { ssr: false });
 const Shortcuts = dynamic(() => import('./shortcuts').then((loaded) => loaded.Shortcuts), { ssr: false });
 
 /** Whether something was open by now: from then on it stays at hand. */
@@ -38,7 +39,12 @@ export function Shell({
   const path = usePathname();
   const [goTo, setGoTo] = useState(false);
   const [shortcuts, setShortcuts] = useState(false);
-  const [goToOnce, shortcutsOnce] = [useOnceOpen(goTo), useOnceOpen(shortcuts)];
+  const [guide, setGuide] = useState(false);
+  const [goToOnce, shortcutsOnce, guideOnce] = [
+    useOnceOpen(goTo),
+    useOnceOpen(shortcuts),
+    useOnceOpen(guide),
+  ];
   const { data: now = overview } = useAsk('overview', {}, { initial: overview });
   useHotkeys(
     'mod+k',
@@ -48,7 +54,7 @@ export function Shell({
     },
     { enableOnFormTags: true, enableOnContentEditable: true },
   );
-  useHotkeys('?', () => setShortcuts(true), { useKey: true, ignoreModifiers: true });
+  useHotkeys('?', () => setGuide(true), { useKey: true, ignoreModifiers: true });
   return (
     <PersonContext.Provider value={person}>
       <div className={styles.shell}>
@@ -93,12 +99,21 @@ export function Shell({
               <span>Go to</span>
               <kbd>Ctrl K</kbd>
             </button>
+            <button
+              type="button"
+              className={styles.guide}
+              onClick={() => setGuide(true)}
+              aria-label="Guide to this screen"
+            >
+              ?
+            </button>
             <PersonMenu onShortcuts={() => setShortcuts(true)} />
           </div>
         </header>
         {children}
       </div>
       {goToOnce && <GoTo open={goTo} onClose={() => setGoTo(false)} />}
+      {guideOnce && <Guide open={guide} onClose={() => setGuide(false)} />}
       {shortcutsOnce && <Shortcuts open={shortcuts} onClose={() => setShortcuts(false)} />}
     </PersonContext.Provider>
   );

@@ -4,7 +4,7 @@ import type { ReactElement } from 'react';
 
 const shortcuts: [keys: string, does: string][] = [
   ['Ctrl K', 'Go to any type, entry, listing or page'],
-  ['?', 'This list'],
+  ['?', 'The guide, at the part for the screen at hand'],
   ['Ctrl S', 'Save what is on the bench now'],
   ['Tab, Enter', 'In the last row of a sheet: choose the kind, add the field'],
   ['Alt ↑, Alt ↓', 'Move the field, step or page at hand'],
@@ -13,27 +13,32 @@ const shortcuts: [keys: string, does: string][] = [
   ['Esc', 'Close what is open'],
 ];
 
+/** Every shortcut, with what it does. */
+export const Keys = (): ReactElement => (
+  <dl
+    style={{
+      display: 'grid',
+      gridTemplateColumns: 'auto 1fr',
+      gap: '8px 20px',
+      alignItems: 'baseline',
+    }}
+  >
+    {shortcuts.map(([keys, does]) => [
+      <dt key={keys}>
+        <kbd>{keys}</kbd>
+      </dt>,
+      <dd key={does}>{does}</dd>,
+    ])}
+  </dl>
+);
+
 /** Every shortcut there is. */
 export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="shortcuts">
       <DialogTitle id="shortcuts">By keyboard</DialogTitle>
       <DialogContent>
-        <dl
-          style={{
-            display: 'grid',
-            gridTemplateColumns: 'auto 1fr',
-            gap: '8px 20px',
-            alignItems: 'baseline',
-          }}
-        >
-          {shortcuts.map(([keys, does]) => [
-            <dt key={keys}>
-              <kbd>{keys}</kbd>
-            </dt>,
-            <dd key={does}>{does}</dd>,
-          ])}
-        </dl>
+        <Keys />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>

@@ -1,3 +1,4 @@
+import { guide } from '../../../services/guide';
 import {
   applyWorking,
   changeSheet,
@@ -240,6 +241,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     binListing(installation, person, path('id'), revision),
   listingResult: ({ installation, path }) => listingResult(installation, path('id')),
 
+  guide: () => guide(),
   sites: ({ installation }) => sitesOf(installation),
   addSite: ({ installation, person, body }) => addSite(installation, person, body),
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),

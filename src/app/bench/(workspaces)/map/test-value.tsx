@@ -93,7 +93,7 @@ export function TestValue({
                 : { here: target.value },
             )
           }
-          slotProps={{ input: { 'aria-label': `What ${field.label} is compared with` } }}
+          slotProps={{ input: { 'aria-label': `Where the value of ${field.label} comes from` } }}
         >
           <MenuItem value="">what is chosen here</MenuItem>
           {places.map(([key, words]) => (

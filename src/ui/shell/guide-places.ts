@@ -1,0 +1,21 @@
+/** At which part of the guide `?` opens it, by where one is: the first that fits. */
+export const guidePlaces: readonly (readonly [place: RegExp, part: string])[] = [
+  [/^\/bench\/begin/, 'begin/choose-what-to-begin-with'],
+  [/^\/bench\/shape\/sample/, 'shape/start-from-a-sample'],
+  [/^\/bench\/shape\/schemes/, 'shape/categories-and-tags'],
+  [/^\/bench\/shape\/(placement|picture)/, 'shape/say-which-page-may-stand-under-which'],
+  [/^\/bench\/shape\/style/, 'shape/appearance-and-house-style'],
+  [/^\/bench\/shape\/words/, 'shape/words-for-visitors'],
+  [/^\/bench\/shape\/changes/, 'shape/put-changes-in-force'],
+  [/^\/bench\/shape/, 'shape/make-a-content-type'],
+  [/^\/bench\/write\/media/, 'write/media'],
+  [/^\/bench\/write\/entry/, 'write/fill-in-an-entry'],
+  [/^\/bench\/write/, 'write/find-entries'],
+  [/^\/bench\/map/, 'map/which-entries'],
+  [/^\/bench\/arrange/, 'arrange/make-a-page'],
+  [/^\/bench\/release\/addresses/, 'release-and-watch/old-addresses'],
+  [/^\/bench\/release/, 'release-and-watch/what-waits-for-review'],
+  [/^\/bench\/watch\/work/, 'release-and-watch/long-work'],
+  [/^\/bench\/watch/, 'release-and-watch/who-did-what'],
+  [/./, 'begin/find-your-way'],
+];
