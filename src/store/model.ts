@@ -116,12 +116,13 @@ export const typesWithRecords = async (
 /** How many pages of each type stand under each type, by integer key; 0 for the top of a site. The bin is left out. */
 export const placedCounts = (reader: Reader): Promise<{ parent: number; child: number; n: number }[]> =>
   reader.all(
-    sql`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent GROUP BY 1, 2`,
+    sql`SELECT coalesce(a.type, 0) AS parent, r.type AS child, count(*) AS n FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL LEFT JOIN records a ON a.id = p.parent
+     WHERE p.record NOT IN (SELECT record FROM category_words) GROUP BY 1, 2`,
   );
 
 /**
- * Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site,
- * at most `most` of them.
+ * Pages that stand as some placements say, each a pair of types by integer key with 0 for the top of a site, at most
+ * `most` of them. The words of one category stand nowhere by themselves.
  */
 export const pagesPlaced = (
   reader: Reader,
@@ -130,7 +131,8 @@ export const pagesPlaced = (
 ): Promise<{ uuid: Id; title: string; address: string }[]> =>
   reader.all(
     sql`SELECT r.uuid, w.title, p.address FROM page_places p JOIN records r ON r.id = p.record AND r.binned_at IS NULL JOIN working w ON w.record = r.id LEFT JOIN records a ON a.id = p.parent
-     WHERE EXISTS (SELECT 1 FROM json_each(${JSON.stringify(cells)}) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT ${most}`,
+     WHERE p.record NOT IN (SELECT record FROM category_words)
+       AND EXISTS (SELECT 1 FROM json_each(${JSON.stringify(cells)}) c WHERE c.value ->> 0 = coalesce(a.type, 0) AND c.value ->> 1 = r.type) ORDER BY p.address LIMIT ${most}`,
   );
 
 export const categoryCount = async (reader: Reader, scheme: number): Promise<number> =>

@@ -56,13 +56,25 @@ export function Guide({ open, onClose }: { open: boolean; onClose: () => void })
   };
   useEffect(() => {
     shown.current?.scrollTo({ top: 0 });
-  }, [part?.id]);
+    if (open && part) shown.current?.focus();
+  }, [open, part]);
   return (
+    // It stands beside the work, which goes on: nothing behind it is held up.
     <Drawer
+      variant="persistent"
       anchor="right"
       open={open}
-      onClose={close}
-      slotProps={{ paper: { role: 'dialog', 'aria-label': 'Guide', className: styles.guide } }}
+      slotProps={{
+        paper: {
+          role: 'dialog',
+          'aria-label': 'Guide',
+          'aria-modal': false,
+          className: styles.guide,
+          onKeyDown: (event) => {
+            if (event.key === 'Escape') close();
+          },
+        },
+      }}
     >
       <header className={styles.head}>
         <h2>Guide</h2>

@@ -80,7 +80,9 @@ export function ShapeOutline(): ReactElement {
     document.locales.others.reduce((sum, locale) => sum + missingIn(document, locale, words).length, 0);
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
   const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
-    if (list === 'pageTypes') return tree?.pages.filter((page) => page.type === key).length;
+    // What holds the words of one category is no page by itself.
+    if (list === 'pageTypes')
+      return tree?.pages.filter(({ type, category }) => type === key && !category).length;
     const counts =
       list === 'contentTypes' ? overview?.types.find((type) => type.key === key)?.counts : undefined;
     return counts
