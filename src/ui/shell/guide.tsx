@@ -2,7 +2,7 @@
 import { Drawer, IconButton, OutlinedInput } from '@mui/material';
 import { X } from 'lucide-react';
 import { usePathname } from 'next/navigation';
-import { useEffect, useRef, useState, type ReactElement } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
 import Markdown from 'react-markdown';
 import type { GuidePart } from '../../contract/guide';
 import { searchGuide } from '../../core/formats/guide';
@@ -70,7 +70,7 @@ export function Guide({ open, onClose }: { open: boolean; onClose: () => void })
           'aria-label': 'Guide',
           'aria-modal': false,
           className: styles.guide,
-          onKeyDown: (event) => {
+          onKeyDown: (event: KeyboardEvent) => {
             if (event.key === 'Escape') close();
           },
         },
