@@ -102,5 +102,7 @@ test('a page is moved among its siblings and to another home, and its address fo
   await homes.getByRole('button', { name: /^About \/about$/ }).click();
   await expect(page.getByText('It stands under About.')).toBeVisible();
   expect((await fetch(`${running.address}/about/getting-here`)).status).toBe(200);
-  expect((await fetch(`${running.address}/visit/getting-here`)).status).toBe(404);
+  // Whoever comes by the old address is led on.
+  const old = await fetch(`${running.address}/visit/getting-here`, { redirect: 'manual' });
+  expect([old.status, old.headers.get('location')]).toEqual([301, '/about/getting-here']);
 });

@@ -76,7 +76,7 @@ export function Guide({ open, onClose }: { open: boolean; onClose: () => void })
         },
       }}
     >
-      <header className={styles.head}>
+      <div className={styles.head}>
         <h2>Guide</h2>
         <IconButton aria-label="Close the guide" onClick={close}>
           <X size={18} />
@@ -89,7 +89,7 @@ export function Guide({ open, onClose }: { open: boolean; onClose: () => void })
           onChange={({ target }) => setWords(target.value)}
           slotProps={{ input: { 'aria-label': 'Search the guide' } }}
         />
-      </header>
+      </div>
       <div className={styles.body} ref={shown} tabIndex={0} role="region" aria-label="What the guide says">
         {error && <p role="alert">{wordsOf(error)}</p>}
         {data && words.trim() !== '' && (
