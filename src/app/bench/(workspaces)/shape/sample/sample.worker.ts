@@ -1,3 +1,4 @@
+import { pairSpots } from '../../../../../core/formats/sample/pair-spots';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import { Misfits, type ColumnMisfits } from '../../../../../core/formats/sample/misfits';
 import { fieldsFromSchema } from '../../../../../core/formats/sample/from-schema';
@@ -71,16 +72,17 @@ async function* textOf(file: File, encoding: string): AsyncIterable<string> {
 
 const isJson = ({ name }: File) => /\.(?:json|jsonl|ndjson)$/i.test(name);
 
-/** Reads a file row by row, whichever sort it is of. */
+/** Reads a file row by row, whichever sort it is of; a latitude and its longitude in two columns are one. */
 async function read(
   file: File,
   watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
 ) {
+  const paired = { ...watching, row: (row: JsonObject) => watching.row(pairSpots(row)) };
   const head = await headOf(file);
   const encoding = encodingOf(head);
-  if (!isJson(file)) return parseTable(file, watching, encoding);
+  if (!isJson(file)) return parseTable(file, paired, encoding);
   const parse = isJsonLines(new TextDecoder(encoding).decode(head)) ? parseJsonLines : parseJsonRows;
-  return parse(textOf(file, encoding), watching);
+  return parse(textOf(file, encoding), paired);
 }
 
 async function schemaIn(file: File): Promise<JsonObject | undefined> {
