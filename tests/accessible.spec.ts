@@ -228,6 +228,20 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'words for visitors',
+    async (page) => {
+      await page.goto('/bench/shape/words');
+      await expect(page.getByLabel('Group in French')).toHaveValue('Groupe');
+    },
+  ],
+  [
+    'old addresses',
+    async (page) => {
+      await page.goto('/bench/release/addresses');
+      await expect(page.getByText('No address has changed yet.')).toBeVisible();
+    },
+  ],
+  [
     'arrangements compared',
     async (page) => {
       await page.goto('/bench/map');

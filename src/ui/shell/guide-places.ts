@@ -15,7 +15,7 @@ export const guidePlaces: readonly (readonly [place: RegExp, part: string])[] = 
   [/^\/bench\/arrange/, 'arrange/make-a-page'],
   [/^\/bench\/release\/addresses/, 'release-and-watch/old-addresses'],
   [/^\/bench\/release/, 'release-and-watch/what-waits-for-review'],
-  [/^\/bench\/watch\/work/, 'release-and-watch/long-work'],
-  [/^\/bench\/watch/, 'release-and-watch/who-did-what'],
+  [/^\/bench\/watch\/acts/, 'release-and-watch/who-did-what'],
+  [/^\/bench\/watch/, 'release-and-watch/long-work'],
   [/./, 'begin/find-your-way'],
 ];
