@@ -12,6 +12,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { IconButton } from '@mui/material';
 import { ArrowDown, ArrowUp, GripVertical, X } from 'lucide-react';
 import { useId, type ReactElement, type ReactNode } from 'react';
+import { dragWords } from '../drag-words';
 import styles from './kinds.module.css';
 
 interface ChosenItem {
@@ -92,7 +93,13 @@ export function ChosenList({
   };
   if (items.length === 0) return null;
   return (
-    <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+    <DndContext
+      id={id}
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      accessibility={dragWords((each) => items.find((item) => item.id === each)?.label ?? '')}
+      onDragEnd={dropped}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol className={styles.chosen} aria-label={label}>
           {items.map((item, place) => (

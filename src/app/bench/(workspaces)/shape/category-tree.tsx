@@ -13,6 +13,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
 import type { CategoryAnswer, CategoryCount } from '../../../../contract/categories';
+import { dragWords } from '../../../../ui/drag-words';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import styles from './categories.module.css';
@@ -224,7 +225,12 @@ export function CategoryTree({
     else onMove(String(active.id), { parent: target.id });
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dropped}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      accessibility={dragWords((id) => items.find((item) => item.id === id)?.label ?? '')}
+      onDragEnd={dropped}
+    >
       <div
         ref={scroller}
         className={styles.tree}

@@ -23,6 +23,7 @@ import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../
 import { insideOf, rowsOf, type IndexRow } from '../../../../core/model/entries';
 import { addField, includeSet, moveField, setsOf } from '../../../../core/model/change/edit';
 import { rolesOf } from '../../../../core/model/roles';
+import { dragWords } from '../../../../ui/drag-words';
 import { KindIcon } from '../../../../ui/kinds';
 import look from '../../../../ui/look/look.module.css';
 import { Share } from '../../../../ui/marks';
@@ -288,7 +289,16 @@ export function FieldSheet(props: Props): ReactElement {
   const into = holders.some((holder) => holder.id === parent) ? parent : undefined;
   return (
     <div className={styles.scroll}>
-      <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <DndContext
+        id={id}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        accessibility={dragWords((each) => {
+          const entry = rows.find((row) => row.entry.id === each)?.entry;
+          return entry === undefined ? '' : isInclude(entry) ? (sets.get(entry.include)?.label ?? '') : entry.label;
+        })}
+        onDragEnd={dropped}
+      >
         <table className={styles.sheet} ref={sheet}>
           <thead>
             <tr>

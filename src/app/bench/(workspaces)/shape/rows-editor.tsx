@@ -1,18 +1,24 @@
 'use client';
 import {
+  closestCenter,
   DndContext,
   KeyboardSensor,
   PointerSensor,
+  pointerWithin,
   useDraggable,
   useDroppable,
   useSensor,
   useSensors,
+  type CollisionDetection,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
 import { Button, IconButton, Menu, MenuItem } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns2, Plus, X } from 'lucide-react';
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactElement } from 'react';
 import type { FaceCell, FaceRow } from '../../../../core/model/document';
+import { dragWords } from '../../../../ui/drag-words';
+import { mostWide, TWELVE, withWidth } from './rows-edit';
 import styles from './rows.module.css';
 
 type Held = FaceCell['holds'][number];
@@ -24,13 +30,18 @@ export interface Piece {
 
 const keyOf = (held: Held): string => (typeof held === 'string' ? held : `slot:${held.slot}`);
 const widthOf = (row: FaceRow): number => row.cells.reduce((sum, { width }) => sum + width, 0);
-const TWELVE = 12;
 
 /** The rows with one piece taken out of wherever it stands. */
 const without = (rows: readonly FaceRow[], key: string): FaceRow[] =>
   rows.map((row) => ({
     cells: row.cells.map((cell) => ({ ...cell, holds: cell.holds.filter((held) => keyOf(held) !== key) })),
   }));
+
+/** What is dropped lands in the column under the pointer; by keyboard, in the nearest. */
+const underPointer: CollisionDetection = (asked) => {
+  const under = pointerWithin(asked);
+  return under.length > 0 ? under : closestCenter(asked);
+};
 
 interface PlacedProps {
   piece: Piece;
@@ -134,19 +145,19 @@ function Cell({
   disabled,
   children,
   onWidth,
-  room,
+  most,
 }: {
   cell: FaceCell;
   place: { row: number; cell: number };
   disabled: boolean;
   children: ReactElement[];
   onWidth: (width: number) => void;
-  room: number;
+  /** The most twelfths it may take. */
+  most: number;
 }): ReactElement {
   const { setNodeRef, isOver } = useDroppable({ id: `${place.row}/${place.cell}`, disabled });
   const box = useRef<HTMLDivElement | null>(null);
   const label = `Width of row ${place.row + 1}, column ${place.cell + 1}`;
-  const most = cell.width + room;
   const resize = (event: PointerEvent<HTMLDivElement>) => {
     const row = box.current?.parentElement;
     if (!row || disabled) return;
@@ -227,6 +238,7 @@ export function RowsEditor({
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor),
   );
+  const nameOf = (key: UniqueIdentifier) => pieces.find(({ held }) => keyOf(held) === key)?.label ?? '';
   const standing = new Set(rows.flatMap(({ cells }) => cells.flatMap(({ holds }) => holds.map(keyOf))));
   const open = pieces.filter(({ held }) => !standing.has(keyOf(held)));
   const changeRow = (r: number, make: (row: FaceRow) => FaceRow) =>
@@ -256,7 +268,16 @@ export function RowsEditor({
     onChange(next);
   };
   return (
-    <DndContext id={id} sensors={sensors} onDragEnd={dropped}>
+    <DndContext
+      id={id}
+      sensors={sensors}
+      collisionDetection={underPointer}
+      accessibility={dragWords(nameOf, (place) => {
+        const [r = 0, c = 0] = String(place).split('/').map(Number);
+        return `row ${r + 1}, column ${c + 1}`;
+      })}
+      onDragEnd={dropped}
+    >
       <div className={styles.rows}>
         <div className={styles.ruler} aria-hidden="true">
           {Array.from({ length: TWELVE }, (_, i) => (
@@ -274,11 +295,9 @@ export function RowsEditor({
                     cell={cell}
                     place={{ row: r, cell: c }}
                     disabled={disabled}
-                    room={room}
+                    most={mostWide(row.cells, c)}
                     onWidth={(width) =>
-                      changeRow(r, (each) => ({
-                        cells: each.cells.map((one, i) => (i === c ? { ...one, width } : one)),
-                      }))
+                      changeRow(r, (each) => ({ cells: withWidth(each.cells, c, width) }))
                     }
                   >
                     {cell.holds.flatMap((held, at) => {
