@@ -63,7 +63,7 @@ function parseHeadings(
   path: string,
   faults: Fault[],
 ): Record<string, string> {
-  if (given === undefined) return {};
+  if (given === undefined || given === null) return {};
   if (!isJsonObject(given)) {
     faults.push({ path, code: 'kind', message: 'Headings are given by language.' });
     return {};
@@ -141,7 +141,12 @@ export function parseRule(
   const facets = reader.facets(input.facets, pointer(path, 'facets'));
   const picks = parsePicks(input, path, faults);
   const headings = parseHeadings(model, input.headings, pointer(path, 'headings'), faults);
-  const set = input.settings === undefined ? undefined : isJsonObject(input.settings) ? input.settings : null;
+  const set =
+    (input.settings ?? undefined) === undefined
+      ? undefined
+      : isJsonObject(input.settings)
+        ? input.settings
+        : null;
   if (set === null)
     faults.push({
       path: pointer(path, 'settings'),

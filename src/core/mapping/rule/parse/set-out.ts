@@ -6,7 +6,7 @@ import { densities, setOutBounds, setOutKeys, type SetOut } from '../../arrangem
 export function parseSetOut(given: Json | undefined, path: string, faults: Fault[]): SetOut {
   const refuse = (key: string, message: string) =>
     void faults.push({ path: pointer(path, key), code: 'bound', message });
-  if (given === undefined) return {};
+  if (given === undefined || given === null) return {};
   if (!isJsonObject(given)) {
     faults.push({
       path,
