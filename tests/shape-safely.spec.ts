@@ -38,7 +38,7 @@ test('a choice that entries name goes only when it is said what they get, and vi
   const dialog = page.getByRole('dialog', { name: 'Take “Rare” out?' });
   await expect(dialog.getByText(/It is chosen in \d+ entries/)).toBeVisible();
   await dialog.getByRole('radio', { name: 'Another choice' }).check();
-  await dialog.getByLabel('Instead').click();
+  await dialog.getByRole('combobox', { name: 'Instead' }).click();
   await page.getByRole('option', { name: 'Scarce' }).click();
   await dialog.getByRole('button', { name: 'Take it out' }).click();
   await page.getByRole('main').getByRole('link', { name: 'Change sheet' }).click();
@@ -54,9 +54,8 @@ test('words that visitors read are filled in for a language, and stand on its pa
   await page.goto(`${running.address}/bench/shape/words`);
   await expect(page.getByRole('status').filter({ hasText: 'French: all are there.' })).toBeVisible();
   await page.getByLabel('Group in French').fill('Famille');
-  await page.getByRole('main').getByText('Words for visitors').first().click();
-  await expect(page.getByText('1 change', { exact: true })).toBeVisible();
-  await page.goto(`${running.address}/bench/shape/changes`);
+  await page.getByRole('link', { name: /^Change sheet/ }).click();
+  await expect(page.getByText('The site has another set of words in other languages')).toBeVisible();
   await page.getByRole('button', { name: 'Put in force' }).click();
   await expect(page.getByText('The model is in force.')).toBeVisible();
   expect(await (await fetch(`${running.address}/fr/species`)).text()).toContain('class="facet">Famille');
