@@ -295,7 +295,11 @@ export function FieldSheet(props: Props): ReactElement {
         collisionDetection={closestCenter}
         accessibility={dragWords((each) => {
           const entry = rows.find((row) => row.entry.id === each)?.entry;
-          return entry === undefined ? '' : isInclude(entry) ? (sets.get(entry.include)?.label ?? '') : entry.label;
+          return entry === undefined
+            ? ''
+            : isInclude(entry)
+              ? (sets.get(entry.include)?.label ?? '')
+              : entry.label;
         })}
         onDragEnd={dropped}
       >

@@ -296,9 +296,7 @@ export function RowsEditor({
                     place={{ row: r, cell: c }}
                     disabled={disabled}
                     most={mostWide(row.cells, c)}
-                    onWidth={(width) =>
-                      changeRow(r, (each) => ({ cells: withWidth(each.cells, c, width) }))
-                    }
+                    onWidth={(width) => changeRow(r, (each) => ({ cells: withWidth(each.cells, c, width) }))}
                   >
                     {cell.holds.flatMap((held, at) => {
                       const piece = pieces.find((each) => keyOf(each.held) === keyOf(held)) ?? {
