@@ -21,11 +21,22 @@ import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/c
 import { FaultAnswer } from './faults';
 
 /** Rows that come from outside, each the values of one entry by field key. */
-export class EntriesImport {
+export class RowsTrial {
   @IsArray()
   @ArrayMaxSize(500, { message: 'At most 500 rows at a time' })
   @IsObject({ each: true })
   rows!: JsonObject[];
+  /** The key of the field by which a row is held to be an entry that is there; left out, every row is a new one. */
+  @IsString() @MaxLength(60) @IsOptional() key?: string;
+}
+
+/** What entries that come from outside become: drafts, for review, or what visitors see. */
+export const broughtInAs = ['draft', 'review', 'published'] as const;
+export type BroughtInAs = (typeof broughtInAs)[number];
+
+export class EntriesImport extends RowsTrial {
+  /** What becomes of those in which nothing is to be fixed; the others are drafts. */
+  @IsIn(broughtInAs) @IsOptional() as?: BroughtInAs;
   /** The act that brought in the rows before these, so that all of them can be taken back as one. */
   @IsUUID() @IsOptional() act?: string;
 }
@@ -35,11 +46,81 @@ export class RowFault extends FaultAnswer {
   @IsInt() row!: number;
 }
 
-export class EntriesImported {
+/** What a row comes to: a new entry, one that is there and changes, one that says the same already, or nothing. */
+export const rowsCome = ['new', 'changed', 'same', 'refused'] as const;
+
+export class RowsTried {
+  /** What each row comes to, in order. */
+  @IsIn(rowsCome, { each: true }) rows!: (typeof rowsCome)[number][];
+  /** How many of them break a rule: something is to be fixed before they can be published. */
+  @IsInt() toFix!: number;
+  /** Why rows are refused. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RowFault) faults!: RowFault[];
+}
+
+export class EntriesImported extends RowsTried {
   /** The id of the entry each row became; null for one that was left out. */
   @IsArray() ids!: (string | null)[];
-  @IsArray() @ValidateNested({ each: true }) @Type(() => RowFault) faults!: RowFault[];
   /** The act that brought them in; give it with the rows that follow. Null where no row was brought in. */
+  @IsUUID() @IsOptional() act!: string | null;
+}
+
+/** Names in a file, to be looked up for a field that takes categories or entries. */
+export class NamesMatch {
+  /** The id of the field, also of one inside another. */
+  @IsUUID() field!: string;
+  @IsArray()
+  @ArrayMaxSize(100, { message: 'At most 100 names at a time' })
+  @IsString({ each: true })
+  @MaxLength(500, { each: true })
+  names!: string[];
+}
+
+/** Something that a name may mean. */
+export class NamedThingAnswer {
+  @IsString() id!: string;
+  @IsString() label!: string;
+  /** Where it stands, or its type. */
+  @IsString() @IsOptional() detail?: string;
+}
+
+export class MatchedName {
+  @IsString() name!: string;
+  /** What it means; absent where that cannot be told. */
+  @ValidateNested() @Type(() => NamedThingAnswer) @IsOptional() is?: NamedThingAnswer;
+  /** What it may have meant, the likeliest first. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => NamedThingAnswer) near!: NamedThingAnswer[];
+}
+
+export class NamesMatched {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => MatchedName) items!: MatchedName[];
+}
+
+/** Names in a file of which categories or drafts are to be made. */
+export class NamesMake extends NamesMatch {
+  /** The act of bringing in that this goes on with. */
+  @IsUUID() @IsOptional() act?: string;
+}
+
+export class NamesMade {
+  @IsArray() items!: { name: string; id: string }[];
+  /** The act of bringing in; give it with the names and rows that follow. */
+  @IsUUID() @IsOptional() act!: string | null;
+}
+
+/** Entries of a type to be published, or sent for review. */
+export class SettleEntries {
+  @IsArray()
+  @ArrayMaxSize(500, { message: 'At most 500 entries at a time' })
+  @IsUUID(undefined, { each: true })
+  ids!: string[];
+  @IsIn(['review', 'published']) to!: 'review' | 'published';
+}
+
+export class EntriesSettled {
+  @IsInt() done!: number;
+  /** How many stay as they are: something is to be fixed in them, or they are gone. */
+  @IsInt() held!: number;
   @IsUUID() @IsOptional() act!: string | null;
 }
 

@@ -141,6 +141,22 @@ export async function countChanges(reader: Reader, act: number): Promise<number>
   return found?.n ?? 0;
 }
 
+/** How many things of a sort an act changed. */
+export async function countChangesOf(reader: Reader, act: number, sort: ActSort): Promise<number> {
+  const found = await reader.one<{ n: number }>(
+    sql`SELECT count(*) AS n FROM act_changes WHERE act = ${act} AND sort = ${sort}`,
+  );
+  return found?.n ?? 0;
+}
+
+/** Which of some things an act changed. */
+export const targetsChanged = async (reader: Reader, act: number, targets: readonly Id[]): Promise<Id[]> =>
+  (
+    await reader.all<{ target: Id }>(
+      sql`SELECT target FROM act_changes WHERE act = ${act} AND target IN ${anyOf(targets)}`,
+    )
+  ).map(({ target }) => target);
+
 /** The records of which an act may change thousands, so that they are taken back in parts. */
 export const manySorts: readonly ActSort[] = ['entry', 'medium'];
 

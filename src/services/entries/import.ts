@@ -1,20 +1,31 @@
-import type { EntriesImport, EntriesImported } from '../../contract/entries';
-import { defaultValues, parseValues, referencesIn } from '../../core/content/values';
-import type { Fault } from '../../core/faults';
+import type { EntriesImport, EntriesImported, RowsTrial, RowsTried } from '../../contract/entries';
+import type { Values } from '../../core/content/values';
+import { pointer, type Fault } from '../../core/faults';
 import type { Id } from '../../core/ids';
-import { actByUuid, countChanges, type ActRow } from '../../store/acts';
-import { inAct, type Act } from '../records/act';
-import { addInBulk, type BulkEntry } from './bulk';
-import { minuteNow, today, type Installation } from '../runtime/installation';
-import { knownOf } from '../records/known';
+import type { JsonObject } from '../../core/json';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
+import { uniqueFields } from '../../store/index-tables/unique';
+import { actByUuid, countChangesOf, targetsChanged, type ActRow } from '../../store/acts';
+import { recordsByUuids, type KeptRecord } from '../../store/records';
+import type { Reader } from '../../store/database';
 import type { Person } from '../people/person';
+import { inAct, type Act } from '../records/act';
+import { entryBody } from '../records/bodies';
+import { addRecords, changeRecords } from '../records/working';
+import { indexTableIn, type Installation } from '../runtime/installation';
 import { notFound, ruleViolation } from '../runtime/refusal';
+import { faultsOfEntries, type SaidByEntry } from './faults';
+import { expectReviewer, showEntries } from './publish';
+import { readRows, type ReadRow } from './read-rows';
 
 /** How long (ms) after the rows before them rows can still belong to the same bringing in. */
 const GOES_ON = 60 * 60_000;
 
-/** The act of bringing in that more rows go on with. Refused where it is another's, over, or taken back. */
-async function actGoingOn(act: Act, id: Id): Promise<ActRow> {
+const broughtIn = (count: number): string => `brought in ${count} ${count === 1 ? 'entry' : 'entries'}`;
+
+/** The act of bringing in that more goes on with. Refused where it is another's, over, or taken back. */
+export async function actGoingOn(act: Act, id: Id): Promise<ActRow> {
   const begun = await actByUuid(act.tx, id);
   const goesOn =
     begun?.person === act.by &&
@@ -27,52 +38,179 @@ async function actGoingOn(act: Act, id: Id): Promise<ActRow> {
   return begun;
 }
 
+/** Keeps what was done so far as one bringing in, with what was done before it. Answers the act's id. */
+export async function keepBroughtIn(
+  act: Act,
+  begun: ActRow | undefined,
+  count: number,
+): Promise<Id | undefined> {
+  const all = count + (begun === undefined ? 0 : await countChangesOf(act.tx, begun.id, 'entry'));
+  return act.keep(broughtIn(all), begun === undefined ? {} : { partOf: begun.uuid });
+}
+
+export function contentTypeInForce({ model }: Installation, id: Id): CompiledType<ContentType> {
+  const type = model.contentType(id);
+  if (!type) throw notFound('content type in force');
+  return type;
+}
+
+const said = (row: ReadRow): SaidByEntry | undefined => {
+  if (row.comes === 'refused') return undefined;
+  return row.comes === 'new'
+    ? { record: null, localized: { values: row.values } }
+    : { record: row.record.id, localized: { ...entryBody(row.record.body), values: row.values } };
+};
+
+/** For each row, what holds back publishing what it comes to; of two new ones that must differ and do not, the second. */
+async function faultsOfRows(
+  reader: Reader,
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  rows: readonly ReadRow[],
+): Promise<Fault[][]> {
+  const entries = rows.map(said);
+  const found = await faultsOfEntries(
+    reader,
+    installation,
+    type,
+    entries.filter((each) => each !== undefined),
+  );
+  const unique = uniqueFields(indexTableIn(installation, type)).map(({ field }) => ({
+    field,
+    seen: new Set<unknown>(),
+  }));
+  return entries.map((entry) => {
+    if (!entry) return [];
+    const twice = unique.flatMap(({ field, seen }): Fault[] => {
+      const value = entry.localized.values[field.id];
+      if (value === undefined || !seen.has(value)) {
+        seen.add(value);
+        return [];
+      }
+      const message = `A row before it has this already; ${field.label} must differ in every one.`;
+      return [{ path: pointer('/values', field.key), code: 'taken', message }];
+    });
+    return [...(found.shift() ?? []), ...twice];
+  });
+}
+
+const MOST_FAULTS = 5;
+
+const toldFaults = (rows: readonly ReadRow[]): RowsTried['faults'] =>
+  rows.flatMap((read, row) =>
+    read.comes === 'refused' ? read.faults.slice(0, MOST_FAULTS).map((fault) => ({ ...fault, row })) : [],
+  );
+
+/** What rows from outside would come to, before anything is made of them. */
+export async function tryRows(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  { rows, key }: RowsTrial,
+): Promise<RowsTried> {
+  const type = contentTypeInForce(installation, id);
+  const read = await readRows(installation.content, installation, type, rows, person.name, key);
+  const faults = await faultsOfRows(installation.content, installation, type, read);
+  return {
+    rows: read.map(({ comes }) => comes),
+    toFix: faults.filter(({ length }) => length > 0).length,
+    faults: toldFaults(read),
+  };
+}
+
+/** Refuses rows that would change what an earlier part of the same act made or changed. */
+async function withoutTwice(
+  act: Act,
+  begun: ActRow | undefined,
+  rows: readonly ReadRow[],
+): Promise<ReadRow[]> {
+  if (!begun) return [...rows];
+  const changed = rows.flatMap((row) => ('record' in row ? [row.record.uuid] : []));
+  const before = new Set(await targetsChanged(act.tx, begun.id, changed));
+  return rows.map((row) =>
+    'record' in row && before.has(row.record.uuid)
+      ? {
+          comes: 'refused',
+          faults: [{ path: '', code: 'twice', message: 'A row before it is the same entry.' }],
+        }
+      : row,
+  );
+}
+
+interface Said {
+  record: KeptRecord;
+  values: Values;
+}
+
 /**
- * Makes drafts of a type from rows that come from outside, as one transaction; rows that are brought in
- * after others can be one act with them. A row with a value that is none is told
- * and left out; one that breaks a rule is kept, as any draft is.
+ * Makes entries of a type from rows that come from outside, or changes those that are there, as one transaction; rows that
+ * are brought in after others can be one act with them. A row with a value that is none is told and left out; one that
+ * breaks a rule is kept as a draft, whatever the others become.
  */
 export async function importEntries(
   installation: Installation,
   person: Person,
   id: Id,
-  { rows, act: begunBy }: EntriesImport,
+  { rows, key, as = 'draft', act: begunBy }: EntriesImport,
 ): Promise<EntriesImported> {
-  const type = installation.model.contentType(id);
-  if (!type) throw notFound('content type in force');
-  const initial = defaultValues(type.fields, {
-    today: today(installation),
-    minute: minuteNow(installation),
-    person: person.name,
-  });
-  const read = rows.map((row) => parseValues(type.fields, row, initial, ''));
-  return inAct(installation, person, async (act) => {
-    const refs = read.map(({ values }) => referencesIn(type.fields, values, ''));
-    const known = await knownOf(act.tx, installation, refs.flat());
-    const there = { entry: known.entries, page: known.pages, category: known.categories, media: known.media };
-    const told = read.map(({ faults }, i): Fault[] => [
-      ...faults,
-      ...(refs[i] ?? [])
-        .filter(({ sort, target }) => !there[sort].has(target))
-        .map(({ path }) => ({ path, code: 'not-there', message: 'It names something that is not there.' })),
-    ]);
-    const good = read.map((_, i) => i).filter((i) => told[i]?.length === 0);
-    const at = act.now;
-    const made = await addInBulk(
-      act,
-      type,
-      good.map((i): BulkEntry => ({ values: read[i]?.values ?? {}, at, by: person.id, stage: 'draft' })),
-    );
+  const type = contentTypeInForce(installation, id);
+  if (as === 'published')
+    expectReviewer(person, type, `Someone who reviews must publish ${type.definition.plural}.`);
+  const { answer, shown } = await inAct(installation, person, async (act) => {
     const begun = begunBy === undefined ? undefined : await actGoingOn(act, begunBy);
-    const all = made.length + (begun === undefined ? 0 : await countChanges(act.tx, begun.id));
-    const kept = await act.keep(`brought in ${all} ${all === 1 ? 'entry' : 'entries'}`, {
-      ...(begun === undefined ? {} : { partOf: begun.uuid }),
+    const read = await withoutTwice(
+      act,
+      begun,
+      await readRows(act.tx, installation, type, rows, person.name, key),
+    );
+    const faults = await faultsOfRows(act.tx, installation, type, read);
+    const stageOf = (row: number) => (as === 'review' && faults[row]?.length === 0 ? 'review' : 'draft');
+    const bodyOf = (before: JsonObject, values: Values) => JSON.stringify({ ...before, values });
+    const fresh = read.flatMap((row, i) => (row.comes === 'new' ? [{ i, values: row.values }] : []));
+    const made = await addRecords(
+      act,
+      fresh.map(({ i, values }) => ({
+        sort: 'entry',
+        type: type.id,
+        body: bodyOf({}, values),
+        stage: stageOf(i),
+      })),
+    );
+    const changed = read.flatMap((row, i) =>
+      row.comes === 'changed'
+        ? [{ i, record: row.record, values: row.values } satisfies Said & { i: number }]
+        : [],
+    );
+    await changeRecords(
+      act,
+      changed.map(({ i, record, values }) => ({
+        record,
+        patch: {
+          body: bodyOf(JSON.parse(record.body) as JsonObject, values),
+          stage: stageOf(i),
+          why: 'brought in',
+        },
+      })),
+    );
+    const ids: (Id | null)[] = read.map((row) => ('record' in row ? row.record.uuid : null));
+    fresh.forEach(({ i }, n) => {
+      ids[i] = made[n]?.uuid ?? null;
     });
-    const ids = new Map(good.map((row, i) => [row, made[i] ?? null]));
+    const good = [...fresh, ...changed].flatMap(({ i }) => (faults[i]?.length === 0 ? (ids[i] ?? []) : []));
+    if (as === 'published') await showEntries(act, await recordsByUuids(act.tx, good));
+    const kept = await keepBroughtIn(act, begun, fresh.length + changed.length);
     return {
-      ids: rows.map((_, i) => ids.get(i) ?? null),
-      act: kept ?? null,
-      faults: told.flatMap((faults, row) => faults.slice(0, 5).map((fault) => ({ ...fault, row }))),
+      shown: as === 'published' && good.length > 0,
+      answer: {
+        ids,
+        rows: read.map(({ comes }) => comes),
+        toFix: faults.filter(({ length }) => length > 0).length,
+        act: kept ?? null,
+        faults: toldFaults(read),
+      },
     };
   });
+  // What many entries show may be anywhere.
+  if (shown) installation.rendered.renewAll();
+  return answer;
 }

@@ -3,7 +3,9 @@
 export { bringInBulk } from './bulk';
 export { findEntries, knownByIds } from './find';
 export { entryRevisions } from './history';
-export { importEntries } from './import';
+export { importEntries, tryRows } from './import';
+export { makeNames, namesMatched } from './names';
+export { settleEntries } from './publish';
 export { shownOn } from './shown-on';
 export { entries } from './table';
 export {

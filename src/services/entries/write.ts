@@ -5,7 +5,6 @@ import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { resolveSetting } from '../../core/model/settings';
-import { mayPublish } from '../../core/roles';
 import type { EntryChange } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
 import { liveOf, type KeptRecord, type LiveVersion } from '../../store/records';
@@ -18,10 +17,11 @@ import { expectThere } from '../records/references';
 import { comeDown, goLive, spanOf } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
-import { forbidden, invalidInput, ruleViolation } from '../runtime/refusal';
+import { invalidInput, ruleViolation } from '../runtime/refusal';
 import { pagesBeside } from '../visitor/company';
 import { answerEntry, needEntry, seenOf, typeOfEntry } from './answer';
 import { faultsOfEntry } from './faults';
+import { expectReviewer } from './publish';
 
 /** What a patch makes of what it says; refuses what is no value, and references to what is not there. */
 async function bodyFrom(
@@ -130,11 +130,6 @@ export const changeEntry = (
       return 'changed an entry';
     },
   );
-
-/** Refuses somebody who may not decide what visitors see of a type. */
-function expectReviewer(person: Person, { definition }: CompiledType<ContentType>, why: string): void {
-  if (!mayPublish(person.role, definition.review)) throw forbidden(why);
-}
 
 export const publishEntry = (
   installation: Installation,

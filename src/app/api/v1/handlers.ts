@@ -48,6 +48,10 @@ import {
   entryRevisions,
   findEntries,
   importEntries,
+  makeNames,
+  namesMatched,
+  settleEntries,
+  tryRows,
   knownByIds,
   publishEntry,
   restoreEntry,
@@ -206,6 +210,11 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   findEntries: ({ installation, query }) => findEntries(installation, query),
   known: ({ installation, query }) => knownByIds(installation, query.ids),
   addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
+  tryRows: ({ installation, person, path, body }) => tryRows(installation, person, path('id'), body),
+  settleEntries: ({ installation, person, path, body }) =>
+    settleEntries(installation, person, path('id'), body),
+  matchNames: ({ installation, path, body }) => namesMatched(installation, path('id'), body),
+  makeNames: ({ installation, person, path, body }) => makeNames(installation, person, path('id'), body),
   importEntries: ({ installation, person, path, body }) =>
     importEntries(installation, person, path('id'), body),
   entry: ({ installation, path }) => entry(installation, path('id')),

@@ -1,3 +1,4 @@
+import type { Id } from '../../ids';
 import { kinds, type KindName } from '../../model/kinds';
 import type { DecimalMark } from './cell';
 import type { Tally } from './tally';
@@ -19,11 +20,15 @@ export interface ProposedField {
   choices?: string[];
   multiple?: boolean;
   separator?: string;
+  /** What sets names apart in its cells, should a cell hold several. */
+  parted?: string;
   monthFirst?: boolean;
   format?: 'email' | 'url' | 'phone';
   maxLength?: number;
   /** The name of the file whose entries it refers to. */
   refersTo?: string;
+  /** The field of a type that is there which it fills; what its names mean is looked up by that. */
+  fills?: Id;
   inside?: ProposedField[];
   /** How many rows agree, of how many that say anything, and in words. */
   agree: number;
@@ -305,12 +310,15 @@ const CHOICES = 500;
 function hintsFor(tally: Tally): Partial<ProposedField> {
   const { mark, distinct } = tally;
   const { mostDecimals } = tally.numbersBy[mark];
+  const [parted = tally.commas > 0 ? ',' : undefined] =
+    tally.separators.size === 1 ? [...tally.separators.keys()] : [];
   const few = distinct && distinct.size > 0 && distinct.size <= CHOICES ? [...distinct.keys()] : [];
   return {
     ...(mostDecimals > 0 ? { decimals: Math.min(DECIMALS, mostDecimals) } : {}),
     ...(mark === ',' ? { decimalMark: mark } : {}),
     ...(tally.monthFirst > tally.dayFirst ? { monthFirst: true } : {}),
     ...(few.length > 0 && few.every((value) => value.length <= 60) ? { choices: few } : {}),
+    ...(parted === undefined ? {} : { parted }),
     maxLength: roomFor(Math.max(tally.longest, tally.longestWhole), 60),
   };
 }

@@ -79,6 +79,8 @@ export class Tally {
   distinct: Map<string, number> | undefined = new Map();
   /** The pieces of values that are several, told apart by a separator. */
   pieces: Map<string, number> | undefined = new Map();
+  /** Texts with a comma and a space in them. */
+  commas = 0;
   /** Values that are nothing but separators. */
   unpieced = 0;
   /** Every value so far, while all differ; nothing once one stood twice or there are too many. */
@@ -162,6 +164,7 @@ export class Tally {
       if (this.unique.has(text) || this.unique.size >= REMEMBERED) this.unique = undefined;
       else this.unique.add(text);
     }
+    if (text.includes(', ')) this.commas += 1;
     const separator = separatorIn(text);
     if (separator) {
       bump(this.separators, separator);

@@ -5,6 +5,7 @@ import type { Kind } from './kind';
 import {
   asList,
   idsSchema,
+  namedIn,
   ofEach,
   parseId,
   parseSeveral,
@@ -53,6 +54,9 @@ export const category: Kind<'category'> = {
   valueSchema: ({ multiple }) => idsSchema(multiple),
   comparisons: ['equals', 'oneOf', 'allOf', 'noneOf', 'under', 'filled', 'empty'],
   fromFile: (written, { scheme }, names) => ofEach(written, (name) => names.category(scheme, name)),
+  fromSample: {
+    value: (cell, proposed, { multiple }, _row, named) => namedIn(cell, proposed, multiple, named),
+  },
   maySeveral: true,
   names: { scheme: 'scheme', within: 'field beside' },
   facet: {

@@ -5,6 +5,7 @@ import type { Kind } from './kind';
 import { cellText, piecesOf } from '../../formats/sample/cell';
 import { choicesOf } from '../../formats/sample/choices-of';
 import { pressedAlone } from './facet';
+import { namedIn } from './several';
 
 export interface Choice {
   id: Id;
@@ -131,7 +132,9 @@ export const choice: Kind<'choice'> = {
       choices: choicesOf(choices),
       ...(multiple ? { multiple: true } : {}),
     }),
-    value(cell, { separator }, { choices, multiple }) {
+    value(cell, proposed, { choices, multiple }, _row, named) {
+      const { separator, fills } = proposed;
+      if (fills !== undefined) return namedIn(cell, proposed, multiple, named);
       const keyOf = (label: string) =>
         choices.find((each) => each.label === label.slice(0, 80))?.key ?? label;
       return multiple ? piecesOf(cell, separator).map(keyOf) : keyOf(cellText(cell));

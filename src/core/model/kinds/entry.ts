@@ -5,6 +5,7 @@ import type { Kind } from './kind';
 import {
   asList,
   idsSchema,
+  namedIn,
   ofEach,
   parseId,
   parseSeveral,
@@ -14,7 +15,6 @@ import {
   severalSchema,
   type SeveralRules,
 } from './several';
-import { piecesOf } from '../../formats/sample/cell';
 
 export interface EntryRules extends SeveralRules {
   /** The content types it may lead to, by id; none means any. */
@@ -59,10 +59,7 @@ export const entry: Kind<'entry'> = {
       const type = refersTo === undefined ? undefined : typeOf(refersTo);
       return { types: type === undefined ? [] : [type], ...(multiple ? { multiple: true } : {}) };
     },
-    value(cell, { separator, refersTo = '' }, { multiple }, _row, named) {
-      const ids = piecesOf(cell, separator).flatMap((name) => named(refersTo, name) ?? []);
-      return multiple ? ids : (ids[0] ?? null);
-    },
+    value: (cell, proposed, { multiple }, _row, named) => namedIn(cell, proposed, multiple, named),
   },
   facet: {
     tells: 'links',

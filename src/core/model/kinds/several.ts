@@ -1,4 +1,6 @@
 import { read, refuse, refuseAll, under, type Fault, type Reading } from '../../faults';
+import { piecesOf } from '../../formats/sample/cell';
+import type { ProposedField } from '../../formats/sample/propose-fields';
 import { isId, type Id } from '../../ids';
 import type { Json, JsonObject } from '../../json';
 
@@ -22,6 +24,20 @@ export const severalSchema: JsonObject = {
 export function idsSchema(multiple = false): JsonObject {
   const one: JsonObject = { type: 'string', format: 'uuid' };
   return multiple ? { type: 'array', maxItems: severalBound, uniqueItems: true, items: one } : one;
+}
+
+/** Looks up what a name in a file means, by where it is looked up. */
+export type Named = (where: string, name: string) => string | undefined;
+
+/** The things that a cell of a file names, spoken as at the door. What names nothing is left out. */
+export function namedIn(
+  cell: Json,
+  { separator, refersTo = '', fills = refersTo }: Pick<ProposedField, 'separator' | 'refersTo' | 'fills'>,
+  multiple: boolean | undefined,
+  named: Named,
+): Json {
+  const ids = piecesOf(cell, separator).flatMap((name) => named(fills, name) ?? []);
+  return multiple ? ids : (ids[0] ?? null);
 }
 
 export const asList = <T>(value: T | T[]): T[] => (Array.isArray(value) ? value : [value]);

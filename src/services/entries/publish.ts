@@ -1,0 +1,69 @@
+import type { EntriesSettled, SettleEntries } from '../../contract/entries';
+import { FOREVER } from '../../core/content/states';
+import type { Id } from '../../core/ids';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
+import { mayPublish } from '../../core/roles';
+import { recordsByUuids, type KeptRecord } from '../../store/records';
+import type { Person } from '../people/person';
+import { inAct, type Act } from '../records/act';
+import { entryBody } from '../records/bodies';
+import { goLive } from '../records/versions';
+import { changeRecords } from '../records/working';
+import type { Installation } from '../runtime/installation';
+import { forbidden, notFound } from '../runtime/refusal';
+import { faultsOfEntries } from './faults';
+
+/** Refuses somebody who may not decide what visitors see of a type. */
+export function expectReviewer(person: Person, { definition }: CompiledType<ContentType>, why: string): void {
+  if (!mayPublish(person.role, definition.review)) throw forbidden(why);
+}
+
+/** Lets visitors see the working versions of entries from now on. None of them may have faults. */
+export async function showEntries(act: Act, records: readonly KeptRecord[]): Promise<void> {
+  for (const record of records) await goLive(act, record, { starts: act.now, ends: FOREVER });
+  await changeRecords(
+    act,
+    records.map((record) => ({ record, patch: { stage: 'draft', why: 'published' } })),
+  );
+}
+
+/**
+ * Publishes some entries of a type, or sends them for review, as one act. Those with something to fix, and those in the bin,
+ * stay as they are and are told.
+ */
+export async function settleEntries(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  { ids, to }: SettleEntries,
+): Promise<EntriesSettled> {
+  const type = installation.model.contentType(id);
+  if (!type) throw notFound('content type in force');
+  const { plural } = type.definition;
+  if (to === 'published') expectReviewer(person, type, `Someone who reviews must publish ${plural}.`);
+  const answer = await inAct(installation, person, async (act) => {
+    const records = (await recordsByUuids(act.tx, ids)).filter(
+      (record) => record.type === id && record.sort === 'entry' && record.binnedAt === null,
+    );
+    const faults = await faultsOfEntries(
+      act.tx,
+      installation,
+      type,
+      records.map((record) => ({ record: record.id, localized: entryBody(record.body) })),
+    );
+    const good = records.filter((_, i) => faults[i]?.length === 0);
+    if (to === 'published') await showEntries(act, good);
+    else
+      await changeRecords(
+        act,
+        good.map((record) => ({ record, patch: { stage: 'review', why: 'sent for review' } })),
+      );
+    const things = good.length === 1 ? 'an entry' : `${good.length} entries`;
+    const kept = await act.keep(to === 'published' ? `published ${things}` : `sent ${things} for review`);
+    return { done: good.length, held: ids.length - good.length, act: kept ?? null };
+  });
+  // What many entries show may be anywhere.
+  if (to === 'published' && answer.done > 0) installation.rendered.renewAll();
+  return answer;
+}
