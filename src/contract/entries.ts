@@ -16,6 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
+import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
@@ -46,12 +47,9 @@ export class RowFault extends FaultAnswer {
   @IsInt() row!: number;
 }
 
-/** What a row comes to: a new entry, one that is there and changes, one that says the same already, or nothing. */
-export const rowsCome = ['new', 'changed', 'same', 'refused'] as const;
-
 export class RowsTried {
   /** What each row comes to, in order. */
-  @IsIn(rowsCome, { each: true }) rows!: (typeof rowsCome)[number][];
+  @IsIn(rowsCome, { each: true }) rows!: RowComes[];
   /** How many of them break a rule: something is to be fixed before they can be published. */
   @IsInt() toFix!: number;
   /** Why rows are refused. */

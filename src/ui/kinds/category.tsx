@@ -1,5 +1,5 @@
 'use client';
-import { MenuItem, OutlinedInput, Select } from '@mui/material';
+import { MenuItem, Select } from '@mui/material';
 import { ListTree } from 'lucide-react';
 import type { ReactElement } from 'react';
 import { CategoryPick, trailsOf } from '../category-pick';
@@ -94,18 +94,7 @@ function Rules({ id, rules, onChange, model, siblings }: RulesProps<'category'>)
         </Select>
       </Labelled>
       <SeveralRulesInputs id={id} rules={rules} onChange={onChange} />
-      <Labelled
-        id={`${id}-under`}
-        label="Only below the category with the key"
-        help="Left empty, every category may be chosen."
-      >
-        <OutlinedInput
-          id={`${id}-under`}
-          fullWidth
-          value={rules.under ?? ''}
-          onChange={({ target }) => onChange(without({ ...rules, under: target.value.trim() || undefined }))}
-        />
-      </Labelled>
+      <UnderRule id={id} rules={rules} onChange={onChange} />
       {others.length > 0 && (
         <Labelled id={`${id}-within`} label="Only below what another field holds">
           <Select
@@ -126,6 +115,56 @@ function Rules({ id, rules, onChange, model, siblings }: RulesProps<'category'>)
         </Labelled>
       )}
     </>
+  );
+}
+
+/** The one category below which the values stand, found by its name. */
+function UnderRule({
+  id,
+  rules,
+  onChange,
+}: Pick<RulesProps<'category'>, 'id' | 'rules' | 'onChange'>): ReactElement | null {
+  const { data, isPending } = useAsk(
+    'categories',
+    { path: { id: rules.scheme } },
+    { enabled: rules.scheme !== '' },
+  );
+  if (rules.scheme === '') return null;
+  const items = data?.items ?? [];
+  const trails = trailsOf(items);
+  const { under } = rules;
+  const chosen = items.find(({ key }) => key === under);
+  const nothing = isPending
+    ? 'The categories are on their way.'
+    : 'Categories are chosen here once the scheme is in force and has some.';
+  return (
+    <Labelled id={`${id}-under`} label="Only below" help="With none, every category may be chosen.">
+      {under !== undefined && !isPending && (
+        <ChosenList
+          label="Only below this category"
+          items={[
+            {
+              id: under,
+              label: chosen ? (trails.get(chosen.id) ?? chosen.label) : 'A category that is gone',
+            },
+          ]}
+          onChange={() => onChange(without({ ...rules, under: undefined }))}
+        />
+      )}
+      {under === undefined && (
+        <CategoryPick
+          id={`${id}-under`}
+          offered={items}
+          trails={trails}
+          onPick={(picked) => {
+            const key = items.find((item) => item.id === picked)?.key;
+            if (key !== undefined) onChange({ ...rules, under: key });
+          }}
+          placeholder="Choose by name"
+          nothing={items.length > 0 ? 'Nothing has these words in its name.' : nothing}
+        />
+      )}
+    </Labelled>
   );
 }
 

@@ -5,7 +5,7 @@ import type { ProposedField } from '../sample/propose-fields';
 import { likeness, plainName } from './likeness';
 
 /** How alike a column and a field must be for the column to be taken to it. */
-const ENOUGH = 0.66;
+const ENOUGH = 0.62;
 
 /** How much two names share, where one says more than the other: "Length" and "Length of the body". */
 function sharedWords(one: string, other: string): number {

@@ -1,9 +1,11 @@
 import { newId } from '../../ids';
 import { keyFrom } from '../../model/naming';
 
-/** Keys for the choices of a proposed field, each free among the others. */
-export function choicesOf(labels: readonly string[]): { id: string; key: string; label: string }[] {
-  const taken: string[] = [];
+/** Choices called so, the key of each free among the others and those that are `taken`. */
+export function choicesOf(
+  labels: readonly string[],
+  taken: string[] = [],
+): { id: string; key: string; label: string }[] {
   return labels.map((label) => {
     const key = keyFrom(label, taken);
     taken.push(key);

@@ -1,5 +1,8 @@
 import { JSONParser } from '@streamparser/json';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
+import { rowOf } from './different-things';
+import type { FoundList } from './find-lists';
+import { keyedRow } from './keyed-rows';
 import type { FileProblem, Watching } from './parse-table';
 
 export interface JsonReading {
@@ -27,15 +30,24 @@ function depthOf(value: Json): number {
   return DEEPEST + 1;
 }
 
-/** Hands a row on, if it is one. */
+/** The rows that are meant of a list, as they are read. */
+const meantIn =
+  (list: FoundList | undefined) =>
+  (row: JsonObject): JsonObject | undefined =>
+    list ? rowOf(list, row) : row;
+
+/** Hands a row on, if it is one that is meant. */
 function taker(
   reading: JsonReading,
   row: (row: JsonObject) => void,
   tell: (problem: FileProblem) => void,
+  meant: (row: JsonObject) => JsonObject | undefined,
 ): (value: Json) => void {
   let place = 0;
-  return (value) => {
+  return (given) => {
     place += 1;
+    const value = isJsonObject(given) ? meant(given) : given;
+    if (value === undefined) return;
     if (!isJsonObject(value)) tell({ code: 'json', message: `Item ${place} is no object.` });
     else if (depthOf(value) > DEEPEST)
       tell({
@@ -55,9 +67,10 @@ function taker(
 export async function parseJsonLines(
   chunks: AsyncIterable<string>,
   watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
+  list?: FoundList,
 ): Promise<JsonReading> {
   const { reading, tell } = begun();
-  const take = taker(reading, (row) => watching.row(row), tell);
+  const take = taker(reading, (row) => watching.row(row), tell, meantIn(list));
   let [line, rest, read] = [0, '', 0];
   const takeLine = (text: string) => {
     line += 1;
@@ -104,27 +117,30 @@ function begun(): { reading: JsonReading; tell: (problem: FileProblem) => void }
 }
 
 /**
- * Reads the objects of a JSON list (RFC 8259), one after the other as a stream of text. A list that stands in the
- * only member of an object is read too. What is no object is told by its place.
+ * Reads the rows of one list in a JSON text (RFC 8259), one after the other as a stream of text; without a list, the one
+ * object that the text is. Of a list under codes each row also holds its code. What is no object is told by its place.
  */
 export async function parseJsonRows(
   chunks: AsyncIterable<string>,
   watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
+  list?: FoundList,
 ): Promise<JsonReading> {
   const { reading, tell } = begun();
-  const take = taker(reading, (row) => watching.row(row), tell);
-  // One object that holds no list of objects is one row.
+  const take = taker(reading, (row) => watching.row(row), tell, meantIn(list));
+  // One object that holds no list is one row, put together of its members.
   const alone: JsonObject = {};
-  const parser = new JSONParser({ paths: ['$.*', '$.*.*'], keepStack: false });
+  const deep = (list?.path.length ?? 0) + 1;
+  const parser = new JSONParser({ paths: [`$${'.*'.repeat(deep)}`], keepStack: false });
   parser.onValue = ({ value, stack, key }) => {
-    // Rows stand right in a list, or in a list that is a member of the one object.
-    const inTop = stack.length === 1;
-    const inMember = stack.length === 2 && typeof stack[1]?.key === 'string';
-    // A list of objects is read by its items; the object around it is none.
-    if (inTop && typeof key === 'string') alone[key] = value as Json;
-    if (typeof key !== 'number' || !(inTop || inMember)) return;
-    if (inMember && !isJsonObject(value as Json)) return;
-    take(value as Json);
+    if (!list) {
+      if (typeof key === 'string') alone[key] = value as Json;
+      return;
+    }
+    const way = stack.slice(1).map((step) => step.key);
+    if (list.path.some((step, i) => way[i] !== step)) return;
+    if (list.sort === 'list') return take(value as Json);
+    if (typeof key !== 'string' || !isJsonObject(value as Json)) return;
+    take(keyedRow(key, value as JsonObject));
   };
   let read = 0;
   try {
@@ -140,7 +156,7 @@ export async function parseJsonRows(
       message: `This is no JSON from item ${reading.rows + 1} on: ${error instanceof Error ? error.message : String(error)}`,
     });
   }
-  if (reading.rows === 0 && reading.told === 0 && Object.keys(alone).length > 0) take(alone);
-  if (reading.rows === 0) tell({ code: 'empty', message: 'There is no list of objects in it.' });
+  if (!list && reading.told === 0 && Object.keys(alone).length > 0) take(alone);
+  if (reading.rows === 0) tell({ code: 'empty', message: 'There is no object in it.' });
   return reading;
 }

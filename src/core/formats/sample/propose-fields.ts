@@ -30,6 +30,8 @@ export interface ProposedField {
   /** The field of a type that is there which it fills; what its names mean is looked up by that. */
   fills?: Id;
   inside?: ProposedField[];
+  /** Whether its items stand under codes, rather than in a list. */
+  keyed?: true;
   /** How many rows agree, of how many that say anything, and in words. */
   agree: number;
   of: number;
@@ -223,6 +225,26 @@ function guessMixed(tally: Tally, scalars: number): Guess {
   };
 }
 
+/** How much of their members the objects under codes share, at least, and how many times as many codes as one object has there are. */
+const KEYED = { shared: 0.6, varying: 2 };
+
+/** Objects whose members are objects of one make, under other codes in each row, are lists. */
+function guessKeyed({ objects, keyed, keyedRows: rows, members, filled }: Tally): Guess | undefined {
+  if (keyed < objects || !rows || rows.objects === 0) return undefined;
+  const perObject = rows.objects / objects;
+  const had = [...rows.members.values()].reduce((sum, member) => sum + member.filled, 0);
+  if (had / (rows.objects * rows.members.size) < KEYED.shared) return undefined;
+  if (members.size < perObject * KEYED.varying) return undefined;
+  return {
+    kind: 'list',
+    inside: proposeFields(rows.members, rows.objects),
+    keyed: true,
+    agree: objects,
+    of: filled,
+    evidence: `${counted(objects)} of ${counted(filled)} are lists under codes, ${counted(rows.objects)} items in all`,
+  };
+}
+
 function guess(tally: Tally): Guess {
   const { filled } = tally;
   const scalars = filled - tally.lists - tally.objects;
@@ -230,6 +252,8 @@ function guess(tally: Tally): Guess {
     return guessMixed(tally, scalars);
   if (filled === 0) return { kind: 'line', maxLength: 120, agree: 0, of: 0, evidence: 'Empty in every row' };
   if (tally.objects > 0) {
+    const list = guessKeyed(tally);
+    if (list) return list;
     const inside = proposeFields(tally.members, tally.objects);
     const within = (name: RegExp, bound: number) =>
       [...tally.members].some(([key, member]) => {

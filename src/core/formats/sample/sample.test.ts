@@ -7,6 +7,7 @@ import { dayIn, momentIn, numberIn, spotIn, unitIn, yesNoIn } from './cell';
 import { fieldsFromSchema } from './from-schema';
 import { typeFromSample } from './make-type';
 import { proposeFields, referenceOf, titleAmong } from './propose-fields';
+import { findLists } from './find-lists';
 import { isJsonLines, isSchema, parseJsonLines, parseJsonRows } from './parse-json';
 import { encodingOf, parseTable } from './parse-table';
 import { rowValues } from './row-values';
@@ -202,7 +203,8 @@ describe('JSON', () => {
   }));
   const proposed = async (value: unknown) => {
     const rows: JsonObject[] = [];
-    const reading = await parseJsonRows(text(value), { row: (row) => rows.push(row) });
+    const [list] = await findLists(text(value));
+    const reading = await parseJsonRows(text(value), { row: (row) => rows.push(row) }, list);
     const columns = new Map<string, Tally>();
     for (const row of rows)
       for (const [name, each] of Object.entries(row))
@@ -251,6 +253,7 @@ describe('JSON', () => {
         yield '?]';
       })(),
       { row: () => {} },
+      { path: [], sort: 'list', rows: 0, members: [] },
     );
     expect(broken).toMatchObject({ rows: 1, problems: [{ code: 'json' }] });
   });
@@ -343,10 +346,11 @@ describe('the many ways in which files hold rows', () => {
   });
   const read = async (value: unknown) => {
     const rows: JsonObject[] = [];
-    const chunks = (async function* () {
+    const chunks = async function* () {
       yield JSON.stringify(value);
-    })();
-    const { problems } = await parseJsonRows(chunks, { row: (row) => rows.push(row) });
+    };
+    const [list] = await findLists(chunks());
+    const { problems } = await parseJsonRows(chunks(), { row: (row) => rows.push(row) }, list);
     return [rows, problems.map(({ message }) => message)];
   };
   test('one object is one row', async () =>

@@ -1,5 +1,6 @@
 import type { Json } from '../../json';
-import { isJsonObject } from '../../json';
+import { isJsonObject, type JsonObject } from '../../json';
+import { keyedRows } from './keyed-rows';
 import {
   cellText,
   codeIn,
@@ -19,6 +20,9 @@ import {
 const DISTINCT = 2_000;
 /** The most values that are remembered to tell whether all differ, and what refers to them. */
 const REMEMBERED = 200_000;
+
+/** The most members that are told apart in the objects of one column. */
+const MEMBERS = 500;
 
 const bump = <K>(counts: Map<K, number>, key: K): void => {
   counts.set(key, (counts.get(key) ?? 0) + 1);
@@ -89,6 +93,9 @@ export class Tally {
   lists = 0;
   readonly members = new Map<string, Tally>();
   items: Tally | undefined;
+  /** Objects whose members are objects all, and these members, each with its code: rows of a list that stands under codes. */
+  keyed = 0;
+  keyedRows: Tally | undefined;
   /** The most items in one list. */
   mostItems = 0;
 
@@ -115,8 +122,19 @@ export class Tally {
       this.mostItems = Math.max(this.mostItems, value.length);
     } else if (isJsonObject(value)) {
       this.objects += 1;
-      for (const [key, member] of Object.entries(value)) this.member(key).add(member);
+      this.object(value);
     } else this.scalar(typeof value === 'string' ? value : String(value));
+  }
+
+  private object(value: JsonObject): void {
+    const members = Object.entries(value);
+    if (members.every(([, member]) => isJsonObject(member))) {
+      this.keyed += 1;
+      this.keyedRows ??= new Tally();
+      for (const row of keyedRows(value)) this.keyedRows.add(row);
+    }
+    for (const [key, member] of members)
+      if (this.members.has(key) || this.members.size < MEMBERS) this.member(key).add(member);
   }
 
   member(key: string): Tally {

@@ -1,6 +1,7 @@
 import type { Categories } from '../../content/categories';
 import type { Fault, Reading } from '../../faults';
 import type { ProposedField } from '../../formats/sample/propose-fields';
+import { choicesOf } from '../../formats/sample/choices-of';
 import type { Id } from '../../ids';
 import type { Json, JsonObject } from '../../json';
 import type { Condition } from '../../mapping/rule/listing-rule';
@@ -203,6 +204,13 @@ export class FieldKind {
   /** The field with other fields inside; itself where it holds none. */
   withInside(fields: readonly FieldEntry[]): Field {
     return this.kind.withInside ? this.withRules(this.kind.withInside(this.rules, fields)) : this.field;
+  }
+  /** The field with more to choose from; itself where nothing is chosen in it. */
+  withChoices(labels: readonly string[]): Field {
+    const { choices } = this;
+    if (!choices) return this.field;
+    const taken = choices.map(({ key }) => key);
+    return this.withRules({ ...this.rules, choices: [...choices, ...choicesOf(labels, taken)] });
   }
   checkRules(): Fault[] {
     return this.kind.checkRules(this.rules);

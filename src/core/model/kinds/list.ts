@@ -1,3 +1,4 @@
+import { keyedRows } from '../../formats/sample/keyed-rows';
 import { isBlank } from '../../formats/sample/cell';
 import { read, refuse, refuseAll, under, type Fault } from '../../faults';
 import { isId, newId, type Id } from '../../ids';
@@ -59,8 +60,8 @@ export const listKind = (nesting: Nesting): Kind<'list'> => ({
   names: { names: 'field inside', fields: 'fields' },
   fromSample: {
     rules: ({ inside = [] }, make) => ({ fields: make(inside) }),
-    value: (cell, { inside = [] }, { fields }, row) =>
-      (Array.isArray(cell) ? cell : [cell])
+    value: (cell, { inside = [], keyed }, { fields }, row) =>
+      (Array.isArray(cell) ? cell : keyed && isJsonObject(cell) ? keyedRows(cell) : [cell])
         .filter((item) => !isBlank(item))
         .map((item) => row(isJsonObject(item) ? item : { '': item }, inside, fields)),
   },

@@ -1,162 +1,282 @@
 'use client';
 import { Button, LinearProgress } from '@mui/material';
 import { useRef, useState, type ReactElement } from 'react';
-import { rowValues } from '../../../../../core/formats/sample/row-values';
+import type { BroughtInAs } from '../../../../../contract/entries';
+import {
+  cameOf,
+  counted,
+  noRows,
+  readyRows,
+  type RowCounts,
+} from '../../../../../core/formats/rows/count-rows';
+import { KeysSeen, MADE, type IntoType } from '../../../../../core/formats/rows/into-type';
 import type { Id } from '../../../../../core/ids';
-import type { JsonObject } from '../../../../../core/json';
-import { plainFields } from '../../../../../core/model/kinds';
+import type { CompiledType } from '../../../../../core/model/compile';
+import type { ContentType } from '../../../../../core/model/document';
+import { mayPublish } from '../../../../../core/roles';
 import { ask, wordsOf } from '../../../../../ui/ask';
+import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
 import { Note } from '../../../../../ui/marks';
-import { useWorkingModel } from '../working-model';
+import { usePerson } from '../../../../../ui/shell/person';
+import { takeBack } from '../../../../../ui/telling';
+import { WordChoice } from '../../../../../ui/word-choice';
+import styles from '../shape.module.css';
+import { rowsOfFile } from './rows-of-file';
 import type { Sample } from './sample-state';
-import type { FromSample, ToSample } from './sample.worker';
+import { Refused } from './trial-words';
+import type { Trial } from './use-trial';
 
-/**
- * Brings the rows of a file in as drafts of the type it became, a few hundred at a time, as long as nobody
- * stops it.
- */
+/** How many names are made, and how many entries are settled, at once. */
+const NAMES = 100;
+const ENTRIES = 200;
+/** Longer cells name nothing. */
+const LONGEST_NAME = 200;
+
+interface Came extends RowCounts {
+  act?: string;
+  /** The entries that were made or changed. */
+  ids: Id[];
+  as: BroughtInAs;
+  settled?: string;
+}
+
+/** Makes what names are to mean that are not there yet; answers what all names mean then, and the act. */
+async function makeAll(
+  type: Id,
+  means: IntoType['means'],
+): Promise<{ means: Map<Id, Map<string, string>>; act?: string }> {
+  let act: string | undefined;
+  const made = new Map([...means].map(([field, names]) => [field, new Map(names)]));
+  for (const [field, names] of made) {
+    const wanted = [...names].flatMap(([name, is]) => (is === MADE ? [name] : []));
+    for (let at = 0; at < wanted.length; at += NAMES) {
+      const body = {
+        field,
+        names: wanted.slice(at, at + NAMES),
+        ...(act === undefined ? {} : { act }),
+      };
+      const answer = await ask('makeNames', { path: { id: type }, body });
+      act = answer.act ?? act;
+      const ids = new Map(answer.items.map(({ name, id }) => [name, id]));
+      for (const name of body.names) names.set(name, ids.get(name.trim()) ?? '');
+    }
+  }
+  return { means: made, ...(act === undefined ? {} : { act }) };
+}
+
+const entriesInWords = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'entry' : 'entries'}`;
+
+const asWords: Record<BroughtInAs, string> = {
+  draft: 'drafts',
+  review: 'entries to be reviewed',
+  published: 'published entries',
+};
+
+/** What came of the rows, and what can be done with it: looked at, settled, taken back. */
+function Result({
+  came,
+  type,
+  mayShow,
+  onSettle,
+}: {
+  came: Came;
+  type: CompiledType<ContentType>;
+  mayShow: boolean;
+  onSettle: (to: 'review' | 'published') => void;
+}): ReactElement {
+  const { counts, toFix, refused, ids, act, as, settled } = came;
+  return (
+    <div role="status" className={styles.came}>
+      <p>
+        <b>{entriesInWords(ids.length)}</b> came in: {counts.new.toLocaleString('en')} new,{' '}
+        {counts.changed.toLocaleString('en')} changed. {counts.same.toLocaleString('en')} said the same
+        already.
+        {toFix > 0 && ` ${toFix.toLocaleString('en')} have something to fix and are drafts.`}
+      </p>
+      {settled && <p>{settled}</p>}
+      <div className={styles.acts}>
+        <Button component={Link} href={`/bench/write/${type.definition.key}`} variant="outlined">
+          See them in Write
+        </Button>
+        {as === 'draft' && ids.length > 0 && settled === undefined && (
+          <>
+            {mayShow && (
+              <Button variant="outlined" onClick={() => onSettle('published')}>
+                Publish them all
+              </Button>
+            )}
+            <Button variant="outlined" onClick={() => onSettle('review')}>
+              Send them all for review
+            </Button>
+          </>
+        )}
+        {act !== undefined && (
+          <Button variant="text" onClick={() => void takeBack(act)}>
+            Take all of it back
+          </Button>
+        )}
+      </div>
+      <Refused refused={refused} count={counts.refused} />
+    </div>
+  );
+}
+
+/** Brings the rows of a file into a type, a few hundred at a time, as long as nobody stops it. All of it is one act. */
 export function BringIn({
   sample,
-  samples,
+  type,
+  into,
+  trial,
+  waitsFor,
   onDone,
 }: {
   sample: Sample;
-  samples: readonly Sample[];
+  type: CompiledType<ContentType>;
+  /** Undefined while it is not known what the names mean. */
+  into: IntoType | undefined;
+  trial: Trial;
+  /** The file whose entries these refer to, and which has to come first. */
+  waitsFor?: string;
   onDone: (entries: ReadonlyMap<string, Id>) => void;
-}): ReactElement | null {
-  const { inForce } = useWorkingModel();
+}): ReactElement {
+  const { role } = usePerson();
+  const [as, setAs] = useState<BroughtInAs>('draft');
   const [share, setShare] = useState<number>();
-  const [made, setMade] = useState(0);
-  const [faults, setFaults] = useState<{ row: number; words: string }[]>([]);
+  const [came, setCame] = useState<Came>();
   const [problem, setProblem] = useState<string>();
-  const worker = useRef<Worker>(undefined);
-  const type = inForce.contentTypes.find(({ id }) => id === sample.made?.type);
-  if (!sample.made || sample.looked.rows === 0) return null;
-  if (!type)
-    return (
-      <p className={`${look.pencil} ${look.small}`}>
-        Its {sample.looked.rows.toLocaleString('en')} rows can be brought in as entries as soon as the type is
-        in force.
-      </p>
-    );
-  const waitingFor = sample.looked.fields
-    .map(({ refersTo }) => refersTo)
-    .find(
-      (file) => file !== undefined && samples.some(({ looked, entries }) => looked.name === file && !entries),
-    );
-  const fields = plainFields(type.fields);
-  const { keys } = sample.made;
-  // A field that was taken out of the type since then is passed over.
-  const pairs = sample.looked.fields.flatMap((proposed) => {
-    const field = fields.find(({ key }) => key === keys.get(proposed.source));
-    return field ? [{ proposed, field }] : [];
-  });
-  const begin = () => {
-    const reading = new Worker(new URL('./sample.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = reading;
+  const stop = useRef<AbortController>(undefined);
+  const { id, definition } = type;
+  const mayShow = mayPublish(role, definition.review);
+  const coming = trial.counts.new + trial.counts.changed;
+
+  const begin = async (given: IntoType) => {
+    stop.current = new AbortController();
+    let result: Came = { ...noRows, ids: [], as };
     const entries = new Map<string, Id>();
-    let count = 0;
-    let row = 0;
-    // All rows are one act, which can be taken back whole.
-    let act: string | undefined;
-    const post = (message: ToSample) => reading.postMessage(message);
-    const named = (file: string, name: string) =>
-      samples.find(({ looked }) => looked.name === file)?.entries?.get(name);
-    const take = async (rows: JsonObject[]) => {
-      const answer = await ask('importEntries', {
-        path: { id: type.id },
-        body: {
-          ...(act === undefined ? {} : { act }),
-          rows: rows.map((each) =>
-            rowValues(
-              each,
-              pairs.map(({ proposed }) => proposed),
-              pairs.map(({ field }) => field),
-              named,
-            ),
-          ),
-        },
-      });
-      act = answer.act ?? act;
-      answer.ids.forEach((id, i) => {
-        if (!id) return;
-        count += 1;
-        // Another file may speak of a row by any of its short values.
-        for (const value of Object.values(rows[i] ?? {}))
-          if (typeof value === 'string' && value.length < 200 && !entries.has(value)) entries.set(value, id);
-      });
-      const at = row;
-      setFaults((before) =>
-        [
-          ...before,
-          ...answer.faults.map((fault) => ({
-            row: at + fault.row + 1,
-            words: `${fault.path.slice(1)}: ${fault.message}`,
-          })),
-        ].slice(0, 50),
-      );
-      row += rows.length;
-      setMade(count);
-    };
-    const end = () => {
-      reading.terminate();
-      setShare(undefined);
-      if (count > 0) onDone(entries);
-    };
-    reading.onmessage = ({ data }: MessageEvent<FromSample>) => {
-      if (data.told === 'rows') {
-        setShare(data.share);
-        take(data.rows).then(
-          () => post({ do: 'next' }),
-          (error: unknown) => {
-            setProblem(wordsOf(error));
-            end();
-          },
-        );
-      } else if (data.told === 'end') end();
-      else if (data.told === 'failed') {
-        setProblem(data.words);
-        end();
-      }
-    };
     setProblem(undefined);
-    setFaults([]);
     setShare(0);
-    post({ do: 'rows', file: sample.file });
+    try {
+      const { means, act } = await makeAll(id, given.means);
+      const settled = { ...given, means };
+      const keys = new KeysSeen(given.key);
+      let at = 0;
+      result = { ...result, ...(act === undefined ? {} : { act }) };
+      await rowsOfFile(
+        sample.looked.source,
+        async (rows, read) => {
+          const ready = readyRows(rows, settled, keys);
+          const sent = ready.flatMap(({ twice }, i) => (twice ? [] : [i]));
+          if (sent.length > 0) {
+            const answer = await ask('importEntries', {
+              path: { id },
+              body: {
+                rows: sent.map((i) => ready[i]?.values ?? {}),
+                as,
+                ...(given.key === undefined ? {} : { key: given.key }),
+                ...(result.act === undefined ? {} : { act: result.act }),
+              },
+            });
+            const told = answer.act ?? result.act;
+            const ids = answer.ids.flatMap((entry, i) =>
+              entry !== null && answer.rows[i] !== 'same' ? [entry] : [],
+            );
+            result = {
+              ...result,
+              ...counted(result, at, cameOf(ready, answer, given.fields), answer.toFix),
+              ids: [...result.ids, ...ids],
+              ...(told === undefined ? {} : { act: told }),
+            };
+            // Another file may speak of a row by any of its short values.
+            answer.ids.forEach((entry, i) => {
+              for (const value of entry === null ? [] : Object.values(rows[sent[i] ?? -1] ?? {}))
+                if (typeof value === 'string' && value.length < LONGEST_NAME && !entries.has(value))
+                  entries.set(value, entry ?? '');
+            });
+          }
+          at += rows.length;
+          setCame(result);
+          setShare(read);
+        },
+        stop.current.signal,
+      );
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+    setShare(undefined);
+    setCame(result);
+    if (result.ids.length > 0 || result.counts.same > 0) onDone(entries);
   };
+
+  const settle = async (given: Came, to: 'review' | 'published') => {
+    let [done, held] = [0, 0];
+    setShare(0);
+    try {
+      for (let at = 0; at < given.ids.length; at += ENTRIES) {
+        const answer = await ask('settleEntries', {
+          path: { id },
+          body: { ids: given.ids.slice(at, at + ENTRIES), to },
+        });
+        done += answer.done;
+        held += answer.held;
+        setShare((at + ENTRIES) / given.ids.length);
+      }
+    } catch (error) {
+      setProblem(wordsOf(error));
+    }
+    setShare(undefined);
+    const words = to === 'published' ? 'published' : 'sent for review';
+    const rest =
+      held === 0 ? '' : ` ${held.toLocaleString('en')} stay drafts until what is to fix in them is fixed.`;
+    setCame({ ...given, settled: `${entriesInWords(done)} ${done === 1 ? 'was' : 'were'} ${words}.${rest}` });
+  };
+
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      {share === undefined && !sample.entries && (
-        <div>
-          <Button variant="contained" disabled={waitingFor !== undefined} onClick={begin}>
-            Bring in the {sample.looked.rows.toLocaleString('en')} rows as drafts
-          </Button>
-          {waitingFor && (
-            <span className={look.pencil}> First those of {waitingFor}, to which they refer.</span>
-          )}
-        </div>
-      )}
+    <div className={styles.bringing}>
       {share !== undefined && (
         <div>
-          <LinearProgress variant="determinate" value={share * 100} aria-label="Rows brought in" />
-          <p role="status">{made.toLocaleString('en')} entries made.</p>
-          <Button onClick={() => worker.current?.postMessage({ do: 'stop' } satisfies ToSample)}>Stop</Button>
+          <LinearProgress
+            variant="determinate"
+            value={Math.min(1, share) * 100}
+            aria-label="Rows brought in"
+          />
+          <p role="status">{entriesInWords(came?.ids.length ?? 0)} so far.</p>
+          <Button onClick={() => stop.current?.abort()}>Stop</Button>
         </div>
       )}
-      {share === undefined && sample.entries && (
-        <p role="status">{made.toLocaleString('en')} entries are in Write, as drafts.</p>
+      {share === undefined && came && (
+        <Result came={came} type={type} mayShow={mayShow} onSettle={(to) => void settle(came, to)} />
+      )}
+      {share === undefined && !came && (
+        <div className={styles.acts}>
+          <Button
+            variant="contained"
+            disabled={!into || !trial.done || coming === 0 || waitsFor !== undefined}
+            onClick={() => into && void begin(into)}
+          >
+            {trial.done ? `Bring in ${entriesInWords(coming)}` : 'Bring them in'}
+          </Button>
+          <span className={look.small}>
+            as{' '}
+            <WordChoice
+              label="What they become"
+              value={as}
+              disabled={false}
+              chip
+              options={(['draft', 'review', 'published'] as const)
+                .filter((each) => each !== 'published' || mayShow)
+                .map((each) => [each, asWords[each]] as const)}
+              onChange={setAs}
+            />
+          </span>
+          {waitsFor && <span className={look.pencil}>First those of {waitsFor}, to which they refer.</span>}
+        </div>
       )}
       {problem && (
         <Note sort="error" role="alert">
           {problem}
         </Note>
       )}
-      {faults.map(({ row, words }) => (
-        <Note key={`${row} ${words}`} sort="attention">
-          Row {row} was left out. {words}
-        </Note>
-      ))}
     </div>
   );
 }

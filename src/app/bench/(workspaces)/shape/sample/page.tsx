@@ -1,5 +1,6 @@
 'use client';
 import { Button, LinearProgress } from '@mui/material';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState, type DragEvent, type ReactElement } from 'react';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import type { ContentType } from '../../../../../core/model/document';
@@ -8,65 +9,88 @@ import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { Note } from '../../../../../ui/marks';
+import { useModel } from '../../../../../ui/model-in-force';
+import { useMay } from '../../../../../ui/shell/person';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { useTell } from '../../../../../ui/telling';
-import { TextBox } from '../../../../../ui/text-box';
 import { hrefOf } from '../lists';
 import { ShapeOutline } from '../shape-outline';
 import styles from '../shape.module.css';
 import { useWorkingModel } from '../working-model';
-import { BringIn } from './bring-in';
+import { Becomes } from './becomes';
+import { begunInto, madeInto } from './begun-into';
+import { IntoSheet } from './into-sheet';
 import { ProposalSheet } from './proposal-sheet';
 import { useSamples, type Sample } from './sample-state';
-import type { FromSample, ToSample } from './sample.worker';
+import type { FromSample, LookedFile, SampleSource, ToSample } from './sample.worker';
+import { WhichLists } from './which-lists';
 import { Link } from '../../../../../ui/link';
 
-const nameOf = (file: string) => {
-  const bare = file.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ');
+/** What the type of a file may be called: as the file, or the list in it. */
+const nameOf = ({ name, source: { list } }: LookedFile) => {
+  const last = list ? (list.only?.value ?? list.path.at(-1)) : undefined;
+  const bare = (last ?? name.replace(/\.[^.]*$/, '')).replace(/[_-]+/g, ' ');
   return bare.charAt(0).toUpperCase() + bare.slice(1);
 };
+
+/** Tells the sources that share their file with others. */
+const isOneOf =
+  (sources: readonly SampleSource[]) =>
+  ({ file }: SampleSource): boolean =>
+    sources.filter((each) => each.file === file).length > 1;
 
 /** Content types made from files: what they hold is proposed with its evidence, and the architect corrects it. */
 export default function SamplePage(): ReactElement {
   const { document, mayChange, change, changes } = useWorkingModel();
+  const model = useModel();
+  const mayWrite = useMay('write entries');
   const { samples, setSamples } = useSamples();
   const tell = useTell();
+  const intoAsked = useSearchParams().get('into') ?? undefined;
   const [progress, setProgress] = useState<{ file: string; share: number; rows: number }>();
   const [problem, setProblem] = useState<string>();
+  const [asked, setAsked] = useState<readonly SampleSource[]>([]);
   const [over, setOver] = useState(false);
   const worker = useRef<Worker>(undefined);
   useEffect(() => () => worker.current?.terminate(), []);
-  const begin = (files: readonly File[]) => {
-    const taken = files.filter(({ name }) => /\.(csv|tsv|txt|json|jsonl|ndjson)$/i.test(name));
-    if (taken.length === 0) return setProblem('These are no tables (CSV, TSV) and no JSON.');
+  const begun = (looked: LookedFile): Sample => {
+    const sample = { looked, label: nameOf(looked), without: new Set<string>() };
+    const wanted = intoAsked && model.contentTypeByKey(intoAsked);
+    // Who makes no types can only bring rows into one that is there.
+    const type = wanted || (mayChange ? undefined : model.contentTypes[0]);
+    return type && looked.sort !== 'schema' ? { ...sample, into: begunInto(looked, type) } : sample;
+  };
+  const reading = (question: ToSample) => {
     setProblem(undefined);
+    setAsked([]);
     worker.current?.terminate();
-    const reading = new Worker(new URL('./sample.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = reading;
-    reading.onmessage = ({ data }: MessageEvent<FromSample>) => {
+    const made = new Worker(new URL('./sample.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = made;
+    made.onmessage = ({ data }: MessageEvent<FromSample>) => {
       if (data.told === 'progress') return setProgress(data);
       setProgress(undefined);
       if (data.told === 'failed') setProblem(data.words);
-      if (data.told === 'looked')
-        setSamples(() =>
-          data.files.flatMap((looked): Sample[] => {
-            const file = taken.find(({ name }) => name === looked.name);
-            return file ? [{ file, looked, label: nameOf(looked.name), without: new Set() }] : [];
-          }),
-        );
+      if (data.told === 'looked') setSamples(() => data.files.map(begun));
+      // Of a file with several lists it is asked which are meant.
+      if (data.told === 'found' && data.sources.some(isOneOf(data.sources))) setAsked(data.sources);
+      else if (data.told === 'found') reading({ do: 'look', sources: data.sources });
     };
+    made.postMessage(question);
+  };
+  const begin = (files: readonly File[]) => {
+    const taken = files.filter(({ name }) => /\.(csv|tsv|txt|json|jsonl|ndjson)$/i.test(name));
+    if (taken.length === 0) return setProblem('These are no tables (CSV, TSV) and no JSON.');
     setProgress({ file: taken[0]?.name ?? '', share: 0, rows: 0 });
-    reading.postMessage({ do: 'look', files: [...taken] } satisfies ToSample);
-    return undefined;
+    return reading({ do: 'find', files: taken });
   };
   const put = (next: Sample) =>
-    setSamples((all) => all.map((sample) => (sample.file === next.file ? next : sample)));
+    setSamples((all) => all.map((sample) => (sample.looked.name === next.looked.name ? next : sample)));
   const make = () => {
     const before = document;
     const made = new Map<string, { type: ContentType; keys: Map<string, string> }>();
     const taken = document.contentTypes.map(({ key }) => key);
     // Those that others refer to are made first, so that the others can name them.
-    const open = samples.filter((sample) => !sample.made);
+    const open = samples.filter((sample) => !sample.made && !sample.into);
     for (const sample of [...open].sort(
       (a, b) =>
         Number(a.looked.fields.some(({ refersTo }) => refersTo)) -
@@ -74,11 +98,11 @@ export default function SamplePage(): ReactElement {
     )) {
       const fields = sample.looked.fields.filter(({ source }) => !sample.without.has(source));
       const result = typeFromSample(
-        sample.label.trim() || nameOf(sample.looked.name),
+        sample.label.trim() || nameOf(sample.looked),
         fields,
         sample.looked.title,
         taken,
-        (file) => made.get(file)?.type.id ?? samples.find(({ looked }) => looked.name === file)?.made?.type,
+        (file) => made.get(file)?.type.id ?? samples.find(({ looked }) => looked.name === file)?.into?.type,
       );
       made.set(sample.looked.name, result);
       taken.push(result.type.key);
@@ -89,14 +113,18 @@ export default function SamplePage(): ReactElement {
     setSamples((all) =>
       all.map((sample) => {
         const result = made.get(sample.looked.name);
-        return result ? { ...sample, made: { type: result.type.id, keys: result.keys } } : sample;
+        return result ? { ...sample, made: true, into: madeInto(result.type, result.keys) } : sample;
       }),
     );
     tell(
       made.size === 1 ? 'The type is in the working copy.' : `${made.size} types are in the working copy.`,
       () => {
         change(() => before);
-        setSamples((all) => all.map(({ made: _made, ...sample }) => sample));
+        setSamples((all) =>
+          all.map(({ made: isMade, into, ...sample }) =>
+            isMade ? sample : { ...sample, ...(into ? { into } : {}) },
+          ),
+        );
       },
     );
   };
@@ -105,7 +133,7 @@ export default function SamplePage(): ReactElement {
     setOver(false);
     begin([...event.dataTransfer.files]);
   };
-  const open = samples.filter(({ made }) => !made).length;
+  const open = samples.filter(({ into, looked }) => !into && looked.fields.length > 0).length;
   return (
     <Workspace outline={<ShapeOutline />} outlineLabel="Types">
       <div className={look.heading}>
@@ -138,7 +166,7 @@ export default function SamplePage(): ReactElement {
           </div>
         )}
       </div>
-      {mayChange ? (
+      {mayWrite ? (
         <div
           className={styles.drop}
           data-over={over}
@@ -160,7 +188,7 @@ export default function SamplePage(): ReactElement {
         </div>
       ) : (
         <div className={look.empty}>
-          <strong>Only an architect makes types.</strong>
+          <strong>Only architects and editors bring entries in.</strong>
         </div>
       )}
       {progress && (
@@ -186,9 +214,17 @@ export default function SamplePage(): ReactElement {
           {problem}
         </Note>
       )}
+      {asked.length > 0 && (
+        <WhichLists
+          key={asked.map(({ file }) => file.name).join(' ')}
+          sources={asked}
+          onRead={(sources) => reading({ do: 'look', sources })}
+        />
+      )}
       {samples.map((sample) => {
-        const type = document.contentTypes.find(({ id }) => id === sample.made?.type);
-        const { looked } = sample;
+        const { looked, into, made } = sample;
+        const working = document.contentTypes.find(({ id }) => id === into?.type);
+        const type = into && model.contentType(into.type);
         return (
           <Frame key={looked.name} label={looked.name}>
             <div className={styles.form}>
@@ -198,18 +234,18 @@ export default function SamplePage(): ReactElement {
                 {looked.told > 0 &&
                   `, ${looked.told} ${looked.told === 1 ? 'thing' : 'things'} wrong with it`}
               </p>
-              {type ? (
+              {made && working ? (
                 <p>
-                  It is the content type <Link href={hrefOf('contentTypes', type.key)}>{type.label}</Link> in
-                  the working copy.
+                  It is the content type{' '}
+                  <Link href={hrefOf('contentTypes', working.key)}>{working.label}</Link>
+                  {type ? '.' : ' in the working copy.'}
                 </p>
               ) : (
-                <TextBox
-                  id={`sample-${looked.name}`}
-                  label="Name of the type"
-                  value={sample.label}
-                  onChange={(label) => put({ ...sample, label })}
-                  slotProps={{ input: { maxLength: 80 } }}
+                <Becomes
+                  sample={sample}
+                  types={looked.sort === 'schema' ? [] : model.contentTypes}
+                  mayMake={mayChange}
+                  onChange={put}
                 />
               )}
               {looked.problems.slice(0, 12).map(({ line, code, message }, i) => (
@@ -220,9 +256,17 @@ export default function SamplePage(): ReactElement {
               {looked.told > 12 && (
                 <p className={`${look.pencil} ${look.small}`}>…and {looked.told - 12} more.</p>
               )}
-              <BringIn sample={sample} samples={samples} onDone={(entries) => put({ ...sample, entries })} />
+              {made && !type && looked.rows > 0 && (
+                <p className={`${look.pencil} ${look.small}`}>
+                  Its {looked.rows.toLocaleString('en')} rows can be brought in as entries as soon as the type
+                  is in force.
+                </p>
+              )}
             </div>
-            {!sample.made && <ProposalSheet sample={sample} onChange={put} />}
+            {!into && <ProposalSheet sample={sample} onChange={put} />}
+            {into && type && looked.rows > 0 && (
+              <IntoSheet sample={{ ...sample, into }} samples={samples} type={type} onChange={put} />
+            )}
           </Frame>
         );
       })}

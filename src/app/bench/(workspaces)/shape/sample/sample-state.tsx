@@ -3,15 +3,31 @@ import { createContext, useContext, useMemo, useState, type ReactElement, type R
 import type { Id } from '../../../../../core/ids';
 import type { LookedFile } from './sample.worker';
 
-/** A file that was looked into, with what the architect made of it so far. */
+/** How a file is brought into a type, as far as somebody said. */
+export interface Into {
+  /** The type, by id; one that was made of the file may not be in force yet. */
+  type: Id;
+  /** Which field each column fills, by its source. */
+  fills: ReadonlyMap<string, Id>;
+  /** What somebody said that names mean, by the field in which they stand; null leaves a name out. */
+  said: ReadonlyMap<Id, ReadonlyMap<string, string | null>>;
+  /** The field by which a row is an entry that is there. */
+  key?: Id;
+  /** Whether an empty cell empties what an entry has. */
+  empties: boolean;
+  /** What sets several names in one cell apart, by the column's source; '' where nothing does. */
+  parted: ReadonlyMap<string, string>;
+}
+
+/** A file that was looked into, with what was made of it so far. */
 export interface Sample {
-  file: File;
   looked: LookedFile;
   label: string;
   /** Sources of the fields that are left out. */
   without: ReadonlySet<string>;
-  /** The type it became in the working copy, and which field each source became. */
-  made?: { type: Id; keys: ReadonlyMap<string, string> };
+  /** Whether a new type is made of it, rather than its rows brought into one that is there. */
+  made?: boolean;
+  into?: Into;
   /** What names each entry it became, and the entry's id. */
   entries?: ReadonlyMap<string, Id>;
 }

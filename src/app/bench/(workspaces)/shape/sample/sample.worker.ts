@@ -1,6 +1,8 @@
 import { pairSpots } from '../../../../../core/formats/sample/pair-spots';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import { Misfits, type ColumnMisfits } from '../../../../../core/formats/sample/misfits';
+import { DifferentThings } from '../../../../../core/formats/sample/different-things';
+import { findLists, type FoundList } from '../../../../../core/formats/sample/find-lists';
 import { fieldsFromSchema } from '../../../../../core/formats/sample/from-schema';
 import {
   proposeFields,
@@ -21,11 +23,23 @@ import {
   type Watching,
 } from '../../../../../core/formats/sample/parse-table';
 import { Tally } from '../../../../../core/formats/sample/tally';
+import { NamesInRows } from '../../../../../core/formats/rows/names-in-rows';
+import type { Id } from '../../../../../core/ids';
 import type { Json, JsonObject } from '../../../../../core/json';
+import type { Field } from '../../../../../core/model/document';
+import { nameOfSource } from './name-of-source';
 import { kinds } from '../../../../../core/model/kinds';
 
-/** What a file turned out to hold. */
+/** A file that is read; of one with several lists, one of these. */
+export interface SampleSource {
+  file: File;
+  list?: FoundList;
+}
+
+/** What a file, or one list in it, turned out to hold. */
 export interface LookedFile {
+  source: SampleSource;
+  /** What it is called: the file, and the list in it where there are several. */
   name: string;
   sort: 'table' | 'json' | 'schema';
   rows: number;
@@ -37,16 +51,21 @@ export interface LookedFile {
 }
 
 export type ToSample =
-  | { do: 'look'; files: File[] }
-  | { do: 'try'; file: File; fields: ProposedField[]; title?: string | undefined }
-  | { do: 'rows'; file: File }
+  | { do: 'find'; files: File[] }
+  | { do: 'look'; sources: SampleSource[] }
+  | { do: 'try'; source: SampleSource; fields: ProposedField[]; title?: string | undefined }
+  | { do: 'try into'; source: SampleSource; columns: readonly ProposedField[]; fields: readonly Field[] }
+  | { do: 'names'; source: SampleSource; columns: readonly ProposedField[]; fields: readonly Field[] }
+  | { do: 'rows'; source: SampleSource }
   | { do: 'next' }
   | { do: 'stop' };
 export type FromSample =
   | { told: 'progress'; file: string; share: number; rows: number }
+  | { told: 'found'; sources: SampleSource[] }
   | { told: 'looked'; files: LookedFile[] }
   | { told: 'rows'; rows: JsonObject[]; share: number }
   | { told: 'tried'; misfits: [source: string, ColumnMisfits][] }
+  | { told: 'names'; names: [field: Id, counts: [name: string, rows: number][]][]; tooMany: Id[] }
   | { told: 'end' }
   | { told: 'failed'; words: string };
 
@@ -70,11 +89,17 @@ async function* textOf(file: File, encoding: string): AsyncIterable<string> {
     if (value) yield value;
 }
 
+/** Between two pieces of a file, a message that says stop can come in. */
+const aMoment = () =>
+  new Promise<void>((resolve) => {
+    setTimeout(resolve, 0);
+  });
+
 const isJson = ({ name }: File) => /\.(?:json|jsonl|ndjson)$/i.test(name);
 
 /** Reads a file row by row, whichever sort it is of; a latitude and its longitude in two columns are one. */
 async function read(
-  file: File,
+  { file, list }: SampleSource,
   watching: { row(row: JsonObject): void } & Pick<Watching, 'progress' | 'wait'>,
 ) {
   const paired = { ...watching, row: (row: JsonObject) => watching.row(pairSpots(row)) };
@@ -82,8 +107,41 @@ async function read(
   const encoding = encodingOf(head);
   if (!isJson(file)) return parseTable(file, paired, encoding);
   const parse = isJsonLines(new TextDecoder(encoding).decode(head)) ? parseJsonLines : parseJsonRows;
-  return parse(textOf(file, encoding), paired);
+  return parse(textOf(file, encoding), paired, list);
 }
+
+/** How many lists of a file are looked through for different things. */
+const LOOKED_THROUGH = 12;
+
+/** The lists of each file, where it is a JSON file that has some: those that hold different things by each of these. */
+async function find(files: readonly File[]): Promise<SampleSource[]> {
+  const sources: SampleSource[] = [];
+  for (const file of files) {
+    if (!isJson(file) || (await schemaIn(file))) {
+      sources.push({ file });
+      continue;
+    }
+    const head = await headOf(file);
+    const encoding = encodingOf(head);
+    const lists = isJsonLines(new TextDecoder(encoding).decode(head))
+      ? [oneList]
+      : await findLists(textOf(file, encoding));
+    if (lists.length === 0) sources.push({ file });
+    for (const [i, list] of lists.entries()) {
+      const things = new DifferentThings();
+      if (i < LOOKED_THROUGH)
+        await read(
+          { file, list },
+          { row: (row) => things.add(row), progress: () => !stopped, wait: aMoment },
+        );
+      sources.push(...things.parts(list).map((part) => ({ file, list: part })));
+    }
+  }
+  return sources;
+}
+
+/** JSON lines are one list. */
+const oneList: FoundList = { path: [], sort: 'list', rows: 0, members: [] };
 
 async function schemaIn(file: File): Promise<JsonObject | undefined> {
   if (!isJson(file) || file.size > SCHEMA) return undefined;
@@ -95,9 +153,11 @@ async function schemaIn(file: File): Promise<JsonObject | undefined> {
   }
 }
 
-async function look(files: readonly File[]): Promise<LookedFile[]> {
+async function look(sources: readonly SampleSource[]): Promise<LookedFile[]> {
   const looked: { file: LookedFile; columns: Map<string, Tally> }[] = [];
-  for (const file of files) {
+  for (const source of sources) {
+    const { file } = source;
+    const name = nameOfSource(source, sources.filter((each) => each.file === file).length > 1);
     const schema = await schemaIn(file);
     if (schema) {
       const fields = fieldsFromSchema(schema);
@@ -105,7 +165,8 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
       looked.push({
         columns: new Map(),
         file: {
-          name: file.name,
+          source,
+          name,
           sort: 'schema',
           rows: 0,
           fields,
@@ -117,7 +178,7 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
       continue;
     }
     const columns = new Map<string, Tally>();
-    const { rows, problems, told } = await read(file, {
+    const { rows, problems, told } = await read(source, {
       row(row) {
         for (const [name, value] of Object.entries(row))
           (columns.get(name) ?? columns.set(name, new Tally()).get(name))?.add(value);
@@ -125,24 +186,21 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
       progress(done, seen) {
         say({
           told: 'progress',
-          file: file.name,
+          file: name,
           share: Math.min(1, done / Math.max(1, file.size)),
           rows: seen,
         });
         return !stopped;
       },
-      // Between two pieces of a file, a message that says stop can come in.
-      wait: () =>
-        new Promise((resolve) => {
-          setTimeout(resolve, 0);
-        }),
+      wait: aMoment,
     });
     const fields = proposeFields(columns, rows);
     const title = titleAmong(fields, columns);
     looked.push({
       columns,
       file: {
-        name: file.name,
+        source,
+        name,
         sort: isJson(file) ? 'json' : 'table',
         rows,
         fields,
@@ -182,21 +240,38 @@ async function look(files: readonly File[]): Promise<LookedFile[]> {
 }
 
 /** Holds every row of a file against the fields that are proposed now. */
-async function tryFields({ file, fields, title }: Extract<ToSample, { do: 'try' }>): Promise<void> {
+async function tryFields({ source, fields, title }: Extract<ToSample, { do: 'try' }>): Promise<void> {
   const { type, keys } = typeFromSample('Tried', fields, title, [], () => undefined);
-  const misfits = new Misfits(fields, type, keys, new Date().toISOString().slice(0, 10));
-  await read(file, {
+  await tryRows(source, new Misfits(fields, type, keys, today()));
+}
+
+const today = () => new Date().toISOString().slice(0, 10);
+
+/** Holds every row of a file against the fields of a type that its columns fill. */
+function tryInto({ source, columns, fields }: Extract<ToSample, { do: 'try into' }>): Promise<void> {
+  const keys = new Map(columns.map(({ source }, i) => [source, fields[i]?.key ?? '']));
+  return tryRows(source, new Misfits(columns, { fields: [...fields] }, keys, today()));
+}
+
+async function tryRows(source: SampleSource, misfits: Misfits): Promise<void> {
+  await read(source, {
     row: (row) => misfits.add(row),
     progress: () => !stopped,
-    wait: () =>
-      new Promise((resolve) => {
-        setTimeout(resolve, 0);
-      }),
+    wait: aMoment,
   });
   if (!stopped) say({ told: 'tried', misfits: [...misfits.columns] });
 }
 
-async function rows(file: File): Promise<void> {
+/** Finds every name that the rows of a file hold, by the field that it is looked up for. */
+async function findNames({ source, columns, fields }: Extract<ToSample, { do: 'names' }>): Promise<void> {
+  const found = new NamesInRows(columns, fields);
+  await read(source, { row: (row) => found.add(row), progress: () => !stopped, wait: aMoment });
+  if (stopped) return;
+  const names = [...found.names].map(([field, counts]): [Id, [string, number][]] => [field, [...counts]]);
+  say({ told: 'names', names, tooMany: [...found.tooMany] });
+}
+
+async function rows(source: SampleSource): Promise<void> {
   let batch: JsonObject[] = [];
   let share = 0;
   const waiting: JsonObject[][] = [];
@@ -208,7 +283,7 @@ async function rows(file: File): Promise<void> {
       });
     }
   };
-  await read(file, {
+  await read(source, {
     row(row) {
       batch.push(row);
       if (batch.length < BATCH) return;
@@ -216,7 +291,7 @@ async function rows(file: File): Promise<void> {
       batch = [];
     },
     progress(done) {
-      share = Math.min(1, done / Math.max(1, file.size));
+      share = Math.min(1, done / Math.max(1, source.file.size));
       return !stopped;
     },
     wait: handOver,
@@ -240,14 +315,26 @@ self.onmessage = ({ data }: MessageEvent<ToSample>) => {
       return;
     case 'rows':
       stopped = false;
-      rows(data.file).catch(failed);
+      rows(data.source).catch(failed);
       return;
     case 'try':
       stopped = false;
       tryFields(data).catch(failed);
       return;
+    case 'try into':
+      stopped = false;
+      tryInto(data).catch(failed);
+      return;
+    case 'names':
+      stopped = false;
+      findNames(data).catch(failed);
+      return;
+    case 'find':
+      stopped = false;
+      find(data.files).then((sources) => say({ told: 'found', sources }), failed);
+      return;
     case 'look':
       stopped = false;
-      look(data.files).then((files) => say({ told: 'looked', files }), failed);
+      look(data.sources).then((files) => say({ told: 'looked', files }), failed);
   }
 };
