@@ -113,6 +113,8 @@ export class SettleEntries {
   @IsUUID(undefined, { each: true })
   ids!: string[];
   @IsIn(['review', 'published']) to!: 'review' | 'published';
+  /** The act that settled those before these, so that all of them can be taken back as one. */
+  @IsUUID() @IsOptional() act?: string;
 }
 
 export class EntriesSettled {

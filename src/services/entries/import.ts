@@ -6,37 +6,26 @@ import type { JsonObject } from '../../core/json';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { uniqueFields } from '../../store/index-tables/unique';
-import { actByUuid, countChangesOf, targetsChanged, type ActRow } from '../../store/acts';
+import { countChangesOf, targetsChanged, type ActRow } from '../../store/acts';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
 import type { Reader } from '../../store/database';
 import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
+import { actGoingOn } from '../records/act-going-on';
 import { entryBody } from '../records/bodies';
 import { addRecords, changeRecords } from '../records/working';
 import { indexTableIn, type Installation } from '../runtime/installation';
-import { notFound, ruleViolation } from '../runtime/refusal';
+import { notFound } from '../runtime/refusal';
 import { faultsOfEntries, type SaidByEntry } from './faults';
 import { expectReviewer, showEntries } from './publish';
 import { readRows, type ReadRow } from './read-rows';
 
-/** How long (ms) after the rows before them rows can still belong to the same bringing in. */
-const GOES_ON = 60 * 60_000;
-
+const BROUGHT_IN = /^brought in \d+ entr(?:y|ies)$/;
 const broughtIn = (count: number): string => `brought in ${count} ${count === 1 ? 'entry' : 'entries'}`;
 
-/** The act of bringing in that more goes on with. Refused where it is another's, over, or taken back. */
-export async function actGoingOn(act: Act, id: Id): Promise<ActRow> {
-  const begun = await actByUuid(act.tx, id);
-  const goesOn =
-    begun?.person === act.by &&
-    begun.undoneBy === null &&
-    begun.undoes === null &&
-    /^brought in \d+ entr(?:y|ies)$/.test(begun.what) &&
-    begun.at > act.now - GOES_ON;
-  if (!begun || !goesOn)
-    throw ruleViolation('The rows before these were taken back, or brought in too long ago.');
-  return begun;
-}
+/** The bringing in that more rows or names go on with, where they do. */
+export const bringingIn = (act: Act, begunBy: Id | undefined): Promise<ActRow | undefined> =>
+  actGoingOn(act, begunBy, BROUGHT_IN);
 
 /** Keeps what was done so far as one bringing in, with what was done before it. Answers the act's id. */
 export async function keepBroughtIn(
@@ -157,7 +146,7 @@ export async function importEntries(
   if (as === 'published')
     expectReviewer(person, type, `Someone who reviews must publish ${type.definition.plural}.`);
   const { answer, shown } = await inAct(installation, person, async (act) => {
-    const begun = begunBy === undefined ? undefined : await actGoingOn(act, begunBy);
+    const begun = await bringingIn(act, begunBy);
     const read = await withoutTwice(
       act,
       begun,

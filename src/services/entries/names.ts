@@ -16,7 +16,7 @@ import { inAct } from '../records/act';
 import { addRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
-import { actGoingOn, contentTypeInForce, keepBroughtIn } from './import';
+import { bringingIn, contentTypeInForce, keepBroughtIn } from './import';
 import { parseValues, defaultValues } from '../../core/content/values';
 import { generateNKeysBetween } from 'fractional-indexing';
 
@@ -109,7 +109,7 @@ export async function makeNames(
   const { scheme, leadsTo } = kindFor(fieldOf(type, fieldId));
   const wanted = [...new Set(names.map((name) => name.trim()))].filter(Boolean);
   const answer = await inAct(installation, person, async (act) => {
-    const begun = begunBy === undefined ? undefined : await actGoingOn(act, begunBy);
+    const begun = await bringingIn(act, begunBy);
     if (scheme !== undefined) {
       expectKeeps(person, scheme);
       const { id: schemeId } = schemeOf(installation, scheme);

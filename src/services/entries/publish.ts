@@ -4,9 +4,11 @@ import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { mayPublish } from '../../core/roles';
+import { countChangesOf } from '../../store/acts';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
 import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
+import { actGoingOn } from '../records/act-going-on';
 import { entryBody } from '../records/bodies';
 import { goLive } from '../records/versions';
 import { changeRecords } from '../records/working';
@@ -28,21 +30,32 @@ export async function showEntries(act: Act, records: readonly KeptRecord[]): Pro
   );
 }
 
+const SETTLED: Record<SettleEntries['to'], RegExp> = {
+  published: /^published (?:an entry|\d+ entries)$/,
+  review: /^sent (?:an entry|\d+ entries) for review$/,
+};
+
+function settled(to: SettleEntries['to'], count: number): string {
+  const things = count === 1 ? 'an entry' : `${count} entries`;
+  return to === 'published' ? `published ${things}` : `sent ${things} for review`;
+}
+
 /**
  * Publishes some entries of a type, or sends them for review, as one act. Those with something to fix, and those in the bin,
- * stay as they are and are told.
+ * stay as they are and are told. What is settled after others can be one act with them.
  */
 export async function settleEntries(
   installation: Installation,
   person: Person,
   id: Id,
-  { ids, to }: SettleEntries,
+  { ids, to, act: begunBy }: SettleEntries,
 ): Promise<EntriesSettled> {
   const type = installation.model.contentType(id);
   if (!type) throw notFound('content type in force');
   const { plural } = type.definition;
   if (to === 'published') expectReviewer(person, type, `Someone who reviews must publish ${plural}.`);
   const answer = await inAct(installation, person, async (act) => {
+    const begun = await actGoingOn(act, begunBy, SETTLED[to]);
     const records = (await recordsByUuids(act.tx, ids)).filter(
       (record) => record.type === id && record.sort === 'entry' && record.binnedAt === null,
     );
@@ -59,8 +72,8 @@ export async function settleEntries(
         act,
         good.map((record) => ({ record, patch: { stage: 'review', why: 'sent for review' } })),
       );
-    const things = good.length === 1 ? 'an entry' : `${good.length} entries`;
-    const kept = await act.keep(to === 'published' ? `published ${things}` : `sent ${things} for review`);
+    const all = good.length + (begun ? await countChangesOf(act.tx, begun.id, 'entry') : 0);
+    const kept = await act.keep(settled(to, all), begun ? { partOf: begun.uuid } : {});
     return { done: good.length, held: ids.length - good.length, act: kept ?? null };
   });
   // What many entries show may be anywhere.

@@ -7,12 +7,23 @@ import { likeness, plainName } from './likeness';
 /** How alike a column and a field must be for the column to be taken to it. */
 const ENOUGH = 0.62;
 
+/** How many letters of a word stand for it, at least. */
+const SHORTEST = 3;
+
 /** How much two names share, where one says more than the other: "Length" and "Length of the body". */
 function sharedWords(one: string, other: string): number {
   const [a, b] = [one, other].map((name) => new Set(plainName(name).split(' ').filter(Boolean)));
   if (!a || !b || a.size === 0 || b.size === 0) return 0;
-  const both = [...a].filter((word) => b.has(word)).length;
-  return (both === Math.min(a.size, b.size) ? 0.75 : 0) * (both / Math.min(a.size, b.size));
+  // A word may stand short, as its beginning: "Sci. name".
+  const isIn = (word: string, words: ReadonlySet<string>) =>
+    words.has(word) ||
+    [...words].some(
+      (other) =>
+        Math.min(word.length, other.length) >= SHORTEST && (word.startsWith(other) || other.startsWith(word)),
+    );
+  const [fewer, more] = a.size <= b.size ? [a, b] : [b, a];
+  const both = [...fewer].filter((word) => isIn(word, more)).length;
+  return both === fewer.size ? 0.7 + 0.2 * (fewer.size / more.size) : 0;
 }
 
 /** What the kinds of a column and a field say for or against one another. */

@@ -66,6 +66,7 @@ describe('columns to fields', () => {
         Families: 'Reeds, Bells',
         'shown since': '2026-01-02',
         'full name': 'x',
+        'Tun.': 'Even',
         colour: 'red',
       },
     ];
@@ -76,6 +77,7 @@ describe('columns to fields', () => {
       year_made: 'made',
       Families: 'family',
       'shown since': 'shown',
+      'Tun.': 'tuning',
     });
   });
   test('no field is filled twice, whatever the headings', () => {

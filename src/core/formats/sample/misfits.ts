@@ -60,8 +60,9 @@ export class Misfits {
       const at = this.inOrder.findIndex((field) => field.key === key);
       const source = this.proposed[at]?.source;
       const field = this.inOrder[at];
-      // What names other things is settled when these are there.
-      if (source === undefined || !field || kindFor(field).mayRefer || seen.has(source)) continue;
+      // What names other things is settled when these are there, or what they mean is known.
+      if (source === undefined || !field || seen.has(source)) continue;
+      if (kindFor(field).mayRefer || (kindFor(field).choices && this.proposed[at]?.fills)) continue;
       seen.add(source);
       const told = this.columns.get(source) ?? { count: 0, first: [] };
       this.columns.set(source, told);

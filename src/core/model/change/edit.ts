@@ -17,6 +17,7 @@ import {
 import { changeEntries, changeList, entryIn, insideOf, moveEntry, rowsOf, withoutEntries } from '../entries';
 import type { KindName } from '../kinds';
 import { keyFrom } from '../naming';
+import { pluralOf } from '../plural';
 import { proposeMapping } from '../fresh/propose-face';
 import { copyShape, newField, newFieldSet } from '../fresh/start';
 
@@ -139,7 +140,8 @@ export function relabel<T extends AnyShape>(
           label,
           others.filter(({ id }) => id !== shape.id).map((other) => other.key),
         );
-  return { ...shape, label, key, ...(shape.plural === shape.label ? { plural: label } : {}) };
+  const isProposed = shape.plural === shape.label || shape.plural === pluralOf(shape.label);
+  return { ...shape, label, key, ...(isProposed ? { plural: pluralOf(label) } : {}) };
 }
 
 /** A face that nobody drew by hand follows the fields; one that was drawn only loses what is gone. */

@@ -84,7 +84,7 @@ function withPageTypeFor(document: ModelDocument, id: Id): ModelDocument {
     reached.find(({ source }) => answersOf(source).isPlace);
   return {
     ...document,
-    pageTypes: [...document.pageTypes, { ...page, plural: `${type.label} pages` }],
+    pageTypes: [...document.pageTypes, page],
     placements: [...document.placements, { id: newId(), parent: home?.id ?? TOP, child: page.id }],
   };
 }

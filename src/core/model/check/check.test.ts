@@ -278,7 +278,7 @@ describe('what only content can tell', () => {
     const pages = new Set(start.pageTypes.map(({ id }) => id));
     expect(named(new Set([...pages, boat.id]), document)).toEqual([]);
     const [fault] = noPage(document, pages);
-    expect(fault).toMatchObject({ about: boat.id, message: 'No page shows Boat yet.' });
+    expect(fault).toMatchObject({ about: boat.id, message: 'No page shows Boats yet.' });
     const mended = applyMend(document, fault!.mend!);
     expect(checkModel(mended)).toEqual([]);
     // From then on it is a page of that type which is still to be made.

@@ -16,6 +16,7 @@ import {
   type Slot,
 } from '../document';
 import { kinds, type KindName, type KindRules } from '../kinds';
+import { pluralOf } from '../plural';
 import { keyFrom } from '../naming';
 import { proposeFace } from './propose-face';
 import { answersOf } from '../page-source';
@@ -49,7 +50,7 @@ const shaped = (label: string, taken: Iterable<string>, icon: string) => ({
   id: newId(),
   key: keyFrom(label, taken),
   label,
-  plural: label,
+  plural: pluralOf(label),
   purpose: '',
   icon,
 });

@@ -26,6 +26,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { hrefOf, lists } from './lists';
 import styles from './shape.module.css';
 import { useVisitorWords } from './use-visitor-words';
+import { useMay } from '../../../../ui/shell/person';
 import { useWorkingModel } from './working-model';
 
 function NewShape({ label, onMake }: { label: string; onMake: (name: string) => void }): ReactElement {
@@ -65,6 +66,7 @@ function NewShape({ label, onMake }: { label: string; onMake: (name: string) => 
 /** Everything the model is made of, list by list, and what concerns it all. */
 export function ShapeOutline(): ReactElement {
   const { document, faults, changes, mayChange, change } = useWorkingModel();
+  const mayWrite = useMay('write entries');
   const router = useRouter();
   const path = usePathname();
   const { data: overview } = useAsk('overview');
@@ -153,7 +155,7 @@ export function ShapeOutline(): ReactElement {
           faults.length === 0 ? 'none' : faults.length,
           faults.length === 0 ? 'words' : 'due',
         )}
-        {mayChange && whole('Start from a sample', 'sample', <FileInput {...icon} />)}
+        {mayWrite && whole('Start from a sample', 'sample', <FileInput {...icon} />)}
         {whole('Model document', 'document', <FileJson {...icon} />)}
         {mayChange &&
           whole(

@@ -182,6 +182,9 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
         </div>
         {mayWrite && (
           <div className={look.acts}>
+            <Button component={Link} variant="outlined" href={`/bench/shape/sample?into=${typeKey}`}>
+              Bring in a file
+            </Button>
             <Button variant="contained" disabled={busy} onClick={() => void make()}>
               New {type.definition.label.toLowerCase()}
             </Button>

@@ -9,7 +9,7 @@ import { Eyebrow, Mono } from '../../../../../ui/marks';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstAddresses, PER_TABLE } from './first-addresses';
-import styles from './old-addresses.module.css';
+import styles from '../../../../../ui/look/plain-table.module.css';
 
 const whyWords: Record<OldAddress['why'], string> = {
   renamed: 'Its address was changed',
@@ -31,7 +31,7 @@ function Row({ old: { address, leadsTo, label, why, at, taken } }: { old: OldAdd
             {label} <Mono>{leadsTo}</Mono>
           </>
         )}
-        {taken && <small>Something else stands at the old address by now; visitors get that.</small>}
+        {taken && <small data-due>Something else stands at the old address by now; visitors get that.</small>}
       </td>
       <td>{whyWords[why]}</td>
       <td>

@@ -40,7 +40,8 @@ export function Becomes({
               const { into: _into, ...rest } = sample;
               onChange(type ? { ...rest, into: begunInto(looked, type) } : rest);
             }}
-            slotProps={{ input: { id } }}
+            labelId={`${id}-label`}
+            SelectDisplayProps={{ id }}
           >
             {mayMake && <MenuItem value={NEW}>a type of their own</MenuItem>}
             {types.map(({ id: type, definition: { plural } }) => (

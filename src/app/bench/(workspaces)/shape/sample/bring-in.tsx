@@ -210,13 +210,15 @@ export function BringIn({
 
   const settle = async (given: Came, to: 'review' | 'published') => {
     let [done, held] = [0, 0];
+    let act: string | undefined;
     setShare(0);
     try {
       for (let at = 0; at < given.ids.length; at += ENTRIES) {
         const answer = await ask('settleEntries', {
           path: { id },
-          body: { ids: given.ids.slice(at, at + ENTRIES), to },
+          body: { ids: given.ids.slice(at, at + ENTRIES), to, ...(act === undefined ? {} : { act }) },
         });
+        act = answer.act ?? act;
         done += answer.done;
         held += answer.held;
         setShare((at + ENTRIES) / given.ids.length);

@@ -19,6 +19,12 @@ const partings: readonly (readonly [string, string])[] = [
   [',', 'set apart by commas'],
 ];
 
+/** Whether what a column holds for a field are names: of choices, of categories, of entries. */
+const looksUp = (field: Field): boolean => {
+  const { choices, scheme, leadsTo } = kindFor(field);
+  return choices !== undefined || scheme !== undefined || leadsTo !== undefined;
+};
+
 /** Which field of the type each column of a file fills: as it was matched, and as it is corrected by hand. */
 export function IntoColumns({
   sample: { looked },
@@ -95,7 +101,9 @@ export function IntoColumns({
                   </div>
                 </td>
                 <td className={styles.rules}>
-                  {field ? (
+                  {field && looksUp(field) ? (
+                    'names, which are looked up below'
+                  ) : field ? (
                     <Evidence
                       field={{ ...column, evidence: field.kind === column.kind ? column.evidence : '' }}
                       misfits={misfits?.get(source)}

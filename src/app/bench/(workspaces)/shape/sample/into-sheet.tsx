@@ -132,7 +132,8 @@ export function IntoSheet({
                 const { key: _key, ...rest } = into;
                 put(value === NONE ? rest : { ...rest, key: value });
               }}
-              slotProps={{ input: { id: `key-${looked.name}` } }}
+              labelId={`key-${looked.name}-label`}
+              SelectDisplayProps={{ id: `key-${looked.name}` }}
             >
               <MenuItem value={NONE}>never: all are new</MenuItem>
               {keys.map(({ id, label }) => (

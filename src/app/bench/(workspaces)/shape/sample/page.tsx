@@ -4,6 +4,7 @@ import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState, type DragEvent, type ReactElement } from 'react';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import type { ContentType } from '../../../../../core/model/document';
+import { singularOf } from '../../../../../core/model/plural';
 import { addShape } from '../../../../../core/model/change/edit';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
@@ -30,7 +31,7 @@ import { Link } from '../../../../../ui/link';
 const nameOf = ({ name, source: { list } }: LookedFile) => {
   const last = list ? (list.only?.value ?? list.path.at(-1)) : undefined;
   const bare = (last ?? name.replace(/\.[^.]*$/, '')).replace(/[_-]+/g, ' ');
-  return bare.charAt(0).toUpperCase() + bare.slice(1);
+  return singularOf(bare.charAt(0).toUpperCase() + bare.slice(1));
 };
 
 /** Tells the sources that share their file with others. */

@@ -10,7 +10,7 @@ import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { useVisitorWords } from '../use-visitor-words';
 import { useWorkingModel } from '../working-model';
-import styles from './words.module.css';
+import styles from '../../../../../ui/look/plain-table.module.css';
 
 /** A model in which words are said so in a language; nothing takes their form there away. */
 const withWords = (model: ModelDocument, locale: string, words: string, said: string): ModelDocument => {
