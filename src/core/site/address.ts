@@ -34,6 +34,9 @@ export function whyReserved(slug: string, atTop: boolean, locales: readonly stri
  */
 export const addressOf = (slugs: readonly string[]): string => `/${slugs.join('/')}`;
 
+/** Where the pages stand that a page is the pattern of, one for each entry or category: beside it, each by its own last piece. */
+export const addressOfEach = (address: string): string => address.replace(/[^/]*$/, '…');
+
 /**
  * The one spelling of an address that was asked for: escapes undone, slashes doubled or at the end left out,
  * lower case. Undefined when it can be no address at all.

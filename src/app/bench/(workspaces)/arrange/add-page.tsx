@@ -11,6 +11,7 @@ import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { addressOfEach } from '../../../../core/site/address';
 import { answersOf } from '../../../../core/model/page-source';
 import type { PageType } from '../../../../core/model/document';
 import type { CompiledType } from '../../../../core/model/compile';
@@ -52,6 +53,7 @@ export function AddPage({
   const key = chosen ?? firstAllowed(verdicts);
   const type = key ? model.pageTypeByKey(key) : undefined;
   const needsListing = type !== undefined && answersOf(type.definition.source).listing === 'needed';
+  const isPattern = type !== undefined && !answersOf(type.definition.source).isPlace;
   const titleKey = titleKeyOf(type);
   const [title, setTitle] = useState('');
   const [listing, setListing] = useState('');
@@ -129,7 +131,8 @@ export function AddPage({
               help={
                 address && title.trim() ? (
                   <>
-                    Its address becomes <Mono>{address.address}</Mono>
+                    {isPattern ? 'Each of its pages gets an address below ' : 'Its address becomes '}
+                    <Mono>{isPattern ? addressOfEach(address.address) : address.address}</Mono>
                   </>
                 ) : (
                   'The address is made from it.'

@@ -36,6 +36,7 @@ import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PickedEntries } from './picked-entries';
 import { PagePlace } from './page-place';
+import { addressOfEach } from '../../../../core/site/address';
 import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
@@ -177,6 +178,8 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       (standing.includes(each.id) || JSON.stringify([homePage?.listing, homePage?.slots]).includes(each.id)),
   );
   const shown = kept.shown.length > 0;
+  const isPattern = entries !== undefined || (scheme !== undefined && kept.category === null);
+  const standsAt = isPattern ? addressOfEach(kept.address) : kept.address;
   const seenAt = entries || scheme ? (drawn?.page.address ?? kept.address) : kept.address;
   const title =
     String(given[type.field(type.definition.title)?.key ?? ''] ?? '') ||
@@ -224,6 +227,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           {mayArrange && kept.category === null && (
             <PagePlace
               page={kept}
+              isPattern={isPattern}
               act={act}
               slugFaults={others.filter((fault) => fault.path === '/slug').map(({ message }) => message)}
             />
@@ -275,7 +279,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                     ]
                   : []),
               ]}
-              here={{ label: title || 'Without a name', detail: kept.address }}
+              here={{ label: title || 'Without a name', detail: standsAt }}
               to={(reach?.pages ?? [])
                 .filter(({ id }) => id !== kept.id)
                 .slice(0, 8)
@@ -294,7 +298,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         <div>
           <div className={look.eyebrow}>
             <span>
-              {type.definition.label} <Mono>{kept.address}</Mono>
+              {type.definition.label} <Mono>{standsAt}</Mono>
             </span>
           </div>
           <h1>{title || 'Without a name'}</h1>
@@ -351,16 +355,16 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       {entries && (
         <Note sort="info">
           It says how the page of each {entries.definition.label} is, at{' '}
-          <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them.
-          Beside the form stands one as an example.
+          <Mono>{addressOfEach(kept.address)}</Mono>: what stands in its slots stands on all of them. Beside
+          the form stands one as an example.
         </Note>
       )}
       {scheme && kept.category === null && (
         <Note sort="info">
           It says how the page of each {scheme.definition.label} is, below{' '}
-          <Mono>{kept.address.replace(/[^/]*$/, '…')}</Mono>: what stands in its slots stands on all of them,
-          until one has words of its own. Fields that the {scheme.definition.label} has itself, under the same
-          key, are taken from it.
+          <Mono>{addressOfEach(kept.address)}</Mono>: what stands in its slots stands on all of them, until
+          one has words of its own. Fields that the {scheme.definition.label} has itself, under the same key,
+          are taken from it.
         </Note>
       )}
       {scheme && kept.category !== null && (

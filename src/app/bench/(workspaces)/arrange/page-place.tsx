@@ -12,13 +12,15 @@ import { PageHomes } from './page-homes';
 
 interface Props {
   page: PageAnswer;
+  /** Whether it says how others are, so that it has no address of its own. */
+  isPattern: boolean;
   /** Does an act at the newest revision; a problem is told by the bench. Answers whether it was done. */
   act(what: (revision: number) => Promise<PageAnswer>, done: string): Promise<boolean>;
   slugFaults: string[];
 }
 
 /** Where a page stands: its address, its place among its siblings, and its other legal homes. */
-export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
+export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactElement {
   const { data: tree } = useAsk('pages');
   const [moving, setMoving] = useState(false);
   const [slug, setSlug] = useState<string>();
@@ -52,33 +54,38 @@ export function PagePlace({ page, act, slugFaults }: Props): ReactElement {
   return (
     <section>
       <Eyebrow>Position</Eyebrow>
-      <form
-        className={styles.place}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void act(
-            (revision) =>
-              ask('changePage', { path: { id: page.id }, revision, body: { slug: slug ?? page.slug } }),
-            'It has its new address.',
-          ).then((done) => {
-            if (done) setSlug(undefined);
-          });
-        }}
-      >
-        <TextBox
-          id="slug"
-          label="Last piece of its address"
-          value={slug ?? page.slug}
-          onChange={setSlug}
-          faults={slugFaults}
-          slotProps={{
-            input: { spellCheck: false, style: { fontFamily: 'JetBrains Mono, monospace', fontSize: 12.5 } },
+      {!isPattern && (
+        <form
+          className={styles.place}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act(
+              (revision) =>
+                ask('changePage', { path: { id: page.id }, revision, body: { slug: slug ?? page.slug } }),
+              'It has its new address.',
+            ).then((done) => {
+              if (done) setSlug(undefined);
+            });
           }}
-        />
-        <Button type="submit" disabled={slug === undefined || slug === page.slug}>
-          Change
-        </Button>
-      </form>
+        >
+          <TextBox
+            id="slug"
+            label="Last piece of its address"
+            value={slug ?? page.slug}
+            onChange={setSlug}
+            faults={slugFaults}
+            slotProps={{
+              input: {
+                spellCheck: false,
+                style: { fontFamily: 'JetBrains Mono, monospace', fontSize: 12.5 },
+              },
+            }}
+          />
+          <Button type="submit" disabled={slug === undefined || slug === page.slug}>
+            Change
+          </Button>
+        </form>
+      )}
       <div style={{ display: 'flex', alignItems: 'center', gap: 4, fontSize: 13 }}>
         <span>{at >= 0 && `${at + 1} of ${siblings.length} beside one another`}</span>
         <IconButton
