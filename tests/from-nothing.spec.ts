@@ -85,16 +85,46 @@ test('a sample of two tables becomes two types and their entries, one referring 
   await expect(page.getByText('21 of 21 are numbers, 1 to 21.5, in m, with a decimal comma')).toBeVisible();
   await expect(page.getByText('2 different values all name a row of keepers.csv')).toBeVisible();
   await page.getByRole('button', { name: 'Make 2 types' }).click();
-  await expect(page.getByText('It is the content type Boats in the working copy.')).toBeVisible();
+  await expect(page.getByText('It is the content type Boat in the working copy.')).toBeVisible();
   await putInForce(page);
   await page.getByRole('link', { name: 'Start from a sample' }).click();
-  await page.getByRole('button', { name: 'Bring in the 2 rows as drafts' }).click();
-  await expect(page.getByText('2 entries are in Write, as drafts.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring in the 21 rows as drafts' }).click();
-  await expect(page.getByText('21 entries are in Write, as drafts.')).toBeVisible();
-  const { items } = (await (
-    await page.request.get('/api/v1/entries?type=boats&sort=name&limit=1')
-  ).json()) as { items: { title: string; values: Record<string, unknown> }[] };
+  const boatsSheet = page.getByRole('region', { name: 'boats.csv' });
+  await expect(boatsSheet.getByText('First those of keepers.csv, to which they refer.')).toBeVisible();
+  await page
+    .getByRole('region', { name: 'keepers.csv' })
+    .getByRole('button', { name: 'Bring in 2 entries' })
+    .click();
+  await expect(page.getByText('2 entries came in: 2 new, 0 changed.')).toBeVisible();
+  await boatsSheet.getByRole('button', { name: 'Bring in 21 entries' }).click();
+  await expect(page.getByText('21 entries came in: 21 new, 0 changed.')).toBeVisible();
+
+  // The same file again, into the type that is there now: a row is the entry of its name.
+  await page.goto('/bench/shape/sample?into=boat');
+  await page
+    .locator('#sample-files')
+    .setInputFiles([
+      file(
+        'more.csv',
+        'Boat name;Lengths;Kind;Keeper\nBoat 1;2,5;skiff;Odile Larkmoor\nBoat 2;9;Skif;Odil Larkmoor\nBoat 40;7;raft;\n',
+      ),
+    ]);
+  const more = page.getByRole('region', { name: 'more.csv' });
+  await expect(more.getByRole('combobox', { name: 'Field that Boat name fills' })).toContainText('Name');
+  await more.getByRole('combobox', { name: 'What Odil Larkmoor means' }).click();
+  await page.getByRole('option', { name: /is Odile Larkmoor/ }).click();
+  await more.getByRole('combobox', { name: 'What Skif means' }).click();
+  await page.getByRole('option', { name: /is skiff/ }).click();
+  await more.getByRole('combobox', { name: 'A row is an entry that is there' }).click();
+  await page.getByRole('option', { name: 'where Name is the same' }).click();
+  await expect(more.getByText('1 new')).toBeVisible();
+  await more.getByRole('button', { name: 'Bring in 2 entries' }).click();
+  await expect(more.getByText('2 entries came in: 1 new, 1 changed. 1 said the same already.')).toBeVisible();
+  await more.getByRole('button', { name: 'Take all of it back' }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  const { items, total } = (await (
+    await page.request.get('/api/v1/entries?type=boat&sort=name&limit=1')
+  ).json()) as { total: number; items: { title: string; values: Record<string, unknown> }[] };
+  expect(total).toBe(21);
   expect(items[0]).toMatchObject({
     title: 'Boat 1',
     values: { length: 2.5, launched: '2019-05-01', kind: 'skiff' },

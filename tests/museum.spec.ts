@@ -66,6 +66,7 @@ async function walk(page: Page, address: string, said: string, hand: Hand): Prom
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { level: 1, name: 'Family' })).toBeVisible();
   await press(page.getByRole('link', { name: /^Instrument/ }));
+  await expect(page.getByRole('heading', { level: 1, name: 'Instrument' })).toBeVisible();
   await type(page.getByLabel('Label of a new field'), 'Family');
   await choose(page.getByRole('combobox', { name: 'Kind of the new field' }), 'Category');
   await press(page.getByRole('button', { name: 'Add the field' }));

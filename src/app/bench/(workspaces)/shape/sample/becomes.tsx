@@ -1,6 +1,6 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
-import type { ReactElement } from 'react';
+import { useId, type ReactElement } from 'react';
 import type { CompiledType } from '../../../../../core/model/compile';
 import type { ContentType } from '../../../../../core/model/document';
 import { Labelled } from '../../../../../ui/labelled';
@@ -26,7 +26,7 @@ export function Becomes({
   onChange: (sample: Sample) => void;
 }): ReactElement {
   const { looked, into, label } = sample;
-  const id = `becomes-${looked.name}`;
+  const id = useId();
   return (
     <div className={styles.pair}>
       {types.length > 0 && (
@@ -54,7 +54,7 @@ export function Becomes({
       )}
       {!into && (
         <TextBox
-          id={`sample-${looked.name}`}
+          id={`${id}-name`}
           label="Name of the type"
           value={label}
           onChange={(next) => onChange({ ...sample, label: next })}

@@ -1,5 +1,6 @@
 'use client';
 import { Button, LinearProgress } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type ReactElement } from 'react';
 import type { BroughtInAs } from '../../../../../contract/entries';
 import {
@@ -141,6 +142,7 @@ export function BringIn({
   onDone: (entries: ReadonlyMap<string, Id>) => void;
 }): ReactElement {
   const { role } = usePerson();
+  const client = useQueryClient();
   const [as, setAs] = useState<BroughtInAs>('draft');
   const [share, setShare] = useState<number>();
   const [came, setCame] = useState<Came>();
@@ -205,6 +207,8 @@ export function BringIn({
     }
     setShare(undefined);
     setCame(result);
+    // Counts and checks all around speak of what is there.
+    void client.invalidateQueries();
     if (result.ids.length > 0 || result.counts.same > 0) onDone(entries);
   };
 
@@ -227,6 +231,7 @@ export function BringIn({
       setProblem(wordsOf(error));
     }
     setShare(undefined);
+    void client.invalidateQueries();
     const words = to === 'published' ? 'published' : 'sent for review';
     const rest =
       held === 0 ? '' : ` ${held.toLocaleString('en')} stay drafts until what is to fix in them is fixed.`;

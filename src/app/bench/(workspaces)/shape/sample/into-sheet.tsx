@@ -1,6 +1,6 @@
 'use client';
 import { Checkbox, FormControlLabel, LinearProgress, MenuItem, Select } from '@mui/material';
-import { useState, type ReactElement } from 'react';
+import { useId, useState, type ReactElement } from 'react';
 import { columnsInto, type IntoType } from '../../../../../core/formats/rows/into-type';
 import type { Id } from '../../../../../core/ids';
 import type { CompiledType } from '../../../../../core/model/compile';
@@ -60,16 +60,20 @@ export function IntoSheet({
 }): ReactElement {
   const { looked, into } = sample;
   const { fields, definition } = type;
-  // What was brought in may be named by what comes next.
+  const id = useId();
   const [came, setCame] = useState(0);
   const given = columnsInto(partedAs(looked.fields, into), fields, into.fills);
-  const others = samples.filter(({ entries }) => entries).map(({ looked: { name } }) => name);
+  // What was brought in may be named by what comes next.
+  const named = new Set(looked.fields.flatMap(({ refersTo }) => refersTo ?? []));
+  const others = samples
+    .filter(({ entries, looked: { name } }) => entries && named.has(name))
+    .map(({ looked: { name } }) => name);
   const found = useNames(looked.source, type.id, given.columns, given.fields, `${others.join(' ')} ${came}`);
-  const known = (id: Id, name: string): Id | undefined => {
-    const refersTo = given.columns[given.fields.findIndex((field) => field.id === id)]?.refersTo;
+  const known = (fieldId: Id, name: string): Id | undefined => {
+    const refersTo = given.columns[given.fields.findIndex((field) => field.id === fieldId)]?.refersTo;
     return samples.find((each) => each.looked.name === refersTo)?.entries?.get(name);
   };
-  const key = fields.find(({ id }) => id === into.key && [...into.fills.values()].includes(id));
+  const key = fields.find((field) => field.id === into.key && [...into.fills.values()].includes(field.id));
   const ready: IntoType | undefined = found.fields && {
     ...given,
     means: meansOf(found.fields, into, known),
@@ -105,8 +109,8 @@ export function IntoSheet({
               names={{
                 ...names,
                 names: names.names.map((each) => {
-                  const id = known(names.field.id, each.name);
-                  return id === undefined ? each : { ...each, is: { id, label: each.name } };
+                  const entry = known(names.field.id, each.name);
+                  return entry === undefined ? each : { ...each, is: { id: entry, label: each.name } };
                 }),
               }}
               said={into.said.get(names.field.id) ?? new Map()}
@@ -116,7 +120,7 @@ export function IntoSheet({
           ))}
         <div className={styles.pair}>
           <Labelled
-            id={`key-${looked.name}`}
+            id={id}
             label="A row is an entry that is there"
             help={
               keys.length === 0
@@ -132,12 +136,12 @@ export function IntoSheet({
                 const { key: _key, ...rest } = into;
                 put(value === NONE ? rest : { ...rest, key: value });
               }}
-              labelId={`key-${looked.name}-label`}
-              SelectDisplayProps={{ id: `key-${looked.name}` }}
+              labelId={`${id}-label`}
+              SelectDisplayProps={{ id }}
             >
               <MenuItem value={NONE}>never: all are new</MenuItem>
-              {keys.map(({ id, label }) => (
-                <MenuItem key={id} value={id}>
+              {keys.map(({ id: field, label }) => (
+                <MenuItem key={field} value={field}>
                   where {label} is the same
                 </MenuItem>
               ))}
