@@ -1,4 +1,4 @@
-import { expect, test, type Browser } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '@playwright/test';
 import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
@@ -51,11 +51,98 @@ test('two people at one entry: different fields are merged, the same field is de
   await expect(other.getByText(/Visitors still see/)).toBeVisible();
 
   await one.getByLabel(/^Scientific name/).fill('Vesperina nova');
-  const dialog = one.getByRole('dialog', { name: /changed the same field meanwhile/ });
-  await expect(dialog).toBeVisible();
-  await dialog.getByLabel('Theirs: Vesperina maritima').check();
+  const dialog = one.getByRole('dialog', { name: /changed the same words meanwhile/ });
+  await expect(dialog.getByRole('group', { name: 'Scientific name' })).toBeVisible();
+  // Nothing is chosen beforehand.
+  await expect(dialog.getByRole('button', { name: 'Choose whose words stay' })).toBeDisabled();
+  await dialog.getByLabel('Vesperina maritima').check();
   await dialog.getByRole('button', { name: 'Save these' }).click();
   await expect(one.getByLabel(/^Scientific name/)).toHaveValue('Vesperina maritima');
+  // What gave way stays in the history.
+  await expect(one.getByText('saved, before what collided was decided')).toBeVisible();
+});
+
+/** A plain page below the top one with two blocks of text, made by the interface that programs use. */
+async function pageOfTwoTexts(page: Page): Promise<string> {
+  const headers = { Origin: running.address };
+  const { pages } = (await (await page.request.get('/api/v1/pages')).json()) as {
+    pages: { id: string; parent: string | null }[];
+  };
+  const made = (await (
+    await page.request.post('/api/v1/pages', {
+      headers,
+      data: {
+        type: 'plainPage',
+        parent: pages.find(({ parent }) => parent === null)?.id,
+        values: { title: 'Two at once' },
+      },
+    })
+  ).json()) as { id: string; revision: number };
+  const text = (heading: string, words: string) => ({
+    id: crypto.randomUUID(),
+    type: 'text',
+    values: {
+      heading,
+      body: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
+    },
+  });
+  const changed = await page.request.patch(`/api/v1/pages/${made.id}`, {
+    headers: { ...headers, 'If-Match': `"${made.revision}"` },
+    data: { slots: { main: [text('By train', 'Every hour.'), text('By boat', 'At high water.')] } },
+  });
+  expect(changed.status()).toBe(200);
+  return made.id;
+}
+
+test('two people in one page: blocks come together by themselves, one line is decided in words', async ({
+  browser,
+}) => {
+  const { page: one } = await signedIn(browser, running.address, 'editor');
+  const { page: other } = await signedIn(browser, running.address, 'architect');
+  const id = await pageOfTwoTexts(one);
+  await one.goto(`/bench/arrange/${id}`);
+  await other.goto(`/bench/arrange/${id}`);
+  const headings = (page: Page) => page.getByRole('region', { name: 'Slot Main' }).getByLabel(/^Heading/);
+  await headings(one).nth(0).fill('By slow train');
+  await one.keyboard.press('Control+s');
+  await expect(
+    one.getByText('The words are saved', { exact: false }).or(one.getByText('Saved')),
+  ).toBeVisible();
+  await expect(other.getByText('is in Main', { exact: false })).toBeVisible();
+  // Another block of the same slot, changed from before: both stand, and it is said.
+  await headings(other).nth(1).fill('By flat boat');
+  await other.keyboard.press('Control+s');
+  await expect(headings(other).nth(0)).toHaveValue('By slow train');
+  await expect(headings(other).nth(1)).toHaveValue('By flat boat');
+  await expect(other.getByText('changed Main meanwhile', { exact: false })).toBeVisible();
+  // The same line: it is named by its place, and nothing is chosen beforehand.
+  await headings(one).nth(1).fill('By any boat');
+  await one.keyboard.press('Control+s');
+  const dialog = one.getByRole('dialog', { name: /changed the same words meanwhile/ });
+  await expect(dialog.getByRole('group', { name: /^Main › Text “By any boat” › Heading$/ })).toBeVisible();
+  await expect(dialog.getByText('[object Object]')).toHaveCount(0);
+  await dialog.getByLabel('By flat boat').check();
+  await dialog.getByRole('button', { name: 'Save these' }).click();
+  await expect(headings(one).nth(1)).toHaveValue('By flat boat');
+  await expect(headings(one).nth(0)).toHaveValue('By slow train');
+});
+
+test('the top page is not withdrawn by one click, and comes back', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  await page.goto('/bench/arrange');
+  await page.getByRole('navigation', { name: 'Site tree' }).getByRole('link').first().click();
+  await page.getByRole('button', { name: 'Withdraw', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: /^Withdraw “/ });
+  await expect(
+    dialog.getByText('whoever comes to the site finds nothing there', { exact: false }),
+  ).toBeVisible();
+  await expect(dialog.getByText('Pages below it keep their addresses', { exact: false })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(page.getByText('Visitors no longer see it.')).toBeVisible();
+  expect((await fetch(running.address)).status).toBe(404);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  expect((await fetch(running.address)).status).toBe(200);
 });
 
 test('a half-typed number is never lost, nor sent as something else', async ({ browser }) => {

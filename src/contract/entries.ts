@@ -136,6 +136,8 @@ export class EntryPatch {
   @IsObject() @IsOptional() values?: JsonObject;
   /** By locale: values of localised fields in the other languages of the site. */
   @IsObject() @IsOptional() translations?: JsonObject;
+  /** Whether this version is kept in the history by itself, though the next one follows at once: what collided is kept so. */
+  @IsBoolean() @IsOptional() apart?: boolean;
 }
 
 /** When visitors see a version. Without `from` at once, without `until` for good. */

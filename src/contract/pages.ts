@@ -46,6 +46,8 @@ export class NewPage {
 }
 
 export class PagePatch {
+  /** Whether this version is kept in the history by itself, though the next one follows at once: what collided is kept so. */
+  @IsBoolean() @IsOptional() apart?: boolean;
   /**
    * What stands first here of listings that go by hand: ids in order, at most 500, by the id of the listing;
    * null takes all of one's back.

@@ -117,6 +117,7 @@ export const routes = {
   undoAct: { method: 'POST', path: '/acts/{id}/undo' },
   overview: { method: 'GET', path: '/overview' },
   goTo: { method: 'GET', path: '/go-to' },
+  hereNow: { method: 'POST', path: '/here' },
 } as const;
 
 export type OperationName = keyof typeof routes;

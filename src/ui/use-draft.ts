@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { mergeValues } from '../core/content/merge';
+import { mergeValues, putAt } from '../core/content/merge';
+import type { Collision } from '../core/content/merge-json';
 import type { Fault } from '../core/faults';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
 import { Problem, wordsOf } from './ask';
@@ -11,12 +12,13 @@ export interface Kept {
   id: string;
   revision: number;
   values: JsonObject;
+  changedBy: string;
 }
 
-export interface Conflict {
-  key: string;
-  mine: Json;
-  theirs: Json;
+/** What came in from somebody else while one was writing, and stands beside one's own: the fields it is in. */
+export interface CameIn {
+  by: string;
+  keys: string[];
 }
 
 export interface Draft<A extends Kept> {
@@ -27,7 +29,8 @@ export interface Draft<A extends Kept> {
   status: 'saved' | 'typing' | 'saving' | 'not saved';
   problem: string | undefined;
   faults: readonly Fault[];
-  conflicts: Conflict[];
+  conflicts: Collision[];
+  cameIn: CameIn | undefined;
   /** Whether words that an earlier visit had not kept were brought back. */
   broughtBack: boolean;
   change(key: string, value: Json): void;
@@ -35,7 +38,7 @@ export interface Draft<A extends Kept> {
   settle(): Promise<A | undefined>;
   /** Takes what the server answered to an act. */
   take(answer: A): void;
-  /** Settles conflicts: for each, mine or theirs. */
+  /** Settles conflicts: those at `mine` (their paths) are mine, the others theirs. Both stay in the history. */
   decide(mine: ReadonlySet<string>): void;
 }
 
@@ -45,7 +48,8 @@ interface Options<A extends Kept> {
   form: FormModel;
   /** What of the form can be sent: values that can be read as their kind. */
   sendable(given: JsonObject): JsonObject;
-  send(changes: JsonObject, revision: number): Promise<A>;
+  /** `apart` keeps the version in the history by itself. */
+  send(changes: JsonObject, revision: number, apart: boolean): Promise<A>;
   /** Reads the other version out of a 412. */
   other(current: JsonObject): A | undefined;
 }
@@ -58,8 +62,8 @@ const differing = (given: JsonObject, kept: JsonObject): JsonObject =>
 
 /**
  * Edits one thing so that no word is lost: every change stands in the browser's storage at once and on the server a
- * moment later. Changes that others made meanwhile are merged field by field; where both changed the same field, the
- * editor decides.
+ * moment later. Changes that others made meanwhile are merged, down to list items, blocks and paragraphs; where two cannot
+ * stand beside one another, the editor decides.
  */
 export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const [kept, setKept] = useState(options.initial);
@@ -67,7 +71,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const [status, setStatus] = useState<Draft<A>['status']>('saved');
   const [problem, setProblem] = useState<string>();
   const [faults, setFaults] = useState<readonly Fault[]>([]);
-  const [conflicts, setConflicts] = useState<Conflict[]>([]);
+  const [conflicts, setConflicts] = useState<Collision[]>([]);
+  const [cameIn, setCameIn] = useState<CameIn>();
   const [broughtBack, setBroughtBack] = useState(false);
   const now = useRef({ kept: options.initial, given: options.initial.values, conflicts: 0 });
   const ways = useRef(options);
@@ -87,9 +92,10 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   /** Lays what stands here over another version of the same thing. */
   const mergeOver = useCallback(
     (base: JsonObject, mine: JsonObject, other: A) => {
-      const { values, conflicts: keys } = mergeValues(base, mine, other.values);
+      const { values, conflicts: found } = mergeValues(base, mine, other.values);
       put({ kept: other, given: values });
-      const found = keys.map((key) => ({ key, mine: mine[key] ?? null, theirs: other.values[key] ?? null }));
+      const keys = Object.keys(differing(values, mine));
+      if (keys.length > 0) setCameIn({ by: other.changedBy, keys });
       now.current.conflicts = found.length;
       setConflicts(found);
       return found.length === 0;
@@ -110,7 +116,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
       }
       setStatus('saving');
       try {
-        const answer = await ways.current.send(changes, base.revision);
+        const answer = await ways.current.send(changes, base.revision, false);
         setProblem(undefined);
         setFaults([]);
         // What the server brought into its normal form comes back into the fields that were not touched meanwhile.
@@ -185,18 +191,33 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     problem,
     faults,
     conflicts,
+    cameIn,
     broughtBack,
     change,
     settle,
     take: (answer) => put({ kept: answer }),
     decide(mine) {
-      const theirs = conflicts
-        .filter(({ key }) => !mine.has(key))
-        .map(({ key, theirs: value }) => [key, value]);
+      const dropped = conflicts.filter(({ path }) => !mine.has(path));
+      const decided = dropped.reduce<Json>(
+        (values, { path, theirs }) => putAt(values, path, theirs),
+        now.current.given,
+      );
+      const { kept: base, given: own } = now.current;
+      const changes = differing(ways.current.sendable(own), base.values);
       now.current.conflicts = 0;
       setConflicts([]);
-      put({ given: { ...now.current.given, ...Object.fromEntries(theirs) } });
-      touched();
+      const goOn = () => {
+        put({ given: isJsonObject(decided) ? decided : own });
+        touched();
+      };
+      if (dropped.length === 0 || Object.keys(changes).length === 0) return goOn();
+      // What gives way is saved first, so that it stays in the history.
+      setStatus('saving');
+      ways.current.send(changes, base.revision, true).then((answer) => {
+        put({ kept: answer });
+        goOn();
+      }, goOn);
+      return undefined;
     },
   };
 }

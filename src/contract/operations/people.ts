@@ -14,6 +14,7 @@ import {
   SecondFactorBegun,
   SecondFactorConfirmed,
 } from '../people';
+import { HereNow, OthersHere } from '../presence';
 import { OpenSessions, PeopleAnswer, PersonAnswer, SessionAnswer, SetUp, SignIn } from '../session';
 import { define } from './operation';
 
@@ -109,5 +110,12 @@ export const people = {
     act: 'read',
     body: PasswordAgain,
     status: 204,
+  }),
+  hereNow: define('hereNow', {
+    summary: 'Say that you have a record open, and hear who else has',
+    act: 'read',
+    body: HereNow,
+    answer: OthersHere,
+    status: 200,
   }),
 };

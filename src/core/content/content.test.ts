@@ -3,7 +3,6 @@ import type { JsonObject } from '../json';
 import type { Field } from '../model/document';
 import { contentType, field, smallCompiled } from '../../../tests/small-model';
 import { dayAt, dayFrom, isDay, nextDayStarts, relativeInWords } from './day';
-import { mergeValues } from './merge';
 import { freeSlug, isSlug, slugFrom } from './slug';
 import { sortKey } from './sort-key';
 import { FOREVER, isLive, makeRoom, stateAt, type Span } from './states';
@@ -215,33 +214,5 @@ describe('values', () => {
       [field(species, 'group').id]: (field(species, 'group') as { rules: { choices: { id: string }[] } })
         .rules.choices[0]?.id,
     });
-  });
-});
-
-describe('merging what two people changed', () => {
-  test('takes each field from whoever changed it', () => {
-    expect(mergeValues({ a: 1, b: 1, c: 1 }, { a: 2, b: 1, c: 1 }, { a: 1, b: 3, c: 1 })).toEqual({
-      values: { a: 2, b: 3, c: 1 },
-      conflicts: [],
-    });
-  });
-  test('tells a field that both changed differently, and keeps mine until it is decided', () => {
-    expect(mergeValues({ a: 1 }, { a: 2 }, { a: 3 })).toEqual({ values: { a: 2 }, conflicts: ['a'] });
-    expect(mergeValues({ a: 1 }, { a: 2 }, { a: 2 })).toEqual({ values: { a: 2 }, conflicts: [] });
-  });
-  test('loses no change of either side', () => {
-    const values = fc.record({ a: fc.nat(3), b: fc.nat(3), c: fc.nat(3) });
-    fc.assert(
-      fc.property(values, values, values, (base, mine, theirs) => {
-        const { values: merged, conflicts } = mergeValues(base, mine, theirs);
-        for (const key of ['a', 'b', 'c'] as const) {
-          if (mine[key] !== base[key]) expect(merged[key]).toBe(mine[key]);
-          else expect(merged[key]).toBe(theirs[key]);
-          expect(conflicts.includes(key)).toBe(
-            mine[key] !== base[key] && theirs[key] !== base[key] && mine[key] !== theirs[key],
-          );
-        }
-      }),
-    );
   });
 });

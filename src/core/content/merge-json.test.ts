@@ -41,10 +41,10 @@ test('nothing that either side put in is gone, unless it is told as a conflict',
           const there = facts(value).find(({ id }) => id === fact.id);
           const contested = facts(other).some(({ id, says }) => id === fact.id && says !== was?.says);
           if (contested)
-            expect([there?.says, conflicts.some((path) => path.includes(`/facts/${fact.id}`))]).not.toEqual([
-              undefined,
-              false,
-            ]);
+            expect([
+              there?.says,
+              conflicts.some(({ path }) => path.includes(`/facts/${fact.id}`)),
+            ]).not.toEqual([undefined, false]);
           else expect(there).toEqual(fact);
         }
     }),
@@ -98,11 +98,33 @@ test('fields, things and words of both stand beside one another', () => {
 test('where both changed the same words, theirs stand and it is told where', () => {
   expect(mergeJson({ name: 'a' }, { name: 'b' }, { name: 'c' })).toEqual({
     value: { name: 'c' },
-    conflicts: ['/name'],
+    conflicts: [{ path: '/name', base: 'a', mine: 'b', theirs: 'c' }],
   });
   const [was, changed] = [
     { id: '1', says: 'a' },
     { id: '1', says: 'b' },
   ];
-  expect(mergeJson([was], [], [changed])).toEqual({ value: [changed], conflicts: ['/1'] });
+  expect(mergeJson([was], [], [changed])).toEqual({
+    value: [changed],
+    conflicts: [{ path: '/1', base: was, mine: undefined, theirs: changed }],
+  });
+});
+
+test('paragraphs merge by themselves; where one collides, the others of both stay on either side', () => {
+  const base = 'One.\n\nTwo.\n\nThree.';
+  const mine = 'One, and more.\n\nTwo.\n\nThree.';
+  const theirs = 'One.\n\nTwo.\n\nThree at last.\n\nFour.';
+  expect(mergeJson(base, mine, theirs)).toEqual({
+    value: 'One, and more.\n\nTwo.\n\nThree at last.\n\nFour.',
+    conflicts: [],
+  });
+  const { conflicts } = mergeJson(base, 'ONE.\n\nTwo!\n\nThree.', 'One.\n\nTwo?\n\nThird.');
+  // Neighbours without a line between them collide as one.
+  expect(conflicts).toHaveLength(1);
+  const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+  const doc = (...texts: string[]): Json => ({ type: 'doc', content: texts.map(paragraph) });
+  expect(mergeJson(doc('a', 'b', 'c'), doc('A', 'b', 'c'), doc('a', 'b', 'C', 'd'))).toEqual({
+    value: doc('A', 'b', 'C', 'd'),
+    conflicts: [],
+  });
 });

@@ -10,7 +10,7 @@ import type { Reader } from '../../store/database';
 import { liveOf, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
-import { inAct, SAVED, type Act } from '../records/act';
+import { COLLIDED, inAct, SAVED, type Act } from '../records/act';
 import { entryBody, type EntryBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';
 import { expectThere } from '../records/references';
@@ -126,8 +126,12 @@ export const changeEntry = (
     async (act, { record, type }) => {
       if (record.binnedAt !== null) throw ruleViolation(`${binned} Take it out before changing it.`);
       const body = await bodyFrom(act.tx, installation, type, entryBody(record.body), patch);
-      await changeRecord(act, record, { body: JSON.stringify(body), stage: 'draft', why: SAVED });
-      return 'changed an entry';
+      await changeRecord(act, record, {
+        body: JSON.stringify(body),
+        stage: 'draft',
+        why: patch.apart ? COLLIDED : SAVED,
+      });
+      return patch.apart ? 'saved what collided in an entry' : 'changed an entry';
     },
   );
 

@@ -10,7 +10,7 @@ import { liveOf } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
 import type { Person } from '../people/person';
 import { reachOfPage } from '../reach/page';
-import { inAct, SAVED, type Act } from '../records/act';
+import { inAct, COLLIDED, SAVED, type Act } from '../records/act';
 import { pageBody, type PageBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';
 import { comeDown, expectRevision, goLive, spanOf } from '../records/versions';
@@ -174,8 +174,12 @@ export const changePage = (
         ? place.slug
         : await slugGiven(act.tx, installation, patch.slug, at, record.id);
     if (slug !== place.slug) await readdress(act, record.id, at, place.position, slug);
-    await changeRecord(act, record, { body: JSON.stringify(body), stage: 'draft', why: SAVED });
-    return 'changed a page';
+    await changeRecord(act, record, {
+      body: JSON.stringify(body),
+      stage: 'draft',
+      why: patch.apart ? COLLIDED : SAVED,
+    });
+    return patch.apart ? 'saved what collided in a page' : 'changed a page';
   });
 };
 

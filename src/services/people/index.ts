@@ -11,6 +11,7 @@ export {
   personAnswer,
 } from './people';
 export { type Person } from './person';
+export { hereNow } from './presence';
 export {
   askSecondFactor,
   asksSecondFactor,

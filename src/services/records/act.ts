@@ -35,6 +35,8 @@ import type { ActPlace, ActRecord, ActVersion } from './act-state';
 /** How long (ms) one person's savings of one record, one after the other, are one act. */
 const ONE_SITTING = 5 * 60_000;
 export const SAVED = 'saved';
+/** Why a version is kept that another takes the place of at once: both of two people's words stay in the history. */
+export const COLLIDED = 'saved, before what collided was decided';
 
 /** A record as it is before or after, its versions still with their bodies. */
 interface Snapshot {

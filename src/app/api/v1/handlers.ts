@@ -104,6 +104,7 @@ import {
   confirmSecondFactor,
   endSecondFactor,
   endSessionsOfPerson,
+  hereNow,
   invite,
   letLeave,
   linkAnswer,
@@ -308,5 +309,6 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   tryLongWorkAgain: ({ installation, person, path }) => tryLongWorkAgain(installation, person, path('id')),
   undoAct: ({ installation, person, path }) => undoAct(installation, person, path('id')),
   overview: ({ installation, person }) => overview(installation, person),
+  hereNow: ({ installation, person, body }) => hereNow(installation, person, body),
   goTo: ({ installation, query }) => goTo(installation, query.q ?? ''),
 };

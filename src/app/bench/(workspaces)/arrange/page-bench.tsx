@@ -28,13 +28,17 @@ import { Stem } from '../../../../ui/stem';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
+import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
+import { HereNow } from '../../../../ui/here-now';
+import type { PlaceScope } from '../../../../ui/place-in-words';
 import { PageDrawing } from '../page-drawing';
 import { targetOf } from '../point/target-of';
 import { AddPage } from './add-page';
 import { CategoryWords } from './category-words';
 import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
 import { PickedEntries } from './picked-entries';
+import { PageGoes } from './page-goes';
 import { PagePlace } from './page-place';
 import { addressOfEach } from '../../../../core/site/address';
 import { goesByHand, PlacedByHand } from './placed-by-hand';
@@ -69,14 +73,19 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const [shownCategory, setShownCategory] = useState<string>();
   const add = useSearchParams().get('add') ?? undefined;
   const [adding, setAdding] = useState(add !== undefined);
+  const [sure, setSure] = useState<'withdraw' | 'bin'>();
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
     form: { model: model.revision, fields: everyFieldOf(model, fields) },
     sendable: (given) => (type ? sendableOf(model, type, fields, given, today) : {}),
-    send: async (changes, revision) =>
+    send: async (changes, revision, byItself) =>
       drafted(
-        await ask('changePage', { path: { id: initial.id }, revision, body: patchOf(changes, locales) }),
+        await ask('changePage', {
+          path: { id: initial.id },
+          revision,
+          body: { ...patchOf(changes, locales), ...(byItself ? { apart: true } : {}) },
+        }),
       ),
     other: (current) => {
       const other = keptIn(current, initial);
@@ -84,6 +93,11 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     },
   });
   const { kept, given, status } = draft;
+  const scope: PlaceScope = {
+    model,
+    fields: everyFieldOf(model, fields),
+    slots: new Map((type?.definition.slots ?? []).map(({ key, label }) => [slotName(key), label])),
+  };
   const { data: drawn } = useAsk('pagePreview', {
     path: { id: kept.id },
     query: { ...(language ? { language } : {}), ...(shownCategory ? { category: shownCategory } : {}) },
@@ -224,6 +238,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       outlineLabel="Site tree"
       reach={
         <>
+          <HereNow record={kept.id} fields={scope.fields} />
           {mayArrange && kept.category === null && (
             <PagePlace
               page={kept}
@@ -332,9 +347,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
             <>
               {!scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}
               {shown ? (
-                <Button onClick={() => void withdraw()}>Withdraw</Button>
+                <Button onClick={() => setSure('withdraw')}>Withdraw</Button>
               ) : (
-                kept.parent !== null && <Button onClick={() => void bin()}>Bin</Button>
+                kept.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>
               )}
               <Button
                 variant="contained"
@@ -378,6 +393,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
           Words that were not saved when you left are back in the form.
         </Note>
       )}
+      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
@@ -488,8 +504,25 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </Frame>
       </SideBySide>
       {adding && <AddPage parent={kept} first={add} onClose={() => setAdding(false)} />}
+      {sure && (
+        <PageGoes
+          page={kept}
+          how={sure}
+          onCancel={() => setSure(undefined)}
+          onSure={() => {
+            setSure(undefined);
+            void (sure === 'withdraw' ? withdraw() : bin());
+          }}
+        />
+      )}
       {draft.conflicts.length > 0 && (
-        <Conflicts conflicts={draft.conflicts} fields={fields} by={kept.changedBy} onDecide={draft.decide} />
+        <Conflicts
+          conflicts={draft.conflicts}
+          scope={scope}
+          values={given}
+          by={kept.changedBy}
+          onDecide={draft.decide}
+        />
       )}
     </Workspace>
   );

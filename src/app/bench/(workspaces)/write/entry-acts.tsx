@@ -1,10 +1,11 @@
 'use client';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { useMay, usePerson } from '../../../../ui/shell/person';
+import { Sure } from '../../../../ui/sure';
 import { useTell } from '../../../../ui/telling';
 
 interface Props {
@@ -30,6 +31,9 @@ const done: Record<Act, string> = {
   binEntry: 'It is in the bin.',
   restoreEntry: 'It is out of the bin, as a draft.',
 };
+
+/** How a reach tells of what names an entry. */
+const LINKS_TO_IT = 'links to it';
 
 /** How many places are told by their names. */
 const NAMED = 2;
@@ -125,30 +129,35 @@ export function EntryActs({
           {pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}
         </Button>
       )}
-      <Dialog open={asking !== undefined} onClose={() => setAsking(undefined)} aria-labelledby="sure">
-        <DialogTitle id="sure">{asking === 'binEntry' ? 'Put it in the bin?' : 'Withdraw it?'}</DialogTitle>
-        <DialogContent>
-          {shown ? (
-            <p>
-              Visitors see this entry.{' '}
-              {(reach?.goesTo.length ?? 0) > 0
-                ? `It leaves ${reach?.goesTo.map(({ label }) => label).join(', ')}.`
-                : reach
-                  ? 'It stands in no listing.'
-                  : 'Looking where it shows…'}
-            </p>
-          ) : (
-            <p>Visitors do not see this entry, so no page changes.</p>
-          )}
-          {asking === 'binEntry' && <p>It can be taken out of the bin again, as a draft.</p>}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setAsking(undefined)}>Leave it</Button>
-          <Button color="error" onClick={() => asking && void act(asking)}>
-            {asking === 'binEntry' ? 'Bin it' : 'Withdraw it'}
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {asking && (
+        <Sure
+          title={asking === 'binEntry' ? 'Put it in the bin?' : 'Withdraw it?'}
+          act={asking === 'binEntry' ? 'Bin it' : 'Withdraw it'}
+          said={[shown ? 'Visitors see this entry.' : 'Visitors do not see this entry, so no page changes.']}
+          reach={
+            !shown
+              ? []
+              : reach && [
+                  {
+                    words: 'It leaves:',
+                    things: reach.goesTo.filter(({ detail }) => detail !== LINKS_TO_IT),
+                  },
+                  {
+                    words: 'These name it, and would name nothing there:',
+                    things: reach.goesTo.filter(({ detail }) => detail === LINKS_TO_IT),
+                  },
+                  { words: 'Pages that change:', things: reach.pages },
+                ]
+          }
+          undo={
+            asking === 'binEntry'
+              ? 'It can be taken out of the bin again, as a draft.'
+              : 'It can be taken back at once, or later in Watch.'
+          }
+          onCancel={() => setAsking(undefined)}
+          onSure={() => void act(asking)}
+        />
+      )}
     </>
   );
 }

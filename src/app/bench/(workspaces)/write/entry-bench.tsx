@@ -32,7 +32,9 @@ import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { usePaused } from '../../../../ui/use-paused';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
+import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
+import { HereNow } from '../../../../ui/here-now';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
 import { EntryReach } from './entry-reach';
@@ -81,12 +83,12 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     initial: withLanguages(initial, fields, locales),
     form: { model: model.revision, fields: everyField },
     sendable: (given) => parseForm(everyField, given, today).sendable,
-    send: async (changes, revision) =>
+    send: async (changes, revision, apart) =>
       withLanguages(
         await ask('changeEntry', {
           path: { id: initial.id },
           revision,
-          body: localizedPatchOf(changes, locales),
+          body: { ...localizedPatchOf(changes, locales), ...(apart ? { apart } : {}) },
         }),
         fields,
         locales,
@@ -183,13 +185,16 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         </>
       }
       reach={
-        <EntryReach
-          type={type}
-          title={title || 'Without a name'}
-          detail={id.slice(-12)}
-          isShown={kept.shown.length > 0}
-          reach={reach}
-        />
+        <>
+          <EntryReach
+            type={type}
+            title={title || 'Without a name'}
+            detail={kept.address ?? type.definition.label}
+            isShown={kept.shown.length > 0}
+            reach={reach}
+          />
+          <HereNow record={id} fields={everyField} />
+        </>
       }
     >
       <div className={look.heading}>
@@ -244,6 +249,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           Words that were not saved when you left are back in the form.
         </Note>
       )}
+      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={{ model, fields: everyField }} />}
       {!mayWrite && <Note sort="info">You may read this; editors and architects change it.</Note>}
       <SideBySide
         beside={
@@ -286,7 +292,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       {draft.conflicts.length > 0 && (
         <Conflicts
           conflicts={draft.conflicts}
-          fields={everyField}
+          scope={{ model, fields: everyField }}
+          values={given}
           by={kept.changedBy}
           onDecide={draft.decide}
         />

@@ -1,0 +1,67 @@
+'use client';
+import type { ReactElement } from 'react';
+import type { PageAnswer, TreePage } from '../../../../contract/pages';
+import type { Id } from '../../../../core/ids';
+import { Sure } from '../../../../ui/sure';
+import { useAsk } from '../../../../ui/use-ask';
+
+/** The pages below one, in the order of the tree. */
+function below(pages: readonly TreePage[], id: Id): TreePage[] {
+  const inside = new Set([id]);
+  // Each page stands after its parent.
+  return pages.filter((page) => {
+    if (page.parent === null || !inside.has(page.parent)) return false;
+    inside.add(page.id);
+    return true;
+  });
+}
+
+/** Asks before a page goes from where visitors see it, or into the bin: what it means for the site, and for all that names it. */
+export function PageGoes({
+  page,
+  how,
+  onCancel,
+  onSure,
+}: {
+  page: PageAnswer;
+  how: 'withdraw' | 'bin';
+  onCancel: () => void;
+  onSure: () => void;
+}): ReactElement {
+  const { data: tree } = useAsk('pages');
+  const { data: reach } = useAsk('pageReach', { path: { id: page.id } });
+  const under = tree && below(tree.pages, page.id);
+  const seen = under?.filter(({ state }) => state === 'published') ?? [];
+  const isTop = page.parent === null;
+  const name = page.title || 'this page';
+  return (
+    <Sure
+      title={how === 'withdraw' ? `Withdraw “${name}”?` : `Put “${name}” in the bin?`}
+      act={how === 'withdraw' ? 'Withdraw it' : 'Bin it'}
+      said={
+        how === 'bin'
+          ? ['Visitors do not see this page.']
+          : isTop
+            ? ['It is the first page of its site: whoever comes to the site finds nothing there.']
+            : [`Whoever comes to ${page.address} finds nothing there.`]
+      }
+      reach={
+        under &&
+        reach && [
+          {
+            words: 'Pages below it keep their addresses, with no page above to lead to them:',
+            things: seen.map(({ id, title }) => ({ id, label: title })),
+          },
+          { words: 'These name it, and their links would lead nowhere:', things: reach.goesTo },
+          {
+            words: 'Pages that change:',
+            things: how === 'withdraw' ? reach.pages.filter(({ id }) => id !== page.id) : [],
+          },
+        ]
+      }
+      undo="It can be taken back at once, or later in Watch."
+      onCancel={onCancel}
+      onSure={onSure}
+    />
+  );
+}

@@ -1,0 +1,81 @@
+'use client';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import { useId, type ReactElement } from 'react';
+import type { ReachLink } from '../contract/entries';
+import styles from './sure.module.css';
+
+/** How many things are named; the rest are counted. */
+const NAMED = 6;
+
+/** Things by their names, the first of them; `words` says what they have to do with the act. */
+function Names({
+  words,
+  things,
+}: {
+  words: string;
+  things: readonly Pick<ReachLink, 'id' | 'label'>[];
+}): ReactElement | null {
+  if (things.length === 0) return null;
+  const more = things.length - NAMED;
+  return (
+    <div className={styles.names}>
+      <p>{words}</p>
+      <ul>
+        {things.slice(0, NAMED).map(({ id, label }) => (
+          <li key={id}>{label}</li>
+        ))}
+        {more > 0 && <li>and {more.toLocaleString('en')} more</li>}
+      </ul>
+    </div>
+  );
+}
+
+/**
+ * Asks before something goes from where visitors see it, or into the bin: what goes with it, what changes, which links would
+ * lead nowhere. Nothing can be done before that is known.
+ */
+export function Sure({
+  title,
+  act,
+  said,
+  reach,
+  undo,
+  onCancel,
+  onSure,
+}: {
+  title: string;
+  /** What the button says that does it. */
+  act: string;
+  /** What it means, in sentences. */
+  said: readonly string[];
+  /** What is reached, each group under its words; undefined until it is known. */
+  reach: readonly { words: string; things: readonly Pick<ReachLink, 'id' | 'label'>[] }[] | undefined;
+  /** How it is taken back. */
+  undo: string;
+  onCancel: () => void;
+  onSure: () => void;
+}): ReactElement {
+  const id = useId();
+  return (
+    <Dialog open onClose={onCancel} fullWidth maxWidth="sm" aria-labelledby={id}>
+      <DialogTitle id={id}>{title}</DialogTitle>
+      <DialogContent>
+        {said.map((words) => (
+          <p key={words}>{words}</p>
+        ))}
+        {reach === undefined ? (
+          <p role="status">Looking what it reaches…</p>
+        ) : (
+          reach.map(({ words, things }) => <Names key={words} words={words} things={things} />)
+        )}
+        <p className={styles.undo}>{undo}</p>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onCancel}>Leave it</Button>
+        <Button color="error" disabled={reach === undefined} onClick={onSure}>
+          {act}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
