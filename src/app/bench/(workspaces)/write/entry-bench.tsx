@@ -186,6 +186,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       }
       reach={
         <>
+          <HereNow record={id} fields={everyField} />
           <EntryReach
             type={type}
             title={title || 'Without a name'}
@@ -193,7 +194,6 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             isShown={kept.shown.length > 0}
             reach={reach}
           />
-          <HereNow record={id} fields={everyField} />
         </>
       }
     >
