@@ -19,7 +19,7 @@ export function MediumReach({ id }: { id: string }): ReactElement | null {
         <Stem
           label="Reach of this medium"
           from={[{ key: 'file', label: medium.mime, detail: 'its file' }]}
-          here={{ label: medium.label, detail: id.slice(-12) }}
+          here={{ label: medium.label, detail: medium.sort }}
           to={
             reach && reach.goesTo.length > 0
               ? reach.goesTo.map((link) => ({
