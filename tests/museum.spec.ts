@@ -158,9 +158,9 @@ async function walk(page: Page, address: string, said: string, hand: Hand): Prom
   await press(page.getByRole('link', { name: /^Checks/ }));
   await press(page.getByRole('link', { name: 'Make the page that shows each Family' }));
   await type(page.getByRole('dialog').getByLabel('Title'), 'Families');
+  await choose(page.getByRole('dialog').getByRole('combobox', { name: 'Filled by' }), 'Of one family');
   await press(page.getByRole('button', { name: 'Make the page' }));
   await expect(page.getByRole('heading', { level: 1, name: 'Families' })).toBeVisible();
-  await choose(page.getByRole('combobox', { name: 'Filled by the listing' }), 'Of one family');
   await press(page.getByRole('button', { name: 'Publish' }));
   await expect(page.getByText('Visitors see it like this.')).toBeVisible();
 

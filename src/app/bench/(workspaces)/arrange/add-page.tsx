@@ -52,7 +52,7 @@ export function AddPage({
   const [chosen, setChosen] = useState(first);
   const key = chosen ?? firstAllowed(verdicts);
   const type = key ? model.pageTypeByKey(key) : undefined;
-  const needsListing = type !== undefined && answersOf(type.definition.source).listing === 'needed';
+  const filledBy = type ? answersOf(type.definition.source).listing : 'none';
   const isPattern = type !== undefined && !answersOf(type.definition.source).isPlace;
   const titleKey = titleKeyOf(type);
   const [title, setTitle] = useState('');
@@ -82,7 +82,7 @@ export function AddPage({
           parent: parent?.id ?? null,
           ...(parent ? {} : atTop),
           values: { [titleKeyOf(model.pageTypeByKey(of))]: title },
-          ...(listing && needsListing ? { listing } : {}),
+          ...(listing && filledBy !== 'none' ? { listing } : {}),
         },
       });
       void client.invalidateQueries();
@@ -139,8 +139,17 @@ export function AddPage({
                 )
               }
             />
-            {needsListing && (
-              <Labelled id="page-listing" label="Filled by" faults={at('/listing')}>
+            {filledBy !== 'none' && (
+              <Labelled
+                id="page-listing"
+                label="Filled by"
+                help={
+                  filledBy === 'possible'
+                    ? 'On each of its pages: one that asks for “this category” lists what stands in it.'
+                    : undefined
+                }
+                faults={at('/listing')}
+              >
                 <Select
                   displayEmpty
                   fullWidth
