@@ -11,6 +11,8 @@ import { Workspace } from '../../../../../ui/shell/workspace';
 import { useTell } from '../../../../../ui/telling';
 import { ShapeOutline } from '../shape-outline';
 import styles from '../shape.module.css';
+import type { ModelDocument } from '../../../../../core/model/document';
+import { hrefOf } from '../lists';
 import { useWorkingModel } from '../working-model';
 
 const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
@@ -23,7 +25,7 @@ const touched = ({ touches, touched: what }: ChangeRow) =>
 
 /** Everything that putting the working copy in force will change, counted on what is there. */
 export default function ChangesPage(): ReactElement {
-  const { document, changes, settle, apply, drop, saving } = useWorkingModel();
+  const { document, inForce, changes, settle, apply, drop, saving } = useWorkingModel();
   const router = useRouter();
   const tell = useTell();
   const [sheet, setSheet] = useState<ChangeSheet>();
@@ -42,13 +44,15 @@ export default function ChangesPage(): ReactElement {
       here = false;
     };
   }, [document, settle]);
-  const act = async (what: () => Promise<void>, done: string) => {
+  const act = async (what: () => Promise<void>, done: string, after: ModelDocument) => {
     setBusy(true);
     setProblem(undefined);
     try {
       await what();
       tell(done);
-      router.push('/bench/shape');
+      // Straight to where one ends up: a second step on the way would take back what was pressed meanwhile.
+      const [first] = after.contentTypes;
+      router.push(first ? hrefOf('contentTypes', first.key) : '/bench/shape');
     } catch (error) {
       setProblem(wordsOf(error));
     } finally {
@@ -107,7 +111,7 @@ export default function ChangesPage(): ReactElement {
             <Button
               variant="contained"
               disabled={busy || !sheet || errors.length > 0 || saving === 'not saved'}
-              onClick={() => void act(apply, 'The model is in force.')}
+              onClick={() => void act(apply, 'The model is in force.', document)}
             >
               {busy ? 'Putting in force…' : 'Put in force'}
             </Button>
@@ -155,7 +159,7 @@ export default function ChangesPage(): ReactElement {
             color="error"
             onClick={() => {
               setAsking(false);
-              void act(drop, 'The working copy is dropped.');
+              void act(drop, 'The working copy is dropped.', inForce);
             }}
           >
             Drop it
