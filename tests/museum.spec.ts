@@ -39,6 +39,8 @@ async function putInForce(page: Page, { press }: Hand): Promise<void> {
   await press(page.getByRole('main').getByRole('link', { name: 'Change sheet' }));
   await press(page.getByRole('button', { name: 'Put in force' }));
   await expect(page.getByText('The model is in force.')).toBeVisible();
+  // One lands on a type; what has the focus before that is drawn anew.
+  await expect(page).not.toHaveURL(/\/changes$/);
 }
 
 /** From the set-up page to what a visitor filters by, in the order of the job. */
