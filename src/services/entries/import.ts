@@ -15,10 +15,10 @@ import { actGoingOn } from '../records/act-going-on';
 import { entryBody } from '../records/bodies';
 import { addRecords, changeRecords } from '../records/working';
 import { indexTableIn, type Installation } from '../runtime/installation';
-import { notFound } from '../runtime/refusal';
 import { faultsOfEntries, type SaidByEntry } from './faults';
 import { expectReviewer, showEntries } from './publish';
 import { readRows, type ReadRow } from './read-rows';
+import { contentTypeInForce } from './type-in-force';
 
 const BROUGHT_IN = /^brought in \d+ entr(?:y|ies)$/;
 const broughtIn = (count: number): string => `brought in ${count} ${count === 1 ? 'entry' : 'entries'}`;
@@ -35,12 +35,6 @@ export async function keepBroughtIn(
 ): Promise<Id | undefined> {
   const all = count + (begun === undefined ? 0 : await countChangesOf(act.tx, begun.id, 'entry'));
   return act.keep(broughtIn(all), begun === undefined ? {} : { partOf: begun.uuid });
-}
-
-export function contentTypeInForce({ model }: Installation, id: Id): CompiledType<ContentType> {
-  const type = model.contentType(id);
-  if (!type) throw notFound('content type in force');
-  return type;
 }
 
 const said = (row: ReadRow): SaidByEntry | undefined => {

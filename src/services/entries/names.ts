@@ -16,7 +16,8 @@ import { inAct } from '../records/act';
 import { addRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
-import { bringingIn, contentTypeInForce, keepBroughtIn } from './import';
+import { bringingIn, keepBroughtIn } from './import';
+import { contentTypeInForce } from './type-in-force';
 import { parseValues, defaultValues } from '../../core/content/values';
 import { generateNKeysBetween } from 'fractional-indexing';
 

@@ -13,8 +13,9 @@ import { entryBody } from '../records/bodies';
 import { goLive } from '../records/versions';
 import { changeRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
-import { forbidden, notFound } from '../runtime/refusal';
+import { forbidden } from '../runtime/refusal';
 import { faultsOfEntries } from './faults';
+import { contentTypeInForce } from './type-in-force';
 
 /** Refuses somebody who may not decide what visitors see of a type. */
 export function expectReviewer(person: Person, { definition }: CompiledType<ContentType>, why: string): void {
@@ -50,8 +51,7 @@ export async function settleEntries(
   id: Id,
   { ids, to, act: begunBy }: SettleEntries,
 ): Promise<EntriesSettled> {
-  const type = installation.model.contentType(id);
-  if (!type) throw notFound('content type in force');
+  const type = contentTypeInForce(installation, id);
   const { plural } = type.definition;
   if (to === 'published') expectReviewer(person, type, `Someone who reviews must publish ${plural}.`);
   const answer = await inAct(installation, person, async (act) => {
