@@ -22,6 +22,7 @@ const may = {
 /** The files of the bench that run on the server and may ask the services; everything else there is the browser's. */
 const benchOnServer = [
   'src/app/bench/**/page.tsx',
+  'src/app/bench/**/*-page.tsx',
   'src/app/bench/**/layout.tsx',
   'src/app/bench/**/route.ts',
   'src/app/bench/signed-in.ts',
@@ -77,6 +78,8 @@ export default tseslint.config(
         { category: 'server', pattern: 'src/server.ts' },
       ],
       'boundaries/elements': [
+        // What somebody with a link sees is a visitor's page, at an address of the workspaces.
+        { type: 'door', partialMatch: false, pattern: 'src/app/bench/draft' },
         { type: 'bench', partialMatch: false, pattern: 'src/app/bench' },
         { type: 'door', partialMatch: false, pattern: 'src/app' },
         { type: 'measure', partialMatch: false, pattern: 'scripts/measure' },

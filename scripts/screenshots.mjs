@@ -120,8 +120,6 @@ try {
   const visitor = await open();
   await visitor.goto(address);
   await shoot(visitor, 'visitor-home');
-  await visitor.goto(`${address}/species`);
-  await shoot(visitor, 'visitor-species');
   await visitor.goto(`${address}/habitats/coast`);
   await shoot(visitor, 'visitor-habitat');
   await visitor.goto(`${address}/fr/species/carr-lantern-moth`);
@@ -140,9 +138,6 @@ try {
   await architect.goto(`${address}/bench/shape/placement`);
   await architect.getByRole('gridcell', { name: /^Home may hold Section/ }).click();
   await shoot(architect, 'placement');
-  await architect.goto(`${address}/bench/shape/pages/section`);
-  await architect.getByRole('tab', { name: 'Layouts' }).click();
-  await shoot(architect, 'layouts');
   await architect.goto(`${address}/bench/shape/style`);
   await architect.getByText('On a real page').waitFor();
   await shoot(architect, 'style');
@@ -175,6 +170,35 @@ try {
   await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
   await editor.getByRole('button', { name: 'Move to…' }).click();
   await shoot(editor, 'arrange');
+
+  // A note, work that is given, and a change of a species, so that there is something to see to and to compare.
+  const api = `${address}/api/v1`;
+  const json = async (request) => (await request).json();
+  const { items: species } = await json(editor.request.get(`${api}/entries?type=species&q=alder`));
+  const [siskling] = species;
+  const { values, revision } = await json(editor.request.get(`${api}/entries/${siskling.id}`));
+  await editor.request.patch(`${api}/entries/${siskling.id}`, {
+    headers: { 'If-Match': `"${revision}"` },
+    data: {
+      values: {
+        rarity: 'rare',
+        summary: `${values.summary.replace('restless', 'noisy')} It rests with its wings swept forward.`,
+      },
+    },
+  });
+  await editor.request.post(`${api}/records/${siskling.id}/notes`, {
+    data: { path: '/values/summary', quote: 'noisy', words: 'Restless is what they are. Are they noisy?' },
+  });
+  const { person } = await json(editor.request.get(`${api}/session`));
+  const { items: events } = await json(editor.request.get(`${api}/entries?type=event&q=lantern`));
+  await editor.request.put(`${api}/records/${events[0].id}/given`, {
+    data: { to: person.id, day: '2026-12-03', words: 'The new price, before the letter goes out.' },
+  });
+  await editor.goto(`${address}/bench/write/history/${siskling.id}`);
+  await editor.getByRole('row', { name: /^Summary/ }).waitFor();
+  await shoot(editor, 'history');
+  await editor.goto(`${address}/bench/today`);
+  await shoot(editor, 'today');
 
   const reviewer = await open({ who: 'reviewer', look: 'dark' });
   await reviewer.goto(`${address}/bench/release`);

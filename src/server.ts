@@ -6,6 +6,7 @@ import { DurableQueue } from './jobs/durable-queue';
 import { Threads } from './jobs/threads';
 import { isMediaPath, serveMedium } from './services/media';
 import { isNew } from './services/people';
+import { putTidying } from './services/long-work';
 import { putRecount } from './services/records';
 import {
   BuiltFiles,
@@ -186,6 +187,7 @@ async function start(): Promise<void> {
   await queue.begin();
   // What a process that ended had noted, but not put into the queue any more.
   await putRecount(installation);
+  await putTidying(installation);
   const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();

@@ -311,6 +311,29 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'today',
+    async (page) => {
+      await page.goto('/bench/today');
+    },
+  ],
+  [
+    'the bin',
+    async (page) => {
+      await page.goto('/bench/write/bin');
+    },
+  ],
+  [
+    'two versions compared',
+    async (page) => {
+      const { items } = (await (await page.request.get('/api/v1/entries?type=species&q=alder')).json()) as {
+        items: { id: string }[];
+      };
+      await page.goto(`/bench/write/history/${items[0]?.id ?? ''}`);
+      await page.getByRole('tab', { name: 'As drawn' }).click();
+      await expect(page.getByText(/^Drawn, /)).toBeVisible();
+    },
+  ],
+  [
     'the workspace to come',
     async (page) => {
       await page.goto('/bench/watch');
@@ -420,7 +443,16 @@ test('everything fits a window of 390 px, with outline and reach in drawers', as
   const { page } = await signedIn(browser, running.address, 'architect');
   await page.setViewportSize({ width: 390, height: 800 });
   for (const [name, open] of screens.filter(([each]) =>
-    ['a type in Shape', 'the table', 'what waits for review', 'sessions', 'people'].includes(each),
+    [
+      'a type in Shape',
+      'the table',
+      'what waits for review',
+      'today',
+      'the bin',
+      'two versions compared',
+      'sessions',
+      'people',
+    ].includes(each),
   )) {
     await test.step(name, async () => {
       await open(page);

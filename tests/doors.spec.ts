@@ -150,8 +150,12 @@ test('an editor may read the model, but not change it; a reviewer publishes what
   const { page: reviewer } = await signedIn(browser, running.address, 'reviewer');
   await reviewer.goto('/bench/release');
   await reviewer.getByRole('link', { name: 'A map for the boardwalk' }).click();
-  await expect(reviewer.getByLabel(/^Title/)).toBeDisabled();
+  await expect(reviewer.getByRole('heading', { level: 1, name: 'What differs' })).toBeVisible();
   await reviewer.getByRole('button', { name: /^Publish/ }).click();
+  await expect(reviewer.getByText('Visitors see it now.')).toBeVisible();
+  // What waits for nobody any more, who reviews does not change.
+  await reviewer.getByRole('link', { name: '‹ A map for the boardwalk' }).click();
   await expect(reviewer.getByText(/Visitors see this version/)).toBeVisible();
+  await expect(reviewer.getByLabel(/^Title/).first()).toBeDisabled();
   expect(await (await fetch(`${running.address}/notices`)).text()).toContain('A map for the boardwalk');
 });

@@ -20,6 +20,7 @@ import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
+import { keptApart, type KeptApart } from './kept-apart';
 
 /** Rows that come from outside, each the values of one entry by field key. */
 export class RowsTrial {
@@ -136,14 +137,20 @@ export class EntryPatch {
   @IsObject() @IsOptional() values?: JsonObject;
   /** By locale: values of localised fields in the other languages of the site. */
   @IsObject() @IsOptional() translations?: JsonObject;
-  /** Whether this version is kept in the history by itself, though the next one follows at once: what collided is kept so. */
-  @IsBoolean() @IsOptional() apart?: boolean;
+  /** Why this version is kept in the history by itself. */
+  @IsIn(keptApart) @IsOptional() apart?: KeptApart;
 }
 
 /** When visitors see a version. Without `from` at once, without `until` for good. */
 export class Publication {
   @IsISO8601({ strict: true }) @IsOptional() from?: string;
   @IsISO8601({ strict: true }) @IsOptional() until?: string;
+}
+
+/** What is taken from visitors: all that they see and that waits, or one version alone that waits. */
+export class Withdrawal {
+  /** The moment from which the waiting version would be seen, that alone is taken down. */
+  @IsISO8601({ strict: true }) @IsOptional() from?: string;
 }
 
 export class EntriesQuery {
@@ -218,18 +225,6 @@ export class EntriesAnswer {
   @IsString() @IsOptional() next?: string;
 }
 
-export class RevisionAnswer {
-  @IsInt() number!: number;
-  @IsString() title!: string;
-  @IsISO8601() at!: string;
-  @IsString() by!: string;
-  @IsString() why!: string;
-}
-
-export class RevisionsAnswer {
-  @IsArray() @ValidateNested({ each: true }) @Type(() => RevisionAnswer) items!: RevisionAnswer[];
-}
-
 /** Where a thing comes from and goes to. */
 export class ReachLink {
   @IsIn(['listing', 'page', 'entry', 'medium', 'category', 'type']) sort!:
@@ -271,6 +266,8 @@ export class KnownAnswer {
   @IsObject() pages!: Record<string, KnownPage>;
   @IsObject() categories!: Record<string, KnownCategory>;
   @IsObject() media!: Record<string, KnownMedia>;
+  /** What things in the bin are called. */
+  @IsObject() binned!: Record<string, string>;
 }
 
 export class FindEntriesQuery {

@@ -19,6 +19,7 @@ import type { FaceContent } from '../core/mapping/face';
 import { partKeys, type PartKey } from '../core/mapping/parts';
 import { ReachLink } from './entries';
 import { FaultAnswer } from './faults';
+import { keptApart, type KeptApart } from './kept-apart';
 
 export class NewListing {
   @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) label!: string;
@@ -29,6 +30,8 @@ export class NewListing {
 export class ListingPatch {
   @IsString() @Length(1, 80, { message: 'A name has 1 to 80 characters' }) @IsOptional() label?: string;
   @IsObject() @IsOptional() rule?: JsonObject;
+  /** Why this version is kept in the history by itself. */
+  @IsIn(keptApart) @IsOptional() apart?: KeptApart;
 }
 
 /** Where a rule stands, for what it takes from there. What is left out is chosen. */

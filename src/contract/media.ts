@@ -16,6 +16,7 @@ import {
 } from 'class-validator';
 import type { MediaSort } from '../core/content/known';
 import type { JsonObject } from '../core/json';
+import { keptApart, type KeptApart } from './kept-apart';
 
 const sorts = ['picture', 'document', 'sound', 'film'] as const;
 
@@ -40,6 +41,8 @@ export class MediaQuery {
 }
 
 export class MediaPatch {
+  /** Why this version is kept in the history by itself. */
+  @IsIn(keptApart) @IsOptional() apart?: KeptApart;
   /** By field key: `name`, `alternativeText`, `folder`, and the categories and tags of each scheme by its key. */
   @IsObject() @IsOptional() values?: JsonObject;
   /** Name and alternative text in other languages, by locale. */

@@ -20,6 +20,7 @@ import type { JsonObject } from '../core/json';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { ShownSpan } from './entries';
 import { FaultAnswer } from './faults';
+import { keptApart, type KeptApart } from './kept-apart';
 import { SiteAnswer } from './sites';
 
 export class NewPage {
@@ -46,8 +47,8 @@ export class NewPage {
 }
 
 export class PagePatch {
-  /** Whether this version is kept in the history by itself, though the next one follows at once: what collided is kept so. */
-  @IsBoolean() @IsOptional() apart?: boolean;
+  /** Why this version is kept in the history by itself. */
+  @IsIn(keptApart) @IsOptional() apart?: KeptApart;
   /**
    * What stands first here of listings that go by hand: ids in order, at most 500, by the id of the listing;
    * null takes all of one's back.
@@ -66,6 +67,11 @@ export class PagePatch {
   @IsObject() @IsOptional() settings?: JsonObject;
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
   @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
+}
+
+export class BinPageQuery {
+  /** Whether the pages below it go with it; without, it is refused where some stand there. */
+  @IsIn(['yes', 'no']) @IsOptional() branch?: 'yes' | 'no';
 }
 
 /** A new place in the tree: under a page, after one of its children or before them all. */
@@ -147,6 +153,10 @@ export class PageAnswer extends TreePage {
 }
 
 export class PreviewQuery {
+  /** The number of an earlier version, to look at that in place of the working one. */
+  @Type(() => Number) @IsInt() @Min(1) @IsOptional() version?: number;
+  /** A moment, to look at what visitors saw then of the page itself, among all else as it is now. */
+  @IsISO8601({ strict: true }) @IsOptional() seenAt?: string;
   /** One of the site's other languages. */
   @IsString() @MaxLength(35) @IsOptional() language?: string;
   /** The category to look at it by, for a page that shows the categories of a scheme. */

@@ -1,5 +1,7 @@
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsEmail,
@@ -11,8 +13,10 @@ import {
   Length,
   Matches,
   MaxLength,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import type { Limits } from '../core/limits';
 import { roles, type Role } from '../core/roles';
 import { PersonAnswer } from './session';
 
@@ -25,7 +29,45 @@ export class NewPerson {
   @IsIn(roles, { message: `The role is one of: ${roles.join(', ')}` }) role!: Role;
 }
 
+const BOUND = { message: 'A bound names 1 to 200 things; leave it out where there is none' };
+
+/** What somebody may change. What is left out is no bound. */
+export class LimitsGiven implements Limits {
+  @IsArray()
+  @ArrayMinSize(1, BOUND)
+  @ArrayMaxSize(200, BOUND)
+  @IsUUID(undefined, { each: true })
+  @IsOptional()
+  types?: string[];
+  @IsArray()
+  @ArrayMinSize(1, BOUND)
+  @ArrayMaxSize(200, BOUND)
+  @IsUUID(undefined, { each: true })
+  @IsOptional()
+  sites?: string[];
+  @IsArray()
+  @ArrayMinSize(1, BOUND)
+  @ArrayMaxSize(200, BOUND)
+  @IsUUID(undefined, { each: true })
+  @IsOptional()
+  branches?: string[];
+  @IsArray()
+  @ArrayMinSize(1, BOUND)
+  @ArrayMaxSize(200, BOUND)
+  @IsString({ each: true })
+  @MaxLength(35, { each: true })
+  @IsOptional()
+  languages?: string[];
+}
+
 export class PersonPatch {
+  /** What they may change of all that their role lets them; null: everything. */
+  @ValidateIf(({ limits }: PersonPatch) => limits !== null)
+  @ValidateNested()
+  @Type(() => LimitsGiven)
+  @IsOptional()
+  limits?: LimitsGiven | null;
+
   @IsOptional() @IsString() @Length(1, 80, name) name?: string;
   @IsOptional() @IsIn(roles, { message: `The role is one of: ${roles.join(', ')}` }) role?: Role;
 }
@@ -61,6 +103,11 @@ export class LinkUse {
 /** One's own name. */
 export class OwnName {
   @IsString() @Length(1, 80, name) name!: string;
+}
+
+/** Whether letters tell of what is to be seen to. */
+export class OwnLetters {
+  @IsBoolean() letters!: boolean;
 }
 
 export class NewPassword {

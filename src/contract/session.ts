@@ -5,6 +5,7 @@ import {
   IsEmail,
   IsIn,
   IsISO8601,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -12,6 +13,7 @@ import {
   MaxLength,
   ValidateNested,
 } from 'class-validator';
+import type { Limits } from '../core/limits';
 import { roles, type Role } from '../core/roles';
 
 export class SignIn {
@@ -50,6 +52,10 @@ export class PersonAnswer {
   /** Whether they have chosen a password; who was only invited cannot sign in. */
   @IsBoolean() joined!: boolean;
   @IsBoolean() secondFactor!: boolean;
+  /** Whether letters tell them of what they are to see to. */
+  @IsBoolean() letters!: boolean;
+  /** What they may change of all that their role lets them; absent where that is everything. */
+  @IsObject() @IsOptional() limits?: Limits;
 }
 
 export class SessionAnswer {

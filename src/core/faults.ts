@@ -25,3 +25,10 @@ export function pointer(base: string, ...pieces: (string | number)[]): string {
     base + pieces.map((piece) => '/' + String(piece).replaceAll('~', '~0').replaceAll('/', '~1')).join('')
   );
 }
+
+/** The pieces of a JSON Pointer, as they were before they were joined. */
+export const piecesOfPointer = (path: string): string[] =>
+  path
+    .split('/')
+    .slice(1)
+    .map((piece) => piece.replaceAll('~1', '/').replaceAll('~0', '~'));

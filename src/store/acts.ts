@@ -179,3 +179,34 @@ export const sortsChanged = async (reader: Reader, act: number): Promise<ActSort
   (await reader.all<{ sort: ActSort }>(sql`SELECT DISTINCT sort FROM act_changes WHERE act = ${act}`)).map(
     ({ sort }) => sort,
   );
+
+/** One act on a thing: how the thing was after it, as JSON; null where it was gone then. */
+export interface ChangeInTime {
+  number: number;
+  at: number;
+  by: string | null;
+  what: string;
+  before: string | null;
+  after: string | null;
+}
+
+/** What acts did to one thing, the newest first: those before a key (0 for all), or the one of a key. */
+export const changesInTime = (
+  reader: Reader,
+  target: Id,
+  { before = 0, only = 0, most }: { before?: number; only?: number; most: number },
+): Promise<ChangeInTime[]> =>
+  reader.all<ChangeInTime>(
+    sql`SELECT a.id AS number, a.at, p.name AS by, a.what, c.before, c.after
+     FROM act_changes c JOIN acts a ON a.id = c.act LEFT JOIN people p ON p.id = a.person
+     WHERE c.target = ${target} ${before > 0 ? sql`AND a.id < ${before}` : sql``} ${only > 0 ? sql`AND a.id = ${only}` : sql``}
+     ORDER BY a.id DESC LIMIT ${most}`,
+  );
+
+/** How many acts changed a thing. */
+export async function countActsOn(reader: Reader, target: Id): Promise<number> {
+  const found = await reader.one<{ n: number }>(
+    sql`SELECT count(*) AS n FROM act_changes WHERE target = ${target}`,
+  );
+  return found?.n ?? 0;
+}

@@ -15,12 +15,15 @@ import { sharedWalks } from './migrations/012-shared-walks';
 import { categoryCounts } from './migrations/013-category-counts';
 import { columnsByKind } from './migrations/014-columns-by-kind';
 import { oldAddresses } from './migrations/015-old-addresses';
+import { versionsAndBin } from './migrations/016-versions-and-bin';
+import { notesAndGivenWork } from './migrations/017-notes-and-given-work';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
 import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
 import { jobs } from './migrations/sessions-005-jobs';
+import { draftLinks } from './migrations/sessions-006-draft-links';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
@@ -45,8 +48,17 @@ export const contentMigrations: readonly Migration[] = [
   categoryCounts,
   columnsByKind,
   oldAddresses,
+  versionsAndBin,
+  notesAndGivenWork,
 ];
-export const sessionMigrations: readonly Migration[] = [beginSessions, visits, visitTotals, links, jobs];
+export const sessionMigrations: readonly Migration[] = [
+  beginSessions,
+  visits,
+  visitTotals,
+  links,
+  jobs,
+  draftLinks,
+];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */
 export async function migrate(database: Database, migrations: readonly Migration[]): Promise<void> {

@@ -1,5 +1,6 @@
 import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
+import type { Limits } from '../core/limits';
 import type { Role } from '../core/roles';
 import type { Reader, WriteTransaction } from './database';
 import { people as peopleTable } from './tables/people';
@@ -15,6 +16,10 @@ export interface PersonRow {
   joined: boolean;
   /** Whether a second factor is asked for. */
   guarded: boolean;
+  /** Whether letters tell of what is to be seen to. */
+  letters: boolean;
+  /** What they may change; undefined where their role alone says it. */
+  limits?: Limits | undefined;
 }
 
 type Kept = RowOf<typeof peopleTable.columns>;
@@ -29,7 +34,17 @@ export interface SecondFactor {
   words: string[];
 }
 
-const personOf = ({ id, uuid, email, name, role, password, secondFactor }: Kept): PersonRow => ({
+const personOf = ({
+  id,
+  uuid,
+  email,
+  name,
+  role,
+  password,
+  secondFactor,
+  letters,
+  limits,
+}: Kept): PersonRow => ({
   id,
   uuid,
   email,
@@ -37,6 +52,9 @@ const personOf = ({ id, uuid, email, name, role, password, secondFactor }: Kept)
   role,
   joined: password !== '',
   guarded: secondFactor !== null,
+  letters: letters === 1,
+  // Written by the services alone. Whoever shapes the model may change everything.
+  limits: limits === null || role === 'architect' ? undefined : (JSON.parse(limits) as Limits),
 });
 
 /** Who works here, by one of what tells people apart. */
@@ -51,7 +69,7 @@ const person = async (
 export const people = async (reader: Reader): Promise<PersonRow[]> =>
   (
     await reader.all<Kept>(
-      sql`SELECT id, uuid, email, name, role, password, second_factor AS secondFactor FROM people WHERE left_at IS NULL ORDER BY name`,
+      sql`SELECT id, uuid, email, name, role, password, second_factor AS secondFactor, letters, limits FROM people WHERE left_at IS NULL ORDER BY name`,
     )
   ).map(personOf);
 /** The names of people by their keys, also of those who left. */
@@ -85,13 +103,21 @@ export const makePerson = (
   tx: WriteTransaction,
   given: Pick<PersonRow, 'uuid' | 'email' | 'name' | 'role'> & { password: string },
   madeAt: number,
-): Promise<number> => tx.insert(peopleTable, { ...given, madeAt });
+): Promise<number> => tx.insert(peopleTable, { ...given, madeAt, letters: 1 });
 
 export const changePersonRow = (
   tx: WriteTransaction,
   id: number,
   { name, role }: Pick<PersonRow, 'name' | 'role'>,
 ): Promise<number> => tx.update(peopleTable, { id }, { name, role });
+
+/** Says whether somebody wants letters. */
+export const putLetters = (tx: WriteTransaction, id: number, letters: boolean): Promise<number> =>
+  tx.update(peopleTable, { id }, { letters: letters ? 1 : 0 });
+
+/** Says what somebody may change; undefined: whatever their role lets them. */
+export const putLimits = (tx: WriteTransaction, id: number, limits: Limits | undefined): Promise<number> =>
+  tx.update(peopleTable, { id }, { limits: limits ? JSON.stringify(limits) : null });
 
 export const putPassword = (tx: WriteTransaction, id: number, hash: string): Promise<number> =>
   tx.update(peopleTable, { id }, { password: hash });

@@ -302,8 +302,13 @@ export const putLiveTitles = (
      WHERE live.id = d.value ->> 0 AND live.title <> d.value ->> 1`,
   );
 
-export const setBinned = (tx: WriteTransaction, record: number, at: number | null): Promise<number> =>
-  tx.update(records, { id: record }, { binnedAt: at });
+/** Lays a record in the bin, at a moment and by somebody, or takes it out (null). */
+export const setBinned = (
+  tx: WriteTransaction,
+  record: number,
+  binned: { at: number; by: number | null } | null,
+): Promise<number> =>
+  tx.update(records, { id: record }, { binnedAt: binned?.at ?? null, binnedBy: binned?.by ?? null });
 
 export interface NewLive extends Span {
   record: number;
@@ -352,15 +357,6 @@ export const endLive = (tx: WriteTransaction, version: number, ends: number): Pr
 export const dropLive = (tx: WriteTransaction, version: number): Promise<number> =>
   tx.remove(live, { id: version });
 
-export interface KeptRevision {
-  number: number;
-  title: string;
-  body: string;
-  at: number;
-  by: string | null;
-  why: string;
-}
-
 /** The body that a record had at a revision. */
 export const revisionBody = async (
   reader: Reader,
@@ -381,11 +377,6 @@ export async function revisionsHolding(
   );
   return rows.map(({ number }) => number ?? undefined);
 }
-
-export const revisionsOf = (reader: Reader, record: number, most: number): Promise<KeptRevision[]> =>
-  reader.all<KeptRevision>(
-    sql`SELECT v.number, v.title, v.body, v.at, p.name AS by, v.why FROM revisions v LEFT JOIN people p ON p.id = v.person WHERE v.record = ${record} ORDER BY v.number DESC LIMIT ${most}`,
-  );
 
 /** Since when visitors see the versions that they see now, by the ids of their records. */
 export const publishedAmong = async (
@@ -430,3 +421,7 @@ export const countsBySort = async (reader: Reader): Promise<Map<RecordSort, numb
       )
     ).map(({ sort, n }) => [sort, n]),
   );
+
+/** The integer key of the newest record; 0 where there is none. */
+export const newestRecord = async (reader: Reader): Promise<number> =>
+  (await reader.one<{ id: number | null }>(sql`SELECT max(id) AS id FROM records`))?.id ?? 0;

@@ -396,7 +396,7 @@ test('what lies in the bin is not found by its words, whoever asks', async () =>
     const heron = (await recordsOfSort(installation.content, 'entry')).find(
       ({ title }) => title === 'Bell heron',
     );
-    await installation.content.write((tx) => setBinned(tx, heron?.id ?? 0, NOON));
+    await installation.content.write((tx) => setBinned(tx, heron?.id ?? 0, { at: NOON, by: null }));
     expect(await found('bell')).toEqual([['Bell tern'], ['Bell tern']]);
     expect((await findEntriesOf(installation.content, types, '', 9)).map(({ title }) => title)).toEqual([
       'Bell tern',

@@ -4,6 +4,7 @@ import { routes, type OperationName } from '../contract/routes';
 import type { Fault } from '../core/faults';
 import { isJsonObject, type Json, type JsonObject } from '../core/json';
 import { tellAct } from './acts';
+import { tellSignedOut } from './signed-out';
 
 type Operations = typeof operations;
 export type AnswerOf<K extends OperationName> =
@@ -81,6 +82,7 @@ export async function ask<K extends OperationName>(
     if (signal?.aborted) throw error;
     throw new Problem(0, UNREACHABLE);
   }
+  if (response.status === 401 && name !== 'signIn') tellSignedOut();
   if (!response.ok) throw await problemOf(response);
   tellAct(response);
   // What the server answers is made from the operation's own answer class.
@@ -120,6 +122,7 @@ export async function sendFile<K extends OperationName>(
     request.onerror = () => reject(new Problem(0, UNREACHABLE));
     request.send(file);
   });
+  if (response.status === 401) tellSignedOut();
   if (!response.ok) throw await problemOf(response);
   tellAct(response);
   return (await response.json()) as AnswerOf<K>;

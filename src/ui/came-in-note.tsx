@@ -1,7 +1,7 @@
 'use client';
 import type { ReactElement } from 'react';
 import { Note } from './marks';
-import { placeInWords, type PlaceScope } from './place-in-words';
+import { placeInWords, type PlaceScope } from '../core/content/versions';
 import type { CameIn } from './use-draft';
 
 /** Says what somebody else changed meanwhile, which now stands beside one's own words. */

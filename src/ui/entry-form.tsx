@@ -8,6 +8,7 @@ import { kindFor } from '../core/model/kinds';
 import { groupId, groupsOf } from './field-groups';
 import { FieldEditor, kindUiFor } from './kinds';
 import type { Width } from './kinds/kind-ui';
+import { NoteHere } from './notes/note-here';
 import { areSameFaults, faultsAt, shownFields } from './parse-form';
 import styles from './entry-form.module.css';
 
@@ -51,6 +52,8 @@ interface RowProps {
   beside: { fields: readonly Field[]; values: JsonObject };
   onChange: (key: string, value: Json) => void;
   shows: readonly string[] | undefined;
+  notes?: number;
+  onNote?: ((key: string, quote: string) => void) | undefined;
 }
 
 /** Whether a field would be drawn the same: what stands beside it counts only where it narrows what may be chosen. */
@@ -62,6 +65,8 @@ function isSameRow(a: RowProps, b: RowProps): boolean {
     a.value === b.value &&
     a.onChange === b.onChange &&
     a.shows === b.shows &&
+    a.notes === b.notes &&
+    a.onNote === b.onNote &&
     areSameFaults(a.faults, b.faults) &&
     (kindFor(a.field).narrowsTo === undefined || a.beside.values === b.beside.values)
   );
@@ -77,6 +82,8 @@ const FieldRow = memo(function FieldRow({
   beside,
   onChange,
   shows,
+  notes = 0,
+  onNote,
 }: RowProps): ReactElement {
   return (
     <div className={styles[width]}>
@@ -88,7 +95,14 @@ const FieldRow = memo(function FieldRow({
         beside={beside}
         onChange={(next) => onChange(field.key, next)}
       />
-      {shows && <ShowsIn places={shows} />}
+      {(shows ?? onNote) && (
+        <div className={styles.foot}>
+          {shows && <ShowsIn places={shows} />}
+          {onNote && (
+            <NoteHere label={field.label} notes={notes} onNote={(quote) => onNote(field.key, quote)} />
+          )}
+        </div>
+      )}
     </div>
   );
 }, isSameRow);
@@ -103,6 +117,8 @@ export function EntryForm({
   faults,
   onChange,
   shows,
+  notes,
+  onNote,
   disabled = false,
 }: {
   /** Sets the inputs of several forms on one screen apart. */ id?: string;
@@ -111,6 +127,8 @@ export function EntryForm({
   faults: readonly Fault[];
   onChange: (key: string, value: Json) => void;
   /** Where visitors see each field, by its id. */ shows?: ReadonlyMap<Id, readonly string[]>;
+  /** How many notes stand at each field, by its key. */ notes?: ReadonlyMap<string, number>;
+  /** Begins a note at a field, about words chosen in it. */ onNote?: (key: string, quote: string) => void;
   disabled?: boolean;
 }): ReactElement {
   return (
@@ -139,6 +157,8 @@ export function EntryForm({
                     beside={{ fields, values }}
                     onChange={onChange}
                     shows={shows && (shows.get(field.id) ?? NOWHERE)}
+                    notes={notes?.get(field.key) ?? 0}
+                    onNote={onNote}
                   />
                 ))}
               </div>

@@ -1,5 +1,6 @@
+import type { Known } from '../core/content/known';
 import { parseValues, ruleFaults, type Values } from '../core/content/values';
-import type { Fault } from '../core/faults';
+import { piecesOfPointer, type Fault } from '../core/faults';
 import type { JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { visibleFields } from '../core/model/kinds';
@@ -15,14 +16,23 @@ export interface FormReading {
 }
 
 /** The piece of a path that names the field: `/values/guide/0` is about `guide`. */
-const keyOf = (path: string): string =>
-  (path.split('/')[2] ?? '').replaceAll('~1', '/').replaceAll('~0', '~');
+export const keyOf = (path: string): string => piecesOfPointer(path)[1] ?? '';
 
-/** Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601). */
-export function parseForm(fields: readonly Field[], given: JsonObject, today: string): FormReading {
+/**
+ * Reads the values of a form (spoken by key) as the server would, on a day (ISO 8601); where what they refer to is known,
+ * that it is there and fits as well.
+ */
+export function parseForm(
+  fields: readonly Field[],
+  given: JsonObject,
+  today: string,
+  known?: Known,
+): FormReading {
   const { values, faults } = parseValues(fields, given, {}, '/values');
   const invalidInput = new Set(faults.map(({ path }) => keyOf(path)));
-  const broken = ruleFaults(fields, values, { today }).filter(({ path }) => !invalidInput.has(keyOf(path)));
+  const broken = ruleFaults(fields, values, known ? { today, known } : { today }).filter(
+    ({ path }) => !invalidInput.has(keyOf(path)),
+  );
   const sendable = Object.fromEntries(Object.entries(given).filter(([key]) => !invalidInput.has(key)));
   return { values, sendable, faults: [...faults, ...broken] };
 }

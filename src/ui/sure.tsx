@@ -7,16 +7,18 @@ import styles from './sure.module.css';
 /** How many things are named; the rest are counted. */
 const NAMED = 6;
 
-/** Things by their names, the first of them; `words` says what they have to do with the act. */
-function Names({
-  words,
-  things,
-}: {
+/** Things that an act reaches, under words that say what they have to do with it. */
+export interface ReachedThings {
   words: string;
   things: readonly Pick<ReachLink, 'id' | 'label'>[];
-}): ReactElement | null {
+  /** How many there are, where not all are told. */
+  total?: number;
+}
+
+/** Things by their names, the first of them; `words` says what they have to do with the act. */
+function Names({ words, things, total = things.length }: ReachedThings): ReactElement | null {
   if (things.length === 0) return null;
-  const more = things.length - NAMED;
+  const more = total - Math.min(things.length, NAMED);
   return (
     <div className={styles.names}>
       <p>{words}</p>
@@ -49,7 +51,7 @@ export function Sure({
   /** What it means, in sentences. */
   said: readonly string[];
   /** What is reached, each group under its words; undefined until it is known. */
-  reach: readonly { words: string; things: readonly Pick<ReachLink, 'id' | 'label'>[] }[] | undefined;
+  reach: readonly ReachedThings[] | undefined;
   /** How it is taken back. */
   undo: string;
   onCancel: () => void;
@@ -66,7 +68,7 @@ export function Sure({
         {reach === undefined ? (
           <p role="status">Looking what it reaches…</p>
         ) : (
-          reach.map(({ words, things }) => <Names key={words} words={words} things={things} />)
+          reach.map((group) => <Names key={group.words} {...group} />)
         )}
         <p className={styles.undo}>{undo}</p>
       </DialogContent>

@@ -1,10 +1,12 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { EditSteps } from '../core/content/edit-steps';
 import { mergeValues, putAt } from '../core/content/merge';
 import type { Collision } from '../core/content/merge-json';
 import type { Fault } from '../core/faults';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
 import { Problem, wordsOf } from './ask';
+import { onSignedIn } from './signed-out';
 import { forgetUnsaved, keepUnsaved, readUnsaved, type FormModel } from './unsaved';
 
 /** What the server keeps of a thing that is edited here. */
@@ -34,6 +36,9 @@ export interface Draft<A extends Kept> {
   /** Whether words that an earlier visit had not kept were brought back. */
   broughtBack: boolean;
   change(key: string, value: Json): void;
+  /** Takes back the last thing done here, or does it again; absent where there is none. */
+  undo: (() => void) | undefined;
+  redo: (() => void) | undefined;
   /** Keeps everything now. Answers what is kept, or nothing where something could not be. */
   settle(): Promise<A | undefined>;
   /** Takes what the server answered to an act. */
@@ -74,6 +79,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const [conflicts, setConflicts] = useState<Collision[]>([]);
   const [cameIn, setCameIn] = useState<CameIn>();
   const [broughtBack, setBroughtBack] = useState(false);
+  const [may, setMay] = useState({ undo: false, redo: false });
+  const [steps] = useState(() => new EditSteps());
   const now = useRef({ kept: options.initial, given: options.initial.values, conflicts: 0 });
   const ways = useRef(options);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -157,20 +164,35 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     settleRef.current = settle;
   }, [settle]);
 
+  // What could not be saved while nobody was signed in is saved as soon as somebody is.
+  useEffect(() => onSignedIn(() => void settleRef.current()), []);
+
   const touched = useCallback(() => {
     const { kept: base, given: mine } = now.current;
     keepUnsaved(base.id, { base: base.values, given: mine }, ways.current.form);
     setStatus('typing');
     clearTimeout(timer.current);
     timer.current = setTimeout(() => void settleRef.current(), PAUSE);
-  }, []);
+    setMay({ undo: steps.canUndo, redo: steps.canRedo });
+  }, [steps]);
 
   const change = useCallback(
     (key: string, value: Json) => {
+      steps.note(key, now.current.given[key] ?? null, value, Date.now());
       put({ given: { ...now.current.given, [key]: value } });
       touched();
     },
-    [put, touched],
+    [put, steps, touched],
+  );
+
+  const step = useCallback(
+    (way: 'undo' | 'redo') => {
+      const taken = steps[way](now.current.given);
+      if (!taken) return;
+      put({ given: { ...now.current.given, [taken.key]: taken.value } });
+      touched();
+    },
+    [put, steps, touched],
   );
 
   useEffect(() => {
@@ -194,6 +216,8 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     cameIn,
     broughtBack,
     change,
+    undo: may.undo ? () => step('undo') : undefined,
+    redo: may.redo ? () => step('redo') : undefined,
     settle,
     take: (answer) => put({ kept: answer }),
     decide(mine) {

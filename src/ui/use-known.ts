@@ -9,15 +9,16 @@ import { useAsk } from './use-ask';
 
 const MOST = 200;
 
-/** What is kept of some things by their ids, asked together. Until the answer is there nothing is known. */
-export function useKnown(ids: readonly Id[]): Known {
-  const different = [...new Set(ids)].sort().slice(0, MOST);
-  const { data } = useAsk(
+/** What is kept of some things by their ids, asked together, and whether that is all of it. */
+function useTold(ids: readonly Id[]): { known: Known; isAll: boolean } {
+  const all = [...new Set(ids)].sort();
+  const asked = all.slice(0, MOST);
+  const { data, isPlaceholderData } = useAsk(
     'known',
-    { query: { ids: different.join(',') } },
-    { enabled: different.length > 0 },
+    { query: { ids: asked.join(',') } },
+    { enabled: asked.length > 0 },
   );
-  return useMemo(
+  const known = useMemo(
     () =>
       data
         ? {
@@ -25,10 +26,24 @@ export function useKnown(ids: readonly Id[]): Known {
             pages: new Map(Object.entries(data.pages)),
             categories: new Map(Object.entries(data.categories)),
             media: new Map(Object.entries(data.media)),
+            binned: new Map(Object.entries(data.binned)),
           }
         : nothingKnown,
     [data],
   );
+  return {
+    known,
+    isAll: all.length <= MOST && (all.length === 0 || (data !== undefined && !isPlaceholderData)),
+  };
+}
+
+/** What is kept of some things by their ids. Until the answer is there nothing is known. */
+export const useKnown = (ids: readonly Id[]): Known => useTold(ids).known;
+
+/** The same; undefined while not all of it is known, so that nothing is held to be gone that is only not told yet. */
+export function useAllKnown(ids: readonly Id[]): Known | undefined {
+  const { known, isAll } = useTold(ids);
+  return isAll ? known : undefined;
 }
 
 /**

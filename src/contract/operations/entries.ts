@@ -20,9 +20,9 @@ import {
   SettleEntries,
   Publication,
   ReachAnswer,
-  RevisionsAnswer,
   ShownOnAnswer,
   ShownOnQuery,
+  Withdrawal,
 } from '../entries';
 import { inputBounds } from '../parse-input';
 import { define } from './operation';
@@ -100,7 +100,7 @@ export const entries = {
   entry: define('entry', { summary: 'One entry', act: 'read', answer: EntryAnswer }),
   changeEntry: define('changeEntry', {
     summary: 'Change the working version of an entry',
-    act: 'write entries',
+    act: 'correct',
     body: EntryPatch,
     answer: EntryAnswer,
     guarded: true,
@@ -127,6 +127,7 @@ export const entries = {
   withdrawEntry: define('withdrawEntry', {
     summary: 'Stop showing an entry to visitors',
     act: 'publish',
+    query: Withdrawal,
     answer: EntryAnswer,
     guarded: true,
   }),
@@ -137,15 +138,10 @@ export const entries = {
     guarded: true,
   }),
   returnEntry: define('returnEntry', {
-    summary: 'Give the working version back to its writers',
-    act: 'review',
+    summary: 'Give the working version back to its writers, or take back what one sent for review',
+    act: 'correct',
     answer: EntryAnswer,
     guarded: true,
-  }),
-  entryRevisions: define('entryRevisions', {
-    summary: 'Earlier versions of an entry, newest first',
-    act: 'read',
-    answer: RevisionsAnswer,
   }),
   entryReach: define('entryReach', {
     summary: 'Where an entry shows, and which pages would differ',

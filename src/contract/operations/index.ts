@@ -2,7 +2,9 @@
 
 import { acts } from './acts';
 import { begin } from './begin';
+import { bin } from './bin';
 import { categories } from './categories';
+import { draftLinks } from './draft-links';
 import { entries } from './entries';
 import { listings } from './listings';
 import { longWork } from './long-work';
@@ -10,6 +12,8 @@ import { media } from './media';
 import { model } from './model';
 import { pages } from './pages';
 import { people } from './people';
+import { review } from './review';
+import { versions } from './versions';
 
 export type { Operation } from './operation';
 
@@ -24,4 +28,8 @@ export const operations = {
   ...acts,
   ...begin,
   ...longWork,
+  ...versions,
+  ...bin,
+  ...review,
+  ...draftLinks,
 };

@@ -24,6 +24,12 @@ export const media = {
     act: 'read',
     answer: ReachAnswer,
   }),
+  binMedium: define('binMedium', {
+    summary: 'Put a medium in the bin; what shows it shows nothing there',
+    act: 'write entries',
+    guarded: true,
+    status: 204,
+  }),
   changeMedium: define('changeMedium', {
     summary: 'Change what is said of a medium: its name, alternative text, folder, categories and tags',
     act: 'write entries',

@@ -1,4 +1,4 @@
-import { Publication, ReachAnswer } from '../entries';
+import { Publication, ReachAnswer, Withdrawal } from '../entries';
 import {
   AddressAnswer,
   AddressQuery,
@@ -15,6 +15,7 @@ import {
   SeenPage,
   SeenQuery,
   TreeAnswer,
+  BinPageQuery,
 } from '../pages';
 import { GuideAnswer } from '../guide';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
@@ -88,14 +89,15 @@ export const pages = {
   }),
   changePage: define('changePage', {
     summary: 'Change the working version or the address of a page',
-    act: 'arrange pages',
+    act: 'correct',
     body: PagePatch,
     answer: PageAnswer,
     guarded: true,
   }),
   binPage: define('binPage', {
-    summary: 'Put a page without pages below it in the bin',
+    summary: 'Put a page in the bin, alone or with all below it',
     act: 'arrange pages',
+    query: BinPageQuery,
     status: 204,
     guarded: true,
   }),
@@ -106,9 +108,22 @@ export const pages = {
     answer: PageAnswer,
     guarded: true,
   }),
+  submitPage: define('submitPage', {
+    summary: 'Send the working version of a page for review',
+    act: 'arrange pages',
+    answer: PageAnswer,
+    guarded: true,
+  }),
+  returnPage: define('returnPage', {
+    summary: 'Give a page back to its writers, or take back what one sent for review',
+    act: 'correct',
+    answer: PageAnswer,
+    guarded: true,
+  }),
   withdrawPage: define('withdrawPage', {
     summary: 'Stop showing a page to visitors',
     act: 'arrange pages',
+    query: Withdrawal,
     answer: PageAnswer,
     guarded: true,
   }),

@@ -5,6 +5,7 @@ import {
   LinkUse,
   NewPassword,
   NewPerson,
+  OwnLetters,
   OwnName,
   PasswordAgain,
   PersonLink,
@@ -86,6 +87,12 @@ export const people = {
     summary: 'Change your name',
     act: 'read',
     body: OwnName,
+    answer: PersonAnswer,
+  }),
+  changeOwnLetters: define('changeOwnLetters', {
+    summary: 'Say whether letters tell you of what you are to see to',
+    act: 'read',
+    body: OwnLetters,
     answer: PersonAnswer,
   }),
   changePassword: define('changePassword', {

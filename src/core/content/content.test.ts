@@ -5,7 +5,7 @@ import { contentType, field, smallCompiled } from '../../../tests/small-model';
 import { dayAt, dayFrom, isDay, nextDayStarts, relativeInWords } from './day';
 import { freeSlug, isSlug, slugFrom } from './slug';
 import { sortKey } from './sort-key';
-import { FOREVER, isLive, makeRoom, stateAt, type Span } from './states';
+import { FOREVER, isLive, makeRoom, stateAt, stretches, type Span } from './states';
 import { defaultValues, differingFields, parseValues, ruleFaults, serializeValues, titleOf } from './values';
 
 const model = smallCompiled();
@@ -134,7 +134,8 @@ describe('versions over time', () => {
           starts: Math.max(starts, now),
           ends: Math.max(ends, now + 1),
         }))) {
-          const { drop, shorten } = makeRoom(spans, next, now);
+          const before = spans;
+          const { drop, shorten, ends } = makeRoom(spans, next, now);
           spans = spans
             .filter((each) => !drop.includes(each))
             .map((each) => ({
@@ -142,10 +143,17 @@ describe('versions over time', () => {
               ends: shorten.find(({ span: cut }) => cut === each)?.ends ?? each.ends,
             }))
             .filter(({ starts, ends }) => starts < ends);
-          spans = [...spans, next];
+          // What waits to begin later is as it was.
+          const waits = spans.filter(({ starts }) => starts > Math.max(now, next.starts));
+          expect(before.filter(({ starts }) => starts > Math.max(now, next.starts))).toEqual(waits);
+          spans = [...spans, { ...next, ends }];
+          expect(ends).toBeGreaterThan(next.starts);
         }
-        for (let moment = 0; moment < 120; moment += 1)
-          expect(spans.filter((each) => isLive(each, moment)).length).toBeLessThanOrEqual(1);
+        for (let moment = 0; moment < 120; moment += 1) {
+          const seen = spans.filter((each) => isLive(each, moment)).length;
+          expect(seen).toBeLessThanOrEqual(1);
+          expect(stretches(spans).filter((each) => isLive(each, moment)).length).toBe(seen);
+        }
       }),
     );
   });

@@ -45,6 +45,19 @@ export interface Known {
   categories: ReadonlyMap<Id, KnownCategory>;
   media: ReadonlyMap<Id, KnownMedia>;
   pages: ReadonlyMap<Id, KnownPage>;
+  /** What things in the bin are called; visitors see nothing of them. */
+  binned?: ReadonlyMap<Id, string>;
+}
+
+/** What something in the bin is called where it is named. */
+export const inBin = (title: string): string => `${title || 'Without a name'} (in the bin)`;
+
+/** Why something that is named is not there: it lies in the bin, or (in the words given) is gone for good. */
+export function whyNotThere(known: Known, id: Id, gone: string): string {
+  const title = known.binned?.get(id);
+  return title === undefined
+    ? gone
+    : `“${title || 'Without a name'}” is in the bin. Restore it there, or choose again.`;
 }
 
 export const nothingKnown: Known = {

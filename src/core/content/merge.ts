@@ -1,3 +1,4 @@
+import { piecesOfPointer, pointer } from '../faults';
 import type { Json, JsonObject } from '../json';
 import { mergeJson, type Collision } from './merge-json';
 
@@ -27,20 +28,14 @@ export function mergeValues(
 const idOf = (each: Json): Json | undefined =>
   typeof each === 'object' && each !== null && !Array.isArray(each) ? (each.id ?? each._id) : each;
 
-const piecesOf = (path: string): string[] =>
-  path
-    .split('/')
-    .slice(1)
-    .map((piece) => piece.replaceAll('~1', '/').replaceAll('~0', '~'));
-
 /**
  * A value with another put at a place in it (a JSON Pointer, things with ids by their ids), or taken out there where it is
  * undefined. What is put where a thing with this id is not stands last.
  */
 export function putAt(value: Json, path: string, put: Json | undefined): Json {
-  const [piece, ...rest] = piecesOf(path);
+  const [piece, ...rest] = piecesOfPointer(path);
   if (piece === undefined) return put ?? null;
-  const inside = rest.map((each) => `/${each.replaceAll('~', '~0').replaceAll('/', '~1')}`).join('');
+  const inside = pointer('', ...rest);
   if (Array.isArray(value)) {
     const at = value.findIndex((each) => idOf(each) === piece);
     if (rest.length > 0) return value.map((each, i) => (i === at ? putAt(each, inside, put) : each));

@@ -41,22 +41,43 @@ export function stateAt(
 
 /** What becomes of the spans there are, when a new one is put in. */
 export interface SpanPlan<S extends Span> {
-  /** Spans that go, since the new one takes their whole time or they had not begun. */
+  /** Spans that go, since the new one takes their whole time. */
   drop: S[];
   /** Spans that end when the new one begins. */
   shorten: { span: S; ends: number }[];
+  /** When the new one ends: as was asked for, or when the next that waits begins. */
+  ends: number;
 }
 
 /**
- * Makes room for a new span: one thing never has two versions at one moment, and at most one version waits to begin.
- * Spans that are over are left as they are.
+ * Makes room for a new span: one thing never has two versions at one moment. What begins later waits on, and follows the
+ * new one in its order; what begins at the same moment gives way. Spans that are over are left as they are.
  */
 export function makeRoom<S extends Span>(spans: readonly S[], next: Span, now: number): SpanPlan<S> {
-  const plan: SpanPlan<S> = { drop: [], shorten: [] };
+  const later = spans.filter(({ starts }) => starts > Math.max(next.starts, now));
+  const plan: SpanPlan<S> = {
+    drop: [],
+    shorten: [],
+    ends: Math.min(next.ends, ...later.map(({ starts }) => starts)),
+  };
   for (const span of spans) {
-    if (span.ends <= now) continue;
-    if (span.starts >= next.starts || span.starts > now) plan.drop.push(span);
+    if (span.ends <= now || later.includes(span)) continue;
+    if (span.starts >= next.starts) plan.drop.push(span);
     else if (span.ends > next.starts) plan.shorten.push({ span, ends: next.starts });
   }
   return plan;
 }
+
+/** The stretches of time in which something is seen, in order: versions that follow one another at once are one stretch. */
+export function stretches(spans: readonly Span[]): Span[] {
+  const joined: Span[] = [];
+  for (const { starts, ends } of [...spans].sort((a, b) => a.starts - b.starts)) {
+    const last = joined.at(-1);
+    if (last && last.ends >= starts) last.ends = Math.max(last.ends, ends);
+    else joined.push({ starts, ends });
+  }
+  return joined;
+}
+
+/** How many stretches, now and to come, may be planned: what tells a state by the clock alone knows so many. */
+export const MOST_STRETCHES = 2;

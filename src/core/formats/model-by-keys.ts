@@ -313,6 +313,7 @@ class ByKeys {
       address: this.slug(written.address ?? title, shape),
       inNavigation: written.inNavigation ?? 'yes',
       childOrder: written.childOrder ?? 'byHand',
+      ...(written.review === undefined ? {} : { review: written.review }),
       ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }),
       ...(written.settings === undefined ? {} : { settings: written.settings }),
     };

@@ -227,6 +227,7 @@ export const modelSchema: JsonObject = {
             ),
             address: slugRule,
             inNavigation: { enum: ['yes', 'no', 'editor'] },
+            review: yes,
             mostInSite: count(1, 100_000),
             childOrder: { enum: ['byHand', 'title', 'date'] },
             settings: layer,

@@ -176,6 +176,8 @@ export interface PageType extends Shaped {
   layouts: Layout[];
   address: SlugRule;
   inNavigation: 'yes' | 'no' | 'editor';
+  /** Whether someone who reviews must publish; left out, everyone who arranges pages may. */
+  review?: boolean;
   mostInSite?: number;
   childOrder: 'byHand' | 'title' | 'date';
   settings?: SettingsLayer;

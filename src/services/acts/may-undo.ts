@@ -31,7 +31,9 @@ export function expectMay(
     const shows = isJsonObject(parsed(after)) && 'live' in (parsed(after) as object);
     if (!shows) throw forbidden('Only an architect or an editor takes this back.');
   }
-  const reviewed = installation.model.contentType(type ?? '')?.definition.review ?? false;
+  const { model } = installation;
+  const of = model.contentType(type ?? '') ?? model.pageType(type ?? '');
+  const reviewed = of?.definition.review ?? false;
   const seen = before === null || (isJsonObject(parsed(before)) && 'live' in (parsed(before) as object));
   if (seen && !mayPublish(person.role, reviewed))
     throw forbidden('Visitors would see something else. Someone who reviews must take this back.');

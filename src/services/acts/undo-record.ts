@@ -24,6 +24,7 @@ import { binAddress, giveWords, placePages, readdress } from '../pages/placing';
 export type Reason = string;
 
 const SINCE = 'It was changed since.';
+const NOT_KEPT = 'What it said before is not kept any more.';
 
 /**
  * Takes back what an act did to one record; what others changed since stays. Answers why parts of it stay as
@@ -85,6 +86,7 @@ async function undoWorking(
   const title = before.title !== undefined && after.title === record.title ? before.title : record.title;
   if (!sameJson(value, now) || stage !== record.stage || title !== record.title)
     await changeRecord(act, record, { body: JSON.stringify(value), stage, title, why: 'undone' });
+  if (before.revision !== undefined && was === undefined) return [NOT_KEPT];
   return conflicts.length > 0 ? [SINCE] : [];
 }
 

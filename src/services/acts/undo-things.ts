@@ -114,6 +114,26 @@ async function undoSite(act: Act, { target, before, after }: ActChange): Promise
   return [];
 }
 
+const FORGOTTEN = 'Something of it was forgotten for good.';
+const isRecord = (sort: ActChange['sort']): boolean =>
+  sort === 'entry' || sort === 'page' || sort === 'listing' || sort === 'medium';
+
+/** Changes with those of pages in the order of their tree: a page comes back to its place once the one above it is there. */
+function fromTheTop(changes: readonly ActChange[]): ActChange[] {
+  const above = new Map(
+    changes.map(({ target, before }) => [
+      target,
+      // What an act keeps of a record is written by the act alone.
+      (parsed(before) as unknown as ActRecord | null)?.place?.parent ?? null,
+    ]),
+  );
+  const depth = (id: Id, step = 0): number => {
+    const parent = above.get(id) ?? null;
+    return parent === null || step > changes.length ? step : depth(parent, step + 1);
+  };
+  return [...changes].sort((a, b) => depth(a.target) - depth(b.target));
+}
+
 /**
  * Takes back what an act did to sites, categories and records (the model goes first, by itself). Answers what had to stay
  * as it is.
@@ -134,11 +154,12 @@ export async function undoThings(
       changes.filter(({ sort }) => sort === 'category'),
     ),
   );
-  for (const { target, before, after } of changes) {
+  for (const { sort, target, before, after } of fromTheTop(changes)) {
     const record = records.get(target);
     // What an act keeps of a record is written by the act alone.
     const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];
     if (record && is) tell(record.title, await undoRecord(act, record.id, was, is));
+    else if (isRecord(sort)) tell('', [FORGOTTEN]);
   }
   return left;
 }

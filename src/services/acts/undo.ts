@@ -13,7 +13,7 @@ import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
 import { putRecount } from '../records/recount';
 import type { Installation } from '../runtime/installation';
-import { notFound, ruleViolation } from '../runtime/refusal';
+import { forbidden, notFound, ruleViolation } from '../runtime/refusal';
 import { seeSites } from '../runtime/sites';
 import { expectMay } from './may-undo';
 import { parsed } from './parsed-state';
@@ -124,6 +124,7 @@ export async function undoAct(installation: Installation, person: Person, id: Id
     return told;
   }
   if (row.undoneBy !== null) throw ruleViolation(TAKEN_BACK);
+  if (person.limits) throw forbidden('So much at once only somebody without limits takes back.');
   const changes = await changesOf(content, row.id);
   expectMayAll(installation, person, changes, await recordsOf(content, changes));
   const undo = newId();

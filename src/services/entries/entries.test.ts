@@ -1,7 +1,7 @@
 import { addListing, publishListing } from '../listings/write';
 import { entries } from './table';
 import { entryReach } from '../reach/entry-reach';
-import { entryRevisions } from './history';
+import { versions } from '../versions';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { Role } from '../../core/roles';
 import {
@@ -74,11 +74,7 @@ describe('writing an entry', () => {
     small.at(NOON + 3_600_000);
     await changeEntry(small.installation, as('architect'), made.id, 4, { values: { size: 4 } });
     expect(
-      (await entryRevisions(small.installation, made.id)).items.map(({ number, by, why }) => [
-        number,
-        by,
-        why,
-      ]),
+      (await versions(small.installation, made.id, {})).items.map(({ number, by, why }) => [number, by, why]),
     ).toEqual([
       [5, 'architect', 'saved'],
       [4, 'architect', 'saved'],

@@ -41,7 +41,12 @@ export async function knownByIds(installation: Installation, ids: string): Promi
   const refs = asked.flatMap((target): Reference[] =>
     (['entry', 'page', 'category', 'media'] as const).map((sort) => ({ path: '', sort, target })),
   );
-  const { entries, pages, media, categories } = await knownOf(installation.content, installation, refs, 2);
+  const { entries, pages, media, categories, binned } = await knownOf(
+    installation.content,
+    installation,
+    refs,
+    2,
+  );
   const named = new Set([
     ...asked,
     ...[...entries.values()].flatMap(({ type, live }) =>
@@ -56,6 +61,7 @@ export async function knownByIds(installation: Installation, ids: string): Promi
     entries: Object.fromEntries(entries),
     pages: Object.fromEntries(pages),
     media: Object.fromEntries(media),
+    binned: Object.fromEntries(binned ?? []),
     categories: Object.fromEntries([...categories].filter(([id]) => named.has(id))),
   };
 }

@@ -2,7 +2,6 @@
 
 export { bringInBulk } from './bulk';
 export { findEntries, knownByIds } from './find';
-export { entryRevisions } from './history';
 export { importEntries, tryRows } from './import';
 export { makeNames, namesMatched } from './names';
 export { settleEntries } from './publish';

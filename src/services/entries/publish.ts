@@ -3,23 +3,22 @@ import { FOREVER } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
-import { mayPublish } from '../../core/roles';
 import { countChangesOf } from '../../store/acts';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
 import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
 import { actGoingOn } from '../records/act-going-on';
 import { entryBody } from '../records/bodies';
+import { expectPublisher } from '../records/review';
 import { goLive } from '../records/versions';
 import { changeRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
-import { forbidden } from '../runtime/refusal';
 import { faultsOfEntries } from './faults';
 import { contentTypeInForce } from './type-in-force';
 
 /** Refuses somebody who may not decide what visitors see of a type. */
 export function expectReviewer(person: Person, { definition }: CompiledType<ContentType>, why: string): void {
-  if (!mayPublish(person.role, definition.review)) throw forbidden(why);
+  expectPublisher(person, definition.review, why);
 }
 
 /** Lets visitors see the working versions of entries from now on. None of them may have faults. */

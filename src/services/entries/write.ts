@@ -1,4 +1,4 @@
-import type { EntryAnswer, EntryPatch, NewEntry, Publication } from '../../contract/entries';
+import type { EntryAnswer, EntryPatch, NewEntry, Publication, Withdrawal } from '../../contract/entries';
 import { parseLocalized, referencesInLocalized } from '../../core/content/localized-values';
 import { defaultValues } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -10,11 +10,12 @@ import type { Reader } from '../../store/database';
 import { liveOf, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
-import { COLLIDED, inAct, SAVED, type Act } from '../records/act';
+import { inAct, savingOf, type Act } from '../records/act';
 import { entryBody, type EntryBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';
 import { expectThere } from '../records/references';
-import { comeDown, goLive, spanOf } from '../records/versions';
+import { expectMayChange, giveBack, submit } from '../records/review';
+import { comeDown, goLive, spanOf, takeDownWaiting } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
 import { invalidInput, ruleViolation } from '../runtime/refusal';
@@ -125,13 +126,12 @@ export const changeEntry = (
     { id, revision, yours: { values: patch.values ?? {} }, shows: false },
     async (act, { record, type }) => {
       if (record.binnedAt !== null) throw ruleViolation(`${binned} Take it out before changing it.`);
+      expectMayChange(person, record, 'write entries');
       const body = await bodyFrom(act.tx, installation, type, entryBody(record.body), patch);
-      await changeRecord(act, record, {
-        body: JSON.stringify(body),
-        stage: 'draft',
-        why: patch.apart ? COLLIDED : SAVED,
-      });
-      return patch.apart ? 'saved what collided in an entry' : 'changed an entry';
+      const { why, what } = savingOf(patch.apart, 'an entry');
+      // What waits for review waits on; that it was changed meanwhile is told to whoever reviews it.
+      await changeRecord(act, record, { body: JSON.stringify(body), why });
+      return what;
     },
   );
 
@@ -160,25 +160,40 @@ export const withdrawEntry = (
   person: Person,
   id: Id,
   revision: number,
+  { from }: Withdrawal = {},
 ): Promise<EntryAnswer> =>
   onEntry(installation, person, { id, revision, shows: true }, async (act, { record, type }) => {
     expectReviewer(person, type, `Someone who reviews must withdraw ${type.definition.plural}.`);
+    if (from !== undefined) {
+      await takeDownWaiting(act, record.id, from);
+      return 'took down a version that waited';
+    }
     await comeDown(act, record.id);
     await changeRecord(act, record, { why: 'withdrawn' });
     return 'withdrew an entry';
   });
 
-const setStage =
-  (stage: 'draft' | 'review', why: string, what: string) =>
-  (installation: Installation, person: Person, id: Id, revision: number): Promise<EntryAnswer> =>
-    onEntry(installation, person, { id, revision, shows: false }, async (act, { record }) => {
-      if (record.binnedAt !== null) throw ruleViolation(binned);
-      await changeRecord(act, record, { stage, why });
-      return what;
-    });
+export const submitEntry = (
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+): Promise<EntryAnswer> =>
+  onEntry(installation, person, { id, revision, shows: false }, async (act, { record }) => {
+    if (record.binnedAt !== null) throw ruleViolation(binned);
+    return submit(act, record, 'an entry');
+  });
 
-export const submitEntry = setStage('review', 'sent for review', 'sent an entry for review');
-export const returnEntry = setStage('draft', 'returned', 'returned an entry');
+export const returnEntry = (
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+): Promise<EntryAnswer> =>
+  onEntry(installation, person, { id, revision, shows: false }, async (act, { record }) => {
+    if (record.binnedAt !== null) throw ruleViolation(binned);
+    return giveBack(act, person, record, 'an entry');
+  });
 
 export const binEntry = (
   installation: Installation,

@@ -12,7 +12,7 @@ import { liveOf, recordByUuid, type KeptRecord, type LiveVersion } from '../../s
 import { referrers } from '../../store/refs';
 import type { Person } from '../people/person';
 import { pagesShowing } from '../reach/pages';
-import { inAct, SAVED } from '../records/act';
+import { inAct, savingOf } from '../records/act';
 import { listingBody, type ListingBody } from '../records/bodies';
 import { withGuardedRecord, type GuardedSort } from '../records/guarded';
 import { comeDown, expectRevision, goLive, spanOf } from '../records/versions';
@@ -114,7 +114,7 @@ export const changeListing = (
   person: Person,
   id: Id,
   revision: number,
-  { label, rule: given }: ListingPatch,
+  { label, rule: given, apart }: ListingPatch,
 ): Promise<PlacedListing> =>
   withGuardedRecord(
     installation,
@@ -123,19 +123,20 @@ export const changeListing = (
     { id, revision, yours: given ?? {}, shows: false },
     async (act, { record }) => {
       const kept = listingBody(record.body).rule;
-      // A merge patch, but for the rule's parts: each that is given replaces the kept one as a whole.
-      const rule = given
-        ? ruleFrom(installation, { ...serializeRule(installation.model, kept), ...given })
-        : kept;
+      // A merge patch, but for the rule's parts: each that is given replaces the kept one as a whole; null takes one away.
+      const said = { ...serializeRule(installation.model, kept), ...given };
+      const parts = Object.entries(said).filter(([, part]) => part !== null);
+      const rule = given ? ruleFrom(installation, Object.fromEntries(parts)) : kept;
       await expectPicked(act.tx, installation, rule, kept);
       const body: ListingBody = { rule };
+      const { why, what } = savingOf(apart, 'a listing');
       await changeRecord(act, record, {
         title: label?.trim() ?? record.title,
         body: JSON.stringify(body),
         stage: 'draft',
-        why: SAVED,
+        why,
       });
-      return 'changed a listing';
+      return what;
     },
   );
 

@@ -6,6 +6,7 @@ import { recountPart, type RecountPosition } from '../records/recount';
 import type { Installation } from '../runtime/installation';
 import type { JobInputs, JobKind } from '../runtime/queue';
 import { handOver } from './letters';
+import { tidyPart, type TidyPosition } from './tidy';
 
 /** Where each kind of work goes on after a step; plain data, kept between two steps. */
 interface Positions {
@@ -13,6 +14,7 @@ interface Positions {
   recount: RecountPosition;
   undo: UndoPosition;
   handOver: HandOverPosition;
+  tidy: TidyPosition;
 }
 
 /** One piece of work as its kind does it. */
@@ -53,6 +55,7 @@ const doers: { [K in JobKind]: Doer<K> } = {
   recount: { lane: 'content', step: (installation, _job, position) => recountPart(installation, position) },
   undo: { lane: 'content', step: undoPart },
   handOver: { lane: 'content', step: handOverPart },
+  tidy: { lane: 'content', step: (installation, _job, position) => tidyPart(installation, position) },
 };
 
 export const laneOf = (kind: JobKind): Lane => doers[kind].lane;

@@ -2,3 +2,4 @@
 
 export { doStep, isJobKind, laneOf, lanes, type Lane } from './doers';
 export { countLongWork, longWork, stopLongWork, tryLongWorkAgain } from './list';
+export { putTidying } from './tidy';

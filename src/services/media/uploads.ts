@@ -15,11 +15,11 @@ import { mediaByHash, mediumValues, putFile, type FileRow } from '../../store/me
 import { recordById } from '../../store/records';
 import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
-import { inAct, SAVED, type Act } from '../records/act';
+import { inAct, savingOf, type Act } from '../records/act';
 import { knownOf } from '../records/known';
 import { expectThere } from '../records/references';
-import { goLive } from '../records/versions';
-import { addRecords, changeRecord } from '../records/working';
+import { comeDown, goLive } from '../records/versions';
+import { addRecords, changeRecord, putInBin } from '../records/working';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, notFound, Refusal } from '../runtime/refusal';
 import { fileName, folderOf, mediaBounds, sniffed } from './files';
@@ -112,12 +112,39 @@ export async function changeMedium(
     const here = { today: today(installation), known: await knownOf(tx, installation, refs) };
     const broken = localizedFaults(fields, localized, here);
     if (broken.length > 0) throw invalidInput(broken);
-    await changeRecord(act, record, { body: JSON.stringify(localized), stage: 'draft', why: SAVED });
+    const { why, what } = savingOf(patch.apart, 'a medium');
+    await changeRecord(act, record, { body: JSON.stringify(localized), stage: 'draft', why });
     await show(act, row.record);
-    await act.keep('changed a medium');
+    await act.keep(what);
     const change = { id, type: installation.model.media.id, before, after: localized };
     return reachOfEntry(tx, installation, id, change);
   });
   installation.rendered.renew(pages.map(({ uuid }) => uuid));
   return medium(installation, id);
+}
+
+/** Lays a medium in the bin: visitors get it no more, and what shows it shows nothing there. */
+export async function binMedium(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+): Promise<void> {
+  const pages = await inAct(installation, person, async (act) => {
+    const { tx } = act;
+    const row = await needMedium(tx, id);
+    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    const change = {
+      id,
+      type: installation.model.media.id,
+      before: mediumValues(row),
+      after: undefined,
+    };
+    const reached = await reachOfEntry(tx, installation, id, change);
+    await comeDown(act, row.record);
+    await putInBin(act, row.record, true);
+    await act.keep('binned a medium');
+    return reached;
+  });
+  installation.rendered.renew(pages.map(({ uuid }) => uuid));
 }

@@ -1,6 +1,7 @@
 import type { Destination, Destinations } from '../../contract/go-to';
 import { folded } from '../../core/mapping/rule/matches';
 import { isId, type Id } from '../../core/ids';
+import { FOLDERS } from '../../core/model/media-type';
 import { sortOf } from '../../store/records';
 import { type RecordSort } from '../../store/tables/records';
 import { findRecords } from '../../store/search';
@@ -19,7 +20,12 @@ const benches: Record<RecordSort, (id: Id) => string> = {
 /** Where something is worked on, by its id alone. */
 export async function benchOf(installation: Installation, id: Id): Promise<string | undefined> {
   const sort = isId(id) ? await sortOf(installation.content, id) : undefined;
-  return sort && benches[sort](id);
+  if (sort) return benches[sort](id);
+  const scheme = installation.model.scheme(installation.categories.get(id)?.scheme ?? '')?.definition;
+  if (!scheme) return undefined;
+  return scheme.id === FOLDERS
+    ? `/bench/write/media/folders?at=${id}`
+    : `/bench/shape/schemes/${scheme.key}?at=${id}`;
 }
 
 /** Types, entries, media, listings and pages whose names hold the words; without words, the types. */

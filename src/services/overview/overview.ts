@@ -1,5 +1,6 @@
 import type { State } from '../../core/content/states';
 import type { OverviewAnswer } from '../../contract/overview';
+import { countWaiting } from '../../store/given-work';
 import { countsBySort } from '../../store/records';
 import { countStates } from '../../store/queries/state-counts';
 import { countLongWork } from '../long-work';
@@ -27,7 +28,7 @@ export async function overview(installation: Installation, person: Person): Prom
     media: counts.get('medium') ?? 0,
     listings: counts.get('listing') ?? 0,
     pages: counts.get('page') ?? 0,
-    inReview: total('review'),
+    inReview: await countWaiting(installation.content),
     drafts: total('draft'),
     longWork: await countLongWork(installation, person),
   };

@@ -2,4 +2,14 @@
 
 export { addSite, changeSite, removeSite, sitesOf } from './sites';
 export { addressFor, homesFor, mayStandUnder, placesForType, siteTree, typesUnder } from './tree';
-export { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from './write';
+export {
+  addPage,
+  binPage,
+  changePage,
+  movePage,
+  page,
+  publishPage,
+  returnPage,
+  submitPage,
+  withdrawPage,
+} from './write';

@@ -1,19 +1,20 @@
-import type { Publication } from '../../contract/entries';
-import type { NewPage, PageAnswer, PageMove, PagePatch } from '../../contract/pages';
+import type { Publication, Withdrawal } from '../../contract/entries';
+import type { BinPageQuery, NewPage, PageAnswer, PageMove, PagePatch } from '../../contract/pages';
 import { firstContents } from '../../core/content/blocks';
 import { defaultValues } from '../../core/content/values';
 import { newId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
-import { branchOf, childrenOf } from '../../store/pages';
-import { liveOf } from '../../store/records';
+import { branchOf } from '../../store/pages';
+import { liveOf, liveOfMany, recordsByIds } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
 import type { Person } from '../people/person';
 import { reachOfPage } from '../reach/page';
-import { inAct, COLLIDED, SAVED, type Act } from '../records/act';
+import { inAct, savingOf, type Act } from '../records/act';
 import { pageBody, type PageBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';
-import { comeDown, expectRevision, goLive, spanOf } from '../records/versions';
+import { expectMayChange, expectPublisher, giveBack, submit } from '../records/review';
+import { comeDown, expectRevision, goLive, spanOf, takeDownWaiting } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, ruleViolation } from '../runtime/refusal';
@@ -158,6 +159,7 @@ export const changePage = (
 ): Promise<PageAnswer> => {
   const guard = { id, revision, yours: patch, shows: patch.slug !== undefined };
   return onPage(installation, person, guard, async (act, { record, place, type }) => {
+    expectMayChange(person, patch.slug === undefined ? record : { stage: 'draft' }, 'arrange pages');
     const body = await pageBodyFrom(act.tx, installation, type, pageBody(record.body), patch);
     const parent = await parentPlace(act.tx, place.parent);
     const at: Place = { site: siteOf(installation, place.site), parent };
@@ -174,12 +176,10 @@ export const changePage = (
         ? place.slug
         : await slugGiven(act.tx, installation, patch.slug, at, record.id);
     if (slug !== place.slug) await readdress(act, record.id, at, place.position, slug);
-    await changeRecord(act, record, {
-      body: JSON.stringify(body),
-      stage: 'draft',
-      why: patch.apart ? COLLIDED : SAVED,
-    });
-    return patch.apart ? 'saved what collided in a page' : 'changed a page';
+    const { why, what } = savingOf(patch.apart, 'a page');
+    // What waits for review waits on; that it was changed meanwhile is told to whoever reviews it.
+    await changeRecord(act, record, { body: JSON.stringify(body), why });
+    return what;
   });
 };
 
@@ -191,6 +191,12 @@ export const publishPage = (
   publication: Publication,
 ): Promise<PageAnswer> =>
   onPage(installation, person, { id, revision, shows: true }, async (act, { record, place, type }) => {
+    const { review, plural } = type.definition;
+    expectPublisher(
+      person,
+      review,
+      `Someone who reviews must publish ${plural}. Send it for review instead.`,
+    );
     const ofCategory = place.category !== null;
     const faults = await pageFaults(act.tx, installation, type, pageBody(record.body), ofCategory);
     const things = faults.length === 1 ? 'One thing' : `${faults.length} things`;
@@ -201,13 +207,40 @@ export const publishPage = (
     return 'published a page';
   });
 
-export const withdrawPage = (
+export const submitPage = (
   installation: Installation,
   person: Person,
   id: Id,
   revision: number,
 ): Promise<PageAnswer> =>
-  onPage(installation, person, { id, revision, shows: true }, async (act, { record }) => {
+  onPage(installation, person, { id, revision, shows: false }, (act, { record }) =>
+    submit(act, record, 'a page'),
+  );
+
+export const returnPage = (
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+): Promise<PageAnswer> =>
+  onPage(installation, person, { id, revision, shows: false }, (act, { record }) =>
+    giveBack(act, person, record, 'a page'),
+  );
+
+export const withdrawPage = (
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+  { from }: Withdrawal = {},
+): Promise<PageAnswer> =>
+  onPage(installation, person, { id, revision, shows: true }, async (act, { record, type }) => {
+    const { review, plural } = type.definition;
+    expectPublisher(person, review, `Someone who reviews must withdraw ${plural}.`);
+    if (from !== undefined) {
+      await takeDownWaiting(act, record.id, from);
+      return 'took down a version that waited';
+    }
     await comeDown(act, record.id);
     await changeRecord(act, record, { why: 'withdrawn' });
     return 'withdrew a page';
@@ -244,24 +277,54 @@ export const movePage = (
   });
 };
 
+/** The most pages that go into the bin as one branch. */
+const MOST_BINNED = 500;
+
+/** Lays a page in the bin; with `branch`, together with all that stands below it. Without, it is refused where pages stand there. */
 export async function binPage(
   installation: Installation,
   person: Person,
   id: Id,
   revision: number,
+  { branch = 'no' }: BinPageQuery = {},
 ): Promise<void> {
   const reached = await inAct(installation, person, async (act) => {
-    const { record, place } = await needPage(act.tx, id);
+    const { tx } = act;
+    const { record, place } = await needPage(tx, id);
     expectRevision(record, revision, () => changedSince({ id, revision: record.revision }, {}));
-    if ((await childrenOf(act.tx, place.site, record.id)).length > 0)
-      throw ruleViolation('Pages stand below this one. Give them another place first.');
-    const pages = await reachOfPage(act.tx, installation, record.id);
-    await comeDown(act, record.id);
-    await putInBin(act, record.id, true);
-    // The address becomes free for another page.
-    await placePages(act, [{ ...place, address: binAddress(record.uuid) }]);
-    await act.keep('binned a page');
-    return pages;
+    const all = await branchOf(tx, record.id);
+    if (branch === 'no' && all.length > 1)
+      throw ruleViolation(
+        'Pages stand below this one. Give them another place first, or bin the whole branch.',
+      );
+    if (all.length > MOST_BINNED)
+      throw ruleViolation(
+        `At most ${MOST_BINNED} pages go into the bin at once; there are ${all.length}. Bin those below first.`,
+      );
+    const pages = await reachOfPage(tx, installation, record.id);
+    const records = await recordsByIds(
+      tx,
+      all.map((each) => each.record),
+    );
+    const versions = await liveOfMany(
+      tx,
+      records.map((each) => each.id),
+    );
+    for (const each of records) {
+      const { review, plural } = typeOfPage(installation, each.type).definition;
+      const shown = (versions.get(each.id) ?? []).some(({ ends }) => ends > act.now);
+      if (shown)
+        expectPublisher(person, review, `Visitors see this. Someone who reviews must withdraw ${plural}.`);
+      await comeDown(act, each.id);
+      await putInBin(act, each.id, true);
+    }
+    // The addresses become free for other pages.
+    await placePages(
+      act,
+      all.map((each) => ({ ...each, address: binAddress(each.uuid) })),
+    );
+    await act.keep(all.length > 1 ? `binned a page with ${all.length - 1} below it` : 'binned a page');
+    return [...pages, ...(place.parent === null ? [] : await reachOfPage(tx, installation, place.parent))];
   });
   installation.rendered.renew(reached.map(({ uuid }) => uuid));
 }

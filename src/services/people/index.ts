@@ -9,6 +9,7 @@ export {
   endSessionsOfPerson,
   letLeave,
   personAnswer,
+  changeOwnLetters,
 } from './people';
 export { type Person } from './person';
 export { hereNow } from './presence';

@@ -5,7 +5,7 @@ import { Secret, TOTP } from 'otpauth';
 import { isNew, setUp, signIn } from './sign-in';
 import { openSessions, personByToken, signOut } from './sessions';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
-import { entryRevisions } from '../entries/history';
+import { versions } from '../versions';
 import { addEntry, entry } from '../entries/write';
 import type { Refusal } from '../runtime/refusal';
 import { invite, linkAnswer, sendLink, useLink } from './links';
@@ -200,7 +200,7 @@ describe('people', () => {
     expect(await personByToken(installation, token)).toBeUndefined();
     await expect(enter()).rejects.toMatchObject({ status: 401 });
     expect((await entry(installation, made.id)).changedBy).toBe('reviewer');
-    expect((await entryRevisions(installation, made.id)).items.map(({ by }) => by)).toEqual([
+    expect((await versions(installation, made.id, {})).items.map(({ by }) => by)).toEqual([
       'reviewer',
       'editor',
     ]);

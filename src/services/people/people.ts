@@ -1,4 +1,4 @@
-import type { PersonPatch } from '../../contract/people';
+import type { OwnLetters, PersonPatch } from '../../contract/people';
 import type { PeopleAnswer, PersonAnswer } from '../../contract/session';
 import { isId, newId, type Id } from '../../core/ids';
 import type { Role } from '../../core/roles';
@@ -12,6 +12,8 @@ import {
   personByEmail,
   personByUuid,
   proofsOf,
+  putLetters,
+  putLimits,
   putPassword,
   type PersonRow,
 } from '../../store/people';
@@ -23,17 +25,39 @@ import type { Installation } from '../runtime/installation';
 import { invalidInput, notFound, Refusal, ruleViolation } from '../runtime/refusal';
 import { hashPassword, isPassword } from './passwords';
 import { asksSecondFactor } from './second-factor';
+import { expectLimits } from './limits';
 import { endAllSessions } from './sessions';
 import type { Person } from './person';
 
-export const personAnswer = ({ uuid, name, email, role, joined, guarded }: PersonRow): PersonAnswer => ({
+export const personAnswer = ({
+  uuid,
+  name,
+  email,
+  role,
+  joined,
+  guarded,
+  letters,
+  limits,
+}: PersonRow): PersonAnswer => ({
   id: uuid,
   name,
   email,
   role,
   joined,
   secondFactor: guarded,
+  letters,
+  ...(limits ? { limits } : {}),
 });
+
+/** Says whether letters tell somebody of what they are to see to. */
+export async function changeOwnLetters(
+  installation: Installation,
+  person: Person,
+  { letters }: OwnLetters,
+): Promise<PersonAnswer> {
+  await installation.content.write((tx) => putLetters(tx, person.id, letters));
+  return personAnswer(await needPerson(installation.content, person.uuid));
+}
 
 export const allPeople = async (installation: Installation): Promise<PeopleAnswer> => ({
   items: (await people(installation.content)).map(personAnswer),
@@ -65,7 +89,7 @@ export async function addPerson(
     if (await personByEmail(tx, kept.email))
       throw new Refusal(422, message, [{ path: '/email', code: 'taken', message }]);
     const id = await makePerson(tx, kept, installation.now());
-    return { ...kept, id, joined: password !== undefined, guarded: false };
+    return { ...kept, id, joined: password !== undefined, guarded: false, letters: true };
   });
 }
 
@@ -89,12 +113,16 @@ async function expectArchitect(reader: Reader, person: PersonRow): Promise<void>
 export async function changePerson(
   installation: Installation,
   id: Id,
-  { name, role }: PersonPatch,
+  { name, role, limits }: PersonPatch,
 ): Promise<PersonAnswer> {
   return installation.content.write(async (tx) => {
     const person = await needPerson(tx, id);
     if (role !== undefined && role !== person.role) await expectArchitect(tx, person);
     await changePersonRow(tx, person.id, { name: name?.trim() || person.name, role: role ?? person.role });
+    if (limits !== undefined) {
+      if (limits) await expectLimits(tx, installation, limits);
+      await putLimits(tx, person.id, limits ?? undefined);
+    }
     return personAnswer(await needPerson(tx, id));
   });
 }

@@ -100,5 +100,5 @@ export async function setUp(
   // Nothing is written yet, so the model may begin in the language that was chosen.
   if (language !== undefined && language !== installation.model.locale)
     await beginWith(installation, startModel(language));
-  return openSession(installation, { ...kept, id, joined: true, guarded: false }, agent);
+  return openSession(installation, { ...kept, id, joined: true, guarded: false, letters: true }, agent);
 }

@@ -1,5 +1,7 @@
+import type { KeptApart } from '../../contract/kept-apart';
 import type { Category } from '../../core/content/categories';
 import { newId, type Id } from '../../core/ids';
+import type { Limits } from '../../core/limits';
 import { sameJson, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import {
@@ -30,13 +32,26 @@ import { recordsReferringTo } from '../../store/refs';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { actUnderWay, noteAct } from '../runtime/request-context';
 import { recountFaults, reindexRecords } from './reindex';
+import { expectWithin } from './within-limits';
 import type { ActPlace, ActRecord, ActVersion } from './act-state';
 
 /** How long (ms) one person's savings of one record, one after the other, are one act. */
 const ONE_SITTING = 5 * 60_000;
 export const SAVED = 'saved';
-/** Why a version is kept that another takes the place of at once: both of two people's words stay in the history. */
-export const COLLIDED = 'saved, before what collided was decided';
+/** Why a version is kept by itself: so that both of two people's words stay in the history, or what was put back is told. */
+const whyApart: Record<KeptApart, string> = {
+  collided: 'saved, before what collided was decided',
+  restored: 'put back from an earlier version',
+};
+
+/** Why a saving is kept, and what it is called as an act on a thing ("an entry"). */
+export const savingOf = (apart: KeptApart | undefined, thing: string): { why: string; what: string } =>
+  apart === undefined
+    ? { why: SAVED, what: `changed ${thing}` }
+    : {
+        why: whyApart[apart],
+        what: apart === 'collided' ? `saved what collided in ${thing}` : `put ${thing} back as it was`,
+      };
 
 /** A record as it is before or after, its versions still with their bodies. */
 interface Snapshot {
@@ -53,6 +68,8 @@ interface Touched {
 
 export interface Doer {
   id: number;
+  /** What they may change; whatever their role lets them where it is absent. */
+  limits?: Limits | undefined;
 }
 
 /**
@@ -64,6 +81,8 @@ export class Act {
   private readonly records = new Map<number, Touched>();
   private readonly things = new Map<string, { sort: ActSort; id: Id; before: Json }>();
   private view: Installation;
+  /** The one moment (ms since 1970) at which all of it happens. */
+  readonly now: number;
 
   constructor(
     readonly tx: WriteTransaction,
@@ -71,10 +90,7 @@ export class Act {
     readonly person: Doer | null,
   ) {
     this.view = installation;
-  }
-
-  get now(): number {
-    return this.installation.now();
+    this.now = installation.now();
   }
 
   get by(): number | null {
@@ -144,6 +160,7 @@ export class Act {
   ): Promise<Id | undefined> {
     const around = actUnderWay();
     const { what, partOf } = around ? { what: around.what, partOf: around.id } : { what: does, ...given };
+    await this.expectAllowed();
     const affected = await this.freshCategories();
     const ids = [...this.records.keys()];
     await reindexRecords(this.tx, this.view, await recordsByIds(this.tx, ids));
@@ -164,6 +181,22 @@ export class Act {
     await putChanges(this.tx, act, changes);
     noteAct(uuid, what);
     return uuid;
+  }
+
+  /** Refuses the act where somebody is limited and it changes what they may not. */
+  private async expectAllowed(): Promise<void> {
+    const limits = this.person?.limits;
+    if (!limits) return;
+    const now = await recordsByIds(this.tx, [...this.records.keys()]);
+    await expectWithin(
+      this.tx,
+      this.view,
+      limits,
+      now.map((after) => {
+        const before = this.records.get(after.id)?.before;
+        return { before: before?.record, above: before?.place?.parent ?? null, after };
+      }),
+    );
   }
 
   /** The categories as this act leaves them; answers those that it changed, with all below them. */

@@ -13,6 +13,7 @@ import { smallInstallation, NOON, type SmallInstallation } from '../../../tests/
 import { wideDocument } from '../../../tests/wide-model';
 import { acts } from '../acts/list';
 import { undoAct } from '../acts/undo';
+import { bin, emptyBin, restoreFromBin } from '../bin';
 import { addCategory, categoriesOf, changeCategory, moveCategory } from '../categories/edit';
 import { mergeCategory, removeCategory } from '../categories/merge';
 import { importEntries } from '../entries/import';
@@ -30,7 +31,7 @@ import {
 import { listings } from '../listings/listings';
 import { addListing, binListing, publishListing } from '../listings/write';
 import { mediaList } from '../media/library';
-import { addMedia, changeMedium } from '../media/uploads';
+import { addMedia, binMedium, changeMedium } from '../media/uploads';
 import { applyWorking, beginWith } from '../model/put-in-force';
 import { keepWorking, working } from '../model/working-copy';
 import { siteTree } from '../pages/tree';
@@ -220,6 +221,22 @@ const steps = {
   binPage: async (small: SmallInstallation, { a }: Step) =>
     holding(await aPage(small, a), ({ id, revision }) =>
       binPage(small.installation, small.people.editor, id, revision),
+    ),
+  binBranch: async (small: SmallInstallation, { a }: Step) =>
+    holding(await aPage(small, a), ({ id, revision }) =>
+      binPage(small.installation, small.people.editor, id, revision, { branch: 'yes' }),
+    ),
+  binMedium: async (small: SmallInstallation, { a }: Step) =>
+    holding(at((await mediaList(small.installation, {})).items, a), ({ id, revision }) =>
+      binMedium(small.installation, small.people.editor, id, revision),
+    ),
+  restoreAny: async (small: SmallInstallation, { a }: Step) =>
+    holding(at((await bin(small.installation, {})).items, a), ({ id }) =>
+      restoreFromBin(small.installation, small.people.architect, id),
+    ),
+  forget: async (small: SmallInstallation, { a }: Step) =>
+    holding(at((await bin(small.installation, {})).items, a), ({ id }) =>
+      emptyBin(small.installation, small.people.architect, { ids: [id] }),
     ),
   makeListing: (small: SmallInstallation, { b }: Step) =>
     addListing(small.installation, small.people.architect, {

@@ -1,5 +1,5 @@
 import { visitorAddress } from '../runtime/languages';
-import type { Known, KnownEntry, KnownPage } from '../../core/content/known';
+import { inBin, type Known, type KnownEntry, type KnownPage } from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -7,6 +7,7 @@ import type { Drawing } from '../../core/mapping/face';
 import type { Reference } from '../../core/model/kinds';
 import { sayingIn } from '../../core/model/visitor-words';
 import type { Reader } from '../../store/database';
+import { binnedTitles } from '../../store/bin';
 import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
 import { knownMedia, mediaAmong } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
@@ -102,11 +103,17 @@ export async function knownOf(
     knownPages(reader, installation, idsOf(refs, 'page'), language),
     mediaAmong(reader, idsOf(refs, 'media')),
   ]);
+  const there = new Set([...entries.keys(), ...pages.keys(), ...media.map(({ uuid }) => uuid)]);
+  const missing = refs.flatMap(({ sort, target }) =>
+    sort === 'category' || there.has(target) ? [] : [target],
+  );
+  const binned = missing.length === 0 ? [] : await binnedTitles(reader, [...new Set(missing)]);
   const known: Known = {
     entries,
     pages,
     media: new Map(media.map((row) => [row.uuid, knownMedia(row, language)])),
     categories: installation.categories.knownIn(language),
+    ...(binned.length > 0 ? { binned: new Map(binned.map(({ uuid, title }) => [uuid, title])) } : {}),
   };
   if (deep === 0 || entries.size === 0) return known;
   const further = [...entries.values()].flatMap(({ type, live }) =>
@@ -161,9 +168,16 @@ export async function namesOf(
 ): Promise<Record<Id, string>> {
   const records = [...new Set(refs.flatMap(({ sort, target }) => (sort === 'category' ? [] : [target])))];
   const titles = records.length === 0 ? [] : await titlesAmong(reader, records, now());
+  const there = new Set(titles.map(({ uuid }) => uuid));
+  const missing = records.filter((id) => !there.has(id));
+  const binned = missing.length === 0 ? [] : await binnedTitles(reader, missing);
   const labels = refs.flatMap(({ sort, target }): [Id, string][] => {
     const category = sort === 'category' ? categories.get(target) : undefined;
     return category ? [[target, category.label]] : [];
   });
-  return Object.fromEntries([...titles.map(({ uuid, title }): [Id, string] => [uuid, title]), ...labels]);
+  return Object.fromEntries([
+    ...titles.map(({ uuid, title }): [Id, string] => [uuid, title]),
+    ...binned.map(({ uuid, title }): [Id, string] => [uuid, inBin(title)]),
+    ...labels,
+  ]);
 }

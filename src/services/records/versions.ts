@@ -1,5 +1,15 @@
 import type { ShownSpan } from '../../contract/entries';
-import { FOREVER, isLive, makeRoom, stateAt, type Span, type State } from '../../core/content/states';
+import {
+  FOREVER,
+  isLive,
+  makeRoom,
+  MOST_STRETCHES,
+  stateAt,
+  stretches,
+  type Span,
+  type SpanPlan,
+  type State,
+} from '../../core/content/states';
 import type { Fault } from '../../core/faults';
 import { dropLive, endLive, liveOf, putLive, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Publication } from '../../contract/entries';
@@ -57,18 +67,55 @@ export function spanOf({ from, until }: Publication, now: number): Span {
   return { starts, ends };
 }
 
+/** Refuses times with more gaps between them than can be told by the clock. */
+function expectTellable(
+  versions: readonly LiveVersion[],
+  { drop, shorten, ends }: SpanPlan<LiveVersion>,
+  { starts }: Span,
+  now: number,
+): void {
+  const left = versions
+    .filter((version) => version.ends > now && !drop.includes(version))
+    .map((version): Span => ({
+      starts: version.starts,
+      ends: shorten.find(({ span }) => span === version)?.ends ?? version.ends,
+    }));
+  const planned = stretches([...left, { starts, ends }].filter((span) => span.ends > now));
+  if (planned.length > MOST_STRETCHES)
+    throw invalidInput([
+      {
+        path: '/from',
+        code: 'stretches',
+        message: `Visitors can see it in at most ${MOST_STRETCHES} stretches of time that are planned, with nothing between them.`,
+      },
+    ]);
+}
+
+/** Takes down the version alone that waits to begin at a moment (ISO 8601). Refused where none does. */
+export async function takeDownWaiting(act: Act, record: number, from: string): Promise<void> {
+  await act.touch([record]);
+  const starts = Date.parse(from);
+  const waiting = (await liveOf(act.tx, record)).find((version) => version.starts === starts);
+  if (!waiting || waiting.starts <= act.now)
+    throw invalidInput([{ path: '/from', code: 'not-there', message: 'No version waits to begin then.' }]);
+  await dropLive(act.tx, waiting.id);
+}
+
 /** Lets visitors see a body in a span, making room among the versions there are. */
 export async function goLive(act: Act, record: KeptRecord, span: Span): Promise<void> {
   const { tx, now } = act;
   await act.touch([record.id]);
-  const { drop, shorten } = makeRoom(await liveOf(tx, record.id), span, now);
+  const versions = await liveOf(tx, record.id);
+  const { drop, shorten, ends: until } = makeRoom(versions, span, now);
+  expectTellable(versions, { drop, shorten, ends: until }, span, now);
   for (const { id } of drop) await dropLive(tx, id);
   for (const { span: version, ends } of shorten) {
     if (ends > version.starts) await endLive(tx, version.id, ends);
     else await dropLive(tx, version.id);
   }
   const { id, title, body } = record;
-  await putLive(tx, [{ record: id, title, body, model: act.model, ...span, at: now, by: act.by }]);
+  const seen = { starts: span.starts, ends: until };
+  await putLive(tx, [{ record: id, title, body, model: act.model, ...seen, at: now, by: act.by }]);
 }
 
 /** Takes everything down: what visitors see ends now, what waits to begin goes. */

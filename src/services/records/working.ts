@@ -89,5 +89,5 @@ export const changeRecord = (act: Act, record: KeptRecord, patch: WorkingPatch):
 /** Lays a record in the bin, or takes it out. */
 export async function putInBin(act: Act, record: number, binned: boolean): Promise<void> {
   await act.touch([record]);
-  await setBinned(act.tx, record, binned ? act.now : null);
+  await setBinned(act.tx, record, binned ? { at: act.now, by: act.by } : null);
 }

@@ -11,6 +11,8 @@ export interface JobInputs {
   undo: { act: Id; undo: Id };
   /** What names a category given to another (or to none) in parts, which are one act; then the category goes. */
   handOver: { category: Id; into: Id | null; act: Id; what: string };
+  /** What is kept no longer is forgotten. */
+  tidy: Record<string, never>;
 }
 export type JobKind = keyof JobInputs;
 

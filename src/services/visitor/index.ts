@@ -2,6 +2,7 @@
 
 export { askedAddress } from './asked-address';
 export { takeMessage } from './contact';
+export { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
 export { feedOf } from './feeds';
 export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';

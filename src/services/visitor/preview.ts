@@ -3,11 +3,13 @@ import { FOREVER } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { placeOf, type LivePage } from '../../store/pages';
-import { recordById, recordByUuid, type KeptRecord } from '../../store/records';
+import { liveAt, recordById, recordByUuid, type KeptRecord } from '../../store/records';
+import { versionOf } from '../../store/versions';
 import { liveCounts } from '../categories/counts';
 import { bodyOfCategory, categoryAddress, categoryHomeAt, schemeShownBy, wordsOf } from '../categories/pages';
 import { entryTypeOf } from '../entries/addresses';
 import { pageBody } from '../records/bodies';
+import { carriedBody } from '../records/carry';
 import type { Installation } from '../runtime/installation';
 import { invalidInput, notFound } from '../runtime/refusal';
 import { gather } from './gather';
@@ -44,6 +46,23 @@ async function exampleCategory(
   return category && { category, home, address: categoryAddress(installation, home, category.id) };
 }
 
+/** A page's record with what it said at an earlier version, or to visitors at a moment, under the model in force. */
+async function asItWas(
+  installation: Installation,
+  record: KeptRecord,
+  version: number | undefined,
+  seenAt: string | undefined,
+): Promise<KeptRecord> {
+  if (version === undefined && seenAt === undefined) return record;
+  const { content, model } = installation;
+  const said =
+    version === undefined
+      ? await liveAt(content, record.id, Date.parse(seenAt ?? ''))
+      : await versionOf(content, record.id, version);
+  if (!said) throw notFound('version');
+  return { ...record, title: said.title, body: carriedBody(model, record, said.body) };
+}
+
 /**
  * A page as visitors would see it if its working version were published now; one that shows categories, by
  * one of them.
@@ -51,7 +70,7 @@ async function exampleCategory(
 export async function pagePreview(
   installation: Installation,
   id: string,
-  { language, category: asked }: PreviewQuery = {},
+  { language, category: asked, version, seenAt }: PreviewQuery = {},
 ): Promise<{ page: VisitorPage }> {
   if (language !== undefined && !installation.model.document.locales.others.includes(language))
     throw invalidInput([
@@ -72,7 +91,8 @@ export async function pagePreview(
       }
     );
   };
-  const record = isId(id) ? await recordByUuid(installation.content, id, 'page') : undefined;
+  const kept = isId(id) ? await recordByUuid(installation.content, id, 'page') : undefined;
+  const record = kept && (await asItWas(installation, kept, version, seenAt));
   const as = record && record.binnedAt === null ? await placeWorking(record) : undefined;
   // Words of a category are looked at on the page that they stand on.
   const above =

@@ -1,12 +1,12 @@
 import { anyOf, raw, sql, type Bind } from '../sql';
 import { languagesOf, type LocalizedValues } from '../../core/content/localized-values';
 import { sortKey } from '../../core/content/sort-key';
-import { isLive, type Span, type Stage } from '../../core/content/states';
+import { isLive, stretches, type Span, type Stage } from '../../core/content/states';
 import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { kindFor, withComputed } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
-import { rowKey, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
+import { rowKey, sideNumber, sidesOf, type IndexedField, type IndexTable, type Side } from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -162,10 +162,11 @@ export async function putFieldCells(
     await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
-/** The two spans that tell a state for good: the one now or last over, and the one to come. */
+/** The two stretches of time that tell a state for good: the one now or last over, and the one to come. */
 function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, Span | undefined] {
-  const begun = spans.filter(({ starts }) => starts <= now);
-  return [begun.find((span) => isLive(span, now)) ?? begun.at(-1), spans.find(({ starts }) => starts > now)];
+  const all = stretches(spans);
+  const begun = all.filter(({ starts }) => starts <= now);
+  return [begun.find((span) => isLive(span, now)) ?? begun.at(-1), all.find(({ starts }) => starts > now)];
 }
 
 /** Writes the working side of a type's index table for some entries. */
@@ -276,4 +277,21 @@ export async function dropLiveRows(
 ): Promise<void> {
   await tx.run(sql`DELETE FROM ${raw(indexTable.live)} WHERE version IN ${anyOf(versions)}`);
   await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber.live} AND row IN ${anyOf(versions)}`);
+}
+
+/** Takes the rows of records out that are forgotten, of both sides. */
+export async function dropRowsOf(
+  tx: WriteTransaction,
+  indexTable: IndexTable,
+  records: readonly number[],
+): Promise<void> {
+  const live = await liveRowsOf(tx, indexTable, records);
+  await dropLiveRows(
+    tx,
+    indexTable,
+    live.map(({ version }) => version),
+  );
+  if (!sidesOf(indexTable).includes('work')) return;
+  await tx.run(sql`DELETE FROM ${raw(indexTable.work)} WHERE entry IN ${anyOf(records)}`);
+  await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber.work} AND row IN ${anyOf(records)}`);
 }

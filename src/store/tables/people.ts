@@ -12,4 +12,8 @@ export const people = table('people', {
   madeAt: integer,
   leftAt: orNull(integer),
   secondFactor: orNull(text),
+  /** 1 where letters tell of what is to be seen to. */
+  letters: integer,
+  /** What they may change, as JSON; null where their role alone says it. */
+  limits: orNull(text),
 });

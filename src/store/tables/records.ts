@@ -11,4 +11,5 @@ export const records = table('records', {
   madeAt: integer,
   madeBy: orNull(integer),
   binnedAt: orNull(integer),
+  binnedBy: orNull(integer),
 });

@@ -79,12 +79,13 @@ const person = {
   name: 'Ada',
   role: 'editor',
   password: '',
+  letters: 1,
   madeAt: 5,
 } as const;
 
 test('a row is put in, found, changed and taken away by what it holds', async () => {
   const id = await content.write((tx) => tx.insert(people, person));
-  const kept = { ...person, id, leftAt: null, secondFactor: null };
+  const kept = { ...person, id, leftAt: null, secondFactor: null, limits: null };
   expect(await content.find(people, { email: person.email })).toEqual(kept);
   expect(await content.find(people, { id, leftAt: null })).toEqual(kept);
   expect(await content.find(people, { id, leftAt: 3 })).toBeUndefined();

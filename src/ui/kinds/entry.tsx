@@ -2,6 +2,7 @@
 import { Autocomplete, TextField } from '@mui/material';
 import { FileSymlink } from 'lucide-react';
 import { useDeferredValue, useState, type ReactElement } from 'react';
+import { inBin } from '../../core/content/known';
 import { Labelled } from '../labelled';
 import { useModel } from '../model-in-force';
 import { useAsk } from '../use-ask';
@@ -13,8 +14,11 @@ import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
 
 /** The names of some entries, asked together. */
 export function useEntryNames(ids: readonly string[]): ReadonlyMap<string, string> {
-  const { entries } = useKnown(ids);
-  return new Map([...entries].map(([id, { title }]) => [id, title]));
+  const { entries, binned = [] } = useKnown(ids);
+  return new Map([
+    ...[...entries].map(([id, { title }]) => [id, title] as const),
+    ...[...binned].map(([id, title]) => [id, inBin(title)] as const),
+  ]);
 }
 
 /** Finds an entry of some types by the words in its name. */

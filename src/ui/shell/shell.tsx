@@ -16,6 +16,9 @@ import { Link } from '../link';
 
 // Loaded when they are first opened.
 const GoTo = dynamic(() => import('./go-to').then((loaded) => loaded.GoTo), { ssr: false });
+const SignInAgain = dynamic(() => import('./sign-in-again').then((loaded) => loaded.SignInAgain), {
+  ssr: false,
+});
 const Guide = dynamic(() => import('./guide').then((loaded) => loaded.Guide), { ssr: false });
 const Shortcuts = dynamic(() => import('./shortcuts').then((loaded) => loaded.Shortcuts), { ssr: false });
 
@@ -113,6 +116,7 @@ export function Shell({
         {children}
       </div>
       {goToOnce && <GoTo open={goTo} onClose={() => setGoTo(false)} />}
+      <SignInAgain />
       {guideOnce && <Guide open={guide} onClose={() => setGuide(false)} />}
       {shortcutsOnce && <Shortcuts open={shortcuts} onClose={() => setShortcuts(false)} />}
     </PersonContext.Provider>

@@ -6,6 +6,7 @@ const shortcuts: [keys: string, does: string][] = [
   ['Ctrl K', 'Go to any type, entry, listing or page'],
   ['?', 'The guide, at the part for the screen at hand'],
   ['Ctrl S', 'Save what is on the bench now'],
+  ['Ctrl Z, Ctrl Shift Z', 'Take back the last thing done on the bench, or do it again (outside a text)'],
   ['Tab, Enter', 'In the last row of a sheet: choose the kind, add the field'],
   ['Alt ↑, Alt ↓', 'Move the field, step or page at hand'],
   ['Delete', 'Take the field at hand out of the type'],

@@ -38,14 +38,13 @@ import {
   sortCategories,
   splitCategory,
 } from '../../../services/categories';
-import { addMedia, changeMedium, mediaList, medium, mediumReach } from '../../../services/media';
+import { addMedia, binMedium, changeMedium, mediaList, medium, mediumReach } from '../../../services/media';
 import {
   addEntry,
   binEntry,
   changeEntry,
   entries,
   entry,
-  entryRevisions,
   findEntries,
   importEntries,
   makeNames,
@@ -81,6 +80,8 @@ import {
   movePage,
   page,
   publishPage,
+  returnPage,
+  submitPage,
   removeSite,
   sitesOf,
   siteTree,
@@ -90,15 +91,36 @@ import {
 import type { Operation, operations } from '../../../contract/operations';
 import type { SessionAnswer } from '../../../contract/session';
 import { type Installation, Refusal } from '../../../services/runtime';
+import { bin, emptyBin, keepInBin, restoreFromBin } from '../../../services/bin';
 import { acts, undoAct } from '../../../services/acts';
+import {
+  addNote,
+  answerNote,
+  colleagues,
+  endGivenWork,
+  giveWork,
+  notes,
+  settleNote,
+  today,
+  waiting,
+} from '../../../services/review';
+import { nameVersion, version, versions } from '../../../services/versions';
 import { longWork, stopLongWork, tryLongWorkAgain } from '../../../services/long-work';
 import { goTo, overview } from '../../../services/overview';
-import { oldAddresses, pagePreview, seenPage } from '../../../services/visitor';
+import {
+  oldAddresses,
+  pagePreview,
+  seenPage,
+  draftLinks,
+  endDraftLink,
+  makeDraftLink,
+} from '../../../services/visitor';
 import {
   allPeople,
   askSecondFactor,
   asksSecondFactor,
   beginSecondFactor,
+  changeOwnLetters,
   changePassword,
   changePerson,
   confirmSecondFactor,
@@ -177,6 +199,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     return signedIn(installation, done, from.secure);
   },
   changeOwnName: ({ installation, person, body }) => changePerson(installation, person.uuid, body),
+  changeOwnLetters: ({ installation, person, body }) => changeOwnLetters(installation, person, body),
   changePassword: ({ installation, person, body }) => changePassword(installation, person, body),
   beginSecondFactor: ({ installation, person }) => beginSecondFactor(installation, person),
   confirmSecondFactor: ({ installation, person, body }) => confirmSecondFactor(installation, person, body),
@@ -227,13 +250,12 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     restoreEntry(installation, person, path('id'), revision),
   publishEntry: ({ installation, person, path, revision, body }) =>
     publishEntry(installation, person, path('id'), revision, body),
-  withdrawEntry: ({ installation, person, path, revision }) =>
-    withdrawEntry(installation, person, path('id'), revision),
+  withdrawEntry: ({ installation, person, path, revision, query }) =>
+    withdrawEntry(installation, person, path('id'), revision, query),
   submitEntry: ({ installation, person, path, revision }) =>
     submitEntry(installation, person, path('id'), revision),
   returnEntry: ({ installation, person, path, revision }) =>
     returnEntry(installation, person, path('id'), revision),
-  entryRevisions: ({ installation, path }) => entryRevisions(installation, path('id')),
   entryReach: ({ installation, path }) => entryReach(installation, path('id')),
 
   listings: ({ installation }) => listings(installation),
@@ -266,11 +288,16 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   pagePreview: ({ installation, path, query }) => pagePreview(installation, path('id'), query),
   changePage: ({ installation, person, path, revision, body }) =>
     changePage(installation, person, path('id'), revision, body),
-  binPage: ({ installation, person, path, revision }) => binPage(installation, person, path('id'), revision),
+  binPage: ({ installation, person, path, revision, query }) =>
+    binPage(installation, person, path('id'), revision, query),
   publishPage: ({ installation, person, path, revision, body }) =>
     publishPage(installation, person, path('id'), revision, body),
-  withdrawPage: ({ installation, person, path, revision }) =>
-    withdrawPage(installation, person, path('id'), revision),
+  withdrawPage: ({ installation, person, path, revision, query }) =>
+    withdrawPage(installation, person, path('id'), revision, query),
+  submitPage: ({ installation, person, path, revision }) =>
+    submitPage(installation, person, path('id'), revision),
+  returnPage: ({ installation, person, path, revision }) =>
+    returnPage(installation, person, path('id'), revision),
   movePage: ({ installation, person, path, revision, body }) =>
     movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
@@ -300,6 +327,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addMedia: ({ installation, person, query, bytes }) => addMedia(installation, person, query, bytes),
   medium: ({ installation, path }) => medium(installation, path('id')),
   mediumReach: ({ installation, path }) => mediumReach(installation, path('id')),
+  binMedium: ({ installation, person, path, revision }) =>
+    binMedium(installation, person, path('id'), revision),
   changeMedium: ({ installation, person, path, revision, body }) =>
     changeMedium(installation, person, path('id'), revision, body),
 
@@ -307,6 +336,27 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   longWork: ({ installation, person, query }) => longWork(installation, person, query),
   stopLongWork: ({ installation, person, path }) => stopLongWork(installation, person, path('id')),
   tryLongWorkAgain: ({ installation, person, path }) => tryLongWorkAgain(installation, person, path('id')),
+  notes: ({ installation, path }) => notes(installation, path('id')),
+  addNote: ({ installation, person, path, body }) => addNote(installation, person, path('id'), body),
+  answerNote: ({ installation, person, path, body }) => answerNote(installation, person, path('id'), body),
+  settleNote: ({ installation, person, path, body }) => settleNote(installation, person, path('id'), body),
+  giveWork: ({ installation, person, path, body }) => giveWork(installation, person, path('id'), body),
+  endGivenWork: ({ installation, path }) => endGivenWork(installation, path('id')),
+  colleagues: ({ installation }) => colleagues(installation),
+  waiting: ({ installation }) => waiting(installation),
+  today: ({ installation, person }) => today(installation, person),
+  draftLinks: ({ installation, path }) => draftLinks(installation, path('id')),
+  makeDraftLink: ({ installation, person, path, body }) =>
+    makeDraftLink(installation, person, path('id'), body),
+  endDraftLink: ({ installation, path }) => endDraftLink(installation, path('id')),
+  versions: ({ installation, path, query }) => versions(installation, path('id'), query),
+  version: ({ installation, path, query }) => version(installation, path('id'), query),
+  nameVersion: ({ installation, path, body }) =>
+    nameVersion(installation, path('id'), Number(path('number')), body),
+  bin: ({ installation, query }) => bin(installation, query),
+  restoreFromBin: ({ installation, person, path }) => restoreFromBin(installation, person, path('id')),
+  emptyBin: ({ installation, person, body }) => emptyBin(installation, person, body),
+  keepInBin: ({ installation, body }) => keepInBin(installation, body),
   undoAct: ({ installation, person, path }) => undoAct(installation, person, path('id')),
   overview: ({ installation, person }) => overview(installation, person),
   hereNow: ({ installation, person, body }) => hereNow(installation, person, body),

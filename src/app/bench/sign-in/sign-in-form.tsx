@@ -2,7 +2,7 @@
 import { Button } from '@mui/material';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { ask } from '../../../ui/ask';
-import { Note } from '../../../ui/marks';
+import { SignInBoxes } from '../../../ui/sign-in-boxes';
 import { TextBox } from '../../../ui/text-box';
 import { useEntering } from '../use-entering';
 import styles from './sign-in.module.css';
@@ -21,8 +21,6 @@ export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
   const { busy, problem, at, enter } = useEntering();
-  // It is asked for only of those who have a second factor, once their password is right.
-  const asksCode = problem?.faults.some(({ path }) => path === '/code') ?? false;
   const signIn = (who: { email: string; password: string; code?: string }) =>
     void enter(() => ask('signIn', { body: who }));
   const submit = (event: FormEvent) => {
@@ -42,32 +40,13 @@ export function SignInForm({ sample }: { sample: SamplePerson[] }): ReactElement
           faults={at('/email')}
           autoFocus
         />
-        <TextBox
-          id="password"
-          label="Password"
-          type="password"
-          autoComplete="current-password"
-          value={password}
-          onChange={setPassword}
-          faults={at('/password')}
+        <SignInBoxes
+          password={password}
+          onPassword={setPassword}
+          code={code}
+          onCode={setCode}
+          problem={problem}
         />
-        {(asksCode || code) && (
-          <TextBox
-            id="code"
-            label="Code"
-            autoComplete="one-time-code"
-            help="Six digits of your app, or a recovery word."
-            value={code}
-            onChange={setCode}
-            faults={at('/code')}
-            autoFocus
-          />
-        )}
-        {problem && problem.faults.length === 0 && (
-          <Note sort="error" role="alert">
-            {problem.message}
-          </Note>
-        )}
         <Button type="submit" variant="contained" disabled={busy}>
           {busy ? 'Signing in…' : 'Sign in'}
         </Button>

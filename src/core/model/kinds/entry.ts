@@ -1,3 +1,4 @@
+import { whyNotThere } from '../../content/known';
 import type { Fault } from '../../faults';
 import { isId, type Id } from '../../ids';
 import { pressedAlone } from './facet';
@@ -95,7 +96,11 @@ export const entry: Kind<'entry'> = {
       const found = known.entries.get(id);
       const path = rules.multiple ? `/${i}` : '';
       if (!found)
-        faults.push({ path, code: 'gone', message: 'It leads to an entry that is gone. Choose again.' });
+        faults.push({
+          path,
+          code: 'gone',
+          message: whyNotThere(known, id, 'It leads to an entry that is gone. Choose again.'),
+        });
       else if (rules.types.length > 0 && !rules.types.includes(found.type))
         faults.push({
           path,

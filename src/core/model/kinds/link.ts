@@ -1,3 +1,4 @@
+import { whyNotThere } from '../../content/known';
 import { pointer, read, refuse, type Fault, type Reading } from '../../faults';
 import { isId, type Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
@@ -149,10 +150,10 @@ export function linkFaults(link: Link, { known }: { known?: Speaking['known'] })
     ({ sort, target }) =>
       !(sort === 'page' ? known.pages : sort === 'entry' ? known.entries : known.media).has(target),
   );
-  return gone.map(({ path }) => ({
+  return gone.map(({ path, target }) => ({
     path,
     code: 'gone',
-    message: 'It leads to something that is gone. Choose again.',
+    message: whyNotThere(known, target, 'It leads to something that is gone. Choose again.'),
   }));
 }
 

@@ -1,7 +1,7 @@
 import { pointer, read, refuse, type Fault, type Reading } from '../../faults';
 import { isId, type Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
-import type { MediaSort } from '../../content/known';
+import { whyNotThere, type MediaSort } from '../../content/known';
 import type { Kind } from './kind';
 import {
   asList,
@@ -141,7 +141,11 @@ export const media: Kind<'media'> = {
       const found = known?.media.get(use.media);
       if (!known) return;
       if (!found) {
-        faults.push({ path, code: 'gone', message: 'It shows a medium that is gone. Choose again.' });
+        faults.push({
+          path,
+          code: 'gone',
+          message: whyNotThere(known, use.media, 'It shows a medium that is gone. Choose again.'),
+        });
         return;
       }
       if (rules.accept.length > 0 && !rules.accept.includes(found.sort))

@@ -2,11 +2,11 @@
 import { Button, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useEffect, useState, type ReactElement } from 'react';
+import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer } from '../../../../contract/pages';
-import type { Fault } from '../../../../core/faults';
-import type { Field } from '../../../../core/model/document';
+import { pointer, type Fault } from '../../../../core/faults';
+import type { Field, Slot } from '../../../../core/model/document';
 import type { Json } from '../../../../core/json';
 import { settingKeys, type Layers, type SettingKey } from '../../../../core/model/settings';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
@@ -16,29 +16,35 @@ import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { Labelled } from '../../../../ui/labelled';
 import { LanguageChoice } from '../../../../ui/language-choice';
-import look from '../../../../ui/look/look.module.css';
-import { Eyebrow, Mono, Note, StateMark } from '../../../../ui/marks';
+import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
-import { faultsBelow, parseForm } from '../../../../ui/parse-form';
+import { faultsBelow, keyOf } from '../../../../ui/parse-form';
+import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
+import { useNotesAt } from '../../../../ui/notes/use-notes-at';
+import { seenInWords } from '../../../../ui/seen-in-words';
+import { useOutsideOfPage } from '../../../../ui/use-within';
+import { useFormReading, useSlotFaults } from '../../../../ui/use-form-faults';
 import { useMay } from '../../../../ui/shell/person';
 import { SettingsHere } from '../../../../ui/settings-here';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { Stem } from '../../../../ui/stem';
+import { RecordHead } from '../../../../ui/record-head';
+import { historyOf } from '../../../../ui/versions/version-hrefs';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
 import { HereNow } from '../../../../ui/here-now';
-import type { PlaceScope } from '../../../../ui/place-in-words';
+import { slotLabels, type PlaceScope } from '../../../../core/content/versions';
 import { PageDrawing } from '../page-drawing';
 import { targetOf } from '../point/target-of';
 import { AddPage } from './add-page';
 import { CategoryWords } from './category-words';
-import { apart, everyFieldOf, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
+import { apart, everyFieldOf, patchOf, sendableOf, slotName, withSlots } from './page-draft';
 import { PickedEntries } from './picked-entries';
-import { PageGoes } from './page-goes';
+import { PageActs } from './page-acts';
 import { PagePlace } from './page-place';
 import { addressOfEach } from '../../../../core/site/address';
 import { goesByHand, PlacedByHand } from './placed-by-hand';
@@ -50,8 +56,9 @@ import { Link } from '../../../../ui/link';
 
 /** Settings that only the listings on a page have. */
 /** What is asked again when the page has another revision. */
-const followers = new Set(['pagePreview', 'pageReach']);
+const followers = new Set(['pagePreview', 'pageReach', 'versions']);
 
+const NO_SLOTS: readonly Slot[] = [];
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
 
 /** One page: its own words, what fills it, where it stands, and how it will look. */
@@ -62,10 +69,16 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const tell = useTell();
   const type = model.pageTypeByKey(initial.type);
   // Words of one category only add to what all of them say: nothing of them is needed.
-  const fields: readonly Field[] = (type?.fields ?? []).map((field) =>
-    initial.category === null ? field : { ...field, required: false },
+  const fields = useMemo(
+    (): readonly Field[] =>
+      (type?.fields ?? []).map((field) =>
+        initial.category === null ? field : { ...field, required: false },
+      ),
+    [initial.category, type],
   );
-  const mayArrange = useMay('arrange pages');
+  const everyField = useMemo(() => everyFieldOf(model, fields), [fields, model]);
+  const arranges = useMay('arrange pages');
+  const reviews = useMay('review');
   const { data: listings } = useAsk('listings');
   const locales = model.document.locales.others;
   const drafted = (answer: PageAnswer) => withSlots(withLanguages(answer, fields, locales));
@@ -73,7 +86,12 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const [shownCategory, setShownCategory] = useState<string>();
   const add = useSearchParams().get('add') ?? undefined;
   const [adding, setAdding] = useState(add !== undefined);
-  const [sure, setSure] = useState<'withdraw' | 'bin'>();
+  const [noteAt, setNoteAt] = useState<NoteAt>();
+  const notes = useNotesAt(initial.id);
+  const beginNote = useCallback((key: string, quote: string) => {
+    setNoteAt({ path: pointer('', 'values', key), quote });
+    document.getElementById('notes')?.scrollIntoView({ block: 'nearest' });
+  }, []);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
@@ -84,7 +102,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         await ask('changePage', {
           path: { id: initial.id },
           revision,
-          body: { ...patchOf(changes, locales), ...(byItself ? { apart: true } : {}) },
+          body: { ...patchOf(changes, locales), ...(byItself ? { apart: 'collided' } : {}) },
         }),
       ),
     other: (current) => {
@@ -93,9 +111,11 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     },
   });
   const { kept, given, status } = draft;
+  const outside = useOutsideOfPage(initial, type?.id ?? '');
+  const mayArrange = !outside && (arranges || (reviews && kept.stage === 'review'));
   const scope: PlaceScope = {
     model,
-    fields: everyFieldOf(model, fields),
+    fields: everyField,
     slots: new Map((type?.definition.slots ?? []).map(({ key, label }) => [slotName(key), label])),
   };
   const { data: drawn } = useAsk('pagePreview', {
@@ -128,16 +148,21 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     if (askedBlock) document.getElementById(`block-${askedBlock}`)?.scrollIntoView({ block: 'center' });
     else if (askedField !== undefined) goToField(askedField);
   }, [askedBlock, askedField]);
+  const { values, slots } = useMemo(() => apart(given), [given]);
+  const reading = useFormReading(everyField, values, today, kept);
+  // Of the words of one category only slots count in which something stands.
+  const countedSlots = useMemo(
+    () =>
+      (type?.definition.slots ?? NO_SLOTS).filter(
+        ({ key }) => initial.category === null || blocksIn(slots[key]).length > 0,
+      ),
+    [initial.category, slots, type],
+  );
+  const blockFaults = useSlotFaults(model, countedSlots, slots, today, kept);
   if (!type) return null;
   const source = answersOf(type.definition.source);
   const entries = model.contentType(source.entryType ?? '');
   const scheme = model.scheme(source.scheme ?? '');
-  const { values, slots } = apart(given);
-  const reading = parseForm(everyFieldOf(model, fields), values, today);
-  const blockFaults = [
-    ...slotFaults(model, type, given),
-    ...kept.faults.filter(({ path }) => path.startsWith('/slots')),
-  ];
   const told = new Set(reading.faults.map(({ path }) => path));
   const others = faultsInForm([
     ...draft.faults,
@@ -145,17 +170,21 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     ...(problem?.faults ?? []),
   ]).filter(({ path }) => !told.has(path));
   const faults = [...reading.faults, ...others.filter(({ path }) => path.startsWith('/values/'))];
+  /** Does something with the page once all that was typed is saved. */
+  const acting = async (what: (revision: number) => Promise<PageAnswer | void>): Promise<void> => {
+    const settled = await draft.settle();
+    if (!settled) throw new Error('What you typed is not saved yet, so this waits.');
+    const answer = await what(settled.revision);
+    if (answer) draft.take(drafted(answer));
+    void client.invalidateQueries();
+  };
   const act = async (
     what: (revision: number) => Promise<PageAnswer | void>,
     done: string,
   ): Promise<boolean> => {
     setProblem(undefined);
     try {
-      const settled = await draft.settle();
-      if (!settled) throw new Error('What you typed is not saved yet, so this waits.');
-      const answer = await what(settled.revision);
-      if (answer) draft.take(drafted(answer));
-      void client.invalidateQueries();
+      await acting(what);
       tell(done);
       return true;
     } catch (error) {
@@ -175,14 +204,6 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         ask('changePage', { path, revision, body: { settings: { ...kept.settings, [key]: value } } }),
       'It is set.',
     );
-  const publish = () =>
-    act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.');
-  const withdraw = () =>
-    act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
-  const bin = async () => {
-    if (await act((revision) => ask('binPage', { path, revision }), 'The page is in the bin.'))
-      router.push('/bench/arrange');
-  };
   const listing = listings?.items.find(({ id }) => id === kept.listing);
   // Of those that fill it or stand in its blocks; words of a category stand on a page that its home fills.
   const standing = JSON.stringify([kept.listing, kept.slots, kept.byHand]);
@@ -200,6 +221,14 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
     (kept.category === null ? '' : kept.title);
   const held = [...reading.faults, ...blockFaults];
   const needsListing = source.listing === 'needed' && kept.listing === null;
+  const goToFirstFault = () => {
+    const [first] = held;
+    const own = first?.path.startsWith('/values/') ? keyOf(first.path) : undefined;
+    if (own !== undefined) {
+      setLanguage(locales.find((each) => own.startsWith(`${each}_`)) ?? '');
+      requestAnimationFrame(() => goToField(own));
+    } else document.querySelector('[data-to-fix]')?.scrollIntoView({ block: 'center' });
+  };
   // What is told at its own field is not told again over the bench.
   const words =
     problem && !problem.faults.some(({ path: at }) => at === '/slug') ? problem.words : draft.problem;
@@ -239,6 +268,13 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       reach={
         <>
           <HereNow record={kept.id} fields={scope.fields} />
+          <NotesPanel
+            record={kept.id}
+            scope={{ ...scope, slots: slotLabels(type.definition.slots) }}
+            content={{ values, slots }}
+            at={noteAt}
+            onAt={setNoteAt}
+          />
           {mayArrange && kept.category === null && (
             <PagePlace
               page={kept}
@@ -309,59 +345,46 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </>
       }
     >
-      <div className={look.heading}>
-        <div>
-          <div className={look.eyebrow}>
-            <span>
-              {type.definition.label} <Mono>{standsAt}</Mono>
-            </span>
-          </div>
-          <h1>{title || 'Without a name'}</h1>
-          <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 14px', marginTop: 2, fontSize: 13 }}>
-            <StateMark state={kept.state} />
-            <span className={look.pencil} role="status">
-              {status === 'saved'
-                ? shown
-                  ? kept.differs
-                    ? 'Visitors still see it as it was.'
-                    : 'Visitors see it like this.'
-                  : 'Visitors do not see it.'
-                : status === 'not saved'
-                  ? 'Not saved yet'
-                  : 'Saving…'}
-            </span>
-          </div>
-        </div>
-        <div className={look.acts}>
-          {shown && (
-            <Button component={Link} href={`/bench/point?at=${encodeURIComponent(seenAt)}`}>
-              Point at it
-            </Button>
-          )}
-          {shown && (
-            <Button component="a" href={seenAt} target="_blank" rel="noreferrer">
-              As a visitor
-            </Button>
-          )}
-          {mayArrange && (
-            <>
-              {!scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}
-              {shown ? (
-                <Button onClick={() => setSure('withdraw')}>Withdraw</Button>
-              ) : (
-                kept.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>
-              )}
-              <Button
-                variant="contained"
-                disabled={held.length > 0 || needsListing || (shown && !kept.differs && status === 'saved')}
-                onClick={() => void publish()}
-              >
-                Publish
-              </Button>
-            </>
-          )}
-        </div>
-      </div>
+      <RecordHead
+        eyebrow={
+          <>
+            {type.definition.label} <Mono>{standsAt}</Mono>
+          </>
+        }
+        title={title || 'Without a name'}
+        state={kept.state}
+        seen={seenInWords(kept)}
+        saved={status === 'saved' ? 'Saved' : status === 'not saved' ? 'Not saved yet' : 'Saving…'}
+        toFix={held.length}
+        onFix={goToFirstFault}
+        draft={draft}
+        mayChange={mayArrange}
+        ways={
+          <>
+            <Link href={historyOf('page', kept.id)}>Versions</Link>
+            {shown && <Link href={`/bench/point?at=${encodeURIComponent(seenAt)}`}>Point at it</Link>}
+            {shown && (
+              <a href={seenAt} target="_blank" rel="noreferrer">
+                As a visitor
+              </a>
+            )}
+          </>
+        }
+      >
+        {arranges && !outside && !scheme && <Button onClick={() => setAdding(true)}>Add a page below</Button>}
+        {!outside && (
+          <PageActs
+            page={kept}
+            title={title}
+            asksReview={type.definition.review ?? false}
+            mayPublishNow={held.length === 0 && !needsListing}
+            typed={status !== 'saved'}
+            acting={acting}
+            act={act}
+          />
+        )}
+      </RecordHead>
+      {outside && <Note sort="info">You may read this. {outside}</Note>}
       {words && (
         <Note sort="error" role="alert">
           {words}
@@ -397,13 +420,24 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
       <SideBySide beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
-            <LanguageChoice value={language} onChange={setLanguage} />
+            <LanguageChoice
+              value={language}
+              onChange={setLanguage}
+              toFix={(each) =>
+                fieldsFor(fields, each).reduce(
+                  (sum, { key }) => sum + faultsBelow(faults, `/values/${key}`).length,
+                  0,
+                )
+              }
+            />
             <EntryForm
               fields={fieldsFor(fields, language)}
               values={values}
               faults={faults}
               onChange={draft.change}
               disabled={!mayArrange}
+              notes={notes.byField}
+              onNote={beginNote}
             />
             {source.picked && (
               <PickedEntries
@@ -504,17 +538,6 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </Frame>
       </SideBySide>
       {adding && <AddPage parent={kept} first={add} onClose={() => setAdding(false)} />}
-      {sure && (
-        <PageGoes
-          page={kept}
-          how={sure}
-          onCancel={() => setSure(undefined)}
-          onSure={() => {
-            setSure(undefined);
-            void (sure === 'withdraw' ? withdraw() : bin());
-          }}
-        />
-      )}
       {draft.conflicts.length > 0 && (
         <Conflicts
           conflicts={draft.conflicts}

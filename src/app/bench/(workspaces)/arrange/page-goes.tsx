@@ -40,7 +40,11 @@ export function PageGoes({
       act={how === 'withdraw' ? 'Withdraw it' : 'Bin it'}
       said={
         how === 'bin'
-          ? ['Visitors do not see this page.']
+          ? [
+              page.shown.length > 0
+                ? `Visitors see this page at ${page.address}. They find nothing there then.`
+                : 'Visitors do not see this page.',
+            ]
           : isTop
             ? ['It is the first page of its site: whoever comes to the site finds nothing there.']
             : [`Whoever comes to ${page.address} finds nothing there.`]
@@ -48,18 +52,27 @@ export function PageGoes({
       reach={
         under &&
         reach && [
-          {
-            words: 'Pages below it keep their addresses, with no page above to lead to them:',
-            things: seen.map(({ id, title }) => ({ id, label: title })),
-          },
+          how === 'bin'
+            ? {
+                words: 'Pages below it go into the bin with it:',
+                things: under.map(({ id, title }) => ({ id, label: title })),
+              }
+            : {
+                words: 'Pages below it keep their addresses, with no page above to lead to them:',
+                things: seen.map(({ id, title }) => ({ id, label: title })),
+              },
           { words: 'These name it, and their links would lead nowhere:', things: reach.goesTo },
           {
             words: 'Pages that change:',
-            things: how === 'withdraw' ? reach.pages.filter(({ id }) => id !== page.id) : [],
+            things: reach.pages.filter(({ id }) => id !== page.id),
           },
         ]
       }
-      undo="It can be taken back at once, or later in Watch."
+      undo={
+        how === 'bin'
+          ? 'It comes back from the bin to its place, with its address.'
+          : 'It can be taken back at once, or later in Watch.'
+      }
       onCancel={onCancel}
       onSure={onSure}
     />

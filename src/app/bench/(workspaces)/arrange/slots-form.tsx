@@ -274,7 +274,11 @@ export function SlotForm({
     setOpen(block.id);
   };
   return (
-    <section className={styles.slot} aria-label={`Slot ${slot.label}`}>
+    <section
+      className={styles.slot}
+      aria-label={`Slot ${slot.label}`}
+      {...(own.length > 0 ? { 'data-to-fix': '' } : {})}
+    >
       <header>
         <h3>{slot.label}</h3>
         <span>
@@ -303,7 +307,13 @@ export function SlotForm({
           const inside = faultsBelow(faults, `/${i}`);
           const held = asText(block.held);
           return (
-            <li key={id} id={`block-${id}`} data-open={open === id} data-hidden={block.hidden === true}>
+            <li
+              key={id}
+              id={`block-${id}`}
+              data-open={open === id}
+              data-hidden={block.hidden === true}
+              {...(inside.length > 0 ? { 'data-to-fix': '' } : {})}
+            >
               <div className={styles.blocktop}>
                 <TypeIcon name={type?.definition.icon ?? ''} />
                 <button

@@ -17,11 +17,15 @@ import { serializeRule } from '../../../../core/mapping/rule/serialize-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
+import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
-import { Mono, Note, StateMark } from '../../../../ui/marks';
+import { Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
+import { RecordHead } from '../../../../ui/record-head';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
+import { historyOf } from '../../../../ui/versions/version-hrefs';
+import { Sure } from '../../../../ui/sure';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { useDraft } from '../../../../ui/use-draft';
@@ -166,19 +170,21 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
       draft.take(drafted(await ask('publishListing', { path: { id: kept.id }, revision })));
       tell(`In force${inPages(kept.pages.length)}.`);
     });
+  const [sure, setSure] = useState(false);
   const bin = () =>
     act(async (revision) => {
       await ask('binListing', { path: { id: kept.id }, revision });
       tell('The listing is in the bin.');
       router.push('/bench/map');
     });
-  const status =
+  const seenWords = kept.differs
+    ? 'Visitors still see it as it was.'
+    : kept.state === 'published'
+      ? 'Visitors see it like this.'
+      : 'No page can show it yet.';
+  const savedWords =
     draft.status === 'saved'
-      ? kept.differs
-        ? 'Visitors still see it as it was.'
-        : kept.state === 'published'
-          ? 'Visitors see it like this.'
-          : 'No page can show it yet.'
+      ? 'Saved'
       : draft.status === 'not saved'
         ? read.faults.some(isWaiting)
           ? 'Not saved yet: a condition waits for what it compares with.'
@@ -201,55 +207,52 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
       outlineLabel="Listings"
       reach={<ListingReach listing={kept} rule={read.rule} matching={result?.matching} />}
     >
-      <div className={look.heading}>
-        <div>
-          <div className={look.eyebrow}>
-            <span>
-              Listing <Mono>{kept.key}</Mono>
-            </span>
-          </div>
-          <h1>{kept.label}</h1>
-          <div className={styles.standing}>
-            <StateMark state={kept.state} />
-            <span className={look.pencil} role="status">
-              {status}
-            </span>
-          </div>
-        </div>
-        <div className={look.acts}>
-          <Button
-            aria-pressed={comparing}
-            onClick={() => setComparing(!comparing)}
-            disabled={!read.rule || !result || result.matching === 0}
-          >
-            {comparing ? 'Back to the rule' : 'Compare'}
-          </Button>
-          {mayKeep && (
-            <>
-              <Button disabled={busy} onClick={() => void bin()}>
-                Bin
-              </Button>
-              <Button
-                disabled={busy || draft.status === 'saved' || draft.status === 'saving'}
-                onClick={() => void draft.settle()}
-              >
-                Save
-              </Button>
-              <Button
-                variant="contained"
-                disabled={
-                  busy ||
-                  read.faults.length > 0 ||
-                  (kept.state === 'published' && !kept.differs && draft.status === 'saved')
-                }
-                onClick={() => void publish()}
-              >
-                Put in force{inPages(kept.pages.length)}
-              </Button>
-            </>
-          )}
-        </div>
-      </div>
+      <RecordHead
+        eyebrow={
+          <>
+            Listing <Mono>{kept.key}</Mono>
+          </>
+        }
+        title={kept.label}
+        state={kept.state}
+        seen={seenWords}
+        saved={savedWords}
+        draft={draft}
+        mayChange={mayKeep}
+        ways={<Link href={historyOf('listing', kept.id)}>Versions</Link>}
+      >
+        <Button
+          aria-pressed={comparing}
+          onClick={() => setComparing(!comparing)}
+          disabled={!read.rule || !result || result.matching === 0}
+        >
+          {comparing ? 'Back to the rule' : 'Compare'}
+        </Button>
+        {mayKeep && (
+          <>
+            <Button disabled={busy} onClick={() => setSure(true)}>
+              Bin
+            </Button>
+            <Button
+              disabled={busy || draft.status === 'saved' || draft.status === 'saving'}
+              onClick={() => void draft.settle()}
+            >
+              Save
+            </Button>
+            <Button
+              variant="contained"
+              disabled={
+                busy ||
+                read.faults.length > 0 ||
+                (kept.state === 'published' && !kept.differs && draft.status === 'saved')
+              }
+              onClick={() => void publish()}
+            >
+              Put in force{inPages(kept.pages.length)}
+            </Button>
+          </>
+        )}
+      </RecordHead>
       {!mayKeep && <Note sort="info">You may look at this; architects change it.</Note>}
       {problems.map((words) => (
         <Note key={words} sort="error" role="alert">
@@ -361,6 +364,24 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
             </div>
           </div>
         </div>
+      )}
+      {sure && (
+        <Sure
+          title={`Put “${kept.label}” in the bin?`}
+          act="Bin it"
+          said={[
+            kept.pages.length > 0
+              ? 'Pages show this listing. Give them another first: until then it stays.'
+              : 'No page shows this listing.',
+          ]}
+          reach={[{ words: 'Shown on:', things: kept.pages }]}
+          undo="It can be taken out of the bin again."
+          onCancel={() => setSure(false)}
+          onSure={() => {
+            setSure(false);
+            void bin();
+          }}
+        />
       )}
     </Workspace>
   );

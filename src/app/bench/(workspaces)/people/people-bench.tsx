@@ -16,6 +16,7 @@ import { Workspace } from '../../../../ui/shell/workspace';
 import { useTell } from '../../../../ui/telling';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { LimitsDialog } from './limits-dialog';
 import { LetLeave, Rename } from './people-dialogs';
 import styles from './people.module.css';
 import { PersonRow, type PersonActs } from './person-row';
@@ -126,6 +127,7 @@ export function PeopleBench(): ReactElement {
   const { data, isPending } = useAsk('people');
   const [link, setLink] = useState<{ name: string; link: PersonLink }>();
   const [renaming, setRenaming] = useState<PersonAnswer>();
+  const [limiting, setLimiting] = useState<PersonAnswer>();
   const [leaving, setLeaving] = useState<PersonAnswer>();
   const [problem, setProblem] = useState<string>();
   const act = async (work: () => Promise<unknown>, done: string) => {
@@ -143,6 +145,7 @@ export function PeopleBench(): ReactElement {
     changeRole: ({ id, name }, role) =>
       void act(() => ask('changePerson', { path: { id }, body: { role } }), `${name} is ${role} now.`),
     rename: setRenaming,
+    limit: setLimiting,
     sendLink: ({ id, name }) =>
       void act(
         async () => setLink({ name, link: await ask('sendLink', { path: { id } }) }),
@@ -215,6 +218,23 @@ export function PeopleBench(): ReactElement {
               () => ask('changePerson', { path: { id: renaming.id }, body: { name } }),
               `${renaming.name} is ${name} now.`,
             );
+          }}
+        />
+      )}
+      {limiting && (
+        <LimitsDialog
+          person={limiting}
+          problem={problem}
+          onLeave={() => setLimiting(undefined)}
+          onDone={(limits) => {
+            const { id, name } = limiting;
+            void act(
+              () => ask('changePerson', { path: { id }, body: { limits } }),
+              limits
+                ? `What ${name} may change is bounded.`
+                : `${name} may change whatever the role lets them.`,
+            );
+            setLimiting(undefined);
           }}
         />
       )}

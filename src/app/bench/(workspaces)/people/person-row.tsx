@@ -8,6 +8,7 @@ import styles from './people.module.css';
 export interface PersonActs {
   changeRole(person: PersonAnswer, role: Role): void;
   rename(person: PersonAnswer): void;
+  limit(person: PersonAnswer): void;
   sendLink(person: PersonAnswer): void;
   endSessions(person: PersonAnswer): void;
   letLeave(person: PersonAnswer): void;
@@ -16,7 +17,7 @@ export interface PersonActs {
 /** One person: who they are, their role, and what can be done about them. */
 export function PersonRow({ person, acts }: { person: PersonAnswer; acts: PersonActs }): ReactElement {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { name, email, role, joined, secondFactor } = person;
+  const { name, email, role, joined, secondFactor, limits } = person;
   const act = (work: (person: PersonAnswer) => void) => () => {
     setAnchor(null);
     work(person);
@@ -30,6 +31,7 @@ export function PersonRow({ person, acts }: { person: PersonAnswer; acts: Person
       <span className={styles.email}>
         {email}
         {secondFactor && ' · second factor'}
+        {limits && ' · limited'}
       </span>
       <Select
         size="small"
@@ -54,6 +56,7 @@ export function PersonRow({ person, acts }: { person: PersonAnswer; acts: Person
         </Button>
         <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
           <MenuItem onClick={act(acts.rename)}>Rename</MenuItem>
+          {role !== 'architect' && <MenuItem onClick={act(acts.limit)}>What they may change…</MenuItem>}
           <MenuItem onClick={act(acts.sendLink)}>
             {joined ? 'Send a new-password link' : 'Send the link again'}
           </MenuItem>

@@ -1,6 +1,7 @@
 'use client';
 import { Button, OutlinedInput } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
+import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { Scheme } from '../../../../core/model/document';
 import { FOLDERS } from '../../../../core/model/media-type';
@@ -34,7 +35,8 @@ export function CategoriesBench({
   const path = { id: scheme.id };
   const { data } = useAsk('categories', { path }, { enabled: inForce });
   const { data: counts } = useAsk('categoryCounts', { path }, { enabled: inForce });
-  const [here, setHere] = useState<string>();
+  const asked = useSearchParams().get('at');
+  const [here, setHere] = useState<string | undefined>(asked ?? undefined);
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string>();
   const [reading, setReading] = useState(false);

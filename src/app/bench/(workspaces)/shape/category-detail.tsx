@@ -18,11 +18,13 @@ import { EntryForm } from '../../../../ui/entry-form';
 import { languageName } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { idsIn } from '../../../../ui/kinds/several-rules';
+import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { historyOf } from '../../../../ui/versions/version-hrefs';
 import styles from './categories.module.css';
 import { kindFor } from '../../../../core/model/kinds';
 
@@ -342,6 +344,9 @@ export function CategoryDetail({
             <div className={look.acts}>
               <Button type="submit" variant="contained" disabled={!label.trim()}>
                 Save
+              </Button>
+              <Button component={Link} href={historyOf('category', category.id)}>
+                Versions
               </Button>
               <Button onClick={() => setWay('merge')}>Merge into…</Button>
               {!folder && <Button onClick={() => setWay('split')}>Split…</Button>}

@@ -331,6 +331,14 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
             disabled={!mayChange}
             onChange={(address) => set({ address })}
           />
+          <YesRule
+            label="Someone who reviews must publish"
+            value={shape.review ?? false}
+            onChange={(review) => {
+              const { review: _gone, ...rest } = shape;
+              onChange(review ? { ...rest, review } : rest);
+            }}
+          />
           <Homes type={shape} />
         </>
       )}

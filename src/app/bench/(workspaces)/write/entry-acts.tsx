@@ -4,6 +4,8 @@ import { useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { PublishAt } from '../../../../ui/publish-at';
+import { momentInWords } from '../../../../ui/seen-in-words';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { Sure } from '../../../../ui/sure';
 import { useTell } from '../../../../ui/telling';
@@ -67,17 +69,22 @@ export function EntryActs({
   const reviews = useMay('review');
   const tell = useTell();
   const [busy, setBusy] = useState(false);
+  const [timing, setTiming] = useState(false);
   const [asking, setAsking] = useState<'withdrawEntry' | 'binEntry'>();
   const publishes = mayPublish(role, asksReview);
   const pages = reach?.pages.length ?? 0;
   const shown = entry.shown.length > 0;
+  const settled = async (): Promise<EntryAnswer> => {
+    const kept = await settle();
+    if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
+    return kept;
+  };
   const act = async (name: Act) => {
     setAsking(undefined);
     setBusy(true);
     onProblem(undefined, []);
     try {
-      const kept = await settle();
-      if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
+      const kept = await settled();
       const answer = await ask(name, {
         path: { id: entry.id },
         revision: kept.revision,
@@ -109,14 +116,19 @@ export function EntryActs({
           Withdraw
         </Button>
       )}
-      {entry.stage === 'review' && reviews && (
+      {entry.stage === 'review' && (reviews || mayWrite) && (
         <Button disabled={busy} onClick={() => void act('returnEntry')}>
-          Give back
+          {reviews ? 'Give back' : 'Take back from review'}
         </Button>
       )}
       {!publishes && entry.stage !== 'review' && mayWrite && (
         <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry')}>
           Send for review
+        </Button>
+      )}
+      {publishes && (
+        <Button disabled={busy || faults > 0} onClick={() => setTiming(true)}>
+          At a time…
         </Button>
       )}
       {publishes && (
@@ -128,6 +140,30 @@ export function EntryActs({
         >
           {pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}
         </Button>
+      )}
+      {timing && (
+        <PublishAt
+          name={entry.title || 'this entry'}
+          shown={entry.shown}
+          onClose={() => setTiming(false)}
+          onPublish={async (times) => {
+            const kept = await settled();
+            onDone(
+              await ask('publishEntry', { path: { id: entry.id }, revision: kept.revision, body: times }),
+            );
+            tell(times.from ? `It is seen from ${momentInWords(times.from)}.` : 'Visitors see it now.');
+          }}
+          onTakeDown={async (from) => {
+            const kept = await settled();
+            onDone(
+              await ask('withdrawEntry', {
+                path: { id: entry.id },
+                revision: kept.revision,
+                query: { from },
+              }),
+            );
+          }}
+        />
       )}
       {asking && (
         <Sure

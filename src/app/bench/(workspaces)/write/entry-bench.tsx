@@ -6,7 +6,7 @@ import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { EntryAnswer } from '../../../../contract/entries';
-import type { Fault } from '../../../../core/faults';
+import { pointer, type Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
@@ -21,10 +21,13 @@ import {
 import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { LanguageChoice } from '../../../../ui/language-choice';
-import look from '../../../../ui/look/look.module.css';
-import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
+import { Eyebrow, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { faultsAt, parseForm } from '../../../../ui/parse-form';
+import { useOutsideOfType } from '../../../../ui/use-within';
+import { useFormReading } from '../../../../ui/use-form-faults';
+import { RecordHead } from '../../../../ui/record-head';
+import { seenInWords } from '../../../../ui/seen-in-words';
 import { SideBySide } from '../../../../ui/side-by-side';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
@@ -34,6 +37,9 @@ import { usePaused } from '../../../../ui/use-paused';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
+import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
+import { useNotesAt } from '../../../../ui/notes/use-notes-at';
+import { EarlierVersions } from '../../../../ui/versions/earlier-versions';
 import { HereNow } from '../../../../ui/here-now';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
@@ -49,22 +55,13 @@ const NONE: readonly Field[] = [];
 /** What is asked again when the entry has another revision. */
 const followers = new Set([
   'entryReach',
-  'entryRevisions',
+  'versions',
   'overview',
   'entries',
   'tryListing',
   'tryListingFigures',
   'listingResult',
 ]);
-
-function whatVisitorsSee({ shown, differs, state }: EntryAnswer): string {
-  const [now] = shown;
-  if (state === 'binned') return 'It is in the bin; visitors do not see it.';
-  if (!now) return 'Visitors do not see it.';
-  const from = dayjs(now.from).format('D MMMM');
-  if (dayjs(now.from).isAfter(dayjs())) return `Visitors see it from ${from}.`;
-  return differs ? `Visitors still see the version of ${from}.` : `Visitors see this version, since ${from}.`;
-}
 
 /** One entry: its groups of fields with what each lacks, the form, how it looks, and what it reaches. */
 export function EntryBench({ initial, today }: { initial: EntryAnswer; today: string }): ReactElement | null {
@@ -78,7 +75,14 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     [fields, locales],
   );
   const [locale, setLocale] = useState('');
-  const mayWrite = useMay('write entries');
+  const [noteAt, setNoteAt] = useState<NoteAt>();
+  const notes = useNotesAt(initial.id);
+  const beginNote = useCallback((key: string, quote: string) => {
+    setNoteAt({ path: pointer('', 'values', key), quote });
+    document.getElementById('notes')?.scrollIntoView({ block: 'nearest' });
+  }, []);
+  const writes = useMay('write entries');
+  const reviews = useMay('review');
   const draft = useDraft<EntryAnswer>({
     initial: withLanguages(initial, fields, locales),
     form: { model: model.revision, fields: everyField },
@@ -88,7 +92,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         await ask('changeEntry', {
           path: { id: initial.id },
           revision,
-          body: { ...localizedPatchOf(changes, locales), ...(apart ? { apart } : {}) },
+          body: { ...localizedPatchOf(changes, locales), ...(apart ? { apart: 'collided' } : {}) },
         }),
         fields,
         locales,
@@ -100,9 +104,10 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   });
   const { kept, given, status } = draft;
   const { id, revision } = kept;
+  const outside = useOutsideOfType(type?.id ?? '');
+  const mayWrite = !outside && (writes || (reviews && kept.stage === 'review'));
   const { data: reach } = useAsk('entryReach', { path: { id } });
   const shows = useFieldShows(type);
-  const { data: revisions } = useAsk('entryRevisions', { path: { id } });
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   useEffect(() => {
     if (revision !== initial.revision)
@@ -116,7 +121,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     },
     { enableOnFormTags: true },
   );
-  const reading = useMemo(() => parseForm(everyField, given, today), [everyField, given, today]);
+  const reading = useFormReading(everyField, given, today, kept);
   // How it looks follows a moment after the last key.
   const drawn = usePaused(reading.values);
   const formFields = useMemo(() => fieldsFor(fields, locale), [fields, locale]);
@@ -132,6 +137,12 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   useEffect(() => {
     if (pointed !== undefined) goToField(pointed);
   }, [pointed]);
+  /** A field in another language is gone to once that language is shown. */
+  const goToFault = (key: string) => {
+    const language = locales.find((each) => key.startsWith(`${each}_`)) ?? '';
+    setLocale(language);
+    requestAnimationFrame(() => goToField(key));
+  };
   if (!type) return null;
   const told = new Set(reading.faults.map(({ path }) => path));
   const faults = [
@@ -172,21 +183,19 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               );
             })}
           </OutlineGroup>
-          <OutlineGroup title="Earlier versions" count={revisions?.items.length}>
-            {revisions?.items.slice(0, 12).map(({ number, at, why, by }) => (
-              <li key={number} style={{ display: 'flex', gap: 8, padding: '4px 16px', fontSize: 13 }}>
-                <span>{dayjs(at).format('D MMM, HH:mm')}</span>
-                <span className={look.pencil} style={{ marginLeft: 'auto', textAlign: 'right' }} title={by}>
-                  {why}
-                </span>
-              </li>
-            ))}
-          </OutlineGroup>
+          <EarlierVersions sort="entry" id={id} />
         </>
       }
       reach={
         <>
           <HereNow record={id} fields={everyField} />
+          <NotesPanel
+            record={id}
+            scope={{ model, fields: everyField }}
+            content={{ values: given }}
+            at={noteAt}
+            onAt={setNoteAt}
+          />
           <EntryReach
             type={type}
             title={title || 'Without a name'}
@@ -197,48 +206,45 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         </>
       }
     >
-      <div className={look.heading}>
-        <div>
-          <div className={look.eyebrow}>
-            <span>{type.definition.label}</span>
-          </div>
-          <h1>{title || 'Without a name'}</h1>
-          <div className={styles.standing}>
-            <StateMark state={kept.state} />
-            <span className={look.pencil}>{whatVisitorsSee(kept)}</span>
-            <span className={look.pencil} role="status">
-              {statusWords[status] || `Saved ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
-            </span>
-          </div>
-        </div>
-        <div className={look.acts}>
-          {kept.address && (
-            <Button component={Link} href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>
-              Point at its page
-            </Button>
-          )}
-          {kept.address && (
-            <Button component="a" href={kept.address} target="_blank" rel="noreferrer">
-              As a visitor
-            </Button>
-          )}
-          {!locked && (
-            <Button disabled={status === 'saved' || status === 'saving'} onClick={() => void draft.settle()}>
-              Save
-            </Button>
-          )}
+      <RecordHead
+        eyebrow={type.definition.label}
+        title={title || 'Without a name'}
+        state={kept.state}
+        seen={seenInWords(kept)}
+        saved={statusWords[status] || `Saved ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
+        toFix={faults.length}
+        onFix={() => goToFault(faults[0]?.path.split('/')[2] ?? '')}
+        draft={draft}
+        mayChange={!locked}
+        ways={
+          kept.address && (
+            <>
+              <Link href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Link>
+              <a href={kept.address} target="_blank" rel="noreferrer">
+                As a visitor
+              </a>
+            </>
+          )
+        }
+      >
+        {!locked && (
+          <Button disabled={status === 'saved' || status === 'saving'} onClick={() => void draft.settle()}>
+            Save
+          </Button>
+        )}
+        {!outside && (
           <EntryActs
             entry={kept}
             asksReview={type.definition.review}
             reach={reach}
-            faults={reading.faults.length}
+            faults={faults.length}
             typed={status !== 'saved'}
             settle={draft.settle}
             onDone={(answer) => draft.take(withLanguages(answer, fields, locales))}
             onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
           />
-        </div>
-      </div>
+        )}
+      </RecordHead>
       {(problem?.words ?? draft.problem) && (
         <Note sort="error" role="alert">
           {problem?.words ?? draft.problem}
@@ -250,7 +256,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         </Note>
       )}
       {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={{ model, fields: everyField }} />}
-      {!mayWrite && <Note sort="info">You may read this; editors and architects change it.</Note>}
+      {!mayWrite && (
+        <Note sort="info">
+          You may read this. {outside ?? 'Editors and architects change it; who reviews, while it waits.'}
+        </Note>
+      )}
       <SideBySide
         beside={
           <>
@@ -262,7 +272,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
                   const field = everyField.find(({ key }) => path === `/values/${key}`);
                   return (
                     <Note key={path + code} sort="error">
-                      <button type="button" onClick={() => field && goToField(field.key)}>
+                      <button type="button" onClick={() => field && goToFault(field.key)}>
                         {field && !message.startsWith(field.label) ? `${field.label}: ${message}` : message}
                       </button>
                     </Note>
@@ -276,7 +286,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         <Frame label="Fields">
           <div className={styles.sheet}>
             {fields.some(({ localised }) => localised) && (
-              <LanguageChoice value={locale} onChange={setLocale} />
+              <LanguageChoice
+                value={locale}
+                onChange={setLocale}
+                toFix={(each) => mends(fieldsFor(fields, each))}
+              />
             )}
             <EntryForm
               fields={formFields}
@@ -284,6 +298,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               faults={faults}
               onChange={draft.change}
               disabled={locked}
+              notes={notes.byField}
+              onNote={beginNote}
               {...(shows && !locale ? { shows } : {})}
             />
           </div>

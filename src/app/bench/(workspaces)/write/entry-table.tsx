@@ -17,6 +17,7 @@ import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
+import { useOutsideOfType } from '../../../../ui/use-within';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { When } from '../../../../ui/when';
@@ -111,7 +112,8 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
   const router = useRouter();
   const path = usePathname();
   const asked = useSearchParams();
-  const mayWrite = useMay('write entries');
+  const outside = useOutsideOfType(type.id);
+  const mayWrite = useMay('write entries') && !outside;
   const { make, busy, problem } = useNewEntry(typeKey);
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());

@@ -1,5 +1,5 @@
 'use client';
-import { Folder } from 'lucide-react';
+import { Folder, Trash2 } from 'lucide-react';
 import type { ReactElement } from 'react';
 import { states } from '../../../../core/content/states';
 import { FOLDERS } from '../../../../core/model/media-type';
@@ -37,10 +37,12 @@ interface Props {
   state?: string;
   /** Where among media one is: all, a folder, `none`, or where folders are made. */
   media?: string;
+  /** Whether one looks into the bin. */
+  bin?: boolean;
 }
 
 /** Content types with the number of their entries, and media; below the one at hand, its states or folders. */
-export function WriteOutline({ typeKey, state, media }: Props): ReactElement {
+export function WriteOutline({ typeKey, state, media, bin = false }: Props): ReactElement {
   const model = useModel();
   const { data } = useAsk('overview');
   const countsOf = (key: string) => data?.types.find((type) => type.key === key)?.counts;
@@ -74,6 +76,14 @@ export function WriteOutline({ typeKey, state, media }: Props): ReactElement {
         />
       </OutlineGroup>
       {media !== undefined && <Folders here={media} />}
+      <OutlineGroup title="Put away">
+        <OutlineRow
+          label="Bin"
+          icon={<Trash2 size={15} strokeWidth={1.6} aria-hidden="true" />}
+          href="/bench/write/bin"
+          here={bin}
+        />
+      </OutlineGroup>
       {typeKey !== undefined && here && (
         <OutlineGroup title="By state">
           {states.map((each) => (

@@ -63,6 +63,29 @@ export function OwnName({ person }: { person: PersonAnswer }): ReactElement {
   );
 }
 
+export function OwnLetters({ person }: { person: PersonAnswer }): ReactElement {
+  const { problem, act } = useDoing();
+  return (
+    <div className={styles.form}>
+      <h2 className={look.eyebrow}>Letters</h2>
+      <label className={styles.letters}>
+        <input
+          type="checkbox"
+          checked={person.letters}
+          onChange={({ target: { checked: letters } }) =>
+            void act(
+              () => ask('changeOwnLetters', { body: { letters } }),
+              letters ? 'Letters are sent to you.' : 'No letters are sent to you.',
+            )
+          }
+        />{' '}
+        A letter when work is given to me, or a note is written at mine
+      </label>
+      <Whole problem={problem} />
+    </div>
+  );
+}
+
 export function OwnPassword({ email }: { email: string }): ReactElement {
   const [asked, setAsked] = useState({ old: '', password: '' });
   const { problem, at, act } = useDoing();

@@ -12,7 +12,7 @@ import { usePerson } from '../../../../ui/shell/person';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
-import { OwnName, OwnPassword, OwnSecondFactor } from './own-access';
+import { OwnLetters, OwnName, OwnPassword, OwnSecondFactor } from './own-access';
 import styles from './you.module.css';
 
 /** Oneself: name, password, second factor, and where one is signed in. */
@@ -57,6 +57,9 @@ export default function YouPage(): ReactElement {
       <div className={styles.sides}>
         <Frame label="Name">
           <OwnName person={person} />
+        </Frame>
+        <Frame label="Letters">
+          <OwnLetters person={person} />
         </Frame>
         <Frame label="Password">
           <OwnPassword email={person.email} />

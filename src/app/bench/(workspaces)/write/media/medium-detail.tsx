@@ -7,6 +7,8 @@ import type { MediaAnswer } from '../../../../../contract/media';
 import type { Fault } from '../../../../../core/faults';
 import { sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import { isFilledIn } from '../../../../../core/model/media-type';
+import { Link } from '../../../../../ui/link';
+import { historyOf } from '../../../../../ui/versions/version-hrefs';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { EntryForm } from '../../../../../ui/entry-form';
 import {
@@ -22,6 +24,7 @@ import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
 import { parseForm } from '../../../../../ui/parse-form';
+import { Sure } from '../../../../../ui/sure';
 import { useTell } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from '../../../../../ui/unsaved';
@@ -90,6 +93,8 @@ function Filled({
   const [given, setGiven] = useState<JsonObject>(() => ({ ...kept, ...readUnsaved(name, form)?.given }));
   const [locale, setLocale] = useState('');
   const [busy, setBusy] = useState(false);
+  const [sure, setSure] = useState(false);
+  const { data: reach } = useAsk('mediumReach', { path: { id: medium.id } }, { enabled: sure });
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const changes: JsonObject = Object.fromEntries(
     Object.entries(given).filter(([key, value]) => !sameJson(value as Json, (kept[key] ?? null) as Json)),
@@ -110,6 +115,21 @@ function Filled({
     setGiven(kept);
     setProblem(undefined);
     forgetUnsaved(name);
+  };
+  const bin = async () => {
+    setSure(false);
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      await ask('binMedium', { path: { id: medium.id }, revision: medium.revision });
+      forgetUnsaved(name);
+      tell(`${medium.label} is in the bin.`);
+      onClose();
+      await client.invalidateQueries();
+    } catch (caught) {
+      setProblem({ words: wordsOf(caught), faults: [] });
+      setBusy(false);
+    }
   };
   const keep = async () => {
     setBusy(true);
@@ -182,9 +202,31 @@ function Filled({
             <Button disabled={!typed || busy} onClick={leave}>
               Leave it as it was
             </Button>
+            <Button disabled={busy} onClick={() => setSure(true)}>
+              Bin
+            </Button>
+            <Button component={Link} href={historyOf('medium', medium.id)}>
+              Versions
+            </Button>
           </div>
         )}
       </div>
+      {sure && (
+        <Sure
+          title={`Put “${medium.label}” in the bin?`}
+          act="Bin it"
+          said={['Visitors cannot get its file any more.']}
+          reach={
+            reach && [
+              { words: 'These show it, and would show nothing there:', things: reach.goesTo },
+              { words: 'Pages that change:', things: reach.pages },
+            ]
+          }
+          undo="It comes back from the bin to wherever it is shown."
+          onCancel={() => setSure(false)}
+          onSure={() => void bin()}
+        />
+      )}
     </Frame>
   );
 }

@@ -1,0 +1,126 @@
+'use client';
+import { Button } from '@mui/material';
+import { useRouter } from 'next/navigation';
+import { useState, type ReactElement } from 'react';
+import type { PageAnswer } from '../../../../contract/pages';
+import { mayPublish } from '../../../../core/roles';
+import { ask } from '../../../../ui/ask';
+import { PublishAt } from '../../../../ui/publish-at';
+import { momentInWords } from '../../../../ui/seen-in-words';
+import { useMay, usePerson } from '../../../../ui/shell/person';
+import { useTell } from '../../../../ui/telling';
+import { DraftLinks } from './draft-links';
+import { PageGoes } from './page-goes';
+
+/** Does something with the page at its revision once all that was typed is saved. */
+type Acting = (what: (revision: number) => Promise<PageAnswer | void>) => Promise<void>;
+
+/** What can be done with a page as a whole, by those who may. Destructive work shows its reach first. */
+export function PageActs({
+  page,
+  title,
+  asksReview,
+  mayPublishNow,
+  typed,
+  acting,
+  act,
+}: {
+  page: PageAnswer;
+  title: string;
+  asksReview: boolean;
+  /** Whether nothing holds back publishing. */
+  mayPublishNow: boolean;
+  /** Whether something was typed that is not kept yet. */
+  typed: boolean;
+  acting: Acting;
+  /** The same, telling what was done, or over the bench what went wrong. */
+  act: (what: Parameters<Acting>[0], done: string) => Promise<boolean>;
+}): ReactElement {
+  const router = useRouter();
+  const tell = useTell();
+  const { role } = usePerson();
+  const arranges = useMay('arrange pages');
+  const reviews = useMay('review');
+  const [showing, setShowing] = useState(false);
+  const [timing, setTiming] = useState(false);
+  const [sure, setSure] = useState<'withdraw' | 'bin'>();
+  const publishes = mayPublish(role, asksReview);
+  const shown = page.shown.length > 0;
+  const waits = page.stage === 'review';
+  const path = { id: page.id };
+  const go = async (how: 'withdraw' | 'bin') => {
+    setSure(undefined);
+    if (how === 'withdraw')
+      await act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
+    else if (
+      await act(
+        (revision) => ask('binPage', { path, revision, query: { branch: 'yes' } }),
+        'The page is in the bin.',
+      )
+    )
+      router.push('/bench/arrange');
+  };
+  return (
+    <>
+      {(arranges || reviews) && <Button onClick={() => setShowing(true)}>Show the draft…</Button>}
+      {arranges && page.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>}
+      {shown && publishes && <Button onClick={() => setSure('withdraw')}>Withdraw</Button>}
+      {waits && (reviews || arranges) && (
+        <Button
+          onClick={() =>
+            void act(
+              (revision) => ask('returnPage', { path, revision }),
+              reviews ? 'It is given back.' : 'It is a draft again.',
+            )
+          }
+        >
+          {reviews ? 'Give back' : 'Take back from review'}
+        </Button>
+      )}
+      {!publishes && !waits && arranges && (
+        <Button
+          variant="contained"
+          onClick={() =>
+            void act((revision) => ask('submitPage', { path, revision }), 'It waits for review.')
+          }
+        >
+          Send for review
+        </Button>
+      )}
+      {publishes && (
+        <Button disabled={!mayPublishNow} onClick={() => setTiming(true)}>
+          At a time…
+        </Button>
+      )}
+      {publishes && (
+        <Button
+          variant="contained"
+          disabled={!mayPublishNow || (shown && !page.differs && !typed)}
+          onClick={() =>
+            void act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.')
+          }
+        >
+          Publish
+        </Button>
+      )}
+      {showing && <DraftLinks page={page.id} onClose={() => setShowing(false)} />}
+      {timing && (
+        <PublishAt
+          name={title || 'this page'}
+          shown={page.shown}
+          onClose={() => setTiming(false)}
+          onPublish={async (times) => {
+            await acting((revision) => ask('publishPage', { path, revision, body: times }));
+            tell(times.from ? `It is seen from ${momentInWords(times.from)}.` : 'Visitors see it now.');
+          }}
+          onTakeDown={(from) =>
+            acting((revision) => ask('withdrawPage', { path, revision, query: { from } }))
+          }
+        />
+      )}
+      {sure && (
+        <PageGoes page={page} how={sure} onCancel={() => setSure(undefined)} onSure={() => void go(sure)} />
+      )}
+    </>
+  );
+}

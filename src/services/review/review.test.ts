@@ -1,0 +1,175 @@
+import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import type { JsonObject } from '../../core/json';
+import { undoAct, acts } from '../acts';
+import { addEntry, changeEntry, entry, publishEntry, returnEntry, submitEntry } from '../entries';
+import { applyWorking } from '../model';
+import { keepWorking } from '../model/working-copy';
+import { addPage, changePage, page, publishPage, returnPage, submitPage } from '../pages';
+import { changeOwnLetters } from '../people';
+import { colleagues, endGivenWork, giveWork } from './given';
+import { addNote, answerNote, notes, settleNote } from './notes';
+import { today } from './today';
+
+const DAY = 86_400_000;
+let small: SmallInstallation;
+const letters: { to: string; subject: string; text: string }[] = [];
+beforeEach(async () => {
+  small = await smallInstallation();
+  letters.length = 0;
+  const { queue } = small.installation;
+  const put = queue.put.bind(queue);
+  queue.put = async (job) => {
+    if ('letter' in job.input) letters.push(job.input.letter);
+    return put(job);
+  };
+});
+afterEach(() => small.close());
+
+const notice = (title = 'Path closed') =>
+  addEntry(small.installation, small.people.editor, { type: 'notice', values: { title } });
+
+test('what waits for review is corrected, given back with notes, mended and published', async () => {
+  const { installation, people } = small;
+  const { id } = await notice();
+  await expect(
+    changeEntry(installation, people.reviewer, id, 1, { values: { title: 'Path shut' } }),
+  ).rejects.toMatchObject({ status: 403 });
+  await submitEntry(installation, people.editor, id, 1);
+  const corrected = await changeEntry(installation, people.reviewer, id, 2, {
+    values: { title: 'Path shut' },
+  });
+  expect(corrected.state).toBe('review');
+  await addNote(installation, people.reviewer, id, {
+    path: '/values/title',
+    quote: 'shut',
+    words: 'Until when?',
+  });
+  expect((await returnEntry(installation, people.reviewer, id, 3)).state).toBe('draft');
+  const [back] = (await today(installation, people.editor)).back;
+  expect(back).toMatchObject({ id, by: 'reviewer', notes: 1, title: 'Path shut' });
+  const [note] = (await notes(installation, id)).items;
+  await answerNote(installation, people.editor, note?.id ?? '', { words: 'Until May.' });
+  const settled = await settleNote(installation, people.reviewer, note?.id ?? '', { settled: true });
+  expect(settled.items).toMatchObject([
+    {
+      path: '/values/title',
+      quote: 'shut',
+      by: 'reviewer',
+      answers: [{ words: 'Until May.', by: 'editor' }],
+      settledBy: 'reviewer',
+    },
+  ]);
+  await submitEntry(installation, people.editor, id, 4);
+  expect((await today(installation, people.editor)).back).toEqual([]);
+  expect((await today(installation, people.reviewer)).waits.map((each) => each.id)).toEqual([id]);
+  await publishEntry(installation, people.reviewer, id, 5, {});
+  expect((await today(installation, people.reviewer)).waiting).toBe(0);
+  expect((await entry(installation, id)).state).toBe('published');
+});
+
+test('who wrote may take back what waits; it is neither given back twice nor sent twice', async () => {
+  const { installation, people } = small;
+  const { id } = await notice();
+  await submitEntry(installation, people.editor, id, 1);
+  await expect(submitEntry(installation, people.editor, id, 2)).rejects.toMatchObject({ status: 422 });
+  await returnEntry(installation, people.editor, id, 2);
+  expect((await today(installation, people.editor)).back).toEqual([]);
+  await expect(returnEntry(installation, people.reviewer, id, 3)).rejects.toMatchObject({ status: 422 });
+});
+
+test('what changed while it waited is not published unseen', async () => {
+  const { installation, people } = small;
+  const { id } = await notice();
+  await submitEntry(installation, people.editor, id, 1);
+  small.at(NOON + DAY);
+  await changeEntry(installation, people.editor, id, 2, { values: { title: 'Bridge closed' } });
+  await expect(publishEntry(installation, people.reviewer, id, 2, {})).rejects.toMatchObject({ status: 412 });
+  expect((await entry(installation, id)).state).toBe('review');
+});
+
+test('pages are reviewed where their type asks for it', async () => {
+  const { installation, people } = small;
+  const document = JSON.parse(JSON.stringify(installation.model.document)) as JsonObject & {
+    pageTypes: { key: string; review?: boolean }[];
+  };
+  for (const type of document.pageTypes) if (type.key === 'home') type.review = true;
+  await keepWorking(installation, people.architect, 0, document);
+  await applyWorking(installation, people.architect, 1);
+  const { id } = await addPage(installation, people.editor, {
+    type: 'home',
+    parent: null,
+    values: { title: 'Home' },
+  });
+  await expect(publishPage(installation, people.editor, id, 1, {})).rejects.toMatchObject({ status: 403 });
+  await submitPage(installation, people.editor, id, 1);
+  const corrected = await changePage(installation, people.reviewer, id, 2, {
+    values: { title: 'Home of reeds' },
+  });
+  await expect(changePage(installation, people.reviewer, id, 3, { slug: 'x' })).rejects.toMatchObject({
+    status: 403,
+  });
+  expect(corrected.state).toBe('review');
+  expect((await today(installation, people.reviewer)).waits).toMatchObject([
+    { id, sort: 'page', of: 'Home' },
+  ]);
+  await returnPage(installation, people.reviewer, id, 3);
+  await submitPage(installation, people.editor, id, 4);
+  await publishPage(installation, people.reviewer, id, 5, {});
+  expect((await page(installation, id)).state).toBe('published');
+  const [act] = (await acts(installation, { of: id })).items;
+  await expect(undoAct(installation, people.editor, act?.id ?? '')).rejects.toMatchObject({ status: 403 });
+});
+
+test('work is given by a day, stands first on the screen of whom it is given to, and ends', async () => {
+  const { installation, people } = small;
+  const [late, soon] = [await notice('Late'), await notice('Soon')];
+  const to = people.editor.uuid;
+  await giveWork(installation, people.architect, late.id, { to });
+  await giveWork(installation, people.architect, soon.id, {
+    to,
+    day: '2026-12-03',
+    words: 'Before the count.',
+  });
+  const { given } = await today(installation, people.editor);
+  expect(given.map(({ title, day, words, by }) => [title, day, words, by])).toEqual([
+    ['Soon', '2026-12-03', 'Before the count.', 'architect'],
+    ['Late', undefined, undefined, 'architect'],
+  ]);
+  expect((await notes(installation, soon.id)).given).toMatchObject({ toName: 'editor', day: '2026-12-03' });
+  await endGivenWork(installation, soon.id);
+  expect((await today(installation, people.editor)).given).toHaveLength(1);
+  await expect(giveWork(installation, people.architect, late.id, { to: soon.id })).rejects.toMatchObject({
+    status: 422,
+  });
+  expect((await colleagues(installation)).items.map(({ name }) => name)).toEqual([
+    'architect',
+    'editor',
+    'reviewer',
+  ]);
+});
+
+test('letters go to those concerned who want them, and not to who wrote', async () => {
+  const { installation, people } = small;
+  const { id } = await notice();
+  await giveWork(installation, people.architect, id, { to: people.reviewer.uuid });
+  await addNote(installation, people.reviewer, id, { path: '', words: 'Since when?' });
+  expect(letters.map(({ to, subject }) => [to, subject])).toEqual([
+    ['reviewer@quillwater.example', 'For you: Path closed'],
+    ['editor@quillwater.example', 'A note at Path closed'],
+  ]);
+  await changeOwnLetters(installation, people.editor, { letters: false });
+  await addNote(installation, people.reviewer, id, { path: '', words: 'Well?' });
+  expect(letters).toHaveLength(2);
+});
+
+test('what goes out and comes down within two weeks is told', async () => {
+  const { installation, people } = small;
+  const { id } = await notice();
+  const at = (days: number) => new Date(NOON + days * DAY).toISOString();
+  await publishEntry(installation, people.reviewer, id, 1, { from: at(3), until: at(9) });
+  const { soon } = await today(installation, people.editor);
+  expect(soon.map(({ goes, at: when }) => [goes, when])).toEqual([
+    ['out', at(3)],
+    ['down', at(9)],
+  ]);
+});

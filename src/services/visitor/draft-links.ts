@@ -1,0 +1,114 @@
+import type { DraftLinkMade, DraftLinksAnswer, NewDraftLink } from '../../contract/draft-links';
+import { canonicalAddress } from '../../core/site/address';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { isId, newId, type Id } from '../../core/ids';
+import {
+  draftLinkByHash,
+  draftLinksOf,
+  endDraftLink as end,
+  putDraftLink,
+  type DraftLinkRow,
+} from '../../store/draft-links';
+import { pageAt, trailsOf } from '../../store/pages';
+import { namesOfPeople } from '../../store/people';
+import { recordByUuid } from '../../store/records';
+import { needPage } from '../pages/answer';
+import type { Person } from '../people/person';
+import { hashOf } from '../people/sessions';
+import { newWord, wordTyped } from '../people/words';
+import type { Installation } from '../runtime/installation';
+import { notFound } from '../runtime/refusal';
+import { languageAsked } from '../runtime/languages';
+import { siteAt } from '../runtime/sites';
+import { pagePreview } from './preview';
+
+const DAY = 86_400_000;
+
+/** Makes a link by which whoever has it sees drafts, until it ends. */
+export async function makeDraftLink(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  { scope, days }: NewDraftLink,
+): Promise<DraftLinkMade> {
+  const { record } = await needPage(installation.content, id);
+  const word = newWord(6);
+  // Links end by the true clock, as sessions do.
+  const madeAt = Date.now();
+  const endsAt = madeAt + days * DAY;
+  await installation.sessions.write((tx) =>
+    putDraftLink(tx, {
+      word: hashOf(word),
+      uuid: newId(),
+      page: record.uuid,
+      scope,
+      person: person.id,
+      madeAt,
+      endsAt,
+    }),
+  );
+  return {
+    address: `${installation.settings.address}/bench/draft/${word}`,
+    until: new Date(endsAt).toISOString(),
+  };
+}
+
+export async function draftLinks(installation: Installation, id: Id): Promise<DraftLinksAnswer> {
+  const { record } = await needPage(installation.content, id);
+  const rows = await draftLinksOf(installation.sessions, record.uuid, Date.now());
+  const names = await namesOfPeople(
+    installation.content,
+    rows.map(({ person }) => person),
+  );
+  return {
+    items: rows.map(({ uuid, scope, person, endsAt }) => ({
+      id: uuid,
+      scope,
+      by: names.get(person) ?? '',
+      until: new Date(endsAt).toISOString(),
+    })),
+  };
+}
+
+export async function endDraftLink({ sessions }: Installation, id: Id): Promise<void> {
+  const ended = isId(id) && (await sessions.write((tx) => end(tx, id)));
+  if (!ended) throw notFound('link');
+}
+
+/** What a link to drafts shows at an address: the page as a draft, or where it leads that it does not show. */
+export type DraftShown = { page: VisitorPage; until: number } | { elsewhere: string };
+
+/** Whether a link shows a page: itself, one below it, or any of its site. */
+async function shows(
+  { content }: Installation,
+  { page, scope }: DraftLinkRow,
+  asked: { record: number; uuid: Id; site: number },
+): Promise<boolean> {
+  if (page === asked.uuid) return true;
+  if (scope === 'page') return false;
+  if (scope === 'branch')
+    return ((await trailsOf(content, [asked.record])).get(asked.record) ?? []).some(({ id }) => id === page);
+  const { place } = await needPage(content, page);
+  return place.site === asked.site;
+}
+
+/** What somebody with a link to drafts sees; undefined where the link has ended, or its page is gone. */
+export async function draftShown(
+  installation: Installation,
+  word: string,
+  asked: string | null,
+): Promise<DraftShown | undefined> {
+  const { content, sessions } = installation;
+  const link = await draftLinkByHash(sessions, hashOf(wordTyped(word)), Date.now());
+  const own = link && (await recordByUuid(content, link.page, 'page'));
+  if (!link || !own || own.binnedAt !== null) return undefined;
+  if (asked === null) return { page: (await pagePreview(installation, link.page)).page, until: link.endsAt };
+  const whole = canonicalAddress(asked);
+  if (whole === undefined || whole.startsWith('//')) return { elsewhere: '/' };
+  const { language, address } = languageAsked(installation, whole);
+  const site = siteAt(installation, address);
+  const found = await pageAt(content, site.id, address);
+  if (!found || !(await shows(installation, link, found))) return { elsewhere: whole };
+  const query = language === undefined ? {} : { language };
+  return { page: (await pagePreview(installation, found.uuid, query)).page, until: link.endsAt };
+}
