@@ -89,6 +89,17 @@ test('whatever is planned, at every moment the table tells the state that the en
         expect([hours, told]).toEqual([hours, [state]]);
       }
     }),
-    { numRuns: 12 },
+    {
+      numRuns: 12,
+      // Two stretches to come, neither begun: both tell the state.
+      examples: [
+        [
+          [
+            { does: 'publish', from: 1, long: 1, wait: 0 },
+            { does: 'publish', from: 3, long: null, wait: 0 },
+          ],
+        ],
+      ],
+    },
   );
 });

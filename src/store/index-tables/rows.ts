@@ -1,7 +1,7 @@
 import { anyOf, raw, sql, type Bind } from '../sql';
 import { languagesOf, type LocalizedValues } from '../../core/content/localized-values';
 import { sortKey } from '../../core/content/sort-key';
-import { isLive, stretches, type Span, type Stage } from '../../core/content/states';
+import { stretches, type Span, type Stage } from '../../core/content/states';
 import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { kindFor, withComputed } from '../../core/model/kinds';
@@ -162,11 +162,15 @@ export async function putFieldCells(
     await tx.insertMany('multi_values', ['side', 'field', 'value', 'row'], many, 'INSERT OR IGNORE');
 }
 
-/** The two stretches of time that tell a state for good: the one now or last over, and the one to come. */
+/**
+ * The two stretches of time that tell a state for good, of which no more are planned than two: both that are left; or the
+ * one that has begun last, over or not, and the one to come.
+ */
 function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, Span | undefined] {
   const all = stretches(spans);
-  const begun = all.filter(({ starts }) => starts <= now);
-  return [begun.find((span) => isLive(span, now)) ?? begun.at(-1), all.find(({ starts }) => starts > now)];
+  const [first, second] = all.filter(({ ends }) => ends > now);
+  if (second) return [first, second];
+  return [all.filter(({ starts }) => starts <= now).at(-1), all.find(({ starts }) => starts > now)];
 }
 
 /** Writes the working side of a type's index table for some entries. */
