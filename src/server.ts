@@ -7,6 +7,7 @@ import { Threads } from './jobs/threads';
 import { isMediaPath, serveMedium } from './services/media';
 import { isNew } from './services/people';
 import { putTidying } from './services/long-work';
+import { putNextPlaceTaking } from './services/pages';
 import { putRecount } from './services/records';
 import {
   BuiltFiles,
@@ -188,6 +189,7 @@ async function start(): Promise<void> {
   // What a process that ended had noted, but not put into the queue any more.
   await putRecount(installation);
   await putTidying(installation);
+  await putNextPlaceTaking(installation);
   const { port, host } = installation.settings;
   const app = next({ dev: false, dir: process.cwd(), port, hostname: 'localhost' });
   await app.prepare();

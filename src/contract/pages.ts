@@ -23,6 +23,10 @@ import { FaultAnswer } from './faults';
 import { keptApart, type KeptApart } from './kept-apart';
 import { SiteAnswer } from './sites';
 
+/** From when a new place of a page holds: at once, or from when the page is next published. */
+export const placeFroms = ['now', 'publication'] as const;
+export type PlaceFrom = (typeof placeFroms)[number];
+
 export class NewPage {
   @IsString() @MaxLength(60) type!: string;
   /** The page it stands under; null for the top of a site. */
@@ -66,6 +70,8 @@ export class PagePatch {
   /** Settings by key; null goes back to the inherited one. */
   @IsObject() @IsOptional() settings?: JsonObject;
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
+  /** From when another last piece of the address holds; left out, at once. */
+  @IsIn(placeFroms) @IsOptional() placeFrom?: PlaceFrom;
   @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
 }
 
@@ -78,6 +84,29 @@ export class BinPageQuery {
 export class PageMove {
   @ValidateIf((move: PageMove) => move.parent !== null) @IsUUID() parent!: string | null;
   @ValidateIf((move: PageMove) => move.after !== null) @IsUUID() @IsOptional() after?: string | null;
+  /** From when it stands there; left out, at once. */
+  @IsIn(placeFroms) @IsOptional() placeFrom?: PlaceFrom;
+}
+
+export class TreeQuery {
+  /** A moment, to be told how the trees were then, or will be as far as it is planned. */
+  @IsISO8601({ strict: true }) @IsOptional() at?: string;
+}
+
+export class WaitingPlaceQuery {
+  /** When it would begin; left out, the one that waits for the page to be published. */
+  @IsISO8601({ strict: true }) @IsOptional() from?: string;
+}
+
+/** A place that a page is to take. */
+export class WaitingPlace {
+  /** From when; left out, from when the page is next published. */
+  @IsISO8601() @IsOptional() from?: string;
+  /** The page it will stand under; null for the top of its site. */
+  @IsUUID() @IsOptional() parent!: string | null;
+  @IsString() under!: string;
+  @IsString() slug!: string;
+  @IsString() address!: string;
 }
 
 export class TreePage {
@@ -148,6 +177,8 @@ export class PageAnswer extends TreePage {
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   @IsArray() @ValidateNested({ each: true }) @Type(() => ShownSpan) shown!: ShownSpan[];
   @IsBoolean() differs!: boolean;
+  /** The places that it is to take, the soonest first; the one that waits for it to be published last. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => WaitingPlace) waitingPlaces!: WaitingPlace[];
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
 }

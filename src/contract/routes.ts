@@ -89,6 +89,7 @@ export const routes = {
   publishPage: { method: 'POST', path: '/pages/{id}/publish' },
   withdrawPage: { method: 'POST', path: '/pages/{id}/withdraw' },
   movePage: { method: 'POST', path: '/pages/{id}/move' },
+  dropWaitingPlace: { method: 'DELETE', path: '/pages/{id}/waiting-place' },
   typesUnder: { method: 'GET', path: '/pages/{id}/types' },
   homesFor: { method: 'GET', path: '/pages/{id}/homes' },
   mayStandUnder: { method: 'GET', path: '/pages/{id}/homes/{parent}' },

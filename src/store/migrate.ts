@@ -17,6 +17,7 @@ import { columnsByKind } from './migrations/014-columns-by-kind';
 import { oldAddresses } from './migrations/015-old-addresses';
 import { versionsAndBin } from './migrations/016-versions-and-bin';
 import { notesAndGivenWork } from './migrations/017-notes-and-given-work';
+import { waitingPlaces } from './migrations/018-waiting-places';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -50,6 +51,7 @@ export const contentMigrations: readonly Migration[] = [
   oldAddresses,
   versionsAndBin,
   notesAndGivenWork,
+  waitingPlaces,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

@@ -1,5 +1,5 @@
 import { anyOf, raw, sql, type Sql } from './sql';
-import type { Span } from '../core/content/states';
+import { FOREVER, type Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
 import { searchWords } from './queries/search-words';
@@ -65,11 +65,24 @@ const select = sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.
 export const tree = (reader: Reader): Promise<PlacedPage[]> =>
   reader.all(sql`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
-/** When versions of the pages that stand in the trees are seen, by integer key. */
-export async function spansOfPages(reader: Reader): Promise<Map<number, Span[]>> {
+/** Every page with its place, also those in the bin. */
+export const everyPlace = (reader: Reader): Promise<PlacedPage[]> => reader.all(select);
+
+/** The titles that visitors read of pages at a moment (ms), by integer key. */
+export const titlesAt = async (reader: Reader, at: number): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await reader.all<{ record: number; title: string }>(
+        sql`SELECT l.record, l.title FROM page_places p CROSS JOIN live l ON l.record = p.record AND l.starts <= ${at} AND l.ends > ${at}`,
+      )
+    ).map(({ record, title }) => [record, title]),
+  );
+
+/** When versions of the pages that stand in the trees are seen, by integer key; of those alone that were published by a moment (ms). */
+export async function spansOfPages(reader: Reader, publishedBy = FOREVER): Promise<Map<number, Span[]>> {
   const found = new Map<number, Span[]>();
   const rows = await reader.all<Span & { record: number }>(
-    sql`SELECT l.record, l.starts, l.ends FROM page_places p CROSS JOIN live l ON l.record = p.record ORDER BY l.record, l.starts`,
+    sql`SELECT l.record, l.starts, l.ends FROM page_places p CROSS JOIN live l ON l.record = p.record AND l.published_at <= ${publishedBy} ORDER BY l.record, l.starts`,
   );
   for (const { record, starts, ends } of rows) {
     const spans = found.get(record);

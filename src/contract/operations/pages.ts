@@ -15,6 +15,8 @@ import {
   SeenPage,
   SeenQuery,
   TreeAnswer,
+  TreeQuery,
+  WaitingPlaceQuery,
   BinPageQuery,
 } from '../pages';
 import { GuideAnswer } from '../guide';
@@ -54,7 +56,12 @@ export const pages = {
     query: OldAddressesQuery,
     answer: OldAddressesAnswer,
   }),
-  pages: define('pages', { summary: 'The trees of all sites', act: 'read', answer: TreeAnswer }),
+  pages: define('pages', {
+    summary: 'The trees of all sites, as they are, were or will be',
+    act: 'read',
+    query: TreeQuery,
+    answer: TreeAnswer,
+  }),
   addPage: define('addPage', {
     summary: 'Make a page at a place where its type may stand',
     act: 'arrange pages',
@@ -131,6 +138,13 @@ export const pages = {
     summary: 'Give a page another place',
     act: 'arrange pages',
     body: PageMove,
+    answer: PageAnswer,
+    guarded: true,
+  }),
+  dropWaitingPlace: define('dropWaitingPlace', {
+    summary: 'Give up a place that a page was to take',
+    act: 'arrange pages',
+    query: WaitingPlaceQuery,
     answer: PageAnswer,
     guarded: true,
   }),

@@ -1,3 +1,5 @@
+import type { Id } from '../ids';
+
 /** First pieces of an address that the product itself answers. Compared without case, after a locale's prefix too. */
 export const reservedNames = [
   'bench',
@@ -33,6 +35,10 @@ export function whyReserved(slug: string, atTop: boolean, locales: readonly stri
  * the top.
  */
 export const addressOf = (slugs: readonly string[]): string => `/${slugs.join('/')}`;
+
+/** Where a page in the bin stands: nowhere that another could want. */
+export const binAddress = (page: Id): string => `bin:${page}`;
+export const isBinAddress = (address: string): boolean => address.startsWith('bin:');
 
 /** Where the pages stand that a page is the pattern of, one for each entry or category: beside it, each by its own last piece. */
 export const addressOfEach = (address: string): string => address.replace(/[^/]*$/, '…');

@@ -12,13 +12,20 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { branchOf, pageAt, placeOf, placesOfMany, sites } from '../../store/pages';
+import {
+  dropWaitingPlaces,
+  putWaitingPlaces,
+  waitingPlacesOf,
+  type WaitingPlace,
+} from '../../store/waiting-places';
 import type { Act } from '../records/act';
 import type { ActPlace, ActRecord, ActVersion } from '../records/act-state';
 import { carriedBody } from '../records/carry';
 import { changeRecord, putInBin } from '../records/working';
 import { comeDown } from '../records/versions';
 import { parentPlace } from '../pages/places';
-import { binAddress, giveWords, placePages, readdress } from '../pages/placing';
+import { binAddress, isBinAddress } from '../../core/site/address';
+import { giveWords, placePages, readdress } from '../pages/placing';
 
 /** Why something that an act changed stays as it is now. */
 export type Reason = string;
@@ -127,6 +134,43 @@ async function undoLive(
   return [];
 }
 
+/** Lets a page wait again for the places that it waited for before an act. Answers false where others changed that since. */
+async function undoWaiting(
+  act: Act,
+  record: KeptRecord,
+  before: readonly WaitingPlace[] = [],
+  after: readonly WaitingPlace[] = [],
+): Promise<boolean> {
+  const { tx } = act;
+  const asJson = (places: readonly WaitingPlace[]): Json => places.map((place) => ({ ...place }));
+  if (sameJson(asJson(before), asJson(after))) return true;
+  const now = (await waitingPlacesOf(tx, [record.id])).get(record.id) ?? [];
+  if (!sameJson(asJson(now), asJson(after))) return false;
+  await act.touch([record.id]);
+  await dropWaitingPlaces(tx, { record: record.id });
+  const keys = new Map(
+    (
+      await recordsByUuids(
+        tx,
+        before.flatMap(({ parent }) => parent ?? []),
+      )
+    ).map(({ uuid, id }) => [uuid, id]),
+  );
+  // What should have begun by now is over.
+  const left = before.filter(({ starts }) => starts === 0 || starts > act.now);
+  await putWaitingPlaces(
+    tx,
+    left.map(({ starts, parent, position, slug }) => ({
+      record: record.id,
+      starts,
+      parent: keys.get(parent ?? '') ?? null,
+      position,
+      slug,
+    })),
+  );
+  return true;
+}
+
 async function undoPlace(
   act: Act,
   record: KeptRecord,
@@ -136,10 +180,12 @@ async function undoPlace(
   const { tx } = act;
   const now = (await placesOfMany(tx, [record.id])).get(record.id);
   if (!before || !after || !now) return [];
+  if (!(await undoWaiting(act, record, before.waiting, after.waiting)))
+    return ['Where it is to stand was changed since.'];
   const where = ({ parent, position, slug, category }: ActPlace): Json => [parent, position, slug, category];
+  if (sameJson(where(before), where(after)) && before.address === after.address) return [];
   // Its address follows from its place; only the bin has one of its own.
-  const binned = (address: string) => address.startsWith('bin:');
-  if (!sameJson(where(after), where(now)) || binned(after.address) !== binned(now.address))
+  if (!sameJson(where(after), where(now)) || isBinAddress(after.address) !== isBinAddress(now.address))
     return ['It was moved since.'];
   const [above] = before.parent === null ? [] : await recordsByUuids(tx, [before.parent]);
   if (before.parent !== null && (!above || above.binnedAt !== null))
@@ -154,7 +200,7 @@ async function undoPlace(
     return [];
   }
   const taken = await pageAt(tx, before.site, before.address);
-  if (taken && taken.record !== record.id && !binned(before.address))
+  if (taken && taken.record !== record.id && !isBinAddress(before.address))
     return [`“${taken.title}” stands at ${before.address} now.`];
   await readdress(act, record.id, { site, parent }, before.position, before.slug);
   return [];

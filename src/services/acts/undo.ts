@@ -10,6 +10,7 @@ import { sites, type SiteRow } from '../../store/pages';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
 import { inForceNow, takeOver, type Taken } from '../model/put-in-force';
 import type { Person } from '../people/person';
+import { putNextPlaceTaking } from '../pages/waiting-places';
 import { inAct, type Act } from '../records/act';
 import { putRecount } from '../records/recount';
 import type { Installation } from '../runtime/installation';
@@ -121,6 +122,7 @@ export async function undoAct(installation: Installation, person: Person, id: Id
   if (things <= MOST_AT_ONCE || changesModel) {
     const told = await undoAtOnce(installation, person, id);
     await putRecount(installation);
+    await putNextPlaceTaking(installation);
     return told;
   }
   if (row.undoneBy !== null) throw ruleViolation(TAKEN_BACK);

@@ -6,6 +6,7 @@ import { recountPart, type RecountPosition } from '../records/recount';
 import type { Installation } from '../runtime/installation';
 import type { JobInputs, JobKind } from '../runtime/queue';
 import { handOver } from './letters';
+import { takePlaceStep } from './take-place';
 import { tidyPart, type TidyPosition } from './tidy';
 
 /** Where each kind of work goes on after a step; plain data, kept between two steps. */
@@ -15,6 +16,7 @@ interface Positions {
   undo: UndoPosition;
   handOver: HandOverPosition;
   tidy: TidyPosition;
+  takePlace: { done: number };
 }
 
 /** One piece of work as its kind does it. */
@@ -32,9 +34,9 @@ export interface Step<Position = Json> {
   told?: string;
 }
 
-/** Kinds of one lane are done one after the other; lanes go side by side, so that a letter waits for no long work. */
-export type Lane = 'letters' | 'content';
-export const lanes: readonly Lane[] = ['letters', 'content'];
+/** Kinds of one lane are done one after the other; lanes go side by side, so that neither a letter nor what is due at a moment waits for long work. */
+export type Lane = 'letters' | 'clock' | 'content';
+export const lanes: readonly Lane[] = ['letters', 'clock', 'content'];
 
 interface Doer<K extends JobKind> {
   lane: Lane;
@@ -56,6 +58,7 @@ const doers: { [K in JobKind]: Doer<K> } = {
   undo: { lane: 'content', step: undoPart },
   handOver: { lane: 'content', step: handOverPart },
   tidy: { lane: 'content', step: (installation, _job, position) => tidyPart(installation, position) },
+  takePlace: { lane: 'clock', step: takePlaceStep },
 };
 
 export const laneOf = (kind: JobKind): Lane => doers[kind].lane;

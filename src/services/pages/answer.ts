@@ -1,4 +1,4 @@
-import type { PageAnswer } from '../../contract/pages';
+import type { PageAnswer, WaitingPlace as WaitingPlaceAnswer } from '../../contract/pages';
 import { serializeSlots } from '../../core/content/blocks';
 import { serializeLocalized } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
@@ -8,6 +8,7 @@ import type { PageType } from '../../core/model/document';
 import type { Reader } from '../../store/database';
 import { placeOf, type PlacedPage } from '../../store/pages';
 import { recordByUuid, type KeptRecord, type LiveVersion } from '../../store/records';
+import { waitingRowsOf } from '../../store/waiting-places';
 import { addressOfPlaced } from '../categories/pages';
 import { pageBody, type PageBody } from '../records/bodies';
 import { namesOf } from '../records/known';
@@ -16,7 +17,7 @@ import type { Installation } from '../runtime/installation';
 import { notFound } from '../runtime/refusal';
 import { driftOf, picksAnswer } from './collections';
 import { pageFaults } from './faults';
-import { parentPlace } from './places';
+import { addressAt, parentPlace } from './places';
 import { pageReferences } from './references';
 import { siteOf } from '../runtime/sites';
 
@@ -46,6 +47,29 @@ export async function needPage(reader: Reader, id: Id): Promise<PageWithPlace> {
   const place = record && record.binnedAt === null ? await placeOf(reader, record.id) : undefined;
   if (!record || !place) throw notFound('page');
   return { record, place };
+}
+
+/** The places that a page is to take, as they are told at the door. */
+async function waitingPlacesAnswer(
+  reader: Reader,
+  installation: Installation,
+  record: number,
+  { site }: PlacedPage,
+): Promise<WaitingPlaceAnswer[]> {
+  return Promise.all(
+    (await waitingRowsOf(reader, record))
+      .sort((a, b) => Number(a.starts === 0) - Number(b.starts === 0))
+      .map(async ({ starts, parent, slug }) => {
+        const above = await parentPlace(reader, parent);
+        return {
+          ...(starts === 0 ? {} : { from: new Date(starts).toISOString() }),
+          parent: above?.uuid ?? null,
+          under: above?.title ?? '',
+          slug,
+          address: addressAt({ site: siteOf(installation, site), parent: above }, slug),
+        };
+      }),
+  );
 }
 
 /** A page as it is told at the door. */
@@ -78,6 +102,7 @@ export async function answerPage(
     slots: serializeSlots(installation.model, type.definition.slots, body.slots ?? {}),
     layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
     settings: { ...body.settings?.set },
+    waitingPlaces: await waitingPlacesAnswer(reader, installation, record.id, place),
     faults: await pageFaults(reader, installation, type, body, place.category !== null),
     names: await namesOf(reader, installation, pageReferences(installation, type, body)),
     changedAt: new Date(record.changedAt).toISOString(),

@@ -2,10 +2,12 @@
 
 export { addSite, changeSite, removeSite, sitesOf } from './sites';
 export { addressFor, homesFor, mayStandUnder, placesForType, siteTree, typesUnder } from './tree';
+export { siteTreeAt } from './tree-at';
 export {
   addPage,
   binPage,
   changePage,
+  dropWaitingPlace,
   movePage,
   page,
   publishPage,
@@ -13,3 +15,4 @@ export {
   submitPage,
   withdrawPage,
 } from './write';
+export { putNextPlaceTaking, takeDuePlace } from './waiting-places';

@@ -1,13 +1,10 @@
 import { putCategoryWords } from '../../store/category-words';
+import { isBinAddress } from '../../core/site/address';
 import { answersOf } from '../../core/model/page-source';
 import { branchIsSeen, leaveAddresses } from '../../store/old-addresses';
 import { branchOf, placeOf, putPlaces, type PlacedPage, type PlaceRow } from '../../store/pages';
 import type { Act } from '../records/act';
 import { addressAt, type Place } from './places';
-
-/** Where a page in the bin stands: nowhere that another could want. */
-export const binAddress = (uuid: string): string => `bin:${uuid}`;
-const isInBin = ({ address, uuid }: PlacedPage): boolean => address === binAddress(uuid);
 
 /** Puts pages in their places inside an act, or gives them new ones. */
 export async function placePages(act: Act, rows: readonly PlaceRow[]): Promise<void> {
@@ -62,7 +59,8 @@ export async function readdress(
     branch.filter((each) => each.parent === above && each.record !== record);
   const { site, parent } = at;
   const before = branch.find((each) => each.record === record);
-  if (before && !isInBin(before)) await leaveBehind(act, before, addressAt(at, slug), parent?.record ?? null);
+  if (before && !isBinAddress(before.address))
+    await leaveBehind(act, before, addressAt(at, slug), parent?.record ?? null);
   const rows: PlaceRow[] = [
     { record, site: site.id, parent: parent?.record ?? null, position, slug, address: addressAt(at, slug) },
   ];

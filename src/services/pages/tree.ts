@@ -11,7 +11,8 @@ import { stateAt } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import { TOP, type PageType } from '../../core/model/document';
-import { homesIn, spansOfPages, tree, type PlacedPage } from '../../store/pages';
+import { inTreeOrder } from '../../core/site/tree-order';
+import { homesIn, spansOfPages, tree } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { needPage, typeOfPage } from './answer';
@@ -19,30 +20,13 @@ import { addressAt, pageTypeByKey, parentGiven, slugFor, typesAt, verdictsAmong,
 import { sitesTold } from './sites';
 import { siteGiven, siteOf } from '../runtime/sites';
 
-/** Pages in the order in which they stand in their trees, each after its parent. */
-function inTreeOrder(pages: readonly PlacedPage[]): PlacedPage[] {
-  const below = new Map<number | null, PlacedPage[]>();
-  for (const page of pages) {
-    const siblings = below.get(page.parent);
-    if (siblings) siblings.push(page);
-    else below.set(page.parent, [page]);
-  }
-  const inOrder: PlacedPage[] = [];
-  const add = (page: PlacedPage): void => {
-    inOrder.push(page);
-    below.get(page.record)?.forEach(add);
-  };
-  below.get(null)?.forEach(add);
-  return inOrder;
-}
-
 /** The trees of all sites, each page after its parent. */
 export async function siteTree(installation: Installation): Promise<TreeAnswer> {
   const [pages, spans] = await Promise.all([tree(installation.content), spansOfPages(installation.content)]);
   const byRecord = new Map(pages.map((page) => [page.record, page]));
   return {
     sites: sitesTold(installation),
-    pages: inTreeOrder(pages).map((page) => ({
+    pages: inTreeOrder(pages, ({ record }) => record).map((page) => ({
       id: page.uuid,
       site: siteOf(installation, page.site).uuid,
       parent: byRecord.get(page.parent ?? 0)?.uuid ?? null,

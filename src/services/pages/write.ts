@@ -1,11 +1,20 @@
 import type { Publication, Withdrawal } from '../../contract/entries';
-import type { BinPageQuery, NewPage, PageAnswer, PageMove, PagePatch } from '../../contract/pages';
+import type {
+  BinPageQuery,
+  NewPage,
+  PageAnswer,
+  PageMove,
+  PagePatch,
+  WaitingPlaceQuery,
+} from '../../contract/pages';
 import { firstContents } from '../../core/content/blocks';
 import { defaultValues } from '../../core/content/values';
 import { newId, type Id } from '../../core/ids';
+import { binAddress } from '../../core/site/address';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
 import { branchOf } from '../../store/pages';
+import { waitingPlaceOf } from '../../store/waiting-places';
 import { liveOf, liveOfMany, recordsByIds } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
 import type { Person } from '../people/person';
@@ -17,22 +26,30 @@ import { expectMayChange, expectPublisher, giveBack, submit } from '../records/r
 import { comeDown, expectRevision, goLive, spanOf, takeDownWaiting } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
-import { changedSince, invalidInput, ruleViolation } from '../runtime/refusal';
+import { changedSince, ruleViolation } from '../runtime/refusal';
 import { answerPage, needPage, titleFor, typeOfPage, type PageWithPlace } from './answer';
 import { pageBodyFrom } from './body';
 import { pageFaults } from './faults';
+import { expectPlace, expectPlaceFor } from './moving';
 import {
   addressAt,
   pageTypeByKey,
   parentGiven,
-  parentPlace,
   positionAfter,
   slugFor,
   slugGiven,
-  verdictFor,
   type Place,
 } from './places';
-import { binAddress, giveWords, placePages, readdress } from './placing';
+import { giveWords, placePages } from './placing';
+import {
+  holdPlaceBack,
+  letPlaceGoOut,
+  placePage,
+  putNextPlaceTaking,
+  renamePage,
+  stayThere,
+  WITH_PUBLICATION,
+} from './waiting-places';
 import { siteGiven, siteOf } from '../runtime/sites';
 
 const newness = (installation: Installation, person: Person) => ({
@@ -64,20 +81,6 @@ const onPage = (
 export async function page(installation: Installation, id: Id): Promise<PageAnswer> {
   const { content } = installation;
   return pageSort.answer(content, installation, await needPage(content, id));
-}
-
-/** Refuses a place where a page of a type may not stand, with the reasons. */
-async function expectPlace(
-  act: Act,
-  installation: Installation,
-  type: CompiledType<PageType>,
-  at: Place,
-  moving: number | null,
-): Promise<void> {
-  const { allowed, reasons } = await verdictFor(act.tx, installation, type, at, moving);
-  if (allowed) return;
-  const faults = reasons.map((message) => ({ path: '/parent', code: 'placement', message }));
-  throw ruleViolation(reasons.join(' '), faults);
 }
 
 /**
@@ -157,25 +160,16 @@ export const changePage = (
   revision: number,
   patch: PagePatch,
 ): Promise<PageAnswer> => {
-  const guard = { id, revision, yours: patch, shows: patch.slug !== undefined };
+  const guard = {
+    id,
+    revision,
+    yours: patch,
+    shows: patch.slug !== undefined && patch.placeFrom !== 'publication',
+  };
   return onPage(installation, person, guard, async (act, { record, place, type }) => {
     expectMayChange(person, patch.slug === undefined ? record : { stage: 'draft' }, 'arrange pages');
     const body = await pageBodyFrom(act.tx, installation, type, pageBody(record.body), patch);
-    const parent = await parentPlace(act.tx, place.parent);
-    const at: Place = { site: siteOf(installation, place.site), parent };
-    if (place.category !== null && patch.slug !== undefined)
-      throw invalidInput([
-        {
-          path: '/slug',
-          code: 'category',
-          message: 'The address is that of the category. Change it there, in Shape.',
-        },
-      ]);
-    const slug =
-      patch.slug === undefined
-        ? place.slug
-        : await slugGiven(act.tx, installation, patch.slug, at, record.id);
-    if (slug !== place.slug) await readdress(act, record.id, at, place.position, slug);
+    if (patch.slug !== undefined) await renamePage(act, installation, person, { record, place, type }, patch);
     const { why, what } = savingOf(patch.apart, 'a page');
     // What waits for review waits on; that it was changed meanwhile is told to whoever reviews it.
     await changeRecord(act, record, { body: JSON.stringify(body), why });
@@ -183,14 +177,15 @@ export const changePage = (
   });
 };
 
-export const publishPage = (
+export async function publishPage(
   installation: Installation,
   person: Person,
   id: Id,
   revision: number,
   publication: Publication,
-): Promise<PageAnswer> =>
-  onPage(installation, person, { id, revision, shows: true }, async (act, { record, place, type }) => {
+): Promise<PageAnswer> {
+  const guard = { id, revision, shows: true };
+  const published = await onPage(installation, person, guard, async (act, { record, place, type }) => {
     const { review, plural } = type.definition;
     expectPublisher(
       person,
@@ -202,10 +197,15 @@ export const publishPage = (
     const things = faults.length === 1 ? 'One thing' : `${faults.length} things`;
     if (faults.length > 0)
       throw ruleViolation(`${things} must be fixed before this can be published.`, faults);
-    await goLive(act, record, spanOf(publication, act.now));
+    const span = spanOf(publication, act.now);
+    await goLive(act, record, span);
+    await letPlaceGoOut(act, installation, { record, place, type }, span.starts);
     await changeRecord(act, record, { stage: 'draft', why: 'published' });
     return 'published a page';
   });
+  if (published.waitingPlaces.some(({ from }) => from !== undefined)) await putNextPlaceTaking(installation);
+  return published;
+}
 
 export const submitPage = (
   installation: Installation,
@@ -239,43 +239,49 @@ export const withdrawPage = (
     expectPublisher(person, review, `Someone who reviews must withdraw ${plural}.`);
     if (from !== undefined) {
       await takeDownWaiting(act, record.id, from);
+      await holdPlaceBack(act, record.id, Date.parse(from));
       return 'took down a version that waited';
     }
     await comeDown(act, record.id);
+    await holdPlaceBack(act, record.id);
     await changeRecord(act, record, { why: 'withdrawn' });
     return 'withdrew a page';
   });
-
-const refuseParent = (code: string, message: string) =>
-  ruleViolation(message, [{ path: '/parent', code, message }]);
 
 export const movePage = (
   installation: Installation,
   person: Person,
   id: Id,
   revision: number,
-  { parent: to, after }: PageMove,
+  { parent: to, after, placeFrom = 'now' }: PageMove,
 ): Promise<PageAnswer> => {
-  const guard = { id, revision, yours: { parent: to, after: after ?? null }, shows: true };
-  return onPage(installation, person, guard, async (act, { record, place, type }) => {
+  const guard = { id, revision, yours: { parent: to, after: after ?? null }, shows: placeFrom === 'now' };
+  return onPage(installation, person, guard, async (act, found) => {
     const { tx } = act;
+    const { record, place } = found;
     const parent = await parentGiven(tx, to);
-    const at: Place = { site: siteOf(installation, place.site), parent };
-    if (parent && parent.site !== place.site) throw refuseParent('site', 'A page stays in its site.');
-    if (place.category !== null)
-      throw ruleViolation('It stands where its category stands. Move the category, in Shape.');
-    if (parent && (await branchOf(tx, record.id)).some((below) => below.record === parent.record))
-      throw refuseParent('circle', 'A page cannot stand below itself.');
-    if ((parent?.record ?? null) !== place.parent) await expectPlace(act, installation, type, at, record.id);
-    const toOrFromTop = (parent === null) !== (place.parent === null);
-    const slug = toOrFromTop
-      ? await slugFor(tx, installation, type.definition, record.title, at, record.id)
-      : await slugGiven(tx, installation, place.slug, at, record.id);
-    await readdress(act, record.id, at, await positionAfter(tx, at, after, record.id), slug);
-    await changeRecord(act, record, { why: 'moved' });
-    return 'moved a page';
+    const waits = placeFrom === 'publication';
+    const slug =
+      (waits ? await waitingPlaceOf(tx, record.id, WITH_PUBLICATION) : undefined)?.slug ?? place.slug;
+    const { at, slug: piece } = await expectPlaceFor(act, installation, found, parent, slug);
+    const position = await positionAfter(tx, at, after, record.id);
+    const did = await placePage(act, person, found, { at, position, slug: piece }, placeFrom);
+    await changeRecord(act, record, { why: waits ? 'is to move when it is published' : 'moved' });
+    return did;
   });
 };
+
+/** Gives up a place that waits for the publication of a page, or for a moment (ISO 8601). */
+export const dropWaitingPlace = (
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+  { from }: WaitingPlaceQuery,
+): Promise<PageAnswer> =>
+  onPage(installation, person, { id, revision, shows: false }, (act, { record }) =>
+    stayThere(act, record, from === undefined ? WITH_PUBLICATION : Date.parse(from)),
+  );
 
 /** The most pages that go into the bin as one branch. */
 const MOST_BINNED = 500;
@@ -316,6 +322,7 @@ export async function binPage(
       if (shown)
         expectPublisher(person, review, `Visitors see this. Someone who reviews must withdraw ${plural}.`);
       await comeDown(act, each.id);
+      await holdPlaceBack(act, each.id);
       await putInBin(act, each.id, true);
     }
     // The addresses become free for other pages.

@@ -1,5 +1,6 @@
 import type { Stage } from '../../core/content/states';
 import type { Id } from '../../core/ids';
+import type { WaitingPlace } from '../../store/waiting-places';
 
 /** A live version as an act remembers it: by the revision that holds its body, or with the body where none does. */
 export interface ActVersion {
@@ -22,6 +23,8 @@ export interface ActPlace {
   slug: string;
   address: string;
   category: Id | null;
+  /** The places it is to take. */
+  waiting?: WaitingPlace[];
 }
 
 /** What an act changed in a record, as it was before or as it is after. What it left alone is not told. */

@@ -29,6 +29,7 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { recordsReferringTo } from '../../store/refs';
+import { waitingPlacesOf } from '../../store/waiting-places';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { actUnderWay, noteAct } from '../runtime/request-context';
 import { recountFaults, reindexRecords } from './reindex';
@@ -340,15 +341,17 @@ async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
 
 async function snapshots(tx: WriteTransaction, ids: readonly number[]): Promise<[number, Snapshot][]> {
   if (ids.length === 0) return [];
-  const [records, live, places] = [
+  const [records, live, places, waits] = [
     await recordsByIds(tx, ids),
     await liveOfMany(tx, ids),
     await placesOfMany(tx, ids),
+    await waitingPlacesOf(tx, ids),
   ];
-  return records.map((record) => [
-    record.id,
-    { record, versions: live.get(record.id) ?? [], place: places.get(record.id) ?? null },
-  ]);
+  return records.map((record) => {
+    const [stands, waiting] = [places.get(record.id), waits.get(record.id)];
+    const place = stands ? { ...stands, ...(waiting ? { waiting } : {}) } : null;
+    return [record.id, { record, versions: live.get(record.id) ?? [], place }];
+  });
 }
 
 const sameVersions = (a: readonly LiveVersion[], b: readonly LiveVersion[]): boolean =>
@@ -388,7 +391,11 @@ function differing(
   return [was, is];
 }
 
-const asPlace = ({ place }: Snapshot): Json => (place ? { ...place } : null);
+function asPlace({ place }: Snapshot): Json {
+  if (!place) return null;
+  const { waiting = [], ...stands } = place;
+  return { ...stands, waiting: waiting.map((each) => ({ ...each })) };
+}
 
 /** Does one act as one transaction, after the writes that were asked for before it. */
 export async function inAct<T>(

@@ -4,6 +4,7 @@ import { outsideOf, staysInLanguages, type Limits } from '../../core/limits';
 import type { Reader } from '../../store/database';
 import { placesOfMany, trailsOf } from '../../store/pages';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
+import { waitingPlacesOf } from '../../store/waiting-places';
 import type { Installation } from '../runtime/installation';
 import { forbidden } from '../runtime/refusal';
 
@@ -41,9 +42,11 @@ export async function expectWithin(
 ): Promise<void> {
   const pages = changes.flatMap(({ after }) => (after.sort === 'page' ? [after.id] : []));
   const places = await placesOfMany(reader, pages);
+  const waits = await waitingPlacesOf(reader, pages);
+  const willStandBelow = (id: number) => (waits.get(id) ?? []).flatMap(({ parent }) => parent ?? []);
   const stood = await recordsByUuids(
     reader,
-    changes.flatMap(({ above }) => above ?? []),
+    changes.flatMap(({ above, after }) => [...(above ? [above] : []), ...willStandBelow(after.id)]),
   );
   const trails = limits.branches
     ? await trailsOf(reader, [...pages, ...stood.map(({ id }) => id)])
@@ -53,12 +56,15 @@ export async function expectWithin(
     const { id, sort, type, uuid } = after;
     const site = sites.find((each) => each.id === places.get(id)?.site)?.uuid;
     const of = { sort, type, ...(site === undefined ? {} : { site }) };
-    // A page may neither leave what somebody may change, nor be taken from outside.
-    const was = above
-      ? outsideOf(limits, { ...of, trail: [uuid, ...trailOf(stood.find((each) => each.uuid === above)?.id)] })
-      : undefined;
-    const by = was ?? outsideOf(limits, { ...of, trail: trailOf(id) });
-    if (by) throw refuse(by);
+    // A page may neither leave what somebody may change, nor be taken from outside, now or later.
+    const trails = [...(above ? [above] : []), ...willStandBelow(id)].map((page) => [
+      uuid,
+      ...trailOf(stood.find((each) => each.uuid === page)?.id),
+    ]);
+    for (const trail of [...trails, trailOf(id)]) {
+      const by = outsideOf(limits, { ...of, trail });
+      if (by) throw refuse(by);
+    }
     if (!staysInLanguages(limits, model.locale, before ? said(before.body) : {}, said(after.body)))
       throw refuse('languages');
   }

@@ -13,6 +13,8 @@ export interface JobInputs {
   handOver: { category: Id; into: Id | null; act: Id; what: string };
   /** What is kept no longer is forgotten. */
   tidy: Record<string, never>;
+  /** Pages take the places that were planned for them by now. */
+  takePlace: Record<string, never>;
 }
 export type JobKind = keyof JobInputs;
 

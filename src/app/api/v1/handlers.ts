@@ -74,6 +74,7 @@ import {
   addSite,
   binPage,
   changePage,
+  dropWaitingPlace,
   changeSite,
   homesFor,
   mayStandUnder,
@@ -85,6 +86,7 @@ import {
   removeSite,
   sitesOf,
   siteTree,
+  siteTreeAt,
   typesUnder,
   withdrawPage,
 } from '../../../services/pages';
@@ -279,7 +281,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
   oldAddresses: ({ installation, query }) => oldAddresses(installation, query),
-  pages: ({ installation }) => siteTree(installation),
+  pages: ({ installation, query: { at } }) =>
+    at === undefined ? siteTree(installation) : siteTreeAt(installation, at),
   addPage: ({ installation, person, body }) => addPage(installation, person, body),
   addressFor: ({ installation, query }) => addressFor(installation, query),
   topTypes: ({ installation, query }) => typesUnder(installation, null, query.site),
@@ -298,6 +301,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     submitPage(installation, person, path('id'), revision),
   returnPage: ({ installation, person, path, revision }) =>
     returnPage(installation, person, path('id'), revision),
+  dropWaitingPlace: ({ installation, person, path, revision, query }) =>
+    dropWaitingPlace(installation, person, path('id'), revision, query),
   movePage: ({ installation, person, path, revision, body }) =>
     movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),

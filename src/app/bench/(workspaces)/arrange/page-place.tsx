@@ -2,13 +2,16 @@
 import { Button, IconButton } from '@mui/material';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { PageAnswer } from '../../../../contract/pages';
+import type { PageAnswer, PlaceFrom } from '../../../../contract/pages';
 import { ask } from '../../../../ui/ask';
+import look from '../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { WordChoice } from '../../../../ui/word-choice';
 import styles from './arrange.module.css';
 import { PageHomes } from './page-homes';
+import { WaitingPlaces } from './waiting-places';
 
 interface Props {
   page: PageAnswer;
@@ -19,11 +22,25 @@ interface Props {
   slugFaults: string[];
 }
 
-/** Where a page stands: its address, its place among its siblings, and its other legal homes. */
+const froms = [
+  ['now', 'at once'],
+  ['publication', 'when it is next published'],
+] as const satisfies readonly (readonly [PlaceFrom, string])[];
+
+/**
+ * Where a page stands: its address, its place among its siblings, and its other legal homes. What visitors see can move at
+ * once, or when it is next published.
+ */
 export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactElement {
   const { data: tree } = useAsk('pages');
   const [moving, setMoving] = useState(false);
   const [slug, setSlug] = useState<string>();
+  const [from, setFrom] = useState<PlaceFrom>('now');
+  // What visitors do not see has no place with them that could wait.
+  const isSeen = page.shown.length > 0;
+  const placeFrom = isSeen ? from : 'now';
+  const toldAs = (done: string) =>
+    placeFrom === 'now' ? done : 'It is noted, and holds when the page is next published.';
   const siblings = (tree?.pages ?? []).filter((each) => each.parent === page.parent);
   const at = siblings.findIndex(({ id }) => id === page.id);
   const put = (parent: string | null, after: string | null | undefined, done: string) =>
@@ -32,9 +49,9 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
         ask('movePage', {
           path: { id: page.id },
           revision,
-          body: { parent, ...(after === undefined ? {} : { after }) },
+          body: { parent, placeFrom, ...(after === undefined ? {} : { after }) },
         }),
-      done,
+      toldAs(done),
     );
   const shift = (way: -1 | 1) =>
     put(
@@ -54,6 +71,20 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
   return (
     <section>
       <Eyebrow>Position</Eyebrow>
+      <WaitingPlaces page={page} act={act} />
+      {isSeen && (
+        <p className={look.pencil}>
+          Another address or place holds{' '}
+          <WordChoice
+            label="From when another place holds"
+            value={from}
+            options={froms}
+            disabled={false}
+            onChange={setFrom}
+          />
+          .
+        </p>
+      )}
       {!isPattern && (
         <form
           className={styles.place}
@@ -61,8 +92,12 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
             event.preventDefault();
             void act(
               (revision) =>
-                ask('changePage', { path: { id: page.id }, revision, body: { slug: slug ?? page.slug } }),
-              'It has its new address.',
+                ask('changePage', {
+                  path: { id: page.id },
+                  revision,
+                  body: { slug: slug ?? page.slug, placeFrom },
+                }),
+              toldAs('It has its new address.'),
             ).then((done) => {
               if (done) setSlug(undefined);
             });

@@ -52,6 +52,7 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
       })}
       <OutlineGroup title="Sites" count={data?.sites.length}>
         <OutlineRow label="All sites" href="/bench/arrange/sites" />
+        <OutlineRow label="At a moment…" href="/bench/arrange/moment" />
       </OutlineGroup>
     </>
   );

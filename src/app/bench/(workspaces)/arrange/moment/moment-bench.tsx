@@ -1,0 +1,158 @@
+'use client';
+import { Button } from '@mui/material';
+import dayjs from 'dayjs';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { useState, type ReactElement } from 'react';
+import type { TreePage } from '../../../../../contract/pages';
+import { wordsOf } from '../../../../../ui/ask';
+import { Frame } from '../../../../../ui/frame';
+import { Labelled } from '../../../../../ui/labelled';
+import { Link } from '../../../../../ui/link';
+import look from '../../../../../ui/look/look.module.css';
+import { Eyebrow, Mono, Note, StateMark } from '../../../../../ui/marks';
+import { momentInWords } from '../../../../../ui/seen-in-words';
+import { Workspace } from '../../../../../ui/shell/workspace';
+import { TextBox } from '../../../../../ui/text-box';
+import { useAsk } from '../../../../../ui/use-ask';
+import { SiteTree } from '../site-tree';
+import styles from './moment.module.css';
+
+/** How many pages are told at once; words find any other. */
+const MOST = 300;
+
+interface Row {
+  page: TreePage;
+  depth: number;
+  /** How the page is now; absent where it stands in no tree. */
+  now: TreePage | undefined;
+}
+
+const differs = ({ page, now }: Row): boolean =>
+  now?.address !== page.address || now.state !== page.state || now.parent !== page.parent;
+
+function rowsOf(pages: readonly TreePage[], now: readonly TreePage[]): Row[] {
+  const byId = new Map(now.map((page) => [page.id, page]));
+  const depths = new Map<string, number>();
+  return pages.map((page) => {
+    const depth = page.parent === null ? 0 : (depths.get(page.parent) ?? 0) + 1;
+    depths.set(page.id, depth);
+    return { page, depth, now: byId.get(page.id) };
+  });
+}
+
+/** How a page stands now, where that is another way than at the moment. */
+const nowInWords = ({ page, now }: Row): ReactElement | string => {
+  if (!now) return 'not in the tree';
+  if (now.address !== page.address) return <Mono>{now.address}</Mono>;
+  return now.state === page.state ? '' : <StateMark state={now.state} />;
+};
+
+/** The trees of all sites as they were at a moment, or will be as far as it is planned, beside how they are now. */
+export function MomentBench(): ReactElement {
+  const router = useRouter();
+  const asked = useSearchParams().get('at');
+  const given = asked !== null && dayjs(asked).isValid() ? dayjs(asked) : undefined;
+  const [opened] = useState(() => dayjs());
+  const moment = given ?? opened;
+  const [all, setAll] = useState(false);
+  const [words, setWords] = useState('');
+  const { data: now } = useAsk('pages');
+  const { data: then, error } = useAsk('pages', { query: { at: moment.toISOString() } });
+  const rows = then && now ? rowsOf(then.pages, now.pages) : undefined;
+  const sought = words.trim().toLocaleLowerCase();
+  const found = rows?.filter(
+    (row) =>
+      (all || differs(row)) && `${row.page.title} ${row.page.address}`.toLocaleLowerCase().includes(sought),
+  );
+  const fresh = now && then ? now.pages.filter(({ id }) => !then.pages.some((page) => page.id === id)) : [];
+  return (
+    <Workspace outline={<SiteTree />} outlineLabel="Site tree">
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Arrange</Eyebrow>
+          <h1>The sites at a moment</h1>
+          <p className={look.pencil}>
+            Where each page stood or will stand, at which address, and whether visitors see it then. What is
+            to come holds as far as it is planned now.
+          </p>
+        </div>
+      </div>
+      <div className={styles.asked}>
+        <Labelled id="moment" label="Day and hour">
+          <input
+            id="moment"
+            type="datetime-local"
+            className={styles.moment}
+            value={moment.format('YYYY-MM-DDTHH:mm')}
+            onChange={({ target }) => {
+              const wanted = dayjs(target.value);
+              if (target.value !== '' && wanted.isValid())
+                router.replace(`/bench/arrange/moment?at=${encodeURIComponent(wanted.toISOString())}`, {
+                  scroll: false,
+                });
+            }}
+          />
+        </Labelled>
+        <TextBox id="moment-words" label="Words in a title or address" value={words} onChange={setWords} />
+        <Button aria-pressed={all} onClick={() => setAll(!all)}>
+          {all ? 'Only what differs from now' : 'All pages'}
+        </Button>
+      </div>
+      {error && (
+        <Note sort="error" role="alert">
+          {wordsOf(error)}
+        </Note>
+      )}
+      {!found && !error && <p className={look.pencil}>Looking how it stands then.</p>}
+      {found && (
+        <p role="status" className={look.pencil}>
+          {found.length === 0
+            ? sought === ''
+              ? `On ${momentInWords(moment.toISOString())} every page stands as it does now.`
+              : 'No page has these words in its title or address.'
+            : `${momentInWords(moment.toISOString())}: ${found.length} ${found.length === 1 ? 'page' : 'pages'}${all ? '' : ' that differ from now'}.`}
+          {fresh.length > 0 && ` ${fresh.length} of now ${fresh.length === 1 ? 'is' : 'are'} not there then.`}
+        </p>
+      )}
+      {found && found.length > 0 && (
+        <Frame label="Pages at that moment">
+          <table className={styles.table}>
+            <thead>
+              <tr>
+                <th scope="col">Page</th>
+                <th scope="col">Address then</th>
+                <th scope="col">Then</th>
+                <th scope="col">Now</th>
+              </tr>
+            </thead>
+            <tbody>
+              {found.slice(0, MOST).map((row) => (
+                <tr key={row.page.id}>
+                  <th scope="row" style={{ paddingLeft: 16 + (all ? row.depth * 16 : 0) }}>
+                    {row.now ? (
+                      <Link href={`/bench/arrange/${row.page.id}`}>{row.page.title || 'Without a name'}</Link>
+                    ) : (
+                      row.page.title || 'Without a name'
+                    )}
+                  </th>
+                  <td>
+                    <Mono>{row.page.address}</Mono>
+                  </td>
+                  <td>
+                    <StateMark state={row.page.state} />
+                  </td>
+                  <td>{nowInWords(row)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {found.length > MOST && (
+            <p className={styles.more}>
+              These are the first {MOST} of {found.length.toLocaleString('en')}. Words find the others.
+            </p>
+          )}
+        </Frame>
+      )}
+    </Workspace>
+  );
+}
