@@ -82,6 +82,8 @@ export async function answerPage(
   const type = typeOfPage(installation, record.type);
   const body = pageBody(record.body);
   const parent = await parentPlace(reader, place.parent);
+  const published = publicationStateOf(record, versions, installation.now());
+  const waitingPlaces = await waitingPlacesAnswer(reader, installation, record.id, place);
   return {
     id: record.uuid,
     parent: parent?.uuid ?? null,
@@ -93,7 +95,11 @@ export async function answerPage(
     site: siteOf(installation, place.site).uuid,
     revision: record.revision,
     stage: record.stage,
-    ...publicationStateOf(record, versions, installation.now()),
+    ...published,
+    // Where it is to stand is new as well.
+    differs:
+      published.differs ||
+      (published.shown.length > 0 && waitingPlaces.some(({ from }) => from === undefined)),
     ...serializeLocalized(type.fields, body, installation.model.locale),
     listing: body.listing ?? null,
     picks: await picksAnswer(reader, installation, body),
@@ -102,7 +108,7 @@ export async function answerPage(
     slots: serializeSlots(installation.model, type.definition.slots, body.slots ?? {}),
     layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
     settings: { ...body.settings?.set },
-    waitingPlaces: await waitingPlacesAnswer(reader, installation, record.id, place),
+    waitingPlaces,
     faults: await pageFaults(reader, installation, type, body, place.category !== null),
     names: await namesOf(reader, installation, pageReferences(installation, type, body)),
     changedAt: new Date(record.changedAt).toISOString(),

@@ -21,31 +21,39 @@ import styles from './moment.module.css';
 const MOST = 300;
 
 interface Row {
-  page: TreePage;
-  depth: number;
-  /** How the page is now; absent where it stands in no tree. */
+  /** How the page stands at the moment; absent where it stands in no tree then. */
+  then: TreePage | undefined;
+  /** How it stands now, likewise. */
   now: TreePage | undefined;
+  depth: number;
 }
 
-const differs = ({ page, now }: Row): boolean =>
-  now?.address !== page.address || now.state !== page.state || now.parent !== page.parent;
+const differs = ({ then, now }: Row): boolean =>
+  now?.address !== then?.address || now?.state !== then?.state || now?.parent !== then?.parent;
 
+/** The pages of a moment in the order of their trees, then those of now that stood or will stand nowhere at it. */
 function rowsOf(pages: readonly TreePage[], now: readonly TreePage[]): Row[] {
   const byId = new Map(now.map((page) => [page.id, page]));
   const depths = new Map<string, number>();
-  return pages.map((page) => {
+  const there = pages.map((page): Row => {
     const depth = page.parent === null ? 0 : (depths.get(page.parent) ?? 0) + 1;
     depths.set(page.id, depth);
-    return { page, depth, now: byId.get(page.id) };
+    return { then: page, now: byId.get(page.id), depth };
   });
+  const added = now.filter(({ id }) => !depths.has(id));
+  return [...there, ...added.map((page): Row => ({ then: undefined, now: page, depth: 0 }))];
 }
 
-/** How a page stands now, where that is another way than at the moment. */
-const nowInWords = ({ page, now }: Row): ReactElement | string => {
-  if (!now) return 'not in the tree';
-  if (now.address !== page.address) return <Mono>{now.address}</Mono>;
-  return now.state === page.state ? '' : <StateMark state={now.state} />;
-};
+/** How a page stands, or that it does not. */
+const Standing = ({ page }: { page: TreePage | undefined }): ReactElement =>
+  page ? (
+    <span className={styles.standing}>
+      <Mono>{page.address}</Mono>
+      <StateMark state={page.state} />
+    </span>
+  ) : (
+    <span className={look.pencil}>in no tree</span>
+  );
 
 /** The trees of all sites as they were at a moment, or will be as far as it is planned, beside how they are now. */
 export function MomentBench(): ReactElement {
@@ -62,9 +70,11 @@ export function MomentBench(): ReactElement {
   const sought = words.trim().toLocaleLowerCase();
   const found = rows?.filter(
     (row) =>
-      (all || differs(row)) && `${row.page.title} ${row.page.address}`.toLocaleLowerCase().includes(sought),
+      (all || differs(row)) &&
+      [row.then, row.now].some(
+        (page) => page && `${page.title} ${page.address}`.toLocaleLowerCase().includes(sought),
+      ),
   );
-  const fresh = now && then ? now.pages.filter(({ id }) => !then.pages.some((page) => page.id === id)) : [];
   return (
     <Workspace outline={<SiteTree />} outlineLabel="Site tree">
       <div className={look.heading}>
@@ -111,7 +121,6 @@ export function MomentBench(): ReactElement {
               ? `On ${momentInWords(moment.toISOString())} every page stands as it does now.`
               : 'No page has these words in its title or address.'
             : `${momentInWords(moment.toISOString())}: ${found.length} ${found.length === 1 ? 'page' : 'pages'}${all ? '' : ' that differ from now'}.`}
-          {fresh.length > 0 && ` ${fresh.length} of now ${fresh.length === 1 ? 'is' : 'are'} not there then.`}
         </p>
       )}
       {found && found.length > 0 && (
@@ -120,30 +129,27 @@ export function MomentBench(): ReactElement {
             <thead>
               <tr>
                 <th scope="col">Page</th>
-                <th scope="col">Address then</th>
-                <th scope="col">Then</th>
+                <th scope="col">At that moment</th>
                 <th scope="col">Now</th>
               </tr>
             </thead>
             <tbody>
-              {found.slice(0, MOST).map((row) => (
-                <tr key={row.page.id}>
-                  <th scope="row" style={{ paddingLeft: 16 + (all ? row.depth * 16 : 0) }}>
-                    {row.now ? (
-                      <Link href={`/bench/arrange/${row.page.id}`}>{row.page.title || 'Without a name'}</Link>
-                    ) : (
-                      row.page.title || 'Without a name'
-                    )}
-                  </th>
-                  <td>
-                    <Mono>{row.page.address}</Mono>
-                  </td>
-                  <td>
-                    <StateMark state={row.page.state} />
-                  </td>
-                  <td>{nowInWords(row)}</td>
-                </tr>
-              ))}
+              {found.slice(0, MOST).map(({ then: was, now: is, depth }) => {
+                const name = (was ?? is)?.title || 'Without a name';
+                return (
+                  <tr key={(was ?? is)?.id}>
+                    <th scope="row" style={{ paddingLeft: 16 + (all ? depth * 16 : 0) }}>
+                      {is ? <Link href={`/bench/arrange/${is.id}`}>{name}</Link> : name}
+                    </th>
+                    <td data-column="At that moment">
+                      <Standing page={was} />
+                    </td>
+                    <td data-column="Now">
+                      {differs({ then: was, now: is, depth }) ? <Standing page={is} /> : 'the same'}
+                    </td>
+                  </tr>
+                );
+              })}
             </tbody>
           </table>
           {found.length > MOST && (
