@@ -20,6 +20,7 @@ import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
+import { Instead } from './instead';
 import { keptApart, type KeptApart } from './kept-apart';
 
 /** Rows that come from outside, each the values of one entry by field key. */
@@ -148,7 +149,7 @@ export class Publication {
 }
 
 /** What is taken from visitors: all that they see and that waits, or one version alone that waits. */
-export class Withdrawal {
+export class Withdrawal extends Instead {
   /** The moment from which the waiting version would be seen, that alone is taken down. */
   @IsISO8601({ strict: true }) @IsOptional() from?: string;
 }

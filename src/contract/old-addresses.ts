@@ -12,7 +12,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 
-const reasons = ['renamed', 'moved', 'merged'] as const;
+const reasons = ['renamed', 'moved', 'merged', 'replaced'] as const;
 
 export const oldAddressBounds = { limit: 200 } as const;
 

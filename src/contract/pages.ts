@@ -20,6 +20,7 @@ import type { JsonObject } from '../core/json';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { ShownSpan } from './entries';
 import { FaultAnswer } from './faults';
+import { Instead } from './instead';
 import { keptApart, type KeptApart } from './kept-apart';
 import { SiteAnswer } from './sites';
 
@@ -75,7 +76,7 @@ export class PagePatch {
   @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
 }
 
-export class BinPageQuery {
+export class BinPageQuery extends Instead {
   /** Whether the pages below it go with it; without, it is refused where some stand there. */
   @IsIn(['yes', 'no']) @IsOptional() branch?: 'yes' | 'no';
 }

@@ -109,6 +109,7 @@ export const routes = {
   addMedia: { method: 'POST', path: '/media' },
   medium: { method: 'GET', path: '/media/{id}' },
   mediumReach: { method: 'GET', path: '/media/{id}/reach' },
+  insteadOf: { method: 'GET', path: '/records/{id}/instead' },
   binMedium: { method: 'DELETE', path: '/media/{id}' },
   changeMedium: { method: 'PATCH', path: '/media/{id}' },
   acts: { method: 'GET', path: '/acts' },

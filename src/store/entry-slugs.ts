@@ -64,3 +64,11 @@ export const liveEntryBySlug = (
     sql`SELECT v.id, v.record, v.starts, v.ends, v.title, v.body, v.published_at AS publishedAt, r.uuid, h.name AS publishedBy FROM entry_slugs s JOIN records r ON r.id = s.record AND r.binned_at IS NULL
      JOIN live v ON v.record = s.record AND v.starts <= ${now} AND v.ends > ${now} LEFT JOIN people h ON h.id = v.published_by WHERE s.type = ${type} AND s.slug = ${slug}`,
   );
+
+/** The entry of a type that bears a slug, whether visitors see it or not. */
+export const entryBySlug = async (reader: Reader, type: number, slug: string): Promise<Id | undefined> =>
+  (
+    await reader.one<{ uuid: Id }>(
+      sql`SELECT r.uuid FROM entry_slugs s JOIN records r ON r.id = s.record WHERE s.type = ${type} AND s.slug = ${slug}`,
+    )
+  )?.uuid;

@@ -24,10 +24,12 @@ export async function oldAddressesPage(
   reader: Reader,
   { offset, limit }: { offset: number; limit: number },
 ): Promise<{ total: number; rows: OldAddressRow[] }> {
+  // One step of two tells of an address: of what was merged where it stood, of what was replaced what stands there now.
+  const told = sql`WHERE (way = 'heir') = (why = 'replaced')`;
   const [count, rows] = await Promise.all([
-    reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM old_addresses WHERE way <> 'heir'`),
+    reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM old_addresses ${told}`),
     reader.all<OldAddressRow>(
-      sql`SELECT parent, piece, way, target, address, why, at FROM old_addresses WHERE way <> 'heir' ORDER BY at DESC, address LIMIT ${limit} OFFSET ${offset}`,
+      sql`SELECT parent, piece, way, target, address, why, at FROM old_addresses ${told} ORDER BY at DESC, address LIMIT ${limit} OFFSET ${offset}`,
     ),
   ]);
   return { total: count?.n ?? 0, rows };

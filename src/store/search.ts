@@ -46,3 +46,26 @@ export function findEntriesOf(
            AND r.type IN ${anyOf(types)} ORDER BY r.id DESC LIMIT ${most}`,
       );
 }
+
+/**
+ * Records of a sort (and of a type, by integer key) that visitors see at a moment (ms), by the words in their titles; without
+ * words, those made last. The bin is left out.
+ */
+export function findSeen(
+  reader: Reader,
+  { sort, type, words, now }: { sort: RecordSort; type: number | null; words: string; now: number },
+  most: number,
+): Promise<{ record: number; uuid: Id; title: string }[]> {
+  const sought = searchWords(words);
+  const ofType = type === null ? sql`` : sql`AND +r.type = ${type}`;
+  const seen = sql`r.binned_at IS NULL AND EXISTS (SELECT 1 FROM live v WHERE v.record = r.id AND v.starts <= ${now} AND v.ends > ${now})`;
+  return sought
+    ? reader.all(
+        sql`SELECT r.id AS record, r.uuid, w.title FROM record_search f JOIN records r ON r.id = f.rowid CROSS JOIN working w ON w.record = r.id
+         WHERE record_search MATCH ${sought} AND +r.sort = ${sort} ${ofType} AND ${seen} ORDER BY rank LIMIT ${most}`,
+      )
+    : reader.all(
+        sql`SELECT r.id AS record, r.uuid, w.title FROM records r CROSS JOIN working w ON w.record = r.id
+         WHERE r.sort = ${sort} ${type === null ? sql`` : sql`AND r.type = ${type}`} AND ${seen} ORDER BY r.id DESC LIMIT ${most}`,
+      );
+}

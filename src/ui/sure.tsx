@@ -1,7 +1,9 @@
 'use client';
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import { useId, type ReactElement } from 'react';
+import { useId, useState, type ReactElement } from 'react';
 import type { ReachLink } from '../contract/entries';
+import type { InsteadOption } from '../contract/instead';
+import { InsteadBox } from './instead-box';
 import styles from './sure.module.css';
 
 /** How many things are named; the rest are counted. */
@@ -42,6 +44,9 @@ export function Sure({
   said,
   reach,
   undo,
+  record,
+  leads = false,
+  needsInstead = false,
   onCancel,
   onSure,
 }: {
@@ -54,10 +59,17 @@ export function Sure({
   reach: readonly ReachedThings[] | undefined;
   /** How it is taken back. */
   undo: string;
+  /** The record that goes, where another can be put in its place. */
+  record?: string;
+  /** Whether it has an address, which then leads to what is in its place. */
+  leads?: boolean;
+  /** Whether it goes only with another in its place. */
+  needsInstead?: boolean;
   onCancel: () => void;
-  onSure: () => void;
+  onSure: (instead?: string) => void;
 }): ReactElement {
   const id = useId();
+  const [instead, setInstead] = useState<InsteadOption>();
   return (
     <Dialog open onClose={onCancel} fullWidth maxWidth="sm" aria-labelledby={id}>
       <DialogTitle id={id}>{title}</DialogTitle>
@@ -70,11 +82,30 @@ export function Sure({
         ) : (
           reach.map((group) => <Names key={group.words} {...group} />)
         )}
+        {record !== undefined && (
+          <div className={styles.instead}>
+            <InsteadBox
+              id={`${id}-instead`}
+              record={record}
+              help={
+                leads
+                  ? 'All that names it names that from then on, and its address leads there.'
+                  : 'All that names it names that from then on.'
+              }
+              chosen={instead}
+              onChoose={setInstead}
+            />
+          </div>
+        )}
         <p className={styles.undo}>{undo}</p>
       </DialogContent>
       <DialogActions>
         <Button onClick={onCancel}>Leave it</Button>
-        <Button color="error" disabled={reach === undefined} onClick={onSure}>
+        <Button
+          color="error"
+          disabled={reach === undefined || (needsInstead && !instead)}
+          onClick={() => onSure(instead?.id)}
+        >
           {act}
         </Button>
       </DialogActions>

@@ -1,6 +1,7 @@
 import { ActsAnswer, ActsQuery, UndoAnswer } from '../acts';
 import { Destinations, GoToQuery } from '../go-to';
 import { OverviewAnswer } from '../overview';
+import { InsteadAnswer, InsteadQuery } from '../instead';
 import { define } from './operation';
 
 /** What people did, where one arrives, and the way to anything by its name. */
@@ -20,6 +21,12 @@ export const acts = {
     summary: 'What waits in each workspace',
     act: 'read',
     answer: OverviewAnswer,
+  }),
+  insteadOf: define('insteadOf', {
+    summary: 'What may stand in the place of a record that goes',
+    act: 'read',
+    query: InsteadQuery,
+    answer: InsteadAnswer,
   }),
   goTo: define('goTo', {
     summary: 'Types, entries, listings and pages by the words in their names',

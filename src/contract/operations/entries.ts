@@ -25,6 +25,7 @@ import {
   Withdrawal,
 } from '../entries';
 import { inputBounds } from '../parse-input';
+import { Instead } from '../instead';
 import { define } from './operation';
 
 /** Entries: the table, one of them, publishing, bringing in. */
@@ -108,6 +109,7 @@ export const entries = {
   binEntry: define('binEntry', {
     summary: 'Put an entry in the bin; visitors no longer see it',
     act: 'write entries',
+    query: Instead,
     answer: EntryAnswer,
     guarded: true,
   }),

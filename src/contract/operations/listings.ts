@@ -10,6 +10,7 @@ import {
   NewListing,
   WordsOfListings,
 } from '../listings';
+import { Instead } from '../instead';
 import { define } from './operation';
 
 /** Listings: tried, kept and published. */
@@ -65,6 +66,7 @@ export const listings = {
   binListing: define('binListing', {
     summary: 'Put a listing in the bin, if no page shows it',
     act: 'keep listings',
+    query: Instead,
     status: 204,
     guarded: true,
   }),

@@ -1,5 +1,6 @@
 import { ReachAnswer } from '../entries';
 import { MediaAnswer, MediaListAnswer, MediaPatch, MediaQuery, MediaUpload } from '../media';
+import { Instead } from '../instead';
 import { define } from './operation';
 
 /** The library of files. */
@@ -27,6 +28,7 @@ export const media = {
   binMedium: define('binMedium', {
     summary: 'Put a medium in the bin; what shows it shows nothing there',
     act: 'write entries',
+    query: Instead,
     guarded: true,
     status: 204,
   }),

@@ -167,6 +167,8 @@ export async function binListing(
   person: Person,
   id: Id,
   revision: number,
+  /** The listing that is put in its place right after. */
+  instead?: Id,
 ): Promise<void> {
   await inAct(installation, person, async (act) => {
     const found = await listingSort.need(act.tx, installation, id);
@@ -179,7 +181,7 @@ export async function binListing(
     );
     // A page may show it in what visitors see and in what is worked on.
     const titles = [...new Map(using.map(({ uuid, title }) => [uuid, title])).values()];
-    if (titles.length > 0) {
+    if (titles.length > 0 && instead === undefined) {
       const [show, those] = titles.length === 1 ? ['shows', 'that page'] : ['show', 'those pages'];
       throw ruleViolation(`${titles.join(', ')} ${show} this listing. Give ${those} another first.`);
     }

@@ -1,11 +1,11 @@
 import type { Id } from '../../core/ids';
-import { addressOf, splitAllResults } from '../../core/site/address';
-import { liveEntryBySlug } from '../../store/entry-slugs';
+import { addressOf, isBinAddress, splitAllResults } from '../../core/site/address';
+import { entryBySlug, liveEntryBySlug } from '../../store/entry-slugs';
 import { oldSteps, type OldAddressRow } from '../../store/old-addresses';
 import { livePagesByIds, pageAt, placeOf, type PlacedPage } from '../../store/pages';
-import { recordByUuid } from '../../store/records';
+import { liveAt, recordByUuid, recordsByUuids } from '../../store/records';
 import { categoryAddress, categoryHomes, type CategoryHome } from '../categories/pages';
-import { entryAddress, entryPages, type EntryHome } from '../entries/addresses';
+import { entryAddress, entryPages, entryPlaces, type EntryHome } from '../entries/addresses';
 import type { Installation } from '../runtime/installation';
 import { siteAt } from '../runtime/sites';
 
@@ -63,9 +63,11 @@ class Walk {
     if (this.isTooLong()) return undefined;
     const [piece, ...rest] = pieces;
     const { content } = this;
+    // What stood below a page in the bin lies there as well: what stands in its place stands for all of it.
+    if (isBinAddress(page.address)) return this.inPlaceOf(page.uuid);
     if (piece === undefined) {
       const [live] = await livePagesByIds(content, this.installation.now(), [page.record]);
-      return live && { address: live.address, until: STILL };
+      return live ? { address: live.address, until: STILL } : this.inPlaceOf(page.uuid);
     }
     const child = await pageAt(content, page.site, addressOf([...piecesOf(page.address), piece]));
     const found = [child && (await this.fromPage(child, rest)), await this.amongShown(page, pieces)];
@@ -74,6 +76,30 @@ class Walk {
       found.push(leftAt(next && (await this.fromPage(next, rest)), at));
     }
     return last(found);
+  }
+
+  /** What was put in the place of a page or an entry that visitors do not see. */
+  private async inPlaceOf(id: Id): Promise<Led | undefined> {
+    const found: (Led | undefined)[] = [];
+    for (const { target, at } of await oldSteps(this.content, id, '', 'heir')) {
+      if (this.isTooLong()) break;
+      found.push(leftAt(await this.toRecord(target), at));
+    }
+    return last(found);
+  }
+
+  /** Where a page or an entry stands, or what was put in its place. */
+  private async toRecord(id: Id): Promise<Led | undefined> {
+    const { content, installation } = this;
+    const [record] = await recordsByUuids(content, [id]);
+    const page = record?.sort === 'page' ? await placeOf(content, record.id) : undefined;
+    if (page) return this.fromPage(page, []);
+    if (record?.type && (await liveAt(content, record.id, installation.now()))) {
+      const places = await entryPlaces(content, installation, [{ id, type: record.type }]);
+      const address = places.get(id);
+      if (address !== undefined) return { address, until: STILL };
+    }
+    return this.inPlaceOf(id);
   }
 
   /** What the pieces lead to among the entries and categories that a page shows, or showed, below another page. */
@@ -88,12 +114,14 @@ class Walk {
     if (slug !== undefined && more.length === 0)
       for (const home of this.entries) {
         const at = until(home);
-        const { keyMap } = this.installation;
-        if (
-          at !== undefined &&
-          (await liveEntryBySlug(this.content, keyMap.of(home.type), slug, this.installation.now()))
-        )
+        if (at === undefined) continue;
+        const type = this.installation.keyMap.of(home.type);
+        if (await liveEntryBySlug(this.content, type, slug, this.installation.now()))
           found.push({ address: entryAddress(home, slug), until: at });
+        else {
+          const gone = await entryBySlug(this.content, type, slug);
+          if (gone !== undefined) found.push(await this.inPlaceOf(gone));
+        }
       }
     for (const home of this.categories.values()) {
       const at = until(home);
@@ -131,7 +159,8 @@ class Walk {
   }
 
   /** Where what an old step led to stands now; of what stood below a page, what that is below now. */
-  async whereIs({ way, target }: OldAddressRow): Promise<string | undefined> {
+  async whereIs({ way, target, why }: OldAddressRow): Promise<string | undefined> {
+    if (why === 'replaced') return (await this.toRecord(target))?.address;
     if (way === 'page' || way === 'below') {
       const page = await this.placed(target);
       const led = page && (await this.fromPage(page, []));

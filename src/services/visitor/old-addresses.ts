@@ -1,6 +1,6 @@
 import type { OldAddress, OldAddressesAnswer, OldAddressesQuery } from '../../contract/old-addresses';
 import { oldAddressesPage, type OldAddressRow } from '../../store/old-addresses';
-import { recordByUuid } from '../../store/records';
+import { recordsByUuids } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { leadsTo } from './moved';
 import { resolveAddress } from './resolve-address';
@@ -9,10 +9,10 @@ const USUAL = 50;
 
 async function told(installation: Installation, row: OldAddressRow): Promise<OldAddress> {
   const { content, categories } = installation;
-  const [to, taken, record] = await Promise.all([
+  const [to, taken, [record]] = await Promise.all([
     leadsTo(installation, row),
     resolveAddress(installation, row.address),
-    row.way === 'category' ? undefined : recordByUuid(content, row.target, 'page'),
+    row.way === 'category' ? [] : recordsByUuids(content, [row.target]),
   ]);
   return {
     address: row.address,

@@ -2,12 +2,12 @@ import { integer, key, table, text, textOf } from './table';
 
 /**
  * What a step of an old address led to: a page below a page; what a page shows of each entry or category, which stood
- * below the page above it (without a piece of its own); a category below another or its scheme; or what became of a
- * category that went into another (without a piece).
+ * below the page above it (without a piece of its own); a category below another or its scheme; or what stands in the place
+ * of a category, a page or an entry that is gone (without a piece).
  */
 export type OldStepWay = 'page' | 'below' | 'category' | 'heir';
 /** Why an address is old. */
-export const oldAddressReasons = ['renamed', 'moved', 'merged'] as const;
+export const oldAddressReasons = ['renamed', 'moved', 'merged', 'replaced'] as const;
 export type OldAddressReason = (typeof oldAddressReasons)[number];
 
 /** Steps of addresses (in the main language) that led somewhere before, each with the whole address as it was. */

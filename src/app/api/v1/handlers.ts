@@ -38,6 +38,7 @@ import {
   sortCategories,
   splitCategory,
 } from '../../../services/categories';
+import { insteadOf, withInstead } from '../../../services/instead';
 import { addMedia, binMedium, changeMedium, mediaList, medium, mediumReach } from '../../../services/media';
 import {
   addEntry,
@@ -246,14 +247,21 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   entry: ({ installation, path }) => entry(installation, path('id')),
   changeEntry: ({ installation, person, path, revision, body }) =>
     changeEntry(installation, person, path('id'), revision, body),
-  binEntry: ({ installation, person, path, revision }) =>
-    binEntry(installation, person, path('id'), revision),
+  binEntry: ({ installation, person, path, revision, query: { instead } }) =>
+    withInstead(installation, person, { id: path('id'), instead, what: 'binned an entry' }, () =>
+      binEntry(installation, person, path('id'), revision),
+    ),
   restoreEntry: ({ installation, person, path, revision }) =>
     restoreEntry(installation, person, path('id'), revision),
   publishEntry: ({ installation, person, path, revision, body }) =>
     publishEntry(installation, person, path('id'), revision, body),
   withdrawEntry: ({ installation, person, path, revision, query }) =>
-    withdrawEntry(installation, person, path('id'), revision, query),
+    withInstead(
+      installation,
+      person,
+      { id: path('id'), instead: query.instead, what: 'withdrew an entry' },
+      () => withdrawEntry(installation, person, path('id'), revision, query),
+    ),
   submitEntry: ({ installation, person, path, revision }) =>
     submitEntry(installation, person, path('id'), revision),
   returnEntry: ({ installation, person, path, revision }) =>
@@ -271,8 +279,10 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     changeListing(installation, person, path('id'), revision, body),
   publishListing: ({ installation, person, path, revision }) =>
     publishListing(installation, person, path('id'), revision, {}),
-  binListing: ({ installation, person, path, revision }) =>
-    binListing(installation, person, path('id'), revision),
+  binListing: ({ installation, person, path, revision, query: { instead } }) =>
+    withInstead(installation, person, { id: path('id'), instead, what: 'binned a listing' }, () =>
+      binListing(installation, person, path('id'), revision, instead),
+    ),
   listingResult: ({ installation, path }) => listingResult(installation, path('id')),
 
   guide: () => guide(),
@@ -292,11 +302,18 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changePage: ({ installation, person, path, revision, body }) =>
     changePage(installation, person, path('id'), revision, body),
   binPage: ({ installation, person, path, revision, query }) =>
-    binPage(installation, person, path('id'), revision, query),
+    withInstead(installation, person, { id: path('id'), instead: query.instead, what: 'binned a page' }, () =>
+      binPage(installation, person, path('id'), revision, query),
+    ),
   publishPage: ({ installation, person, path, revision, body }) =>
     publishPage(installation, person, path('id'), revision, body),
   withdrawPage: ({ installation, person, path, revision, query }) =>
-    withdrawPage(installation, person, path('id'), revision, query),
+    withInstead(
+      installation,
+      person,
+      { id: path('id'), instead: query.instead, what: 'withdrew a page' },
+      () => withdrawPage(installation, person, path('id'), revision, query),
+    ),
   submitPage: ({ installation, person, path, revision }) =>
     submitPage(installation, person, path('id'), revision),
   returnPage: ({ installation, person, path, revision }) =>
@@ -332,8 +349,11 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addMedia: ({ installation, person, query, bytes }) => addMedia(installation, person, query, bytes),
   medium: ({ installation, path }) => medium(installation, path('id')),
   mediumReach: ({ installation, path }) => mediumReach(installation, path('id')),
-  binMedium: ({ installation, person, path, revision }) =>
-    binMedium(installation, person, path('id'), revision),
+  binMedium: ({ installation, person, path, revision, query: { instead } }) =>
+    withInstead(installation, person, { id: path('id'), instead, what: 'binned a medium' }, () =>
+      binMedium(installation, person, path('id'), revision),
+    ),
+  insteadOf: ({ installation, path, query }) => insteadOf(installation, path('id'), query),
   changeMedium: ({ installation, person, path, revision, body }) =>
     changeMedium(installation, person, path('id'), revision, body),
 

@@ -48,13 +48,14 @@ export function PageActs({
   const shown = page.shown.length > 0;
   const waits = page.stage === 'review';
   const path = { id: page.id };
-  const go = async (how: 'withdraw' | 'bin') => {
+  const go = async (how: 'withdraw' | 'bin', instead?: string) => {
+    const query = instead === undefined ? {} : { instead };
     setSure(undefined);
     if (how === 'withdraw')
-      await act((revision) => ask('withdrawPage', { path, revision }), 'Visitors no longer see it.');
+      await act((revision) => ask('withdrawPage', { path, revision, query }), 'Visitors no longer see it.');
     else if (
       await act(
-        (revision) => ask('binPage', { path, revision, query: { branch: 'yes' } }),
+        (revision) => ask('binPage', { path, revision, query: { branch: 'yes', ...query } }),
         'The page is in the bin.',
       )
     )
@@ -119,7 +120,12 @@ export function PageActs({
         />
       )}
       {sure && (
-        <PageGoes page={page} how={sure} onCancel={() => setSure(undefined)} onSure={() => void go(sure)} />
+        <PageGoes
+          page={page}
+          how={sure}
+          onCancel={() => setSure(undefined)}
+          onSure={(instead) => void go(sure, instead)}
+        />
       )}
     </>
   );

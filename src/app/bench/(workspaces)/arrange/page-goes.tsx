@@ -26,7 +26,7 @@ export function PageGoes({
   page: PageAnswer;
   how: 'withdraw' | 'bin';
   onCancel: () => void;
-  onSure: () => void;
+  onSure: (instead?: string) => void;
 }): ReactElement {
   const { data: tree } = useAsk('pages');
   const { data: reach } = useAsk('pageReach', { path: { id: page.id } });
@@ -73,6 +73,7 @@ export function PageGoes({
           ? 'It comes back from the bin to its place, with its address.'
           : 'It can be taken back at once, or later in Watch.'
       }
+      {...(page.shown.length > 0 ? { record: page.id, leads: true } : {})}
       onCancel={onCancel}
       onSure={onSure}
     />

@@ -171,9 +171,13 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
       tell(`In force${inPages(kept.pages.length)}.`);
     });
   const [sure, setSure] = useState(false);
-  const bin = () =>
+  const bin = (instead?: string) =>
     act(async (revision) => {
-      await ask('binListing', { path: { id: kept.id }, revision });
+      await ask('binListing', {
+        path: { id: kept.id },
+        revision,
+        query: instead === undefined ? {} : { instead },
+      });
       tell('The listing is in the bin.');
       router.push('/bench/map');
     });
@@ -371,15 +375,16 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
           act="Bin it"
           said={[
             kept.pages.length > 0
-              ? 'Pages show this listing. Give them another first: until then it stays.'
+              ? 'Pages show this listing. It goes once they show another, which you may choose here.'
               : 'No page shows this listing.',
           ]}
           reach={[{ words: 'Shown on:', things: kept.pages }]}
           undo="It can be taken out of the bin again."
+          {...(kept.pages.length > 0 ? { record: kept.id, needsInstead: true } : {})}
           onCancel={() => setSure(false)}
-          onSure={() => {
+          onSure={(instead) => {
             setSure(false);
-            void bin();
+            void bin(instead);
           }}
         />
       )}

@@ -79,7 +79,7 @@ export function EntryActs({
     if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
     return kept;
   };
-  const act = async (name: Act) => {
+  const act = async (name: Act, instead?: string) => {
     setAsking(undefined);
     setBusy(true);
     onProblem(undefined, []);
@@ -89,6 +89,7 @@ export function EntryActs({
         path: { id: entry.id },
         revision: kept.revision,
         ...(name === 'publishEntry' ? { body: {} } : {}),
+        ...(instead === undefined ? {} : { query: { instead } }),
       });
       onDone(answer);
       tell(name === 'publishEntry' ? await shownInWords(entry.id) : done[name]);
@@ -190,8 +191,9 @@ export function EntryActs({
               ? 'It can be taken out of the bin again, as a draft.'
               : 'It can be taken back at once, or later in Watch.'
           }
+          {...(shown ? { record: entry.id, leads: true } : {})}
           onCancel={() => setAsking(undefined)}
-          onSure={() => void act(asking)}
+          onSure={(instead) => void act(asking, instead)}
         />
       )}
     </>

@@ -15,6 +15,7 @@ const whyWords: Record<OldAddress['why'], string> = {
   renamed: 'Its address was changed',
   moved: 'It was moved',
   merged: 'It became part of another',
+  replaced: 'Another was put in its place',
 };
 
 function Row({ old: { address, leadsTo, label, why, at, taken } }: { old: OldAddress }): ReactElement {
@@ -41,7 +42,7 @@ function Row({ old: { address, leadsTo, label, why, at, taken } }: { old: OldAdd
   );
 }
 
-/** Where addresses lead at which something stood before: what was renamed, moved or merged. */
+/** Where addresses lead at which something stood before: what was renamed, moved, merged or replaced. */
 export function OldAddressesBench(): ReactElement {
   const [offset, setOffset] = useState(0);
   const { data, error } = useAsk(

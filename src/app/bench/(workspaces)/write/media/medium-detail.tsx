@@ -116,12 +116,16 @@ function Filled({
     setProblem(undefined);
     forgetUnsaved(name);
   };
-  const bin = async () => {
+  const bin = async (instead?: string) => {
     setSure(false);
     setBusy(true);
     setProblem(undefined);
     try {
-      await ask('binMedium', { path: { id: medium.id }, revision: medium.revision });
+      await ask('binMedium', {
+        path: { id: medium.id },
+        revision: medium.revision,
+        query: instead === undefined ? {} : { instead },
+      });
       forgetUnsaved(name);
       tell(`${medium.label} is in the bin.`);
       onClose();
@@ -223,8 +227,9 @@ function Filled({
             ]
           }
           undo="It comes back from the bin to wherever it is shown."
+          record={medium.id}
           onCancel={() => setSure(false)}
-          onSure={() => void bin()}
+          onSure={(instead) => void bin(instead)}
         />
       )}
     </Frame>
