@@ -18,6 +18,7 @@ export function Conflicts({
   scope,
   values,
   by,
+  saved = true,
   onDecide,
 }: {
   conflicts: readonly Collision[];
@@ -25,6 +26,8 @@ export function Conflicts({
   /** The record as it stands here, in which the places are found. */
   values: JsonObject;
   by: string;
+  /** Whether what gives way is saved first; where it is not, the others' words alone are in the history. */
+  saved?: boolean;
   onDecide: (mine: ReadonlySet<string>) => void;
 }): ReactElement {
   const [chosen, setChosen] = useState<ReadonlyMap<string, boolean>>(new Map());
@@ -35,7 +38,12 @@ export function Conflicts({
     <Dialog open={conflicts.length > 0} fullWidth maxWidth="md" aria-labelledby="conflicts">
       <DialogTitle id="conflicts">{other} changed the same words meanwhile</DialogTitle>
       <DialogContent>
-        <p>Everything else of both is here already. Whichever you take, the other stays in the history.</p>
+        <p>
+          Everything else of both is here already.{' '}
+          {saved
+            ? 'Whichever you take, the other stays in the history.'
+            : `What ${other} wrote is kept in the history; yours is not saved yet.`}
+        </p>
         {conflicts.map(({ path, mine, theirs }) => {
           const place = placeInWords(path, scope, [values]);
           const [own, its] = [mine, theirs].map((value) =>
@@ -75,7 +83,9 @@ export function Conflicts({
           onClick={() => onDecide(new Set([...chosen].flatMap(([path, isMine]) => (isMine ? [path] : []))))}
         >
           {left === 0
-            ? 'Save these'
+            ? saved
+              ? 'Save these'
+              : 'Take these'
             : `Choose ${left === conflicts.length ? 'whose words stay' : `${left} more`}`}
         </Button>
       </DialogActions>

@@ -17,6 +17,9 @@ import { serializeRule } from '../../../../core/mapping/rule/serialize-rule';
 import { headingBySettings, listingLayers } from '../../../../core/site/shown-by-settings';
 import { Listing } from '../../../../site/listing';
 import { ask, wordsOf } from '../../../../ui/ask';
+import { CameInNote } from '../../../../ui/came-in-note';
+import { Conflicts } from '../../../../ui/conflicts';
+import { HereNow } from '../../../../ui/here-now';
 import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Mono, Note } from '../../../../ui/marks';
@@ -106,6 +109,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
   });
   const { kept, given: rule } = draft;
   const read = useMemo(() => parseRule(model, rule), [model, rule]);
+  const scope = { model, fields: [] };
   const asked = useSettled(rule, 200);
   // While a condition still waits for what it compares with, the result stays as it was.
   const [whole, setWhole] = useState<JsonObject>();
@@ -209,7 +213,12 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
     <Workspace
       outline={<MapOutline here={kept.id} />}
       outlineLabel="Listings"
-      reach={<ListingReach listing={kept} rule={read.rule} matching={result?.matching} />}
+      reach={
+        <>
+          <HereNow record={kept.id} fields={[]} />
+          <ListingReach listing={kept} rule={read.rule} matching={result?.matching} />
+        </>
+      }
     >
       <RecordHead
         eyebrow={
@@ -257,6 +266,16 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
           </>
         )}
       </RecordHead>
+      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}
+      {draft.conflicts.length > 0 && (
+        <Conflicts
+          conflicts={draft.conflicts}
+          scope={scope}
+          values={rule}
+          by={kept.changedBy}
+          onDecide={draft.decide}
+        />
+      )}
       {!mayKeep && <Note sort="info">You may look at this; architects change it.</Note>}
       {problems.map((words) => (
         <Note key={words} sort="error" role="alert">

@@ -161,7 +161,7 @@ export function CategoriesBench({
         </Frame>
         {chosen && (
           <CategoryDetail
-            key={`${chosen.id} ${chosen.revision}`}
+            key={chosen.id}
             scheme={scheme}
             category={chosen}
             items={items}

@@ -10,11 +10,14 @@ import {
 } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import type { CategoryAnswer, CategoryCount } from '../../../../contract/categories';
-import type { JsonObject } from '../../../../core/json';
+import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import type { Scheme } from '../../../../core/model/document';
 import { FOLDERS } from '../../../../core/model/media-type';
 import { ask } from '../../../../ui/ask';
+import { CameInNote } from '../../../../ui/came-in-note';
+import { Conflicts } from '../../../../ui/conflicts';
 import { EntryForm } from '../../../../ui/entry-form';
+import { HereNow } from '../../../../ui/here-now';
 import { languageName } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
 import { idsIn } from '../../../../ui/kinds/several-rules';
@@ -24,6 +27,7 @@ import { Mono } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { useKeptForm } from '../../../../ui/use-kept-form';
 import { historyOf } from '../../../../ui/versions/version-hrefs';
 import styles from './categories.module.css';
 import { kindFor } from '../../../../core/model/kinds';
@@ -258,6 +262,11 @@ function Reached({ scheme }: { scheme: Scheme }): ReactElement | null {
   );
 }
 
+/** The names in other languages, as the server takes them. */
+const namesIn = (labels: JsonObject): Record<string, string> =>
+  Object.fromEntries(Object.entries(labels).map(([locale, name]) => [locale, String(name ?? '')]));
+const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
+
 /** One category: its name in every language, its address, its own fields, and what can be done with it. */
 export function CategoryDetail({
   scheme,
@@ -269,21 +278,34 @@ export function CategoryDetail({
   onGone,
 }: Props): ReactElement {
   const model = useModel();
-  const [label, setLabel] = useState(category.label);
-  const [slug, setSlug] = useState(category.slug);
-  const [labels, setLabels] = useState(category.labels);
-  const [values, setValues] = useState(category.values);
   const [way, setWay] = useState<'merge' | 'remove' | 'split'>();
   const fields = model.scheme(scheme.id)?.fields ?? [];
   const others = model.document.locales.others;
   const folder = scheme.id === FOLDERS;
+  const { given, changes, conflicts, cameIn, change, leave, decide } = useKeptForm(
+    `category-${category.id}`,
+    {
+      revision: category.revision,
+      values: {
+        label: category.label,
+        slug: category.slug,
+        labels: category.labels,
+        values: category.values,
+      },
+    },
+    { model: model.revision, fields: [] },
+  );
+  const [label, slug] = [String(given.label ?? ''), String(given.slug ?? '')];
+  const [labels, values] = [asObject(given.labels), asObject(given.values)];
+  const typed = Object.keys(changes).length > 0;
+  const scope = { model, fields };
   const keep = () =>
     act(
       () =>
         ask('changeCategory', {
           path: { id: category.id },
           revision: category.revision,
-          body: { label: label.trim(), slug, labels, values },
+          body: { label: label.trim(), slug, labels: namesIn(labels), values },
         }),
       `${label.trim()} is saved.`,
     );
@@ -296,12 +318,14 @@ export function CategoryDetail({
           void keep();
         }}
       >
+        {mayChange && <HereNow record={category.id} fields={fields} />}
+        {cameIn.length > 0 && <CameInNote cameIn={{ by: '', keys: [...cameIn] }} scope={scope} />}
         <fieldset disabled={!mayChange}>
           <TextBox
             id="category-label"
             label="Name"
             value={label}
-            onChange={setLabel}
+            onChange={(text) => change('label', text)}
             faults={label.trim() ? [] : ['This needs a name.']}
             slotProps={{ input: { maxLength: 120 } }}
             help={<>Its key is {category.key} and stays so.</>}
@@ -311,8 +335,8 @@ export function CategoryDetail({
               key={locale}
               id={`category-${locale}`}
               label={`Name in ${languageName(locale)}`}
-              value={labels[locale] ?? ''}
-              onChange={(text) => setLabels({ ...labels, [locale]: text })}
+              value={String(labels[locale] ?? '')}
+              onChange={(text) => change('labels', { ...labels, [locale]: text })}
             />
           ))}
           {!folder && (
@@ -320,7 +344,7 @@ export function CategoryDetail({
               id="category-slug"
               label="In its address"
               value={slug}
-              onChange={setSlug}
+              onChange={(text) => change('slug', text)}
               slotProps={{ input: { maxLength: 96 } }}
             />
           )}
@@ -330,7 +354,7 @@ export function CategoryDetail({
               fields={fields}
               values={values}
               faults={category.faults}
-              onChange={(key, value) => setValues({ ...values, [key]: value })}
+              onChange={(key, value) => change('values', { ...values, [key]: value })}
               disabled={!mayChange}
             />
           )}
@@ -342,9 +366,10 @@ export function CategoryDetail({
           <Reached scheme={scheme} />
           {mayChange && (
             <div className={look.acts}>
-              <Button type="submit" variant="contained" disabled={!label.trim()}>
+              <Button type="submit" variant="contained" disabled={!label.trim() || !typed}>
                 Save
               </Button>
+              {typed && <Button onClick={leave}>Leave it as it was</Button>}
               <Button component={Link} href={historyOf('category', category.id)}>
                 Versions
               </Button>
@@ -357,6 +382,9 @@ export function CategoryDetail({
           )}
         </fieldset>
       </form>
+      {conflicts.length > 0 && (
+        <Conflicts conflicts={conflicts} scope={scope} values={given} by="" saved={false} onDecide={decide} />
+      )}
       {way === 'split' && (
         <Split category={category} scheme={scheme} act={act} onClose={() => setWay(undefined)} />
       )}

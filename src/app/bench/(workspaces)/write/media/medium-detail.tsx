@@ -5,11 +5,13 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import type { Fault } from '../../../../../core/faults';
-import { sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import { isFilledIn } from '../../../../../core/model/media-type';
 import { Link } from '../../../../../ui/link';
 import { historyOf } from '../../../../../ui/versions/version-hrefs';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
+import { CameInNote } from '../../../../../ui/came-in-note';
+import { Conflicts } from '../../../../../ui/conflicts';
+import { HereNow } from '../../../../../ui/here-now';
 import { EntryForm } from '../../../../../ui/entry-form';
 import {
   faultsInForm,
@@ -27,7 +29,8 @@ import { parseForm } from '../../../../../ui/parse-form';
 import { Sure } from '../../../../../ui/sure';
 import { useTell } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
-import { forgetUnsaved, keepUnsaved, readUnsaved } from '../../../../../ui/unsaved';
+import { useKeptForm } from '../../../../../ui/use-kept-form';
+import { forgetUnsaved } from '../../../../../ui/unsaved';
 import styles from './media.module.css';
 
 /** What is asked again when something else is said of a medium. */
@@ -68,7 +71,7 @@ export function MediumDetail({ id, today, mayWrite, onClose }: Props): ReactElem
         </div>
       </Frame>
     );
-  return <Filled key={medium.revision} medium={medium} today={today} mayWrite={mayWrite} onClose={onClose} />;
+  return <Filled key={medium.id} medium={medium} today={today} mayWrite={mayWrite} onClose={onClose} />;
 }
 
 function Filled({
@@ -90,15 +93,17 @@ function Filled({
   );
   const name = `medium-${medium.id}`;
   const form = { model: model.revision, fields: everyField };
-  const [given, setGiven] = useState<JsonObject>(() => ({ ...kept, ...readUnsaved(name, form)?.given }));
+  const { given, changes, conflicts, cameIn, change, leave, decide } = useKeptForm(
+    name,
+    { revision: medium.revision, values: kept },
+    form,
+  );
+  const scope = { model, fields: everyField };
   const [locale, setLocale] = useState('');
   const [busy, setBusy] = useState(false);
   const [sure, setSure] = useState(false);
   const { data: reach } = useAsk('mediumReach', { path: { id: medium.id } }, { enabled: sure });
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
-  const changes: JsonObject = Object.fromEntries(
-    Object.entries(given).filter(([key, value]) => !sameJson(value as Json, (kept[key] ?? null) as Json)),
-  );
   const typed = Object.keys(changes).length > 0;
   const reading = parseForm(everyField, given, today);
   const told = new Set(reading.faults.map(({ path }) => path));
@@ -106,16 +111,6 @@ function Filled({
     ...reading.faults,
     ...faultsInForm(problem?.faults ?? []).filter(({ path }) => !told.has(path)),
   ];
-  const change = (key: string, value: Json) => {
-    const next = { ...given, [key]: value };
-    setGiven(next);
-    keepUnsaved(name, { base: kept, given: next }, form);
-  };
-  const leave = () => {
-    setGiven(kept);
-    setProblem(undefined);
-    forgetUnsaved(name);
-  };
   const bin = async (instead?: string) => {
     setSure(false);
     setBusy(true);
@@ -144,14 +139,13 @@ function Filled({
         revision: medium.revision,
         body: localizedPatchOf(changes, locales),
       });
-      forgetUnsaved(name);
       tell(`${medium.label} is saved.`);
       await client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
     } catch (caught) {
       const changed = caught instanceof Problem && caught.status === 412;
       setProblem({
         words: changed
-          ? 'Somebody else changed this medium meanwhile. Your words are still here: look at it again, then save them.'
+          ? 'Somebody else changed this medium meanwhile. What they wrote stands here beside your words: look at it, then save.'
           : wordsOf(caught),
         faults: caught instanceof Problem ? caught.faults : [],
       });
@@ -185,6 +179,8 @@ function Filled({
             {problem.words}
           </Note>
         )}
+        {cameIn.length > 0 && <CameInNote cameIn={{ by: '', keys: [...cameIn] }} scope={scope} />}
+        <HereNow record={medium.id} fields={fields} />
         <LanguageChoice value={locale} onChange={setLocale} />
         <EntryForm
           id="medium-"
@@ -203,7 +199,13 @@ function Filled({
             >
               Save
             </Button>
-            <Button disabled={!typed || busy} onClick={leave}>
+            <Button
+              disabled={!typed || busy}
+              onClick={() => {
+                setProblem(undefined);
+                leave();
+              }}
+            >
               Leave it as it was
             </Button>
             <Button disabled={busy} onClick={() => setSure(true)}>
@@ -215,6 +217,9 @@ function Filled({
           </div>
         )}
       </div>
+      {conflicts.length > 0 && (
+        <Conflicts conflicts={conflicts} scope={scope} values={given} by="" saved={false} onDecide={decide} />
+      )}
       {sure && (
         <Sure
           title={`Put “${medium.label}” in the bin?`}
