@@ -137,6 +137,8 @@ export class TodayAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(things) open!: ThingToSee[];
   /** What goes out or comes down within the next two weeks. */
   @IsArray() @ValidateNested({ each: true }) @Type(things) soon!: ThingToSee[];
-  /** What visitors see and that has something to fix by now. */
+  /** What they worked on, visitors see as it is, and has something to fix since they last looked. */
   @IsArray() @ValidateNested({ each: true }) @Type(things) broken!: ThingToSee[];
+  /** The same, since before that. */
+  @IsArray() @ValidateNested({ each: true }) @Type(things) faulty!: ThingToSee[];
 }

@@ -131,6 +131,7 @@ export const routes = {
   endGivenWork: { method: 'DELETE', path: '/records/{id}/given' },
   colleagues: { method: 'GET', path: '/colleagues' },
   waiting: { method: 'GET', path: '/waiting' },
+  looked: { method: 'POST', path: '/today/looked' },
   today: { method: 'GET', path: '/today' },
   changeOwnLetters: { method: 'PATCH', path: '/you/letters' },
   submitPage: { method: 'POST', path: '/pages/{id}/review' },

@@ -75,9 +75,11 @@ export const touchedBy = (
   reader: Reader,
   person: number,
   { acts, most }: { acts: number; most: number },
-): Promise<(RecordToSee & { stage: 'draft' | 'review'; differs: number; record: number })[]> =>
+): Promise<
+  (RecordToSee & { stage: 'draft' | 'review'; differs: number; record: number; brokeAt: number | null })[]
+> =>
   reader.all(
-    sql`SELECT ${told}, r.id AS record, max(a.at) AS at, NULL AS by, w.stage,
+    sql`SELECT ${told}, r.id AS record, max(a.at) AS at, NULL AS by, w.stage, w.broke_at AS brokeAt,
        NOT EXISTS (SELECT 1 FROM live l WHERE l.record = r.id AND l.body = w.body) AS differs
      FROM (SELECT id, at FROM acts INDEXED BY acts_person WHERE person = ${person} ORDER BY id DESC LIMIT ${acts}) a
      CROSS JOIN act_changes c ON c.act = a.id CROSS JOIN records r ON r.uuid = c.target ${of}

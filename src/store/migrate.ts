@@ -18,6 +18,7 @@ import { oldAddresses } from './migrations/015-old-addresses';
 import { versionsAndBin } from './migrations/016-versions-and-bin';
 import { notesAndGivenWork } from './migrations/017-notes-and-given-work';
 import { waitingPlaces } from './migrations/018-waiting-places';
+import { brokeSince } from './migrations/019-broke-since';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -52,6 +53,7 @@ export const contentMigrations: readonly Migration[] = [
   versionsAndBin,
   notesAndGivenWork,
   waitingPlaces,
+  brokeSince,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

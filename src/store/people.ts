@@ -72,6 +72,16 @@ export const people = async (reader: Reader): Promise<PersonRow[]> =>
       sql`SELECT id, uuid, email, name, role, password, second_factor AS secondFactor, letters, limits FROM people WHERE left_at IS NULL ORDER BY name`,
     )
   ).map(personOf);
+/** When somebody looked at what is to be seen to before they do now (ms); 0 where they never did. */
+export const lookedBefore = async (reader: Reader, id: number): Promise<number> =>
+  (await reader.find(peopleTable, { id }))?.lookedBefore ?? 0;
+
+/** Notes a look at a moment (ms), which goes on with the last where no more than `within` lies between. */
+export const noteLook = (tx: WriteTransaction, id: number, now: number, within: number): Promise<number> =>
+  tx.run(
+    sql`UPDATE people SET looked_before = CASE WHEN looked_at > ${now - within} THEN looked_before ELSE looked_at END, looked_at = ${now} WHERE id = ${id}`,
+  );
+
 /** The names of people by their keys, also of those who left. */
 export const namesOfPeople = async (reader: Reader, ids: readonly number[]): Promise<Map<number, string>> =>
   new Map(

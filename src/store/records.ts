@@ -1,4 +1,4 @@
-import { anyOf, sql } from './sql';
+import { anyOf, raw, sql, type Sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
@@ -260,11 +260,19 @@ export interface DerivedRow {
   faults: number;
 }
 
-/** Writes what was worked out of records, where it differs from what is kept. */
-export async function putDerived(tx: WriteTransaction, rows: readonly DerivedRow[]): Promise<void> {
+/** Since when a record has something to fix, once so many faults are written at a moment (ms). */
+const brokeAt = (faults: Sql, now: number): Sql =>
+  sql`CASE WHEN ${faults} = 0 THEN NULL ELSE coalesce(working.broke_at, ${now}) END`;
+
+/** Writes what was worked out of records at a moment (ms), where it differs from what is kept. */
+export async function putDerived(
+  tx: WriteTransaction,
+  rows: readonly DerivedRow[],
+  now: number,
+): Promise<void> {
   const given = JSON.stringify(rows.map(({ record, title, faults }) => [record, title, faults]));
   await tx.run(
-    sql`UPDATE working SET title = d.value ->> 1, faults = d.value ->> 2 FROM json_each(${given}) d
+    sql`UPDATE working SET title = d.value ->> 1, faults = d.value ->> 2, broke_at = ${brokeAt(raw('d.value ->> 2'), now)} FROM json_each(${given}) d
      WHERE working.record = d.value ->> 0 AND (working.title <> d.value ->> 1 OR working.faults <> d.value ->> 2)`,
   );
   await tx.run(
@@ -284,10 +292,14 @@ export interface FaultCount {
   faults: number;
 }
 
-/** Writes how many faults records have, where they are still at the revision at which they were counted. */
-export const putFaultCounts = (tx: WriteTransaction, counts: readonly FaultCount[]): Promise<number> =>
+/** Writes how many faults records have at a moment (ms), where they are still at the revision at which they were counted. */
+export const putFaultCounts = (
+  tx: WriteTransaction,
+  counts: readonly FaultCount[],
+  now: number,
+): Promise<number> =>
   tx.run(
-    sql`UPDATE working SET faults = d.value ->> 2
+    sql`UPDATE working SET faults = d.value ->> 2, broke_at = ${brokeAt(raw('d.value ->> 2'), now)}
      FROM json_each(${JSON.stringify(counts.map(({ record, revision, faults }) => [record, revision, faults]))}) d
      WHERE working.record = d.value ->> 0 AND working.revision = d.value ->> 1 AND working.faults <> d.value ->> 2`,
   );

@@ -59,6 +59,11 @@ export const review = {
     act: 'read',
     answer: WaitingAnswer,
   }),
+  looked: define('looked', {
+    summary: 'Say that you looked at what is yours to see to',
+    act: 'read',
+    status: 204,
+  }),
   today: define('today', {
     summary: 'What the one who asks is to see to',
     act: 'read',

@@ -47,6 +47,7 @@ async function countStep(installation: Installation, records: readonly KeptRecor
     putFaultCounts(
       tx,
       records.map(({ id, revision }) => ({ record: id, revision, faults: counts.get(id) ?? 0 })),
+      installation.now(),
     ),
   );
 }

@@ -179,7 +179,7 @@ async function putFaults(
     title: named(each),
     faults: counts.get(each.record.id) ?? 0,
   }));
-  await putDerived(tx, rows);
+  await putDerived(tx, rows, installation.now());
 }
 
 /** Of each content type with fields that must differ, the values that some entries hold now. */

@@ -2,4 +2,4 @@
 
 export { colleagues, endGivenWork, giveWork } from './given';
 export { addNote, answerNote, notes, settleNote } from './notes';
-export { today, waiting } from './today';
+export { looked, today, waiting } from './today';

@@ -1,3 +1,4 @@
+import { putFaultCounts, recordByUuid } from '../../store/records';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { JsonObject } from '../../core/json';
 import { undoAct, acts } from '../acts';
@@ -8,7 +9,7 @@ import { addPage, changePage, page, publishPage, returnPage, submitPage } from '
 import { changeOwnLetters } from '../people';
 import { colleagues, endGivenWork, giveWork } from './given';
 import { addNote, answerNote, notes, settleNote } from './notes';
-import { today } from './today';
+import { looked, today } from './today';
 
 const DAY = 86_400_000;
 let small: SmallInstallation;
@@ -172,4 +173,37 @@ test('what goes out and comes down within two weeks is told', async () => {
     ['out', at(3)],
     ['down', at(9)],
   ]);
+});
+
+test('what broke is told as new until one has looked, and stays told until it is mended', async () => {
+  const { installation, people } = small;
+  const { editor } = people;
+  const one = await addEntry(installation, editor, { type: 'species', values: { name: 'Heron' } });
+  const { revision } = await publishEntry(installation, editor, one.id, 1, {});
+  /** What others do to what it names leaves it with something to fix. */
+  const faultsAt = async (now: number, faults: number) => {
+    const record = (await recordByUuid(installation.content, one.id, 'entry'))?.id ?? 0;
+    await installation.content.write((tx) => putFaultCounts(tx, [{ record, revision, faults }], now));
+  };
+  const told = async () => {
+    const { broken, faulty } = await today(installation, editor);
+    return [broken, faulty].map((things) => things.map(({ id, at }) => [id, Date.parse(at) - NOON]));
+  };
+  const look = async (at: number) => {
+    small.at(NOON + at);
+    await looked(installation, editor);
+  };
+  await look(0);
+  await look(DAY);
+  expect(await told()).toEqual([[], []]);
+  await faultsAt(NOON + DAY + 1, 1);
+  await faultsAt(NOON + DAY + 2, 2);
+  await look(2 * DAY);
+  // As long as one looks it stays new.
+  await look(2 * DAY + 60_000);
+  expect(await told()).toEqual([[[one.id, DAY + 1]], []]);
+  await look(3 * DAY);
+  expect(await told()).toEqual([[], [[one.id, DAY + 1]]]);
+  await faultsAt(NOON + 3 * DAY, 0);
+  expect(await told()).toEqual([[], []]);
 });

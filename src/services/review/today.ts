@@ -10,6 +10,7 @@ import {
   waitingForReview,
   type RecordToSee,
 } from '../../store/given-work';
+import { lookedBefore, noteLook } from '../../store/people';
 import { openNotes } from '../../store/notes';
 import { recordsByUuids } from '../../store/records';
 import { RETURNED } from '../records/review';
@@ -89,6 +90,12 @@ export async function today(installation: Installation, person: Person): Promise
     stage === 'draft' && whys.get(record)?.why === RETURNED;
   const all = [...given, ...waits, ...touched, ...soon];
   const tell = await teller(installation, all);
+  const looked = await lookedBefore(content, person.id);
+  const brokenOnes = touched
+    .filter(({ faults, differs }) => faults > 0 && differs === 0)
+    .map((each) => ({ ...each, at: each.brokeAt ?? each.at }))
+    .sort((a, b) => b.at - a.at);
+  const isNew = ({ at }: RecordToSee) => at > looked;
   const drafts = touched.filter((each) => each.differs === 1 && each.stage === 'draft' && !isBack(each));
   return {
     given: given.map(tell),
@@ -104,9 +111,18 @@ export async function today(installation: Installation, person: Person): Promise
       .map(tell)
       .slice(0, MOST),
     soon: soon.map(tell),
-    broken: touched
-      .filter(({ faults, differs }) => faults > 0 && differs === 0)
+    broken: brokenOnes.filter(isNew).map(tell).slice(0, MOST),
+    faulty: brokenOnes
+      .filter((each) => !isNew(each))
       .map(tell)
       .slice(0, MOST),
   };
 }
+
+/** Looks that follow one another within this time (ms) are one. */
+const ONE_LOOK = 30 * 60_000;
+
+/** Notes that somebody looked at what they are to see to: what breaks from now on is new to them the next time. */
+export const looked = async ({ content, now }: Installation, { id }: Person): Promise<void> => {
+  await content.write((tx) => noteLook(tx, id, now(), ONE_LOOK));
+};

@@ -16,4 +16,7 @@ export const people = table('people', {
   letters: integer,
   /** What they may change, as JSON; null where their role alone says it. */
   limits: orNull(text),
+  /** When they last looked at what is to be seen to, and when they did the time before. */
+  lookedAt: orNull(integer),
+  lookedBefore: orNull(integer),
 });

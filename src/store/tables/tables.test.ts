@@ -85,7 +85,15 @@ const person = {
 
 test('a row is put in, found, changed and taken away by what it holds', async () => {
   const id = await content.write((tx) => tx.insert(people, person));
-  const kept = { ...person, id, leftAt: null, secondFactor: null, limits: null };
+  const kept = {
+    ...person,
+    id,
+    leftAt: null,
+    secondFactor: null,
+    limits: null,
+    lookedAt: null,
+    lookedBefore: null,
+  };
   expect(await content.find(people, { email: person.email })).toEqual(kept);
   expect(await content.find(people, { id, leftAt: null })).toEqual(kept);
   expect(await content.find(people, { id, leftAt: 3 })).toBeUndefined();

@@ -12,4 +12,6 @@ export const working = table('working', {
   changedAt: integer,
   changedBy: orNull(integer),
   model: integer,
+  /** Since when it has something to fix; null where it has nothing. */
+  brokeAt: orNull(integer),
 });

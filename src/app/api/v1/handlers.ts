@@ -104,6 +104,7 @@ import {
   giveWork,
   notes,
   settleNote,
+  looked,
   today,
   waiting,
 } from '../../../services/review';
@@ -369,6 +370,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   endGivenWork: ({ installation, path }) => endGivenWork(installation, path('id')),
   colleagues: ({ installation }) => colleagues(installation),
   waiting: ({ installation }) => waiting(installation),
+  looked: ({ installation, person }) => looked(installation, person),
   today: ({ installation, person }) => today(installation, person),
   draftLinks: ({ installation, path }) => draftLinks(installation, path('id')),
   makeDraftLink: ({ installation, person, path, body }) =>

@@ -20,6 +20,7 @@ import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { faultsBelow, keyOf } from '../../../../ui/parse-form';
 import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
+import { NotingHere } from '../../../../ui/notes/noting';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { seenInWords } from '../../../../ui/seen-in-words';
 import { useOutsideOfPage } from '../../../../ui/use-within';
@@ -88,10 +89,15 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
   const [adding, setAdding] = useState(add !== undefined);
   const [noteAt, setNoteAt] = useState<NoteAt>();
   const notes = useNotesAt(initial.id);
-  const beginNote = useCallback((key: string, quote: string) => {
-    setNoteAt({ path: pointer('', 'values', key), quote });
+  const beginAt = useCallback((path: string, quote: string) => {
+    setNoteAt({ path, quote });
     document.getElementById('notes')?.scrollIntoView({ block: 'nearest' });
   }, []);
+  const beginNote = useCallback(
+    (key: string, quote: string) => beginAt(pointer('', 'values', key), quote),
+    [beginAt],
+  );
+  const noting = useMemo(() => ({ at: notes.at, begin: beginAt }), [notes.at, beginAt]);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<PageAnswer>({
     initial: drafted(initial),
@@ -497,20 +503,23 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                 }
               />
             ))}
-            {type.definition.slots.map((slot) => (
-              <SlotForm
-                key={slot.id}
-                slot={slot}
-                model={model}
-                blocks={blocksIn(slots[slot.key])}
-                faults={faultsBelow(blockFaults, `/slots/${slot.key}`)}
-                disabled={!mayArrange}
-                today={today}
-                language={language}
-                path={`slot-${slot.key}`}
-                onChange={(blocks) => draft.change(slotName(slot.key), blocks)}
-              />
-            ))}
+            <NotingHere value={noting}>
+              {type.definition.slots.map((slot) => (
+                <SlotForm
+                  key={slot.id}
+                  slot={slot}
+                  model={model}
+                  blocks={blocksIn(slots[slot.key])}
+                  faults={faultsBelow(blockFaults, `/slots/${slot.key}`)}
+                  disabled={!mayArrange}
+                  today={today}
+                  language={language}
+                  path={`slot-${slot.key}`}
+                  place={pointer('', 'slots', slot.key)}
+                  onChange={(blocks) => draft.change(slotName(slot.key), blocks)}
+                />
+              ))}
+            </NotingHere>
             {type.definition.layouts.length > 1 && (
               <Labelled id="layout" label="Layout">
                 <Select

@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { newBlock, serializeSlots } from '../../../../core/content/blocks';
-import type { Fault } from '../../../../core/faults';
+import { pointer, type Fault } from '../../../../core/faults';
 import { newId } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
 import { allowedIn } from '../../../../core/model/check';
@@ -15,6 +15,8 @@ import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
+import { NoteHere } from '../../../../ui/notes/note-here';
+import { notesWithin, useNoting } from '../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
@@ -83,6 +85,8 @@ interface SlotProps {
   /** The other language that is filled in, or empty for the main one. */
   language: string;
   path: string;
+  /** Where it stands in the record (a JSON Pointer, blocks by their ids). */
+  place: string;
   onChange: (blocks: JsonObject[]) => void;
 }
 
@@ -94,6 +98,7 @@ interface BlockProps {
   today: string;
   language: string;
   path: string;
+  place: string;
   onChange: (block: JsonObject) => void;
 }
 
@@ -177,8 +182,10 @@ function BlockForm({
   today,
   language,
   path,
+  place,
   onChange,
 }: BlockProps): ReactElement {
+  const noting = useNoting();
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
@@ -198,6 +205,14 @@ function BlockForm({
           faults={faultsInForm(faults)}
           onChange={(key, value) => onChange(saying(block, { [key]: value }, language))}
           disabled={disabled}
+          {...(noting
+            ? {
+                notes: new Map(
+                  fields.map(({ key }) => [key, notesWithin(noting, pointer(place, 'values', key))]),
+                ),
+                onNote: (key: string, quote: string) => noting.begin(pointer(place, 'values', key), quote),
+              }
+            : {})}
         />
       )}
       {language && fields.length === 0 && type.definition.slots.length === 0 && (
@@ -218,6 +233,7 @@ function BlockForm({
           today={today}
           language={language}
           path={`${path}-${slot.key}`}
+          place={pointer(place, 'slots', slot.key)}
           onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })}
         />
       ))}
@@ -235,9 +251,11 @@ export function SlotForm({
   today,
   language,
   path,
+  place,
   onChange,
 }: SlotProps): ReactElement {
   const asked = useSearchParams().get('block');
+  const noting = useNoting();
   // One that was pointed at is open, and those around it.
   const [open, setOpen] = useState<string | undefined>(() => {
     const around = asked ? blocks.find((block) => JSON.stringify(block).includes(asked)) : undefined;
@@ -327,6 +345,13 @@ export function SlotForm({
                   {held && <small>held</small>}
                   {block.hidden === true && <small>hidden</small>}
                 </button>
+                {noting && block.id !== undefined && (
+                  <NoteHere
+                    label={label}
+                    notes={notesWithin(noting, pointer(place, id))}
+                    onNote={() => noting.begin(pointer(place, id), '')}
+                  />
+                )}
                 <IconButton
                   aria-label={`Move ${label} up`}
                   disabled={disabled || i === 0}
@@ -376,6 +401,7 @@ export function SlotForm({
                   today={today}
                   language={language}
                   path={`${path}-${i}`}
+                  place={pointer(place, id)}
                   onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))}
                 />
               )}

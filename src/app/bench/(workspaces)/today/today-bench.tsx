@@ -1,7 +1,8 @@
 'use client';
 import { Button } from '@mui/material';
-import type { ReactElement, ReactNode } from 'react';
+import { useEffect, type ReactElement, type ReactNode } from 'react';
 import type { ThingToSee, TodayAnswer } from '../../../../contract/review';
+import { ask } from '../../../../ui/ask';
 import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../ui/marks';
@@ -11,6 +12,7 @@ import { useMay, usePerson } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { ThingsToSee } from '../../../../ui/things-to-see';
 import { useAsk } from '../../../../ui/use-ask';
+import { When } from '../../../../ui/when';
 import styles from './today.module.css';
 
 interface Part {
@@ -21,16 +23,23 @@ interface Part {
   compared?: boolean;
 }
 
+const since = ({ at }: ThingToSee): ReactNode => (
+  <>
+    since <When at={at} as="D MMM" />
+  </>
+);
+
 const parts: readonly Part[] = [
   { key: 'given', title: 'Given to you' },
   { key: 'back', title: 'Given back to you', compared: true },
   { key: 'waits', title: 'Waits for your review', compared: true },
-  { key: 'broken', title: 'Broke since you published it' },
+  { key: 'broken', title: 'Broke since you last looked', endOf: since },
   {
     key: 'soon',
     title: 'Goes out or comes down soon',
     endOf: ({ goes, at }) => `${goes === 'down' ? 'comes down' : 'goes out'} ${momentInWords(at)}`,
   },
+  { key: 'faulty', title: 'Out, with something to fix', endOf: since },
   { key: 'mine', title: 'Yours, and not out yet' },
   { key: 'open', title: 'What else you worked on last' },
 ];
@@ -40,6 +49,10 @@ export function TodayBench({ initial }: { initial: TodayAnswer }): ReactElement 
   const { name } = usePerson();
   const { data = initial } = useAsk('today', {}, { initial });
   const writes = useMay('write entries');
+  useEffect(() => {
+    // It tells only what is new the next time; whether it came through does not matter now.
+    ask('looked').catch(() => {});
+  }, []);
   const shown = parts.filter(({ key }) => data[key].length > 0);
   return (
     <Workspace
