@@ -5,7 +5,7 @@ export const draftScopes = ['page', 'branch', 'site'] as const;
 const DAYS = { message: 'A link lasts 1 to 90 days' };
 
 export class NewDraftLink {
-  /** How much it shows: the page, that with all below it, or every page of its site. */
+  /** How much it shows: the page (of an entry, its own), that with all below it, or every page of its site. */
   @IsIn(draftScopes) scope!: (typeof draftScopes)[number];
   @IsInt(DAYS) @Min(1, DAYS) @Max(90, DAYS) days!: number;
 }

@@ -5,7 +5,7 @@ import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, PageType } from '../../core/model/document';
 import { addressOf, whyReserved } from '../../core/site/address';
 import type { Reader, WriteTransaction } from '../../store/database';
-import { putSlugs, slugsLike, slugsOf, withSlugs } from '../../store/entry-slugs';
+import { entryBySlug, putSlugs, slugsLike, slugsOf, withSlugs } from '../../store/entry-slugs';
 import { livePagesOfTypes, type LivePage } from '../../store/pages';
 import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
@@ -107,6 +107,21 @@ export async function entryHomes(reader: Reader, installation: Installation): Pr
 /** Where an entry's page stands in the tree. */
 export const entryAddress = (home: EntryHome, slug: string): string =>
   addressOf([...home.under.split('/').filter(Boolean), slug]);
+
+/** The entry whose own page stands at an address of the tree, whether visitors see it or not. */
+export async function entryUnder(installation: Installation, address: string): Promise<Id | undefined> {
+  const pieces = address.split('/').filter(Boolean);
+  const slug = pieces.pop();
+  if (slug === undefined) return undefined;
+  for (const { under, type } of await entryPages(installation.content, installation)) {
+    const found =
+      under === addressOf(pieces)
+        ? await entryBySlug(installation.content, installation.keyMap.of(type), slug)
+        : undefined;
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
 
 /** Where an entry that nobody sees yet would be found if it were published, as long as no other has that address. */
 export async function addressToBe(

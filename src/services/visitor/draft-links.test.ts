@@ -1,3 +1,7 @@
+import { documentFrom, smallModel } from '../../../tests/small-model';
+import type { JsonObject } from '../../core/json';
+import { addEntry, binEntry, changeEntry, publishEntry, submitEntry } from '../entries';
+import { importModel } from '../model';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { addPage, binPage, changePage, publishPage } from '../pages';
 import { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
@@ -84,4 +88,53 @@ test('nothing that is asked for leads out of the site', async () => {
   const word = await link(visit.id, 'page');
   expect(await title(word, '//elsewhere.example')).not.toMatch(/^to \/\//);
   expect(await title(word, '%')).toBe('to /');
+});
+
+test('an entry’s own page is shown as a draft, by its own link and by one to the site', async () => {
+  const { installation, people } = small;
+  await importModel(
+    installation,
+    documentFrom({
+      ...smallModel,
+      pageTypes: {
+        ...(smallModel.pageTypes as JsonObject),
+        each: {
+          label: 'Each notice',
+          plural: 'Each notice',
+          source: { entry: 'notice' },
+          fields: { title: { label: 'Title', required: true } },
+          face: { heading: ['title'] },
+        },
+      },
+      placements: { top: ['home'], home: ['plain', 'each'], plain: ['plain'] },
+    }),
+  );
+  const { home, visit } = await site();
+  const notice = await addEntry(installation, people.editor, {
+    type: 'notice',
+    values: { title: 'Path closed' },
+  });
+  // No page shows notices yet.
+  await expect(link(notice.id, 'page')).rejects.toMatchObject({ status: 404 });
+  const each = await addPage(installation, people.editor, {
+    type: 'each',
+    parent: home.id,
+    values: { title: 'Notice' },
+  });
+  for (const { id } of [home, each]) await publishPage(installation, people.editor, id, 1, {});
+  await expect(link(notice.id, 'site')).rejects.toMatchObject({ faults: [{ path: '/scope' }] });
+  const word = await link(notice.id, 'page');
+  expect(await title(word, null)).toBe('Path closed');
+  expect(await title(word, '/visit')).toBe('to /visit');
+  await submitEntry(installation, people.editor, notice.id, 1);
+  await publishEntry(installation, people.reviewer, notice.id, 2, {});
+  await changeEntry(installation, people.editor, notice.id, 3, { values: { title: 'Path open' } });
+  const [own, ofSite, ofBranch] = [word, await link(home.id, 'site'), await link(visit.id, 'branch')];
+  expect(await Promise.all([own, ofSite, ofBranch].map((each) => title(each, '/path-closed')))).toEqual([
+    'Path open',
+    'Path open',
+    'to /path-closed',
+  ]);
+  await binEntry(installation, people.architect, notice.id, 4);
+  expect(await title(own, null)).toBeUndefined();
 });

@@ -11,18 +11,26 @@ import {
 } from '../../store/draft-links';
 import { pageAt, trailsOf } from '../../store/pages';
 import { namesOfPeople } from '../../store/people';
-import { recordByUuid } from '../../store/records';
+import { recordByUuid, type KeptRecord } from '../../store/records';
+import { entryUnder } from '../entries/addresses';
 import { needPage } from '../pages/answer';
 import type { Person } from '../people/person';
 import { hashOf } from '../people/sessions';
 import { newWord, wordTyped } from '../people/words';
 import type { Installation } from '../runtime/installation';
-import { notFound } from '../runtime/refusal';
+import { invalidInput, notFound } from '../runtime/refusal';
 import { languageAsked } from '../runtime/languages';
 import { siteAt } from '../runtime/sites';
+import { entryPreview } from './entry-preview';
 import { pagePreview } from './preview';
 
 const DAY = 86_400_000;
+
+/** A page, or an entry that has a page of its own. */
+async function needShown(installation: Installation, id: Id): Promise<Pick<KeptRecord, 'sort' | 'uuid'>> {
+  if (isId(id) && (await entryPreview(installation, id))) return { sort: 'entry', uuid: id };
+  return (await needPage(installation.content, id)).record;
+}
 
 /** Makes a link by which whoever has it sees drafts, until it ends. */
 export async function makeDraftLink(
@@ -31,7 +39,11 @@ export async function makeDraftLink(
   id: Id,
   { scope, days }: NewDraftLink,
 ): Promise<DraftLinkMade> {
-  const { record } = await needPage(installation.content, id);
+  const record = await needShown(installation, id);
+  if (record.sort === 'entry' && scope !== 'page')
+    throw invalidInput([
+      { path: '/scope', code: 'entry', message: 'A link to an entry shows the page of that entry.' },
+    ]);
   const word = newWord(6);
   // Links end by the true clock, as sessions do.
   const madeAt = Date.now();
@@ -54,7 +66,7 @@ export async function makeDraftLink(
 }
 
 export async function draftLinks(installation: Installation, id: Id): Promise<DraftLinksAnswer> {
-  const { record } = await needPage(installation.content, id);
+  const record = await needShown(installation, id);
   const rows = await draftLinksOf(installation.sessions, record.uuid, Date.now());
   const names = await namesOfPeople(
     installation.content,
@@ -100,15 +112,24 @@ export async function draftShown(
 ): Promise<DraftShown | undefined> {
   const { content, sessions } = installation;
   const link = await draftLinkByHash(sessions, hashOf(wordTyped(word)), Date.now());
-  const own = link && (await recordByUuid(content, link.page, 'page'));
-  if (!link || !own || own.binnedAt !== null) return undefined;
-  if (asked === null) return { page: (await pagePreview(installation, link.page)).page, until: link.endsAt };
+  if (!link) return undefined;
+  const { page: of, endsAt: until } = link;
+  const entry = await entryPreview(installation, of);
+  const own = entry ? undefined : await recordByUuid(content, of, 'page');
+  if (!entry && (!own || own.binnedAt !== null)) return undefined;
+  if (asked === null) return { page: (entry ?? (await pagePreview(installation, of))).page, until };
   const whole = canonicalAddress(asked);
   if (whole === undefined || whole.startsWith('//')) return { elsewhere: '/' };
   const { language, address } = languageAsked(installation, whole);
   const site = siteAt(installation, address);
   const found = await pageAt(content, site.id, address);
-  if (!found || !(await shows(installation, link, found))) return { elsewhere: whole };
-  const query = language === undefined ? {} : { language };
-  return { page: (await pagePreview(installation, found.uuid, query)).page, until: link.endsAt };
+  if (found && (await shows(installation, link, found))) {
+    const query = language === undefined ? {} : { language };
+    return { page: (await pagePreview(installation, found.uuid, query)).page, until };
+  }
+  const entryThere = found ? undefined : await entryUnder(installation, address);
+  const drawn = entryThere && (await entryPreview(installation, entryThere, language));
+  if (drawn && (entryThere === of || (!entry && (await shows(installation, link, drawn.home)))))
+    return { page: drawn.page, until };
+  return { elsewhere: whole };
 }

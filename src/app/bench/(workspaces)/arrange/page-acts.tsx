@@ -7,9 +7,9 @@ import { mayPublish } from '../../../../core/roles';
 import { ask } from '../../../../ui/ask';
 import { PublishAt } from '../../../../ui/publish-at';
 import { momentInWords } from '../../../../ui/seen-in-words';
+import { ShowDraft } from '../../../../ui/draft-links';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
-import { DraftLinks } from './draft-links';
 import { PageGoes } from './page-goes';
 
 /** Does something with the page at its revision once all that was typed is saved. */
@@ -41,7 +41,6 @@ export function PageActs({
   const { role } = usePerson();
   const arranges = useMay('arrange pages');
   const reviews = useMay('review');
-  const [showing, setShowing] = useState(false);
   const [timing, setTiming] = useState(false);
   const [sure, setSure] = useState<'withdraw' | 'bin'>();
   const publishes = mayPublish(role, asksReview);
@@ -63,7 +62,7 @@ export function PageActs({
   };
   return (
     <>
-      {(arranges || reviews) && <Button onClick={() => setShowing(true)}>Show the draft…</Button>}
+      <ShowDraft record={page.id} />
       {arranges && page.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>}
       {shown && publishes && <Button onClick={() => setSure('withdraw')}>Withdraw</Button>}
       {waits && (reviews || arranges) && (
@@ -104,7 +103,6 @@ export function PageActs({
           Publish
         </Button>
       )}
-      {showing && <DraftLinks page={page.id} onClose={() => setShowing(false)} />}
       {timing && (
         <PublishAt
           name={title || 'this page'}

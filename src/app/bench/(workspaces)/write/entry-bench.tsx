@@ -34,6 +34,8 @@ import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { usePaused } from '../../../../ui/use-paused';
+import { answersOf } from '../../../../core/model/page-source';
+import { ShowDraft } from '../../../../ui/draft-links';
 import { keptIn, useDraft } from '../../../../ui/use-draft';
 import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
@@ -81,6 +83,9 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     setNoteAt({ path: pointer('', 'values', key), quote });
     document.getElementById('notes')?.scrollIntoView({ block: 'nearest' });
   }, []);
+  const hasOwnPage = model.pageTypes.some(
+    ({ definition }) => answersOf(definition.source).entryType === type?.id,
+  );
   const writes = useMay('write entries');
   const reviews = useMay('review');
   const draft = useDraft<EntryAnswer>({
@@ -232,6 +237,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             Save
           </Button>
         )}
+        {hasOwnPage && <ShowDraft record={id} ofEntry />}
         {!outside && (
           <EntryActs
             entry={kept}

@@ -3,12 +3,13 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Se
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useState, type ReactElement } from 'react';
-import type { DraftLinkMade, NewDraftLink } from '../../../../contract/draft-links';
-import { ask, wordsOf } from '../../../../ui/ask';
-import { Labelled } from '../../../../ui/labelled';
-import { Note } from '../../../../ui/marks';
-import { useAsk } from '../../../../ui/use-ask';
-import styles from './arrange.module.css';
+import type { DraftLinkMade, NewDraftLink } from '../contract/draft-links';
+import { ask, wordsOf } from './ask';
+import { Labelled } from './labelled';
+import { Note } from './marks';
+import { useMay } from './shell/person';
+import { useAsk } from './use-ask';
+import styles from './draft-links.module.css';
 
 const scopes: Record<NewDraftLink['scope'], string> = {
   page: 'This page',
@@ -19,9 +20,18 @@ const lasts = [1, 7, 14, 30, 90];
 const inDays = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
 
 /** Links by which somebody without an account sees drafts: made for some days, and ended by hand. */
-export function DraftLinks({ page, onClose }: { page: string; onClose: () => void }): ReactElement {
+function DraftLinks({
+  record,
+  ofEntry = false,
+  onClose,
+}: {
+  record: string;
+  /** Whether it is an entry, of which its own page is shown and nothing else. */
+  ofEntry?: boolean;
+  onClose: () => void;
+}): ReactElement {
   const client = useQueryClient();
-  const path = { id: page };
+  const path = { id: record };
   const { data } = useAsk('draftLinks', { path });
   const [asked, setAsked] = useState<NewDraftLink>({ scope: 'page', days: 7 });
   const [made, setMade] = useState<DraftLinkMade>();
@@ -49,7 +59,7 @@ export function DraftLinks({ page, onClose }: { page: string; onClose: () => voi
               labelId="draft-scope-label"
               SelectDisplayProps={{ id: 'draft-scope' }}
             >
-              {(['page', 'branch', 'site'] as const).map((scope) => (
+              {(ofEntry ? (['page'] as const) : (['page', 'branch', 'site'] as const)).map((scope) => (
                 <MenuItem key={scope} value={scope}>
                   {scopes[scope]}
                 </MenuItem>
@@ -117,5 +127,17 @@ export function DraftLinks({ page, onClose }: { page: string; onClose: () => voi
         </Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** The way to links that show a draft, for those who may make one. */
+export function ShowDraft(of: { record: string; ofEntry?: boolean }): ReactElement | null {
+  const [showing, setShowing] = useState(false);
+  if (!useMay('correct')) return null;
+  return (
+    <>
+      <Button onClick={() => setShowing(true)}>Show the draft…</Button>
+      {showing && <DraftLinks {...of} onClose={() => setShowing(false)} />}
+    </>
   );
 }
