@@ -206,6 +206,13 @@ export class EntryAnswer {
   @IsString() @IsOptional() address!: string | null;
 }
 
+/** To whom something is given to see to. */
+export class GivenTo {
+  @IsString() to!: string;
+  /** By which day (ISO 8601). */
+  @IsString() @IsOptional() day?: string;
+}
+
 export class EntryRow {
   @IsUUID() id!: string;
   @IsInt() revision!: number;
@@ -215,6 +222,7 @@ export class EntryRow {
   @IsInt() faults!: number;
   @IsObject() values!: JsonObject;
   @IsISO8601() changedAt!: string;
+  @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;
 }
 
 export class EntriesAnswer {

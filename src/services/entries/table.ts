@@ -5,6 +5,7 @@ import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
+import { givenAmong } from '../../store/given-work';
 import { rowsWithCount, type Cursor, type TableQuestion } from '../../store/queries/table-query';
 import { spansOfMany } from '../../store/records';
 import { entryBody } from '../records/bodies';
@@ -109,18 +110,21 @@ export async function entries(installation: Installation, query: EntriesQuery): 
   const last = rows.at(-1);
   const values = new Map(rows.map((row) => [row.entry, entryBody(row.body).values]));
   const references = [...values.values()].flatMap((each) => referencesIn(wanted, each));
-  const [spans, names] = await Promise.all([
-    spansOfMany(
-      content,
-      rows.map((row) => row.entry),
-    ),
+  const keys = rows.map((row) => row.entry);
+  const [spans, names, given] = await Promise.all([
+    spansOfMany(content, keys),
     namesOf(content, installation, references),
+    givenAmong(content, keys),
   ]);
+  const givenTo = new Map(
+    given.map(({ record, toName, day }) => [record, { to: toName, ...(day === null ? {} : { day }) }]),
+  );
   return {
     total,
     names,
     items: rows.map((row) => {
       const { state, differs } = publicationStateBy(row, spans.get(row.entry) ?? [], now);
+      const to = givenTo.get(row.entry);
       return {
         id: row.uuid,
         revision: row.revision,
@@ -130,6 +134,7 @@ export async function entries(installation: Installation, query: EntriesQuery): 
         faults: row.faults,
         values: serializeValues(wanted, values.get(row.entry) ?? {}, installation.model.locale),
         changedAt: new Date(row.changedAt).toISOString(),
+        ...(to ? { given: to } : {}),
       };
     }),
     ...(last && rows.length === question.limit

@@ -2,7 +2,7 @@ import { putFaultCounts, recordByUuid } from '../../store/records';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { JsonObject } from '../../core/json';
 import { undoAct, acts } from '../acts';
-import { addEntry, changeEntry, entry, publishEntry, returnEntry, submitEntry } from '../entries';
+import { addEntry, changeEntry, entries, entry, publishEntry, returnEntry, submitEntry } from '../entries';
 import { applyWorking } from '../model';
 import { keepWorking } from '../model/working-copy';
 import { addPage, changePage, page, publishPage, returnPage, submitPage } from '../pages';
@@ -131,6 +131,13 @@ test('work is given by a day, stands first on the screen of whom it is given to,
     day: '2026-12-03',
     words: 'Before the count.',
   });
+  const inTable = (await entries(installation, { type: 'notice' })).items;
+  expect(new Map(inTable.map(({ id, given }) => [id, given]))).toEqual(
+    new Map([
+      [late.id, { to: 'editor' }],
+      [soon.id, { to: 'editor', day: '2026-12-03' }],
+    ]),
+  );
   const { given } = await today(installation, people.editor);
   expect(given.map(({ title, day, words, by }) => [title, day, words, by])).toEqual([
     ['Soon', '2026-12-03', 'Before the count.', 'architect'],

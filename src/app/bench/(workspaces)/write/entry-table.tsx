@@ -15,6 +15,7 @@ import { kindFor, type Speaking } from '../../../../core/model/kinds';
 import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
+import { dayInWords } from '../../../../ui/notes/given-to';
 import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { useOutsideOfType } from '../../../../ui/use-within';
@@ -71,6 +72,12 @@ const columnsOf = (
         <>
           <StateMark state={original.state} />
           {original.differs && <span className={styles.differs}>changed since</span>}
+          {original.given && (
+            <span className={styles.given}>
+              for {original.given.to}
+              {original.given.day && `, by ${dayInWords(original.given.day)}`}
+            </span>
+          )}
         </>
       ),
     }),
