@@ -281,6 +281,13 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'the sites at a moment',
+    async (page) => {
+      await page.goto('/bench/arrange/moment?at=2026-01-01T00:00:00.000Z');
+      await page.getByRole('table').waitFor();
+    },
+  ],
+  [
     'sites',
     async (page) => {
       await page.goto('/bench/arrange/sites');

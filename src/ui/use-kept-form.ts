@@ -1,12 +1,14 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { EditSteps } from '../core/content/edit-steps';
 import { mergeValues, putAt } from '../core/content/merge';
 import type { Collision } from '../core/content/merge-json';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../core/json';
+import type { StepWays } from './steps';
 import { forgetUnsaved, keepUnsaved, readUnsaved, type FormModel } from './unsaved';
 
 /** A form that is kept when someone says so, of a thing that others may change meanwhile. */
-export interface KeptForm {
+export interface KeptForm extends StepWays {
   /** As it stands in the form. */
   given: JsonObject;
   /** What of it is not kept yet. */
@@ -72,16 +74,28 @@ export function useKeptForm(name: string, kept: Kept, form: FormModel): KeptForm
   useEffect(() => {
     if (isKept) forgetUnsaved(name);
   }, [isKept, name]);
+  const [steps] = useState(() => new EditSteps());
+  const [may, setMay] = useState({ undo: false, redo: false });
   const put = (next: JsonObject) => {
     setStanding({ ...standing, given: next, conflicts: [], cameIn: [] });
     keepUnsaved(name, { base, given: next }, form);
+    setMay({ undo: steps.canUndo, redo: steps.canRedo });
+  };
+  const step = (way: 'undo' | 'redo') => {
+    const taken = steps[way](given);
+    if (taken) put({ ...given, [taken.key]: taken.value });
   };
   return {
     given,
     changes: differing(given, base),
     conflicts: standing.conflicts,
     cameIn: standing.cameIn,
-    change: (key, value) => put({ ...given, [key]: value }),
+    change(key, value) {
+      steps.note(key, given[key] ?? null, value, Date.now());
+      put({ ...given, [key]: value });
+    },
+    undo: may.undo ? () => step('undo') : undefined,
+    redo: may.redo ? () => step('redo') : undefined,
     leave() {
       setStanding(fresh());
       forgetUnsaved(name);

@@ -25,6 +25,7 @@ import { Link } from '../../../../ui/link';
 import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
+import { Steps } from '../../../../ui/steps';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import { useKeptForm } from '../../../../ui/use-kept-form';
@@ -282,7 +283,7 @@ export function CategoryDetail({
   const fields = model.scheme(scheme.id)?.fields ?? [];
   const others = model.document.locales.others;
   const folder = scheme.id === FOLDERS;
-  const { given, changes, conflicts, cameIn, change, leave, decide } = useKeptForm(
+  const { given, changes, conflicts, cameIn, change, undo, redo, leave, decide } = useKeptForm(
     `category-${category.id}`,
     {
       revision: category.revision,
@@ -366,6 +367,7 @@ export function CategoryDetail({
           <Reached scheme={scheme} />
           {mayChange && (
             <div className={look.acts}>
+              <Steps undo={undo} redo={redo} />
               <Button type="submit" variant="contained" disabled={!label.trim() || !typed}>
                 Save
               </Button>

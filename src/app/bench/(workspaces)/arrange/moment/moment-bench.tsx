@@ -120,7 +120,7 @@ export function MomentBench(): ReactElement {
             ? sought === ''
               ? `On ${momentInWords(moment.toISOString())} every page stands as it does now.`
               : 'No page has these words in its title or address.'
-            : `${momentInWords(moment.toISOString())}: ${found.length} ${found.length === 1 ? 'page' : 'pages'}${all ? '' : ' that differ from now'}.`}
+            : `${momentInWords(moment.toISOString())}: ${found.length} ${found.length === 1 ? 'page' : 'pages'}${all ? '' : found.length === 1 ? ' that differs from now' : ' that differ from now'}.`}
         </p>
       )}
       {found && found.length > 0 && (

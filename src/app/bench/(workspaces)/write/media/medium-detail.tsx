@@ -26,6 +26,7 @@ import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
 import { parseForm } from '../../../../../ui/parse-form';
+import { Steps } from '../../../../../ui/steps';
 import { Sure } from '../../../../../ui/sure';
 import { useTell } from '../../../../../ui/telling';
 import { useAsk } from '../../../../../ui/use-ask';
@@ -93,7 +94,7 @@ function Filled({
   );
   const name = `medium-${medium.id}`;
   const form = { model: model.revision, fields: everyField };
-  const { given, changes, conflicts, cameIn, change, leave, decide } = useKeptForm(
+  const { given, changes, conflicts, cameIn, change, undo, redo, leave, decide } = useKeptForm(
     name,
     { revision: medium.revision, values: kept },
     form,
@@ -192,6 +193,7 @@ function Filled({
         />
         {mayWrite && (
           <div className={styles.tools}>
+            <Steps undo={undo} redo={redo} />
             <Button
               variant="contained"
               disabled={!typed || busy || reading.faults.length > 0}

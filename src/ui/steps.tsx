@@ -1,0 +1,35 @@
+'use client';
+import { IconButton } from '@mui/material';
+import { Redo2, Undo2 } from 'lucide-react';
+import type { ReactElement } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import styles from './steps.module.css';
+
+/** Where a browser takes back what was typed by itself. */
+const TYPES_TEXT =
+  'textarea, [contenteditable="true"], input:not([type="checkbox"], [type="radio"], [type="range"])';
+const typesText = ({ target }: KeyboardEvent): boolean =>
+  target instanceof Element && target.closest(TYPES_TEXT) !== null;
+
+/** What was done last in a form, to be taken back or done again; absent where there is none. */
+export interface StepWays {
+  undo: (() => void) | undefined;
+  redo: (() => void) | undefined;
+}
+
+/** Takes back the last thing done in a form, or does it again: by its buttons, and by Ctrl+Z outside a text. */
+export function Steps({ undo, redo }: StepWays): ReactElement {
+  const keys = { enableOnFormTags: true, ignoreEventWhen: typesText };
+  useHotkeys('mod+z', (event) => (event.preventDefault(), undo?.()), keys);
+  useHotkeys('mod+shift+z, mod+y', (event) => (event.preventDefault(), redo?.()), keys);
+  return (
+    <span className={styles.steps}>
+      <IconButton aria-label="Undo" title="Undo (Ctrl Z)" disabled={!undo} onClick={undo}>
+        <Undo2 size={16} aria-hidden="true" />
+      </IconButton>
+      <IconButton aria-label="Redo" title="Redo (Ctrl Shift Z)" disabled={!redo} onClick={redo}>
+        <Redo2 size={16} aria-hidden="true" />
+      </IconButton>
+    </span>
+  );
+}
