@@ -45,6 +45,8 @@ export const routes = {
   shownOn: { method: 'GET', path: '/entries/shown-on' },
   importEntries: { method: 'POST', path: '/types/{id}/entries' },
   tryRows: { method: 'POST', path: '/types/{id}/entries/tried' },
+  tryMany: { method: 'POST', path: '/types/{id}/entries/many/tried' },
+  changeMany: { method: 'POST', path: '/types/{id}/entries/many' },
   settleEntries: { method: 'POST', path: '/types/{id}/entries/settled' },
   matchNames: { method: 'POST', path: '/types/{id}/names' },
   makeNames: { method: 'POST', path: '/types/{id}/names/made' },

@@ -26,6 +26,7 @@ import {
 } from '../entries';
 import { inputBounds } from '../parse-input';
 import { Instead } from '../instead';
+import { ManyAsked, ManyDone, ManyTried } from '../many';
 import { define } from './operation';
 
 /** Entries: the table, one of them, publishing, bringing in. */
@@ -67,6 +68,20 @@ export const entries = {
     act: 'write entries',
     body: RowsTrial,
     answer: RowsTried,
+    status: 200,
+  }),
+  tryMany: define('tryMany', {
+    summary: 'What a change of many entries of a type comes to, before anything is done',
+    act: 'publish',
+    body: ManyAsked,
+    answer: ManyTried,
+    status: 200,
+  }),
+  changeMany: define('changeMany', {
+    summary: 'Change many entries of a type as one act',
+    act: 'publish',
+    body: ManyAsked,
+    answer: ManyDone,
     status: 200,
   }),
   settleEntries: define('settleEntries', {

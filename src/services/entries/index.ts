@@ -4,6 +4,7 @@ export { bringInBulk } from './bulk';
 export { findEntries, knownByIds } from './find';
 export { importEntries, tryRows } from './import';
 export { makeNames, namesMatched } from './names';
+export { changeMany, manyStep, tryMany, type ManyPosition } from './many/many';
 export { settleEntries } from './publish';
 export { shownOn } from './shown-on';
 export { entries } from './table';

@@ -34,6 +34,20 @@ function cursorFrom(text: string | undefined): Cursor | undefined {
   ]);
 }
 
+/** What a table of a type asks, but for which of its pages. */
+export async function tableQuestion(
+  installation: Installation,
+  type: CompiledType<ContentType>,
+  query: EntriesQuery,
+): Promise<TableQuestion> {
+  return {
+    ...questionFrom(installation, type, query),
+    ...(query.shown
+      ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
+      : {}),
+  };
+}
+
 function questionFrom(
   installation: Installation,
   type: CompiledType<ContentType>,
@@ -96,12 +110,7 @@ export async function entries(installation: Installation, query: EntriesQuery): 
     throw invalidInput([
       { path: '/type', code: 'unknown-type', message: `There is no content type "${query.type}".` },
     ]);
-  const question = {
-    ...questionFrom(installation, type, query),
-    ...(query.shown
-      ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
-      : {}),
-  };
+  const question = await tableQuestion(installation, type, query);
   const { content, keyMap } = installation;
   const now = installation.now();
   const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };

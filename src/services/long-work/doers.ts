@@ -2,6 +2,7 @@ import type { Id } from '../../core/ids';
 import type { Json } from '../../core/json';
 import { undoPart, type UndoPosition } from '../acts/undo-parts';
 import { handOverPart, type HandOverPosition } from '../categories/hand-over';
+import { manyStep, type ManyPosition } from '../entries';
 import { recountPart, type RecountPosition } from '../records/recount';
 import type { Installation } from '../runtime/installation';
 import type { JobInputs, JobKind } from '../runtime/queue';
@@ -16,6 +17,7 @@ interface Positions {
   undo: UndoPosition;
   handOver: HandOverPosition;
   tidy: TidyPosition;
+  changeMany: ManyPosition;
   takePlace: { done: number };
 }
 
@@ -59,6 +61,7 @@ const doers: { [K in JobKind]: Doer<K> } = {
   handOver: { lane: 'content', step: handOverPart },
   tidy: { lane: 'content', step: (installation, _job, position) => tidyPart(installation, position) },
   takePlace: { lane: 'clock', step: takePlaceStep },
+  changeMany: { lane: 'content', step: manyStep },
 };
 
 export const laneOf = (kind: JobKind): Lane => doers[kind].lane;

@@ -1,4 +1,5 @@
 import type { Id } from '../../core/ids';
+import type { ManyAsked } from '../../contract/many';
 import type { Letter } from '../../standins/mail-outbox';
 
 /** What each kind of long work is given, as it is kept. */
@@ -13,6 +14,8 @@ export interface JobInputs {
   handOver: { category: Id; into: Id | null; act: Id; what: string };
   /** What is kept no longer is forgotten. */
   tidy: Record<string, never>;
+  /** Many entries of a type changed in parts, which are one act. */
+  changeMany: { type: Id; act: Id; asked: ManyAsked };
   /** Pages take the places that were planned for them by now. */
   takePlace: Record<string, never>;
 }

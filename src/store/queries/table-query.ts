@@ -86,6 +86,20 @@ export async function countRows(
   return row?.n ?? 0;
 }
 
+/** The integer keys of the next rows of a question after one, in their order. */
+export const keysOfRows = async (
+  reader: Reader,
+  asked: QueryContext,
+  question: TableQuestion,
+  after: number,
+  most: number,
+): Promise<number[]> =>
+  (
+    await reader.all<{ entry: number }>(
+      sql`SELECT s.entry FROM ${raw(asked.indexTable.work)} s WHERE s.entry > ${after} AND ${filterSql(question, asked, 'sort')} ORDER BY s.entry LIMIT ${most}`,
+    )
+  ).map(({ entry }) => entry);
+
 /** What a question lets through, to be counted: with words, what has them leads, so that counting so far stops there. */
 function foundSql({ words, ...question }: TableQuestion, asked: QueryContext): Sql {
   const sought = searchWords(words ?? '');

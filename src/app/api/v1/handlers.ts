@@ -50,7 +50,9 @@ import {
   importEntries,
   makeNames,
   namesMatched,
+  changeMany,
   settleEntries,
+  tryMany,
   tryRows,
   knownByIds,
   publishEntry,
@@ -239,6 +241,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   known: ({ installation, query }) => knownByIds(installation, query.ids),
   addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
   tryRows: ({ installation, person, path, body }) => tryRows(installation, person, path('id'), body),
+  tryMany: ({ installation, person, path, body }) => tryMany(installation, person, path('id'), body),
+  changeMany: ({ installation, person, path, body }) => changeMany(installation, person, path('id'), body),
   settleEntries: ({ installation, person, path, body }) =>
     settleEntries(installation, person, path('id'), body),
   matchNames: ({ installation, path, body }) => namesMatched(installation, path('id'), body),

@@ -10,6 +10,7 @@ const bounded: readonly Act[] = ['write entries', 'arrange pages', 'publish', 'c
 /** What is bounded by no type, site or branch, and why. */
 const apart: Partial<Record<OperationName, string>> = {
   tryRows: 'changes nothing',
+  tryMany: 'changes nothing',
   matchNames: 'changes nothing',
   makeNames: 'makes categories here, which are of no type; drafts as importEntries does',
   nameVersion: 'changes nothing that is kept',
@@ -56,6 +57,10 @@ beforeAll(async () => {
   Object.assign(tried, {
     addEntry: { path: '/entries', body: { type: 'species', values: { name: 'Otter' } } },
     settleEntries: { path: `/types/${species}/entries/settled`, body: { ids: [entry.id], to: 'published' } },
+    changeMany: {
+      path: `/types/${species}/entries/many`,
+      body: { ids: [entry.id], change: { does: 'set', field: 'name', value: 'Otter' } },
+    },
     importEntries: { path: `/types/${species}/entries`, body: { rows: [{ name: 'Otter' }] } },
     changeEntry: { path: `/entries/${entry.id}`, body: { values: { name: 'Otter' } }, ...here },
     binEntry: { path: `/entries/${entry.id}`, ...here },
