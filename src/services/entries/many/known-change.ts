@@ -106,12 +106,21 @@ export async function knownChange(
 const things = (count: number): string =>
   count === 1 ? 'an entry' : `${count.toLocaleString('en')} entries`;
 
+const fieldWords: Record<FieldChange['does'], (label: string) => string> = {
+  set: (label) => `set ${label} in`,
+  clear: (label) => `cleared ${label} in`,
+  add: (label) => `added to ${label} in`,
+  take: (label) => `took from ${label} in`,
+  replace: (label) => `replaced words in ${label} of`,
+  shift: (label) => `shifted ${label} of`,
+};
+
 /** What was done to so many, as the act is told. */
 export function changeInWords(change: KnownChange, count: number): string {
   const all = things(count);
   switch (change.does) {
     case 'field':
-      return `changed ${change.field.label} in ${all}`;
+      return `${fieldWords[change.change.does](change.field.label)} ${all}`;
     case 'publish':
       return `published ${all}`;
     case 'schedule':

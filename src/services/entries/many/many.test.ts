@@ -47,7 +47,7 @@ test('a field of many is changed as one act, what says so already is told, and o
   const done = await change(asked);
   expect(done).toMatchObject({ changed: 2, same: 1, held: 0 });
   expect(await said('size')).toEqual([5, 5, 5]);
-  expect(await newest()).toMatchObject({ id: done.act, what: 'changed Size in 2 entries' });
+  expect(await newest()).toMatchObject({ id: done.act, what: 'set Size in 2 entries' });
   expect((await undo(done.act)).left).toEqual([]);
   expect(await said('size')).toEqual([3, 5, null]);
   expect((await change({ ...asked, change: { does: 'clear', field: 'size' } })).changed).toBe(2);

@@ -22,8 +22,9 @@ import { useOutsideOfType } from '../../../../ui/use-within';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { When } from '../../../../ui/when';
+import { ManyBar } from './many-bar';
 import { ShownOnCell } from './shown-on-cell';
-import { rowCounts, tableQuestion } from './table-question';
+import { foundBy, rowCounts, tableQuestion } from './table-question';
 import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
@@ -128,10 +129,14 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
   const question = tableQuestion(type, asked, q);
   const { state, shown, sort, limit } = question;
   const shape = JSON.stringify(question);
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [everything, setEverything] = useState(false);
   const [shapeOfCursors, setShapeOfCursors] = useState(shape);
   if (shape !== shapeOfCursors) {
     setShapeOfCursors(shape);
     setCursors([]);
+    setTicked(new Set());
+    setEverything(false);
   }
   const cursor = cursors.at(-1);
   const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
@@ -152,6 +157,16 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
   }, [q, path]);
   const rows = useMemo(() => data?.items ?? [], [data]);
+  const isTicked = (id: string) => everything || ticked.has(id);
+  const tick = (ids: readonly string[], on: boolean) => {
+    const next = new Set(everything ? rows.map(({ id }) => id) : ticked);
+    for (const id of ids)
+      if (on) next.add(id);
+      else next.delete(id);
+    setEverything(false);
+    setTicked(next);
+  };
+  const allTicked = rows.length > 0 && rows.every(({ id }) => isTicked(id));
   // Asked apart, so that the table does not wait for it.
   const { data: places, isPlaceholderData: ofOthers } = useAsk(
     'shownOn',
@@ -246,6 +261,19 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
           {error?.message ?? problem}
         </Note>
       )}
+      {data && (everything || ticked.size > 0) && (
+        <ManyBar
+          type={type}
+          ids={everything ? undefined : [...ticked]}
+          found={foundBy(question)}
+          total={data.total}
+          onAll={() => setEverything(true)}
+          onNone={() => {
+            setEverything(false);
+            setTicked(new Set());
+          }}
+        />
+      )}
       <Frame label={plural}>
         {data?.total === 0 ? (
           <div className={look.empty}>
@@ -275,6 +303,21 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
               <thead>
                 {table.getHeaderGroups().map((group) => (
                   <tr key={group.id}>
+                    {!outside && (
+                      <td className={styles.tick}>
+                        <input
+                          type="checkbox"
+                          aria-label="Tick all on this page"
+                          checked={allTicked}
+                          onChange={({ target }) =>
+                            tick(
+                              rows.map(({ id }) => id),
+                              target.checked,
+                            )
+                          }
+                        />
+                      </td>
+                    )}
                     {group.headers.map((header) => {
                       const { id } = header.column;
                       const [up, down] = [sort === id, sort === `-${id}`];
@@ -306,7 +349,17 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
               </thead>
               <tbody>
                 {table.getRowModel().rows.map((row) => (
-                  <tr key={row.id}>
+                  <tr key={row.id} data-ticked={isTicked(row.id)}>
+                    {!outside && (
+                      <td className={styles.tick}>
+                        <input
+                          type="checkbox"
+                          aria-label={`Tick ${row.original.title || 'the one without a name'}`}
+                          checked={isTicked(row.id)}
+                          onChange={({ target }) => tick([row.id], target.checked)}
+                        />
+                      </td>
+                    )}
                     {row.getAllCells().map((cell) => (
                       <td key={cell.id}>
                         <table.FlexRender cell={cell} />

@@ -1,3 +1,4 @@
+import type { ManyFound } from '../../../../contract/many';
 import { shownAnswers, states, type State } from '../../../../core/content/states';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
@@ -33,3 +34,10 @@ export function tableQuestion(
     ...(q ? { q } : {}),
   };
 }
+
+/** What narrows a table, without its order and its pages. */
+export const foundBy = ({ state, shown, q }: TableQuestion): ManyFound => ({
+  ...(state ? { state } : {}),
+  ...(shown ? { shown } : {}),
+  ...(q ? { q } : {}),
+});
