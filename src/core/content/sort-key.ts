@@ -8,6 +8,15 @@ interface Ranks {
   letters: Map<string, number>;
   accents: Map<string, number>;
   cases: Map<string, number>;
+  /** What single characters put into a key, worked out once for each that has a rank. */
+  weights: Map<string, Weights>;
+}
+
+/** What one character puts into each part of a key. */
+interface Weights {
+  letters: string;
+  accents: string;
+  cases: string;
 }
 
 const spelt: Record<string, string> = { ß: 'ss', æ: 'ae', Æ: 'AE', œ: 'oe', Œ: 'OE', ﬁ: 'fi', ﬂ: 'fl' };
@@ -34,33 +43,53 @@ function ranksOf(locale: string): Ranks {
     });
     return ranks;
   };
-  const ranks = { letters: rank('base'), accents: rank('accent'), cases: rank('variant') };
+  const ranks = {
+    letters: rank('base'),
+    accents: rank('accent'),
+    cases: rank('variant'),
+    weights: new Map(),
+  };
   known.set(locale, ranks);
   return ranks;
+}
+
+const weightIn = (of: ReadonlyMap<string, number>, characters: readonly string[]): string =>
+  characters
+    .map((one) => {
+      const rank = of.get(one);
+      return rank === undefined
+        ? String.fromCodePoint(0x1000 + ((one.codePointAt(0) ?? 0) % 0xd000))
+        : String.fromCharCode(0x20 + rank);
+    })
+    .join('');
+
+function weightsOf(ranks: Ranks, one: string): Weights {
+  const found = ranks.weights.get(one);
+  if (found) return found;
+  const letters = Array.from(spelt[one] ?? one);
+  const [first, ...rest] = letters;
+  // A ligature is its letters with an accent over the first that weighs more than any other: its own place among
+  // letters comes behind all of that letter's, and before the next.
+  const accented = [ranks.accents.has(one) || first === undefined ? one : first, ...rest];
+  const weights = {
+    letters: weightIn(ranks.letters, letters),
+    accents: weightIn(ranks.accents, accented),
+    cases: weightIn(ranks.cases, letters),
+  };
+  if (ranks.letters.has(one) || one in spelt) ranks.weights.set(one, weights);
+  return weights;
 }
 
 /** A key for `text` in a locale (BCP 47); keys compare byte by byte as the texts compare in that language. */
 export function sortKey(text: string, locale: string): string {
   const ranks = ranksOf(locale);
   const characters = Array.from(text.normalize('NFC').trim().replace(/\s+/g, ' ')).slice(0, longest);
-  // A ligature is its letters with an accent over the first that weighs more than any other: its own place among
-  // letters comes behind all of that letter's, and before the next.
-  const accented = (one: string): string[] => {
-    const [first, ...rest] = Array.from(spelt[one] ?? one);
-    return [ranks.accents.has(one) || first === undefined ? one : first, ...rest];
-  };
-  const level = (of: Map<string, number>, spell: (one: string) => string[]) =>
-    characters
-      .flatMap(spell)
-      .map((one) => {
-        const rank = of.get(one);
-        return rank === undefined
-          ? String.fromCodePoint(0x1000 + ((one.codePointAt(0) ?? 0) % 0xd000))
-          : String.fromCharCode(0x20 + rank);
-      })
-      .join('');
-  const letters = (one: string) => Array.from(spelt[one] ?? one);
-  return [level(ranks.letters, letters), level(ranks.accents, accented), level(ranks.cases, letters)].join(
-    '\u0001',
-  );
+  let [letters, accents, cases] = ['', '', ''];
+  for (const one of characters) {
+    const weights = weightsOf(ranks, one);
+    letters += weights.letters;
+    accents += weights.accents;
+    cases += weights.cases;
+  }
+  return [letters, accents, cases].join('\u0001');
 }

@@ -10,7 +10,7 @@ import { inAct, type Act } from '../records/act';
 import { actGoingOn } from '../records/act-going-on';
 import { entryBody } from '../records/bodies';
 import { expectPublisher } from '../records/review';
-import { goLive } from '../records/versions';
+import { allGoLive } from '../records/versions';
 import { changeRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
 import { faultsOfEntries } from './faults';
@@ -23,7 +23,7 @@ export function expectReviewer(person: Person, { definition }: CompiledType<Cont
 
 /** Lets visitors see the working versions of entries from now on. None of them may have faults. */
 export async function showEntries(act: Act, records: readonly KeptRecord[]): Promise<void> {
-  for (const record of records) await goLive(act, record, { starts: act.now, ends: FOREVER });
+  await allGoLive(act, records, { starts: act.now, ends: FOREVER });
   await changeRecords(
     act,
     records.map((record) => ({ record, patch: { stage: 'draft', why: 'published' } })),

@@ -11,7 +11,16 @@ import {
   type State,
 } from '../../core/content/states';
 import type { Fault } from '../../core/faults';
-import { dropLive, endLive, liveOf, putLive, type KeptRecord, type LiveVersion } from '../../store/records';
+import {
+  dropLive,
+  endLive,
+  liveOf,
+  liveOfMany,
+  putLive,
+  type KeptRecord,
+  type LiveVersion,
+  type NewLive,
+} from '../../store/records';
 import type { Publication } from '../../contract/entries';
 import type { Refusal } from '../runtime/refusal';
 import { invalidInput } from '../runtime/refusal';
@@ -101,22 +110,31 @@ export async function takeDownWaiting(act: Act, record: number, from: string): P
   await dropLive(act.tx, waiting.id);
 }
 
-/** Lets visitors see a body in a span, making room among the versions there are. */
-export async function goLive(act: Act, record: KeptRecord, span: Span): Promise<void> {
+/** Lets visitors see the working versions of records in a span, making room among the versions that each has. */
+export async function allGoLive(act: Act, records: readonly KeptRecord[], span: Span): Promise<void> {
   const { tx, now } = act;
-  await act.touch([record.id]);
-  const versions = await liveOf(tx, record.id);
-  const { drop, shorten, ends: until } = makeRoom(versions, span, now);
-  expectTellable(versions, { drop, shorten, ends: until }, span, now);
-  for (const { id } of drop) await dropLive(tx, id);
-  for (const { span: version, ends } of shorten) {
-    if (ends > version.starts) await endLive(tx, version.id, ends);
-    else await dropLive(tx, version.id);
+  const ids = records.map(({ id }) => id);
+  await act.touch(ids);
+  const versions = await liveOfMany(tx, ids);
+  const fresh: NewLive[] = [];
+  for (const { id, title, body } of records) {
+    const own = versions.get(id) ?? [];
+    const plan = makeRoom(own, span, now);
+    expectTellable(own, plan, span, now);
+    for (const version of plan.drop) await dropLive(tx, version.id);
+    for (const { span: version, ends } of plan.shorten) {
+      if (ends > version.starts) await endLive(tx, version.id, ends);
+      else await dropLive(tx, version.id);
+    }
+    const seen = { starts: span.starts, ends: plan.ends };
+    fresh.push({ record: id, title, body, model: act.model, ...seen, at: now, by: act.by });
   }
-  const { id, title, body } = record;
-  const seen = { starts: span.starts, ends: until };
-  await putLive(tx, [{ record: id, title, body, model: act.model, ...seen, at: now, by: act.by }]);
+  await putLive(tx, fresh);
 }
+
+/** The same of one record. */
+export const goLive = (act: Act, record: KeptRecord, span: Span): Promise<void> =>
+  allGoLive(act, [record], span);
 
 /** Takes everything down: what visitors see ends now, what waits to begin goes. */
 export async function comeDown(act: Act, record: number): Promise<void> {

@@ -8,7 +8,7 @@ import { recordsByIds, type KeptRecord } from '../../../store/records';
 import type { Person } from '../../people/person';
 import { inAct, type Act } from '../../records/act';
 import { SENT } from '../../records/review';
-import { comeDown, goLive } from '../../records/versions';
+import { allGoLive, comeDown } from '../../records/versions';
 import { changeRecords, putInBin } from '../../records/working';
 import type { Installation } from '../../runtime/installation';
 import { showEntries } from '../publish';
@@ -45,7 +45,7 @@ async function apply(act: Act, change: KnownChange, weighed: readonly Weighed[])
     case 'publish':
       return showEntries(act, records);
     case 'schedule':
-      await forEach((record) => goLive(act, record, change.span));
+      await allGoLive(act, records, change.span);
       return saying('published', 'draft');
     case 'withdraw':
       await forEach((record) => comeDown(act, record.id));

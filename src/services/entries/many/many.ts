@@ -17,7 +17,7 @@ import { whichEntries } from './which';
 /** How many are changed while one waits; more are long work. */
 const AT_ONCE = 200;
 /** How many one write changes: about a tenth of a second. */
-const PART = 25;
+const PART = 200;
 /** How many are looked at to say beforehand what a change comes to. */
 const LOOKED = 500;
 /** How many of those that cannot be changed are told with why. */
