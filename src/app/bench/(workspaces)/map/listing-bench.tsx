@@ -37,7 +37,7 @@ import { CompareArrangements } from './compare-arrangements';
 import { DrawnToScale } from './drawn-to-scale';
 import { Inspected, stepsFeeding } from './inspected';
 import { ListingReach } from './listing-reach';
-import { isWaiting } from './rule-edit';
+import { isWaiting } from '../../../../ui/conditions/rule-edit';
 import { MapOutline } from './map-outline';
 import { ShownHow } from './shown-how';
 import { TriedAt } from './tried-at';

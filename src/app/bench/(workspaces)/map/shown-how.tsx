@@ -23,6 +23,7 @@ import { SettingsHere } from '../../../../ui/settings-here';
 import { TextBox } from '../../../../ui/text-box';
 import { PartCoverage } from './part-gaps';
 import { SetOutChoice, setOutWords } from './set-out-choice';
+import lines from '../../../../ui/conditions/conditions.module.css';
 import styles from './map.module.css';
 
 const textIn = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
@@ -99,7 +100,7 @@ export function ShownHow({ sources, rule, figures, fed, at, disabled, onChange }
           disabled={disabled}
           onChange={(mapping) => onChange('mapping', mapping)}
         />
-        <div className={styles.line}>
+        <div className={lines.line}>
           <b>Over the list</b>
           <ChipSheet
             wide

@@ -7,6 +7,7 @@ import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
 import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/rule/sources';
 import { useModel } from '../../../../ui/model-in-force';
 import { WordChoice } from '../../../../ui/word-choice';
+import lines from '../../../../ui/conditions/conditions.module.css';
 import styles from './map.module.css';
 
 /** What a listing takes: one type, that can be changed for another, or several beside one another. */
@@ -27,7 +28,7 @@ export function SourcesLine({
   const [only] = taken;
   const left = all.filter(({ id }) => !taken.includes(id));
   return (
-    <div className={styles.line}>
+    <div className={lines.line}>
       {taken.length === 1 ? (
         <WordChoice
           chip
@@ -58,7 +59,7 @@ export function SourcesLine({
       {!disabled && left.length > 0 && taken.length < listingBounds.sources && (
         <button
           type="button"
-          className={styles.add}
+          className={lines.add}
           aria-haspopup="menu"
           onClick={(event) => setAt(event.currentTarget)}
         >
@@ -66,7 +67,7 @@ export function SourcesLine({
         </button>
       )}
       <span style={{ color: 'var(--pencil)' }}>that visitors see</span>
-      <span className={styles.counts}>{end}</span>
+      <span className={lines.counts}>{end}</span>
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
         {left.map((type) => (
           <MenuItem

@@ -19,8 +19,9 @@ import look from '../../../../ui/look/look.module.css';
 import { NumberRule } from '../../../../ui/kinds/rule-inputs';
 import { useModel } from '../../../../ui/model-in-force';
 import { PickedByHand } from './picked-by-hand';
-import { askable } from './rule-edit';
+import { askable } from '../../../../ui/conditions/rule-edit';
 import { VisitorFilters } from './visitor-filters';
+import lines from '../../../../ui/conditions/conditions.module.css';
 import styles from './map.module.css';
 import { kindUiFor } from '../../../../ui/kinds';
 import { kindFor } from '../../../../core/model/kinds';
@@ -169,7 +170,7 @@ export function WhatOrder({
           <h2>In what order</h2>
           <span>{pages > 1 ? `${seen}, in ${pages} pages` : seen}</span>
         </header>
-        <div className={styles.line}>
+        <div className={lines.line}>
           {keys.map((key, i) => (
             <Fragment key={`${i} ${String(key.by)}`}>
               {i > 0 && <span className={styles.else}>then</span>}
@@ -189,7 +190,7 @@ export function WhatOrder({
           {!disabled && keys.length < listingBounds.order && (
             <button
               type="button"
-              className={styles.add}
+              className={lines.add}
               aria-haspopup="menu"
               onClick={(event) => setAt(event.currentTarget)}
             >
@@ -210,7 +211,7 @@ export function WhatOrder({
             ))}
           </Menu>
         </div>
-        <div className={styles.line}>
+        <div className={lines.line}>
           <ChipSheet label="How many are shown" words={manyWords(rule)} disabled={disabled}>
             <Chosen
               id="how-many"

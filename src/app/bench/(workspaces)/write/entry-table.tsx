@@ -16,6 +16,7 @@ import { Frame } from '../../../../ui/frame';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
 import { dayInWords } from '../../../../ui/notes/given-to';
+import { ConditionRows } from '../../../../ui/conditions/condition-rows';
 import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { useOutsideOfType } from '../../../../ui/use-within';
@@ -24,7 +25,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { When } from '../../../../ui/when';
 import { ManyBar } from './many-bar';
 import { ShownOnCell } from './shown-on-cell';
-import { foundBy, rowCounts, tableQuestion } from './table-question';
+import { conditionsAsked, foundBy, rowCounts, tableQuestion } from './table-question';
 import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
@@ -126,7 +127,9 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
-  const question = tableQuestion(type, asked, q);
+  const question = tableQuestion(model, type, asked, q);
+  const conditions = conditionsAsked(asked);
+  const filtered = conditions.length > 0;
   const { state, shown, sort, limit } = question;
   const shape = JSON.stringify(question);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
@@ -252,6 +255,15 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
           <MenuItem value="somewhere">Shown somewhere</MenuItem>
           <MenuItem value="nowhere">Shown nowhere</MenuItem>
         </Select>
+        <div className={styles.filters}>
+          <ConditionRows
+            type={type}
+            conditions={conditions}
+            disabled={false}
+            atPlace={false}
+            onChange={(next) => put({ where: next.length > 0 ? JSON.stringify(next) : undefined })}
+          />
+        </div>
         <span className={`${look.pencil} ${look.small}`} role="status">
           {data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}
         </span>
@@ -278,9 +290,9 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
         {data?.total === 0 ? (
           <div className={look.empty}>
             <strong>
-              {q || shown || state ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
+              {q || shown || state || filtered ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
             </strong>
-            {q || shown || state ? (
+            {q || shown || state || filtered ? (
               <Button
                 onClick={() => {
                   setWords('');

@@ -22,7 +22,7 @@ export default async function TablePage({
   const asked = Object.entries(await searchParams).flatMap(([name, value]) =>
     typeof value === 'string' ? [[name, value]] : [],
   );
-  const query = tableQuestion(type, new URLSearchParams(asked));
+  const query = tableQuestion(installation.model, type, new URLSearchParams(asked));
   return (
     <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query))]}>
       <EntryTable key={key} typeKey={key} />

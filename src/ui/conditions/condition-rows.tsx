@@ -2,12 +2,12 @@
 import { Divider, IconButton, Menu, MenuItem } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
-import type { Json } from '../../../../core/json';
-import { conditionInWords } from '../../../../core/mapping/rule/condition-words';
-import { parseCondition } from '../../../../core/mapping/rule/parse';
-import type { Fielded } from '../../../../core/model/compile';
-import { useModel } from '../../../../ui/model-in-force';
-import { WordChoice } from '../../../../ui/word-choice';
+import type { Json } from '../../core/json';
+import { conditionInWords } from '../../core/mapping/rule/condition-words';
+import { parseCondition } from '../../core/mapping/rule/parse';
+import type { Fielded } from '../../core/model/compile';
+import { useModel } from '../model-in-force';
+import { WordChoice } from '../word-choice';
 import {
   askable,
   asGroup,
@@ -22,7 +22,7 @@ import {
 } from './rule-edit';
 import { asMetadataTest, MetadataLine, metadataOffers } from './metadata-line';
 import { TestLine } from './test-line';
-import styles from './map.module.css';
+import styles from './conditions.module.css';
 
 /** How deep groups stand inside one another here; what was nested deeper elsewhere is told in words. */
 const GROUPS_DEEP = 2;
@@ -42,6 +42,8 @@ interface RowsProps {
   /** What is told below each: what it drops, what is odd about it. */
   below?: (place: number) => ReactNode;
   depth?: number;
+  /** Whether it is asked at a place, from which conditions may take something: a listing is, a table is not. */
+  atPlace?: boolean;
 }
 
 /**
@@ -56,6 +58,7 @@ export function ConditionRows({
   end,
   below,
   depth = 0,
+  atPlace = true,
 }: RowsProps): ReactElement {
   const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
@@ -85,6 +88,7 @@ export function ConditionRows({
                 test={test}
                 disabled={disabled}
                 added={added === i}
+                atPlace={atPlace}
                 onChange={(next) => put(i, { ...next } as Json)}
               />
             )}
@@ -142,6 +146,7 @@ export function ConditionRows({
                   conditions={group.inner}
                   disabled={disabled}
                   depth={depth + 1}
+                  atPlace={atPlace}
                   onChange={(inner) =>
                     inner.length === 0
                       ? onChange(conditions.filter((_, j) => j !== i))
@@ -160,7 +165,7 @@ export function ConditionRows({
           aria-haspopup="menu"
           onClick={(event) => setAt(event.currentTarget)}
         >
-          {depth === 0 ? 'Add a condition' : 'Add to this group'}
+          {depth > 0 ? 'Add to this group' : atPlace ? 'Add a condition' : 'Add a filter'}
         </button>
       )}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
@@ -169,13 +174,13 @@ export function ConditionRows({
             {each.label}
           </MenuItem>
         ))}
-        <Divider />
-        {metadataOffers(model, type).map(({ label, begun: standing }) => (
+        {atPlace && <Divider />}
+        {(atPlace ? metadataOffers(model, type) : []).map(({ label, begun: standing }) => (
           <MenuItem key={label} onClick={() => add(standing)}>
             {label}
           </MenuItem>
         ))}
-        {!conditions.some(isOtherEntry) && (
+        {atPlace && !conditions.some(isOtherEntry) && (
           <MenuItem onClick={() => add(otherEntry)}>Not the entry of this page</MenuItem>
         )}
         <Divider />

@@ -1,14 +1,14 @@
 'use client';
 import { useState, type ReactElement } from 'react';
-import { comparedInWords, comparisonWords } from '../../../../core/mapping/rule/condition-words';
-import type { Test } from '../../../../core/mapping/rule/listing-rule';
-import { parseCondition, valuesTaken } from '../../../../core/mapping/rule/parse';
-import type { Fielded } from '../../../../core/model/compile';
-import { isJsonObject, type Json } from '../../../../core/json';
-import { ChipSheet } from '../../../../ui/chip';
-import { WordChoice } from '../../../../ui/word-choice';
-import { useModel } from '../../../../ui/model-in-force';
-import { useKnown } from '../../../../ui/use-known';
+import { comparedInWords, comparisonWords } from '../../core/mapping/rule/condition-words';
+import type { Test } from '../../core/mapping/rule/listing-rule';
+import { parseCondition, valuesTaken } from '../../core/mapping/rule/parse';
+import type { Fielded } from '../../core/model/compile';
+import { isJsonObject, type Json } from '../../core/json';
+import { ChipSheet } from '../chip';
+import { WordChoice } from '../word-choice';
+import { useModel } from '../model-in-force';
+import { useKnown } from '../use-known';
 import { askedBy, comparisonsOf, withComparison, type SpokenTest } from './rule-edit';
 import { TestValue } from './test-value';
 
@@ -27,6 +27,7 @@ export function TestLine({
   test,
   disabled,
   added,
+  atPlace,
   onChange,
 }: {
   type: Fielded;
@@ -34,6 +35,8 @@ export function TestLine({
   disabled: boolean;
   /** Whether it was added just now: what it compares with is asked at once. */
   added: boolean;
+  /** Whether what it compares with may come from the place it is asked at. */
+  atPlace: boolean;
   onChange: (test: SpokenTest) => void;
 }): ReactElement {
   const model = useModel();
@@ -76,6 +79,7 @@ export function TestLine({
           startsOpen={added}
         >
           <TestValue
+            atPlace={atPlace}
             field={field}
             test={test}
             disabled={disabled}

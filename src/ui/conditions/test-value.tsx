@@ -1,16 +1,16 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement } from 'react';
-import type { DayOrRelative } from '../../../../core/content/day';
-import { isJsonObject, type Json } from '../../../../core/json';
-import { valuesTaken } from '../../../../core/mapping/rule/parse';
-import type { Field } from '../../../../core/model/document';
-import { FieldInput } from '../../../../ui/kinds';
-import { DayOrRelativeInput } from '../../../../ui/kinds/date';
-import { useModel } from '../../../../ui/model-in-force';
+import type { DayOrRelative } from '../../core/content/day';
+import { isJsonObject, type Json } from '../../core/json';
+import { valuesTaken } from '../../core/mapping/rule/parse';
+import type { Field } from '../../core/model/document';
+import { FieldInput } from '../kinds';
+import { DayOrRelativeInput } from '../kinds/date';
+import { useModel } from '../model-in-force';
 import { beginTest, placesFor, type SpokenTest } from './rule-edit';
-import styles from './map.module.css';
-import { kindFor } from '../../../../core/model/kinds';
+import styles from './conditions.module.css';
+import { kindFor } from '../../core/model/kinds';
 
 const asDay = (value: Json | undefined): DayOrRelative =>
   isJsonObject(value) && typeof value.now === 'string'
@@ -61,17 +61,19 @@ export function TestValue({
   field,
   test,
   disabled,
+  atPlace,
   onChange,
 }: {
   field: Field;
   test: SpokenTest;
   disabled: boolean;
+  atPlace: boolean;
   onChange: (value: Json) => void;
 }): ReactElement | null {
   const model = useModel();
   const takes = valuesTaken(test.is);
   if (takes === 'none') return null;
-  const places = takes === 'two' ? [] : placesFor(model, field);
+  const places = takes === 'two' || !atPlace ? [] : placesFor(model, field);
   const here = isJsonObject(test.value) && typeof test.value.here === 'string' ? test.value.here : '';
   const values = Array.isArray(test.value) ? test.value : [];
   const kind = kindFor(field);

@@ -1,12 +1,12 @@
-import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import type { Fault } from '../../../../core/faults';
-import { comparable } from '../../../../core/mapping/rule/here';
-import { linkFields } from '../../../../core/mapping/rule/links';
-import { valuesTaken } from '../../../../core/mapping/rule/parse';
-import type { CompiledModel, Fielded } from '../../../../core/model/compile';
-import type { Field } from '../../../../core/model/document';
-import { kindFor, type Comparison } from '../../../../core/model/kinds';
-import { answersOf } from '../../../../core/model/page-source';
+import { isJsonObject, type Json, type JsonObject } from '../../core/json';
+import type { Fault } from '../../core/faults';
+import { comparable } from '../../core/mapping/rule/here';
+import { linkFields } from '../../core/mapping/rule/links';
+import { valuesTaken } from '../../core/mapping/rule/parse';
+import type { CompiledModel, Fielded } from '../../core/model/compile';
+import type { Field } from '../../core/model/document';
+import { kindFor, type Comparison } from '../../core/model/kinds';
+import { answersOf } from '../../core/model/page-source';
 
 /** A test as it is edited: spoken by keys, and perhaps not yet whole. */
 export interface SpokenTest {

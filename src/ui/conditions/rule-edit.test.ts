@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
-import { contentType, field, smallCompiled } from '../../../../../tests/small-model';
-import type { Json } from '../../../../core/json';
-import { parseRule } from '../../../../core/mapping/rule/parse';
-import { partKeys } from '../../../../core/mapping/parts';
-import { proposeRule } from '../../../../core/mapping/rule/propose-rule';
-import { wideCompiled } from '../../../../../tests/wide-model';
+import type { CompiledModel, CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
+import { contentType, field, smallCompiled } from '../../../tests/small-model';
+import type { Json } from '../../core/json';
+import { parseRule } from '../../core/mapping/rule/parse';
+import { partKeys } from '../../core/mapping/parts';
+import { proposeRule } from '../../core/mapping/rule/propose-rule';
+import { wideCompiled } from '../../../tests/wide-model';
 import {
   beginStep,
   byKey,
@@ -15,7 +15,7 @@ import {
   feedersThrough,
   stepInWords,
   withChains,
-} from '../../../../ui/mapping-edit';
+} from '../mapping-edit';
 import {
   asTest,
   beginTest,

@@ -1,22 +1,22 @@
 'use client';
 import { Checkbox, FormControlLabel } from '@mui/material';
 import type { ReactElement, ReactNode } from 'react';
-import { stateLabels, states } from '../../../../core/content/states';
-import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
-import { linkFields } from '../../../../core/mapping/rule/links';
-import type { CompiledModel, Fielded } from '../../../../core/model/compile';
-import { ChipSheet } from '../../../../ui/chip';
-import { Chosen } from '../../../../ui/chosen';
-import { languageName } from '../../../../ui/form-languages';
-import { ChosenList } from '../../../../ui/kinds/chosen-list';
-import { EntryFinder } from '../../../../ui/kinds/entry';
-import { PageFinder } from '../../../../ui/kinds/link';
-import { useModel } from '../../../../ui/model-in-force';
-import { useMay } from '../../../../ui/shell/person';
-import { useAsk } from '../../../../ui/use-ask';
-import { useKnown } from '../../../../ui/use-known';
+import { stateLabels, states } from '../../core/content/states';
+import { isJsonObject, type Json, type JsonObject } from '../../core/json';
+import { linkFields } from '../../core/mapping/rule/links';
+import type { CompiledModel, Fielded } from '../../core/model/compile';
+import { ChipSheet } from '../chip';
+import { Chosen } from '../chosen';
+import { languageName } from '../form-languages';
+import { ChosenList } from '../kinds/chosen-list';
+import { EntryFinder } from '../kinds/entry';
+import { PageFinder } from '../kinds/link';
+import { useModel } from '../model-in-force';
+import { useMay } from '../shell/person';
+import { useAsk } from '../use-ask';
+import { useKnown } from '../use-known';
 import { linkPlaces } from './rule-edit';
-import styles from './map.module.css';
+import styles from './conditions.module.css';
 
 const first = (value: Json | undefined): string =>
   Array.isArray(value) && typeof value[0] === 'string' ? value[0] : typeof value === 'string' ? value : '';
