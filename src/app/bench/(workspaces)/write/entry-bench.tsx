@@ -43,6 +43,7 @@ import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { EarlierVersions } from '../../../../ui/versions/earlier-versions';
 import { HereNow } from '../../../../ui/here-now';
+import { ListWays } from './list-at-hand';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
 import { EntryReach } from './entry-reach';
@@ -222,14 +223,17 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         draft={draft}
         mayChange={!locked}
         ways={
-          kept.address && (
-            <>
-              <Link href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Link>
-              <a href={kept.address} target="_blank" rel="noreferrer">
-                As a visitor
-              </a>
-            </>
-          )
+          <>
+            <ListWays id={id} />
+            {kept.address && (
+              <>
+                <Link href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Link>
+                <a href={kept.address} target="_blank" rel="noreferrer">
+                  As a visitor
+                </a>
+              </>
+            )}
+          </>
         }
       >
         {!locked && (

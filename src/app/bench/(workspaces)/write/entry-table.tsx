@@ -23,6 +23,7 @@ import { useOutsideOfType } from '../../../../ui/use-within';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { When } from '../../../../ui/when';
+import { useListAtHand } from './list-at-hand';
 import { ManyBar } from './many-bar';
 import { ShownOnCell } from './shown-on-cell';
 import { conditionsAsked, foundBy, rowCounts, tableQuestion } from './table-question';
@@ -160,6 +161,7 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
   }, [q, path]);
   const rows = useMemo(() => data?.items ?? [], [data]);
+  useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
   const isTicked = (id: string) => everything || ticked.has(id);
   const tick = (ids: readonly string[], on: boolean) => {
     const next = new Set(everything ? rows.map(({ id }) => id) : ticked);
