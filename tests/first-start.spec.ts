@@ -50,7 +50,7 @@ test('without the sample the first start asks for the first architect, who makes
   await expect(page.getByText('The model is in force.')).toBeVisible();
 
   await page.getByRole('link', { name: /^Write/ }).click();
-  await page.getByRole('button', { name: 'Write the first boat' }).click();
+  await page.getByRole('link', { name: 'Write the first boat' }).click();
   await page.getByLabel(/^Name/).fill('Punt');
   await page.getByLabel(/^Length/).fill('6');
   await page.getByRole('button', { name: 'Publish' }).click();

@@ -137,7 +137,7 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
   await page.goto('/bench/write/recipe');
-  await page.getByRole('button', { name: 'Write the first recipe' }).click();
+  await page.getByRole('link', { name: 'Write the first recipe' }).click();
   await page.getByLabel(/^Name/).fill('Reed soup');
   await page.getByLabel(/^Minutes/).fill('40');
   await page.getByLabel(/^In short/).fill('Green, and better the day after.');

@@ -128,8 +128,12 @@ export class EntriesSettled {
 
 export class NewEntry {
   @IsString() @MaxLength(60) type!: string;
+  /** The id that it gets: what is sent twice is made once. Left out, it is given one. */
+  @IsUUID() @IsOptional() id?: string;
   /** Values by field key. Fields left out get their default. */
   @IsObject() @IsOptional() values?: JsonObject;
+  /** Values of localised fields in other languages, by locale and field key. */
+  @IsObject() @IsOptional() translations?: JsonObject;
 }
 
 /** A JSON merge patch (RFC 7396) of an entry. */

@@ -6,6 +6,7 @@ import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../
 import type { Role } from '../../core/roles';
 import {
   addEntry,
+  freshEntry,
   binEntry,
   changeEntry,
   entry,
@@ -263,4 +264,18 @@ describe('reach', () => {
       { label: 'Index', detail: 'past the 1 it shows' },
     ]);
   });
+});
+
+test('a new entry is kept once something is written, and only once however often that is sent', async () => {
+  const { installation, people } = small;
+  const fresh = await freshEntry(installation, people.editor, 'species');
+  expect(fresh).toMatchObject({ revision: 0, state: 'draft', shown: [] });
+  expect((await entries(installation, { type: 'species' })).total).toBe(0);
+  const given = { id: fresh.id, type: 'species', values: { name: 'Heron' } };
+  expect(await addEntry(installation, people.editor, given)).toMatchObject({ id: fresh.id, revision: 1 });
+  await expect(addEntry(installation, people.editor, given)).rejects.toMatchObject({
+    status: 412,
+    extra: { current: { id: fresh.id, revision: 1, values: { name: 'Heron' } } },
+  });
+  expect((await entries(installation, { type: 'species' })).total).toBe(1);
 });

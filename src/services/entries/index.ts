@@ -13,6 +13,7 @@ export {
   binEntry,
   changeEntry,
   entry,
+  freshEntry,
   publishEntry,
   restoreEntry,
   returnEntry,

@@ -1,13 +1,13 @@
 import type { EntryAnswer, EntryPatch, NewEntry, Publication, Withdrawal } from '../../contract/entries';
 import { parseLocalized, referencesInLocalized } from '../../core/content/localized-values';
-import { defaultValues } from '../../core/content/values';
-import type { Id } from '../../core/ids';
+import { defaultValues, titleOf } from '../../core/content/values';
+import { newId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { resolveSetting } from '../../core/model/settings';
 import type { EntryChange } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
-import { liveOf, type KeptRecord, type LiveVersion } from '../../store/records';
+import { liveOf, sortOf, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
 import { inAct, savingOf, type Act } from '../records/act';
@@ -18,7 +18,7 @@ import { expectMayChange, giveBack, submit } from '../records/review';
 import { comeDown, goLive, spanOf, takeDownWaiting } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
-import { invalidInput, ruleViolation } from '../runtime/refusal';
+import { changedSince, invalidInput, ruleViolation } from '../runtime/refusal';
 import { pagesBeside } from '../visitor/company';
 import { answerEntry, needEntry, seenOf, typeOfEntry } from './answer';
 import { faultsOfEntry } from './faults';
@@ -82,26 +82,78 @@ const onEntry = (
 
 const binned = 'This entry is in the bin.';
 
-export async function addEntry(
-  installation: Installation,
-  person: Person,
-  { type: key, values: given = {} }: NewEntry,
-): Promise<EntryAnswer> {
+function typeToBe(installation: Installation, key: string): CompiledType<ContentType> {
   const type = installation.model.contentTypeByKey(key);
   if (!type)
     throw invalidInput([
       { path: '/type', code: 'unknown-type', message: `There is no content type "${key}".` },
     ]);
-  const newness = { today: today(installation), minute: minuteNow(installation), person: person.name };
+  return type;
+}
+
+/** What a new entry of a type says before anybody wrote in it. */
+const firstValues = (installation: Installation, person: Person, type: CompiledType<ContentType>) =>
+  defaultValues(type.fields, {
+    today: today(installation),
+    minute: minuteNow(installation),
+    person: person.name,
+  });
+
+/** An entry of a type as it would be made now, at revision 0: nothing of it is kept. */
+export async function freshEntry(
+  installation: Installation,
+  person: Person,
+  key: string,
+  uuid: Id = newId(),
+): Promise<EntryAnswer> {
+  const type = typeToBe(installation, key);
+  const values = firstValues(installation, person, type);
+  const now = installation.now();
+  const record: KeptRecord = {
+    id: 0,
+    uuid,
+    sort: 'entry',
+    type: type.id,
+    binnedAt: null,
+    revision: 0,
+    stage: 'draft',
+    title: titleOf(type.definition, values),
+    body: JSON.stringify({ values }),
+    faults: 0,
+    changedAt: now,
+    changedBy: person.name,
+    changedById: person.id,
+    model: installation.model.revision,
+  };
+  return answerEntry(installation.content, installation, record, []);
+}
+
+export async function addEntry(
+  installation: Installation,
+  person: Person,
+  { type: key, id: wanted, ...given }: NewEntry,
+): Promise<EntryAnswer> {
+  const type = typeToBe(installation, key);
   const stage = resolveSetting('firstState', [
     { source: 'site', layer: installation.model.document.settings },
     { source: 'type', layer: type.definition.settings },
   ]).value;
   return inAct(installation, person, async (act) => {
-    const first = { values: defaultValues(type.fields, newness) };
-    const body = JSON.stringify(await bodyFrom(act.tx, installation, type, first, { values: given }));
+    const there = wanted === undefined ? undefined : await sortOf(act.tx, wanted);
+    // It was made, and whoever asked did not hear of it.
+    if (there === 'entry') throw changedSince({ ...(await entry(installation, wanted ?? '')) }, given);
+    if (there !== undefined)
+      throw invalidInput([{ path: '/id', code: 'taken', message: 'Something else has this id.' }]);
+    const first = { values: firstValues(installation, person, type) };
+    const body = JSON.stringify(await bodyFrom(act.tx, installation, type, first, given));
     const [made] = await addRecords(act, [
-      { sort: 'entry', type: type.id, body, stage: stage === 'review' ? 'review' : 'draft' },
+      {
+        ...(wanted === undefined ? {} : { uuid: wanted }),
+        sort: 'entry',
+        type: type.id,
+        body,
+        stage: stage === 'review' ? 'review' : 'draft',
+      },
     ]);
     await act.keep('made an entry');
     return answerEntry(act.tx, installation, await needEntry(act.tx, made?.uuid ?? ''), []);

@@ -3,11 +3,14 @@ import { piecesOfPointer } from '../../core/faults';
 import { useAsk } from '../use-ask';
 
 /** How many open notes stand at each place of a record, by the place; and at or below each field, by its key. */
-export function useNotesAt(record: string): {
+export function useNotesAt(
+  record: string,
+  enabled = true,
+): {
   at: ReadonlyMap<string, number>;
   byField: ReadonlyMap<string, number>;
 } {
-  const { data } = useAsk('notes', { path: { id: record } });
+  const { data } = useAsk('notes', { path: { id: record } }, { enabled });
   return useMemo(() => {
     const at = new Map<string, number>();
     const byField = new Map<string, number>();

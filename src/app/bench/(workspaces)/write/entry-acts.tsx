@@ -74,6 +74,8 @@ export function EntryActs({
   const publishes = mayPublish(role, asksReview);
   const pages = reach?.pages.length ?? 0;
   const shown = entry.shown.length > 0;
+  // What was only looked at is not there, so nothing can be done with it.
+  const isNothing = entry.revision === 0 && !typed;
   const settled = async (): Promise<EntryAnswer> => {
     const kept = await settle();
     if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
@@ -107,7 +109,7 @@ export function EntryActs({
     );
   return (
     <>
-      {mayWrite && (
+      {mayWrite && entry.revision > 0 && (
         <Button disabled={busy} onClick={() => setAsking('binEntry')}>
           Bin
         </Button>
@@ -123,19 +125,19 @@ export function EntryActs({
         </Button>
       )}
       {!publishes && entry.stage !== 'review' && mayWrite && (
-        <Button variant="contained" disabled={busy} onClick={() => void act('submitEntry')}>
+        <Button variant="contained" disabled={busy || isNothing} onClick={() => void act('submitEntry')}>
           Send for review
         </Button>
       )}
       {publishes && (
-        <Button disabled={busy || faults > 0} onClick={() => setTiming(true)}>
+        <Button disabled={busy || isNothing || faults > 0} onClick={() => setTiming(true)}>
           At a time…
         </Button>
       )}
       {publishes && (
         <Button
           variant="contained"
-          disabled={busy || faults > 0 || (shown && !entry.differs && !typed)}
+          disabled={busy || isNothing || faults > 0 || (shown && !entry.differs && !typed)}
           title={faults > 0 ? 'Something must be fixed first.' : undefined}
           onClick={() => void act('publishEntry')}
         >

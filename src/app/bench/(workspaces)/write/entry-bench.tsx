@@ -5,7 +5,8 @@ import dayjs from 'dayjs';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import type { EntryAnswer } from '../../../../contract/entries';
+import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
+import { sameJson } from '../../../../core/json';
 import { pointer, type Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
@@ -66,6 +67,9 @@ const followers = new Set([
   'listingResult',
 ]);
 
+/** Where an entry is seen of which nothing is kept. */
+const NOWHERE_YET: ReachAnswer = { goesTo: [], pages: [] };
+
 /** One entry: its groups of fields with what each lacks, the form, how it looks, and what it reaches. */
 export function EntryBench({ initial, today }: { initial: EntryAnswer; today: string }): ReactElement | null {
   const model = useModel();
@@ -79,7 +83,6 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   );
   const [locale, setLocale] = useState('');
   const [noteAt, setNoteAt] = useState<NoteAt>();
-  const notes = useNotesAt(initial.id);
   const beginNote = useCallback((key: string, quote: string) => {
     setNoteAt({ path: pointer('', 'values', key), quote });
     document.getElementById('notes')?.scrollIntoView({ block: 'nearest' });
@@ -93,8 +96,16 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     initial: withLanguages(initial, fields, locales),
     form: { model: model.revision, fields: everyField },
     sendable: (given) => parseForm(everyField, given, today).sendable,
-    send: async (changes, revision, apart) =>
-      withLanguages(
+    send: async (changes, revision, apart) => {
+      if (revision === 0) {
+        const made = await ask('addEntry', {
+          body: { id: initial.id, type: initial.type, ...localizedPatchOf(changes, locales) },
+        });
+        // From here on it is found at its own address.
+        window.history.replaceState(null, '', `/bench/write/entry/${made.id}`);
+        return withLanguages(made, fields, locales);
+      }
+      return withLanguages(
         await ask('changeEntry', {
           path: { id: initial.id },
           revision,
@@ -102,7 +113,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         }),
         fields,
         locales,
-      ),
+      );
+    },
     other: (current) => {
       const other = keptIn(current, initial);
       return other && withLanguages(other, fields, locales);
@@ -110,9 +122,18 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   });
   const { kept, given, status } = draft;
   const { id, revision } = kept;
+  const isKept = revision > 0;
+  useEffect(() => {
+    // Loaded anew before anything is kept, it is the same entry, and finds its words.
+    if (initial.revision === 0)
+      window.history.replaceState(null, '', `/bench/write/new/${initial.type}?id=${initial.id}`);
+  }, [initial.id, initial.type, initial.revision]);
+  const notes = useNotesAt(id, isKept);
+  // An entry that was just begun is not told what it lacks, but where one was, or asks.
+  const [toldAll, setToldAll] = useState(initial.revision > 0);
   const outside = useOutsideOfType(type?.id ?? '');
   const mayWrite = !outside && (writes || (reviews && kept.stage === 'review'));
-  const { data: reach } = useAsk('entryReach', { path: { id } });
+  const { data: reach } = useAsk('entryReach', { path: { id } }, { enabled: isKept });
   const shows = useFieldShows(type);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   useEffect(() => {
@@ -157,8 +178,15 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       ({ path }) => path.startsWith('/values/') && !told.has(path),
     ),
   ];
+  const begunWith = withLanguages(initial, fields, locales).values;
+  const shownFaults = toldAll
+    ? faults
+    : faults.filter(({ path }) => {
+        const key = path.split('/')[2] ?? '';
+        return !sameJson(given[key] ?? null, begunWith[key] ?? null);
+      });
   const mends = (inside: readonly Field[]) =>
-    inside.reduce((sum, { key }) => sum + faultsAt(faults, key).length, 0);
+    inside.reduce((sum, { key }) => sum + faultsAt(shownFaults, key).length, 0);
   const filled = (inside: readonly Field[]) =>
     inside.filter((field) => reading.values[field.id] !== undefined).length;
   const locked = !mayWrite || kept.state === 'binned';
@@ -189,25 +217,29 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               );
             })}
           </OutlineGroup>
-          <EarlierVersions sort="entry" id={id} />
+          {isKept && <EarlierVersions sort="entry" id={id} />}
         </>
       }
       reach={
         <>
-          <HereNow record={id} fields={everyField} />
-          <NotesPanel
-            record={id}
-            scope={{ model, fields: everyField }}
-            content={{ values: given }}
-            at={noteAt}
-            onAt={setNoteAt}
-          />
+          {isKept && (
+            <>
+              <HereNow record={id} fields={everyField} />
+              <NotesPanel
+                record={id}
+                scope={{ model, fields: everyField }}
+                content={{ values: given }}
+                at={noteAt}
+                onAt={setNoteAt}
+              />
+            </>
+          )}
           <EntryReach
             type={type}
             title={title || 'Without a name'}
             detail={kept.address ?? type.definition.label}
             isShown={kept.shown.length > 0}
-            reach={reach}
+            reach={isKept ? reach : NOWHERE_YET}
           />
         </>
       }
@@ -216,10 +248,17 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         eyebrow={type.definition.label}
         title={title || 'Without a name'}
         state={kept.state}
-        seen={seenInWords(kept)}
-        saved={statusWords[status] || `Saved ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`}
-        toFix={faults.length}
-        onFix={() => goToFault(faults[0]?.path.split('/')[2] ?? '')}
+        seen={isKept ? seenInWords(kept) : 'Nothing of it is kept until you write something.'}
+        saved={
+          isKept || status !== 'saved'
+            ? statusWords[status] || `Saved ${dayjs(kept.changedAt).format('D MMM, HH:mm')}`
+            : ''
+        }
+        toFix={isKept ? faults.length : 0}
+        onFix={() => {
+          setToldAll(true);
+          goToFault(faults[0]?.path.split('/')[2] ?? '');
+        }}
         draft={draft}
         mayChange={!locked}
         ways={
@@ -241,7 +280,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             Save
           </Button>
         )}
-        {hasOwnPage && <ShowDraft record={id} ofEntry />}
+        {isKept && hasOwnPage && <ShowDraft record={id} ofEntry />}
         {!outside && (
           <EntryActs
             entry={kept}
@@ -275,10 +314,10 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         beside={
           <>
             <EntryFaces type={type} values={drawn} onField={goToFieldOf} />
-            {faults.length > 0 && (
+            {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
-                {faults.map(({ path, code, message }) => {
+                {shownFaults.map(({ path, code, message }) => {
                   const field = everyField.find(({ key }) => path === `/values/${key}`);
                   return (
                     <Note key={path + code} sort="error">
@@ -305,11 +344,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             <EntryForm
               fields={formFields}
               values={given}
-              faults={faults}
+              faults={shownFaults}
               onChange={draft.change}
               disabled={locked}
               notes={notes.byField}
-              onNote={beginNote}
+              {...(isKept ? { onNote: beginNote } : {})}
               {...(shows && !locale ? { shows } : {})}
             />
           </div>

@@ -27,7 +27,6 @@ import { useListAtHand } from './list-at-hand';
 import { ManyBar } from './many-bar';
 import { ShownOnCell } from './shown-on-cell';
 import { conditionsAsked, foundBy, rowCounts, tableQuestion } from './table-question';
-import { useNewEntry } from './use-new-entry';
 import { WriteOutline } from './write-outline';
 import styles from './write.module.css';
 import { Link } from '../../../../ui/link';
@@ -124,7 +123,6 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
   const asked = useSearchParams();
   const outside = useOutsideOfType(type.id);
   const mayWrite = useMay('write entries') && !outside;
-  const { make, busy, problem } = useNewEntry(typeKey);
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
   const [cursors, setCursors] = useState<string[]>([]);
@@ -214,7 +212,7 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
             <Button component={Link} variant="outlined" href={`/bench/shape/sample?into=${typeKey}`}>
               Bring in a file
             </Button>
-            <Button variant="contained" disabled={busy} onClick={() => void make()}>
+            <Button component={Link} variant="contained" href={`/bench/write/new/${typeKey}`}>
               New {type.definition.label.toLowerCase()}
             </Button>
           </div>
@@ -270,9 +268,9 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
           {data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}
         </span>
       </div>
-      {(error ?? problem) && (
+      {error && (
         <Note sort="error" role="alert">
-          {error?.message ?? problem}
+          {error.message}
         </Note>
       )}
       {data && (everything || ticked.size > 0) && (
@@ -305,7 +303,7 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
               </Button>
             ) : (
               mayWrite && (
-                <Button variant="contained" onClick={() => void make()}>
+                <Button component={Link} variant="contained" href={`/bench/write/new/${typeKey}`}>
                   Write the first {type.definition.label.toLowerCase()}
                 </Button>
               )

@@ -1,0 +1,92 @@
+import { expect, test, type Page } from '@playwright/test';
+import { signedIn } from './people';
+import { serve, type Running } from './serve';
+
+let running: Running;
+test.beforeAll(async () => {
+  running = await serve();
+});
+test.afterAll(() => running.stop());
+
+const prices = async (page: Page): Promise<string[]> => {
+  const cells = page.getByRole('row').getByRole('cell', { name: / crowns$/ });
+  return (await cells.allTextContents()).map((text) => text.replace(/\s/g, ' '));
+};
+
+test('The price of all events is set in four steps, weighed before, and taken back with one', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write/event');
+  await expect(page.getByRole('cell', { name: / crowns$/ }).first()).toBeVisible();
+  const before = await prices(page);
+  await page.getByLabel('Tick all on this page').check();
+  await page.getByRole('combobox', { name: 'Field' }).selectOption({ label: 'Price' });
+  await page.getByRole('textbox', { name: 'Price' }).fill('17');
+  await expect(page.getByText(/^\d+ change\.$/)).toBeVisible();
+  expect(await prices(page)).toEqual(before);
+  await page.getByRole('button', { name: /^Do it to \d+ entries$/ }).click();
+  await expect(page.getByText(/^\d+ entries changed\.$/)).toBeVisible();
+  await expect.poll(async () => new Set(await prices(page))).toEqual(new Set(['17 crowns']));
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  await expect.poll(() => prices(page)).toEqual(before);
+});
+
+test('A filter stands in the address, narrows what many means, and leads from entry to entry', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write/event');
+  await page.getByRole('button', { name: 'Add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'Meeting place', exact: true }).click();
+  // What it is compared with is asked at once: first its list is closed, then the sheet.
+  const sheet = page.getByRole('dialog', { name: /compared with/ });
+  await sheet.getByRole('combobox').press('Escape');
+  await sheet.press('Escape');
+  await expect(sheet).toHaveCount(0);
+  await page.getByRole('combobox', { name: 'How Meeting place is compared' }).click();
+  await page.getByRole('option', { name: 'is filled', exact: true }).click();
+  const found = page.getByRole('status').filter({ hasText: /\d entr(y|ies)$/ });
+  await expect(found).not.toHaveText(/^40 /);
+  const told = await found.textContent();
+  await page.reload();
+  await expect(found).toHaveText(told ?? '');
+  await page.getByRole('row').nth(1).getByRole('link').first().click();
+  await expect(page.getByText(/^1 of \d+ in the list$/)).toBeVisible();
+  await page.getByRole('link', { name: 'Next', exact: true }).click();
+  await expect(page.getByText(/^2 of \d+ in the list$/)).toBeVisible();
+  await page.getByText(/in the list$/).click();
+  await expect(found).toHaveText(told ?? '');
+});
+
+test('Looking at a new entry leaves none, and what is written in one is kept where it stands', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  const count = async () =>
+    (await (await page.request.get('/api/v1/entries?type=notice&limit=1')).json()).total as number;
+  const before = await count();
+  await page.goto('/bench/write/notice');
+  await page.getByRole('link', { name: 'New notice' }).click();
+  await expect(page.getByText('Nothing of it is kept until you write something.')).toBeVisible();
+  await expect(page.getByText(/to fix/)).toHaveCount(0);
+  await expect(
+    page.getByRole('button', { name: 'Publish' }).or(page.getByRole('button', { name: 'Send for review' })),
+  ).toBeDisabled();
+  expect(await count()).toBe(before);
+  const title = page.getByLabel(/^Title/);
+  await title.fill('Reed cutting');
+  // Left before it was kept, the words are there again.
+  await page.reload();
+  await expect(title).toHaveValue('Reed cutting');
+  await expect(page).toHaveURL(/\/bench\/write\/entry\//);
+  await title.press('End');
+  await page.keyboard.type(' on Monday');
+  await expect(title).toBeFocused();
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
+  expect(await count()).toBe(before + 1);
+});
