@@ -164,6 +164,24 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'many entries at once',
+    async (page) => {
+      await page.goto(
+        '/bench/write/event?where=%5B%7B%22field%22%3A%22place%22%2C%22is%22%3A%22filled%22%7D%5D',
+      );
+      await page.getByLabel('Tick all on this page').check();
+      await page.getByRole('combobox', { name: 'What is done' }).selectOption({ label: 'Publish them' });
+      await expect(page.getByText(/say so already/)).toBeVisible();
+    },
+  ],
+  [
+    'a new entry',
+    async (page) => {
+      await page.goto('/bench/write/new/event');
+      await expect(page.getByText('Nothing of it is kept until you write something.')).toBeVisible();
+    },
+  ],
+  [
     'an entry',
     async (page) => {
       await page.goto('/bench/write/event?q=second');

@@ -56,6 +56,7 @@ export const routes = {
   entry: { method: 'GET', path: '/entries/{id}' },
   changeEntry: { method: 'PATCH', path: '/entries/{id}' },
   binEntry: { method: 'DELETE', path: '/entries/{id}' },
+  copyEntry: { method: 'POST', path: '/entries/{id}/copy' },
   restoreEntry: { method: 'POST', path: '/entries/{id}/restore' },
   publishEntry: { method: 'POST', path: '/entries/{id}/publish' },
   withdrawEntry: { method: 'POST', path: '/entries/{id}/withdraw' },

@@ -128,6 +128,12 @@ export const entries = {
     answer: EntryAnswer,
     guarded: true,
   }),
+  copyEntry: define('copyEntry', {
+    summary: 'Make another entry that says the same',
+    act: 'write entries',
+    answer: EntryAnswer,
+    status: 201,
+  }),
   restoreEntry: define('restoreEntry', {
     summary: 'Take an entry out of the bin, as a draft',
     act: 'write entries',

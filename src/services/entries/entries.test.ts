@@ -9,6 +9,7 @@ import {
   freshEntry,
   binEntry,
   changeEntry,
+  copyEntry,
   entry,
   publishEntry,
   restoreEntry,
@@ -278,4 +279,17 @@ test('a new entry is kept once something is written, and only once however often
     extra: { current: { id: fresh.id, revision: 1, values: { name: 'Heron' } } },
   });
   expect((await entries(installation, { type: 'species' })).total).toBe(1);
+});
+
+test('a copy says the same in every language, as a draft of its own', async () => {
+  const { installation, people } = small;
+  const made = await make({ name: 'Heron', summary: 'By the mere', size: 90 });
+  await changeEntry(installation, people.editor, made.id, 1, {
+    translations: { fr: { summary: 'Au bord de l’eau' } },
+  });
+  await publishEntry(installation, people.editor, made.id, 2, {});
+  const copy = await copyEntry(installation, people.editor, made.id);
+  const { values, translations } = await entry(installation, made.id);
+  expect(copy).toMatchObject({ values, translations, revision: 1, state: 'draft', shown: [] });
+  expect(copy.id).not.toBe(made.id);
 });

@@ -12,6 +12,7 @@ export {
   addEntry,
   binEntry,
   changeEntry,
+  copyEntry,
   entry,
   freshEntry,
   publishEntry,

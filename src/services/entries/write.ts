@@ -5,6 +5,7 @@ import { newId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { resolveSetting } from '../../core/model/settings';
+import type { Stage } from '../../core/content/states';
 import type { EntryChange } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
 import { liveOf, sortOf, type KeptRecord, type LiveVersion } from '../../store/records';
@@ -91,6 +92,15 @@ function typeToBe(installation: Installation, key: string): CompiledType<Content
   return type;
 }
 
+/** What a new entry of a type is at. */
+const firstStage = (installation: Installation, { definition }: CompiledType<ContentType>): Stage =>
+  resolveSetting('firstState', [
+    { source: 'site', layer: installation.model.document.settings },
+    { source: 'type', layer: definition.settings },
+  ]).value === 'review'
+    ? 'review'
+    : 'draft';
+
 /** What a new entry of a type says before anybody wrote in it. */
 const firstValues = (installation: Installation, person: Person, type: CompiledType<ContentType>) =>
   defaultValues(type.fields, {
@@ -134,10 +144,6 @@ export async function addEntry(
   { type: key, id: wanted, ...given }: NewEntry,
 ): Promise<EntryAnswer> {
   const type = typeToBe(installation, key);
-  const stage = resolveSetting('firstState', [
-    { source: 'site', layer: installation.model.document.settings },
-    { source: 'type', layer: type.definition.settings },
-  ]).value;
   return inAct(installation, person, async (act) => {
     const there = wanted === undefined ? undefined : await sortOf(act.tx, wanted);
     // It was made, and whoever asked did not hear of it.
@@ -152,13 +158,25 @@ export async function addEntry(
         sort: 'entry',
         type: type.id,
         body,
-        stage: stage === 'review' ? 'review' : 'draft',
+        stage: firstStage(installation, type),
       },
     ]);
     await act.keep('made an entry');
     return answerEntry(act.tx, installation, await needEntry(act.tx, made?.uuid ?? ''), []);
   });
 }
+
+/** Makes another entry that says what the working version of one says, in every language. */
+export const copyEntry = (installation: Installation, person: Person, id: Id): Promise<EntryAnswer> =>
+  inAct(installation, person, async (act) => {
+    const record = await needEntry(act.tx, id);
+    const type = typeOfEntry(installation, record);
+    const [made] = await addRecords(act, [
+      { sort: 'entry', type: type.id, body: record.body, stage: firstStage(installation, type) },
+    ]);
+    await act.keep('copied an entry');
+    return answerEntry(act.tx, installation, await needEntry(act.tx, made?.uuid ?? ''), []);
+  });
 
 export async function entry(installation: Installation, id: Id): Promise<EntryAnswer> {
   const { record, versions } = await entrySort.need(installation.content, installation, id);

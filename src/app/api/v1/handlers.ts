@@ -56,6 +56,7 @@ import {
   tryRows,
   knownByIds,
   publishEntry,
+  copyEntry,
   restoreEntry,
   returnEntry,
   shownOn,
@@ -256,6 +257,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     withInstead(installation, person, { id: path('id'), instead, what: 'binned an entry' }, () =>
       binEntry(installation, person, path('id'), revision),
     ),
+  copyEntry: ({ installation, person, path }) => copyEntry(installation, person, path('id')),
   restoreEntry: ({ installation, person, path, revision }) =>
     restoreEntry(installation, person, path('id'), revision),
   publishEntry: ({ installation, person, path, revision, body }) =>

@@ -63,6 +63,7 @@ beforeAll(async () => {
     },
     importEntries: { path: `/types/${species}/entries`, body: { rows: [{ name: 'Otter' }] } },
     changeEntry: { path: `/entries/${entry.id}`, body: { values: { name: 'Otter' } }, ...here },
+    copyEntry: { path: `/entries/${entry.id}/copy` },
     binEntry: { path: `/entries/${entry.id}`, ...here },
     restoreEntry: { path: `/entries/${gone.id}/restore`, revision: 2 },
     publishEntry: { path: `/entries/${entry.id}/publish`, body: {}, ...here },

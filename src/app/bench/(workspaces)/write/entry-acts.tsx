@@ -1,5 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
+import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { mayPublish } from '../../../../core/roles';
@@ -68,6 +69,7 @@ export function EntryActs({
   const mayWrite = useMay('write entries');
   const reviews = useMay('review');
   const tell = useTell();
+  const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [timing, setTiming] = useState(false);
   const [asking, setAsking] = useState<'withdrawEntry' | 'binEntry'>();
@@ -101,6 +103,19 @@ export function EntryActs({
       setBusy(false);
     }
   };
+  const copy = async () => {
+    setBusy(true);
+    onProblem(undefined, []);
+    try {
+      const { id } = await settled();
+      const made = await ask('copyEntry', { path: { id } });
+      tell('This is the copy, as a draft.');
+      router.push(`/bench/write/entry/${made.id}`);
+    } catch (error) {
+      onProblem(wordsOf(error), error instanceof Problem ? error.faults : []);
+      setBusy(false);
+    }
+  };
   if (entry.state === 'binned')
     return (
       <Button variant="contained" disabled={busy || !mayWrite} onClick={() => void act('restoreEntry')}>
@@ -112,6 +127,11 @@ export function EntryActs({
       {mayWrite && entry.revision > 0 && (
         <Button disabled={busy} onClick={() => setAsking('binEntry')}>
           Bin
+        </Button>
+      )}
+      {mayWrite && entry.revision > 0 && (
+        <Button disabled={busy} onClick={() => void copy()}>
+          Copy
         </Button>
       )}
       {shown && publishes && (
