@@ -45,6 +45,8 @@ export const routes = {
   shownOn: { method: 'GET', path: '/entries/shown-on' },
   importEntries: { method: 'POST', path: '/types/{id}/entries' },
   tryRows: { method: 'POST', path: '/types/{id}/entries/tried' },
+  ownTable: { method: 'GET', path: '/types/{id}/table' },
+  keepOwnTable: { method: 'PUT', path: '/types/{id}/table' },
   tryMany: { method: 'POST', path: '/types/{id}/entries/many/tried' },
   changeMany: { method: 'POST', path: '/types/{id}/entries/many' },
   settleEntries: { method: 'POST', path: '/types/{id}/entries/settled' },

@@ -19,6 +19,7 @@ import { versionsAndBin } from './migrations/016-versions-and-bin';
 import { notesAndGivenWork } from './migrations/017-notes-and-given-work';
 import { waitingPlaces } from './migrations/018-waiting-places';
 import { brokeSince } from './migrations/019-broke-since';
+import { personTables } from './migrations/020-person-tables';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -54,6 +55,7 @@ export const contentMigrations: readonly Migration[] = [
   notesAndGivenWork,
   waitingPlaces,
   brokeSince,
+  personTables,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

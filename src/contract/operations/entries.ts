@@ -27,6 +27,7 @@ import {
 import { inputBounds } from '../parse-input';
 import { Instead } from '../instead';
 import { ManyAsked, ManyDone, ManyTried } from '../many';
+import { OwnTable } from '../own-table';
 import { define } from './operation';
 
 /** Entries: the table, one of them, publishing, bringing in. */
@@ -69,6 +70,17 @@ export const entries = {
     body: RowsTrial,
     answer: RowsTried,
     status: 200,
+  }),
+  ownTable: define('ownTable', {
+    summary: 'How you want the table of a type',
+    act: 'read',
+    answer: OwnTable,
+  }),
+  keepOwnTable: define('keepOwnTable', {
+    summary: 'Keep how you want the table of a type',
+    act: 'read',
+    body: OwnTable,
+    answer: OwnTable,
   }),
   tryMany: define('tryMany', {
     summary: 'What a change of many entries of a type comes to, before anything is done',

@@ -5,6 +5,7 @@ export { findEntries, knownByIds } from './find';
 export { importEntries, tryRows } from './import';
 export { makeNames, namesMatched } from './names';
 export { changeMany, manyStep, tryMany, type ManyPosition } from './many/many';
+export { keepOwnTable, ownTable } from './own-table';
 export { settleEntries } from './publish';
 export { shownOn } from './shown-on';
 export { entries } from './table';

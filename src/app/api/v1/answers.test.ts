@@ -45,6 +45,7 @@ beforeAll(async () => {
     typeFigures: `/types/${type}/figures`,
     typeReach: `/model/types/${type}/reach`,
     fieldNumbers: `/types/${type}/numbers/${field}`,
+    ownTable: `/types/${type}/table`,
     placedPages: `/model/placements/pages?cells=top>${home}`,
     entries: '/entries?type=species&q=bell',
     findEntries: '/entries/found?q=bell',

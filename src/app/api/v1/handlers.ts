@@ -52,6 +52,8 @@ import {
   namesMatched,
   changeMany,
   settleEntries,
+  keepOwnTable,
+  ownTable,
   tryMany,
   tryRows,
   knownByIds,
@@ -242,6 +244,9 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   known: ({ installation, query }) => knownByIds(installation, query.ids),
   addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
   tryRows: ({ installation, person, path, body }) => tryRows(installation, person, path('id'), body),
+  ownTable: ({ installation, person, path }) => ownTable(installation, person, path('id')),
+  keepOwnTable: ({ installation, person, path, body }) =>
+    keepOwnTable(installation, person, path('id'), body),
   tryMany: ({ installation, person, path, body }) => tryMany(installation, person, path('id'), body),
   changeMany: ({ installation, person, path, body }) => changeMany(installation, person, path('id'), body),
   settleEntries: ({ installation, person, path, body }) =>

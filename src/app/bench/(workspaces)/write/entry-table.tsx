@@ -17,6 +17,7 @@ import look from '../../../../ui/look/look.module.css';
 import { Eyebrow, Note, StateMark } from '../../../../ui/marks';
 import { dayInWords } from '../../../../ui/notes/given-to';
 import { ConditionRows } from '../../../../ui/conditions/condition-rows';
+import type { OwnTable } from '../../../../contract/own-table';
 import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { useOutsideOfType } from '../../../../ui/use-within';
@@ -24,6 +25,7 @@ import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
 import { When } from '../../../../ui/when';
 import { useListAtHand } from './list-at-hand';
+import { TableColumns } from './table-columns';
 import { ManyBar } from './many-bar';
 import { ShownOnCell } from './shown-on-cell';
 import { conditionsAsked, foundBy, rowCounts, tableQuestion } from './table-question';
@@ -53,6 +55,7 @@ function Cell({
 
 const columnsOf = (
   type: CompiledType<ContentType>,
+  shownColumns: readonly string[],
   speaking: Speaking,
   shown: (id: string) => readonly ReachLink[] | undefined,
 ) =>
@@ -83,20 +86,18 @@ const columnsOf = (
         </>
       ),
     }),
-    ...type.definition.columns
-      .filter((id) => id !== type.definition.title)
-      .flatMap((id) => {
-        const field = type.field(id);
-        return field
-          ? [
-              helper.display({
-                id: field.key,
-                header: field.label,
-                cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} />,
-              }),
-            ]
-          : [];
-      }),
+    ...shownColumns.flatMap((key) => {
+      const field = type.fieldByKey(key);
+      return field
+        ? [
+            helper.display({
+              id: field.key,
+              header: field.label,
+              cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} />,
+            }),
+          ]
+        : [];
+    }),
     helper.display({
       id: 'shownOn',
       header: 'Shown on',
@@ -110,12 +111,25 @@ const columnsOf = (
   ]);
 
 /** The entries of one type: filtered, in order, a page at a time. What is asked stands in the address. */
-export function EntryTable({ typeKey }: { typeKey: string }): ReactElement | null {
+export function EntryTable({
+  typeKey,
+  initialLook,
+}: {
+  typeKey: string;
+  /** How the one who is signed in wants it. */
+  initialLook: OwnTable;
+}): ReactElement | null {
   const type = useModel().contentTypeByKey(typeKey);
-  return type ? <TableOf type={type} /> : null;
+  return type ? <TableOf type={type} initialLook={initialLook} /> : null;
 }
 
-function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
+function TableOf({
+  type,
+  initialLook,
+}: {
+  type: CompiledType<ContentType>;
+  initialLook: OwnTable;
+}): ReactElement {
   const typeKey = type.definition.key;
   const model = useModel();
   const router = useRouter();
@@ -125,8 +139,9 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
   const mayWrite = useMay('write entries') && !outside;
   const [words, setWords] = useState(asked.get('q') ?? '');
   const q = useDeferredValue(words.trim());
+  const [tableLook, setTableLook] = useState(initialLook);
   const [cursors, setCursors] = useState<string[]>([]);
-  const question = tableQuestion(model, type, asked, q);
+  const question = tableQuestion(model, type, tableLook, asked, q);
   const conditions = conditionsAsked(asked);
   const filtered = conditions.length > 0;
   const { state, shown, sort, limit } = question;
@@ -180,10 +195,11 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
     () =>
       columnsOf(
         type,
+        tableLook.columns,
         { locale: model.locale, known: namedOnly(data?.names ?? {}) },
         (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
       ),
-    [type, model.locale, data, places, ofOthers],
+    [type, tableLook, model.locale, data, places, ofOthers],
   );
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }) => id });
   const sortable = (id: string) => {
@@ -264,6 +280,7 @@ function TableOf({ type }: { type: CompiledType<ContentType> }): ReactElement {
             onChange={(next) => put({ where: next.length > 0 ? JSON.stringify(next) : undefined })}
           />
         </div>
+        <TableColumns type={type} look={tableLook} onChange={setTableLook} />
         <span className={`${look.pencil} ${look.small}`} role="status">
           {data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}
         </span>

@@ -1,4 +1,5 @@
 import type { ManyFound } from '../../../../contract/many';
+import type { OwnTable } from '../../../../contract/own-table';
 import { shownAnswers, states, type State } from '../../../../core/content/states';
 import type { Json } from '../../../../core/json';
 import { parseCondition } from '../../../../core/mapping/rule/parse';
@@ -9,10 +10,6 @@ import type { Question } from '../../../../ui/ask';
 export const rowCounts = [25, 50, 100, 200, 500] as const;
 
 export const isState = (text: string | null): text is State => states.some((state) => state === text);
-
-/** The keys of the fields that a type's table shows, as they are asked for. */
-const columnKeys = (type: CompiledType<ContentType>): string =>
-  type.definition.columns.flatMap((id) => type.field(id)?.key ?? []).join(',');
 
 export type TableQuestion = Required<Pick<NonNullable<Question<'entries'>['query']>, 'sort' | 'limit'>> &
   NonNullable<Question<'entries'>['query']>;
@@ -42,6 +39,7 @@ function whereAsked(
 export function tableQuestion(
   model: CompiledModel,
   type: CompiledType<ContentType>,
+  { columns }: OwnTable,
   asked: Pick<URLSearchParams, 'get'>,
   words = asked.get('q') ?? '',
 ): TableQuestion {
@@ -51,7 +49,7 @@ export function tableQuestion(
   const where = whereAsked(model, type, conditionsAsked(asked));
   return {
     type: type.definition.key,
-    columns: columnKeys(type),
+    columns: columns.join(','),
     sort: asked.get('sort') ?? 'title',
     limit: rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50,
     ...(isState(state) ? { state } : {}),

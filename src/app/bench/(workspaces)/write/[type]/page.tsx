@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { entries } from '../../../../../services/entries';
+import { entries, ownTable } from '../../../../../services/entries';
 import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { signedIn } from '../../../signed-in';
 import { EntryTable } from '../entry-table';
@@ -15,17 +15,18 @@ export default async function TablePage({
   params: Promise<{ type: string }>;
   searchParams: Promise<Asked>;
 }): Promise<ReactElement> {
-  const { installation } = await signedIn();
+  const { installation, person } = await signedIn();
   const { type: key } = await params;
   const type = installation.model.contentTypeByKey(key);
   if (!type) notFound();
   const asked = Object.entries(await searchParams).flatMap(([name, value]) =>
     typeof value === 'string' ? [[name, value]] : [],
   );
-  const query = tableQuestion(installation.model, type, new URLSearchParams(asked));
+  const look = await ownTable(installation, person, type.id);
+  const query = tableQuestion(installation.model, type, look, new URLSearchParams(asked));
   return (
     <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query))]}>
-      <EntryTable key={key} typeKey={key} />
+      <EntryTable key={key} typeKey={key} initialLook={look} />
     </AnswersAtHand>
   );
 }
