@@ -7,6 +7,7 @@ import type { Fault } from '../core/faults';
 import { Problem, wordsOf } from './ask';
 import { Labelled } from './labelled';
 import { Note } from './marks';
+import look from './look/look.module.css';
 import styles from './publish-at.module.css';
 import { momentInWords } from './seen-in-words';
 
@@ -65,7 +66,7 @@ export function PublishAt({
               <input
                 id={`${id}-from`}
                 type="datetime-local"
-                className={styles.moment}
+                className={`${look.box} ${look.wide}`}
                 value={from}
                 onChange={({ target }) => setFrom(target.value)}
               />
@@ -74,7 +75,7 @@ export function PublishAt({
               <input
                 id={`${id}-until`}
                 type="datetime-local"
-                className={styles.moment}
+                className={`${look.box} ${look.wide}`}
                 value={until}
                 onChange={({ target }) => setUntil(target.value)}
               />

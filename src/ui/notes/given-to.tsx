@@ -7,6 +7,7 @@ import { ask } from '../ask';
 import { Labelled } from '../labelled';
 import { usePerson } from '../shell/person';
 import { useAsk } from '../use-ask';
+import look from '../look/look.module.css';
 import styles from './notes.module.css';
 
 /** By which day something is to be done; the year where it is another. */
@@ -66,7 +67,7 @@ export function GivenTo({
             <input
               id="given-day"
               type="date"
-              className={styles.day}
+              className={`${look.box} ${look.wide}`}
               value={day}
               onChange={({ target }) => setDay(target.value)}
             />

@@ -178,7 +178,7 @@ export function HistoryBench({ id, initial }: { id: string; initial: VersionsAns
                 <input
                   id="seen-on"
                   type="date"
-                  className={styles.date}
+                  className={`${look.box} ${look.wide} ${styles.date}`}
                   max={dayjs().format('YYYY-MM-DD')}
                   defaultValue={asked.seenOn ?? ''}
                   onChange={({ target }) => {

@@ -164,7 +164,7 @@ export function ManyBar({
         </div>
         <div className={styles.line}>
           <select
-            className={styles.choice}
+            className={look.box ?? ''}
             aria-label="What is done"
             value={does}
             onChange={({ target }) => {
@@ -180,7 +180,7 @@ export function ManyBar({
           </select>
           {fields.length > 0 && (
             <select
-              className={styles.choice}
+              className={look.box ?? ''}
               aria-label="Field"
               value={field?.key}
               onChange={({ target }) => {

@@ -7,6 +7,7 @@ import { isJsonObject, type Json } from '../../../../core/json';
 import type { Field } from '../../../../core/model/document';
 import { EntryForm } from '../../../../ui/entry-form';
 import { Labelled } from '../../../../ui/labelled';
+import look from '../../../../ui/look/look.module.css';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './many.module.css';
@@ -54,7 +55,7 @@ function Moment({
       <input
         id={id}
         type="datetime-local"
-        className={styles.choice}
+        className={look.box ?? ''}
         value={inBox(value)}
         onChange={({ target }) => onChange(fromBox(target.value))}
       />
@@ -69,7 +70,7 @@ function Person({ given, faults, put }: Pick<Props, 'given' | 'faults' | 'put'>)
       <Labelled id="many-to" label="To" faults={at(faults, 'to')}>
         <select
           id="many-to"
-          className={styles.choice}
+          className={look.box ?? ''}
           value={given.to ?? ''}
           onChange={({ target }) => put('to', target.value)}
         >
@@ -87,7 +88,7 @@ function Person({ given, faults, put }: Pick<Props, 'given' | 'faults' | 'put'>)
         <input
           id="many-day"
           type="date"
-          className={styles.choice}
+          className={look.box ?? ''}
           value={given.day ?? ''}
           onChange={({ target }) => put('day', target.value === '' ? undefined : target.value)}
         />
@@ -159,7 +160,7 @@ export function ManyNeeds({ does, field, given, faults, put }: Props): ReactElem
           <input
             id="many-days"
             type="number"
-            className={styles.choice}
+            className={look.box ?? ''}
             value={given.days ?? ''}
             onChange={({ target }) => {
               const days = Math.trunc(Number(target.value));

@@ -15,6 +15,7 @@ import { Workspace } from '../../../../../ui/shell/workspace';
 import { TextBox } from '../../../../../ui/text-box';
 import { useAsk } from '../../../../../ui/use-ask';
 import { SiteTree } from '../site-tree';
+import plain from '../../../../../ui/look/plain-table.module.css';
 import styles from './moment.module.css';
 
 /** How many pages are told at once; words find any other. */
@@ -92,7 +93,7 @@ export function MomentBench(): ReactElement {
           <input
             id="moment"
             type="datetime-local"
-            className={styles.moment}
+            className={look.box ?? ''}
             value={moment.format('YYYY-MM-DDTHH:mm')}
             onChange={({ target }) => {
               const wanted = dayjs(target.value);
@@ -125,33 +126,33 @@ export function MomentBench(): ReactElement {
       )}
       {found && found.length > 0 && (
         <Frame label="Pages at that moment">
-          <table className={styles.table}>
-            <thead>
-              <tr>
-                <th scope="col">Page</th>
-                <th scope="col">At that moment</th>
-                <th scope="col">Now</th>
-              </tr>
-            </thead>
-            <tbody>
-              {found.slice(0, MOST).map(({ then: was, now: is, depth }) => {
-                const name = (was ?? is)?.title || 'Without a name';
-                return (
-                  <tr key={(was ?? is)?.id}>
-                    <th scope="row" style={{ paddingLeft: 16 + (all ? depth * 16 : 0) }}>
-                      {is ? <Link href={`/bench/arrange/${is.id}`}>{name}</Link> : name}
-                    </th>
-                    <td data-column="At that moment">
-                      <Standing page={was} />
-                    </td>
-                    <td data-column="Now">
-                      {differs({ then: was, now: is, depth }) ? <Standing page={is} /> : 'the same'}
-                    </td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <div className={plain.wrap} tabIndex={0} role="region" aria-label="Pages and their places">
+            <table className={plain.table}>
+              <thead>
+                <tr>
+                  <th scope="col">Page</th>
+                  <th scope="col">At that moment</th>
+                  <th scope="col">Now</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.slice(0, MOST).map(({ then: was, now: is, depth }) => {
+                  const name = (was ?? is)?.title || 'Without a name';
+                  return (
+                    <tr key={(was ?? is)?.id}>
+                      <th scope="row" style={{ paddingLeft: 16 + (all ? depth * 16 : 0) }}>
+                        {is ? <Link href={`/bench/arrange/${is.id}`}>{name}</Link> : name}
+                      </th>
+                      <td>
+                        <Standing page={was} />
+                      </td>
+                      <td>{differs({ then: was, now: is, depth }) ? <Standing page={is} /> : 'the same'}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
           {found.length > MOST && (
             <p className={styles.more}>
               These are the first {MOST} of {found.length.toLocaleString('en')}. Words find the others.
