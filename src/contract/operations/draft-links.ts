@@ -9,7 +9,8 @@ export const draftLinks = {
     answer: DraftLinksAnswer,
   }),
   makeDraftLink: define('makeDraftLink', {
-    summary: 'Make a link by which somebody without an account sees the draft of a page, an entry, a branch or a site',
+    summary:
+      'Make a link by which somebody without an account sees the draft of a page, an entry, a branch or a site',
     act: 'correct',
     body: NewDraftLink,
     answer: DraftLinkMade,
