@@ -5,7 +5,6 @@ import { useState, type FormEvent, type ReactElement } from 'react';
 import type { ManyAsked, ManyChange, ManyChangeName, ManyFound } from '../../../../contract/many';
 import { changesOf, fieldChanges, type FieldChangeName } from '../../../../core/content/change-field';
 import type { Fault } from '../../../../core/faults';
-import { sameJson } from '../../../../core/json';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType, Field } from '../../../../core/model/document';
 import { mayPublish } from '../../../../core/roles';
@@ -96,14 +95,11 @@ export function ManyBar({
   const change: ManyChange = { ...given, does, ...(field ? { field: field.key } : {}) };
   const isComplete = needsOf(does).every((need) => given[need] !== undefined && given[need] !== null);
   const asked: ManyAsked = { ...(ids ? { ids: [...ids] } : { found }), change };
-  const weighed = usePaused(asked);
+  const text = JSON.stringify(asked);
+  const isSettled = usePaused(text) === text;
   const path = { id: type.id };
-  const trial = useAsk(
-    'tryMany',
-    { path, body: weighed },
-    { enabled: isComplete && sameJson(weighed.change as never, change as never) },
-  );
-  const comes = isComplete && !trial.isPlaceholderData ? trial.data : undefined;
+  const trial = useAsk('tryMany', { path, body: asked }, { enabled: isComplete && isSettled });
+  const comes = isComplete && isSettled && !trial.isPlaceholderData ? trial.data : undefined;
   const faults = [...(problem?.faults ?? []), ...(trial.error?.faults ?? [])];
   const count = ids ? ids.length : total;
   const put = <K extends keyof Given>(part: K, value: Given[K] | undefined) => {
