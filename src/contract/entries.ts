@@ -16,6 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
+import { tableOnly, type TableOnly } from '../core/content/table-look';
 import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
@@ -171,6 +172,7 @@ export class EntriesQuery {
   @IsString() @MaxLength(4000) @IsOptional() columns?: string;
   /** Whether visitors see it on some page: its own, one with a listing that it is in, one that refers to it. */
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
+  @IsIn(tableOnly) @IsOptional() only?: TableOnly;
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
 }

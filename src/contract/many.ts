@@ -18,6 +18,7 @@ import {
 import { fieldChanges } from '../core/content/change-field';
 import { shownAnswers, states, type State } from '../core/content/states';
 import type { Json } from '../core/json';
+import { tableOnly, type TableOnly } from '../core/content/table-look';
 import { ReachLink } from './entries';
 
 /** What can be done to many entries besides changing a field of them. */
@@ -56,6 +57,7 @@ export class ManyFound {
   @IsString() @MaxLength(200) @IsOptional() q?: string;
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
+  @IsIn(tableOnly) @IsOptional() only?: TableOnly;
 }
 
 /** Some entries of a type, by their ids or as a table finds them, and what is done to them. */

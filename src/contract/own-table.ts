@@ -1,12 +1,11 @@
 import { ArrayMaxSize, ArrayUnique, IsArray, IsString, MaxLength } from 'class-validator';
-
-export const ownTableBounds = { columns: 20 } as const;
+import { MOST_COLUMNS } from '../core/content/table-look';
 
 /** How the one who asks wants the table of a type. */
 export class OwnTable {
   /** The keys of the fields that it shows beside the title, in their order. */
   @IsArray()
-  @ArrayMaxSize(ownTableBounds.columns, { message: `A table shows at most ${ownTableBounds.columns} fields` })
+  @ArrayMaxSize(MOST_COLUMNS, { message: `A table shows at most ${MOST_COLUMNS} fields` })
   @ArrayUnique({ message: 'A field stands once' })
   @IsString({ each: true })
   @MaxLength(60, { each: true })

@@ -20,6 +20,7 @@ import { notesAndGivenWork } from './migrations/017-notes-and-given-work';
 import { waitingPlaces } from './migrations/018-waiting-places';
 import { brokeSince } from './migrations/019-broke-since';
 import { personTables } from './migrations/020-person-tables';
+import { whatIsToFix } from './migrations/021-what-is-to-fix';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -56,6 +57,7 @@ export const contentMigrations: readonly Migration[] = [
   waitingPlaces,
   brokeSince,
   personTables,
+  whatIsToFix,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

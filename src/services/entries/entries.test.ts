@@ -1,6 +1,7 @@
 import { addListing, publishListing } from '../listings/write';
 import { entries } from './table';
 import { entryReach } from '../reach/entry-reach';
+import { giveWork } from '../review';
 import { versions } from '../versions';
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import type { Role } from '../../core/roles';
@@ -292,4 +293,21 @@ test('a copy says the same in every language, as a draft of its own', async () =
   const { values, translations } = await entry(installation, made.id);
   expect(copy).toMatchObject({ values, translations, revision: 1, state: 'draft', shown: [] });
   expect(copy.id).not.toBe(made.id);
+});
+
+test('a table tells those alone that are mine, given to me, or have something to fix', async () => {
+  const { installation, people } = small;
+  const mine = await make({ name: 'Mine' });
+  const theirs = await addEntry(installation, people.architect, {
+    type: 'species',
+    values: { name: 'Theirs', size: 900 },
+  });
+  await giveWork(installation, people.architect, theirs.id, { to: people.editor.uuid });
+  const told = async (only: 'mine' | 'given' | 'toFix') =>
+    (await entries(installation, { type: 'species', only }, people.editor)).items.map(({ id }) => id);
+  expect([await told('mine'), await told('given'), await told('toFix')]).toEqual([
+    [mine.id],
+    [theirs.id],
+    [theirs.id],
+  ]);
 });

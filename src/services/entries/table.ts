@@ -1,4 +1,5 @@
 import type { EntriesAnswer, EntriesQuery } from '../../contract/entries';
+import type { TableOnly } from '../../core/content/table-look';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { Json } from '../../core/json';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
@@ -9,6 +10,7 @@ import { givenAmong } from '../../store/given-work';
 import { rowsWithCount, type Cursor, type TableQuestion } from '../../store/queries/table-query';
 import { spansOfMany } from '../../store/records';
 import { entryBody } from '../records/bodies';
+import type { Person } from '../people/person';
 import { namesOf } from '../records/known';
 import { publicationStateBy } from '../records/versions';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
@@ -34,14 +36,20 @@ function cursorFrom(text: string | undefined): Cursor | undefined {
   ]);
 }
 
+const onlyOf = (only: TableOnly, person: number): NonNullable<TableQuestion['only']> =>
+  only === 'mine' ? { changedBy: person } : only === 'given' ? { givenTo: person } : { toFix: true };
+
 /** What a table of a type asks, but for which of its pages. */
 export async function tableQuestion(
   installation: Installation,
   type: CompiledType<ContentType>,
   query: EntriesQuery,
+  person: Pick<Person, 'id'> | undefined,
 ): Promise<TableQuestion> {
+  const { only } = query;
   return {
     ...questionFrom(installation, type, query),
+    ...(only === undefined ? {} : { only: onlyOf(only, person?.id ?? 0) }),
     ...(query.shown
       ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
       : {}),
@@ -104,13 +112,18 @@ function columnsAsked(type: CompiledType<ContentType>, keys: string | undefined)
 }
 
 /** A page of the table of a type's entries. */
-export async function entries(installation: Installation, query: EntriesQuery): Promise<EntriesAnswer> {
+export async function entries(
+  installation: Installation,
+  query: EntriesQuery,
+  /** Who asks, where it matters whose they are. */
+  person?: Pick<Person, 'id'>,
+): Promise<EntriesAnswer> {
   const type = installation.model.contentTypeByKey(query.type);
   if (!type)
     throw invalidInput([
       { path: '/type', code: 'unknown-type', message: `There is no content type "${query.type}".` },
     ]);
-  const question = await tableQuestion(installation, type, query);
+  const question = await tableQuestion(installation, type, query, person);
   const { content, keyMap } = installation;
   const now = installation.now();
   const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };

@@ -14,6 +14,8 @@ export interface TableQuestion {
   state?: State;
   /** Words sought in the title; each may be the beginning of a word. */
   words?: string;
+  /** Those alone that somebody changed last, that are given to somebody (by integer key), or in which something is to fix. */
+  only?: { changedBy: number } | { givenTo: number } | { toFix: true };
   /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
   shown?: { somewhere: boolean; where: Condition };
   sort: { by: 'title' | 'changed' | { column: string }; direction: 'up' | 'down' };
@@ -52,6 +54,14 @@ function shownSql(
   return sql`+s.entry ${raw(somewhere ? '' : 'NOT ')}IN (${shown})`;
 }
 
+function onlySql(only: NonNullable<TableQuestion['only']>, plus: Sql): Sql {
+  if ('changedBy' in only)
+    return sql`${plus}s.entry IN (SELECT record FROM working WHERE changed_by = ${only.changedBy})`;
+  if ('givenTo' in only)
+    return sql`${plus}s.entry IN (SELECT record FROM given_work WHERE person = ${only.givenTo})`;
+  return sql`${plus}s.entry IN (SELECT record FROM working WHERE faults > 0)`;
+}
+
 function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
   const { indexTable, keyMap, now, today } = asked;
   const plus = raw(leading === 'filter' ? '' : '+');
@@ -64,6 +74,7 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
       question.state ? stateSql(question.state, now, leading === 'filter') : sql`${plus}s.binned = 0`,
       conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, leading }),
       ...(question.shown ? [shownSql(question.shown, asked)] : []),
+      ...(question.only ? [onlySql(question.only, plus)] : []),
       ...(question.words === undefined ? [] : [words]),
     ],
     ' AND ',

@@ -238,7 +238,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     values: await fieldNumbers(installation, path('id'), path('field')),
   }),
 
-  entries: ({ installation, query }) => entries(installation, query),
+  entries: ({ installation, person, query }) => entries(installation, query, person),
   shownOn: ({ installation, query }) => shownOn(installation, query),
   findEntries: ({ installation, query }) => findEntries(installation, query),
   known: ({ installation, query }) => knownByIds(installation, query.ids),

@@ -33,7 +33,7 @@ export async function tryMany(
   const { content } = installation;
   const type = contentTypeInForce(installation, id);
   const change = await knownChange(content, installation, person, type, asked.change);
-  const which = await whichEntries(installation, type, asked);
+  const which = await whichEntries(installation, person, type, asked);
   const records = await recordsByIds(content, await which.after(0, LOOKED));
   const weighed = await weigh(content, installation, type, change, records);
   const held = weighed.flatMap((each): ManyHeld[] =>
@@ -74,7 +74,7 @@ async function nextPart(
   const { content } = installation;
   const of = contentTypeInForce(installation, type);
   const change = await knownChange(content, installation, person, of, asked.change);
-  const which = await whichEntries(installation, of, asked);
+  const which = await whichEntries(installation, person, of, asked);
   const from = position ?? { after: 0, changed: 0, same: 0, held: 0, firstHeld: [], total: which.total };
   const keys = await which.after(from.after, PART);
   if (keys.length === 0) return undefined;
@@ -101,7 +101,7 @@ export async function changeMany(
   const { content, queue } = installation;
   const type = contentTypeInForce(installation, id);
   const change = await knownChange(content, installation, person, type, asked.change);
-  const { total } = await whichEntries(installation, type, asked);
+  const { total } = await whichEntries(installation, person, type, asked);
   const act = newId();
   const isAct = change.does !== 'give';
   if (total > AT_ONCE) {

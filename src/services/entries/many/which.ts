@@ -5,6 +5,7 @@ import type { ContentType } from '../../../core/model/document';
 import { countRows, keysOfRows, type TableQuestion } from '../../../store/queries/table-query';
 import type { QueryContext } from '../../../store/queries/query-context';
 import { recordsByUuids } from '../../../store/records';
+import type { Person } from '../../people/person';
 import { indexTableIn, today, type Installation } from '../../runtime/installation';
 import { invalidInput } from '../../runtime/refusal';
 import { tableQuestion } from '../table';
@@ -19,6 +20,7 @@ export interface Which {
 /** The entries that are meant: those that are named, or all that a table finds. */
 export async function whichEntries(
   installation: Installation,
+  person: Pick<Person, 'id'>,
   type: CompiledType<ContentType>,
   { ids, found }: Pick<ManyAsked, 'ids' | 'found'>,
 ): Promise<Which> {
@@ -32,10 +34,12 @@ export async function whichEntries(
   }
   if (!found)
     throw invalidInput([{ path: '/ids', code: 'required', message: 'Say which entries are meant.' }]);
-  const question: TableQuestion = await tableQuestion(installation, type, {
-    type: type.definition.key,
-    ...found,
-  });
+  const question: TableQuestion = await tableQuestion(
+    installation,
+    type,
+    { type: type.definition.key, ...found },
+    person,
+  );
   const asked: QueryContext = {
     indexTable: indexTableIn(installation, type),
     keyMap,

@@ -144,7 +144,7 @@ function TableOf({
   const question = tableQuestion(model, type, tableLook, asked, q);
   const conditions = conditionsAsked(asked);
   const filtered = conditions.length > 0;
-  const { state, shown, sort, limit } = question;
+  const { state, shown, only, sort, limit } = question;
   const shape = JSON.stringify(question);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [everything, setEverything] = useState(false);
@@ -280,6 +280,18 @@ function TableOf({
             onChange={(next) => put({ where: next.length > 0 ? JSON.stringify(next) : undefined })}
           />
         </div>
+        <Select
+          value={only ?? ''}
+          displayEmpty
+          onChange={({ target }) => put({ only: target.value })}
+          slotProps={{ input: { 'aria-label': 'Whose' } }}
+          sx={{ minWidth: 150 }}
+        >
+          <MenuItem value="">Everyone’s</MenuItem>
+          <MenuItem value="mine">Changed by me last</MenuItem>
+          <MenuItem value="given">Given to me</MenuItem>
+          <MenuItem value="toFix">Something to fix</MenuItem>
+        </Select>
         <TableColumns type={type} look={tableLook} onChange={setTableLook} />
         <span className={`${look.pencil} ${look.small}`} role="status">
           {data ? `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}` : ''}
@@ -307,9 +319,11 @@ function TableOf({
         {data?.total === 0 ? (
           <div className={look.empty}>
             <strong>
-              {q || shown || state || filtered ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}
+              {q || shown || state || only || filtered
+                ? 'Nothing is like that.'
+                : `No ${plural.toLowerCase()} yet.`}
             </strong>
-            {q || shown || state || filtered ? (
+            {q || shown || state || only || filtered ? (
               <Button
                 onClick={() => {
                   setWords('');

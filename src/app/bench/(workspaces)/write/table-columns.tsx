@@ -2,7 +2,8 @@
 import { Button, IconButton, Popover } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import { ownTableBounds, type OwnTable } from '../../../../contract/own-table';
+import type { OwnTable } from '../../../../contract/own-table';
+import { MOST_COLUMNS } from '../../../../core/content/table-look';
 import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { ask, wordsOf } from '../../../../ui/ask';
@@ -92,7 +93,7 @@ export function TableColumns({
                     <input
                       type="checkbox"
                       checked={false}
-                      disabled={columns.length >= ownTableBounds.columns}
+                      disabled={columns.length >= MOST_COLUMNS}
                       onChange={() => put([...columns, key])}
                     />
                     {label}

@@ -1,3 +1,4 @@
+import { tableOnly } from '../../../../core/content/table-look';
 import type { ManyFound } from '../../../../contract/many';
 import type { OwnTable } from '../../../../contract/own-table';
 import { shownAnswers, states, type State } from '../../../../core/content/states';
@@ -45,6 +46,7 @@ export function tableQuestion(
 ): TableQuestion {
   const state = asked.get('state');
   const shown = shownAnswers.find((each) => each === asked.get('shown'));
+  const only = tableOnly.find((each) => each === asked.get('only'));
   const q = words.trim();
   const where = whereAsked(model, type, conditionsAsked(asked));
   return {
@@ -54,13 +56,15 @@ export function tableQuestion(
     limit: rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50,
     ...(isState(state) ? { state } : {}),
     ...(shown ? { shown } : {}),
+    ...(only ? { only } : {}),
     ...(q ? { q } : {}),
     ...(where === undefined ? {} : { where }),
   };
 }
 
 /** What narrows a table, without its order and its pages. */
-export const foundBy = ({ state, shown, q, where }: TableQuestion): ManyFound => ({
+export const foundBy = ({ state, shown, q, where, only }: TableQuestion): ManyFound => ({
+  ...(only ? { only } : {}),
   ...(where === undefined ? {} : { where }),
   ...(state ? { state } : {}),
   ...(shown ? { shown } : {}),

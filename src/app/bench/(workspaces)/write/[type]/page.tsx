@@ -25,7 +25,7 @@ export default async function TablePage({
   const look = await ownTable(installation, person, type.id);
   const query = tableQuestion(installation.model, type, look, new URLSearchParams(asked));
   return (
-    <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query))]}>
+    <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query, person))]}>
       <EntryTable key={key} typeKey={key} initialLook={look} />
     </AnswersAtHand>
   );
