@@ -59,10 +59,11 @@ export const slotLabels = (slots: readonly Slot[]): Map<string, string> =>
   new Map(slots.map(({ key, label }) => [key, label]));
 
 /** A block's own name, after its type: the first line of words in it. */
-const firstWords = (values: JsonObject): string => {
-  const words = Object.values(values).find((value) => typeof value === 'string' && value.trim() !== '');
+function firstWords(values: JsonObject, fields: readonly Field[]): string {
+  const said = fields.map((field) => (kindFor(field).words === undefined ? undefined : values[field.key]));
+  const words = said.find((value) => typeof value === 'string' && value.trim() !== '');
   return typeof words === 'string' ? ` “${words.slice(0, 30)}${words.length > 30 ? '…' : ''}”` : '';
-};
+}
 
 /**
  * A place in the values of a record in words: "Main › Text “Getting here” › Heading". `path` is a JSON Pointer in which
@@ -86,7 +87,9 @@ export function placeInWords(path: string, scope: PlaceScope, sources: readonly 
       const thing = at.find(isJsonObject);
       const block = typeof thing?.type === 'string' ? scope.model.blockTypeByKey(thing.type) : undefined;
       if (block && thing) {
-        way.push(block.definition.label + (isJsonObject(thing.values) ? firstWords(thing.values) : ''));
+        way.push(
+          block.definition.label + (isJsonObject(thing.values) ? firstWords(thing.values, block.fields) : ''),
+        );
         fields = block.fields;
         slots = slotLabels(block.definition.slots);
         part = 'block';
