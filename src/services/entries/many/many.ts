@@ -10,7 +10,7 @@ import type { Installation } from '../../runtime/installation';
 import { notFound } from '../../runtime/refusal';
 import { contentTypeInForce } from '../type-in-force';
 import { changePart } from './change-part';
-import { changeInWords, knownChange, showsOnPages } from './known-change';
+import { knownChange, showsOnPages } from './known-change';
 import { weigh } from './weigh';
 import { whichEntries } from './which';
 
@@ -108,7 +108,8 @@ export async function changeMany(
     const goesOn = await queue.put({
       kind: 'changeMany',
       input: { type: id, act, asked },
-      what: `${type.definition.plural}: ${changeInWords(change, total)}`,
+      // It waits or goes on: what was done is told by the act.
+      what: `Change ${total.toLocaleString('en')} entries of ${type.definition.plural} together`,
       person: person.id,
     });
     return { changed: 0, same: 0, held: 0, firstHeld: [], act: isAct ? act : null, goesOn };

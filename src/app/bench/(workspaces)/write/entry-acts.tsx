@@ -78,6 +78,7 @@ export function EntryActs({
   const shown = entry.shown.length > 0;
   // What was only looked at is not there, so nothing can be done with it.
   const isNothing = entry.revision === 0 && !typed;
+  const isOut = shown && !entry.differs && !typed;
   const settled = async (): Promise<EntryAnswer> => {
     const kept = await settle();
     if (!kept) throw new Problem(0, 'What you typed is not saved yet, so this waits.');
@@ -157,11 +158,11 @@ export function EntryActs({
       {publishes && (
         <Button
           variant="contained"
-          disabled={busy || isNothing || faults > 0 || (shown && !entry.differs && !typed)}
+          disabled={busy || isNothing || faults > 0 || isOut}
           title={faults > 0 ? 'Something must be fixed first.' : undefined}
           onClick={() => void act('publishEntry')}
         >
-          {pages > 0 ? `Publish, on ${inWords(pages)}` : 'Publish'}
+          {pages > 0 && !isOut ? `Publish, on ${inWords(pages)}` : 'Publish'}
         </Button>
       )}
       {timing && (

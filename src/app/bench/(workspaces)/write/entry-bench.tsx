@@ -239,6 +239,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             title={title || 'Without a name'}
             detail={kept.address ?? type.definition.label}
             isShown={kept.shown.length > 0}
+            hasNews={kept.shown.length === 0 || kept.differs || status !== 'saved'}
             reach={isKept ? reach : NOWHERE_YET}
           />
         </>

@@ -15,6 +15,8 @@ interface Props {
   detail: string;
   /** Whether visitors see it, or will. */
   isShown: boolean;
+  /** Whether publishing it would show something new. */
+  hasNews: boolean;
   reach: ReachAnswer | undefined;
 }
 
@@ -24,6 +26,7 @@ export const EntryReach = memo(function EntryReach({
   title,
   detail,
   isShown,
+  hasNews,
   reach,
 }: Props): ReactElement {
   const nowhere = isShown ? 'It stands in no listing' : 'Visitors see it nowhere yet';
@@ -59,7 +62,10 @@ export const EntryReach = memo(function EntryReach({
           }
         />
       </section>
-      <ReachedPages title="Would differ if published" pages={reach?.pages ?? []} />
+      <ReachedPages
+        title={hasNews ? 'Would differ if published' : 'Would differ without it'}
+        pages={reach?.pages ?? []}
+      />
     </>
   );
 });
