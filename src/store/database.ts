@@ -52,13 +52,15 @@ const READERS = 3;
  */
 const ROWS = 500;
 
-const pragmas = (reads: boolean) => `
+/** How a connection begins; a reader may have views of its own. */
+const pragmas = (reads: boolean, views = '') => `
   PRAGMA busy_timeout = 10000;
   PRAGMA journal_mode = WAL;
   PRAGMA foreign_keys = ON;
   PRAGMA synchronous = FULL;
   PRAGMA cache_size = -65536;
   PRAGMA temp_store = MEMORY;
+  ${views}
   ${reads ? 'PRAGMA query_only = ON;' : ''}`;
 
 /**
@@ -69,7 +71,10 @@ class LastingConnections {
   private readonly open = new Map<string, Promise<LastingConnection>>();
   private readonly readers: LastingConnection[] = [];
 
-  constructor(private readonly file: string) {}
+  constructor(
+    private readonly file: string,
+    private readonly views: string,
+  ) {}
 
   getConnection = (options?: { uuid?: string }): Promise<LastingConnection> =>
     options?.uuid !== undefined && options.uuid !== 'default' ? this.writer() : this.reader();
@@ -78,7 +83,9 @@ class LastingConnections {
   reader = async (): Promise<LastingConnection> => {
     const [least] = [...this.readers].sort((a, b) => a.pending - b.pending);
     if (least && (least.pending === 0 || this.readers.length === READERS)) return least;
-    return this.named(`reader ${this.readers.length}`, pragmas(true), (reader) => this.readers.push(reader));
+    return this.named(`reader ${this.readers.length}`, pragmas(true, this.views), (reader) =>
+      this.readers.push(reader),
+    );
   };
 
   /** The one connection that writes. */
@@ -127,7 +134,11 @@ export class Database implements Reader {
   private readonly connections: LastingConnections;
   private readonly writes = new PQueue({ concurrency: 1 });
 
-  constructor(readonly file: string) {
+  /** `views` (SQL) stand before the tables for all who read. */
+  constructor(
+    readonly file: string,
+    views = '',
+  ) {
     mkdirSync(dirname(file), { recursive: true });
     this.sequelize = new Sequelize({
       dialect: 'sqlite',
@@ -136,7 +147,7 @@ export class Database implements Reader {
       transactionType: Transaction.TYPES.IMMEDIATE,
       retry: { max: 1 },
     });
-    this.connections = new LastingConnections(file);
+    this.connections = new LastingConnections(file, views);
     Object.assign(this.sequelize.connectionManager, this.connections);
   }
 

@@ -14,7 +14,7 @@ import styles from './draft-links.module.css';
 const scopes: Record<NewDraftLink['scope'], string> = {
   page: 'This page',
   branch: 'This page, with all below it',
-  site: 'Every page of the site',
+  site: 'The whole site, its lists with drafts too',
 };
 const lasts = [1, 7, 14, 30, 90];
 const inDays = (days: number): string => (days === 1 ? '1 day' : `${days} days`);

@@ -1,10 +1,15 @@
-import { documentFrom, smallModel } from '../../../tests/small-model';
+import fc from 'fast-check';
+import { documentFrom, smallModel, withSpeciesPages } from '../../../tests/small-model';
+import type { Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
-import { addEntry, binEntry, changeEntry, publishEntry, submitEntry } from '../entries';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { addEntry, binEntry, changeEntry, entry, publishEntry, submitEntry, withdrawEntry } from '../entries';
+import { addListing, publishListing } from '../listings';
 import { importModel } from '../model';
-import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
 import { addPage, binPage, changePage, publishPage } from '../pages';
 import { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
+import { visit } from './visit';
 
 let small: SmallInstallation;
 beforeEach(async () => {
@@ -137,4 +142,100 @@ test('an entry’s own page is shown as a draft, by its own link and by one to t
   ]);
   await binEntry(installation, people.architect, notice.id, 4);
   expect(await title(own, null)).toBeUndefined();
+});
+
+/** A site with a list of the species of still water, each with a page of its own below it. */
+async function listed() {
+  const { installation, people } = small;
+  await importModel(installation, withSpeciesPages());
+  const water = await addListing(installation, people.architect, {
+    label: 'On the water',
+    rule: {
+      from: ['species'],
+      where: { field: 'habitats', is: 'oneOf', value: ['water'] },
+      order: [{ by: 'name', direction: 'up' }],
+      limit: 'all',
+    },
+  });
+  await publishListing(installation, people.architect, water.id, 1, {});
+  const page = async (type: string, title: string, parent: string | null, more: object = {}) => {
+    const made = await addPage(installation, people.editor, { type, parent, values: { title }, ...more });
+    await publishPage(installation, people.editor, made.id, 1, {});
+    return made.id;
+  };
+  const home = await page('home', 'Home', null);
+  const index = await page('index', 'Water', home, { listing: water.id });
+  await page('speciesPage', 'Species', index);
+  return { home, index };
+}
+
+const species = async (name: string, habitats: string[]): Promise<Id> =>
+  (
+    await addEntry(small.installation, small.people.architect, {
+      type: 'species',
+      values: { name, habitats },
+    })
+  ).id;
+const namesOn = ({ listing }: VisitorPage) => listing?.items.map(({ face }) => face.heading?.[0]?.words);
+const asDraft = async (word: string) => {
+  const shown = await draftShown(small.installation, word, '/water');
+  return shown && 'page' in shown ? namesOn(shown.page) : undefined;
+};
+const asPublished = async () => {
+  const found = await visit(small.installation, '/water');
+  return found.found === 'page' ? namesOn(found.page) : undefined;
+};
+
+test('a link to the whole site shows its lists as they would be if all were published, another as they are', async () => {
+  const { installation } = small;
+  const { home, index } = await listed();
+  const { architect } = small.people;
+  const [changed, gone, binned, fresh] = [
+    await species('Boat fly', ['water']),
+    await species('Diver', ['water']),
+    await species('Eel', ['water']),
+    await species('Frog', ['water', 'reed']),
+  ];
+  for (const id of [changed, gone, binned]) await publishEntry(installation, architect, id, 1, {});
+  small.at(NOON + 60_000);
+  await changeEntry(installation, architect, changed, 2, { values: { name: 'Water fly' } });
+  await withdrawEntry(installation, architect, gone, 2);
+  await binEntry(installation, architect, binned, 2);
+  expect(await asDraft(await link(index, 'page'))).toEqual(['Boat fly']);
+  const word = await link(home, 'site');
+  expect(await asDraft(word)).toEqual(['Frog', 'Water fly']);
+  // What was never published has a page of its own there, and nowhere else.
+  expect(await title(word, `/water/${fresh}`)).toBe('Frog');
+  expect((await visit(installation, `/water/${fresh}`)).found).toBe('nothing');
+});
+
+test('what a link to the whole site shows is what visitors find once all is published', async () => {
+  const { installation } = small;
+  const { home } = await listed();
+  const { architect } = small.people;
+  const word = await link(home, 'site');
+  const habitats = fc.subarray(['water', 'reed', 'wood']);
+  const names = fc.constantFrom('Ash', 'Élan', 'oak', 'Yew');
+  const step = fc.record({ name: names, first: habitats, then: habitats, publish: fc.boolean() });
+  await fc.assert(
+    fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 4 }), async (steps) => {
+      const made: Id[] = [];
+      for (const { name, first, then, publish } of steps) {
+        const id = await species(name, first);
+        if (publish) await publishEntry(installation, architect, id, 1, {});
+        const { revision } = await entry(installation, id);
+        await changeEntry(installation, architect, id, revision, {
+          values: { name: `${name} again`, habitats: then },
+        });
+        made.push(id);
+      }
+      const drafts = await asDraft(word);
+      for (const id of made) {
+        const { revision } = await entry(installation, id);
+        await publishEntry(installation, architect, id, revision, {});
+      }
+      expect(drafts).toEqual(await asPublished());
+    }),
+    { numRuns: 8 },
+  );
 });

@@ -23,6 +23,8 @@ import { languageAsked } from '../runtime/languages';
 import { siteAt } from '../runtime/sites';
 import { entryPreview } from './entry-preview';
 import { pagePreview } from './preview';
+import { visit } from './visit';
+import { withDrafts } from './with-drafts';
 
 const DAY = 86_400_000;
 
@@ -104,23 +106,19 @@ async function shows(
   return place.site === asked.site;
 }
 
-/** What somebody with a link to drafts sees; undefined where the link has ended, or its page is gone. */
-export async function draftShown(
+/** What a link to a page, to those below it or to an entry shows: each as a draft, with what is published around it. */
+async function shownBy(
   installation: Installation,
-  word: string,
-  asked: string | null,
+  link: DraftLinkRow,
+  asked: string | undefined,
 ): Promise<DraftShown | undefined> {
-  const { content, sessions } = installation;
-  const link = await draftLinkByHash(sessions, hashOf(wordTyped(word)), Date.now());
-  if (!link) return undefined;
+  const { content } = installation;
   const { page: of, endsAt: until } = link;
   const entry = await entryPreview(installation, of);
-  const own = entry ? undefined : await recordByUuid(content, of, 'page');
-  if (!entry && (!own || own.binnedAt !== null)) return undefined;
-  if (asked === null) return { page: (entry ?? (await pagePreview(installation, of))).page, until };
-  const whole = canonicalAddress(asked);
-  if (whole === undefined || whole.startsWith('//')) return { elsewhere: '/' };
-  const { language, address } = languageAsked(installation, whole);
+  // No page shows entries of its type any more.
+  if (!entry && (await recordByUuid(content, of, 'entry'))) return undefined;
+  if (asked === undefined) return { page: (entry ?? (await pagePreview(installation, of))).page, until };
+  const { language, address } = languageAsked(installation, asked);
   const site = siteAt(installation, address);
   const found = await pageAt(content, site.id, address);
   if (found && (await shows(installation, link, found))) {
@@ -131,5 +129,45 @@ export async function draftShown(
   const drawn = entryThere && (await entryPreview(installation, entryThere, language));
   if (drawn && (entryThere === of || (!entry && (await shows(installation, link, drawn.home)))))
     return { page: drawn.page, until };
-  return { elsewhere: whole };
+  return { elsewhere: asked };
+}
+
+/** What a link to a whole site shows: what visitors would find there if all that is worked on were published now. */
+async function shownOfSite(
+  drafts: Installation,
+  { page: of, endsAt: until }: DraftLinkRow,
+  asked: string | undefined,
+  query: URLSearchParams,
+): Promise<DraftShown> {
+  if (asked === undefined) return { page: (await pagePreview(drafts, of)).page, until };
+  const { address } = languageAsked(drafts, asked);
+  const { place } = await needPage(drafts.content, of);
+  if (siteAt(drafts, address).id !== place.site) return { elsewhere: asked };
+  const first = await visit(drafts, asked, query);
+  // What has moved, or says its language twice, leads on within the drafts.
+  const found = first.found === 'elsewhere' ? await visit(drafts, first.address, query) : first;
+  return found.found === 'page' ? { page: found.page, until } : { elsewhere: asked };
+}
+
+/**
+ * What somebody with a link to drafts sees, at an address (a path with its query) or at its own; undefined where the link
+ * has ended, or its page is gone.
+ */
+export async function draftShown(
+  installation: Installation,
+  word: string,
+  at: string | null,
+): Promise<DraftShown | undefined> {
+  const { content, sessions } = installation;
+  const link = await draftLinkByHash(sessions, hashOf(wordTyped(word)), Date.now());
+  if (!link) return undefined;
+  const own =
+    (await recordByUuid(content, link.page, 'page')) ?? (await recordByUuid(content, link.page, 'entry'));
+  if (!own || own.binnedAt !== null) return undefined;
+  const [path = '', query = ''] = at?.split('?') ?? [];
+  const asked = at === null ? undefined : canonicalAddress(path);
+  if (at !== null && (asked === undefined || asked.startsWith('//'))) return { elsewhere: '/' };
+  return link.scope === 'site'
+    ? withDrafts(installation, (drafts) => shownOfSite(drafts, link, asked, new URLSearchParams(query)))
+    : shownBy(installation, link, asked);
 }

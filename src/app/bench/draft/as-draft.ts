@@ -1,5 +1,5 @@
-/** The ways of a page to others of the site, as plain addresses. */
-const WAYS = / href="(\/(?!\/|media\/|bench\/|_next\/|site\.)[^"?#.]*)"/g;
+/** The ways of a page to others of the site: an address, with what is chosen there. */
+const WAYS = / href="(\/(?!\/|media\/|bench\/|_next\/|site\.)[^"?#.]*)((?:\?[^"#]*)?)"/g;
 
 const day = (until: number): string =>
   new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }).format(until);
@@ -9,8 +9,8 @@ export const asDraft = (html: string, word: string, until: number): string =>
   html
     .replace(
       WAYS,
-      (_, address: string) =>
-        ` href="/bench/draft/${encodeURIComponent(word)}?at=${encodeURIComponent(decodeURI(address))}"`,
+      (_, address: string, query: string) =>
+        ` href="/bench/draft/${encodeURIComponent(word)}?at=${encodeURIComponent(decodeURI(address) + query.replaceAll('&amp;', '&'))}"`,
     )
     .replace(
       /<body[^>]*>/,
