@@ -16,13 +16,13 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
-import { tableOnly, type TableOnly } from '../core/content/table-look';
 import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
 import { Instead } from './instead';
 import { keptApart, type KeptApart } from './kept-apart';
+import { TableFilters } from './table-filters';
 
 /** Rows that come from outside, each the values of one entry by field key. */
 export class RowsTrial {
@@ -159,11 +159,8 @@ export class Withdrawal extends Instead {
   @IsISO8601({ strict: true }) @IsOptional() from?: string;
 }
 
-export class EntriesQuery {
+export class EntriesQuery extends TableFilters {
   @IsString() @MaxLength(60) type!: string;
-  @IsIn(states) @IsOptional() state?: State;
-  /** Words in the title; each may be the beginning of a word. */
-  @IsString() @MaxLength(200) @IsOptional() q?: string;
   /** A condition over the type's fields, as JSON. */
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   /** `title`, `changed` or a field's key; with a minus before it for the other direction. */
@@ -172,7 +169,8 @@ export class EntriesQuery {
   @IsString() @MaxLength(4000) @IsOptional() columns?: string;
   /** Whether visitors see it on some page: its own, one with a listing that it is in, one that refers to it. */
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
-  @IsIn(tableOnly) @IsOptional() only?: TableOnly;
+  /** Whether each row is told with a picture and its first words. */
+  @IsIn(['yes']) @IsOptional() looks?: 'yes';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
   @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
 }
@@ -219,6 +217,27 @@ export class GivenTo {
   @IsString() @IsOptional() day?: string;
 }
 
+/** A piece of a text, and whether it is what was sought. */
+export class PieceAnswer {
+  @IsString() words!: string;
+  @IsBoolean() hit!: boolean;
+}
+
+/** Where in something the words that are sought stand. */
+export class Hit {
+  /** The field, and the block it is of. */
+  @IsString() label!: string;
+  /** The language (BCP 47), where it is not the main one. */
+  @IsString() @IsOptional() language?: string;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PieceAnswer) pieces!: PieceAnswer[];
+}
+
+/** How a row looks: the address of a picture, and the first words. */
+export class RowLook {
+  @IsString() @IsOptional() picture?: string;
+  @IsString() words!: string;
+}
+
 export class EntryRow {
   @IsUUID() id!: string;
   @IsInt() revision!: number;
@@ -229,6 +248,9 @@ export class EntryRow {
   @IsObject() values!: JsonObject;
   @IsISO8601() changedAt!: string;
   @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;
+  /** Where the words stand that were sought; absent where it is in the title alone. */
+  @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
+  @ValidateNested() @Type(() => RowLook) @IsOptional() look?: RowLook;
 }
 
 export class EntriesAnswer {

@@ -1,3 +1,4 @@
+import { Hit } from './entries';
 import { Type } from 'class-transformer';
 import { IsArray, IsIn, IsOptional, IsString, MaxLength, ValidateNested } from 'class-validator';
 
@@ -11,6 +12,8 @@ export class Destination {
   @IsString() label!: string;
   @IsString() detail!: string;
   @IsString() href!: string;
+  /** Where the words that are sought stand in it, where it is not its name that has them. */
+  @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
 }
 
 export class Destinations {

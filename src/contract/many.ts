@@ -16,10 +16,10 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { fieldChanges } from '../core/content/change-field';
-import { shownAnswers, states, type State } from '../core/content/states';
+import { shownAnswers } from '../core/content/states';
 import type { Json } from '../core/json';
-import { tableOnly, type TableOnly } from '../core/content/table-look';
 import { ReachLink } from './entries';
+import { TableFilters } from './table-filters';
 
 /** What can be done to many entries besides changing a field of them. */
 export const wholeChanges = ['publish', 'schedule', 'withdraw', 'submit', 'give', 'bin', 'restore'] as const;
@@ -52,12 +52,9 @@ export class ManyChange {
 }
 
 /** All that a table finds. */
-export class ManyFound {
-  @IsIn(states) @IsOptional() state?: State;
-  @IsString() @MaxLength(200) @IsOptional() q?: string;
+export class ManyFound extends TableFilters {
   @IsString() @MaxLength(8000) @IsOptional() where?: string;
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
-  @IsIn(tableOnly) @IsOptional() only?: TableOnly;
 }
 
 /** Some entries of a type, by their ids or as a table finds them, and what is done to them. */

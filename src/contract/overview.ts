@@ -23,6 +23,8 @@ export class OverviewAnswer {
   /** Faults of the model as it is worked on. */
   @IsInt() checks!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => TypeCounts) types!: TypeCounts[];
+  /** Entries, pages and media together. */
+  @IsObject() all!: Record<State, number>;
   @IsInt() media!: number;
   @IsInt() listings!: number;
   @IsInt() pages!: number;

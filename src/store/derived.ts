@@ -1,6 +1,7 @@
 import type { Reader } from './database';
 import { rowKey, sideNumber, sidesOf, type IndexTable } from './index-tables/shape';
 import type { Json, JsonObject } from '../core/json';
+import { languagesOfWords } from './record-words';
 import { anyOf, joined, raw, sql, type Sql } from './sql';
 
 /** One row that is derived from a record: in which table, of which record, and what it says. */
@@ -66,6 +67,11 @@ export async function derivedFacts(
     ...(await plain(
       'record_search',
       sql`SELECT rowid AS record, title FROM record_search WHERE rowid IN ${among}`,
+    )),
+    ...(await plain('record_words', languagesOfWords(records))),
+    ...(await plain(
+      'all_records',
+      sql`SELECT entry AS record, sort, type, title, title_sort, changed, stage, binned, date FROM all_records WHERE entry IN ${among}`,
     )),
     ...(await plain(
       'refs',

@@ -21,6 +21,7 @@ import { waitingPlaces } from './migrations/018-waiting-places';
 import { brokeSince } from './migrations/019-broke-since';
 import { personTables } from './migrations/020-person-tables';
 import { whatIsToFix } from './migrations/021-what-is-to-fix';
+import { allContent } from './migrations/022-all-content';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -58,6 +59,7 @@ export const contentMigrations: readonly Migration[] = [
   brokeSince,
   personTables,
   whatIsToFix,
+  allContent,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

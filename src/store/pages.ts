@@ -2,7 +2,7 @@ import { anyOf, raw, sql, type Sql } from './sql';
 import { FOREVER, type Span } from '../core/content/states';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
-import { searchWords } from './queries/search-words';
+import { parseSought, soughtAsMatch } from '../core/content/sought-words';
 import type { LiveVersion } from './records';
 import { pagePlaces } from './tables/page-places';
 import { sites as siteTable } from './tables/sites';
@@ -108,7 +108,7 @@ export function homesIn(
   const named =
     words === undefined
       ? sql``
-      : sql`AND p.record IN (SELECT rowid FROM record_search WHERE record_search MATCH ${searchWords(words)})`;
+      : sql`AND p.record IN (SELECT rowid FROM record_search WHERE record_search MATCH ${soughtAsMatch(parseSought(words))})`;
   return reader.all(
     sql`SELECT p.record, r.uuid, t.uuid AS type, p.parent, w.title, p.address
      FROM page_places p CROSS JOIN records r ON r.id = p.record AND r.binned_at IS NULL ${of} CROSS JOIN working w ON w.record = p.record JOIN ids t ON t.n = r.type

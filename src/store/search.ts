@@ -2,7 +2,7 @@ import { anyOf, sql } from './sql';
 import type { Id } from '../core/ids';
 import type { Reader } from './database';
 import type { RecordSort } from './tables/records';
-import { searchWords } from './queries/search-words';
+import { parseSought, soughtAsMatch } from '../core/content/sought-words';
 
 export interface Found {
   uuid: Id;
@@ -13,7 +13,7 @@ export interface Found {
 
 /** Records whose title has words that begin as those sought, the best first; the bin is left out. */
 export async function findRecords(reader: Reader, words: string, most: number): Promise<Found[]> {
-  const sought = searchWords(words);
+  const sought = soughtAsMatch(parseSought(words));
   if (!sought) return [];
   return reader.all(
     sql`SELECT r.uuid, r.sort, t.uuid AS type, w.title FROM (SELECT rowid, rank FROM record_search WHERE record_search MATCH ${sought} ORDER BY rank LIMIT ${most}) f
@@ -31,7 +31,7 @@ export function findEntriesOf(
   words: string,
   most: number,
 ): Promise<{ uuid: Id; type: Id; title: string }[]> {
-  const sought = searchWords(words);
+  const sought = soughtAsMatch(parseSought(words));
   // The plus keeps the planner from walking all entries of a type and asking the search of each.
   return sought
     ? reader.all(
@@ -56,7 +56,7 @@ export function findSeen(
   { sort, type, words, now }: { sort: RecordSort; type: number | null; words: string; now: number },
   most: number,
 ): Promise<{ record: number; uuid: Id; title: string }[]> {
-  const sought = searchWords(words);
+  const sought = soughtAsMatch(parseSought(words));
   const ofType = type === null ? sql`` : sql`AND +r.type = ${type}`;
   const seen = sql`r.binned_at IS NULL AND EXISTS (SELECT 1 FROM live v WHERE v.record = r.id AND v.starts <= ${now} AND v.ends > ${now})`;
   return sought

@@ -20,7 +20,6 @@ import { recordsOfSort, setBinned } from './records';
 import { findEntriesOf, findRecords } from './search';
 import { newId } from '../core/ids';
 import { indexTableOf } from './index-tables/shape';
-import { searchWords } from './queries/search-words';
 import { countRows } from './queries/table-query';
 
 const DAY = '2026-11-25';
@@ -298,7 +297,6 @@ describe('the index tables', () => {
     ).toBe(true);
     expect((await findRecords(content, 'heron bel', 50)).length).toBeGreaterThan(0);
     expect(await findRecords(content, '") OR title:* NEAR(', 50)).toEqual([]);
-    expect(searchWords('"OR" -heron*')).toBe('"OR"* "heron"*');
   });
 });
 

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Id } from '../core/ids';
 import { outsideOf, type Limits } from '../core/limits';
+import { may, type Act } from '../core/roles';
 import { usePerson } from './shell/person';
 import { useAsk } from './use-ask';
 
@@ -16,6 +17,12 @@ export function useOutsideOfType(type: Id): string | undefined {
   const { limits } = usePerson();
   const by = limits && outsideOf(limits, { sort: 'entry', type });
   return by && `${words[by]} Somebody without this limit, or an architect, may.`;
+}
+
+/** Of which types the one who is signed in may do something with entries. */
+export function useMayOfType(act: Act): (type: Id) => boolean {
+  const { role, limits } = usePerson();
+  return (type) => may(role, act) && !(limits && outsideOf(limits, { sort: 'entry', type }));
 }
 
 /** Why they may not change a page; undefined where they may, and while that is not known. */

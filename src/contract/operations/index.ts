@@ -13,6 +13,7 @@ import { model } from './model';
 import { pages } from './pages';
 import { people } from './people';
 import { review } from './review';
+import { tables } from './tables';
 import { versions } from './versions';
 
 export type { Operation } from './operation';
@@ -32,4 +33,5 @@ export const operations = {
   ...bin,
   ...review,
   ...draftLinks,
+  ...tables,
 };

@@ -39,6 +39,14 @@ export function nextDayStarts(moment: number, timeZone: string): number {
   return high;
 }
 
+/** The moment (ms) at which a day begins in a time zone. */
+export const dayStarts = (day: string, timeZone: string): number => {
+  const before = Date.parse(`${day}T00:00:00Z`) - 36 * 3_600_000;
+  let at = nextDayStarts(before, timeZone);
+  while (dayAt(at, timeZone) < day) at = nextDayStarts(at, timeZone);
+  return at;
+};
+
 /** The day a bound stands for, when today is `today`. A month after 31 January is the last day of February. */
 export function dayFrom(bound: DayOrRelative, today: string): string {
   if (typeof bound === 'string') return bound;

@@ -2,5 +2,9 @@
 export const tableOnly = ['mine', 'given', 'toFix'] as const;
 export type TableOnly = (typeof tableOnly)[number];
 
+/** What all content is sorted by; with a minus before it the other way round. */
+export const allSorts = ['title', '-title', 'changed', '-changed', 'date', '-date'] as const;
+export type AllSort = (typeof allSorts)[number];
+
 /** The most fields that a table shows beside the title. */
 export const MOST_COLUMNS = 20;

@@ -1,43 +1,20 @@
 import type { EntriesAnswer, EntriesQuery } from '../../contract/entries';
-import type { TableOnly } from '../../core/content/table-look';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { Json } from '../../core/json';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
-import { givenAmong } from '../../store/given-work';
-import { rowsWithCount, type Cursor, type TableQuestion } from '../../store/queries/table-query';
-import { spansOfMany } from '../../store/records';
+import { rowsWithCount, type TableQuestion } from '../../store/queries/table-query';
 import { entryBody } from '../records/bodies';
 import type { Person } from '../people/person';
 import { namesOf } from '../records/known';
-import { publicationStateBy } from '../records/versions';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
+import { cursorFrom, nextOf } from './cursor';
+import { filtersAsked } from './filters';
+import { rowMarks } from './row-marks';
 import { shownCondition } from './shown-on';
-
-function cursorFrom(text: string | undefined): Cursor | undefined {
-  if (text === undefined) return undefined;
-  try {
-    const read: unknown = JSON.parse(Buffer.from(text, 'base64url').toString());
-    if (
-      Array.isArray(read) &&
-      read.length === 2 &&
-      (read[0] === null || typeof read[0] === 'string' || typeof read[0] === 'number') &&
-      typeof read[1] === 'number'
-    )
-      return { value: read[0], entry: read[1] };
-  } catch {
-    // Told below, like any other cursor that was not given out here.
-  }
-  throw invalidInput([
-    { path: '/cursor', code: 'cursor', message: 'This is no cursor that was given out here.' },
-  ]);
-}
-
-const onlyOf = (only: TableOnly, person: number): NonNullable<TableQuestion['only']> =>
-  only === 'mine' ? { changedBy: person } : only === 'given' ? { givenTo: person } : { toFix: true };
 
 /** What a table of a type asks, but for which of its pages. */
 export async function tableQuestion(
@@ -46,10 +23,9 @@ export async function tableQuestion(
   query: EntriesQuery,
   person: Pick<Person, 'id'> | undefined,
 ): Promise<TableQuestion> {
-  const { only } = query;
   return {
     ...questionFrom(installation, type, query),
-    ...(only === undefined ? {} : { only: onlyOf(only, person?.id ?? 0) }),
+    ...filtersAsked(installation, query, person),
     ...(query.shown
       ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
       : {}),
@@ -87,8 +63,6 @@ function questionFrom(
   return {
     where,
     limit,
-    ...(query.state ? { state: query.state } : {}),
-    ...(query.q?.trim() ? { words: query.q } : {}),
     ...(after ? { after } : {}),
     sort: {
       by: column?.sort ? { column: column.sort } : key === 'changed' ? 'changed' : 'title',
@@ -125,42 +99,38 @@ export async function entries(
     ]);
   const question = await tableQuestion(installation, type, query, person);
   const { content, keyMap } = installation;
-  const now = installation.now();
-  const asked = { indexTable: indexTableIn(installation, type), keyMap, now, today: today(installation) };
+  const asked = {
+    indexTable: indexTableIn(installation, type),
+    keyMap,
+    now: installation.now(),
+    today: today(installation),
+  };
   const wanted = columnsAsked(type, query.columns);
   const { total, rows } = await rowsWithCount(content, asked, question);
-  const last = rows.at(-1);
   const values = new Map(rows.map((row) => [row.entry, entryBody(row.body).values]));
   const references = [...values.values()].flatMap((each) => referencesIn(wanted, each));
-  const keys = rows.map((row) => row.entry);
-  const [spans, names, given] = await Promise.all([
-    spansOfMany(content, keys),
+  const [marks, names] = await Promise.all([
+    rowMarks(installation, rows, question, query.looks === 'yes'),
     namesOf(content, installation, references),
-    givenAmong(content, keys),
   ]);
-  const givenTo = new Map(
-    given.map(({ record, toName, day }) => [record, { to: toName, ...(day === null ? {} : { day }) }]),
-  );
   return {
     total,
     names,
-    items: rows.map((row) => {
-      const { state, differs } = publicationStateBy(row, spans.get(row.entry) ?? [], now);
-      const to = givenTo.get(row.entry);
-      return {
-        id: row.uuid,
-        revision: row.revision,
-        title: row.title,
-        state,
-        differs,
-        faults: row.faults,
-        values: serializeValues(wanted, values.get(row.entry) ?? {}, installation.model.locale),
-        changedAt: new Date(row.changedAt).toISOString(),
-        ...(to ? { given: to } : {}),
-      };
+    items: rows.flatMap((row) => {
+      const own = marks.get(row.entry);
+      if (!own) return [];
+      return [
+        {
+          id: row.uuid,
+          revision: row.revision,
+          title: row.title,
+          faults: row.faults,
+          values: serializeValues(wanted, values.get(row.entry) ?? {}, installation.model.locale),
+          changedAt: new Date(row.changedAt).toISOString(),
+          ...own,
+        },
+      ];
     }),
-    ...(last && rows.length === question.limit
-      ? { next: Buffer.from(JSON.stringify([last.key, last.entry])).toString('base64url') }
-      : {}),
+    ...nextOf(rows, question.limit),
   };
 }

@@ -2,12 +2,25 @@ import type { Destination, Destinations } from '../../contract/go-to';
 import { folded } from '../../core/mapping/rule/matches';
 import { isId, type Id } from '../../core/ids';
 import { FOLDERS } from '../../core/model/media-type';
-import { sortOf } from '../../store/records';
+import { parseSought } from '../../core/content/sought-words';
+import { recordsWithWords } from '../../store/record-words';
+import { recordsByIds, sortOf } from '../../store/records';
 import { type RecordSort } from '../../store/tables/records';
 import { findRecords } from '../../store/search';
+import { hitIn } from '../records/hit';
 import type { Installation } from '../runtime/installation';
 
 const MOST = 40;
+/** How many are told that have the words in their texts, and how long one of the words must be to be sought there. */
+const MOST_IN_WORDS = 12;
+const LEAST_LETTERS = 3;
+
+const sortWords: Record<RecordSort, string> = {
+  entry: 'Entry',
+  medium: 'Medium',
+  listing: 'Listing',
+  page: 'Page',
+};
 
 /** Where a record of each sort is worked on. */
 const benches: Record<RecordSort, (id: Id) => string> = {
@@ -28,7 +41,7 @@ export async function benchOf(installation: Installation, id: Id): Promise<strin
     : `/bench/shape/schemes/${scheme.key}?at=${id}`;
 }
 
-/** Types, entries, media, listings and pages whose names hold the words; without words, the types. */
+/** Types, entries, media, listings and pages whose names hold the words, then those whose texts do; without words, the types. */
 export async function goTo(installation: Installation, words: string): Promise<Destinations> {
   const sought = folded(words.trim());
   const named = (label: string) => folded(label).includes(sought);
@@ -59,12 +72,6 @@ export async function goTo(installation: Installation, words: string): Promise<D
       })),
   ];
   const found = sought ? await findRecords(installation.content, words, MOST) : [];
-  const sortWords: Record<RecordSort, string> = {
-    entry: 'Entry',
-    medium: 'Medium',
-    listing: 'Listing',
-    page: 'Page',
-  };
   const records = found.map(({ uuid, sort, type, title }): Destination => ({
     sort,
     label: title,
@@ -73,7 +80,43 @@ export async function goTo(installation: Installation, words: string): Promise<D
   }));
   // A picture bears the name of what it shows, and is sought less often than that.
   const media = (destination: Destination) => destination.sort === 'medium';
-  return {
-    items: [...types, ...records.filter((each) => !media(each)), ...records.filter(media)].slice(0, MOST),
-  };
+  const items = [...types, ...records.filter((each) => !media(each)), ...records.filter(media)].slice(
+    0,
+    MOST,
+  );
+  return { items: [...items, ...(await inWords(installation, words, found))] };
+}
+
+/** The records in whose texts the words stand, each with where; those that are found by their names are left out. */
+async function inWords(
+  installation: Installation,
+  words: string,
+  named: readonly { uuid: Id }[],
+): Promise<Destination[]> {
+  const sought = parseSought(words);
+  const longest = Math.max(0, ...[...sought.beginnings, ...sought.phrases.flat()].map((word) => word.length));
+  if (longest < LEAST_LETTERS) return [];
+  const { content, model } = installation;
+  const keys = await recordsWithWords(content, sought, MOST_IN_WORDS + named.length);
+  const by = new Map((await recordsByIds(content, keys)).map((record) => [record.id, record]));
+  const known = new Set(named.map(({ uuid }) => uuid));
+  return keys
+    .flatMap((key): Destination[] => {
+      const record = by.get(key);
+      if (!record || known.has(record.uuid)) return [];
+      const hit = hitIn(installation, record, sought);
+      const type = model.contentType(record.type ?? '')?.definition.label;
+      return hit
+        ? [
+            {
+              sort: record.sort,
+              label: record.title,
+              detail: type ?? sortWords[record.sort],
+              href: benches[record.sort](record.uuid),
+              hit,
+            },
+          ]
+        : [];
+    })
+    .slice(0, MOST_IN_WORDS);
 }

@@ -3,6 +3,7 @@ import type { OverviewAnswer } from '../../contract/overview';
 import { countWaiting } from '../../store/given-work';
 import { countsBySort } from '../../store/records';
 import { countStates } from '../../store/queries/state-counts';
+import { allCounts } from '../entries';
 import { countLongWork } from '../long-work';
 import { countChecks } from '../model';
 import type { Person } from '../people/person';
@@ -25,6 +26,7 @@ export async function overview(installation: Installation, person: Person): Prom
     site: installation.site.label,
     checks: await countChecks(installation),
     types,
+    all: await allCounts(installation),
     media: counts.get('medium') ?? 0,
     listings: counts.get('listing') ?? 0,
     pages: counts.get('page') ?? 0,

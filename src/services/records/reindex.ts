@@ -21,7 +21,10 @@ import {
   type LiveVersion,
 } from '../../store/records';
 import { OPEN, putRefs, type RefRow } from '../../store/refs';
+import { putAllRecords } from '../../store/all-records';
+import { putWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
+import { kindFor } from '../../core/model/kinds';
 import { giveSlugs } from '../entries/addresses';
 import { faultsOfEntries } from '../entries/faults';
 import { reindexWalks } from '../listings/walks';
@@ -182,6 +185,53 @@ async function putFaults(
   await putDerived(tx, rows, installation.now());
 }
 
+/** The day or moment that a record is of, where its type says which of its fields tells it. */
+function dateOf({ model }: Installation, { type: of, body }: KeptRecord): string | null {
+  const type = model.contentType(of ?? '');
+  const field = type?.field(type.definition.date ?? '');
+  const value = field && entryBody(body).values[field.id];
+  if (!field || value === undefined || !kindFor(field).isOfKind(value)) return null;
+  const cell = kindFor(field).indexCell(value).value;
+  return typeof cell === 'string' ? cell : null;
+}
+
+/** Writes how entries, pages and media lie among all, and the words of what they say. */
+async function putAmongAll(
+  tx: WriteTransaction,
+  installation: Installation,
+  all: readonly Shaped[],
+): Promise<void> {
+  const { model, keyMap } = installation;
+  const some = all.filter(({ record }) => record.sort !== 'listing');
+  if (some.length === 0) return;
+  const rows = some.map((each) => ({
+    entry: each.record.id,
+    sort: each.record.sort,
+    type: each.record.type === null ? null : keyMap.find(each.record.type),
+    title: named(each),
+    changed: each.record.changedAt,
+    stage: each.record.stage,
+    binned: each.record.binnedAt !== null,
+    spans: each.versions,
+    date: dateOf(installation, each.record),
+  }));
+  await putAllRecords(tx, model.locale, rows, installation.now());
+  const languages = [undefined, ...model.document.locales.others];
+  const words = some.flatMap((each) => {
+    const texts = each.shape?.texts(each.record.body) ?? [];
+    return languages.flatMap((language, i) => {
+      const own = texts.filter((text) => text.language === language).map(({ text }) => text);
+      const said = language === undefined ? [named(each), ...own] : own;
+      return said.length > 0 ? [{ record: each.record.id, language: i, words: said.join('\n') }] : [];
+    });
+  });
+  await putWords(
+    tx,
+    rows.map(({ entry }) => entry),
+    words,
+  );
+}
+
 /** Of each content type with fields that must differ, the values that some entries hold now. */
 async function valuesHeld(
   reader: Reader,
@@ -258,6 +308,7 @@ export async function reindexRecords(
     all.flatMap((each) => each.versions.map(({ id, body }) => [id, named(each, body)] as const)),
   );
   await putFaults(tx, installation, all);
+  await putAmongAll(tx, installation, all);
   for (const { type, records: own } of tables) {
     const shown = own.flatMap(({ record, versions: [first] }) =>
       first ? [{ record: record.id, title: first.title, values: entryBody(first.body).values }] : [],

@@ -1,13 +1,16 @@
 import { referencesInLocalized } from '../../core/content/localized-values';
+import { textsIn, textsInSlots, type SearchedText } from '../../core/content/searched-texts';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import { possibleSources } from '../../core/mapping/rule/sources';
+import type { CompiledModel } from '../../core/model/compile';
+import type { Field } from '../../core/model/document';
 import type { Reference } from '../../core/model/kinds';
 import type { KeptRecord } from '../../store/records';
 import { ruleRefRows } from '../listings/references';
 import { pageReferences, pageRefRows } from '../pages/references';
 import type { Installation } from '../runtime/installation';
-import { entryBody, listingBody, pageBody } from './bodies';
+import { entryBody, listingBody, pageBody, type PageBody } from './bodies';
 import { refRows, toldReferences } from './references';
 
 /** What a record of some sort and type says, worked out from its body. */
@@ -15,6 +18,8 @@ export interface RecordShape {
   title(body: string): string;
   /** Whatever its words name. */
   references(body: string): Reference[];
+  /** Every text of it that can be searched. */
+  texts(body: string): SearchedText[];
   /** The rows it keeps of what it refers to. */
   refRows(body: string): { role: string; target: Id }[];
 }
@@ -33,6 +38,7 @@ export function shapeOf(
       // A listing is called as its architect says, by no field.
       title: () => kept,
       references: () => [],
+      texts: () => [],
       refRows: (body) => ruleRefRows(installation, listingBody(body).rule),
     };
   if (sort === 'page') {
@@ -41,6 +47,7 @@ export function shapeOf(
       type && {
         title: (body) => pageTitleOf(installation, type.definition, body, category),
         references: (body) => pageReferences(installation, type, pageBody(body)),
+        texts: (body) => textsOfPage(model, type, pageBody(body)),
         refRows: (body) => pageRefRows(installation, type, pageBody(body)),
       }
     );
@@ -51,10 +58,18 @@ export function shapeOf(
     type && {
       title: (body) => titleOf(type.definition, entryBody(body).values),
       references,
+      texts: (body) => textsIn(type.fields, entryBody(body), model.locale),
       refRows: (body) => refRows(type.fields, toldReferences(type, references(body))),
     }
   );
 }
+
+/** Every text of a page: its own fields', and those of the blocks that stand on it. */
+const textsOfPage = (
+  model: CompiledModel,
+  { fields }: { fields: readonly Field[] },
+  { slots = {}, ...localized }: PageBody,
+): SearchedText[] => [...textsIn(fields, localized, model.locale), ...textsInSlots(model, slots)];
 
 /** What a page is called: its title, or for the words of a category, where they have none, the category's name. */
 const pageTitleOf = (

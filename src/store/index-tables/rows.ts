@@ -166,7 +166,7 @@ export async function putFieldCells(
  * The two stretches of time that tell a state for good, of which no more are planned than two: both that are left; or the
  * one that has begun last, over or not, and the one to come.
  */
-function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, Span | undefined] {
+export function tellingSpans(spans: readonly Span[], now: number): [Span | undefined, Span | undefined] {
   const all = stretches(spans);
   const [first, second] = all.filter(({ ends }) => ends > now);
   if (second) return [first, second];

@@ -15,6 +15,7 @@ import {
   type Side,
 } from './shape';
 import type { KeyMap } from '../key-map';
+import { dropAllWords } from '../record-words';
 
 const fixedColumns: Record<Side, (titleSort: string) => string> = {
   work: (
@@ -135,6 +136,7 @@ export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
     sql`SELECT name FROM sqlite_master WHERE type = 'table' AND name GLOB 'index_[0-9]*'`,
   );
   for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
-  for (const table of ['multi_values', 'refs', 'record_search', 'category_counts'])
+  await dropAllWords(tx);
+  for (const table of ['multi_values', 'refs', 'record_search', 'category_counts', 'all_records'])
     await tx.run(sql`DELETE FROM ${raw(table)}`);
 }

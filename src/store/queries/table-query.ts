@@ -1,19 +1,31 @@
-import { searchWords } from './search-words';
+import { soughtAsMatch, type Sought } from '../../core/content/sought-words';
+import { ofLanguage, recordOfWords, saysNothingIn } from '../record-words';
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
 import { conditionSql, FEW } from './condition-sql';
 import type { Reader } from '../database';
-import { joined, raw, sql, type Bind, type Sql } from '../sql';
+import { anyOf, joined, raw, sql, type Bind, type Sql } from '../sql';
 import { liveNow } from './live-now';
 import type { Leading, QueryContext } from './query-context';
 import { stateSql } from './state-sql';
+import type { RecordSort } from '../tables/records';
 
 /** What the editors' table asks: the working side, filtered, in order, a page at a time. */
 export interface TableQuestion {
   where: Condition;
   state?: State;
-  /** Words sought in the title; each may be the beginning of a word. */
-  words?: string;
+  /** Words that stand in it, in one language alone where that is named (by its number). */
+  sought?: Sought;
+  language?: number;
+  /** Of several types together: those alone, by integer key, and media where they are among them. */
+  among?: { types: readonly number[]; media: boolean };
+  /** By whom it was changed last (by id). */
+  author?: string;
+  /** When it was changed, and from when it is seen (ms): from a moment, and before one. */
+  changed?: Between;
+  published?: Between;
+  /** Those alone that say nothing in a language (by its number). */
+  lacks?: number;
   /** Those alone that somebody changed last, that are given to somebody (by integer key), or in which something is to fix. */
   only?: { changedBy: number } | { givenTo: number } | { toFix: true };
   /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
@@ -21,6 +33,12 @@ export interface TableQuestion {
   sort: { by: 'title' | 'changed' | { column: string }; direction: 'up' | 'down' };
   limit: number;
   after?: Cursor;
+}
+
+/** From a moment (ms) on, and before one. */
+export interface Between {
+  from?: number;
+  before?: number;
 }
 
 /** Where the page before ended: its last row's sort value and entry. */
@@ -32,6 +50,9 @@ export interface Cursor {
 export interface TableRow {
   entry: number;
   uuid: string;
+  sort: RecordSort;
+  /** The id of its type; media have none. */
+  type: string | null;
   revision: number;
   title: string;
   stage: Stage;
@@ -39,6 +60,8 @@ export interface TableRow {
   body: string;
   faults: number;
   changedAt: number;
+  /** The name of who changed it last. */
+  changedBy: string | null;
   /** What the row was sorted by. */
   key: string | number | null;
 }
@@ -62,20 +85,53 @@ function onlySql(only: NonNullable<TableQuestion['only']>, plus: Sql): Sql {
   return sql`${plus}s.entry IN (SELECT record FROM working WHERE faults > 0)`;
 }
 
+const betweenSql = (column: Sql, { from, before }: Between): Sql =>
+  joined(
+    [
+      sql`${column} IS NOT NULL`,
+      ...(from === undefined ? [] : [sql`${column} >= ${from}`]),
+      ...(before === undefined ? [] : [sql`${column} < ${before}`]),
+    ],
+    ' AND ',
+  );
+
+/** What has the words that are sought, as rows `f` of the search. */
+const matchSql = (sought: Sought, language: number | undefined): Sql =>
+  sql`f.words MATCH ${soughtAsMatch(sought)}${language === undefined ? sql`` : sql` AND ${ofLanguage(language)}`}`;
+
+function wordsSql({ sought, language }: TableQuestion, plus: Sql): Sql[] {
+  if (!sought) return [];
+  if (soughtAsMatch(sought) === '') return [sql`0`];
+  return [
+    sql`${plus}s.entry IN (SELECT ${recordOfWords} FROM record_words f WHERE ${matchSql(sought, language)})`,
+  ];
+}
+
 function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
   const { indexTable, keyMap, now, today } = asked;
+  const { among, author, changed, published, lacks } = question;
   const plus = raw(leading === 'filter' ? '' : '+');
-  const sought = searchWords(question.words ?? '');
-  const words = sought
-    ? sql`${plus}s.entry IN (SELECT rowid FROM record_search WHERE record_search MATCH ${sought})`
-    : sql`0`;
+  const column = (name: string) => sql`${plus}s.${raw(name)}`;
   return joined(
     [
       question.state ? stateSql(question.state, now, leading === 'filter') : sql`${plus}s.binned = 0`,
       conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, leading }),
       ...(question.shown ? [shownSql(question.shown, asked)] : []),
       ...(question.only ? [onlySql(question.only, plus)] : []),
-      ...(question.words === undefined ? [] : [words]),
+      ...(among
+        ? [
+            sql`(${column('type')} IN ${anyOf(among.types)}${among.media ? sql` OR ${column('sort')} = 'medium'` : sql``})`,
+          ]
+        : []),
+      ...(author === undefined
+        ? []
+        : [
+            sql`${plus}s.entry IN (SELECT w.record FROM working w JOIN people p ON p.id = w.changed_by WHERE p.uuid = ${author})`,
+          ]),
+      ...(changed ? [betweenSql(column('changed'), changed)] : []),
+      ...(published ? [betweenSql(column('live_from'), published)] : []),
+      ...(lacks === undefined ? [] : [saysNothingIn(raw('s.entry'), lacks)]),
+      ...wordsSql(question, plus),
     ],
     ' AND ',
   );
@@ -91,8 +147,8 @@ export async function countRows(
   const found = foundSql(question, asked);
   const row = await reader.one<{ n: number }>(
     most === undefined
-      ? sql`SELECT count(*) AS n ${found}`
-      : sql`SELECT count(*) AS n FROM (SELECT 1 ${found} LIMIT ${most})`,
+      ? sql`SELECT count(*) AS n FROM (SELECT ${found})`
+      : sql`SELECT count(*) AS n FROM (SELECT ${found} LIMIT ${most})`,
   );
   return row?.n ?? 0;
 }
@@ -111,13 +167,15 @@ export const keysOfRows = async (
     )
   ).map(({ entry }) => entry);
 
-/** What a question lets through, to be counted: with words, what has them leads, so that counting so far stops there. */
-function foundSql({ words, ...question }: TableQuestion, asked: QueryContext): Sql {
-  const sought = searchWords(words ?? '');
+/**
+ * What a question lets through, to be counted: with words, what has them leads, so that counting so far stops there. What
+ * says them in several languages is one.
+ */
+function foundSql({ sought, language, ...question }: TableQuestion, asked: QueryContext): Sql {
   const table = raw(asked.indexTable.work);
-  return sought
-    ? sql`FROM record_search f CROSS JOIN ${table} s ON s.entry = f.rowid WHERE record_search MATCH ${sought} AND ${filterSql(question, asked, 'sort')}`
-    : sql`FROM ${table} s WHERE ${filterSql({ ...question, ...(words === undefined ? {} : { words }) }, asked, 'filter')}`;
+  if (!sought || soughtAsMatch(sought) === '')
+    return sql`1 FROM ${table} s WHERE ${filterSql({ ...question, ...(sought ? { sought } : {}) }, asked, 'filter')}`;
+  return sql`DISTINCT s.entry FROM record_words f CROSS JOIN ${table} s ON s.entry = ${recordOfWords} WHERE ${matchSql(sought, language)} AND ${filterSql(question, asked, 'sort')}`;
 }
 
 /** A page of rows, and how many there are in all: with many, the page is sought while they are counted. */
@@ -154,9 +212,9 @@ async function pageOfRows(
   const part = (extra: Sql, order: Sql, most: number): Promise<TableRow[]> => {
     const found = sql`SELECT s.entry, ${column} AS key FROM ${raw(indexTable.work)} s WHERE ${filter} AND ${extra} ORDER BY ${order} LIMIT ${most}`;
     return reader.all<TableRow>(
-      sql`SELECT p.entry, r.uuid, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, p.key
+      sql`SELECT p.entry, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, h.name AS changedBy, p.key
        FROM (${found}) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry
-       ORDER BY p.key ${way}, p.entry ${way}`,
+       LEFT JOIN ids t ON t.n = r.type LEFT JOIN people h ON h.id = w.changed_by ORDER BY p.key ${way}, p.entry ${way}`,
     );
   };
   const begun: Bind | undefined = after?.value;

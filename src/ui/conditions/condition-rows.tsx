@@ -44,6 +44,8 @@ interface RowsProps {
   depth?: number;
   /** Whether it is asked at a place, from which conditions may take something: a listing is, a table is not. */
   atPlace?: boolean;
+  /** What else can be added beside conditions over fields. */
+  others?: readonly { label: string; add: () => void }[];
 }
 
 /**
@@ -59,6 +61,7 @@ export function ConditionRows({
   below,
   depth = 0,
   atPlace = true,
+  others = [],
 }: RowsProps): ReactElement {
   const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
@@ -81,7 +84,7 @@ export function ConditionRows({
         const group = depth < GROUPS_DEEP ? asGroup(condition) : undefined;
         const standing = asMetadataTest(condition);
         return (
-          <div className={styles.line} key={`${i} ${test?.field ?? standing?.sort ?? ''}`}>
+          <div className={styles.line} data-condition key={`${i} ${test?.field ?? standing?.sort ?? ''}`}>
             {test && (
               <TestLine
                 type={type}
@@ -169,6 +172,18 @@ export function ConditionRows({
         </button>
       )}
       <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
+        {others.map((each) => (
+          <MenuItem
+            key={each.label}
+            onClick={() => {
+              setAt(null);
+              each.add();
+            }}
+          >
+            {each.label}
+          </MenuItem>
+        ))}
+        {others.length > 0 && <Divider />}
         {[...own, ...linked].map((each) => (
           <MenuItem key={each.key} onClick={() => add(begun(each))}>
             {each.label}

@@ -4,10 +4,11 @@ import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
 import { useAsk } from '../use-ask';
+import { Found } from '../found';
 import { stations } from './stations';
 import styles from './go-to.module.css';
 
-/** Goes to any type, entry, listing or page by the words in its name. */
+/** Goes to any type, entry, listing or page by the words in its name, or in what it says. */
 export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
   const router = useRouter();
   const [words, setWords] = useState('');
@@ -20,7 +21,7 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
     router.push(href);
   };
   const rows = [
-    ...places.map(({ label, href }) => ({ label, detail: 'Workspace', href })),
+    ...places.map(({ label, href }) => ({ label, detail: 'Workspace', href, hit: undefined })),
     ...(data?.items ?? []),
   ];
   // Where what was chosen is no longer in the list, Enter takes the first.
@@ -40,18 +41,23 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
           autoFocus
           value={words}
           onValueChange={setWords}
-          placeholder="A type, an entry, a listing, a page"
+          placeholder="A type, an entry, a listing, a page, or words that stand in one"
         />
         <Command.List className={styles.list} label="What there is">
           {rows.length === 0 && (
             <div className={styles.empty}>
-              {isFetching ? 'Looking…' : 'Nothing has these words in its name.'}
+              {isFetching ? 'Looking…' : 'Nothing is called so, and no text has these words.'}
             </div>
           )}
-          {rows.map(({ label, detail, href }) => (
+          {rows.map(({ label, detail, href, hit }) => (
             <Command.Item key={href} value={href} onSelect={go} className={styles.item}>
               <span>{label || 'Without a name'}</span>
               <span>{detail}</span>
+              {hit && (
+                <span className={styles.hit}>
+                  {hit.label}: <Found pieces={hit.pieces} />
+                </span>
+              )}
             </Command.Item>
           ))}
         </Command.List>

@@ -44,7 +44,7 @@ import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { EarlierVersions } from '../../../../ui/versions/earlier-versions';
 import { HereNow } from '../../../../ui/here-now';
-import { ListWays } from './list-at-hand';
+import { ListWays } from './table/list-at-hand';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
 import { EntryReach } from './entry-reach';

@@ -1,11 +1,21 @@
-import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
+import { allContent } from '../../../../services/entries';
+import { AnswersAtHand, atHand } from '../../answers-at-hand';
 import { signedIn } from '../../signed-in';
-import { NoTypes } from './no-types';
+import { addressOf, type Asked } from './table/address-of';
+import { AllTable } from './table/all-table';
+import { allQuestion } from './table/table-question';
 
-export default async function WritePage(): Promise<ReactElement> {
-  const { installation } = await signedIn();
-  const [first] = installation.model.contentTypes;
-  if (first) redirect(`/bench/write/${first.definition.key}`);
-  return <NoTypes />;
+export default async function AllContentPage({
+  searchParams,
+}: {
+  searchParams: Promise<Asked>;
+}): Promise<ReactElement> {
+  const { installation, person } = await signedIn();
+  const query = allQuestion(addressOf(await searchParams));
+  return (
+    <AnswersAtHand answers={[atHand('allContent', { query }, allContent(installation, query, person))]}>
+      <AllTable />
+    </AnswersAtHand>
+  );
 }

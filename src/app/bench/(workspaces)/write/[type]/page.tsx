@@ -3,10 +3,9 @@ import type { ReactElement } from 'react';
 import { entries, ownTable } from '../../../../../services/entries';
 import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { signedIn } from '../../../signed-in';
-import { EntryTable } from '../entry-table';
-import { tableQuestion } from '../table-question';
-
-type Asked = Record<string, string | string[] | undefined>;
+import { addressOf, type Asked } from '../table/address-of';
+import { EntryTable } from '../table/entry-table';
+import { tableQuestion } from '../table/table-question';
 
 export default async function TablePage({
   params,
@@ -19,11 +18,8 @@ export default async function TablePage({
   const { type: key } = await params;
   const type = installation.model.contentTypeByKey(key);
   if (!type) notFound();
-  const asked = Object.entries(await searchParams).flatMap(([name, value]) =>
-    typeof value === 'string' ? [[name, value]] : [],
-  );
   const look = await ownTable(installation, person, type.id);
-  const query = tableQuestion(installation.model, type, look, new URLSearchParams(asked));
+  const query = tableQuestion(installation.model, type, look, addressOf(await searchParams));
   return (
     <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query, person))]}>
       <EntryTable key={key} typeKey={key} initialLook={look} />

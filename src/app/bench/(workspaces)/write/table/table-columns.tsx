@@ -2,12 +2,12 @@
 import { Button, IconButton, Popover } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { OwnTable } from '../../../../contract/own-table';
-import { MOST_COLUMNS } from '../../../../core/content/table-look';
-import type { CompiledType } from '../../../../core/model/compile';
-import type { ContentType } from '../../../../core/model/document';
-import { ask, wordsOf } from '../../../../ui/ask';
-import { Note } from '../../../../ui/marks';
+import type { OwnTable } from '../../../../../contract/own-table';
+import { MOST_COLUMNS } from '../../../../../core/content/table-look';
+import type { CompiledType } from '../../../../../core/model/compile';
+import type { ContentType } from '../../../../../core/model/document';
+import { ask, wordsOf } from '../../../../../ui/ask';
+import { Note } from '../../../../../ui/marks';
 import styles from './table-columns.module.css';
 
 /** Which fields a table shows, and in which order: chosen by each person, and remembered for them. */

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useSyncExternalStore, type ReactElement } from 'react';
-import { isJsonObject } from '../../../../core/json';
-import { Link } from '../../../../ui/link';
+import { isJsonObject } from '../../../../../core/json';
+import { Link } from '../../../../../ui/link';
 
 const KEY = 'clear-frame.list';
 

@@ -1,8 +1,8 @@
 'use client';
 import type { ReactElement } from 'react';
-import type { ReachLink } from '../../../../contract/entries';
-import look from '../../../../ui/look/look.module.css';
-import { Link } from '../../../../ui/link';
+import type { ReachLink } from '../../../../../contract/entries';
+import look from '../../../../../ui/look/look.module.css';
+import { Link } from '../../../../../ui/link';
 
 /** How many of the places where an entry is shown are named in its row. */
 const NAMED = 1;

@@ -1,0 +1,275 @@
+'use client';
+import { Button } from '@mui/material';
+import { createColumnHelper } from '@tanstack/react-table';
+import { useMemo, useState, type ReactElement } from 'react';
+import type { EntryRow, ReachLink } from '../../../../../contract/entries';
+import { stateLabels } from '../../../../../core/content/states';
+import { parseValues } from '../../../../../core/content/values';
+import type { CompiledType } from '../../../../../core/model/compile';
+import type { ContentType, Field } from '../../../../../core/model/document';
+import { namedOnly } from '../../../../../core/content/known';
+import { shorten } from '../../../../../core/mapping/shorten';
+import { kindFor, type Speaking } from '../../../../../core/model/kinds';
+import { Frame } from '../../../../../ui/frame';
+import look from '../../../../../ui/look/look.module.css';
+import { Eyebrow, Note } from '../../../../../ui/marks';
+import type { OwnTable } from '../../../../../contract/own-table';
+import { useModel } from '../../../../../ui/model-in-force';
+import { useMay } from '../../../../../ui/shell/person';
+import { useOutsideOfType } from '../../../../../ui/use-within';
+import { Workspace } from '../../../../../ui/shell/workspace';
+import { useAsk } from '../../../../../ui/use-ask';
+import { When } from '../../../../../ui/when';
+import { useListAtHand } from './list-at-hand';
+import { TableColumns } from './table-columns';
+import { ManyBar } from '../many-bar';
+import { ShownOnCell } from './shown-on-cell';
+import { isNarrowed } from './filters';
+import { KeepView } from './keep-view';
+import { RowName } from './row-name';
+import { RowState } from './row-state';
+import { RowsTable, type features } from './rows-table';
+import { TableFoot } from './table-foot';
+import { TableTools } from './table-tools';
+import { conditionsAsked, foundBy, tableQuestion } from './table-question';
+import { usePages } from './use-pages';
+import { useTableAddress } from './use-table-address';
+import { WriteOutline } from '../write-outline';
+import { Link } from '../../../../../ui/link';
+
+const helper = createColumnHelper<typeof features, EntryRow>();
+
+/** The value of a field in words, as a cell shows it. */
+function Cell({
+  field,
+  row,
+  speaking,
+}: {
+  field: Field;
+  row: EntryRow;
+  speaking: Speaking;
+}): ReactElement | null {
+  if (kindFor(field).derived) return <>{String(row.values[field.key] ?? '–')}</>;
+  const { values } = parseValues([field], { [field.key]: row.values[field.key] ?? null }, {}, '');
+  const value = values[field.id];
+  const words = value === undefined ? '' : shorten(kindFor(field).inWords(value, speaking), 120);
+  return words ? <>{words}</> : <span className={look.faint}>–</span>;
+}
+
+const columnsOf = (
+  type: CompiledType<ContentType>,
+  shownColumns: readonly string[],
+  speaking: Speaking,
+  shown: (id: string) => readonly ReachLink[] | undefined,
+) =>
+  helper.columns([
+    helper.display({
+      id: 'title',
+      header: type.field(type.definition.title)?.label ?? 'Title',
+      cell: ({ row: { original } }) => <RowName href={`/bench/write/entry/${original.id}`} row={original} />,
+    }),
+    helper.display({
+      id: 'state',
+      header: 'State',
+      cell: ({ row: { original } }) => <RowState row={original} />,
+    }),
+    ...shownColumns.flatMap((key) => {
+      const field = type.fieldByKey(key);
+      return field
+        ? [
+            helper.display({
+              id: field.key,
+              header: field.label,
+              cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} />,
+            }),
+          ]
+        : [];
+    }),
+    helper.display({
+      id: 'shownOn',
+      header: 'Shown on',
+      cell: ({ row: { original } }) => <ShownOnCell places={shown(original.id)} />,
+    }),
+    helper.display({
+      id: 'changed',
+      header: 'Changed',
+      cell: ({ row: { original } }) => <When at={original.changedAt} />,
+    }),
+  ]);
+
+/** The entries of one type: filtered, in order, a page at a time. What is asked stands in the address. */
+export function EntryTable({
+  typeKey,
+  initialLook,
+}: {
+  typeKey: string;
+  /** How the one who is signed in wants it. */
+  initialLook: OwnTable;
+}): ReactElement | null {
+  const type = useModel().contentTypeByKey(typeKey);
+  return type ? <TableOf type={type} initialLook={initialLook} /> : null;
+}
+
+/** Which rows are ticked: some, or all that is found. Another question (`shape`) unticks them. */
+function useTicks(shape: string) {
+  const [ticks, setTicks] = useState<{ of: string; ids: ReadonlySet<string>; everything: boolean }>({
+    of: shape,
+    ids: new Set(),
+    everything: false,
+  });
+  const now = ticks.of === shape ? ticks : { of: shape, ids: new Set<string>(), everything: false };
+  return {
+    ...now,
+    isTicked: (id: string) => now.everything || now.ids.has(id),
+    tickAll: () => setTicks({ ...now, everything: true }),
+    untick: () => setTicks({ of: shape, ids: new Set(), everything: false }),
+    tick: (rows: readonly { id: string }[], ids: readonly string[], on: boolean) => {
+      const next = new Set(now.everything ? rows.map(({ id }) => id) : now.ids);
+      for (const id of ids)
+        if (on) next.add(id);
+        else next.delete(id);
+      setTicks({ of: shape, ids: next, everything: false });
+    },
+  };
+}
+
+function TableOf({
+  type,
+  initialLook,
+}: {
+  type: CompiledType<ContentType>;
+  initialLook: OwnTable;
+}): ReactElement {
+  const typeKey = type.definition.key;
+  const model = useModel();
+  const outside = useOutsideOfType(type.id);
+  const mayWrite = useMay('write entries') && !outside;
+  const address = useTableAddress();
+  const { asked, q, put, clear } = address;
+  const [tableLook, setTableLook] = useState(initialLook);
+  const question = tableQuestion(model, type, tableLook, asked, q);
+  const { state, sort, limit, looks } = question;
+  const shape = JSON.stringify(question);
+  const pages = usePages(shape);
+  const ticks = useTicks(shape);
+  const { cursor } = pages;
+  const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
+  const rows = useMemo(() => data?.items ?? [], [data]);
+  useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
+  // Asked apart, so that the table does not wait for it.
+  const { data: places, isPlaceholderData: ofOthers } = useAsk(
+    'shownOn',
+    { query: { type: typeKey, ids: rows.map(({ id }) => id).join(',') } },
+    { enabled: rows.length > 0 },
+  );
+  const columns = useMemo(
+    () =>
+      columnsOf(
+        type,
+        tableLook.columns,
+        { locale: model.locale, known: namedOnly(data?.names ?? {}) },
+        (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
+      ),
+    [type, tableLook, model.locale, data, places, ofOthers],
+  );
+  const sortable = (id: string) => {
+    if (id === 'title' || id === 'changed') return true;
+    const field = type.fieldByKey(id);
+    return field?.indexed === true && kindFor(field).indexShape.sort !== 'none';
+  };
+  const { plural, label } = type.definition;
+  const narrowed = q !== '' || isNarrowed(asked);
+  return (
+    <Workspace
+      outline={<WriteOutline typeKey={typeKey} {...(state ? { state } : {})} />}
+      outlineLabel="Entries"
+    >
+      <div className={look.heading}>
+        <div>
+          <Eyebrow>Entries</Eyebrow>
+          <h1>
+            {plural}
+            {state && `, ${stateLabels[state].toLowerCase()}`}
+          </h1>
+          {type.definition.purpose && <p className={look.pencil}>{type.definition.purpose}</p>}
+        </div>
+        <div className={look.acts}>
+          <KeepView type={typeKey} address={address} />
+          {mayWrite && (
+            <>
+              <Button component={Link} variant="outlined" href={`/bench/shape/sample?into=${typeKey}`}>
+                Bring in a file
+              </Button>
+              <Button component={Link} variant="contained" href={`/bench/write/new/${typeKey}`}>
+                New {label.toLowerCase()}
+              </Button>
+            </>
+          )}
+        </div>
+      </div>
+      <TableTools
+        address={address}
+        type={type}
+        conditions={conditionsAsked(asked)}
+        found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}`}
+      >
+        <TableColumns type={type} look={tableLook} onChange={setTableLook} />
+      </TableTools>
+      {error && (
+        <Note sort="error" role="alert">
+          {error.message}
+        </Note>
+      )}
+      {data && (ticks.everything || ticks.ids.size > 0) && (
+        <ManyBar
+          type={type}
+          ids={ticks.everything ? undefined : [...ticks.ids]}
+          found={foundBy(question)}
+          total={data.total}
+          onAll={ticks.tickAll}
+          onNone={ticks.untick}
+        />
+      )}
+      <Frame label={plural}>
+        {data?.total === 0 ? (
+          <div className={look.empty}>
+            <strong>{narrowed ? 'Nothing is like that.' : `No ${plural.toLowerCase()} yet.`}</strong>
+            {narrowed ? (
+              <Button onClick={clear}>Show every entry</Button>
+            ) : (
+              mayWrite && (
+                <Button component={Link} variant="contained" href={`/bench/write/new/${typeKey}`}>
+                  Write the first {label.toLowerCase()}
+                </Button>
+              )
+            )}
+          </div>
+        ) : (
+          <RowsTable
+            columns={columns}
+            rows={rows}
+            sort={sort}
+            sortable={sortable}
+            onSort={(next) => put({ sort: next === 'title' ? undefined : next })}
+            tall={looks === 'yes' || q !== ''}
+            ticking={
+              outside
+                ? undefined
+                : { isTicked: ticks.isTicked, onTick: (ids, on) => ticks.tick(rows, ids, on) }
+            }
+          />
+        )}
+      </Frame>
+      {data && data.total > 0 && (
+        <TableFoot
+          pages={pages}
+          limit={limit}
+          shown={rows.length}
+          total={data.total}
+          next={data.next}
+          onLimit={(n) => put({ rows: n })}
+        />
+      )}
+    </Workspace>
+  );
+}

@@ -1,0 +1,90 @@
+import { allSorts, type AllSort } from '../../../../../core/content/table-look';
+import type { ManyFound } from '../../../../../contract/many';
+import type { OwnTable } from '../../../../../contract/own-table';
+import type { Json } from '../../../../../core/json';
+import { parseCondition } from '../../../../../core/mapping/rule/parse';
+import type { CompiledModel, CompiledType } from '../../../../../core/model/compile';
+import type { ContentType } from '../../../../../core/model/document';
+import type { Question } from '../../../../../ui/ask';
+import { filtersAsked, shownAsked } from './filters';
+
+export const rowCounts = [25, 50, 100, 200, 500] as const;
+const rowsAsked = (asked: Pick<URLSearchParams, 'get'>): number =>
+  rowCounts.find((n) => String(n) === asked.get('rows')) ?? 50;
+
+export type TableQuestion = Required<Pick<NonNullable<Question<'entries'>['query']>, 'sort' | 'limit'>> &
+  NonNullable<Question<'entries'>['query']>;
+
+/** The conditions that stand in an address, whole or not. */
+export function conditionsAsked(asked: Pick<URLSearchParams, 'get'>): Json[] {
+  try {
+    const read: unknown = JSON.parse(asked.get('where') ?? '[]');
+    return Array.isArray(read) ? (read as Json[]) : [];
+  } catch {
+    // An address that somebody typed may say anything; what is no list asks nothing.
+    return [];
+  }
+}
+
+/** The one condition that those of them that are whole come to, as it is asked; nothing where none is. */
+function whereAsked(
+  model: CompiledModel,
+  type: CompiledType<ContentType>,
+  conditions: readonly Json[],
+): string | undefined {
+  const all = conditions.filter((each) => parseCondition(model, type, each, '').faults.length === 0);
+  return all.length > 0 ? JSON.stringify({ all }) : undefined;
+}
+
+/** What a type's table asks, from what stands in its address and the words typed over it. */
+export function tableQuestion(
+  model: CompiledModel,
+  type: CompiledType<ContentType>,
+  { columns }: OwnTable,
+  asked: Pick<URLSearchParams, 'get'>,
+  words = asked.get('q') ?? '',
+): TableQuestion {
+  const shown = shownAsked(asked);
+  const where = whereAsked(model, type, conditionsAsked(asked));
+  return {
+    type: type.definition.key,
+    columns: columns.join(','),
+    sort: asked.get('sort') ?? 'title',
+    limit: rowsAsked(asked),
+    ...filtersAsked(asked, words),
+    ...(shown ? { shown } : {}),
+    ...(asked.get('roomy') === 'yes' ? { looks: 'yes' as const } : {}),
+    ...(where === undefined ? {} : { where }),
+  };
+}
+
+/** What narrows a table, without its order, its columns and its pages. */
+export const foundBy = ({
+  type: _type,
+  columns: _columns,
+  sort: _sort,
+  limit: _limit,
+  looks: _looks,
+  ...found
+}: TableQuestion): ManyFound => found;
+
+/** By what all content is sorted where nothing is said: what changed last comes first. */
+const ALL_SORTED = '-changed' satisfies AllSort;
+
+export type AllQuestion = Required<Pick<NonNullable<Question<'allContent'>['query']>, 'sort' | 'limit'>> &
+  NonNullable<Question<'allContent'>['query']>;
+
+/** What the table of all content asks, from what stands in its address and the words typed over it. */
+export const allQuestion = (
+  asked: Pick<URLSearchParams, 'get'>,
+  words = asked.get('q') ?? '',
+): AllQuestion => {
+  const types = asked.get('types');
+  return {
+    sort: allSorts.find((each) => each === asked.get('sort')) ?? ALL_SORTED,
+    limit: rowsAsked(asked),
+    ...filtersAsked(asked, words),
+    ...(types ? { types } : {}),
+    ...(asked.get('roomy') === 'yes' ? { looks: 'yes' as const } : {}),
+  };
+};

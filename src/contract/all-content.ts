@@ -1,0 +1,57 @@
+import { Type } from 'class-transformer';
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { states, type State } from '../core/content/states';
+import { allSorts, type AllSort } from '../core/content/table-look';
+import { GivenTo, Hit, RowLook } from './entries';
+import { TableFilters } from './table-filters';
+
+/** What is asked of all content together: entries, pages and media. */
+export class AllContentQuery extends TableFilters {
+  /** Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas between. */
+  @IsString() @MaxLength(4000) @IsOptional() types?: string;
+  /** With a minus before it for the other direction. */
+  @IsIn(allSorts) @IsOptional() sort?: AllSort;
+  /** Whether each row is told with a picture and its first words. */
+  @IsIn(['yes']) @IsOptional() looks?: 'yes';
+  @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;
+  @IsString() @MaxLength(2000) @IsOptional() cursor?: string;
+}
+
+export class AllContentRow {
+  @IsUUID() id!: string;
+  @IsIn(['entry', 'page', 'medium']) sort!: 'entry' | 'page' | 'medium';
+  /** Its type, in words. */
+  @IsString() type!: string;
+  @IsInt() revision!: number;
+  @IsString() title!: string;
+  @IsIn(states) state!: State;
+  @IsBoolean() differs!: boolean;
+  @IsInt() faults!: number;
+  /** The day or moment that its type says it is of (ISO 8601). */
+  @IsString() @IsOptional() date?: string;
+  @IsISO8601() changedAt!: string;
+  @IsString() changedBy!: string;
+  @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;
+  @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
+  @ValidateNested() @Type(() => RowLook) @IsOptional() look?: RowLook;
+}
+
+export class AllContentAnswer {
+  @IsInt() total!: number;
+  @IsArray() @ValidateNested({ each: true }) @Type(() => AllContentRow) items!: AllContentRow[];
+  /** Ask with this as `cursor` for the rows that follow. Absent on the last page. */
+  @IsString() @IsOptional() next?: string;
+}

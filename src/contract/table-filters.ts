@@ -1,0 +1,26 @@
+import { IsIn, IsISO8601, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import { states, type State } from '../core/content/states';
+import { tableOnly, type TableOnly } from '../core/content/table-look';
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const day = { message: 'A day is given as 2026-12-24' };
+
+/** What narrows a table, whatever lies in it. Days are those of the site. */
+export class TableFilters {
+  @IsIn(states) @IsOptional() state?: State;
+  /** Words that stand anywhere in it: each may be the beginning of one; between quotation marks they follow one another. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+  /** The one language (BCP 47) in whose words is sought. */
+  @IsString() @MaxLength(35) @IsOptional() language?: string;
+  @IsIn(tableOnly) @IsOptional() only?: TableOnly;
+  /** By whom it was changed last. */
+  @IsUUID() @IsOptional() author?: string;
+  /** Changed from this day on, and up to this one. */
+  @Matches(DAY, day) @IsISO8601({ strict: true }, day) @IsOptional() changedFrom?: string;
+  @Matches(DAY, day) @IsISO8601({ strict: true }, day) @IsOptional() changedUntil?: string;
+  /** Seen by visitors from a day not before this one, and not after this one. */
+  @Matches(DAY, day) @IsISO8601({ strict: true }, day) @IsOptional() publishedFrom?: string;
+  @Matches(DAY, day) @IsISO8601({ strict: true }, day) @IsOptional() publishedUntil?: string;
+  /** A language (BCP 47) in which nothing is said. */
+  @IsString() @MaxLength(35) @IsOptional() lacks?: string;
+}
