@@ -91,7 +91,7 @@ test('Write: the table is searched, sorted and filtered, a page of rows at a tim
   await page.goto('/bench/write/species?rows=25');
   await page.getByRole('button', { name: 'Next page' }).click();
   await expect(page.getByText('26 to 50 of 66')).toBeVisible();
-  await page.getByLabel('Search Species by name').fill('blue');
+  await page.getByLabel('Search every word').fill('blue');
   await expect(rows).toHaveCount(2);
 });
 

@@ -90,3 +90,89 @@ test('Looking at a new entry leaves none, and what is written in one is kept whe
   await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
   expect(await count()).toBe(before + 1);
 });
+
+test('Cells are typed into by keyboard alone, tell what they cannot take, and take a block from a spreadsheet', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write/event?sort=-changed');
+  const cell = (row: number, column: number) =>
+    page.getByRole('row').nth(row).getByRole('cell').nth(column).getByRole('button');
+  const heads = await page.getByRole('columnheader').allTextContents();
+  const price = heads.indexOf('Price') + 1;
+  const titles = async () => (await page.getByRole('row').getByRole('link').allTextContents()).slice(0, 2);
+  await page.goto('/bench/write/event');
+  const before = [await cell(1, price).innerText(), await cell(2, price).innerText()];
+  const named = await titles();
+  // Tab comes to the first cell that takes something; arrows go on from there.
+  await cell(1, heads.indexOf('Starts') + 1).focus();
+  while (
+    (await page.evaluate(() => document.activeElement?.getAttribute('data-place') ?? '')).split(' ')[1] !==
+    'price'
+  )
+    await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('23.50');
+  await page.keyboard.press('Enter');
+  await expect(cell(1, price)).toHaveText(/^23\.50?\scrowns$/);
+  await expect(cell(2, price)).toBeFocused();
+  await page.keyboard.press('Enter');
+  const box = page.getByRole('textbox', { name: /^Price: / });
+  await box.fill('dear');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'number' })).toBeVisible();
+  await expect(box).toHaveValue('dear');
+  await page.keyboard.press('Escape');
+  await expect(cell(2, price)).toHaveText(before[1] ?? '');
+  await cell(1, price).focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', '31\n32\n');
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect(cell(1, price)).toHaveText(/^31\scrowns$/);
+  await expect(cell(2, price)).toHaveText(/^32\scrowns$/);
+  await cell(1, price).focus();
+  await page.keyboard.press('Control+z');
+  await expect(cell(1, price)).toHaveText(/^23\.50?\scrowns$/);
+  await expect(cell(2, price)).toHaveText(before[1] ?? '');
+  await page.keyboard.press('Control+z');
+  await expect(cell(1, price)).toHaveText(before[0] ?? '');
+  expect(await titles()).toEqual(named);
+});
+
+test('A word inside a text is found from Go to and in the table of all content, which is kept as a view', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write');
+  await page.getByRole('button', { name: /Go to/ }).click();
+  await page.getByRole('combobox', { name: 'Go to' }).fill('left-hand corner');
+  await page.getByRole('option', { name: /Wasps in the first hide/ }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Wasps in the first hide' })).toBeVisible();
+  await page.goto('/bench/write');
+  await page.getByLabel('Search every word').fill('"until the frost"');
+  await expect(page.getByRole('row', { name: /Wasps in the first hide/ }).locator('mark')).toHaveText(
+    'until the frost',
+  );
+  await page.getByRole('button', { name: 'Add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'State', exact: true }).click();
+  await page.getByRole('combobox', { name: 'State' }).click();
+  await page.getByRole('option', { name: 'Published', exact: true }).click();
+  await expect(page).toHaveURL(/state=published/);
+  await page.getByRole('button', { name: 'Save as a view' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Frosty');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('link', { name: 'All content' }).click();
+  await expect(page.getByLabel('Search every word')).toHaveValue('');
+  await page.getByRole('link', { name: 'Frosty' }).click();
+  await expect(page.getByLabel('Search every word')).toHaveValue('"until the frost"');
+  await expect(page.getByRole('row', { name: /Wasps in the first hide/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Forget this view' }).click();
+  await expect(page.getByRole('link', { name: 'Frosty' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Frosty' })).toBeVisible();
+});

@@ -253,8 +253,10 @@ test('An architect lists entries and pages together, sees what fed one of them, 
 
   // The table tells where visitors see each, and finds those that they see nowhere.
   await page.goto(`${running.address}/bench/write/person`);
-  await page.getByLabel('Shown on', { exact: true }).click();
-  await page.getByRole('option', { name: 'Shown somewhere' }).click();
+  await page.getByRole('button', { name: 'Add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'Shown on', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Shown', exact: true }).click();
+  await page.getByRole('option', { name: 'somewhere' }).click();
   await expect(
     page.getByRole('row', { name: /Juno Ashby/ }).getByRole('link', { name: 'Groups and schools' }),
   ).toBeVisible();

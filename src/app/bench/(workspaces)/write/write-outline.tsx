@@ -117,7 +117,7 @@ export function WriteOutline({ all = false, typeKey, state, media, bin = false }
               key={each}
               label={<StateMark state={each} />}
               href={`/bench/write${typeKey === undefined ? '' : `/${typeKey}`}?state=${each}`}
-              here={state === each}
+              here={state === each && view === null}
               end={here[each]}
             />
           ))}

@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, useState, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../../contract/entries';
+import { optionsInCell } from '../../../../../core/content/typed-cell';
 import { stateLabels } from '../../../../../core/content/states';
 import { parseValues } from '../../../../../core/content/values';
 import type { CompiledType } from '../../../../../core/model/compile';
@@ -33,6 +34,7 @@ import { TableFoot } from './table-foot';
 import { TableTools } from './table-tools';
 import { conditionsAsked, foundBy, tableQuestion } from './table-question';
 import { usePages } from './use-pages';
+import { useCells } from './use-cells';
 import { useTableAddress } from './use-table-address';
 import { WriteOutline } from '../write-outline';
 import { Link } from '../../../../../ui/link';
@@ -155,6 +157,7 @@ function TableOf({
   const { cursor } = pages;
   const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
   const rows = useMemo(() => data?.items ?? [], [data]);
+  const cells = useCells(type, rows, model.locale);
   useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
   // Asked apart, so that the table does not wait for it.
   const { data: places, isPlaceholderData: ofOthers } = useAsk(
@@ -252,6 +255,17 @@ function TableOf({
             sortable={sortable}
             onSort={(next) => put({ sort: next === 'title' ? undefined : next })}
             tall={looks === 'yes' || q !== ''}
+            cells={
+              mayWrite
+                ? {
+                    typed: cells,
+                    optionsOf: (key) => {
+                      const field = type.fieldByKey(key);
+                      return field && optionsInCell(field);
+                    },
+                  }
+                : undefined
+            }
             ticking={
               outside
                 ? undefined

@@ -1,8 +1,10 @@
 'use client';
 import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import type { ReactElement } from 'react';
+import { useRef, type ClipboardEvent, type ReactElement } from 'react';
 import styles from './table.module.css';
+import { TypedCell, type Step } from './typed-cell';
+import type { Cells } from './use-cells';
 
 export const features = tableFeatures({});
 export type Columns<Row extends RowBase> = ColumnDef<typeof features, Row, unknown>[];
@@ -27,6 +29,7 @@ export function RowsTable<Row extends RowBase>({
   onSort,
   ticking,
   tall,
+  cells,
 }: {
   columns: Columns<Row>;
   rows: Row[];
@@ -37,11 +40,52 @@ export function RowsTable<Row extends RowBase>({
   ticking?: Ticking | undefined;
   /** Whether rows are as tall as what stands in them. */
   tall: boolean;
+  /** How its cells are typed into, where they may be. */
+  cells?: { typed: Cells; optionsOf: (column: string) => readonly string[] | undefined } | undefined;
 }): ReactElement {
+  const holder = useRef<HTMLDivElement>(null);
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }: Row) => id });
   const all = rows.map(({ id }) => id);
+  const typedColumns = table.getAllLeafColumns().flatMap(({ id }) => (cells?.typed.isTyped(id) ? [id] : []));
+  /** The cell so many rows below and columns beside another. */
+  const beside = (row: string, column: string, down: number, right: number) => {
+    const to = {
+      row: all[all.indexOf(row) + down],
+      column: typedColumns[typedColumns.indexOf(column) + right],
+    };
+    return to.row === undefined || to.column === undefined ? undefined : { row: to.row, column: to.column };
+  };
+  const go = (row: string, column: string, step: Step) => {
+    const [down, right] = { up: [-1, 0], down: [1, 0], left: [0, -1], right: [0, 1] }[step] as [
+      number,
+      number,
+    ];
+    const to = beside(row, column, down, right);
+    if (to)
+      holder.current
+        ?.querySelector<HTMLElement>(`[data-place="${CSS.escape(`${to.row} ${to.column}`)}"]`)
+        ?.focus();
+  };
+  /** Puts a block of cells, as a spreadsheet copies it, from a cell on to the right and below. */
+  const paste = (event: ClipboardEvent) => {
+    const [row = '', column = ''] = (event.target as HTMLElement).dataset.place?.split(' ') ?? [];
+    if (!cells || row === '') return;
+    const block = event.clipboardData
+      .getData('text/plain')
+      .replace(/\r?\n$/, '')
+      .split(/\r?\n/);
+    event.preventDefault();
+    void cells.typed.put(
+      block.flatMap((line, down) =>
+        line.split('\t').flatMap((text, right) => {
+          const to = beside(row, column, down, right);
+          return to ? [{ ...to, text }] : [];
+        }),
+      ),
+    );
+  };
   return (
-    <div className={styles.scroll}>
+    <div className={styles.scroll} ref={holder} onPaste={paste}>
       <table className={styles.table}>
         <thead>
           {table.getHeaderGroups().map((group) => (
@@ -91,11 +135,32 @@ export function RowsTable<Row extends RowBase>({
                   />
                 </td>
               )}
-              {row.getAllCells().map((cell) => (
-                <td key={cell.id}>
-                  <table.FlexRender cell={cell} />
-                </td>
-              ))}
+              {row.getAllCells().map((cell) => {
+                const column = cell.column.id;
+                const shown = <table.FlexRender cell={cell} />;
+                if (!cells || !typedColumns.includes(column)) return <td key={cell.id}>{shown}</td>;
+                const { typed, optionsOf } = cells;
+                const coming = typed.coming(row.id, column);
+                return (
+                  <td key={cell.id}>
+                    <TypedCell
+                      place={`${row.id} ${column}`}
+                      first={row.id === all[0] && column === typedColumns[0]}
+                      label={`${String(cell.column.columnDef.header)}: ${row.original.title || 'without a name'}`}
+                      text={typed.textOf(row.id, column)}
+                      options={optionsOf(column)}
+                      refused={typed.refusedAt(row.id, column)}
+                      onLeave={() => typed.leave(row.id, column)}
+                      going={coming !== undefined}
+                      onStep={(step) => go(row.id, column, step)}
+                      onPut={(text) => typed.put([{ row: row.id, column, text }])}
+                      onUndo={typed.undo}
+                    >
+                      {coming ?? shown}
+                    </TypedCell>
+                  </td>
+                );
+              })}
             </tr>
           ))}
         </tbody>
