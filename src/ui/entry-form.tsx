@@ -6,6 +6,7 @@ import type { Json, JsonObject } from '../core/json';
 import type { Field } from '../core/model/document';
 import { kindFor } from '../core/model/kinds';
 import { groupId, groupsOf } from './field-groups';
+import { proposedEnd } from '../core/content/proposed-end';
 import { FieldEditor, kindUiFor } from './kinds';
 import type { Width } from './kinds/kind-ui';
 import { NoteHere } from './notes/note-here';
@@ -56,6 +57,8 @@ interface RowProps {
   onNote?: ((key: string, quote: string) => void) | undefined;
 }
 
+const proposedOf = ({ field, beside }: RowProps) => proposedEnd(beside.fields, field.key, beside.values);
+
 /** Whether a field would be drawn the same: what stands beside it counts only where it narrows what may be chosen. */
 function isSameRow(a: RowProps, b: RowProps): boolean {
   return (
@@ -68,7 +71,8 @@ function isSameRow(a: RowProps, b: RowProps): boolean {
     a.notes === b.notes &&
     a.onNote === b.onNote &&
     areSameFaults(a.faults, b.faults) &&
-    (kindFor(a.field).narrowsTo === undefined || a.beside.values === b.beside.values)
+    (kindFor(a.field).narrowsTo === undefined || a.beside.values === b.beside.values) &&
+    (kindFor(a.field).measures !== 'time' || proposedOf(a) === proposedOf(b))
   );
 }
 

@@ -5,9 +5,9 @@ import { useId, useState, type FormEvent, type ReactElement } from 'react';
 import type { ShownSpan } from '../contract/entries';
 import type { Fault } from '../core/faults';
 import { Problem, wordsOf } from './ask';
+import { DayBox } from './day-box';
 import { Labelled } from './labelled';
 import { Note } from './marks';
-import look from './look/look.module.css';
 import styles from './publish-at.module.css';
 import { momentInWords } from './seen-in-words';
 
@@ -63,22 +63,10 @@ export function PublishAt({
         <DialogContent sx={{ display: 'grid', gap: '14px' }}>
           <div className={styles.times}>
             <Labelled id={`${id}-from`} label="From" help="Empty: at once." faults={at('/from')}>
-              <input
-                id={`${id}-from`}
-                type="datetime-local"
-                className={`${look.box} ${look.wide}`}
-                value={from}
-                onChange={({ target }) => setFrom(target.value)}
-              />
+              <DayBox id={`${id}-from`} clock value={from} onChange={setFrom} />
             </Labelled>
             <Labelled id={`${id}-until`} label="Until" help="Empty: for good." faults={at('/until')}>
-              <input
-                id={`${id}-until`}
-                type="datetime-local"
-                className={`${look.box} ${look.wide}`}
-                value={until}
-                onChange={({ target }) => setUntil(target.value)}
-              />
+              <DayBox id={`${id}-until`} clock value={until} onChange={setUntil} />
             </Labelled>
           </div>
           {waiting.length > 0 && (

@@ -3,37 +3,13 @@ import { MenuItem, OutlinedInput, Select } from '@mui/material';
 import { CalendarDays } from 'lucide-react';
 import type { ReactElement } from 'react';
 import type { DayOrRelative } from '../../core/content/day';
+import { DayBox } from '../day-box';
 import { Labelled } from '../labelled';
+import { TimeInput } from './time-input';
 import type { KindUi } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
 import { without } from './rule-inputs';
-
-export const DayInput = ({
-  id,
-  value,
-  onChange,
-  invalid = false,
-  describedBy,
-  label,
-}: {
-  id: string;
-  value: string;
-  onChange: (day: string) => void;
-  invalid?: boolean;
-  describedBy?: string;
-  label?: string;
-}): ReactElement => (
-  <OutlinedInput
-    id={id}
-    type="date"
-    fullWidth
-    value={value}
-    error={invalid}
-    onChange={({ target }) => onChange(target.value)}
-    slotProps={{ input: { 'aria-describedby': describedBy, 'aria-label': label, max: '9999-12-31' } }}
-  />
-);
 
 const units = ['days', 'weeks', 'months', 'years'];
 
@@ -73,9 +49,7 @@ export function DayOrRelativeInput({
         <MenuItem value="fixed">A fixed day</MenuItem>
         <MenuItem value="now">Told from today</MenuItem>
       </Select>
-      {how === 'fixed' && (
-        <DayInput id={`${id}-day`} label={label} value={asText(value)} onChange={onChange} />
-      )}
+      {how === 'fixed' && <DayBox id={`${id}-day`} label={label} value={asText(value)} onChange={onChange} />}
       {how === 'now' && (
         <div className={styles.relative}>
           <OutlinedInput
@@ -134,16 +108,7 @@ export const DayBounds = ({
 
 export const date: KindUi<'date'> = {
   icon: CalendarDays,
-  Input: ({ id, value, onChange, invalid, describedBy, label }) => (
-    <DayInput
-      id={id}
-      value={asText(value)}
-      onChange={onChange}
-      invalid={invalid}
-      describedBy={describedBy}
-      {...(label ? { label } : {})}
-    />
-  ),
+  Input: (props) => <TimeInput {...props} clock={false} />,
   Rules: DayBounds,
   note: () => '',
   isGroup: () => false,

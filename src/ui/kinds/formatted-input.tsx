@@ -1,13 +1,18 @@
 'use client';
+import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor } from '@tiptap/react';
 import { useEffect, useRef, type ReactElement } from 'react';
 import { plainText, type FormattedText } from '../../core/content/formatted';
 import { sameJson, type Json } from '../../core/json';
+import { wordsOf } from '../ask';
 import { useModel } from '../model-in-force';
+import { useTell } from '../telling';
 import { extensionsFor } from './formatted-editor';
 import { textIn } from './formatted-text';
 import { FormattedToolbar } from './formatted-toolbar';
 import type { InputProps } from './kind-ui';
+import { cleanPasted, isOurs } from './pasted-html';
+import { figuresOf, picturesIn, withPictures } from './pasted-pictures';
 import styles from './kinds.module.css';
 
 const asShown = (text: FormattedText) =>
@@ -33,6 +38,17 @@ export default function FormattedInput({
   useEffect(() => {
     change.current = onChange;
   });
+  const made = useRef<Editor>(null);
+  const tell = useTell();
+  const put = (coming: Promise<string>) =>
+    void coming.then(
+      (html) => {
+        const { current } = made;
+        if (current?.isEmpty) current.commands.setContent(html, { emitUpdate: true });
+        else current?.commands.insertContent(html);
+      },
+      (error: unknown) => tell(wordsOf(error)),
+    );
   const editor = useEditor(
     {
       extensions: extensionsFor(rules.allow),
@@ -50,6 +66,18 @@ export default function FormattedInput({
           'aria-describedby': describedBy,
           class: styles.prose ?? '',
         },
+        transformPastedHTML: (html) => (isOurs(html) ? html : cleanPasted(html, rules.allow)),
+        // What comes with pictures is put in once those are media.
+        handlePaste: (_view, { clipboardData }) => {
+          const html = clipboardData?.getData('text/html') ?? '';
+          const files = html === '' ? picturesIn(clipboardData) : [];
+          const allowed = rules.allow.includes('picture');
+          if (files.length > 0 && allowed) put(figuresOf(files));
+          else if (html !== '' && !isOurs(html) && /<img[^>]+src="data:image/i.test(html))
+            put(withPictures(cleanPasted(html, rules.allow), allowed));
+          else return false;
+          return true;
+        },
       },
       onUpdate: ({ editor: now }) => {
         const text = textIn(now.getJSON() as Json);
@@ -61,6 +89,9 @@ export default function FormattedInput({
     },
     [JSON.stringify(rules.allow)],
   );
+  useEffect(() => {
+    made.current = editor;
+  }, [editor]);
   useEffect(() => {
     // Another version came from the server: what stands here follows, unless it says the same.
     const next = textIn(value);

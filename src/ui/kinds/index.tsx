@@ -155,7 +155,7 @@ export function FieldEditor({ field, value, onChange, faults, beside, within }: 
         invalid={own.length > 0}
         faults={faults}
         describedBy={field.help ? `${id}-help ${faultId(id)}` : faultId(id)}
-        {...(beside ? { beside } : {})}
+        {...(beside ? { beside: { ...beside, own: field.key } } : {})}
         {...(ui.isGroup && !kindFor(field).holds ? { label: field.label } : {})}
       />
     </Labelled>

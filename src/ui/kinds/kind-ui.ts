@@ -20,8 +20,8 @@ export interface InputProps<K extends KindName> {
   faults: readonly Fault[];
   /** Named by itself where no label stands over it. */
   label?: string;
-  /** What the other fields of the same set hold, by key, for a field that narrows to another. */
-  beside?: { fields: readonly Field[]; values: { [key: string]: Json } };
+  /** What the fields of the same set hold, by key, and which of them it is: for what follows from another. */
+  beside?: { own: string; fields: readonly Field[]; values: { [key: string]: Json } };
 }
 
 export interface RulesProps<K extends KindName> {

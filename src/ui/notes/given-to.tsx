@@ -4,10 +4,10 @@ import dayjs from 'dayjs';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import type { GivenAnswer } from '../../contract/review';
 import { ask } from '../ask';
+import { DayBox } from '../day-box';
 import { Labelled } from '../labelled';
 import { usePerson } from '../shell/person';
 import { useAsk } from '../use-ask';
-import look from '../look/look.module.css';
 import styles from './notes.module.css';
 
 /** By which day something is to be done; the year where it is another. */
@@ -64,13 +64,7 @@ export function GivenTo({
             </Select>
           </Labelled>
           <Labelled id="given-day" label="By">
-            <input
-              id="given-day"
-              type="date"
-              className={`${look.box} ${look.wide}`}
-              value={day}
-              onChange={({ target }) => setDay(target.value)}
-            />
+            <DayBox id="given-day" value={day} onChange={setDay} />
           </Labelled>
           <OutlinedInput
             fullWidth

@@ -22,6 +22,7 @@ import { Eyebrow, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
 import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
+import { DayBox } from '../../../../ui/day-box';
 import { OutlineGroup } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
@@ -175,15 +176,13 @@ export function HistoryBench({ id, initial }: { id: string; initial: VersionsAns
             <OutlineGroup title="As visitors saw it">
               <li className={styles.day}>
                 <label htmlFor="seen-on">On a day</label>
-                <input
+                <DayBox
                   id="seen-on"
-                  type="date"
-                  className={`${look.box} ${look.wide} ${styles.date}`}
-                  max={dayjs().format('YYYY-MM-DD')}
-                  defaultValue={asked.seenOn ?? ''}
-                  onChange={({ target }) => {
-                    if (target.value)
-                      router.push(historyOf(sort, id, { of: asked.of, against: seenOnDay(target.value) }), {
+                  late
+                  value={asked.seenOn ?? ''}
+                  onChange={(day) => {
+                    if (day)
+                      router.push(historyOf(sort, id, { of: asked.of, against: seenOnDay(day) }), {
                         scroll: false,
                       });
                   }}

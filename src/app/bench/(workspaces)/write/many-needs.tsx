@@ -6,6 +6,7 @@ import type { Fault } from '../../../../core/faults';
 import { isJsonObject, type Json } from '../../../../core/json';
 import type { Field } from '../../../../core/model/document';
 import { EntryForm } from '../../../../ui/entry-form';
+import { DayBox } from '../../../../ui/day-box';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { TextBox } from '../../../../ui/text-box';
@@ -52,13 +53,7 @@ function Moment({
 }): ReactElement {
   return (
     <Labelled id={id} label={label} faults={faults}>
-      <input
-        id={id}
-        type="datetime-local"
-        className={look.box ?? ''}
-        value={inBox(value)}
-        onChange={({ target }) => onChange(fromBox(target.value))}
-      />
+      <DayBox id={id} clock value={inBox(value)} onChange={(next) => onChange(fromBox(next))} />
     </Labelled>
   );
 }
@@ -85,12 +80,10 @@ function Person({ given, faults, put }: Pick<Props, 'given' | 'faults' | 'put'>)
         </select>
       </Labelled>
       <Labelled id="many-day" label="By" faults={at(faults, 'day')}>
-        <input
+        <DayBox
           id="many-day"
-          type="date"
-          className={look.box ?? ''}
           value={given.day ?? ''}
-          onChange={({ target }) => put('day', target.value === '' ? undefined : target.value)}
+          onChange={(next) => put('day', next === '' ? undefined : next)}
         />
       </Labelled>
     </>

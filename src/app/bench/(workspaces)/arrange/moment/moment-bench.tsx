@@ -6,6 +6,7 @@ import { useState, type ReactElement } from 'react';
 import type { TreePage } from '../../../../../contract/pages';
 import { wordsOf } from '../../../../../ui/ask';
 import { Frame } from '../../../../../ui/frame';
+import { DayBox } from '../../../../../ui/day-box';
 import { Labelled } from '../../../../../ui/labelled';
 import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
@@ -90,15 +91,14 @@ export function MomentBench(): ReactElement {
       </div>
       <div className={styles.asked}>
         <Labelled id="moment" label="Day and hour">
-          <input
+          <DayBox
             id="moment"
-            type="datetime-local"
-            className={look.box ?? ''}
+            clock
+            late
             value={moment.format('YYYY-MM-DDTHH:mm')}
-            onChange={({ target }) => {
-              const wanted = dayjs(target.value);
-              if (target.value !== '' && wanted.isValid())
-                router.replace(`/bench/arrange/moment?at=${encodeURIComponent(wanted.toISOString())}`, {
+            onChange={(next) => {
+              if (next !== '')
+                router.replace(`/bench/arrange/moment?at=${encodeURIComponent(dayjs(next).toISOString())}`, {
                   scroll: false,
                 });
             }}

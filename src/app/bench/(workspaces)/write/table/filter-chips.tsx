@@ -12,8 +12,8 @@ import type { Fielded } from '../../../../../core/model/compile';
 import { ChipSheet } from '../../../../../ui/chip';
 import { ConditionRows } from '../../../../../ui/conditions/condition-rows';
 import { languageName } from '../../../../../ui/form-languages';
+import { DayBox } from '../../../../../ui/day-box';
 import { Labelled } from '../../../../../ui/labelled';
-import look from '../../../../../ui/look/look.module.css';
 import { useModel } from '../../../../../ui/model-in-force';
 import { usePerson } from '../../../../../ui/shell/person';
 import { useAsk } from '../../../../../ui/use-ask';
@@ -74,12 +74,10 @@ function Days({
   const words = spanInWords(from, until);
   const box = (end: 'From' | 'Until', value: string, said: string) => (
     <Labelled id={`${name}${end}`} label={said}>
-      <input
+      <DayBox
         id={`${name}${end}`}
-        type="date"
-        className={`${look.box} ${look.wide}`}
         value={value}
-        onChange={({ target }) => put({ [`${name}${end}`]: target.value })}
+        onChange={(day) => put({ [`${name}${end}`]: day })}
       />
     </Labelled>
   );
