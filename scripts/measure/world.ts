@@ -117,7 +117,7 @@ class World {
             values: {
               [mediumFields.name]: `Picture ${from + i}`,
               [mediumFields.alt]: this.chance.words(4),
-              ...valuesOfFile({ media, ...facts }),
+              ...valuesOfFile({ media, file: 'measure.webp', ...facts }),
             },
           }),
         );

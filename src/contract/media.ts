@@ -16,6 +16,7 @@ import {
 } from 'class-validator';
 import type { MediaSort } from '../core/content/known';
 import type { JsonObject } from '../core/json';
+import { mediaOnly } from '../core/content/table-look';
 import { keptApart, type KeptApart } from './kept-apart';
 
 const sorts = ['picture', 'document', 'sound', 'film'] as const;
@@ -36,6 +37,8 @@ export class MediaQuery {
   @IsUUID(undefined, { message: 'This is the id of a folder, or none' })
   @IsOptional()
   folder?: string;
+  /** Those alone that nothing refers to, or whose alternative text is missing. */
+  @IsIn(mediaOnly) @IsOptional() only?: (typeof mediaOnly)[number];
   @Type(() => Number) @IsInt() @Min(1) @Max(200) @IsOptional() limit?: number;
   @Type(() => Number) @IsInt() @Min(0) @IsOptional() after?: number;
 }

@@ -121,6 +121,7 @@ export const routes = {
   mediumReach: { method: 'GET', path: '/media/{id}/reach' },
   insteadOf: { method: 'GET', path: '/records/{id}/instead' },
   binMedium: { method: 'DELETE', path: '/media/{id}' },
+  replaceFile: { method: 'PUT', path: '/media/{id}/file' },
   changeMedium: { method: 'PATCH', path: '/media/{id}' },
   acts: { method: 'GET', path: '/acts' },
   longWork: { method: 'GET', path: '/long-work' },

@@ -1,4 +1,4 @@
-import { anyOf, raw, sql } from './sql';
+import { anyOf, raw, sql, type Sql } from './sql';
 import type { KnownMedia, MediaSort } from '../core/content/known';
 import { valuesIn, type LocalizedValues } from '../core/content/localized-values';
 import type { Id } from '../core/ids';
@@ -9,6 +9,7 @@ import { conditionSql } from './queries/condition-sql';
 import type { Reader, WriteTransaction } from './database';
 import type { QueryContext } from './queries/query-context';
 import { mediaFiles } from './tables/media-files';
+import { mediaOriginals } from './tables/media-originals';
 
 /** The file of a medium as it is kept. It lies beside the database under the medium's id. */
 export interface FileRow {
@@ -41,25 +42,61 @@ export const mediaByHash = (reader: Reader, hash: string): Promise<MediaRow | un
 export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow[]> =>
   reader.all<MediaRow>(sql`${select} WHERE r.uuid IN ${anyOf(ids)}`);
 
-/**
- * Media that a condition lets through, the newest first: so many of those that came before `after` (an
- * integer key; 0 for the first).
- */
+/** Which media are meant: those that visitors see, a condition lets through, and (where `unused`) nothing refers to. */
+export interface MediaWanted {
+  where: Condition;
+  unused: boolean;
+}
+
+function wantedSql({ indexTable, keyMap, now, today }: QueryContext, { where, unused }: MediaWanted): Sql {
+  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
+  const bare = unused
+    ? sql`AND NOT EXISTS (SELECT 1 FROM records r CROSS JOIN refs f ON f.target = r.uuid WHERE r.id = s.entry)`
+    : sql``;
+  return sql`FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)} ${bare}`;
+}
+
+/** Media that are wanted, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
 export async function findMedia(
   reader: Reader,
-  { indexTable, keyMap, now, today }: QueryContext,
-  where: Condition,
+  asked: QueryContext,
+  wanted: MediaWanted,
   limit: number,
   after: number,
 ): Promise<MediaRow[]> {
-  const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
   const before = after === 0 ? sql`1` : sql`s.entry < ${after}`;
-  const found = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)} AND ${before} ORDER BY s.entry DESC LIMIT ${limit}`;
+  const found = sql`SELECT s.entry ${wantedSql(asked, wanted)} AND ${before} ORDER BY s.entry DESC LIMIT ${limit}`;
   return reader.all<MediaRow>(sql`${select} WHERE f.record IN (${found}) ORDER BY f.record DESC`);
 }
 
-export const putFile = (tx: WriteTransaction, record: number, file: FileRow): Promise<number> =>
-  tx.insert(mediaFiles, { record, ...file });
+/** How many media are wanted. */
+export const countMedia = async (reader: Reader, asked: QueryContext, wanted: MediaWanted): Promise<number> =>
+  (await reader.one<{ n: number }>(sql`SELECT count(*) AS n ${wantedSql(asked, wanted)}`))?.n ?? 0;
+
+/** Keeps the first file of a medium. */
+export async function putFile(tx: WriteTransaction, record: number, file: FileRow): Promise<void> {
+  await tx.insert(mediaFiles, { record, ...file });
+  await putOriginal(tx, record, file);
+}
+
+/** Keeps a file that a medium may be. */
+export const putOriginal = (tx: WriteTransaction, record: number, file: FileRow): Promise<void> =>
+  tx.put(mediaOriginals, [{ record, ...file }]);
+
+/** The file that a medium was under a name. */
+export const originalOf = (reader: Reader, record: number, file: string): Promise<FileRow | undefined> =>
+  reader.find(mediaOriginals, { record, file });
+
+/** Lets media be the files that are named, where they are others now and those are there. */
+export const putCurrentFiles = (
+  tx: WriteTransaction,
+  named: readonly (readonly [record: number, file: string])[],
+): Promise<number> =>
+  tx.run(
+    sql`UPDATE media_files SET sort = o.sort, file = o.file, mime = o.mime, bytes = o.bytes, width = o.width, height = o.height, hash = o.hash
+     FROM json_each(${JSON.stringify(named)}) d JOIN media_originals o ON o.record = d.value ->> 0 AND o.file = d.value ->> 1
+     WHERE media_files.record = d.value ->> 0 AND media_files.file <> d.value ->> 1`,
+  );
 
 /** Where visitors get a medium. A picture is asked for by width; what is there never changes under its address. */
 export const mediaAddress = ({ uuid, file }: Pick<MediaRow, 'uuid' | 'file'>): string =>

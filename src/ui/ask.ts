@@ -98,8 +98,11 @@ export async function sendFile<K extends OperationName>(
   file: Blob,
   query: QueryOf<K>,
   onShare?: (share: number) => void,
+  /** What it is laid in the place of, and at which revision that was read. */
+  place?: { id: string; revision: number },
 ): Promise<AnswerOf<K>> {
-  const { method, path } = routes[name];
+  const { method, path: pattern } = routes[name];
+  const path = pattern.replace('{id}', place?.id ?? '');
   const asked = new URLSearchParams(
     Object.entries(query).map(([key, value]): [string, string] => [key, String(value)]),
   );
@@ -108,6 +111,7 @@ export async function sendFile<K extends OperationName>(
     const request = new XMLHttpRequest();
     request.open(method, `/api/v1${path}?${asked.toString()}`);
     request.setRequestHeader('Content-Type', 'application/octet-stream');
+    if (place) request.setRequestHeader('If-Match', `"${place.revision}"`);
     request.upload.onprogress = ({ loaded, total }) => onShare?.(total > 0 ? loaded / total : 0);
     request.onload = () =>
       resolve(

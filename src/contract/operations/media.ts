@@ -32,6 +32,14 @@ export const media = {
     guarded: true,
     status: 204,
   }),
+  replaceFile: define('replaceFile', {
+    summary: 'Put another file of the same sort in the place of the one that a medium is',
+    act: 'write entries',
+    query: MediaUpload,
+    bytes: true,
+    guarded: true,
+    answer: MediaAnswer,
+  }),
   changeMedium: define('changeMedium', {
     summary: 'Change what is said of a medium: its name, alternative text, folder, categories and tags',
     act: 'write entries',

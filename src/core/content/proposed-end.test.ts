@@ -16,7 +16,12 @@ test.each([
 });
 
 test('nothing is proposed for what begins, or follows something else', () => {
-  const fields = [field('starts', 'moment'), field('place', 'line'), field('ends', 'moment'), field('day', 'date')];
+  const fields = [
+    field('starts', 'moment'),
+    field('place', 'line'),
+    field('ends', 'moment'),
+    field('day', 'date'),
+  ];
   const values = { starts: '2026-12-31T10:00', ends: '2026-12-31T11:00' };
   expect(fields.map(({ key }) => proposedEnd(fields, key, values))).toEqual([
     undefined,

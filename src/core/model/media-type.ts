@@ -23,6 +23,7 @@ export const mediumFields = {
   height: fixed(22),
   size: fixed(23),
   added: fixed(24),
+  fileName: fixed(25),
 } as const;
 
 const sortChoices: Record<MediaSort, { id: Id; label: string }> = {
@@ -98,6 +99,7 @@ const standing: readonly Field[] = [
     rules: { unit: 'px' },
   },
   { id: mediumFields.size, key: 'size', label: 'Size', kind: 'number', indexed: true, rules: { unit: 'kB' } },
+  { id: mediumFields.fileName, key: 'fileName', label: 'File name', kind: 'line', rules: { maxLength: 200 } },
   { id: mediumFields.added, key: 'added', label: 'Brought in', kind: 'date', indexed: true, rules: {} },
 ];
 
@@ -147,6 +149,8 @@ export function mediaType({ schemes, locales }: Pick<ModelDocument, 'schemes' | 
 /** What the file of a medium says of it. `size` in bytes, `added` the day (ISO 8601) on which it was brought in. */
 export interface FileFacts {
   media: Id;
+  /** The name of the file in the folder of the medium. */
+  file: string;
   sort: MediaSort;
   width: number | null;
   height: number | null;
@@ -155,11 +159,12 @@ export interface FileFacts {
 }
 
 /** The values that a medium has from its file. */
-export const valuesOfFile = ({ media, sort, width, height, size, added }: FileFacts): Values => ({
+export const valuesOfFile = ({ media, file, sort, width, height, size, added }: FileFacts): Values => ({
   [mediumFields.sort]: sortChoice(sort),
   [mediumFields.file]: { media },
   [mediumFields.size]: Math.max(1, Math.round(size / 1000)),
   [mediumFields.added]: added,
+  [mediumFields.fileName]: file,
   ...(width === null ? {} : { [mediumFields.width]: width }),
   ...(height === null ? {} : { [mediumFields.height]: height }),
 });

@@ -4,4 +4,4 @@ export { mediaBounds } from './files';
 export { mediaList, medium, mediumReach } from './library';
 export { isMediaPath, serveMedium } from './serve';
 export { signDrawn } from './signature';
-export { addMedia, binMedium, changeMedium } from './uploads';
+export { addMedia, binMedium, changeMedium, replaceFile } from './uploads';

@@ -7,6 +7,7 @@ import type { Field } from '../../core/model/document';
 import { isFilledIn, mediumFields, sortChoice } from '../../core/model/media-type';
 import type { Reader } from '../../store/database';
 import {
+  countMedia,
   findMedia,
   knownMedia,
   mediaAddress,
@@ -14,7 +15,6 @@ import {
   mediumValues,
   type MediaRow,
 } from '../../store/media';
-import { countLive } from '../../store/queries/listing-query';
 import { placesAmong } from '../../store/queries/place-query';
 import { referrers } from '../../store/refs';
 import { listingsInForce } from '../listings/in-force';
@@ -58,12 +58,18 @@ export const medium = async (installation: Installation, id: Id): Promise<MediaA
  * What is asked of the media in a drawer: their sort, their folder (and those below it, or none), words in
  * their names.
  */
-function asks({ q = '', sort, folder }: MediaQuery): Condition {
+function asks({ q = '', sort, folder, only }: MediaQuery): Condition {
   const words = q.trim();
   return {
     all: [
       ...(words ? [{ field: mediumFields.name, is: 'contains' as const, value: words }] : []),
       ...(sort ? [{ field: mediumFields.sort, is: 'equals' as const, value: sortChoice(sort) }] : []),
+      ...(only === 'lacking'
+        ? [
+            { field: mediumFields.sort, is: 'equals' as const, value: sortChoice('picture') },
+            { field: mediumFields.alt, is: 'empty' as const },
+          ]
+        : []),
       ...(folder === 'none'
         ? [{ field: mediumFields.folder, is: 'empty' as const }]
         : folder
@@ -75,11 +81,11 @@ function asks({ q = '', sort, folder }: MediaQuery): Condition {
 
 export async function mediaList(installation: Installation, query: MediaQuery): Promise<MediaListAnswer> {
   const { limit = 60, after = 0 } = query;
-  const where = asks(query);
+  const wanted = { where: asks(query), unused: query.only === 'unused' };
   const asked = queryContextOf(installation, installation.model.media);
   const [rows, total] = await Promise.all([
-    findMedia(installation.content, asked, where, limit, after),
-    countLive(installation.content, asked, where),
+    findMedia(installation.content, asked, wanted, limit, after),
+    countMedia(installation.content, asked, wanted),
   ]);
   const last = rows.at(-1);
   return {

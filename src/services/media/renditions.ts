@@ -4,7 +4,7 @@ import PQueue from 'p-queue';
 import sharp from 'sharp';
 import { pictureWidths } from '../../core/content/picture-widths';
 import { isId, newId, type Id } from '../../core/ids';
-import { mediaById, type MediaRow } from '../../store/media';
+import { mediaAddress, mediaById, originalOf, type MediaRow } from '../../store/media';
 import type { Installation } from '../runtime/installation';
 import { folderOf, mediaBounds } from './files';
 
@@ -37,8 +37,9 @@ export function renditionAsked(asked: URLSearchParams): Rendition | undefined | 
   return { width, x: share('x'), y: share('y'), ...(ratio === undefined ? {} : { ratio }) };
 }
 
-const nameOf = ({ width, ratio, x, y }: Rendition): string =>
-  `${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
+/** A size is told by what it is a size of: a medium may become another file. */
+const nameOf = ({ hash }: MediaRow, { width, ratio, x, y }: Rendition): string =>
+  `${hash.slice(0, 8)}-${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
 
 /** Makes a size of a picture at a path. */
 async function make(
@@ -72,7 +73,7 @@ async function inSize(
   rendition: Rendition,
 ): Promise<MediaFile | undefined> {
   const folder = join(folderOf(installation, row.uuid), 'sizes');
-  const path = join(folder, nameOf(rendition));
+  const path = join(folder, nameOf(row, rendition));
   const { renditions } = installation;
   if (!(await renditions.has(path))) {
     const original = join(folderOf(installation, row.uuid), row.file);
@@ -106,4 +107,14 @@ export async function mediaFile(
   if (!row || (row.file !== file && file !== 'here')) return undefined;
   if (row.sort === 'picture' && rendition) return inSize(installation, row, rendition);
   return { path: join(folderOf(installation, row.uuid), row.file), mime: row.mime };
+}
+
+/** Where the file lies that took the place of one that a medium was before. */
+export async function fileInItsPlace(
+  { content }: Pick<Installation, 'content'>,
+  id: Id,
+  file: string,
+): Promise<string | undefined> {
+  const row = isId(id) ? await mediaById(content, id) : undefined;
+  return row && (await originalOf(content, row.record, file)) ? mediaAddress(row) : undefined;
 }

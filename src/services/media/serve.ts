@@ -4,7 +4,7 @@ import { basename, dirname } from 'node:path';
 import send from 'send';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
 import type { Installation } from '../runtime/installation';
-import { mediaFile, renditionAsked } from './renditions';
+import { fileInItsPlace, mediaFile, renditionAsked } from './renditions';
 import { isSigned } from './signature';
 
 const YEAR = 31_536_000_000;
@@ -51,7 +51,12 @@ export async function serveMedium(
   const found = isAllowed
     ? await mediaFile(installation, id, decodeURIComponent(file), rendition ?? undefined)
     : undefined;
-  if (!found) return refuse(response, 404, 'There is no such file.');
+  if (!found) {
+    const moved = await fileInItsPlace(installation, id, decodeURIComponent(file));
+    if (moved === undefined || moved === pathname) return refuse(response, 404, 'There is no such file.');
+    response.writeHead(302, { Location: moved, 'Cache-Control': 'no-cache' }).end();
+    return;
+  }
   send(request, basename(found.path), {
     root: dirname(found.path),
     maxAge: YEAR,

@@ -11,7 +11,8 @@ import {
 import { FOREVER } from '../../core/content/states';
 import { newId, type Id } from '../../core/ids';
 import { FOLDERS, mediumFields, valuesOfFile } from '../../core/model/media-type';
-import { mediaByHash, mediumValues, putFile, type FileRow } from '../../store/media';
+import type { Reader } from '../../store/database';
+import { mediaByHash, mediumValues, originalOf, putFile, putOriginal, type FileRow } from '../../store/media';
 import { recordById } from '../../store/records';
 import type { Person } from '../people/person';
 import { reachOfEntry } from '../reach/entry';
@@ -33,7 +34,11 @@ async function show(act: Act, record: number): Promise<void> {
 }
 
 /** Refuses a file that cannot be kept, before anything of it is. */
-function expectFile(installation: Installation, { folder }: MediaUpload, bytes: Buffer): void {
+function expectFile(
+  installation: Installation,
+  { folder }: Pick<MediaUpload, 'folder'>,
+  bytes: Buffer,
+): void {
   if (bytes.length === 0) throw invalidInput([{ path: '', code: 'empty', message: 'This file is empty.' }]);
   if (bytes.length > mediaBounds.bytes)
     throw new Refusal(413, `A file may have at most ${mediaBounds.bytes / 1024 / 1024} MB.`);
@@ -59,7 +64,7 @@ export async function addMedia(
   await mkdir(folderOf(installation, uuid), { recursive: true });
   await writeFile(join(folderOf(installation, uuid), file), bytes);
   const size = bytes.length;
-  const facts = valuesOfFile({ media: uuid, sort, width, height, size, added: today(installation) });
+  const facts = valuesOfFile({ media: uuid, file, sort, width, height, size, added: today(installation) });
   const localized: LocalizedValues = {
     values: {
       [mediumFields.name]: name.replace(/\.[^.]*$/, '').slice(0, 200) || file,
@@ -86,6 +91,66 @@ export async function addMedia(
   });
   installation.rendered.renew(pages.map(({ uuid: page }) => page));
   return medium(installation, of);
+}
+
+/** A name for a file beside those that a medium was already. */
+async function freeName(reader: Reader, record: number, name: string, ending: string): Promise<string> {
+  for (let n = 1; ; n += 1) {
+    const file = fileName(n === 1 ? name : `${name.replace(/\.[^.]*$/, '')} ${n}`, ending);
+    if (!(await originalOf(reader, record, file))) return file;
+  }
+}
+
+/**
+ * Puts another file of the same sort in the place of the one a medium is: it shows wherever the medium stands, and what is
+ * said of it stays. The file before stays kept, and comes back with the version that it belongs to.
+ */
+export async function replaceFile(
+  installation: Installation,
+  person: Person,
+  id: Id,
+  revision: number,
+  upload: MediaUpload,
+  bytes: Buffer,
+): Promise<MediaAnswer> {
+  expectFile(installation, {}, bytes);
+  const { sort, mime, ending, width, height } = await sniffed(bytes);
+  const hash = createHash('sha256').update(bytes).digest('hex');
+  const refuse = (code: string, message: string) => invalidInput([{ path: '', code, message }]);
+  const pages = await inAct(installation, person, async (act) => {
+    const { tx } = act;
+    const row = await needMedium(tx, id);
+    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    if (row.sort !== sort)
+      throw refuse(
+        'sort',
+        'What stands in the place of a file is of the same sort: a picture for a picture.',
+      );
+    if (row.hash === hash) throw refuse('same', 'This is the file that it is already.');
+    const other = await mediaByHash(tx, hash);
+    if (other)
+      throw refuse(
+        'there',
+        `This file is here already, as “${other.label}”. Choose that where it is to show.`,
+      );
+    const record = await recordById(tx, row.record);
+    if (!record) throw notFound('medium');
+    const file = await freeName(tx, row.record, upload.name, ending);
+    await mkdir(folderOf(installation, id), { recursive: true });
+    await writeFile(join(folderOf(installation, id), file), bytes);
+    const size = bytes.length;
+    await putOriginal(tx, row.record, { sort, file, mime, bytes: size, width, height, hash });
+    const before = mediumValues(row);
+    const facts = valuesOfFile({ media: id, file, sort, width, height, size, added: today(installation) });
+    const after: LocalizedValues = { ...before, values: { ...before.values, ...facts } };
+    await changeRecord(act, record, { body: JSON.stringify(after), stage: 'draft', why: 'another file' });
+    await show(act, row.record);
+    await act.keep('replaced the file of a medium');
+    const change = { id, type: installation.model.media.id, before, after };
+    return reachOfEntry(tx, installation, id, change);
+  });
+  installation.rendered.renew(pages.map(({ uuid }) => uuid));
+  return medium(installation, id);
 }
 
 export async function changeMedium(

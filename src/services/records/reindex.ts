@@ -22,6 +22,8 @@ import {
 } from '../../store/records';
 import { OPEN, putRefs, type RefRow } from '../../store/refs';
 import { putAllRecords } from '../../store/all-records';
+import { putCurrentFiles } from '../../store/media';
+import { mediumFields } from '../../core/model/media-type';
 import { putWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
 import { kindFor } from '../../core/model/kinds';
@@ -295,6 +297,13 @@ export async function reindexRecords(
   );
   const media = records.filter(({ sort }) => sort === 'medium').map(({ uuid }) => uuid);
   await installation.keyMap.know(tx, [...media, ...references.map(({ target }) => target)]);
+  await putCurrentFiles(
+    tx,
+    records.flatMap(({ id, sort, body }): [number, string][] => {
+      const file = sort === 'medium' ? entryBody(body).values[mediumFields.fileName] : undefined;
+      return typeof file === 'string' ? [[id, file]] : [];
+    }),
+  );
   const tables = byTable(installation, all);
   const before = anew ? new Map<Id, Map<Id, Bind[]>>() : await valuesHeld(tx, installation, tables);
   for (const table of tables) await putRows(tx, installation, table, anew);

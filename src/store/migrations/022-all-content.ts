@@ -2,8 +2,8 @@ import { deriveAgain } from './derive-again';
 import type { StepTransaction } from './step';
 
 /**
- * One table over entries, pages and media, the words of all that they say, and the views that people keep of tables. The
- * words are kept without the texts: those stand in the records.
+ * One table over entries, pages and media, the words of all that they say, the views that people keep of tables, and every
+ * file that a medium ever was. The words are kept without the texts: those stand in the records.
  */
 export const allContent = {
   name: '022-all-content',
@@ -23,6 +23,9 @@ export const allContent = {
       `CREATE TABLE kept_views (id INTEGER PRIMARY KEY, uuid TEXT NOT NULL UNIQUE, person INTEGER NOT NULL REFERENCES people(id) ON DELETE CASCADE,
         shared INTEGER NOT NULL, label TEXT NOT NULL, type TEXT, asks TEXT NOT NULL, made_at INTEGER NOT NULL)`,
       `CREATE INDEX kept_views_by_person ON kept_views (person)`,
+      `CREATE TABLE media_originals (record INTEGER NOT NULL REFERENCES records(id) ON DELETE CASCADE, file TEXT NOT NULL, sort TEXT NOT NULL,
+        mime TEXT NOT NULL, bytes INTEGER NOT NULL, width INTEGER, height INTEGER, hash TEXT NOT NULL, PRIMARY KEY (record, file)) WITHOUT ROWID`,
+      `INSERT INTO media_originals SELECT record, file, sort, mime, bytes, width, height, hash FROM media_files`,
     ])
       await tx.run(statement);
     await deriveAgain(tx);

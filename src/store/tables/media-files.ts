@@ -1,7 +1,7 @@
 import type { MediaSort } from '../../core/content/known';
 import { integer, key, textOf, orNull, table, text } from './table';
 
-/** The file of each medium, which lies beside the database. */
+/** The file that each medium is now, which lies beside the database. Derived from what is said of it, where that names one. */
 export const mediaFiles = table('media_files', {
   record: key(integer),
   sort: textOf<MediaSort>(),

@@ -1,5 +1,14 @@
 'use client';
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, OutlinedInput } from '@mui/material';
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  OutlinedInput,
+  Select,
+} from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { FileText, Film, Music } from 'lucide-react';
 import { useDeferredValue, useRef, useState, type ReactElement } from 'react';
@@ -7,7 +16,9 @@ import type { MediaAnswer } from '../../contract/media';
 import type { MediaSort } from '../../core/content/known';
 import { sendFile, wordsOf } from '../ask';
 import { Note } from '../marks';
+import { FOLDERS } from '../../core/model/media-type';
 import { useAsk } from '../use-ask';
+import { useMedia } from '../use-media';
 import styles from './kinds.module.css';
 
 const icons = { document: FileText, sound: Music, film: Film } as const;
@@ -58,12 +69,15 @@ export function MediaDrawer({
   const [busy, setBusy] = useState(false);
   const q = useDeferredValue(words.trim());
   const [only] = accept.length === 1 ? accept : [];
-  const { data } = useAsk(
-    'media',
-    { query: { ...(q ? { q } : {}), ...(only ? { sort: only } : {}) } },
-    { enabled: open },
-  );
-  const items = (data?.items ?? []).filter(({ sort }) => accept.length === 0 || accept.includes(sort));
+  const [folder, setFolder] = useState('');
+  const {
+    items: found,
+    hasMore,
+    isFetching,
+    more,
+  } = useMedia({ ...(q ? { q } : {}), ...(only ? { sort: only } : {}), ...(folder ? { folder } : {}) }, open);
+  const { data: folders } = useAsk('categories', { path: { id: FOLDERS } }, { enabled: open });
+  const items = found?.filter(({ sort }) => accept.length === 0 || accept.includes(sort));
   const bring = async (chosen: File) => {
     setBusy(true);
     setProblem(undefined);
@@ -98,6 +112,23 @@ export function MediaDrawer({
             onChange={({ target }) => setWords(target.value)}
             slotProps={{ input: { 'aria-label': 'Find by name' } }}
           />
+          {folders && folders.items.length > 0 && (
+            <Select
+              displayEmpty
+              value={folder}
+              onChange={({ target }) => setFolder(target.value)}
+              slotProps={{ input: { 'aria-label': 'Folder' } }}
+            >
+              <MenuItem value="">In every folder</MenuItem>
+              {folders.items.map(({ id, label, depth }) => (
+                <MenuItem key={id} value={id}>
+                  {'\u2003'.repeat(depth)}
+                  {label}
+                </MenuItem>
+              ))}
+              <MenuItem value="none">In no folder</MenuItem>
+            </Select>
+          )}
           <Button disabled={busy} onClick={() => file.current?.click()}>
             {busy ? 'Bringing it in…' : 'Bring in a file'}
           </Button>
@@ -118,10 +149,12 @@ export function MediaDrawer({
             {problem}
           </Note>
         )}
-        {items.length === 0 ? (
+        {!items ? (
+          <p role="status">Looking…</p>
+        ) : items.length === 0 ? (
           <p className={styles.none}>
-            {q
-              ? 'Nothing has these words in its name.'
+            {q || folder
+              ? 'Nothing here is like that.'
               : 'Nothing here yet. Bring in a file, or drop one on the line above.'}
           </p>
         ) : (
@@ -135,6 +168,11 @@ export function MediaDrawer({
               </li>
             ))}
           </ul>
+        )}
+        {hasMore && (
+          <Button disabled={isFetching} onClick={more}>
+            Show more
+          </Button>
         )}
       </DialogContent>
       <DialogActions>

@@ -39,7 +39,7 @@ import {
   splitCategory,
 } from '../../../services/categories';
 import { insteadOf, withInstead } from '../../../services/instead';
-import { addMedia, binMedium, changeMedium, mediaList, medium, mediumReach } from '../../../services/media';
+import { addMedia, binMedium, changeMedium, mediaList, medium, mediumReach, replaceFile } from '../../../services/media';
 import {
   addEntry,
   binEntry,
@@ -376,6 +376,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
       binMedium(installation, person, path('id'), revision),
     ),
   insteadOf: ({ installation, path, query }) => insteadOf(installation, path('id'), query),
+  replaceFile: ({ installation, person, path, revision, query, bytes }) =>
+    replaceFile(installation, person, path('id'), revision, query, bytes),
   changeMedium: ({ installation, person, path, revision, body }) =>
     changeMedium(installation, person, path('id'), revision, body),
 

@@ -5,6 +5,7 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import { FOLDERS } from '../../../../../core/model/media-type';
+import { mediaOnly } from '../../../../../core/content/table-look';
 import { mediaSorts } from '../../../../../core/model/kinds';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
@@ -14,6 +15,7 @@ import { Eyebrow, Note } from '../../../../../ui/marks';
 import { useMay } from '../../../../../ui/shell/person';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { useAsk } from '../../../../../ui/use-ask';
+import { useMedia } from '../../../../../ui/use-media';
 import { WriteOutline } from '../write-outline';
 import { MediumDetail } from './medium-detail';
 import { MediumReach } from './medium-reach';
@@ -22,7 +24,7 @@ import styles from './media.module.css';
 import { Link } from '../../../../../ui/link';
 
 const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds', film: 'Films' } as const;
-const PAGE = 60;
+const onlyWords = { unused: 'Used nowhere', lacking: 'Without alternative text' } as const;
 
 /** What a medium is, in a few words below it. */
 const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string =>
@@ -43,19 +45,24 @@ export function MediaBench({ today }: { today: string }): ReactElement {
   const asked = useSearchParams();
   const mayWrite = useMay('write entries');
   const [words, setWords] = useState('');
-  const [shown, setShown] = useState(PAGE);
   const [over, setOver] = useState(false);
   const q = useDeferredValue(words.trim());
   const sort = mediaSorts.find((each) => each === asked.get('sort'));
   const folder = asked.get('folder') ?? undefined;
   const chosen = asked.get('at') ?? undefined;
-  const { data, error } = useAsk('media', {
-    query: {
-      limit: Math.min(shown, 200),
-      ...(q ? { q } : {}),
-      ...(sort ? { sort } : {}),
-      ...(folder ? { folder } : {}),
-    },
+  const only = mediaOnly.find((each) => each === asked.get('only'));
+  const {
+    items: found,
+    total,
+    error,
+    hasMore,
+    isFetching,
+    more,
+  } = useMedia({
+    ...(q ? { q } : {}),
+    ...(sort ? { sort } : {}),
+    ...(folder ? { folder } : {}),
+    ...(only ? { only } : {}),
   });
   const { data: folders } = useAsk('categories', { path: { id: FOLDERS } });
   const { coming, bring, forget } = useBringIn(folder === 'none' ? undefined : folder);
@@ -71,7 +78,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
     const made = await bring(files);
     if (made) put({ at: made.id });
   };
-  const items = data?.items ?? [];
+  const items = found ?? [];
   const here =
     folder === 'none' ? 'In no folder' : (folders?.items.find(({ id }) => id === folder)?.label ?? 'Media');
   return (
@@ -119,10 +126,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
           value={words}
           placeholder="Find by name"
           startAdornment={<Search size={15} aria-hidden="true" />}
-          onChange={({ target }) => {
-            setWords(target.value);
-            setShown(PAGE);
-          }}
+          onChange={({ target }) => setWords(target.value)}
           slotProps={{ input: { 'aria-label': 'Find by name' } }}
         />
         <Select
@@ -139,8 +143,22 @@ export function MediaBench({ today }: { today: string }): ReactElement {
             </MenuItem>
           ))}
         </Select>
+        <Select
+          size="small"
+          displayEmpty
+          value={only ?? ''}
+          onChange={({ target }) => put({ only: target.value || undefined })}
+          slotProps={{ input: { 'aria-label': 'Which' } }}
+        >
+          <MenuItem value="">All of them</MenuItem>
+          {mediaOnly.map((each) => (
+            <MenuItem key={each} value={each}>
+              {onlyWords[each]}
+            </MenuItem>
+          ))}
+        </Select>
         <span className={styles.count} role="status">
-          {data ? `${data.total} ${data.total === 1 ? 'medium' : 'media'}` : ''}
+          {found ? `${total.toLocaleString('en')} ${total === 1 ? 'medium' : 'media'}` : ''}
         </span>
       </div>
       {error && (
@@ -187,11 +205,11 @@ export function MediaBench({ today }: { today: string }): ReactElement {
           }}
         >
           <Frame label={`What lies here: ${here}`}>
-            {data && items.length === 0 ? (
+            {found && items.length === 0 ? (
               <div className={look.empty}>
-                <strong>{q || sort ? 'Nothing here is like that.' : 'Nothing lies here yet.'}</strong>
+                <strong>{q || sort || only ? 'Nothing here is like that.' : 'Nothing lies here yet.'}</strong>
                 <p>
-                  {q || sort
+                  {q || sort || only
                     ? 'Other words, or every sort, may find it.'
                     : 'Bring in files with the button above, or drop them here.'}
                 </p>
@@ -216,16 +234,11 @@ export function MediaBench({ today }: { today: string }): ReactElement {
                 ))}
               </ul>
             )}
-            {data && data.total > items.length && items.length < 200 && (
+            {hasMore && (
               <div className={styles.foot}>
-                <Button onClick={() => setShown((n) => n + PAGE)}>Show more</Button>
-              </div>
-            )}
-            {data && data.total > items.length && items.length >= 200 && (
-              <div className={styles.foot}>
-                <span className={styles.count}>
-                  The newest 200 stand here; words or a folder find the others.
-                </span>
+                <Button disabled={isFetching} onClick={more}>
+                  Show more
+                </Button>
               </div>
             )}
           </Frame>

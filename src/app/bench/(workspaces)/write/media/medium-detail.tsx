@@ -8,7 +8,7 @@ import type { Fault } from '../../../../../core/faults';
 import { isFilledIn } from '../../../../../core/model/media-type';
 import { Link } from '../../../../../ui/link';
 import { historyOf } from '../../../../../ui/versions/version-hrefs';
-import { ask, Problem, wordsOf } from '../../../../../ui/ask';
+import { ask, Problem, sendFile, wordsOf } from '../../../../../ui/ask';
 import { CameInNote } from '../../../../../ui/came-in-note';
 import { Conflicts } from '../../../../../ui/conflicts';
 import { HereNow } from '../../../../../ui/here-now';
@@ -20,6 +20,7 @@ import {
   localizedPatchOf,
   withLanguages,
 } from '../../../../../ui/form-languages';
+import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
 import { Thumb } from '../../../../../ui/kinds/media-drawer';
 import { LanguageChoice } from '../../../../../ui/language-choice';
@@ -131,6 +132,19 @@ function Filled({
       setBusy(false);
     }
   };
+  const replace = async (file: File) => {
+    setBusy(true);
+    setProblem(undefined);
+    try {
+      const { id, revision } = medium;
+      await sendFile('replaceFile', file, { name: file.name }, undefined, { id, revision });
+      await client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
+    } catch (caught) {
+      setProblem({ words: wordsOf(caught), faults: [] });
+    } finally {
+      setBusy(false);
+    }
+  };
   const keep = async () => {
     setBusy(true);
     setProblem(undefined);
@@ -210,6 +224,12 @@ function Filled({
             >
               Leave it as it was
             </Button>
+            <FileButton
+              id="another-file"
+              label="Another file in its place"
+              accept=""
+              onFiles={([file]) => file && void replace(file)}
+            />
             <Button disabled={busy} onClick={() => setSure(true)}>
               Bin
             </Button>

@@ -74,11 +74,7 @@ function Days({
   const words = spanInWords(from, until);
   const box = (end: 'From' | 'Until', value: string, said: string) => (
     <Labelled id={`${name}${end}`} label={said}>
-      <DayBox
-        id={`${name}${end}`}
-        value={value}
-        onChange={(day) => put({ [`${name}${end}`]: day })}
-      />
+      <DayBox id={`${name}${end}`} value={value} onChange={(day) => put({ [`${name}${end}`]: day })} />
     </Labelled>
   );
   return (
