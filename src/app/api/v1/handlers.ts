@@ -39,7 +39,15 @@ import {
   splitCategory,
 } from '../../../services/categories';
 import { insteadOf, withInstead } from '../../../services/instead';
-import { addMedia, binMedium, changeMedium, mediaList, medium, mediumReach, replaceFile } from '../../../services/media';
+import {
+  addMedia,
+  binMedium,
+  changeMedium,
+  mediaList,
+  medium,
+  mediumReach,
+  replaceFile,
+} from '../../../services/media';
 import {
   addEntry,
   binEntry,
