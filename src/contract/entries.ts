@@ -21,6 +21,7 @@ import type { JsonObject } from '../core/json';
 import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
 import { FaultAnswer } from './faults';
 import { Instead } from './instead';
+import type { SaidIn } from '../core/content/translation-sources';
 import { keptApart, type KeptApart } from './kept-apart';
 import { TableFilters } from './table-filters';
 
@@ -143,6 +144,8 @@ export class EntryPatch {
   @IsObject() @IsOptional() values?: JsonObject;
   /** By locale: values of localised fields in the other languages of the site. */
   @IsObject() @IsOptional() translations?: JsonObject;
+  /** By locale: keys of fields whose translation is right as it is, although what it was made from changed. */
+  @IsObject() @IsOptional() confirmed?: Record<string, string[]>;
   /** Why this version is kept in the history by itself. */
   @IsIn(keptApart) @IsOptional() apart?: KeptApart;
 }
@@ -198,6 +201,8 @@ export class EntryAnswer {
   @IsObject() values!: JsonObject;
   /** By locale: values of localised fields in the other languages of the site. */
   @IsObject() translations!: JsonObject;
+  /** By locale: keys of fields whose translation is older than what the main language says. */
+  @IsObject() older!: Record<string, string[]>;
   /** Rules that the working version breaks: they hold back publishing. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];
   /** What visitors see now or will see, in order of time. */
@@ -251,6 +256,8 @@ export class EntryRow {
   /** Where the words stand that were sought; absent where it is in the title alone. */
   @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
   @ValidateNested() @Type(() => RowLook) @IsOptional() look?: RowLook;
+  /** How far it is said in each other language, by locale; absent where nothing of its type is translated. */
+  @IsObject() @IsOptional() languages?: Record<string, SaidIn>;
 }
 
 export class EntriesAnswer {
@@ -305,6 +312,12 @@ export class KnownAnswer {
   @IsObject() media!: Record<string, KnownMedia>;
   /** What things in the bin are called. */
   @IsObject() binned!: Record<string, string>;
+}
+
+/** What the main language said when translations were written that are older now. */
+export class EarlierSources {
+  /** Values by field key; a field whose version of then is kept no more is absent. */
+  @IsObject() values!: JsonObject;
 }
 
 export class FindEntriesQuery {

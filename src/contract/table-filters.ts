@@ -23,4 +23,6 @@ export class TableFilters {
   @Matches(DAY, day) @IsISO8601({ strict: true }, day) @IsOptional() publishedUntil?: string;
   /** A language (BCP 47) in which nothing is said. */
   @IsString() @MaxLength(35) @IsOptional() lacks?: string;
+  /** A language (BCP 47) in which something is older than what the main language says. */
+  @IsString() @MaxLength(35) @IsOptional() older?: string;
 }

@@ -70,6 +70,10 @@ export async function derivedFacts(
     )),
     ...(await plain('record_words', languagesOfWords(records))),
     ...(await plain(
+      'older_translations',
+      sql`SELECT record, language FROM older_translations WHERE record IN ${among}`,
+    )),
+    ...(await plain(
       'all_records',
       sql`SELECT entry AS record, sort, type, title, title_sort, changed, stage, binned, date FROM all_records WHERE entry IN ${among}`,
     )),

@@ -9,6 +9,7 @@ import { groupId, groupsOf } from './field-groups';
 import { proposedEnd } from '../core/content/proposed-end';
 import { FieldEditor, kindUiFor } from './kinds';
 import type { Width } from './kinds/kind-ui';
+import { SourceColumn, type FieldSource } from './source-column';
 import { NoteHere } from './notes/note-here';
 import { areSameFaults, faultsAt, shownFields } from './parse-form';
 import styles from './entry-form.module.css';
@@ -55,6 +56,8 @@ interface RowProps {
   shows: readonly string[] | undefined;
   notes?: number;
   onNote?: ((key: string, quote: string) => void) | undefined;
+  /** What stands beside it, where it is a translation. */
+  source?: FieldSource | undefined;
 }
 
 const proposedOf = ({ field, beside }: RowProps) => proposedEnd(beside.fields, field.key, beside.values);
@@ -70,6 +73,9 @@ function isSameRow(a: RowProps, b: RowProps): boolean {
     a.shows === b.shows &&
     a.notes === b.notes &&
     a.onNote === b.onNote &&
+    a.source?.value === b.source?.value &&
+    a.source?.older === b.source?.older &&
+    a.source?.before === b.source?.before &&
     areSameFaults(a.faults, b.faults) &&
     (kindFor(a.field).narrowsTo === undefined || a.beside.values === b.beside.values) &&
     (kindFor(a.field).measures !== 'time' || proposedOf(a) === proposedOf(b))
@@ -88,9 +94,10 @@ const FieldRow = memo(function FieldRow({
   shows,
   notes = 0,
   onNote,
+  source,
 }: RowProps): ReactElement {
-  return (
-    <div className={styles[width]}>
+  const own = (
+    <div className={source ? undefined : styles[width]}>
       <FieldEditor
         field={field}
         {...(within ? { within } : {})}
@@ -109,6 +116,13 @@ const FieldRow = memo(function FieldRow({
       )}
     </div>
   );
+  if (!source) return own;
+  return (
+    <div className={styles.pair}>
+      <SourceColumn source={source} said={value} />
+      {own}
+    </div>
+  );
 }, isSameRow);
 
 const NOWHERE: readonly string[] = [];
@@ -124,6 +138,7 @@ export function EntryForm({
   notes,
   onNote,
   disabled = false,
+  sources,
 }: {
   /** Sets the inputs of several forms on one screen apart. */ id?: string;
   fields: readonly Field[];
@@ -134,6 +149,10 @@ export function EntryForm({
   /** How many notes stand at each field, by its key. */ notes?: ReadonlyMap<string, number>;
   /** Begins a note at a field, about words chosen in it. */ onNote?: (key: string, quote: string) => void;
   disabled?: boolean;
+  /** What stands beside each field of a translation, by the key of the field. */ sources?: ReadonlyMap<
+    string,
+    FieldSource
+  >;
 }): ReactElement {
   return (
     <fieldset className={styles.holder} disabled={disabled}>
@@ -163,6 +182,7 @@ export function EntryForm({
                     shows={shows && (shows.get(field.id) ?? NOWHERE)}
                     notes={notes?.get(field.key) ?? 0}
                     onNote={onNote}
+                    source={sources?.get(field.key)}
                   />
                 ))}
               </div>

@@ -1,6 +1,7 @@
 import { localisedOf } from '../core/content/localized-values';
 import { pointer, type Fault } from '../core/faults';
 import { isJsonObject, type JsonObject } from '../core/json';
+import type { Values } from '../core/content/values';
 import type { Field } from '../core/model/document';
 
 /** What something says at the door: values by field key, translations by locale and field key. */
@@ -33,6 +34,20 @@ export const fieldsIn = (fields: readonly Field[], locale: string): Field[] =>
       label: `${field.label}, in ${languageName(locale)}`,
     } as Field;
   });
+
+/** What is said in a language, by field id, of the values of a form: where something is not translated, the main language stands in. */
+export const spokenIn = (fields: readonly Field[], values: Values, locale: string): Values =>
+  locale === ''
+    ? values
+    : {
+        ...values,
+        ...Object.fromEntries(
+          fieldsIn(fields, locale).flatMap(({ id }, i): [string, Values[string]][] => {
+            const own = localisedOf(fields)[i];
+            return own && values[id] !== undefined ? [[own.id, values[id]]] : [];
+          }),
+        ),
+      };
 
 /** The fields of a form that is filled in for a language; without one, for the main language. */
 export const fieldsFor = (fields: readonly Field[], locale: string): readonly Field[] =>

@@ -1,4 +1,5 @@
 import {
+  EarlierSources,
   EntriesAnswer,
   EntriesImport,
   EntriesImported,
@@ -55,6 +56,11 @@ export const entries = {
     act: 'read',
     query: KnownQuery,
     answer: KnownAnswer,
+  }),
+  earlierSources: define('earlierSources', {
+    summary: 'What the main language said when translations that are older now were written',
+    act: 'read',
+    answer: EarlierSources,
   }),
   addEntry: define('addEntry', {
     summary: 'Make an entry',

@@ -17,6 +17,8 @@ export interface LocalizedValues {
   values: Values;
   /** By locale. Where a localised field is missing, the main language's value stands. */
   translations?: Record<string, Values>;
+  /** By locale and field: a mark of what the main language said when the translation was written. */
+  sources?: Record<string, Record<Id, string>>;
 }
 
 export const localisedOf = (fields: readonly Field[]): Field[] => fields.filter(({ localised }) => localised);

@@ -1,5 +1,6 @@
 import type { EntryAnswer } from '../../contract/entries';
 import { serializeLocalized } from '../../core/content/localized-values';
+import { olderIn } from '../../core/content/translation-sources';
 import { isLive } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
@@ -55,6 +56,12 @@ export async function answerEntry(
     stage: record.stage,
     ...publicationStateOf(record, versions, installation.now()),
     ...serializeLocalized(type.fields, body, installation.model.locale),
+    older: Object.fromEntries(
+      installation.model.document.locales.others.map((locale): [string, string[]] => [
+        locale,
+        olderIn(type.fields, body, locale).flatMap((field) => type.field(field)?.key ?? []),
+      ]),
+    ),
     faults: await faultsOfEntry(reader, installation, type, body, record.id),
     changedAt: new Date(record.changedAt).toISOString(),
     changedBy: record.changedBy ?? '',

@@ -44,7 +44,7 @@ export function filtersAsked(
   /** Who asks, where it matters whose they are. */
   person: Pick<Person, 'id'> | undefined,
 ): Partial<TableQuestion> {
-  const { state, q, language, only, author, lacks } = filters;
+  const { state, q, language, only, author, lacks, older } = filters;
   const changed = between(installation, 'changed', filters.changedFrom, filters.changedUntil);
   const published = between(installation, 'published', filters.publishedFrom, filters.publishedUntil);
   return {
@@ -56,5 +56,6 @@ export function filtersAsked(
     ...(changed ? { changed } : {}),
     ...(published ? { published } : {}),
     ...(lacks === undefined ? {} : { lacks: languageNumber(installation, lacks, '/lacks') }),
+    ...(older === undefined ? {} : { older: languageNumber(installation, older, '/older') }),
   };
 }

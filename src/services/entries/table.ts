@@ -1,4 +1,6 @@
-import type { EntriesAnswer, EntriesQuery } from '../../contract/entries';
+import type { EntriesAnswer, EntriesQuery, EntryRow } from '../../contract/entries';
+import type { LocalizedValues } from '../../core/content/localized-values';
+import { saidIn, type SaidIn } from '../../core/content/translation-sources';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { Json } from '../../core/json';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
@@ -85,6 +87,21 @@ function columnsAsked(type: CompiledType<ContentType>, keys: string | undefined)
     });
 }
 
+/** How far a row is said in each other language. */
+function languagesOfRow(
+  { model }: Installation,
+  { fields }: CompiledType<ContentType>,
+  said: LocalizedValues | undefined,
+): Pick<EntryRow, 'languages'> {
+  const { others } = model.document.locales;
+  if (!said || others.length === 0 || !fields.some(({ localised }) => localised)) return {};
+  return {
+    languages: Object.fromEntries(
+      others.map((locale): [string, SaidIn] => [locale, saidIn(fields, said, locale)]),
+    ),
+  };
+}
+
 /** A page of the table of a type's entries. */
 export async function entries(
   installation: Installation,
@@ -107,8 +124,8 @@ export async function entries(
   };
   const wanted = columnsAsked(type, query.columns);
   const { total, rows } = await rowsWithCount(content, asked, question);
-  const values = new Map(rows.map((row) => [row.entry, entryBody(row.body).values]));
-  const references = [...values.values()].flatMap((each) => referencesIn(wanted, each));
+  const values = new Map(rows.map((row) => [row.entry, entryBody(row.body)]));
+  const references = [...values.values()].flatMap((each) => referencesIn(wanted, each.values));
   const [marks, names] = await Promise.all([
     rowMarks(installation, rows, question, query.looks === 'yes'),
     namesOf(content, installation, references),
@@ -125,8 +142,9 @@ export async function entries(
           revision: row.revision,
           title: row.title,
           faults: row.faults,
-          values: serializeValues(wanted, values.get(row.entry) ?? {}, installation.model.locale),
+          values: serializeValues(wanted, values.get(row.entry)?.values ?? {}, installation.model.locale),
           changedAt: new Date(row.changedAt).toISOString(),
+          ...languagesOfRow(installation, type, values.get(row.entry)),
           ...own,
         },
       ];

@@ -1,6 +1,8 @@
 import type { EntryAnswer, EntryPatch, NewEntry, Publication, Withdrawal } from '../../contract/entries';
 import { parseLocalized, referencesInLocalized } from '../../core/content/localized-values';
+import { withSources } from '../../core/content/translation-sources';
 import { defaultValues, titleOf } from '../../core/content/values';
+import { pointer } from '../../core/faults';
 import { newId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
@@ -31,14 +33,39 @@ async function bodyFrom(
   installation: Installation,
   type: CompiledType<ContentType>,
   kept: EntryBody,
-  given: Pick<EntryPatch, 'values' | 'translations'>,
+  given: Pick<EntryPatch, 'values' | 'translations' | 'confirmed'>,
 ): Promise<EntryBody> {
   const { others } = installation.model.document.locales;
   const { localized, faults } = parseLocalized(type.fields, given, kept, '', others);
   if (faults.length > 0) throw invalidInput(faults);
   const [fresh, before] = [localized, kept].map((each) => referencesInLocalized(type.fields, each));
   await expectThere(reader, installation, fresh ?? [], before ?? []);
-  return localized;
+  return withSources(type.fields, kept, localized, confirmedIn(installation, type, given.confirmed));
+}
+
+/** The fields whose translations somebody found right as they are, by locale. */
+function confirmedIn(
+  { model }: Installation,
+  type: CompiledType<ContentType>,
+  given: EntryPatch['confirmed'] = {},
+): Record<string, Id[]> {
+  const { others } = model.document.locales;
+  const fault = (path: string, message: string) => invalidInput([{ path, code: 'confirmed', message }]);
+  return Object.fromEntries(
+    Object.entries(given).map(([locale, keys]): [string, Id[]] => {
+      const path = pointer('/confirmed', locale);
+      if (!others.includes(locale)) throw fault(path, `The site is not written in "${locale}".`);
+      if (!Array.isArray(keys)) throw fault(path, 'This takes the keys of fields.');
+      return [
+        locale,
+        keys.map((key: unknown) => {
+          const field = typeof key === 'string' ? type.fieldByKey(key) : undefined;
+          if (!field) throw fault(path, `${type.definition.label} has no field "${String(key)}".`);
+          return field.id;
+        }),
+      ];
+    }),
+  );
 }
 
 /** An entry, what it is, and what visitors may see of it. */

@@ -1,3 +1,4 @@
+import { withSources } from '../../core/content/translation-sources';
 import type { PagePatch } from '../../contract/pages';
 import { blocksIn, parseSlots } from '../../core/content/blocks';
 import { parseLocalized } from '../../core/content/localized-values';
@@ -31,13 +32,14 @@ export async function pageBodyFrom(
     'values' | 'translations' | 'slots' | 'listing' | 'picks' | 'beginFrom' | 'byHand' | 'layout' | 'settings'
   >,
 ): Promise<PageBody> {
-  const { localized, faults } = parseLocalized(
+  const { localized: read, faults } = parseLocalized(
     type.fields,
     given,
     kept,
     '',
     installation.model.document.locales.others,
   );
+  const localized = withSources(type.fields, kept, read);
   const { slots, faults: slotFaults } = given.slots
     ? parseSlots(installation.model, type.definition.slots, given.slots, kept.slots ?? {}, '/slots')
     : { slots: kept.slots ?? {}, faults: [] };

@@ -1,3 +1,4 @@
+import { withSources } from '../../core/content/translation-sources';
 import { beginWith } from '../model/put-in-force';
 import { addListing, publishListing } from '../listings/write';
 import { addMedia, changeMedium } from '../media/uploads';
@@ -67,7 +68,7 @@ function parseEntry(
     fr,
     ...given
   } = written;
-  const { localized, faults } = parseLocalized(
+  const { localized: read, faults } = parseLocalized(
     type.fields,
     {
       values: names.localized(type.fields, given),
@@ -78,6 +79,7 @@ function parseEntry(
     installation.model.document.locales.others,
   );
   if (faults.length > 0) throw refuse(`entries/${type.definition.key}, entry ${place + 1}`, faults);
+  const localized = withSources(type.fields, { values: {} }, read);
   const at = installation.now() - Number(age) * DAY - place * 61_000;
   const shown = {
     published: { starts: at },

@@ -24,6 +24,8 @@ import { OPEN, putRefs, type RefRow } from '../../store/refs';
 import { putAllRecords } from '../../store/all-records';
 import { putCurrentFiles } from '../../store/media';
 import { mediumFields } from '../../core/model/media-type';
+import { olderIn } from '../../core/content/translation-sources';
+import { putOlder } from '../../store/older-translations';
 import { putWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
 import { kindFor } from '../../core/model/kinds';
@@ -227,11 +229,16 @@ async function putAmongAll(
       return said.length > 0 ? [{ record: each.record.id, language: i, words: said.join('\n') }] : [];
     });
   });
-  await putWords(
-    tx,
-    rows.map(({ entry }) => entry),
-    words,
+  const keys = rows.map(({ entry }) => entry);
+  await putWords(tx, keys, words);
+  const older = some.flatMap(({ record, shape }) =>
+    model.document.locales.others.flatMap((locale, i) =>
+      shape && olderIn(shape.fields, entryBody(record.body), locale).length > 0
+        ? [{ record: record.id, language: i + 1 }]
+        : [],
+    ),
   );
+  await putOlder(tx, keys, older);
 }
 
 /** Of each content type with fields that must differ, the values that some entries hold now. */

@@ -15,6 +15,8 @@ import { refRows, toldReferences } from './references';
 
 /** What a record of some sort and type says, worked out from its body. */
 export interface RecordShape {
+  /** The fields it fills in itself. */
+  fields: readonly Field[];
   title(body: string): string;
   /** Whatever its words name. */
   references(body: string): Reference[];
@@ -36,6 +38,7 @@ export function shapeOf(
   if (sort === 'listing')
     return {
       // A listing is called as its architect says, by no field.
+      fields: [],
       title: () => kept,
       references: () => [],
       texts: () => [],
@@ -45,6 +48,7 @@ export function shapeOf(
     const type = model.pageType(of ?? '');
     return (
       type && {
+        fields: type.fields,
         title: (body) => pageTitleOf(installation, type.definition, body, category),
         references: (body) => pageReferences(installation, type, pageBody(body)),
         texts: (body) => textsOfPage(model, type, pageBody(body)),
@@ -56,6 +60,7 @@ export function shapeOf(
   const references = (body: string) => (type ? referencesInLocalized(type.fields, entryBody(body)) : []);
   return (
     type && {
+      fields: type.fields,
       title: (body) => titleOf(type.definition, entryBody(body).values),
       references,
       texts: (body) => textsIn(type.fields, entryBody(body), model.locale),

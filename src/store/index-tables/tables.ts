@@ -137,6 +137,13 @@ export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
   );
   for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
   await dropAllWords(tx);
-  for (const table of ['multi_values', 'refs', 'record_search', 'category_counts', 'all_records'])
+  for (const table of [
+    'multi_values',
+    'refs',
+    'record_search',
+    'category_counts',
+    'all_records',
+    'older_translations',
+  ])
     await tx.run(sql`DELETE FROM ${raw(table)}`);
 }

@@ -23,6 +23,7 @@ export const allContent = {
       `CREATE TABLE kept_views (id INTEGER PRIMARY KEY, uuid TEXT NOT NULL UNIQUE, person INTEGER NOT NULL REFERENCES people(id) ON DELETE CASCADE,
         shared INTEGER NOT NULL, label TEXT NOT NULL, type TEXT, asks TEXT NOT NULL, made_at INTEGER NOT NULL)`,
       `CREATE INDEX kept_views_by_person ON kept_views (person)`,
+      `CREATE TABLE older_translations (record INTEGER NOT NULL REFERENCES records(id) ON DELETE CASCADE, language INTEGER NOT NULL, PRIMARY KEY (record, language)) WITHOUT ROWID`,
       `CREATE TABLE media_originals (record INTEGER NOT NULL REFERENCES records(id) ON DELETE CASCADE, file TEXT NOT NULL, sort TEXT NOT NULL,
         mime TEXT NOT NULL, bytes INTEGER NOT NULL, width INTEGER, height INTEGER, hash TEXT NOT NULL, PRIMARY KEY (record, file)) WITHOUT ROWID`,
       `INSERT INTO media_originals SELECT record, file, sort, mime, bytes, width, height, hash FROM media_files`,

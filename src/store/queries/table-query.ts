@@ -1,4 +1,5 @@
 import { soughtAsMatch, type Sought } from '../../core/content/sought-words';
+import { isOlderIn } from '../older-translations';
 import { ofLanguage, recordOfWords, saysNothingIn } from '../record-words';
 import type { Stage, State } from '../../core/content/states';
 import type { Condition } from '../../core/mapping/rule/listing-rule';
@@ -24,8 +25,9 @@ export interface TableQuestion {
   /** When it was changed, and from when it is seen (ms): from a moment, and before one. */
   changed?: Between;
   published?: Between;
-  /** Those alone that say nothing in a language (by its number). */
+  /** Those alone that say nothing in a language, or something older than its source (by its number). */
   lacks?: number;
+  older?: number;
   /** Those alone that somebody changed last, that are given to somebody (by integer key), or in which something is to fix. */
   only?: { changedBy: number } | { givenTo: number } | { toFix: true };
   /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
@@ -109,7 +111,7 @@ function wordsSql({ sought, language }: TableQuestion, plus: Sql): Sql[] {
 
 function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
   const { indexTable, keyMap, now, today } = asked;
-  const { among, author, changed, published, lacks } = question;
+  const { among, author, changed, published, lacks, older } = question;
   const plus = raw(leading === 'filter' ? '' : '+');
   const column = (name: string) => sql`${plus}s.${raw(name)}`;
   return joined(
@@ -131,6 +133,7 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
       ...(changed ? [betweenSql(column('changed'), changed)] : []),
       ...(published ? [betweenSql(column('live_from'), published)] : []),
       ...(lacks === undefined ? [] : [saysNothingIn(raw('s.entry'), lacks)]),
+      ...(older === undefined ? [] : [isOlderIn(raw('s.entry'), older)]),
       ...wordsSql(question, plus),
     ],
     ' AND ',

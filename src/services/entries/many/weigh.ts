@@ -1,3 +1,4 @@
+import { withSources } from '../../../core/content/translation-sources';
 import { changeField } from '../../../core/content/change-field';
 import { parseLocalized } from '../../../core/content/localized-values';
 import { serializeValues } from '../../../core/content/values';
@@ -43,7 +44,8 @@ function weighField(
     ...(next === undefined ? {} : { values: { [field.key]: next } }),
     ...(Object.keys(translations).length > 0 ? { translations } : {}),
   };
-  const { localized, faults } = parseLocalized(type.fields, given, kept, '', others);
+  const { localized: read, faults } = parseLocalized(type.fields, given, kept, '', others);
+  const localized = withSources(type.fields, kept, read);
   const [fault] = faults;
   if (fault) return { record, comes: 'held', why: fault.message };
   const body = JSON.stringify(localized);

@@ -17,6 +17,7 @@ import {
   fieldsFor,
   fieldsIn,
   localizedPatchOf,
+  spokenIn,
   withLanguages,
 } from '../../../../ui/form-languages';
 import { Frame } from '../../../../ui/frame';
@@ -44,6 +45,7 @@ import { NotesPanel, type NoteAt } from '../../../../ui/notes/notes-panel';
 import { useNotesAt } from '../../../../ui/notes/use-notes-at';
 import { EarlierVersions } from '../../../../ui/versions/earlier-versions';
 import { HereNow } from '../../../../ui/here-now';
+import { useSources } from './use-sources';
 import { ListWays } from './table/list-at-hand';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
@@ -150,7 +152,19 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   );
   const reading = useFormReading(everyField, given, today, kept);
   // How it looks follows a moment after the last key.
-  const drawn = usePaused(reading.values);
+  const paused = usePaused(reading.values);
+  const drawn = useMemo(() => spokenIn(fields, paused, locale), [fields, paused, locale]);
+  const takeRight = useCallback(
+    (answer: EntryAnswer) => draft.take(withLanguages(answer, fields, locales)),
+    [draft, fields, locales],
+  );
+  const sources = useSources(
+    fields,
+    locale,
+    kept,
+    given,
+    mayWrite && isKept && status === 'saved' ? takeRight : undefined,
+  );
   const formFields = useMemo(() => fieldsFor(fields, locale), [fields, locale]);
   const goToFieldOf = useCallback(
     (field: string) => {
@@ -314,7 +328,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       <SideBySide
         beside={
           <>
-            <EntryFaces type={type} values={drawn} onField={goToFieldOf} />
+            <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
@@ -348,6 +362,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               faults={shownFaults}
               onChange={draft.change}
               disabled={locked}
+              {...(sources ? { sources } : {})}
               notes={notes.byField}
               {...(isKept ? { onNote: beginNote } : {})}
               {...(shows && !locale ? { shows } : {})}

@@ -10,10 +10,13 @@ import { EntryDrawn, useEntryWays, WayChoice } from './entry-ways';
 export const EntryFaces = memo(function EntryFaces({
   type,
   values,
+  locale = '',
   onField,
 }: {
   type: CompiledType<ContentType>;
   values: Values;
+  /** The language that is looked at; nothing for the main one. */
+  locale?: string;
   onField: (field: string) => void;
 }): ReactElement {
   const ways = useEntryWays(type);
@@ -22,7 +25,7 @@ export const EntryFaces = memo(function EntryFaces({
   return (
     <div>
       <WayChoice ways={ways} chosen={chosen} onChoose={setChosen} />
-      {way && <EntryDrawn type={type} way={way} values={values} onField={onField} />}
+      {way && <EntryDrawn type={type} way={way} values={values} locale={locale} onField={onField} />}
       <p className={`${look.pencil} ${look.small}`} style={{ marginTop: 6 }}>
         Drawn from what is in the form. Click a part to go to its field.
       </p>

@@ -12,6 +12,7 @@ import type { CompiledType } from '../../../../core/model/compile';
 import type { ContentType } from '../../../../core/model/document';
 import { Face } from '../../../../site/face';
 import { Listing } from '../../../../site/listing';
+import { sayingIn } from '../../../../core/model/visitor-words';
 import { useModel } from '../../../../ui/model-in-force';
 import { useAsk } from '../../../../ui/use-ask';
 import { useDrawing } from '../../../../ui/use-known';
@@ -85,18 +86,26 @@ export function EntryDrawn({
   type,
   way,
   values,
+  locale = '',
   label = 'How it looks',
   onField = () => {},
 }: {
   type: CompiledType<ContentType>;
   way: EntryWay;
   values: Values;
+  /** The language that is looked at; nothing for the main one. */
+  locale?: string;
   /** What sets it apart from others on one screen. */
   label?: string;
   onField?: (field: string) => void;
 }): ReactElement {
   const model = useModel();
-  const drawing = useDrawing(referencesIn(type.fields, values).map(({ target }) => target));
+  const inMain = useDrawing(referencesIn(type.fields, values).map(({ target }) => target));
+  const drawing = useMemo(
+    () =>
+      locale === '' ? inMain : { ...inMain, locale, language: locale, say: sayingIn(model.document, locale) },
+    [inMain, locale, model],
+  );
   const face = mapToFace(way.mapping, type, { values }, drawing);
   return (
     <VisitorPreview label={`${label}: ${way.label}`} onField={(field) => onField(field)}>
@@ -104,7 +113,7 @@ export function EntryDrawn({
         <Listing
           level={2}
           traced
-          locale={model.locale}
+          locale={locale || model.locale}
           id="face"
           listing={{
             heading: '',

@@ -28,6 +28,7 @@ import { ShownOnCell } from './shown-on-cell';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';
 import { RowName } from './row-name';
+import { RowLanguages } from './row-languages';
 import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
 import { TableFoot } from './table-foot';
@@ -63,6 +64,7 @@ const columnsOf = (
   shownColumns: readonly string[],
   speaking: Speaking,
   shown: (id: string) => readonly ReachLink[] | undefined,
+  languages: boolean,
 ) =>
   helper.columns([
     helper.display({
@@ -75,6 +77,15 @@ const columnsOf = (
       header: 'State',
       cell: ({ row: { original } }) => <RowState row={original} />,
     }),
+    ...(languages
+      ? [
+          helper.display({
+            id: 'languages',
+            header: 'Languages',
+            cell: ({ row: { original } }) => <RowLanguages languages={original.languages ?? {}} />,
+          }),
+        ]
+      : []),
     ...shownColumns.flatMap((key) => {
       const field = type.fieldByKey(key);
       return field
@@ -172,8 +183,9 @@ function TableOf({
         tableLook.columns,
         { locale: model.locale, known: namedOnly(data?.names ?? {}) },
         (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
+        model.document.locales.others.length > 0 && type.fields.some(({ localised }) => localised),
       ),
-    [type, tableLook, model.locale, data, places, ofOthers],
+    [type, tableLook, model, data, places, ofOthers],
   );
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;

@@ -207,7 +207,10 @@ export function FilterChips({
       begins: { publishedFrom: week },
     },
     ...(languages.length > 0
-      ? [{ label: 'Language missing', there: has('lacks'), begins: { lacks: languages[0] ?? '' } }]
+      ? [
+          { label: 'Language missing', there: has('lacks'), begins: { lacks: languages[0] ?? '' } },
+          { label: 'Language older', there: has('older'), begins: { older: languages[0] ?? '' } },
+        ]
       : []),
   ];
   const others = offers
@@ -217,6 +220,7 @@ export function FilterChips({
   const only = tableOnly.find((each) => each === asked.get('only'));
   const shown = shownAnswers.find((each) => each === asked.get('shown'));
   const lacks = asked.get('lacks') ?? '';
+  const older = asked.get('older') ?? '';
   return (
     <div className={styles.filters}>
       {has('types') && !type && <Types address={address} />}
@@ -261,6 +265,15 @@ export function FilterChips({
           label="Nothing said in"
           name="lacks"
           value={lacks}
+          options={languages.map((each) => [each, languageName(each)] as const)}
+          address={address}
+        />
+      )}
+      {older && (
+        <Word
+          label="Older than its source in"
+          name="older"
+          value={older}
           options={languages.map((each) => [each, languageName(each)] as const)}
           address={address}
         />

@@ -17,6 +17,7 @@ export interface FiltersAsked {
   publishedFrom?: string;
   publishedUntil?: string;
   lacks?: string;
+  older?: string;
 }
 
 /** The names under which filters stand in the address, but for the words that are sought and the language of those. */
@@ -31,10 +32,19 @@ export const filterKeys = [
   'publishedFrom',
   'publishedUntil',
   'lacks',
+  'older',
 ] as const;
 export type FilterKey = (typeof filterKeys)[number];
 
-const plain = ['author', 'changedFrom', 'changedUntil', 'publishedFrom', 'publishedUntil', 'lacks'] as const;
+const plain = [
+  'author',
+  'changedFrom',
+  'changedUntil',
+  'publishedFrom',
+  'publishedUntil',
+  'lacks',
+  'older',
+] as const;
 
 /** What an address asks of any table, with the words typed over it. */
 export function filtersAsked(asked: Asked, words = asked.get('q') ?? ''): FiltersAsked {
