@@ -13,7 +13,7 @@ test('A day’s notice with a picture is written and published in at most eight 
   browser,
   page: visitor,
 }) => {
-  const { page } = await signedIn(browser, running.address, 'editor');
+  const { page } = await signedIn(browser, running.address, 'architect');
   page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/notice');
   let steps = 0;

@@ -3,7 +3,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/
 import type { ReactElement } from 'react';
 
 const shortcuts: [keys: string, does: string][] = [
-  ['Ctrl K', 'Go to any type, entry, listing or page'],
+  ['Ctrl K', 'Go to any type, entry, listing or page, by its name or the words in it'],
   ['?', 'The guide, at the part for the screen at hand'],
   ['Ctrl S', 'Save what is on the bench now'],
   ['Ctrl Z, Ctrl Shift Z', 'Take back the last thing done on the bench, or do it again (outside a text)'],
@@ -11,6 +11,8 @@ const shortcuts: [keys: string, does: string][] = [
   ['Alt ↑, Alt ↓', 'Move the field, step or page at hand'],
   ['Delete', 'Take the field at hand out of the type'],
   ['← →', 'On the line between two panels: make them wider or narrower'],
+  ['Arrows, Enter, Tab', 'In a table: from cell to cell, type into it, take it and go on below or beside'],
+  ['Ctrl Shift V', 'Paste the words alone'],
   ['Esc', 'Close what is open'],
 ];
 
