@@ -164,6 +164,48 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'all content',
+    async (page) => {
+      await page.goto('/bench/write?q=frost&roomy=yes&state=published&changedFrom=2020-01-01');
+      await expect(page.locator('mark').first()).toBeVisible();
+    },
+  ],
+  [
+    'a cell typed into',
+    async (page) => {
+      await page.goto('/bench/write/event');
+      const cell = page.getByRole('row').nth(1).getByRole('button').last();
+      await cell.focus();
+      await page.keyboard.type('dear');
+      await page.keyboard.press('Enter');
+      await expect(page.getByRole('alert').first()).toBeVisible();
+    },
+  ],
+  [
+    'two entries made one',
+    async (page) => {
+      await page.goto('/bench/write/species');
+      for (const n of [1, 2]) await page.getByRole('row').nth(n).getByRole('checkbox').check();
+      await page.getByRole('button', { name: 'Make one of the two…' }).click();
+      await expect(page.getByRole('button', { name: 'Make one of them' })).toBeVisible();
+    },
+  ],
+  [
+    'a translation beside its source, and a calendar',
+    async (page) => {
+      await page.goto('/bench/write/event');
+      await page.getByRole('row').nth(2).getByRole('link').first().click();
+      await page.getByRole('button', { name: 'French', exact: true }).click();
+      await expect(page.getByLabel(/^Title, in French/)).toBeVisible();
+      await page.getByRole('button', { name: 'British English' }).click();
+      await page
+        .getByRole('button', { name: /^Calendar/ })
+        .first()
+        .click();
+      await expect(page.getByRole('dialog', { name: 'Calendar' }).getByRole('grid')).toBeVisible();
+    },
+  ],
+  [
     'many entries at once',
     async (page) => {
       await page.goto(

@@ -109,7 +109,7 @@ test('Cells are typed into by keyboard alone, tell what they cannot take, and ta
   await cell(1, heads.indexOf('Starts') + 1).focus();
   while (
     (await page.evaluate(() => document.activeElement?.getAttribute('data-place') ?? '')).split(' ')[1] !==
-    'price'
+    'field:price'
   )
     await page.keyboard.press('ArrowRight');
   await page.keyboard.type('23.50');

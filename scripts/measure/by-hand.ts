@@ -148,9 +148,15 @@ export class ByHand {
       ),
     'table: searched': (n) =>
       this.rows(
-        `binned = 0 AND entry IN (SELECT rowid FROM record_search WHERE record_search MATCH '${['am*', 'quil*', 'ros* sal*', 'tern*'][n % 4] ?? ''}')`,
+        `binned = 0 AND entry IN (SELECT rowid >> 6 FROM record_words WHERE record_words MATCH '${['am*', 'quil*', 'ros* sal*', 'tern*'][n % 4] ?? ''}')`,
         'title_en',
       ),
+    'all content: changed last': async () => {
+      await this.all(
+        'SELECT r.uuid, w.title, w.body, w.changed_at FROM (SELECT entry FROM all_records WHERE binned = 0 ORDER BY changed DESC LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry',
+      );
+      await this.all('SELECT count(*) AS n FROM all_records WHERE binned = 0');
+    },
     'a listing tried': async () => {
       const { live, column, field } = this.names;
       const where = `${column('kind')} = ${this.kind} AND ${column('size')} > 100 AND live_from <= ${Date.now()} AND live_until > ${Date.now()}`;

@@ -92,6 +92,7 @@ export async function questions(served: Served): Promise<Question[]> {
         `${table}&where=${where({ all: [byKind, { field: 'size', is: 'moreThan', value: 100 }] })}&sort=-changed&limit=50`,
     ),
     get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
+    get('all content: changed last', 25, () => '/content?sort=-changed&limit=50'),
     get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
     get(
       'table: searched',

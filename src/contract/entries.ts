@@ -150,6 +150,16 @@ export class EntryPatch {
   @IsIn(keptApart) @IsOptional() apart?: KeptApart;
 }
 
+/** What becomes of two entries that are one thing. */
+export class EntryMerge {
+  /** The one that goes, and the revision at which it was read. */
+  @IsUUID() other!: string;
+  @IsInt() @Min(1) otherRevision!: number;
+  /** What is kept of it, laid over what the one that stays says. */
+  @IsObject() @IsOptional() values?: JsonObject;
+  @IsObject() @IsOptional() translations?: JsonObject;
+}
+
 /** When visitors see a version. Without `from` at once, without `until` for good. */
 export class Publication {
   @IsISO8601({ strict: true }) @IsOptional() from?: string;

@@ -61,6 +61,7 @@ export const routes = {
   known: { method: 'GET', path: '/known' },
   addEntry: { method: 'POST', path: '/entries' },
   entry: { method: 'GET', path: '/entries/{id}' },
+  mergeEntries: { method: 'POST', path: '/entries/{id}/merge' },
   earlierSources: { method: 'GET', path: '/entries/{id}/earlier-sources/{locale}' },
   changeEntry: { method: 'PATCH', path: '/entries/{id}' },
   binEntry: { method: 'DELETE', path: '/entries/{id}' },

@@ -6,6 +6,7 @@ import {
   EntriesSettled,
   EntriesQuery,
   EntryAnswer,
+  EntryMerge,
   EntryPatch,
   FindEntriesQuery,
   FoundEntries,
@@ -56,6 +57,14 @@ export const entries = {
     act: 'read',
     query: KnownQuery,
     answer: KnownAnswer,
+  }),
+  mergeEntries: define('mergeEntries', {
+    summary: 'Make one entry of two: what named the other names the one that stays',
+    act: 'write entries',
+    body: EntryMerge,
+    guarded: true,
+    answer: EntryAnswer,
+    status: 200,
   }),
   earlierSources: define('earlierSources', {
     summary: 'What the main language said when translations that are older now were written',

@@ -11,7 +11,7 @@ import type { Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
 import { changeRecords, type WorkingPatch } from '../records/working';
 import type { Installation } from '../runtime/installation';
-import { inOneAct } from '../runtime/request-context';
+import { actUnderWay, inOneAct } from '../runtime/request-context';
 import { ruleViolation } from '../runtime/refusal';
 import { insteadGiven } from './options';
 
@@ -100,7 +100,9 @@ export async function withInstead<T>(
       `More than ${MOST.toLocaleString('en')} things name it; so many cannot be given another at once.`,
     );
   const steps = await stepsTo(installation, record, instead);
-  const done = await inOneAct(newId(), `${what}, with another in its place`, async () => {
+  // It may be part of something larger that is done.
+  const whole = actUnderWay() ?? { id: newId(), what: `${what}, with another in its place` };
+  const done = await inOneAct(whole.id, whole.what, async () => {
     const answer = await work();
     for (let from = 0; from === 0 || from < naming.length; from += PART)
       await inAct(installation, person, async (act) => {

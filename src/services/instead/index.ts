@@ -2,3 +2,4 @@
 
 export { insteadOf } from './options';
 export { withInstead } from './give';
+export { mergeEntries } from './merge';

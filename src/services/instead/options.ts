@@ -110,7 +110,8 @@ export async function insteadGiven(
     (record.sort === 'page' && (await standingIn(content, record.id, [other.id])).size > 0)
   )
     throw refuse('itself', 'Neither it nor what stands below it can stand in its place.');
-  if (!(await liveAt(content, other.id, installation.now())))
+  const now = installation.now();
+  if ((await liveAt(content, record.id, now)) && !(await liveAt(content, other.id, now)))
     throw refuse('not-seen', 'Visitors do not see what is to stand in its place. Publish that first.');
   return other;
 }

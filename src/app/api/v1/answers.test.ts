@@ -49,6 +49,7 @@ beforeAll(async () => {
     placedPages: `/model/placements/pages?cells=top>${home}`,
     entries: '/entries?type=species&q=bell',
     findEntries: '/entries/found?q=bell',
+    earlierSources: `/entries/${entry.id}/earlier-sources/fr`,
     known: `/known?ids=${entry.id},${category.id}`,
     entry: `/entries/${entry.id}`,
     versions: `/records/${entry.id}/versions`,

@@ -38,7 +38,7 @@ import {
   sortCategories,
   splitCategory,
 } from '../../../services/categories';
-import { insteadOf, withInstead } from '../../../services/instead';
+import { insteadOf, mergeEntries, withInstead } from '../../../services/instead';
 import {
   addMedia,
   binMedium,
@@ -258,6 +258,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   known: ({ installation, query }) => knownByIds(installation, query.ids),
   addEntry: ({ installation, person, body }) => addEntry(installation, person, body),
   tryRows: ({ installation, person, path, body }) => tryRows(installation, person, path('id'), body),
+  mergeEntries: ({ installation, person, path, revision, body }) =>
+    mergeEntries(installation, person, path('id'), revision, body),
   earlierSources: ({ installation, path }) => earlierSources(installation, path('id'), path('locale')),
   allContent: ({ installation, person, query }) => allContent(installation, query, person),
   keptViews: ({ installation, person }) => keptViews(installation, person),

@@ -27,6 +27,7 @@ const apart: Partial<Record<OperationName, string>> = {
   addMedia: 'media are of no type that can be bounded',
   binMedium: 'media are of no type that can be bounded',
   changeMedium: 'media are of no type that can be bounded',
+  replaceFile: 'media are of no type that can be bounded',
 };
 
 let small: SmallInstallation;
@@ -41,6 +42,7 @@ beforeAll(async () => {
   const species = installation.model.contentTypeByKey('species')?.id ?? '';
   const notice = installation.model.contentTypeByKey('notice')?.id ?? '';
   const entry = await made('/entries', { type: 'species', values: { name: 'Bell heron' } });
+  const twin = await made('/entries', { type: 'species', values: { name: 'Bell-heron' } });
   const gone = await made('/entries', { type: 'species', values: { name: 'Reed hen' } });
   await call('DELETE', `/entries/${gone.id}`, { revision: gone.revision });
   const home = await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } });
@@ -63,6 +65,11 @@ beforeAll(async () => {
     },
     importEntries: { path: `/types/${species}/entries`, body: { rows: [{ name: 'Otter' }] } },
     changeEntry: { path: `/entries/${entry.id}`, body: { values: { name: 'Otter' } }, ...here },
+    mergeEntries: {
+      path: `/entries/${entry.id}/merge`,
+      body: { other: twin.id, otherRevision: 1, values: { size: 4 } },
+      ...here,
+    },
     copyEntry: { path: `/entries/${entry.id}/copy` },
     binEntry: { path: `/entries/${entry.id}`, ...here },
     restoreEntry: { path: `/entries/${gone.id}/restore`, revision: 2 },

@@ -17,6 +17,7 @@ import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { usePaused } from '../../../../ui/use-paused';
 import styles from './many.module.css';
+import { MergeTwo } from './merge-two';
 import { ManyComes } from './many-comes';
 import { ManyGoes } from './many-goes';
 import { ManyNeeds, needsOf, type Given } from './many-needs';
@@ -90,6 +91,8 @@ export function ManyBar({
   const field = fields.find((each) => each.key === key) ?? fields[0];
   const [given, setGiven] = useState<Given>({});
   const [goesOn, setGoesOn] = useState<{ work: string; act: string | undefined }>();
+  const writes = useMay('write entries');
+  const [merging, setMerging] = useState(false);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const change: ManyChange = { ...given, does, ...(field ? { field: field.key } : {}) };
@@ -144,6 +147,9 @@ export function ManyBar({
       />
     );
   const apart = problem && problem.faults.length === 0 ? problem.words : undefined;
+  const [one, two, ...more] = ids ?? [];
+  const pair =
+    one !== undefined && two !== undefined && more.length === 0 ? ([one, two] as const) : undefined;
   return (
     <Frame label="What is done to many">
       <form className={styles.bar} onSubmit={(event) => void submit(event)} noValidate>
@@ -157,6 +163,11 @@ export function ManyBar({
           <Button size="small" onClick={onNone}>
             None
           </Button>
+          {pair && writes && (
+            <Button size="small" onClick={() => setMerging(true)}>
+              Make one of the two…
+            </Button>
+          )}
         </div>
         <div className={styles.line}>
           <select
@@ -210,6 +221,16 @@ export function ManyBar({
           </Note>
         )}
       </form>
+      {merging && pair && (
+        <MergeTwo
+          type={type}
+          ids={pair}
+          onClose={() => {
+            setMerging(false);
+            onNone();
+          }}
+        />
+      )}
     </Frame>
   );
 }

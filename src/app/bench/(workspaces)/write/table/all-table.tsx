@@ -69,6 +69,9 @@ const columns = helper.columns([
   }),
 ]);
 
+/** With how many types a beginning is offered where nothing is written yet. */
+const FIRST_TYPES = 4;
+
 const sortable = (id: string): boolean => allSorts.some((each) => each === id);
 
 /** What can be begun from here: an entry of each type that one may write. */
@@ -104,7 +107,10 @@ export function AllTable(): ReactElement {
   const { data, error } = useAsk('allContent', { query: { ...question, ...(cursor ? { cursor } : {}) } });
   const rows = useMemo(() => data?.items ?? [], [data]);
   useListAtHand(useMemo(() => rows.flatMap(({ id, sort: of }) => (of === 'entry' ? [id] : [])), [rows]));
-  const noTypes = useModel().contentTypes.length === 0;
+  const { contentTypes } = useModel();
+  const noTypes = contentTypes.length === 0;
+  const may = useMayOfType('write entries');
+  const begun = contentTypes.filter(({ id }) => may(id)).slice(0, FIRST_TYPES);
   const narrowed = q !== '' || isNarrowed(asked);
   return (
     <Workspace outline={<WriteOutline all {...(state ? { state } : {})} />} outlineLabel="Content">
@@ -136,6 +142,12 @@ export function AllTable(): ReactElement {
           <div className={look.empty}>
             <strong>{narrowed ? 'Nothing is like that.' : 'Nothing is written yet.'}</strong>
             {narrowed && <Button onClick={clear}>Show everything</Button>}
+            {!narrowed &&
+              begun.map(({ definition: { id, key, label } }) => (
+                <Button key={id} component={Link} variant="contained" href={`/bench/write/new/${key}`}>
+                  Write the first {label.toLowerCase()}
+                </Button>
+              ))}
             {noTypes && !narrowed && (
               <p>
                 There is no content type yet, so nothing to fill in. An architect makes the first one in{' '}

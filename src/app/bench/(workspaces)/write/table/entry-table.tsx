@@ -25,6 +25,7 @@ import { useListAtHand } from './list-at-hand';
 import { TableColumns } from './table-columns';
 import { ManyBar } from '../many-bar';
 import { ShownOnCell } from './shown-on-cell';
+import { columnSorted, fieldColumn, keyOfColumn, sortAsked } from './field-column';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';
 import { RowName } from './row-name';
@@ -91,7 +92,7 @@ const columnsOf = (
       return field
         ? [
             helper.display({
-              id: field.key,
+              id: fieldColumn(field.key),
               header: field.label,
               cell: ({ row: { original } }) => <Cell field={field} row={original} speaking={speaking} />,
             }),
@@ -189,7 +190,7 @@ function TableOf({
   );
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
-    const field = type.fieldByKey(id);
+    const field = type.fieldByKey(keyOfColumn(id) ?? '');
     return field?.indexed === true && kindFor(field).indexShape.sort !== 'none';
   };
   const { plural, label } = type.definition;
@@ -263,16 +264,16 @@ function TableOf({
           <RowsTable
             columns={columns}
             rows={rows}
-            sort={sort}
+            sort={columnSorted(sort)}
             sortable={sortable}
-            onSort={(next) => put({ sort: next === 'title' ? undefined : next })}
+            onSort={(next) => put({ sort: next === 'title' ? undefined : sortAsked(next) })}
             tall={looks === 'yes' || q !== ''}
             cells={
               mayWrite
                 ? {
                     typed: cells,
-                    optionsOf: (key) => {
-                      const field = type.fieldByKey(key);
+                    optionsOf: (column) => {
+                      const field = type.fieldByKey(keyOfColumn(column) ?? '');
                       return field && optionsInCell(field);
                     },
                   }

@@ -7,6 +7,7 @@ import { isTypedInCell, textOfCell, typedCell } from '../../../../../core/conten
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import type { CompiledType } from '../../../../../core/model/compile';
 import type { ContentType } from '../../../../../core/model/document';
+import { fieldColumn, keyOfColumn } from './field-column';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { useTell } from '../../../../../ui/telling';
 
@@ -87,7 +88,7 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
   const textsOf = (values: JsonObject): [column: string, text: string][] =>
     Object.entries(values).flatMap(([key, value]): [string, string][] => {
       const field = type.fieldByKey(key);
-      return field ? [[key, textOfCell(field, value, locale)]] : [];
+      return field ? [[fieldColumn(key), textOfCell(field, value, locale)]] : [];
     });
 
   /** Writes one entry after the other; what fails is told where it was typed. */
@@ -115,7 +116,7 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
     const wrong = new Map<string, Refused>();
     const byRow = new Map<string, Step>();
     for (const { row, column, text } of texts) {
-      const field = type.fieldByKey(column);
+      const field = type.fieldByKey(keyOfColumn(column) ?? '');
       const of = rowOf(row);
       if (!field || !of || !isTypedInCell(field)) continue;
       const read = typedCell(field, text, saying);
@@ -123,11 +124,11 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
         wrong.set(at(row, column), { text, why: read.problem });
         continue;
       }
-      const was: Json = of.values[column] ?? null;
+      const was: Json = of.values[field.key] ?? null;
       if (sameJson(was, read.value)) continue;
       const step = byRow.get(row) ?? { row, before: {}, after: {} };
-      step.before[column] = was;
-      step.after[column] = read.value;
+      step.before[field.key] = was;
+      step.after[field.key] = read.value;
       byRow.set(row, step);
     }
     const going = [...byRow.values()];
@@ -166,12 +167,12 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
 
   return {
     isTyped: (column) => {
-      const field = type.fieldByKey(column);
+      const field = type.fieldByKey(keyOfColumn(column) ?? '');
       return field !== undefined && isTypedInCell(field);
     },
     textOf: (row, column) => {
-      const field = type.fieldByKey(column);
-      return field ? textOfCell(field, rowOf(row)?.values[column], locale) : '';
+      const field = type.fieldByKey(keyOfColumn(column) ?? '');
+      return field ? textOfCell(field, rowOf(row)?.values[field.key], locale) : '';
     },
     coming: (row, column) => onWay.get(at(row, column)),
     refusedAt: (row, column) => refused.get(at(row, column)),
