@@ -91,11 +91,11 @@ export async function changeView(
   id: Id,
   { label, asks, shared }: KeptViewPatch,
 ): Promise<KeptViewAnswer> {
-  const shares = shared === undefined ? {} : { shared: shared ? 1 : 0 };
+  // What is given as nothing stays as it is.
   const changes = {
-    ...(label === undefined ? {} : { label: label.trim() }),
-    ...(asks === undefined ? {} : { asks }),
-    ...shares,
+    ...(typeof label === 'string' ? { label: label.trim() } : {}),
+    ...(typeof asks === 'string' ? { asks } : {}),
+    ...(typeof shared === 'boolean' ? { shared: shared ? 1 : 0 } : {}),
   };
   await installation.content.write(async (tx) => {
     const row = await needOwn(tx, person, id);

@@ -47,12 +47,12 @@ async function bodyFrom(
 function confirmedIn(
   { model }: Installation,
   type: CompiledType<ContentType>,
-  given: EntryPatch['confirmed'] = {},
+  given: EntryPatch['confirmed'],
 ): Record<string, Id[]> {
   const { others } = model.document.locales;
   const fault = (path: string, message: string) => invalidInput([{ path, code: 'confirmed', message }]);
   return Object.fromEntries(
-    Object.entries(given).map(([locale, keys]): [string, Id[]] => {
+    Object.entries(given ?? {}).map(([locale, keys]): [string, Id[]] => {
       const path = pointer('/confirmed', locale);
       if (!others.includes(locale)) throw fault(path, `The site is not written in "${locale}".`);
       if (!Array.isArray(keys)) throw fault(path, 'This takes the keys of fields.');

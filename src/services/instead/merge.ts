@@ -20,8 +20,9 @@ export async function mergeEntries(
   person: Person,
   id: Id,
   revision: number,
-  { other: gone, otherRevision, values = {}, translations = {} }: EntryMerge,
+  { other: gone, otherRevision, ...kept }: EntryMerge,
 ): Promise<EntryAnswer> {
+  const { values, translations } = { values: kept.values ?? {}, translations: kept.translations ?? {} };
   const { content } = installation;
   const refuse = (code: string, message: string) => invalidInput([{ path: '/other', code, message }]);
   if (gone === id) throw refuse('itself', 'These are not two entries, but one.');
