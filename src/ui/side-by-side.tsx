@@ -5,12 +5,15 @@ import styles from './side-by-side.module.css';
 export const SideBySide = ({
   children,
   beside,
+  wide = false,
 }: {
   children: ReactNode;
   beside: ReactNode;
+  /** Whether what is filled in takes the whole line, as two columns need it, unless there is very much room. */
+  wide?: boolean;
 }): ReactElement => (
   <div className={styles.holder}>
-    <div className={styles.pair}>
+    <div className={styles.pair} data-wide={wide}>
       <div style={{ minWidth: 0 }}>{children}</div>
       <div className={styles.beside}>{beside}</div>
     </div>

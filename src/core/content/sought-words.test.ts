@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { excerptOf, parseSought, soughtAsMatch } from './sought-words';
+import { passageOf, parseSought, soughtAsMatch } from './sought-words';
 
 const words = fc.array(fc.constantFrom('frost', 'Élan', 'reed', 'first', 'light', 'otter', 'naïve', 'of'), {
   minLength: 1,
@@ -31,23 +31,23 @@ describe('what is typed to seek', () => {
 describe('a hit in its context', () => {
   test('is found by how words begin, without case and accents, and begins with a whole word', () => {
     const text = `${'Long before that the meadow lay under water. '.repeat(3)}Then the first frost came in.`;
-    const pieces = excerptOf(text, parseSought('FROS'));
+    const pieces = passageOf(text, parseSought('FROS'));
     expect(pieces?.filter(({ hit }) => hit)).toEqual([{ words: 'frost', hit: true }]);
     expect(joined(pieces)).toBe('… meadow lay under water. Then the first frost came in.');
-    expect(excerptOf('Élan vital', parseSought('elan'))?.[0]).toEqual({ words: 'Élan', hit: true });
+    expect(passageOf('Élan vital', parseSought('elan'))?.[0]).toEqual({ words: 'Élan', hit: true });
   });
 
   test('a phrase is whole words that follow one another', () => {
     const phrase = parseSought('"first light"');
-    expect(excerptOf('light first, first lights', phrase)).toBeUndefined();
-    expect(excerptOf('at first, light', phrase)?.[1]).toEqual({ words: 'first, light', hit: true });
+    expect(passageOf('light first, first lights', phrase)).toBeUndefined();
+    expect(passageOf('at first, light', phrase)?.[1]).toEqual({ words: 'first, light', hit: true });
   });
 
   test('it says what the text says there, and marks nothing that is not sought', () => {
     fc.assert(
       fc.property(words, fc.constantFrom('fro', 'elan', 'naive', '"first light"', 'xyz'), (text, typed) => {
         const whole = text.join(' ');
-        const pieces = excerptOf(whole, parseSought(typed));
+        const pieces = passageOf(whole, parseSought(typed));
         const plain = whole.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
         const word = typed.replaceAll('"', '');
         expect(pieces !== undefined).toBe(` ${plain}`.includes(` ${word}`));

@@ -80,7 +80,7 @@ const AROUND = 140;
  * The first place of a text in which something that is sought stands, with what stands around it; undefined where nothing
  * of it does.
  */
-export function excerptOf(text: string, sought: Sought): Piece[] | undefined {
+export function passageOf(text: string, sought: Sought): Piece[] | undefined {
   const placed = placedIn(text);
   const hits = hitsIn(placed, sought);
   const [first] = hits;

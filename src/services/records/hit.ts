@@ -1,5 +1,5 @@
 import type { Hit } from '../../contract/entries';
-import { excerptOf, type Sought } from '../../core/content/sought-words';
+import { passageOf, type Sought } from '../../core/content/sought-words';
 import type { KeptRecord } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { shapeOf } from './shape';
@@ -17,7 +17,7 @@ export function hitIn(
     (text) => language === undefined || text.language === (language === 0 ? undefined : others[language - 1]),
   );
   for (const { label, text, language: own } of among) {
-    const pieces = text === title ? undefined : excerptOf(text, sought);
+    const pieces = text === title ? undefined : passageOf(text, sought);
     if (pieces) return { label, pieces, ...(own === undefined ? {} : { language: own }) };
   }
   return undefined;

@@ -326,6 +326,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         </Note>
       )}
       <SideBySide
+        wide={locale !== ''}
         beside={
           <>
             <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />

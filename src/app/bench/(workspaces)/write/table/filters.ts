@@ -20,22 +20,7 @@ export interface FiltersAsked {
   older?: string;
 }
 
-/** The names under which filters stand in the address, but for the words that are sought and the language of those. */
-export const filterKeys = [
-  'state',
-  'only',
-  'shown',
-  'types',
-  'author',
-  'changedFrom',
-  'changedUntil',
-  'publishedFrom',
-  'publishedUntil',
-  'lacks',
-  'older',
-] as const;
-export type FilterKey = (typeof filterKeys)[number];
-
+/** Filters that are asked for just as they stand in the address. */
 const plain = [
   'author',
   'changedFrom',
@@ -45,6 +30,10 @@ const plain = [
   'lacks',
   'older',
 ] as const;
+
+/** The names under which filters stand in the address, but for the words that are sought and the language of those. */
+export const filterKeys = ['state', 'only', 'shown', 'types', ...plain] as const;
+export type FilterKey = (typeof filterKeys)[number];
 
 /** What an address asks of any table, with the words typed over it. */
 export function filtersAsked(asked: Asked, words = asked.get('q') ?? ''): FiltersAsked {
