@@ -73,6 +73,7 @@ export function DayBox({
         fullWidth
         value={typed ?? shown}
         error={invalid || isLost}
+        sx={{ pr: '6px' }}
         placeholder={clock ? '24 Dec 10:30' : '24 Dec'}
         autoComplete="off"
         onChange={({ target }) => type(target.value)}
@@ -93,7 +94,7 @@ export function DayBox({
           },
         }}
         endAdornment={
-          <InputAdornment position="end">
+          <InputAdornment position="end" sx={{ ml: 0 }}>
             <IconButton
               size="small"
               edge="end"

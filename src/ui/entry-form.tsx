@@ -35,12 +35,18 @@ function widthsOf(fields: readonly Field[]): Width[] {
 }
 
 /** Where visitors see a field, in one line. */
+/** One quiet mark of where visitors see a field, with the places on asking. */
 function ShowsIn({ places }: { places: readonly string[] }): ReactElement {
-  const words = places.length === 0 ? 'Shows nowhere' : `Shows in ${places.join(', ')}`;
+  if (places.length === 0) return <span className={styles.shows}>shows nowhere</span>;
   return (
-    <p className={styles.shows} title={words}>
-      {words}
-    </p>
+    <details className={styles.shows}>
+      <summary>shows in {places.length}</summary>
+      <ul>
+        {places.map((place) => (
+          <li key={place}>{place}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

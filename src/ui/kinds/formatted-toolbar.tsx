@@ -1,15 +1,5 @@
 'use client';
-import {
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  IconButton,
-  MenuItem,
-  OutlinedInput,
-  Select,
-} from '@mui/material';
+import { Button, IconButton, MenuItem, Select } from '@mui/material';
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
 import {
@@ -26,6 +16,7 @@ import {
   Minus,
   Quote,
   Redo2,
+  Replace,
   Table,
   Underline,
   Undo2,
@@ -34,8 +25,8 @@ import {
 import { useState, type ReactElement } from 'react';
 import type { Feature } from '../../core/content/formatted';
 import type { TextStyle } from '../../core/model/fresh/house-style';
-import { Labelled } from '../labelled';
-import { PageFinder } from './link';
+import { FindInText } from './formatted-find';
+import { LinkBox } from './formatted-link';
 import styles from './kinds.module.css';
 import { MediaDrawer } from './media-drawer';
 
@@ -143,65 +134,6 @@ const inTable: readonly { label: string; does: (editor: Editor) => void }[] = [
   { label: 'Take out table', does: (e) => e.chain().focus().deleteTable().run() },
 ];
 
-/** Asks where some words lead: a page of the site, or an address that begins with a known way. */
-function LinkBox({ editor, onClose }: { editor: Editor; onClose: () => void }): ReactElement {
-  const had = String(editor.getAttributes('link').href ?? '');
-  const [address, setAddress] = useState(had.startsWith('page:') ? '' : had);
-  const [page, setPage] = useState(had.startsWith('page:') ? had.slice(5) : '');
-  const href = page ? `page:${page}` : address.trim();
-  const fits = page !== '' || /^(https?:\/\/\S+|mailto:\S+|tel:\S+)$/i.test(href);
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="link-box">
-      <DialogTitle id="link-box">Where these words lead</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: '12px' }}>
-        <Labelled id="link-page" label="A page of this site">
-          <PageFinder
-            id="link-page"
-            value={page}
-            onChoose={(chosen) => {
-              setPage(chosen);
-              setAddress('');
-            }}
-          />
-        </Labelled>
-        <Labelled id="link-address" label="Or another address" help="Begins with https://, mailto: or tel:">
-          <OutlinedInput
-            id="link-address"
-            fullWidth
-            value={address}
-            onChange={({ target }) => {
-              setAddress(target.value);
-              setPage('');
-            }}
-          />
-        </Labelled>
-      </DialogContent>
-      <DialogActions>
-        {had && (
-          <Button
-            onClick={() => {
-              editor.chain().focus().unsetLink().run();
-              onClose();
-            }}
-          >
-            Lead nowhere
-          </Button>
-        )}
-        <Button
-          variant="contained"
-          disabled={!fits}
-          onClick={() => {
-            editor.chain().focus().extendMarkRange('link').setLink({ href }).run();
-            onClose();
-          }}
-        >
-          Lead there
-        </Button>
-      </DialogActions>
-    </Dialog>
-  );
-}
-
 /** What can be done to a formatted text: only what its field allows. */
 export function FormattedToolbar({
   editor,
@@ -216,6 +148,7 @@ export function FormattedToolbar({
 }): ReactElement {
   const [linking, setLinking] = useState(false);
   const [choosing, setChoosing] = useState(false);
+  const [finding, setFinding] = useState(false);
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -306,12 +239,16 @@ export function FormattedToolbar({
           <Image size={16} />
         </IconButton>
       )}
+      <IconButton aria-label="Find and replace" aria-pressed={finding} onClick={() => setFinding(!finding)}>
+        <Replace size={16} />
+      </IconButton>
       {state.table &&
         inTable.map(({ label: name, does }) => (
           <Button key={name} size="small" onClick={() => does(editor)}>
             {name}
           </Button>
         ))}
+      {finding && <FindInText editor={editor} onClose={() => setFinding(false)} />}
       {linking && <LinkBox editor={editor} onClose={() => setLinking(false)} />}
       <MediaDrawer
         open={choosing}
