@@ -1,5 +1,6 @@
 import { access, mkdir, rename } from 'node:fs/promises';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
+import { LRUCache } from 'lru-cache';
 import PQueue from 'p-queue';
 import sharp from 'sharp';
 import { pictureWidths } from '../../core/content/picture-widths';
@@ -57,10 +58,72 @@ async function make(
     const [left, top] = [between(x, crop.width, w), between(y, crop.height, h)];
     picture = picture.extract({ left, top, ...crop });
   }
-  // Written beside and moved into place, so that nobody reads half a file.
-  const half = `${to}.${newId()}.part`;
-  await picture.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toFile(half);
-  await rename(half, to);
+  await picture.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toFile(to);
+}
+
+const isThere = (path: string): Promise<boolean> =>
+  access(path).then(
+    () => true,
+    () => false,
+  );
+
+/** Makes a file beside the pictures where it is not there yet; once, for all who ask meanwhile. */
+async function makeOnce(
+  { renditions }: Installation,
+  path: string,
+  write: (half: string) => Promise<void>,
+): Promise<void> {
+  if (await renditions.has(path)) return;
+  const made =
+    underWay.get(path) ??
+    making.add(async () => {
+      await mkdir(dirname(path), { recursive: true });
+      // Written beside and moved into place, so that nobody reads half a file.
+      const half = `${path}.${newId()}.part`;
+      await write(half);
+      await rename(half, path);
+      await renditions.made(path);
+    });
+  underWay.set(path, made);
+  await made.finally(() => underWay.delete(path));
+}
+
+/** Formats in which a picture can say more than it shows, each with its ending. */
+const telling: Readonly<Record<string, 'jpeg' | 'png' | 'webp' | 'avif'>> = {
+  'image/jpeg': 'jpeg',
+  'image/png': 'png',
+  'image/webp': 'webp',
+  'image/avif': 'avif',
+};
+/** By the mark of a file: whether it says more. */
+const known = new LRUCache<string, boolean>({ max: 10_000 });
+
+/** Whether a picture says more than it shows: where and when it was taken, with what, by whom. */
+async function saysMore(row: MediaRow, original: string): Promise<boolean> {
+  if (telling[row.mime] === undefined) return false;
+  const told = known.get(row.hash);
+  if (told !== undefined) return told;
+  const { exif, xmp, iptc } = await sharp(original).metadata();
+  const more = [exif, xmp, iptc].some((each) => each !== undefined);
+  known.set(row.hash, more);
+  return more;
+}
+
+/** A picture whole, without what it says besides what it shows; itself where it says no more. */
+async function bare(installation: Installation, row: MediaRow): Promise<MediaFile | undefined> {
+  const original = join(folderOf(installation, row.uuid), row.file);
+  const format = telling[row.mime];
+  if (!(await isThere(original))) return undefined;
+  if (format === undefined || !(await saysMore(row, original))) return { path: original, mime: row.mime };
+  const path = join(folderOf(installation, row.uuid), 'sizes', `${row.hash.slice(0, 8)}-whole.${format}`);
+  await makeOnce(installation, path, async (half) => {
+    // Turned as it says it is to be seen, since it says that no more.
+    await sharp(original, { limitInputPixels: mediaBounds.pixels })
+      .autoOrient()
+      .toFormat(format, { quality: 90 })
+      .toFile(half);
+  });
+  return { path, mime: row.mime };
 }
 
 /**
@@ -72,40 +135,28 @@ async function inSize(
   row: MediaRow,
   rendition: Rendition,
 ): Promise<MediaFile | undefined> {
-  const folder = join(folderOf(installation, row.uuid), 'sizes');
-  const path = join(folder, nameOf(row, rendition));
-  const { renditions } = installation;
-  if (!(await renditions.has(path))) {
-    const original = join(folderOf(installation, row.uuid), row.file);
-    const isThere = await access(original).then(
-      () => true,
-      () => false,
-    );
-    if (!isThere) return undefined;
-    const made =
-      underWay.get(path) ??
-      making.add(async () => {
-        await mkdir(folder, { recursive: true });
-        await make(original, row, rendition, path);
-        await renditions.made(path);
-      });
-    underWay.set(path, made);
-    await made.finally(() => underWay.delete(path));
-  }
+  const path = join(folderOf(installation, row.uuid), 'sizes', nameOf(row, rendition));
+  const original = join(folderOf(installation, row.uuid), row.file);
+  if (!(await installation.renditions.has(path)) && !(await isThere(original))) return undefined;
+  await makeOnce(installation, path, (half) => make(original, row, rendition, half));
   return { path, mime: 'image/webp' };
 }
 
-/** The file of a medium, in a size where one is asked for; undefined where there is none. */
+/**
+ * The file of a medium, in a size where one is asked for, or `bare` of what it says besides what it shows; undefined where
+ * there is none.
+ */
 export async function mediaFile(
   installation: Installation,
   id: Id,
   file: string,
-  rendition: Rendition | undefined,
+  rendition: Rendition | 'bare' | undefined,
 ): Promise<MediaFile | undefined> {
   const row = isId(id) ? await mediaById(installation.content, id) : undefined;
   // The workspaces know a picture in a text by its id alone.
   if (!row || (row.file !== file && file !== 'here')) return undefined;
-  if (row.sort === 'picture' && rendition) return inSize(installation, row, rendition);
+  if (row.sort === 'picture' && rendition)
+    return rendition === 'bare' ? bare(installation, row) : inSize(installation, row, rendition);
   return { path: join(folderOf(installation, row.uuid), row.file), mime: row.mime };
 }
 

@@ -164,3 +164,26 @@ test('the made sizes are bounded; the least used go first, also after a start', 
   await new Promise((resolve) => setTimeout(resolve, 50));
   expect(made()).toEqual([basename(newest)]);
 });
+
+test('visitors get a picture without the place it was taken at; those who work here get it as it came', async () => {
+  const { installation, people } = small;
+  const bytes = await sharp({ create: { width: 80, height: 60, channels: 3, background: '#445566' } })
+    .withExif({ IFD0: { Artist: 'Juno' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
+    .jpeg()
+    .toBuffer();
+  expect((await sharp(bytes).metadata()).exif).toBeDefined();
+  const made = await addMedia(installation, people.editor, { name: 'where.jpg' }, bytes);
+  const visitors = await get(made.address);
+  const seen = Buffer.from(await visitors.arrayBuffer());
+  const { exif, width, format } = await sharp(seen).metadata();
+  expect([exif, width, format, visitors.headers.get('vary')]).toEqual([undefined, 80, 'jpeg', 'Cookie']);
+  const { token } = await signIn(
+    installation,
+    { email: 'editor@quillwater.example', password: 'quillwater' },
+    'here',
+    'jest',
+  );
+  const own = await get(made.address, { headers: { cookie: `${SESSION_COOKIE}=${token}` } });
+  expect(Buffer.from(await own.arrayBuffer()).equals(bytes)).toBe(true);
+  expect(own.headers.get('cache-control')).toBe('private, no-cache');
+});

@@ -23,16 +23,22 @@ const tokenIn = (request: IncomingMessage): string | undefined =>
     .map((piece) => piece.trim().split('='))
     .find(([name]) => name === SESSION_COOKIE)?.[1];
 
-/** Whether somebody may have a size made: a page that was drawn here signed its address, or they work here. */
-async function maySize(installation: Installation, request: IncomingMessage): Promise<boolean> {
-  if (isSigned(installation.secret, request.url ?? '')) return true;
+/** Whether somebody asks who works here. */
+async function worksHere(installation: Installation, request: IncomingMessage): Promise<boolean> {
   const token = tokenIn(request);
   return token !== undefined && (await personByToken(installation, token)) !== undefined;
 }
 
+/** Whether somebody may have a size made: a page that was drawn here signed its address, or they work here. */
+async function maySize(installation: Installation, request: IncomingMessage): Promise<boolean> {
+  if (isSigned(installation.secret, request.url ?? '')) return true;
+  return worksHere(installation, request);
+}
+
 /**
  * Sends a medium, or a size of it, as a stream: with its length, its ETag, ranges, and answers to conditional
- * requests (RFC 9110). What stands under an address never changes, so browsers may keep it for good.
+ * requests (RFC 9110). What stands under an address never changes, so browsers may keep it for good. Visitors get nothing
+ * of a picture besides what it shows.
  */
 export async function serveMedium(
   installation: Installation,
@@ -48,9 +54,17 @@ export async function serveMedium(
   const [, id = '', file = ''] = place.exec(pathname) ?? [];
   const rendition = renditionAsked(searchParams);
   const isAllowed = rendition === undefined || (rendition !== null && (await maySize(installation, request)));
+  // A picture as it came, with the place it was taken at, is for those who work here alone.
+  const asItCame = rendition === undefined && (await worksHere(installation, request));
   const found = isAllowed
-    ? await mediaFile(installation, id, decodeURIComponent(file), rendition ?? undefined)
+    ? await mediaFile(
+        installation,
+        id,
+        decodeURIComponent(file),
+        rendition ?? (asItCame ? undefined : 'bare'),
+      )
     : undefined;
+  if (rendition === undefined) response.setHeader('Vary', 'Cookie');
   if (!found) {
     const moved = await fileInItsPlace(installation, id, decodeURIComponent(file));
     if (moved === undefined || moved === pathname) return refuse(response, 404, 'There is no such file.');
@@ -63,7 +77,10 @@ export async function serveMedium(
     immutable: true,
     lastModified: false,
   })
-    .on('headers', (sent: ServerResponse) => sent.setHeader('Content-Type', found.mime))
+    .on('headers', (sent: ServerResponse) => {
+      sent.setHeader('Content-Type', found.mime);
+      if (asItCame) sent.setHeader('Cache-Control', 'private, no-cache');
+    })
     .on('error', ({ status = 500 }: { status?: number }) =>
       refuse(response, status, 'There is no such file.'),
     )
