@@ -35,13 +35,16 @@ export function outsideOf(
   return undefined;
 }
 
+/** What of a body is told by languages: what is said in each, and from what it was translated. */
+const BY_LANGUAGE = ['translations', 'sources'];
+
 /** What a body says besides what it says in some languages, in itself and in all its blocks. */
 function besides(value: Json, languages: readonly string[]): Json {
   if (Array.isArray(value)) return value.map((each) => besides(each, languages));
   if (!isJsonObject(value)) return value;
   const left: JsonObject = {};
   for (const [key, each] of Object.entries(value)) {
-    if (key !== 'translations' || !isJsonObject(each)) {
+    if (!BY_LANGUAGE.includes(key) || !isJsonObject(each)) {
       left[key] = besides(each, languages);
       continue;
     }
@@ -56,7 +59,7 @@ function translationsBesides(value: Json, languages: readonly string[]): Json[] 
   if (Array.isArray(value)) return value.flatMap((each) => translationsBesides(each, languages));
   if (!isJsonObject(value)) return [];
   return Object.entries(value).flatMap(([key, each]) =>
-    key === 'translations' && isJsonObject(each)
+    BY_LANGUAGE.includes(key) && isJsonObject(each)
       ? Object.entries(each).filter(([language]) => !languages.includes(language))
       : translationsBesides(each, languages),
   );
