@@ -1,6 +1,6 @@
 'use client';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useDeferredValue, useEffect, useEffectEvent, useRef, useState } from 'react';
 
 type Changes = Readonly<Record<string, string | undefined>>;
 
@@ -23,28 +23,34 @@ export function useTableAddress(): TableAddress {
   const asked = useSearchParams();
   const inAddress = asked.get('q') ?? '';
   const [words, setWords] = useState(inAddress);
-  const [seen, setSeen] = useState(inAddress);
-  // Another address, as a view leads to it, brings its own words.
-  if (seen !== inAddress) {
-    setSeen(inAddress);
-    if (words.trim() !== inAddress) setWords(inAddress);
-  }
   const q = useDeferredValue(words.trim());
+  /** The words that were put into the address from here. */
+  const own = useRef(inAddress);
   useEffect(() => {
     const now = new URLSearchParams(window.location.search);
     if ((now.get('q') ?? '') === q) return;
     if (q) now.set('q', q);
     else now.delete('q');
+    own.current = q;
     // The words change with every letter; the page itself need not be asked for again.
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
   }, [q, path]);
+  const follow = useEffectEvent((given: string) => {
+    // What is told late of words that were typed on since says nothing.
+    const isLate = (new URLSearchParams(window.location.search).get('q') ?? '') !== given;
+    if (given === own.current || isLate) return;
+    own.current = given;
+    setWords(given);
+  });
+  // Another address, as a view leads to it, brings its own words; those that are being typed stay.
+  useEffect(() => follow(inAddress), [inAddress]);
   return {
     asked,
     words,
     setWords,
     q,
     put: (changes) => {
-      const next = new URLSearchParams(asked.toString());
+      const next = new URLSearchParams(window.location.search);
       for (const [key, value] of Object.entries(changes))
         if (value === undefined || value === '') next.delete(key);
         else next.set(key, value);
