@@ -35,7 +35,7 @@ test('a branch is binned with its pages, and restored with their addresses', asy
   };
   const before = await addresses();
   await page.goto('/bench/arrange');
-  await page.getByRole('link', { name: 'About', exact: true }).click();
+  await page.getByTestId('outline').getByRole('link', { name: 'About', exact: true }).click();
   await page.getByRole('button', { name: 'Bin', exact: true }).click();
   const sure = page.getByRole('dialog');
   await expect(sure.getByText('Pages below it go into the bin with it:')).toBeVisible();
@@ -81,8 +81,12 @@ test('what is sent for review is given back with notes, mended, and published at
   const back = writer.getByRole('region', { name: 'Given back to you' }).first();
   await back.getByRole('link', { name: 'Gate repainted in March' }).click();
   await writer.getByRole('link', { name: /^‹ Gate repainted/ }).click();
-  await writer.getByRole('button', { name: '1 note at Title' }).click();
-  await writer.getByRole('button', { name: 'Leave it' }).click();
+  const leaveIt = writer.getByRole('button', { name: 'Leave it' });
+  await expect(async () => {
+    await writer.getByRole('button', { name: '1 note at Title' }).click();
+    await expect(leaveIt).toBeVisible({ timeout: 3000 });
+  }).toPass();
+  await leaveIt.click();
   await writer.getByRole('button', { name: 'Answer' }).click();
   await writer.getByRole('textbox', { name: 'Your answer' }).fill('Until the 20th.');
   await writer.getByRole('button', { name: 'Answer', exact: true }).first().click();
