@@ -1,7 +1,7 @@
 import { sortKey } from '../core/content/sort-key';
 import type { Span, Stage } from '../core/content/states';
 import type { Reader, WriteTransaction } from './database';
-import { anyOf, sql } from './sql';
+import { anyOf, raw, sql } from './sql';
 import { tellingSpans } from './index-tables/rows';
 import type { IndexTable } from './index-tables/shape';
 import { allRecords } from './tables/all-records';
@@ -63,3 +63,16 @@ export const datesOf = async (reader: Reader, records: readonly number[]): Promi
       )
     ).map(({ entry, date }) => [entry, date]),
   );
+
+/** Takes the days that the entries of a type (by integer key) are of from a column of its index table; from none, they are of none. */
+export const takeDates = (
+  tx: WriteTransaction,
+  { work }: IndexTable,
+  type: number,
+  column: string | undefined,
+): Promise<number> =>
+  column === undefined
+    ? tx.run(sql`UPDATE all_records SET date = NULL WHERE type = ${type}`)
+    : tx.run(
+        sql`UPDATE all_records SET date = (SELECT s.${raw(column)} FROM ${raw(work)} s WHERE s.entry = all_records.entry) WHERE type = ${type}`,
+      );

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { TableFilters } from '../../contract/table-filters';
 import { states } from '../../core/content/states';
 import type { Id } from '../../core/ids';
+import { importModel } from '../model';
 import { addPage, publishPage } from '../pages';
 import { goTo } from '../overview';
 import { NOON, smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
@@ -192,4 +193,26 @@ test('a view is kept for oneself or for all, and changed by whoever keeps it or 
   expect(await labels(people.reviewer)).toEqual([['The smallest', false]]);
   await dropView(installation, people.editor, shared.id);
   expect(await labels(people.reviewer)).toEqual([]);
+});
+
+test('once a type says another of its fields is its day, all content follows', async () => {
+  const { installation, people } = small;
+  await make('species', { name: 'Ash fly', seen: '2026-03-01' });
+  const dates = async () =>
+    (await allContent(installation, { sort: 'date' }, people.editor)).items.map(({ date }) => date);
+  expect(await dates()).toEqual(['2026-03-01']);
+  const { document } = installation.model;
+  const seen = document.contentTypes.find(({ key }) => key === 'species')?.date;
+  const put = (date: Id | undefined) =>
+    importModel(installation, {
+      ...document,
+      contentTypes: document.contentTypes.map(({ date: was, ...type }) => {
+        const own = type.key === 'species' ? date : was;
+        return own === undefined ? type : { ...type, date: own };
+      }),
+    });
+  await put(undefined);
+  expect(await dates()).toEqual([undefined]);
+  await put(seen);
+  expect(await dates()).toEqual(['2026-03-01']);
 });

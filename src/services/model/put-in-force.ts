@@ -1,6 +1,7 @@
 import PQueue from 'p-queue';
 import type { ModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
+import { takeDates } from '../../store/all-records';
 import { followsFor } from '../../core/model/change/follows';
 import { modelChanges } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
@@ -73,6 +74,12 @@ async function enforce(
     const inUse = staged?.types.get(id);
     if (anew === 'rows' && type && inUse) await takeStagedFields(act, type, rows, inUse);
     else if (anew === 'rows' && type) await refillFields(act, type, rows);
+    const entries = next.contentType(id);
+    const date = entries?.definition.date;
+    if (entries && date !== before.contentType(id)?.definition.date) {
+      const indexTable = indexTableIn({ model: next, keyMap }, entries);
+      await takeDates(tx, indexTable, keyMap.of(id), indexTable.fields.get(date ?? '')?.value);
+    }
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
