@@ -330,6 +330,26 @@ export class EarlierSources {
   @IsObject() values!: JsonObject;
 }
 
+/** Entries that are told of by their ids. */
+export class CardsQuery {
+  /** Ids of entries, joined by commas; at most 100. */
+  @IsString() @MaxLength(4000) ids!: string;
+}
+
+/** An entry as it is told of where another names it. */
+export class EntryCard extends RowLook {
+  @IsUUID() id!: string;
+  @IsString() title!: string;
+  /** Its type, in words. */
+  @IsString() type!: string;
+  @IsIn(states) state!: State;
+}
+
+export class CardsAnswer {
+  /** In the order asked; what is not there is left out. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => EntryCard) items!: EntryCard[];
+}
+
 export class FindEntriesQuery {
   /** Words in the title; each may be the beginning of a word. Without any, those changed last. */
   @IsString() @MaxLength(200) @IsOptional() q?: string;

@@ -58,6 +58,7 @@ export const routes = {
   matchNames: { method: 'POST', path: '/types/{id}/names' },
   makeNames: { method: 'POST', path: '/types/{id}/names/made' },
   findEntries: { method: 'GET', path: '/entries/found' },
+  entryCards: { method: 'GET', path: '/entries/cards' },
   known: { method: 'GET', path: '/known' },
   addEntry: { method: 'POST', path: '/entries' },
   entry: { method: 'GET', path: '/entries/{id}' },

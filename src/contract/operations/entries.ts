@@ -1,4 +1,6 @@
 import {
+  CardsAnswer,
+  CardsQuery,
   EarlierSources,
   EntriesAnswer,
   EntriesImport,
@@ -51,6 +53,12 @@ export const entries = {
     act: 'read',
     query: FindEntriesQuery,
     answer: FoundEntries,
+  }),
+  entryCards: define('entryCards', {
+    summary: 'Entries as they are told of where others name them: state, picture, first words',
+    act: 'read',
+    query: CardsQuery,
+    answer: CardsAnswer,
   }),
   known: define('known', {
     summary: 'What is kept of things that values refer to, by their ids',

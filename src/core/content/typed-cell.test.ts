@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { contentType, smallCompiled } from '../../../tests/small-model';
-import { isTypedInCell, optionsInCell, textOfCell, typedCell } from './typed-cell';
+import { contentType, documentFrom, smallCompiled } from '../../../tests/small-model';
+import { isTypedInCell, namedCell, namesInCell, optionsInCell, textOfCell, typedCell } from './typed-cell';
 import type { Field } from '../model/document';
 
 const model = smallCompiled();
@@ -65,4 +65,48 @@ test('what a cell shows to be typed over is read as the same value again', () =>
       expect(typedCell(field(key), textOfCell(field(key), value, 'en-GB'), saying)).toEqual({ value });
     }),
   );
+});
+
+describe('names typed into a cell', () => {
+  const habitats = documentFrom({
+    locales: { main: 'en-GB', others: [] },
+    schemes: { habitat: { label: 'Habitat', plural: 'Habitats', fields: {} } },
+    contentTypes: {
+      plant: {
+        label: 'Plant',
+        plural: 'Plants',
+        title: 'name',
+        fields: {
+          name: { label: 'Name' },
+          habitats: { kind: 'category', label: 'Habitats', rules: { scheme: 'habitat', multiple: true } },
+        },
+        face: { heading: ['name'] },
+      },
+    },
+  }).contentTypes[0]?.fields[1] as Field;
+  const there = (name: string) => ({ name, is: { id: `${name} id`, label: name }, near: [] });
+
+  test('each means what is called so; empty means none', () => {
+    expect(namesInCell(' Open water; Wet grassland |Open water\n')).toEqual(['Open water', 'Wet grassland']);
+    expect(namedCell(habitats, namesInCell('Fen; Reeds').map(there))).toEqual({
+      value: ['Fen id', 'Reeds id'],
+    });
+    expect(namedCell(habitats, [])).toEqual({ value: [] });
+  });
+
+  test('what means nothing is refused with what it may have meant', () => {
+    const near = [{ id: '1', label: 'Reeds', detail: 'Wetland' }];
+    expect(namedCell(habitats, [there('Fen'), { name: 'Reads', near }])).toEqual({
+      problem: 'Nothing is called “Reads”. Perhaps Reeds (Wetland)?',
+    });
+  });
+
+  test('what a cell shows to be typed over means the same again', () => {
+    const labels = new Map([
+      ['a', 'Fen, wet'],
+      ['b', 'Reeds'],
+    ]);
+    const shown = textOfCell(habitats, ['a', 'b'], 'en-GB', (id) => labels.get(id));
+    expect(namesInCell(shown)).toEqual(['Fen, wet', 'Reeds']);
+  });
 });

@@ -18,8 +18,12 @@ export function expectMay(
   const { sort, before, after } = change;
   if (sort === 'category') {
     const of = parsed(before ?? after);
-    const folder = isJsonObject(of) && of.scheme === FOLDERS;
-    if (!folder && !may(person.role, 'shape the model'))
+    const scheme = isJsonObject(of) ? of.scheme : undefined;
+    // Who made a tag may take that back.
+    const made =
+      before === null &&
+      installation.model.document.schemes.some(({ id, sort }) => id === scheme && sort === 'tags');
+    if (scheme !== FOLDERS && !made && !may(person.role, 'shape the model'))
       throw forbidden('Only an architect takes this back.');
     return;
   }

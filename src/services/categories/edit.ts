@@ -89,6 +89,11 @@ export function expectKeeps(person: Person, scheme: Id): void {
     throw new Refusal(403, 'Only an architect changes categories and tags.');
 }
 
+/** Refuses who may not make categories of a scheme: tags are made by those who write, as they go. */
+export function expectMakes(installation: Installation, person: Person, scheme: Id): void {
+  if (schemeOf(installation, scheme).definition.sort !== 'tags') expectKeeps(person, scheme);
+}
+
 /**
  * Does one act on the categories of a scheme; afterwards everyone sees them as they are, and the pages that
  * may tell of them are drawn again.
@@ -98,10 +103,12 @@ export async function onCategories<T>(
   person: Person,
   what: string,
   work: (act: Act, categories: Categories) => Promise<{ scheme: Id; done: T }>,
+  /** Refuses who may not do it. */
+  expect: (scheme: Id) => void = (scheme) => expectKeeps(person, scheme),
 ): Promise<T> {
   const { done, reached } = await inAct(installation, person, async (act) => {
     const { scheme, done: result } = await work(act, installation.categories);
-    expectKeeps(person, scheme);
+    expect(scheme);
     await act.keep(what);
     const reach = await reachOfScheme(act.tx, installation, scheme);
     return { done: result, reached: reach };
@@ -204,22 +211,28 @@ export async function addCategory(
   { label, parent }: NewCategory,
 ): Promise<CategoryAnswer> {
   const scheme = schemeOf(installation, schemeId);
-  const id = await onCategories(installation, person, 'made a category', async (act, categories) => {
-    if (categories.inOrder(scheme.id).length >= categoryBounds.inScheme)
-      throw ruleViolation(
-        `A scheme holds at most ${categoryBounds.inScheme.toLocaleString('en')} categories.`,
+  const id = await onCategories(
+    installation,
+    person,
+    'made a category',
+    async (act, categories) => {
+      if (categories.inOrder(scheme.id).length >= categoryBounds.inScheme)
+        throw ruleViolation(
+          `A scheme holds at most ${categoryBounds.inScheme.toLocaleString('en')} categories.`,
+        );
+      const above = parentGiven(categories, scheme, parent);
+      const made = freshCategory(
+        scheme.id,
+        label.trim(),
+        above?.id ?? null,
+        positionAfter(categories.below(scheme.id, above?.id ?? null), undefined),
+        takenIn(categories, scheme.id),
       );
-    const above = parentGiven(categories, scheme, parent);
-    const made = freshCategory(
-      scheme.id,
-      label.trim(),
-      above?.id ?? null,
-      positionAfter(categories.below(scheme.id, above?.id ?? null), undefined),
-      takenIn(categories, scheme.id),
-    );
-    await keepCategories(act, [made]);
-    return { scheme: scheme.id, done: made.id };
-  });
+      await keepCategories(act, [made]);
+      return { scheme: scheme.id, done: made.id };
+    },
+    (of) => expectMakes(installation, person, of),
+  );
   return answerOf(installation, id);
 }
 

@@ -3,6 +3,7 @@
 export { allContent, allCounts } from './all-content';
 export { bringInBulk } from './bulk';
 export { earlierSources } from './earlier-sources';
+export { entryCards } from './cards';
 export { findEntries, knownByIds } from './find';
 export { importEntries, tryRows } from './import';
 export { makeNames, namesMatched } from './names';

@@ -8,7 +8,7 @@ import { entryIn } from '../../core/model/entries';
 import { kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { findEntriesOf } from '../../store/search';
-import { expectKeeps, keepCategories, freshCategory, takenIn } from '../categories/edit';
+import { expectMakes, keepCategories, freshCategory, takenIn } from '../categories/edit';
 import { schemeOf } from '../categories/lookup';
 import type { Person } from '../people/person';
 import { reachOfScheme } from '../reach/scheme';
@@ -112,7 +112,7 @@ export async function makeNames(
   const answer = await inAct(installation, person, async (act) => {
     const begun = await bringingIn(act, begunBy);
     if (scheme !== undefined) {
-      expectKeeps(person, scheme);
+      expectMakes(installation, person, scheme);
       const { id: schemeId } = schemeOf(installation, scheme);
       const there = installation.categories;
       if (there.inOrder(schemeId).length + wanted.length > categoryBounds.inScheme)

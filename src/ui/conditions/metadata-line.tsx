@@ -9,7 +9,7 @@ import { ChipSheet } from '../chip';
 import { Chosen } from '../chosen';
 import { languageName } from '../form-languages';
 import { ChosenList } from '../kinds/chosen-list';
-import { EntryFinder } from '../kinds/entry';
+import { EntryFinder } from '../kinds/entry-finder';
 import { PageFinder } from '../kinds/link';
 import { useModel } from '../model-in-force';
 import { useMay } from '../shell/person';

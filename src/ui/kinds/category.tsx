@@ -1,12 +1,15 @@
 'use client';
-import { MenuItem, Select } from '@mui/material';
+import { Button, MenuItem, Select } from '@mui/material';
 import { ListTree } from 'lucide-react';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
+import { CategoryBrowse } from '../category-browse';
 import { CategoryPick, trailsOf } from '../category-pick';
 import { Labelled } from '../labelled';
+import { useModel } from '../model-in-force';
 import { useAsk } from '../use-ask';
 import { ChosenList } from './chosen-list';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
+import { useMakeCategory } from './make-category';
 import { without } from './rule-inputs';
 import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
 
@@ -22,6 +25,7 @@ function Input({
 }: InputProps<'category'>): ReactElement {
   const { data } = useAsk('categories', { path: { id: rules.scheme } }, { enabled: rules.scheme !== '' });
   const items = data?.items ?? [];
+  const scheme = useModel().scheme(rules.scheme);
   const chosen = idsIn(value);
   const trails = trailsOf(items);
   // First the branch, then the leaf: only what stands below what the other field holds is offered.
@@ -40,6 +44,13 @@ function Input({
       (branches === undefined || under(item.id, (at) => branches.includes(at))),
   );
   const add = (added: string) => onChange(rules.multiple ? [...chosen, added] : added);
+  const [browsing, setBrowsing] = useState(false);
+  const make = useMakeCategory(rules.scheme, {
+    // What is made stands where it may be chosen.
+    within: keyed ?? (branches?.length === 1 ? branches[0] : undefined),
+    onMade: add,
+  });
+  const isTree = offered.some(({ parent }) => offered.some(({ id: each }) => each === parent));
   return (
     <div>
       <ChosenList
@@ -53,6 +64,7 @@ function Input({
           offered={offered.filter((item) => !chosen.includes(item.id))}
           trails={trails}
           onPick={add}
+          onMake={branches?.length === 0 ? undefined : make}
           placeholder={chosen.length === 0 ? 'Choose by name' : 'Another'}
           invalid={invalid}
           describedBy={describedBy}
@@ -60,6 +72,21 @@ function Input({
           {...(branchField && branches?.length === 0
             ? { nothing: `Choose ${branchField.label} first.` }
             : {})}
+        />
+      )}
+      {isTree && (
+        <Button variant="text" size="small" onClick={() => setBrowsing(true)}>
+          See the tree
+        </Button>
+      )}
+      {browsing && (
+        <CategoryBrowse
+          title={label ?? scheme?.definition.plural ?? 'Categories'}
+          offered={offered}
+          chosen={chosen}
+          several={rules.multiple ?? false}
+          onChange={(ids) => onChange(rules.multiple ? ids : (ids[0] ?? null))}
+          onClose={() => setBrowsing(false)}
         />
       )}
     </div>

@@ -1,14 +1,17 @@
 'use client';
-import { Autocomplete, TextField } from '@mui/material';
 import { FileSymlink } from 'lucide-react';
-import { useDeferredValue, useState, type ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { inBin } from '../../core/content/known';
 import { Labelled } from '../labelled';
 import { useModel } from '../model-in-force';
-import { useAsk } from '../use-ask';
+import { useMayOfType } from '../use-within';
 import { useKnown } from '../use-known';
 import { ChosenList } from './chosen-list';
+import { CardPicture, CardWords, useEntryCards } from './entry-cards';
+import { EntryFinder } from './entry-finder';
+import type { Inside } from './inside';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
+import { MakeEntry } from './make-entry';
 import { YesRule } from './rule-inputs';
 import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
 
@@ -21,112 +24,74 @@ export function useEntryNames(ids: readonly string[]): ReadonlyMap<string, strin
   ]);
 }
 
-/** Finds an entry of some types by the words in its name. */
-export function EntryFinder({
-  id,
-  types,
-  taken,
-  onChoose,
-  invalid = false,
-  describedBy,
-  label,
-}: {
-  id: string;
-  types: readonly string[];
-  taken: readonly string[];
-  onChoose: (entry: string) => void;
-  invalid?: boolean;
-  describedBy?: string;
-  label?: string;
-}): ReactElement {
-  const model = useModel();
-  const [words, setWords] = useState('');
-  const q = useDeferredValue(words.trim());
-  const allowed = model.contentTypes.filter((type) => types.length === 0 || types.includes(type.id));
-  const { data } = useAsk('findEntries', {
-    query: {
-      q,
-      ...(types.length > 0 ? { types: allowed.map(({ definition }) => definition.key).join(',') } : {}),
-    },
-  });
-  const options = (data?.items ?? []).filter((item) => !taken.includes(item.id));
-  return (
-    <Autocomplete
-      id={id}
-      options={options}
-      value={null}
-      inputValue={words}
-      onInputChange={(_, next, reason) => setWords(reason === 'reset' ? '' : next)}
-      filterOptions={(all) => all}
-      openOnFocus
-      clearOnBlur
-      getOptionLabel={(item) => item.label || 'Without a name'}
-      getOptionKey={(item) => item.id}
-      isOptionEqualToValue={(a, b) => a.id === b.id}
-      renderOption={({ key: _key, ...props }, item) => (
-        <li key={item.id} {...props}>
-          <span>{item.label || 'Without a name'}</span>
-          <small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{item.detail}</small>
-        </li>
-      )}
-      onChange={(_, item) => {
-        if (item) onChoose(item.id);
-      }}
-      noOptionsText={q ? 'No entry has these words in its name.' : 'There are no entries yet.'}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          error={invalid}
-          placeholder={
-            allowed.length === 1
-              ? `Find ${allowed[0]?.definition.label.toLowerCase()} by name`
-              : 'Find an entry by name'
-          }
-          slotProps={{
-            ...params.slotProps,
-            htmlInput: {
-              ...params.slotProps.htmlInput,
-              'aria-describedby': describedBy,
-              ...(label ? { 'aria-label': label } : {}),
-            },
-          }}
+/** An entry that is named, or several. Made with the form of a set of fields, since one can be made on the spot. */
+export function entryUi(Fields: Inside): KindUi<'entry'> {
+  const Input = ({
+    id,
+    rules,
+    value,
+    onChange,
+    invalid,
+    describedBy,
+    label,
+  }: InputProps<'entry'>): ReactElement => {
+    const chosen = idsIn(value);
+    const names = useEntryNames(chosen);
+    const cards = useEntryCards(chosen);
+    const [making, setMaking] = useState<string>();
+    const mayOfType = useMayOfType('write entries');
+    const { contentTypes } = useModel();
+    const makable = contentTypes.filter(
+      (type) => (rules.types.length === 0 || rules.types.includes(type.id)) && mayOfType(type.id),
+    );
+    const choose = (entry: string) => onChange(rules.multiple ? [...chosen, entry] : entry);
+    return (
+      <div>
+        <ChosenList
+          label="Chosen entries"
+          items={chosen.map((each) => ({
+            id: each,
+            label: names.get(each) ?? '…',
+            mark: <CardPicture card={cards.get(each)} />,
+            more: <CardWords card={cards.get(each)} />,
+          }))}
+          onChange={(ids) => onChange(rules.multiple ? ids : (ids[0] ?? null))}
         />
-      )}
-    />
-  );
-}
-
-function Input({
-  id,
-  rules,
-  value,
-  onChange,
-  invalid,
-  describedBy,
-  label,
-}: InputProps<'entry'>): ReactElement {
-  const chosen = idsIn(value);
-  const names = useEntryNames(chosen);
-  return (
-    <div>
-      <ChosenList
-        label="Chosen entries"
-        items={chosen.map((each) => ({ id: each, label: names.get(each) ?? '…' }))}
-        onChange={(ids) => onChange(rules.multiple ? ids : (ids[0] ?? null))}
-      />
-      {(rules.multiple || chosen.length === 0) && (
-        <EntryFinder
-          id={id}
-          types={rules.types}
-          taken={chosen}
-          invalid={invalid}
-          describedBy={describedBy}
-          {...(label ? { label } : {})}
-          onChoose={(entry) => onChange(rules.multiple ? [...chosen, entry] : entry)}
-        />
-      )}
-    </div>
-  );
+        {(rules.multiple || chosen.length === 0) && (
+          <EntryFinder
+            id={id}
+            types={rules.types}
+            taken={chosen}
+            invalid={invalid}
+            describedBy={describedBy}
+            {...(label ? { label } : {})}
+            onChoose={choose}
+            onMake={makable.length > 0 ? setMaking : undefined}
+          />
+        )}
+        {making !== undefined && (
+          <MakeEntry
+            Fields={Fields}
+            types={makable}
+            name={making}
+            onClose={() => setMaking(undefined)}
+            onMade={(entry) => {
+              setMaking(undefined);
+              choose(entry);
+            }}
+          />
+        )}
+      </div>
+    );
+  };
+  return {
+    icon: FileSymlink,
+    Input,
+    Rules,
+    width: 'half',
+    note: (value, rules) => severalNote(idsIn(value).length, rules),
+    isGroup: () => false,
+  };
 }
 
 const Rules = ({ id, rules, onChange, model }: RulesProps<'entry'>): ReactElement => (
@@ -153,12 +118,3 @@ const Rules = ({ id, rules, onChange, model }: RulesProps<'entry'>): ReactElemen
     <SeveralRulesInputs id={id} rules={rules} onChange={onChange} />
   </>
 );
-
-export const entry: KindUi<'entry'> = {
-  icon: FileSymlink,
-  Input,
-  Rules,
-  width: 'half',
-  note: (value, rules) => severalNote(idsIn(value).length, rules),
-  isGroup: () => false,
-};

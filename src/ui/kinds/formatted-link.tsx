@@ -5,7 +5,7 @@ import { useState, type ReactElement } from 'react';
 import { targetOfHref } from '../../core/content/formatted';
 import { Labelled } from '../labelled';
 import { useKnown } from '../use-known';
-import { EntryFinder } from './entry';
+import { EntryFinder } from './entry-finder';
 import styles from './kinds.module.css';
 import { PageFinder } from './link';
 import { MediaDrawer } from './media-drawer';

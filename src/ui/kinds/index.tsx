@@ -9,7 +9,7 @@ import { category } from './category';
 import { choice } from './choice';
 import { computed } from './computed';
 import { date } from './date';
-import { entry } from './entry';
+import { entryUi } from './entry';
 import { formatted } from './formatted';
 import { groupUi } from './group';
 import type { InputProps, KindUi, Width } from './kind-ui';
@@ -67,7 +67,7 @@ const kindUis: { readonly [K in KindName]: KindUi<K> } = {
   moment,
   choice,
   category,
-  entry,
+  entry: entryUi(FieldsInside),
   link,
   media,
   spot,

@@ -8,7 +8,8 @@ import { linkTargets, linkTargetWords, type LinkTarget } from '../../core/model/
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
 import { firstOptions } from '../first-options';
-import { EntryFinder, useEntryNames } from './entry';
+import { useEntryNames } from './entry';
+import { EntryFinder } from './entry-finder';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';

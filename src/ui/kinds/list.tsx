@@ -1,19 +1,22 @@
 'use client';
-import { Button, IconButton, MenuItem, Select } from '@mui/material';
-import { ArrowDown, ArrowUp, Copy, LayoutList, X } from 'lucide-react';
-import { memo, useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
-import type { Fault } from '../../core/faults';
+import { Button, MenuItem, Select } from '@mui/material';
+import { LayoutList } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { newId } from '../../core/ids';
-import { isJsonObject, type Json, type JsonObject } from '../../core/json';
-import type { Field } from '../../core/model/document';
+import { isJsonObject, type JsonObject } from '../../core/json';
+import { listBound } from '../../core/model/kinds/list';
 import { plainFields } from '../../core/model/kinds';
 import { defaultValues, serializeValues } from '../../core/content/values';
 import { Labelled } from '../labelled';
-import { areSameFaults, faultsBelow } from '../parse-form';
+import { faultsBelow } from '../parse-form';
 import type { Inside } from './inside';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
+import lines from './list.module.css';
+import { listItem, type ItemActs } from './list-item';
+import { PasteRows } from './paste-rows';
 import { NumberRule, without } from './rule-inputs';
+import { moved, SortedItems } from './sorted-items';
 
 const itemsIn = (value: unknown): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
 const asName = (value: unknown): string =>
@@ -59,93 +62,19 @@ const Rules = ({ id, rules, onChange }: RulesProps<'list'>): ReactElement => (
 
 const keyOf = (item: JsonObject | undefined, at: number): string => asName(item?._id) || String(at);
 
-/** What can be done to an item, by its place. */
-interface ItemActs {
-  toggle(at: number): void;
-  move(from: number, to: number): void;
-  add(item: JsonObject): void;
-  remove(at: number): void;
-  change(at: number, field: string, next: Json): void;
-}
-
-interface ItemProps {
-  id: string;
-  item: JsonObject;
-  at: number;
-  name: string;
-  fields: readonly Field[];
-  /** Faults inside the item, with paths below it. */
-  below: readonly Fault[];
-  isOpen: boolean;
-  isLast: boolean;
-  full: boolean;
-  acts: ItemActs;
-}
-
-const isSameItem = ({ below: was, ...a }: ItemProps, { below: is, ...b }: ItemProps): boolean =>
-  (Object.keys(a) as (keyof typeof a)[]).every((key) => a[key] === b[key]) && areSameFaults(was, is);
+/** From how many items on a list folds, and how many of them it shows then. */
+const LONG = 12;
+const SHOWN = 8;
 
 /** The same few fields again and again. Made with the form of a set of fields, since every item is one. */
 export function listUi(Fields: Inside): KindUi<'list'> {
-  /** One item, drawn again when something of its own differs: a list may hold hundreds. */
-  const ItemRow = memo(function ItemRow({
-    id,
-    item,
-    at,
-    name,
-    fields,
-    below,
-    isOpen,
-    isLast,
-    full,
-    acts,
-  }: ItemProps): ReactElement {
-    return (
-      <li data-open={isOpen}>
-        <div className={styles.itemtop}>
-          <button type="button" aria-expanded={isOpen} onClick={() => acts.toggle(at)}>
-            {name}
-            {below.length > 0 && <span className={styles.mend}>{below.length} to fix</span>}
-          </button>
-          <IconButton
-            aria-label={`Move ${name} up`}
-            disabled={at === 0}
-            onClick={() => acts.move(at, at - 1)}
-          >
-            <ArrowUp size={14} />
-          </IconButton>
-          <IconButton
-            aria-label={`Move ${name} down`}
-            disabled={isLast}
-            onClick={() => acts.move(at, at + 1)}
-          >
-            <ArrowDown size={14} />
-          </IconButton>
-          <IconButton aria-label={`Copy ${name}`} disabled={full} onClick={() => acts.add(item)}>
-            <Copy size={14} />
-          </IconButton>
-          <IconButton aria-label={`Take out ${name}`} onClick={() => acts.remove(at)}>
-            <X size={14} />
-          </IconButton>
-        </div>
-        {isOpen && (
-          <div className={styles.inside}>
-            <Fields
-              id={`${id}-${at}`}
-              fields={fields}
-              values={item}
-              faults={below}
-              onChange={(field, next) => acts.change(at, field, next)}
-            />
-          </div>
-        )}
-      </li>
-    );
-  }, isSameItem);
+  const Item = listItem(Fields);
 
   const Input = ({ id, rules, value, onChange, faults }: InputProps<'list'>): ReactElement => {
     const items = itemsIn(value);
     const [open, setOpen] = useState<string>();
+    const [unfolded, setUnfolded] = useState(false);
+    const [pasting, setPasting] = useState(false);
     const fields = useMemo(() => plainFields(rules.fields), [rules.fields]);
     const naming = fields.find((field) => field.id === rules.names) ?? fields[0];
     // What an item does is done to the items as they are by then, so that it need not be drawn again with them.
@@ -153,61 +82,106 @@ export function listUi(Fields: Inside): KindUi<'list'> {
     useEffect(() => {
       latest.current = { items, onChange };
     });
-    const acts = useMemo((): ItemActs => {
+    const { put, acts } = useMemo(() => {
       const put = (next: (items: readonly JsonObject[]) => JsonObject[]) => {
         const made = next(latest.current.items);
         latest.current.items = made;
         latest.current.onChange(made);
       };
-      return {
+      const acts: ItemActs = {
         toggle: (at) => {
           const key = keyOf(latest.current.items[at], at);
           setOpen((opened) => (opened === key ? undefined : key));
         },
-        move: (from, to) =>
-          put((now) => {
-            const next = [...now];
-            const [moved] = next.splice(from, 1);
-            if (moved) next.splice(to, 0, moved);
-            return next;
-          }),
-        add: (item) => {
-          const made = { ...item, _id: newId() };
-          put((now) => [...now, made]);
+        move: (from, to) => put((now) => moved(now, from, to)),
+        copy: (at) => {
+          const made = { ...latest.current.items[at], _id: newId() };
+          put((now) => now.toSpliced(at + 1, 0, made));
           setOpen(made._id);
         },
         remove: (at) => put((now) => now.filter((_, i) => i !== at)),
         change: (at, field, next) =>
           put((now) => now.map((each, i) => (i === at ? { ...each, [field]: next } : each))),
       };
+      return { put, acts };
     }, []);
-    const full = rules.max !== undefined && items.length >= rules.max;
+    const fresh = () => serializeValues(fields, defaultValues(fields));
+    const add = (all: readonly JsonObject[]) => {
+      const made = all.map((item) => ({ ...item, _id: newId() }));
+      put((now) => [...now, ...made]);
+      return made;
+    };
+    const room = (rules.max ?? listBound) - items.length;
+    const shown = items.map((item, at) => ({
+      at,
+      item,
+      key: keyOf(item, at),
+      name: (naming && asName(item[naming.key])) || `Item ${at + 1}`,
+      below: faultsBelow(faults, `/${at}`).filter(({ path }) => path !== ''),
+    }));
+    const folds = items.length >= LONG && !unfolded;
+    // Nothing that is to be fixed, or worked on, is folded away.
+    const seen = folds
+      ? shown.filter(({ at, key, below }) => at < SHOWN || key === open || below.length > 0)
+      : shown;
+    const placeOf = (key: string) => shown.find((each) => each.key === key)?.at ?? -1;
     return (
-      <div className={styles.items}>
-        <ol>
-          {items.map((item, i) => (
-            <ItemRow
-              key={keyOf(item, i)}
-              id={id}
-              item={item}
-              at={i}
-              name={(naming && asName(item[naming.key])) || `Item ${i + 1}`}
-              fields={fields}
-              below={faultsBelow(faults, `/${i}`).filter(({ path }) => path !== '')}
-              isOpen={open === keyOf(item, i)}
-              isLast={i === items.length - 1}
-              full={full}
-              acts={acts}
-            />
-          ))}
-        </ol>
-        <Button
-          id={id}
-          disabled={full}
-          onClick={() => acts.add(serializeValues(fields, defaultValues(fields)))}
+      <div className={lines.items}>
+        <SortedItems
+          ids={seen.map(({ key }) => key)}
+          nameOf={(key) => shown[placeOf(key)]?.name ?? ''}
+          onMove={(key, over) => acts.move(placeOf(key), placeOf(over))}
         >
-          {items.length === 0 ? 'Add the first' : 'Add another'}
-        </Button>
+          <ol>
+            {seen.map(({ at, item, key, name, below }) => (
+              <Item
+                key={key}
+                id={id}
+                itemKey={key}
+                item={item}
+                at={at}
+                name={name}
+                fields={fields}
+                below={below}
+                isOpen={open === key}
+                isLast={at === items.length - 1}
+                full={room <= 0}
+                acts={acts}
+              />
+            ))}
+          </ol>
+        </SortedItems>
+        <div className={lines.foot}>
+          <Button
+            id={id}
+            disabled={room <= 0}
+            onClick={() => {
+              setOpen(add([fresh()])[0]?._id);
+              if (folds) setUnfolded(true);
+            }}
+          >
+            {items.length === 0 ? 'Add the first' : 'Add another'}
+          </Button>
+          <Button variant="text" disabled={room <= 0} onClick={() => setPasting(true)}>
+            Paste rows…
+          </Button>
+          {items.length >= LONG && (
+            <Button variant="text" aria-expanded={!folds} onClick={() => setUnfolded(folds)}>
+              {folds ? `Show all ${items.length}` : 'Fold'}
+            </Button>
+          )}
+        </div>
+        {pasting && (
+          <PasteRows
+            fields={fields}
+            room={room}
+            onClose={() => setPasting(false)}
+            onTake={(rows) => {
+              add(rows.map((row) => ({ ...fresh(), ...row })));
+              setPasting(false);
+            }}
+          />
+        )}
       </div>
     );
   };

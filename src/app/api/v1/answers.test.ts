@@ -50,6 +50,7 @@ beforeAll(async () => {
     entries: '/entries?type=species&q=bell',
     findEntries: '/entries/found?q=bell',
     earlierSources: `/entries/${entry.id}/earlier-sources/fr`,
+    entryCards: `/entries/cards?ids=${entry.id}`,
     known: `/known?ids=${entry.id},${category.id}`,
     entry: `/entries/${entry.id}`,
     versions: `/records/${entry.id}/versions`,

@@ -5,7 +5,7 @@ import type { PageAnswer, PagePatch } from '../../../../contract/pages';
 import type { Id } from '../../../../core/ids';
 import { collectionBounds } from '../../../../core/site/collection';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
-import { EntryFinder } from '../../../../ui/kinds/entry';
+import { EntryFinder } from '../../../../ui/kinds/entry-finder';
 import { Labelled } from '../../../../ui/labelled';
 import { Note } from '../../../../ui/marks';
 import { useAsk } from '../../../../ui/use-ask';

@@ -12,7 +12,7 @@ import {
 import { ChipSheet } from '../../../../ui/chip';
 import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
-import { EntryFinder } from '../../../../ui/kinds/entry';
+import { EntryFinder } from '../../../../ui/kinds/entry-finder';
 import { PageFinder } from '../../../../ui/kinds/link';
 import { MediaDrawer } from '../../../../ui/kinds/media-drawer';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';

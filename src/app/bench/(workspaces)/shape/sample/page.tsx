@@ -1,7 +1,9 @@
 'use client';
 import { Button, LinearProgress } from '@mui/material';
+import dayjs from 'dayjs';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState, type DragEvent, type ReactElement } from 'react';
+import { pastedTable } from '../../../../../core/formats/rows/pasted-rows';
 import { typeFromSample } from '../../../../../core/formats/sample/make-type';
 import type { ContentType } from '../../../../../core/model/document';
 import { singularOf } from '../../../../../core/model/plural';
@@ -21,6 +23,7 @@ import { useWorkingModel } from '../working-model';
 import { Becomes } from './becomes';
 import { begunInto, madeInto } from './begun-into';
 import { IntoSheet } from './into-sheet';
+import { PasteBox } from './paste-box';
 import { ProposalSheet } from './proposal-sheet';
 import { useSamples, type Sample } from './sample-state';
 import type { FromSample, LookedFile, SampleSource, ToSample } from './sample.worker';
@@ -129,6 +132,13 @@ export default function SamplePage(): ReactElement {
       },
     );
   };
+  const into = intoAsked === undefined ? undefined : model.contentTypeByKey(intoAsked);
+  const paste = (text: string) => {
+    // Rows for a type that is there need no line that names the columns.
+    const saying = { today: dayjs().format('YYYY-MM-DD'), locale: model.locale };
+    const table = into ? pastedTable(text, into.fields, saying) : text;
+    begin([new File([table], 'Pasted rows.tsv', { type: 'text/tab-separated-values' })]);
+  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
@@ -140,12 +150,13 @@ export default function SamplePage(): ReactElement {
       <div className={look.heading}>
         <div>
           <div className={look.eyebrow}>
-            <span>The whole model</span>
+            <span>{into ? 'Entries' : 'The whole model'}</span>
           </div>
-          <h1>Start from a sample</h1>
+          <h1>{into ? `Bring in ${into.definition.plural.toLowerCase()}` : 'Start from a sample'}</h1>
           <p className={look.pencil}>
-            Tables (CSV, TSV), lists of objects (JSON, JSON lines) or a JSON Schema. They are read in this
-            browser, row by row, however large; nothing is sent until you bring entries in.
+            Tables (CSV, TSV), rows pasted from a spreadsheet, lists of objects (JSON, JSON lines)
+            {into ? '' : ' or a JSON Schema'}. They are read in this browser, row by row, however large;
+            nothing is sent until you bring entries in.
           </p>
         </div>
         {mayChange && (open > 0 || changes > 0) && (
@@ -186,6 +197,7 @@ export default function SamplePage(): ReactElement {
             accept=".csv,.tsv,.txt,.json,.jsonl,.ndjson"
             onFiles={begin}
           />
+          <PasteBox onPaste={paste} />
         </div>
       ) : (
         <div className={look.empty}>

@@ -169,7 +169,7 @@ function TableOf({
   const { cursor } = pages;
   const { data, error } = useAsk('entries', { query: { ...question, ...(cursor ? { cursor } : {}) } });
   const rows = useMemo(() => data?.items ?? [], [data]);
-  const cells = useCells(type, rows, model.locale);
+  const cells = useCells(type, rows, model.locale, data?.names ?? {});
   useListAtHand(useMemo(() => rows.map(({ id }) => id), [rows]));
   // Asked apart, so that the table does not wait for it.
   const { data: places, isPlaceholderData: ofOthers } = useAsk(
@@ -214,7 +214,7 @@ function TableOf({
           {mayWrite && (
             <>
               <Button component={Link} variant="outlined" href={`/bench/shape/sample?into=${typeKey}`}>
-                Bring in a file
+                Bring in rows
               </Button>
               <Button component={Link} variant="contained" href={`/bench/write/new/${typeKey}`}>
                 New {label.toLowerCase()}

@@ -2,6 +2,7 @@
 import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, type ClipboardEvent, type ReactElement } from 'react';
+import { pastedCells } from '../../../../../core/formats/rows/pasted-rows';
 import styles from './table.module.css';
 import { TypedCell, type Step } from './typed-cell';
 import type { Cells } from './use-cells';
@@ -70,14 +71,11 @@ export function RowsTable<Row extends RowBase>({
   const paste = (event: ClipboardEvent) => {
     const [row = '', column = ''] = (event.target as HTMLElement).dataset.place?.split(' ') ?? [];
     if (!cells || row === '') return;
-    const block = event.clipboardData
-      .getData('text/plain')
-      .replace(/\r?\n$/, '')
-      .split(/\r?\n/);
+    const block = pastedCells(event.clipboardData.getData('text/plain'), true);
     event.preventDefault();
     void cells.typed.put(
       block.flatMap((line, down) =>
-        line.split('\t').flatMap((text, right) => {
+        line.flatMap((text, right) => {
           const to = beside(row, column, down, right);
           return to ? [{ ...to, text }] : [];
         }),

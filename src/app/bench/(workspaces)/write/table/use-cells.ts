@@ -3,10 +3,18 @@ import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useCallback, useRef, useState } from 'react';
 import type { EntryRow } from '../../../../../contract/entries';
-import { isTypedInCell, textOfCell, typedCell } from '../../../../../core/content/typed-cell';
+import {
+  isNamedInCell,
+  isTypedInCell,
+  namedCell,
+  namesInCell,
+  textOfCell,
+  typedCell,
+} from '../../../../../core/content/typed-cell';
+import type { NameMatch } from '../../../../../core/formats/rows/match-names';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import type { CompiledType } from '../../../../../core/model/compile';
-import type { ContentType } from '../../../../../core/model/document';
+import type { ContentType, Field } from '../../../../../core/model/document';
 import { fieldColumn, keyOfColumn } from './field-column';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { useTell } from '../../../../../ui/telling';
@@ -74,13 +82,41 @@ async function write(
   }
 }
 
-/** Lets the simple values of a type's entries be typed into the cells of its table. */
-export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRow[], locale: string): Cells {
+/** How many names are asked for at once. */
+const NAMES = 100;
+
+/** What names typed into cells mean, asked together for each field. */
+async function meantBy(
+  type: string,
+  typed: readonly { field: Field; text: string }[],
+): Promise<(field: Field, name: string) => NameMatch> {
+  const found = new Map<string, NameMatch>();
+  const keyOf = (field: Field, name: string) => `${field.id} ${name}`;
+  for (const field of new Set(typed.map((each) => each.field))) {
+    const names = [
+      ...new Set(typed.flatMap((each) => (each.field === field ? namesInCell(each.text) : []))),
+    ];
+    for (let at = 0; at < names.length; at += NAMES) {
+      const body = { field: field.id, names: names.slice(at, at + NAMES) };
+      const { items } = await ask('matchNames', { path: { id: type }, body });
+      for (const match of items) found.set(keyOf(field, match.name), match);
+    }
+  }
+  return (field, name) => found.get(keyOf(field, name)) ?? { name, near: [] };
+}
+
+/** Lets the simple values of a type's entries, and what they name, be typed into the cells of its table. */
+export function useCells(
+  type: CompiledType<ContentType>,
+  rows: readonly EntryRow[],
+  locale: string,
+  names: Readonly<Record<string, string>>,
+): Cells {
   const client = useQueryClient();
   const tell = useTell();
   const [refused, setRefused] = useState<ReadonlyMap<string, Refused>>(new Map());
   const [onWay, setOnWay] = useState<ReadonlyMap<string, string>>(new Map());
-  const steps = useRef<Step[][]>([]);
+  const taken = useRef<Step[][]>([]);
   const rowOf = useCallback((id: string) => rows.find((row) => row.id === id), [rows]);
   const refresh = () => client.invalidateQueries({ queryKey: ['entries'] });
 
@@ -88,7 +124,7 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
   const textsOf = (values: JsonObject): [column: string, text: string][] =>
     Object.entries(values).flatMap(([key, value]): [string, string][] => {
       const field = type.fieldByKey(key);
-      return field ? [[fieldColumn(key), textOfCell(field, value, locale)]] : [];
+      return field ? [[fieldColumn(key), textOfCell(field, value, locale, (id) => names[id])]] : [];
     });
 
   /** Writes one entry after the other; what fails is told where it was typed. */
@@ -111,15 +147,43 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
     return done;
   };
 
+  const isTyped = (column: string): boolean => {
+    const field = type.fieldByKey(keyOfColumn(column) ?? '');
+    return field !== undefined && (isTypedInCell(field) || isNamedInCell(field));
+  };
+  const textOf = (row: string, column: string): string => {
+    const field = type.fieldByKey(keyOfColumn(column) ?? '');
+    return field ? textOfCell(field, rowOf(row)?.values[field.key], locale, (id) => names[id]) : '';
+  };
+
   const put = async (texts: readonly CellText[]): Promise<boolean> => {
     const saying = { today: dayjs().format('YYYY-MM-DD'), locale };
     const wrong = new Map<string, Refused>();
     const byRow = new Map<string, Step>();
-    for (const { row, column, text } of texts) {
+    const going = texts.flatMap(({ row, column, text }) => {
       const field = type.fieldByKey(keyOfColumn(column) ?? '');
       const of = rowOf(row);
-      if (!field || !of || !isTypedInCell(field)) continue;
-      const read = typedCell(field, text, saying);
+      const isSame = text.trim() === textOf(row, column);
+      return field && of && !isSame && isTyped(column) ? [{ row, column, text, field, of }] : [];
+    });
+    const named = going.filter(({ field }) => isNamedInCell(field));
+    let meaning: (field: Field, name: string) => NameMatch;
+    try {
+      meaning = await meantBy(type.id, named);
+    } catch (error) {
+      const why = wordsOf(error);
+      setRefused(
+        (was) => new Map([...was, ...named.map((each) => [at(each.row, each.column), { ...each, why }] as const)]),
+      );
+      return false;
+    }
+    for (const { row, column, text, field, of } of going) {
+      const read = isNamedInCell(field)
+        ? namedCell(
+            field,
+            namesInCell(text).map((name) => meaning(field, name)),
+          )
+        : typedCell(field, text, saying);
       if ('problem' in read) {
         wrong.set(at(row, column), { text, why: read.problem });
         continue;
@@ -131,7 +195,7 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
       step.after[field.key] = read.value;
       byRow.set(row, step);
     }
-    const going = [...byRow.values()];
+    const steps = [...byRow.values()];
     // What is typed anew is no longer refused.
     setRefused(
       (was) =>
@@ -140,22 +204,22 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
           ...wrong,
         ]),
     );
-    if (going.length === 0) return wrong.size === 0;
+    if (steps.length === 0) return wrong.size === 0;
     setOnWay(
       new Map(
-        going.flatMap(({ row, after }) =>
+        steps.flatMap(({ row, after }) =>
           textsOf(after).map(([key, text]): [string, string] => [at(row, key), text]),
         ),
       ),
     );
-    const done = await writeAll(going);
+    const done = await writeAll(steps);
     setOnWay(new Map());
-    if (done.length > 0) steps.current.push(done);
-    return wrong.size === 0 && done.length === going.length;
+    if (done.length > 0) taken.current.push(done);
+    return wrong.size === 0 && done.length === steps.length;
   };
 
   const undo = () => {
-    const last = steps.current.pop();
+    const last = taken.current.pop();
     if (!last) return tell('Nothing typed here is left to take back.');
     void writeAll(last.map(({ row, before, after }) => ({ row, before: after, after: before }))).then(
       (done) =>
@@ -166,14 +230,8 @@ export function useCells(type: CompiledType<ContentType>, rows: readonly EntryRo
   };
 
   return {
-    isTyped: (column) => {
-      const field = type.fieldByKey(keyOfColumn(column) ?? '');
-      return field !== undefined && isTypedInCell(field);
-    },
-    textOf: (row, column) => {
-      const field = type.fieldByKey(keyOfColumn(column) ?? '');
-      return field ? textOfCell(field, rowOf(row)?.values[field.key], locale) : '';
-    },
+    isTyped,
+    textOf,
     coming: (row, column) => onWay.get(at(row, column)),
     refusedAt: (row, column) => refused.get(at(row, column)),
     leave: (row, column) => setRefused((was) => new Map([...was].filter(([key]) => key !== at(row, column)))),
