@@ -5,6 +5,7 @@ import {
   IsIn,
   IsInt,
   IsISO8601,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -22,6 +23,8 @@ import { TableFilters } from './table-filters';
 export class AllContentQuery extends TableFilters {
   /** Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas between. */
   @IsString() @MaxLength(4000) @IsOptional() types?: string;
+  /** By what each row is told besides: roles (`summary`) and the ids of fields that several types include, with commas between. */
+  @IsString() @MaxLength(2000) @IsOptional() columns?: string;
   /** With a minus before it for the other direction. */
   @IsIn(allSorts) @IsOptional() sort?: AllSort;
   /** Whether each row is told with a picture and its first words. */
@@ -42,6 +45,8 @@ export class AllContentRow {
   @IsInt() faults!: number;
   /** The day or moment that its type says it is of (ISO 8601). */
   @IsString() @IsOptional() date?: string;
+  /** What it says in the columns that were asked for, in words; what it says nothing in is absent. */
+  @IsObject() @IsOptional() cells?: Record<string, string>;
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
   @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;

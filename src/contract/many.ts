@@ -57,15 +57,29 @@ export class ManyFound extends TableFilters {
   @IsIn(shownAnswers) @IsOptional() shown?: (typeof shownAnswers)[number];
 }
 
-/** Some entries of a type, by their ids or as a table finds them, and what is done to them. */
-export class ManyAsked {
+/** Some entries that are named, and what is done to them. */
+class ManyNamed {
   @IsArray()
   @ArrayMaxSize(manyBounds.ids, { message: `At most ${manyBounds.ids} entries are named at a time` })
   @IsUUID(undefined, { each: true })
   @IsOptional()
   ids?: string[];
-  @IsObject() @ValidateNested() @Type(() => ManyFound) @IsOptional() found?: ManyFound;
   @IsObject() @ValidateNested() @Type(() => ManyChange) change!: ManyChange;
+}
+
+/** Some entries of a type, by their ids or as its table finds them, and what is done to them. */
+export class ManyAsked extends ManyNamed {
+  @IsObject() @ValidateNested() @Type(() => ManyFound) @IsOptional() found?: ManyFound;
+}
+
+/** All that the table of all content finds. */
+export class ManyFoundInAll extends TableFilters {
+  @IsString() @MaxLength(4000) @IsOptional() types?: string;
+}
+
+/** Some entries of several types, by their ids or as the table of all content finds them, and what is done to them. */
+export class ManyOfAllAsked extends ManyNamed {
+  @IsObject() @ValidateNested() @Type(() => ManyFoundInAll) @IsOptional() found?: ManyFoundInAll;
 }
 
 /** An entry that stays as it is, and why. */

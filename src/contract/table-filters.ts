@@ -25,4 +25,8 @@ export class TableFilters {
   @IsString() @MaxLength(35) @IsOptional() lacks?: string;
   /** A language (BCP 47) in which something is older than what the main language says. */
   @IsString() @MaxLength(35) @IsOptional() older?: string;
+  /** A category or a tag that it stands in, or in one below it. */
+  @IsUUID() @IsOptional() category?: string;
+  /** Whether what stands below the category is left out. */
+  @IsIn(['yes']) @IsOptional() alone?: 'yes';
 }

@@ -22,6 +22,7 @@ import { brokeSince } from './migrations/019-broke-since';
 import { personTables } from './migrations/020-person-tables';
 import { whatIsToFix } from './migrations/021-what-is-to-fix';
 import { allContent } from './migrations/022-all-content';
+import { tableWidths } from './migrations/023-table-widths';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -60,6 +61,7 @@ export const contentMigrations: readonly Migration[] = [
   personTables,
   whatIsToFix,
   allContent,
+  tableWidths,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

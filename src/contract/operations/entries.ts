@@ -30,7 +30,7 @@ import {
 } from '../entries';
 import { inputBounds } from '../parse-input';
 import { Instead } from '../instead';
-import { ManyAsked, ManyDone, ManyTried } from '../many';
+import { ManyAsked, ManyDone, ManyOfAllAsked, ManyTried } from '../many';
 import { OwnTable } from '../own-table';
 import { define } from './operation';
 
@@ -116,6 +116,20 @@ export const entries = {
     summary: 'Change many entries of a type as one act',
     act: 'publish',
     body: ManyAsked,
+    answer: ManyDone,
+    status: 200,
+  }),
+  tryManyOfAll: define('tryManyOfAll', {
+    summary: 'What a change of many entries of several types comes to, before anything is done',
+    act: 'publish',
+    body: ManyOfAllAsked,
+    answer: ManyTried,
+    status: 200,
+  }),
+  changeManyOfAll: define('changeManyOfAll', {
+    summary: 'Change many entries of several types as one act',
+    act: 'publish',
+    body: ManyOfAllAsked,
     answer: ManyDone,
     status: 200,
   }),

@@ -1,5 +1,6 @@
 import { AllContentAnswer, AllContentQuery } from '../all-content';
 import { KeptViewAnswer, KeptViewPatch, KeptViewsAnswer, NewKeptView } from '../kept-views';
+import { OwnTable } from '../own-table';
 import { define } from './operation';
 
 /** All content in one table, and the views that people keep of tables. */
@@ -9,6 +10,17 @@ export const tables = {
     act: 'read',
     query: AllContentQuery,
     answer: AllContentAnswer,
+  }),
+  ownAllTable: define('ownAllTable', {
+    summary: 'How you want the table of all content',
+    act: 'read',
+    answer: OwnTable,
+  }),
+  keepOwnAllTable: define('keepOwnAllTable', {
+    summary: 'Keep how you want the table of all content',
+    act: 'read',
+    body: OwnTable,
+    answer: OwnTable,
   }),
   keptViews: define('keptViews', {
     summary: 'The views of tables that you keep, and those that are shared with all',

@@ -11,3 +11,11 @@ export type AllSort = (typeof allSorts)[number];
 
 /** The most fields that a table shows beside the title. */
 export const MOST_COLUMNS = 20;
+
+/** How narrow and how wide (px) a column may be made. */
+export const columnWidths = { least: 60, most: 900 } as const;
+
+/** What of itself any content can be told by in the table of all content, besides its name, its state and its type. */
+export const allMarks = ['date', 'changedBy', 'changed'] as const;
+export type AllMark = (typeof allMarks)[number];
+export const isAllMark = (column: string): column is AllMark => allMarks.some((mark) => mark === column);

@@ -1,11 +1,21 @@
 import type { AllContentAnswer, AllContentQuery, AllContentRow } from '../../contract/all-content';
+import type { TableFilters } from '../../contract/table-filters';
+import { namedOnly } from '../../core/content/known';
+import { isAllMark, MOST_COLUMNS } from '../../core/content/table-look';
+import { referencesIn } from '../../core/content/values';
 import type { Fault } from '../../core/faults';
+import { sharedValue } from '../../core/mapping/rule/shared-fields';
+import type { SourceType } from '../../core/mapping/rule/sources';
+import { shorten } from '../../core/mapping/shorten';
+import { kindFor } from '../../core/model/kinds';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
 import { mediaKey } from '../../core/model/media-type';
 import { allRecordsTable, datesOf } from '../../store/all-records';
 import { rowsWithCount, type TableQuestion, type TableRow } from '../../store/queries/table-query';
 import { countStates } from '../../store/queries/state-counts';
 import type { Person } from '../people/person';
+import { entryBody } from '../records/bodies';
+import { namesOf } from '../records/known';
 import { today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 import { cursorFrom, nextOf } from './cursor';
@@ -36,6 +46,46 @@ function amongAsked({ model, keyMap }: Installation, types: string): NonNullable
   return { types: read.flatMap(({ n }) => n ?? []), media: named.includes(mediaKey) };
 }
 
+const typeOf = ({ model }: Installation, { sort, type }: TableRow): SourceType | undefined =>
+  sort === 'medium' ? model.media : (model.contentType(type ?? '') ?? model.pageType(type ?? ''));
+
+/** How long (in letters) a cell tells what stands in it. */
+const CELL = 120;
+
+/** What rows say in some columns, in words, by the integer key of the row and the column. */
+async function cellsOf(
+  installation: Installation,
+  rows: readonly TableRow[],
+  asked: string | undefined,
+): Promise<Map<number, Record<string, string>>> {
+  const columns = (asked ?? '').split(',').filter((column) => column !== '' && !isAllMark(column));
+  if (columns.length > MOST_COLUMNS)
+    throw invalidInput([
+      { path: '/columns', code: 'bound', message: `A table shows at most ${MOST_COLUMNS} fields.` },
+    ]);
+  const said = rows.map((row) => {
+    const type = typeOf(installation, row);
+    const { values } = entryBody(row.body);
+    return columns.flatMap((column) => {
+      const found = type && sharedValue(type, column, values);
+      return found ? [{ row: row.entry, column, ...found }] : [];
+    });
+  });
+  const all = said.flat();
+  const names = await namesOf(
+    installation.content,
+    installation,
+    all.flatMap(({ field, value }) => referencesIn([field], { [field.id]: value })),
+  );
+  const speaking = { locale: installation.model.locale, known: namedOnly(names) };
+  const cells = new Map<number, Record<string, string>>();
+  for (const { row, column, field, value } of all) {
+    const words = shorten(kindFor(field).inWords(value, speaking), CELL);
+    if (words) cells.set(row, { ...cells.get(row), [column]: words });
+  }
+  return cells;
+}
+
 /** What the type of a row is called. */
 const typeInWords = ({ model }: Installation, { sort, type }: TableRow): string =>
   sort === 'medium'
@@ -43,12 +93,28 @@ const typeInWords = ({ model }: Installation, { sort, type }: TableRow): string 
     : ((sort === 'page' ? model.pageType(type ?? '') : model.contentType(type ?? ''))?.definition.label ??
       'Of a type that is gone');
 
-const contextOf = (installation: Installation) => ({
+export const allContext = (installation: Installation) => ({
   indexTable: allRecordsTable(installation.model.locale),
   keyMap: installation.keyMap,
   now: installation.now(),
   today: today(installation),
 });
+
+/** What filters ask of the table of all content. */
+export function allQuestion(
+  installation: Installation,
+  filters: TableFilters & { types?: string | undefined },
+  person: Pick<Person, 'id'>,
+): TableQuestion {
+  const { types } = filters;
+  return {
+    where: everyEntry,
+    limit: 1,
+    sort: { by: 'title', direction: 'up' },
+    ...filtersAsked(installation, filters, person),
+    ...(types ? { among: amongAsked(installation, types) } : {}),
+  };
+}
 
 /** A page of the table of all content: entries of every type, pages and media. */
 export async function allContent(
@@ -57,23 +123,22 @@ export async function allContent(
   person: Pick<Person, 'id'>,
 ): Promise<AllContentAnswer> {
   const { content } = installation;
-  const { sort = 'title', limit = 50, types } = query;
+  const { sort = 'title', limit = 50 } = query;
   const by = sort.replace('-', '');
   const after = cursorFrom(query.cursor);
   const question: TableQuestion = {
-    where: everyEntry,
+    ...allQuestion(installation, query, person),
     limit,
     sort: {
       by: by === 'date' ? { column: 'date' } : by === 'changed' ? 'changed' : 'title',
       direction: sort.startsWith('-') ? 'down' : 'up',
     },
-    ...filtersAsked(installation, query, person),
-    ...(types ? { among: amongAsked(installation, types) } : {}),
     ...(after ? { after } : {}),
   };
-  const { total, rows } = await rowsWithCount(content, contextOf(installation), question);
-  const [marks, dates] = await Promise.all([
+  const { total, rows } = await rowsWithCount(content, allContext(installation), question);
+  const [marks, cells, dates] = await Promise.all([
     rowMarks(installation, rows, question, query.looks === 'yes'),
+    cellsOf(installation, rows, query.columns),
     datesOf(
       content,
       rows.map(({ entry }) => entry),
@@ -98,6 +163,7 @@ export async function allContent(
           changedBy: row.changedBy ?? '',
           ...own,
           ...(date === undefined ? {} : { date }),
+          ...(cells.has(row.entry) ? { cells: cells.get(row.entry) ?? {} } : {}),
         },
       ];
     }),

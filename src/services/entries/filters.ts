@@ -1,6 +1,7 @@
 import type { TableFilters } from '../../contract/table-filters';
 import { dayStarts, isDay, nextDayStarts } from '../../core/content/day';
 import { parseSought } from '../../core/content/sought-words';
+import type { Id } from '../../core/ids';
 import type { TableOnly } from '../../core/content/table-look';
 import type { Between, TableQuestion } from '../../store/queries/table-query';
 import type { Person } from '../people/person';
@@ -37,6 +38,21 @@ function between(
   };
 }
 
+/** A category that is asked for, with what stands below it unless it is asked for alone. */
+function categoriesAsked(
+  { categories }: Pick<Installation, 'categories'>,
+  category: Id,
+  alone: 'yes' | undefined,
+): Id[] {
+  const found = categories.get(category);
+  if (!found)
+    throw invalidInput([{ path: '/category', code: 'gone', message: 'There is no such category.' }]);
+  if (alone === 'yes') return [category];
+  return categories
+    .inOrder(found.scheme)
+    .flatMap(({ category: { id } }) => (categories.isUnder(id, category) ? [id] : []));
+}
+
 /** What filters ask of a table, whatever lies in it. */
 export function filtersAsked(
   installation: Installation,
@@ -44,7 +60,7 @@ export function filtersAsked(
   /** Who asks, where it matters whose they are. */
   person: Pick<Person, 'id'> | undefined,
 ): Partial<TableQuestion> {
-  const { state, q, language, only, author, lacks, older } = filters;
+  const { state, q, language, only, author, lacks, older, category, alone } = filters;
   const changed = between(installation, 'changed', filters.changedFrom, filters.changedUntil);
   const published = between(installation, 'published', filters.publishedFrom, filters.publishedUntil);
   return {
@@ -55,6 +71,7 @@ export function filtersAsked(
     ...(author === undefined ? {} : { author }),
     ...(changed ? { changed } : {}),
     ...(published ? { published } : {}),
+    ...(category === undefined ? {} : { categories: categoriesAsked(installation, category, alone) }),
     ...(lacks === undefined ? {} : { lacks: languageNumber(installation, lacks, '/lacks') }),
     ...(older === undefined ? {} : { older: languageNumber(installation, older, '/older') }),
   };

@@ -9,7 +9,7 @@ export { importEntries, tryRows } from './import';
 export { makeNames, namesMatched } from './names';
 export { changeMany, manyStep, tryMany, type ManyPosition } from './many/many';
 export { changeView, dropView, keepView, keptViews } from './kept-views';
-export { keepOwnTable, ownTable } from './own-table';
+export { keepOwnAllTable, keepOwnTable, ownAllTable, ownTable } from './own-table';
 export { settleEntries } from './publish';
 export { shownOn } from './shown-on';
 export { entries } from './table';

@@ -1,5 +1,5 @@
 import type { Id } from '../../core/ids';
-import type { ManyAsked } from '../../contract/many';
+import type { ManyAsked, ManyOfAllAsked } from '../../contract/many';
 import type { Letter } from '../../standins/mail-outbox';
 
 /** What each kind of long work is given, as it is kept. */
@@ -15,7 +15,7 @@ export interface JobInputs {
   /** What is kept no longer is forgotten. */
   tidy: Record<string, never>;
   /** Many entries of a type changed in parts, which are one act. */
-  changeMany: { type: Id; act: Id; asked: ManyAsked };
+  changeMany: { type?: Id | undefined; act: Id; asked: ManyAsked | ManyOfAllAsked };
   /** Pages take the places that were planned for them by now. */
   takePlace: Record<string, never>;
 }

@@ -22,6 +22,8 @@ export interface TableQuestion {
   among?: { types: readonly number[]; media: boolean };
   /** By whom it was changed last (by id). */
   author?: string;
+  /** Categories, in one of which it stands (by id). */
+  categories?: readonly string[];
   /** When it was changed, and from when it is seen (ms): from a moment, and before one. */
   changed?: Between;
   published?: Between;
@@ -111,7 +113,7 @@ function wordsSql({ sought, language }: TableQuestion, plus: Sql): Sql[] {
 
 function filterSql(question: TableQuestion, asked: QueryContext, leading: Leading): Sql {
   const { indexTable, keyMap, now, today } = asked;
-  const { among, author, changed, published, lacks, older } = question;
+  const { among, author, categories, changed, published, lacks, older } = question;
   const plus = raw(leading === 'filter' ? '' : '+');
   const column = (name: string) => sql`${plus}s.${raw(name)}`;
   return joined(
@@ -130,6 +132,9 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
         : [
             sql`${plus}s.entry IN (SELECT w.record FROM working w JOIN people p ON p.id = w.changed_by WHERE p.uuid = ${author})`,
           ]),
+      ...(categories
+        ? [sql`${plus}s.entry IN (SELECT source FROM refs WHERE side = 0 AND target IN ${anyOf(categories)})`]
+        : []),
       ...(changed ? [betweenSql(column('changed'), changed)] : []),
       ...(published ? [betweenSql(column('live_from'), published)] : []),
       ...(lacks === undefined ? [] : [saysNothingIn(raw('s.entry'), lacks)]),

@@ -11,6 +11,8 @@ const bounded: readonly Act[] = ['write entries', 'arrange pages', 'publish', 'c
 const apart: Partial<Record<OperationName, string>> = {
   tryRows: 'changes nothing',
   tryMany: 'changes nothing',
+  tryManyOfAll: 'changes nothing',
+  changeManyOfAll: 'leaves alone what one may not change, and says so; see many.test.ts',
   matchNames: 'changes nothing',
   makeNames: 'makes categories here, which are of no type; drafts as importEntries does',
   nameVersion: 'changes nothing that is kept',

@@ -1,7 +1,5 @@
 import type { ManyHeld } from '../../../contract/many';
 import type { Id } from '../../../core/ids';
-import type { CompiledType } from '../../../core/model/compile';
-import type { ContentType } from '../../../core/model/document';
 import { actByUuid, countChangesOf, targetsChanged } from '../../../store/acts';
 import { putGiven } from '../../../store/given-work';
 import { recordsByIds, type KeptRecord } from '../../../store/records';
@@ -13,6 +11,7 @@ import { changeRecords, putInBin } from '../../records/working';
 import type { Installation } from '../../runtime/installation';
 import { showEntries } from '../publish';
 import { changeInWords, type KnownChange } from './known-change';
+import type { Meant } from './meant';
 import { weigh, type Weighed } from './weigh';
 
 /** What a part came to. */
@@ -77,13 +76,13 @@ async function apply(act: Act, change: KnownChange, weighed: readonly Weighed[])
 export const changePart = (
   installation: Installation,
   person: Pick<Person, 'id' | 'limits'>,
-  type: CompiledType<ContentType>,
-  change: KnownChange,
+  meant: Pick<Meant, 'change' | 'typeOf'>,
   keys: readonly number[],
   actId: Id,
 ): Promise<PartDone> =>
   inAct(installation, person, async (act) => {
     const { tx } = act;
+    const { change } = meant;
     const begun = await actByUuid(tx, actId);
     const records = await recordsByIds(tx, keys);
     const over = new Set(
@@ -98,8 +97,7 @@ export const changePart = (
     const weighed = await weigh(
       tx,
       installation,
-      type,
-      change,
+      meant,
       records.filter(({ uuid }) => !over.has(uuid)),
     );
     const changed = weighed.filter(({ comes }) => comes === 'changed');

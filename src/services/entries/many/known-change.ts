@@ -6,6 +6,7 @@ import type { Span } from '../../../core/content/states';
 import type { Json } from '../../../core/json';
 import type { CompiledType } from '../../../core/model/compile';
 import type { ContentType, Field } from '../../../core/model/document';
+import { outsideOf } from '../../../core/limits';
 import { may, mayPublish, whoMay } from '../../../core/roles';
 import type { Reader } from '../../../store/database';
 import { personByUuid } from '../../../store/people';
@@ -67,20 +68,29 @@ async function expectValues(
   );
 }
 
-/** Reads what is to be done to entries of a type. Refused where it is nothing that can be done, or the person may not. */
-export async function knownChange(
+/** Why somebody may not do something to entries of a type; nothing where they may. */
+export function whyNotOf(
+  { role, limits }: Pick<Person, 'role' | 'limits'>,
+  { id, definition }: CompiledType<ContentType>,
+  does: ManyChange['does'],
+): string | undefined {
+  const publishes = does === 'publish' || does === 'schedule' || does === 'withdraw';
+  if (publishes && !mayPublish(role, definition.review))
+    return `Someone who reviews must do this with ${definition.plural}.`;
+  if (!publishes && does !== 'give' && !may(role, 'write entries'))
+    return `Only ${whoMay('write entries').join(' or ')} may do this.`;
+  if (does !== 'give' && limits && outsideOf(limits, { sort: 'entry', type: id }))
+    return `You may not change ${definition.plural}.`;
+  return undefined;
+}
+
+/** Reads what is to be done to entries, of whichever types; nothing where it is done to a field. */
+export async function wholeChange(
   reader: Reader,
   installation: Installation,
-  person: Pick<Person, 'role'>,
-  type: CompiledType<ContentType>,
   given: ManyChange,
-): Promise<KnownChange> {
+): Promise<KnownChange | undefined> {
   const { does } = given;
-  const publishes = does === 'publish' || does === 'schedule' || does === 'withdraw';
-  if (publishes && !mayPublish(person.role, type.definition.review))
-    throw forbidden(`Someone who reviews must do this with ${type.definition.plural}.`);
-  if (!publishes && does !== 'give' && !may(person.role, 'write entries'))
-    throw forbidden(`Only ${whoMay('write entries').join(' or ')} may do this.`);
   if (does === 'schedule') {
     const { from, until } = given;
     if (from === undefined) throw refuse('from', 'required', 'Say from when they are seen.');
@@ -93,9 +103,25 @@ export async function knownChange(
   }
   if (does === 'publish' || does === 'withdraw' || does === 'submit' || does === 'bin' || does === 'restore')
     return { does };
+  return undefined;
+}
+
+/** Reads what is to be done to entries of a type. Refused where it is nothing that can be done, or the person may not. */
+export async function knownChange(
+  reader: Reader,
+  installation: Installation,
+  person: Pick<Person, 'role' | 'limits'>,
+  type: CompiledType<ContentType>,
+  given: ManyChange,
+): Promise<KnownChange> {
+  const { does } = given;
+  const why = whyNotOf(person, type, does);
+  if (why !== undefined) throw forbidden(why);
+  const whole = await wholeChange(reader, installation, given);
+  if (whole) return whole;
   const field = type.fieldByKey(given.field ?? '');
   if (!field) throw refuse('field', 'unknown-field', `${type.definition.label} has no such field.`);
-  if (!changesOf(field).includes(does))
+  if (!changesOf(field).some((each) => each === does))
     throw refuse('does', 'kind', `This cannot be done to ${field.label}.`);
   const change = fieldChange(field, given);
   if (change.does === 'set') await expectValues(reader, installation, field, change.value, 'value');

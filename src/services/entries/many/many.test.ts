@@ -1,9 +1,9 @@
 import { fill, NOON, smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
-import type { ManyAsked } from '../../../contract/many';
+import type { ManyAsked, ManyOfAllAsked } from '../../../contract/many';
 import { newId } from '../../../core/ids';
 import { recordsByUuids } from '../../../store/records';
 import { acts, undoAct } from '../../acts';
-import { addEntry, changeEntry, entries, entry } from '..';
+import { addEntry, allContent, changeEntry, entries, entry } from '..';
 import { changePart } from './change-part';
 import { knownChange } from './known-change';
 import { changeMany, tryMany } from './many';
@@ -148,7 +148,9 @@ test('a part that is done again does nothing', async () => {
   });
   const act = newId();
   for (let twice = 0; twice < 2; twice += 1)
-    expect((await changePart(installation, people.editor, of, shift, keys, act)).changed).toBe(2);
+    expect(
+      (await changePart(installation, people.editor, { change: shift, typeOf: () => of }, keys, act)).changed,
+    ).toBe(2);
   expect(await said('seen')).toEqual(['2026-01-02', '2026-01-03']);
 });
 
@@ -176,4 +178,46 @@ test('only those do a thing to many who may do it to one', async () => {
   await expect(
     changeMany(installation, people.editor, notice, { ids: [], change: { does: 'publish' } }),
   ).rejects.toMatchObject({ status: 403 });
+});
+
+describe('of all content', () => {
+  const named = async (title: string) =>
+    (await allContent(small.installation, { q: `"${title}"` }, small.people.editor)).items[0];
+
+  test('entries of several types are changed as one act; what is no entry, or what one may not change, stays', async () => {
+    const { installation, people } = small;
+    await addEntry(installation, people.editor, {
+      type: 'species',
+      values: { name: 'Mere hen', group: 'bird' },
+    });
+    await addEntry(installation, people.editor, { type: 'notice', values: { title: 'Mere is shut' } });
+    const mine = (found: ManyOfAllAsked['found'], who = people.editor) =>
+      changeMany(installation, who, undefined, { found: found ?? {}, change: { does: 'bin' } });
+    const all = { q: 'mere' };
+    const tried = await tryMany(installation, people.editor, undefined, {
+      found: all,
+      change: { does: 'bin' },
+    });
+    const done = await mine(all);
+    expect(done).toMatchObject({ changed: tried.changed, held: tried.held });
+    expect(done.changed).toBe(2);
+    expect((await named('Mere hen'))?.state ?? 'binned').toBe('binned');
+    expect((await newest())?.what).toBe('binned 2 entries');
+    expect((await undo(done.act)).left).toEqual([]);
+    expect(await named('Mere hen')).toMatchObject({ state: 'draft' });
+    const notice = installation.model.contentTypeByKey('notice')?.id ?? '';
+    const bounded = { ...people.editor, limits: { types: [notice] } };
+    const partly = await mine(all, bounded);
+    expect(partly).toMatchObject({ changed: 1, held: 1 });
+    expect(partly.firstHeld[0]?.why).toMatch(/You may not change/);
+  });
+
+  test('a field is changed in the table of its type alone', async () => {
+    await expect(
+      changeMany(small.installation, small.people.editor, undefined, {
+        found: {},
+        change: { does: 'set', field: 'size', value: 3 },
+      }),
+    ).rejects.toMatchObject({ faults: [{ path: '/change/does' }] });
+  });
 });

@@ -1,4 +1,4 @@
-import type { ManyAsked, ManyDone, ManyHeld, ManyTried } from '../../../contract/many';
+import type { ManyAsked, ManyOfAllAsked, ManyDone, ManyHeld, ManyTried } from '../../../contract/many';
 import { newId, type Id } from '../../../core/ids';
 import { personById } from '../../../store/people';
 import { recordsByIds } from '../../../store/records';
@@ -8,11 +8,10 @@ import { pageLink } from '../../reach/pages';
 import { reachOfTypes } from '../../reach/entry';
 import type { Installation } from '../../runtime/installation';
 import { notFound } from '../../runtime/refusal';
-import { contentTypeInForce } from '../type-in-force';
 import { changePart } from './change-part';
-import { knownChange, showsOnPages } from './known-change';
+import { showsOnPages } from './known-change';
+import { meantBy } from './meant';
 import { weigh } from './weigh';
-import { whichEntries } from './which';
 
 /** How many are changed while one waits; more are long work. */
 const AT_ONCE = 200;
@@ -23,26 +22,31 @@ const LOOKED = 500;
 /** How many of those that cannot be changed are told with why. */
 const TOLD = 20;
 
-/** What a change of many entries of a type comes to, before anything is done. */
+type Asked = ManyAsked | ManyOfAllAsked;
+
+/** What a change of many entries comes to, of a type or of all content, before anything is done. */
 export async function tryMany(
   installation: Installation,
   person: Person,
-  id: Id,
-  asked: ManyAsked,
+  id: Id | undefined,
+  asked: Asked,
 ): Promise<ManyTried> {
   const { content } = installation;
-  const type = contentTypeInForce(installation, id);
-  const change = await knownChange(content, installation, person, type, asked.change);
-  const which = await whichEntries(installation, person, type, asked);
-  const records = await recordsByIds(content, await which.after(0, LOOKED));
-  const weighed = await weigh(content, installation, type, change, records);
+  const meant = await meantBy(installation, person, id, asked);
+  const records = await recordsByIds(content, await meant.which.after(0, LOOKED));
+  const weighed = await weigh(content, installation, meant, records);
   const held = weighed.flatMap((each): ManyHeld[] =>
     each.comes === 'held' ? [{ id: each.record.uuid, title: each.record.title, why: each.why }] : [],
   );
   const count = (comes: 'changed' | 'same') => weighed.filter((each) => each.comes === comes).length;
-  const pages = showsOnPages(change) ? await reachOfTypes(content, installation, new Set([type.id])) : [];
+  const types = new Set(
+    weighed.flatMap(({ comes, record }) =>
+      comes === 'changed' && record.type !== null ? [record.type] : [],
+    ),
+  );
+  const pages = showsOnPages(meant.change) ? await reachOfTypes(content, installation, types) : [];
   return {
-    total: which.total,
+    total: meant.which.total,
     looked: records.length,
     changed: count('changed'),
     same: count('same'),
@@ -66,19 +70,17 @@ export interface ManyPosition {
 async function nextPart(
   installation: Installation,
   person: Pick<Person, 'id' | 'role' | 'limits'>,
-  type: Id,
-  asked: ManyAsked,
+  type: Id | undefined,
+  asked: Asked,
   act: Id,
   position: ManyPosition | undefined,
 ): Promise<ManyPosition | undefined> {
-  const { content } = installation;
-  const of = contentTypeInForce(installation, type);
-  const change = await knownChange(content, installation, person, of, asked.change);
-  const which = await whichEntries(installation, person, of, asked);
+  const meant = await meantBy(installation, person, type, asked);
+  const { which, change } = meant;
   const from = position ?? { after: 0, changed: 0, same: 0, held: 0, firstHeld: [], total: which.total };
   const keys = await which.after(from.after, PART);
   if (keys.length === 0) return undefined;
-  const part = await changePart(installation, person, of, change, keys, act);
+  const part = await changePart(installation, person, meant, keys, act);
   // What many entries show may be anywhere.
   if (showsOnPages(change) && part.changed > 0) installation.rendered.renewAll();
   return {
@@ -91,25 +93,26 @@ async function nextPart(
   };
 }
 
-/** Changes many entries of a type, as one act: at once where they are few, else beside all other work. */
+/** Changes many entries, of a type or of all content, as one act: at once where they are few, else beside all other work. */
 export async function changeMany(
   installation: Installation,
   person: Person,
-  id: Id,
-  asked: ManyAsked,
+  id: Id | undefined,
+  asked: Asked,
 ): Promise<ManyDone> {
-  const { content, queue } = installation;
-  const type = contentTypeInForce(installation, id);
-  const change = await knownChange(content, installation, person, type, asked.change);
-  const { total } = await whichEntries(installation, person, type, asked);
+  const {
+    change,
+    which: { total },
+    within,
+  } = await meantBy(installation, person, id, asked);
   const act = newId();
   const isAct = change.does !== 'give';
   if (total > AT_ONCE) {
-    const goesOn = await queue.put({
+    const goesOn = await installation.queue.put({
       kind: 'changeMany',
-      input: { type: id, act, asked },
+      input: { ...(id === undefined ? {} : { type: id }), act, asked },
       // It waits or goes on: what was done is told by the act.
-      what: `Change ${total.toLocaleString('en')} entries of ${type.definition.plural} together`,
+      what: `Change ${total.toLocaleString('en')} entries of ${within} together`,
       person: person.id,
     });
     return { changed: 0, same: 0, held: 0, firstHeld: [], act: isAct ? act : null, goesOn };

@@ -11,6 +11,7 @@ import { entryBody } from '../../records/bodies';
 import type { Installation } from '../../runtime/installation';
 import { faultsOfEntries } from '../faults';
 import type { KnownChange } from './known-change';
+import type { Meant } from './meant';
 
 /** What a change comes to in one entry: another body, something else, nothing, or why it cannot be. */
 export type Weighed =
@@ -52,8 +53,27 @@ function weighField(
   return body === record.body ? { record, comes: 'same' } : { record, comes: 'changed', body };
 }
 
-/** What a change comes to in each of some entries of a type, before anything is done. */
+/** What a change comes to in each of some records, before anything is done. */
 export async function weigh(
+  reader: Reader,
+  installation: Installation,
+  { change, typeOf }: Pick<Meant, 'change' | 'typeOf'>,
+  records: readonly KeptRecord[],
+): Promise<Weighed[]> {
+  const byType = new Map<CompiledType<ContentType>, KeptRecord[]>();
+  const weighed: Weighed[] = [];
+  for (const record of records) {
+    const type = typeOf(record);
+    if ('why' in type) weighed.push({ record, comes: 'held', why: type.why });
+    else (byType.get(type) ?? byType.set(type, []).get(type))?.push(record);
+  }
+  for (const [type, of] of byType)
+    weighed.push(...(await weighOfType(reader, installation, type, change, of)));
+  return weighed;
+}
+
+/** The same for entries of one type. */
+async function weighOfType(
   reader: Reader,
   installation: Installation,
   type: CompiledType<ContentType>,

@@ -2,7 +2,14 @@
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import type { ManyAsked, ManyChange, ManyChangeName, ManyFound } from '../../../../contract/many';
+import type {
+  ManyAsked,
+  ManyChange,
+  ManyChangeName,
+  ManyFound,
+  ManyFoundInAll,
+  ManyOfAllAsked,
+} from '../../../../contract/many';
 import { changesOf, fieldChanges, type FieldChangeName } from '../../../../core/content/change-field';
 import type { Fault } from '../../../../core/faults';
 import type { CompiledType } from '../../../../core/model/compile';
@@ -43,13 +50,14 @@ const isOfField = (does: ManyChangeName): does is FieldChangeName =>
 
 const inWords = (n: number): string => `${n.toLocaleString('en')} ${n === 1 ? 'entry' : 'entries'}`;
 
-/** What the one who is signed in may do with many entries of a type. */
-function useDoable(type: CompiledType<ContentType>): ManyChangeName[] {
+/** What the one who is signed in may do with many entries, of a type or of several. */
+function useDoable(type: CompiledType<ContentType> | undefined): ManyChangeName[] {
   const { role } = usePerson();
   const writes = useMay('write entries');
-  const publishes = mayPublish(role, type.definition.review ?? false);
+  // Of several types those that ask for review stay as they are, and say so.
+  const publishes = mayPublish(role, type?.definition.review ?? false);
   return [
-    ...(writes
+    ...(writes && type
       ? fieldChanges.filter((does) => type.fields.some((field) => changesOf(field).includes(does)))
       : []),
     ...(publishes ? (['publish', 'schedule', 'withdraw'] as const) : []),
@@ -71,10 +79,11 @@ export function ManyBar({
   onAll,
   onNone,
 }: {
-  type: CompiledType<ContentType>;
+  /** The type they are of; nothing where they are of several, and no field is changed. */
+  type?: CompiledType<ContentType>;
   /** Those that are ticked; undefined where all that is found is meant. */
   ids: readonly string[] | undefined;
-  found: ManyFound;
+  found: ManyFound | ManyFoundInAll;
   /** How many the table finds. */
   total: number;
   onAll: () => void;
@@ -85,7 +94,7 @@ export function ManyBar({
   const doable = useDoable(type);
   const [does, setDoes] = useState<ManyChangeName>(doable[0] ?? 'give');
   const fieldsFor = (name: ManyChangeName): Field[] =>
-    isOfField(name) ? type.fields.filter((field) => changesOf(field).includes(name)) : [];
+    isOfField(name) && type ? type.fields.filter((field) => changesOf(field).includes(name)) : [];
   const fields = fieldsFor(does);
   const [key, setKey] = useState<string>();
   const field = fields.find((each) => each.key === key) ?? fields[0];
@@ -97,14 +106,21 @@ export function ManyBar({
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const change: ManyChange = { ...given, does, ...(field ? { field: field.key } : {}) };
   const isComplete = needsOf(does).every((need) => given[need] !== undefined && given[need] !== null);
-  const asked: ManyAsked = { ...(ids ? { ids: [...ids] } : { found }), change };
+  const asked: ManyAsked | ManyOfAllAsked = { ...(ids ? { ids: [...ids] } : { found }), change };
   const text = JSON.stringify(asked);
   const isSettled = usePaused(text) === text;
-  const path = { id: type.id };
-  const trial = useAsk('tryMany', { path, body: asked }, { enabled: isComplete && isSettled });
+  const isTried = isComplete && isSettled;
+  const ofType = useAsk(
+    'tryMany',
+    { path: { id: type?.id ?? '' }, body: asked },
+    { enabled: isTried && type !== undefined },
+  );
+  const ofAll = useAsk('tryManyOfAll', { body: asked }, { enabled: isTried && type === undefined });
+  const trial = type ? ofType : ofAll;
   const comes = isComplete && isSettled && !trial.isPlaceholderData ? trial.data : undefined;
   const faults = [...(problem?.faults ?? []), ...(trial.error?.faults ?? [])];
   const count = ids ? ids.length : total;
+  const counted = (n: number) => (type ? inWords(n) : n.toLocaleString('en'));
   const put = <K extends keyof Given>(part: K, value: Given[K] | undefined) => {
     const next = { ...given };
     if (value === undefined) delete next[part];
@@ -122,7 +138,9 @@ export function ManyBar({
     setBusy(true);
     setProblem(undefined);
     try {
-      const done = await ask('changeMany', { path, body: asked });
+      const done = type
+        ? await ask('changeMany', { path: { id: type.id }, body: asked })
+        : await ask('changeManyOfAll', { body: asked });
       if (done.goesOn !== undefined) setGoesOn({ work: done.goesOn, act: done.act ?? undefined });
       else {
         tell(done.changed === 0 ? 'Nothing was changed.' : `${inWords(done.changed)} changed.`);
@@ -154,7 +172,7 @@ export function ManyBar({
     <Frame label="What is done to many">
       <form className={styles.bar} onSubmit={(event) => void submit(event)} noValidate>
         <div className={styles.line}>
-          <b>{ids ? `${inWords(count)} ticked` : `All ${inWords(count)} that are found`}</b>
+          <b>{ids ? `${counted(count)} ticked` : `All ${counted(count)} that are found`}</b>
           {ids && total > ids.length && (
             <Button size="small" onClick={onAll}>
               All {total.toLocaleString('en')} that are found
@@ -163,7 +181,7 @@ export function ManyBar({
           <Button size="small" onClick={onNone}>
             None
           </Button>
-          {pair && writes && (
+          {pair && writes && type && (
             <Button size="small" onClick={() => setMerging(true)}>
               Make one of the two…
             </Button>
@@ -221,7 +239,7 @@ export function ManyBar({
           </Note>
         )}
       </form>
-      {merging && pair && (
+      {merging && pair && type && (
         <MergeTwo
           type={type}
           ids={pair}

@@ -26,7 +26,7 @@ export function ManyComes({ comes }: { comes: ManyTried }): ReactElement {
           <ul>
             {firstHeld.map(({ id, title, why }) => (
               <li key={id}>
-                <Link href={`/bench/write/entry/${id}`}>{title || 'Without a name'}</Link> {why}
+                <Link href={`/bench/open/${id}`}>{title || 'Without a name'}</Link> {why}
               </li>
             ))}
             {held > firstHeld.length && <li>and {number(held - firstHeld.length)} more</li>}

@@ -1,5 +1,5 @@
 import type { ReactElement } from 'react';
-import { allContent } from '../../../../services/entries';
+import { allContent, ownAllTable } from '../../../../services/entries';
 import { AnswersAtHand, atHand } from '../../answers-at-hand';
 import { signedIn } from '../../signed-in';
 import { addressOf, type Asked } from './table/address-of';
@@ -12,10 +12,11 @@ export default async function AllContentPage({
   searchParams: Promise<Asked>;
 }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
-  const query = allQuestion(addressOf(await searchParams));
+  const look = await ownAllTable(installation, person);
+  const query = allQuestion(addressOf(await searchParams), look.columns);
   return (
     <AnswersAtHand answers={[atHand('allContent', { query }, allContent(installation, query, person))]}>
-      <AllTable />
+      <AllTable initialLook={look} />
     </AnswersAtHand>
   );
 }

@@ -19,7 +19,7 @@ export default async function TablePage({
   const type = installation.model.contentTypeByKey(key);
   if (!type) notFound();
   const look = await ownTable(installation, person, type.id);
-  const query = tableQuestion(installation.model, type, look, addressOf(await searchParams));
+  const query = tableQuestion(installation.model, type, look.columns, addressOf(await searchParams));
   return (
     <AnswersAtHand answers={[atHand('entries', { query }, entries(installation, query, person))]}>
       <EntryTable key={key} typeKey={key} initialLook={look} />

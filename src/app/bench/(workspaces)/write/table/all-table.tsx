@@ -2,10 +2,14 @@
 import { Button, Menu, MenuItem } from '@mui/material';
 import { createColumnHelper } from '@tanstack/react-table';
 import dayjs from 'dayjs';
-import { useMemo, useState, type ReactElement } from 'react';
+import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import type { AllContentRow } from '../../../../../contract/all-content';
-import { allSorts } from '../../../../../core/content/table-look';
+import type { OwnTable } from '../../../../../contract/own-table';
+import { allMarks, allSorts, isAllMark, type AllMark } from '../../../../../core/content/table-look';
+import { sharedFields, type SharedField } from '../../../../../core/mapping/rule/shared-fields';
+import { possibleSources, sourceKey } from '../../../../../core/mapping/rule/sources';
 import { stateLabels } from '../../../../../core/content/states';
+import type { CompiledModel } from '../../../../../core/model/compile';
 import { Frame } from '../../../../../ui/frame';
 import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
@@ -16,6 +20,7 @@ import { useMayOfType } from '../../../../../ui/use-within';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { benches } from '../../../../../ui/where-worked-on';
+import { ManyBar } from '../many-bar';
 import { WriteOutline } from '../write-outline';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';
@@ -23,11 +28,14 @@ import { useListAtHand } from './list-at-hand';
 import { RowName } from './row-name';
 import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
+import { TableColumns } from './table-columns';
 import { TableFoot } from './table-foot';
-import { allQuestion } from './table-question';
+import { allQuestion, foundInAll } from './table-question';
 import { TableTools } from './table-tools';
 import { usePages } from './use-pages';
+import { useOwnTable } from './use-own-table';
 import { useTableAddress } from './use-table-address';
+import { useTicks } from './use-ticks';
 
 const helper = createColumnHelper<typeof features, AllContentRow>();
 
@@ -35,39 +43,61 @@ const helper = createColumnHelper<typeof features, AllContentRow>();
 const dateInWords = (date: string): string =>
   dayjs(date).format(date.includes('T') ? 'D MMM YYYY, HH:mm' : 'D MMM YYYY');
 
-const columns = helper.columns([
-  helper.display({
-    id: 'title',
-    header: 'Name',
-    cell: ({ row: { original } }) => <RowName href={benches[original.sort](original.id)} row={original} />,
-  }),
-  helper.display({
-    id: 'state',
-    header: 'State',
-    cell: ({ row: { original } }) => <RowState row={original} />,
-  }),
-  helper.display({
-    id: 'type',
-    header: 'Type',
-    cell: ({ row: { original } }) => <span className={look.pencil}>{original.type}</span>,
-  }),
-  helper.display({
-    id: 'date',
-    header: 'Date',
-    cell: ({ row: { original } }) =>
-      original.date === undefined ? <span className={look.faint}>–</span> : dateInWords(original.date),
-  }),
-  helper.display({
-    id: 'changedBy',
-    header: 'Changed by',
-    cell: ({ row: { original } }) => original.changedBy || <span className={look.faint}>–</span>,
-  }),
-  helper.display({
-    id: 'changed',
-    header: 'Changed',
-    cell: ({ row: { original } }) => <When at={original.changedAt} />,
-  }),
-]);
+const faint = <span className={look.faint}>–</span>;
+
+const markHeads: Record<AllMark, string> = { date: 'Date', changedBy: 'Changed by', changed: 'Changed' };
+const marks: Record<AllMark, (row: AllContentRow) => ReactNode> = {
+  date: ({ date }) => (date === undefined ? faint : dateInWords(date)),
+  changedBy: ({ changedBy }) => changedBy || faint,
+  changed: ({ changedAt }) => <When at={changedAt} />,
+};
+
+const columnsOf = (shown: readonly string[], shared: readonly SharedField[]) =>
+  helper.columns([
+    helper.display({
+      id: 'title',
+      header: 'Name',
+      cell: ({ row: { original } }) => <RowName href={benches[original.sort](original.id)} row={original} />,
+    }),
+    helper.display({
+      id: 'state',
+      header: 'State',
+      cell: ({ row: { original } }) => <RowState row={original} />,
+    }),
+    helper.display({
+      id: 'type',
+      header: 'Type',
+      cell: ({ row: { original } }) => <span className={look.pencil}>{original.type}</span>,
+    }),
+    ...shown.flatMap((column) => {
+      if (isAllMark(column))
+        return [
+          helper.display({
+            id: column,
+            header: markHeads[column],
+            cell: ({ row: { original } }) => marks[column](original),
+          }),
+        ];
+      const field = shared.find(({ key }) => key === column);
+      return field
+        ? [
+            helper.display({
+              id: column,
+              header: field.label,
+              cell: ({ row: { original } }) => original.cells?.[column] ?? faint,
+            }),
+          ]
+        : [];
+    }),
+  ]);
+
+/** What the types that are asked for have in common; all of them, where none is. */
+function sharedAmong(model: CompiledModel, types: string): SharedField[] {
+  const all = possibleSources(model);
+  const asked = types.split(',');
+  const chosen = all.filter((type) => asked.includes(sourceKey(type)));
+  return sharedFields(model, chosen.length > 0 ? chosen : all);
+}
 
 /** With how many types a beginning is offered where nothing is written yet. */
 const FIRST_TYPES = 4;
@@ -97,17 +127,25 @@ function New(): ReactElement | null {
 }
 
 /** Everything there is in one table: entries of every type, pages and media. What is asked stands in the address. */
-export function AllTable(): ReactElement {
+export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactElement {
+  const model = useModel();
   const address = useTableAddress();
   const { asked, q, put, clear } = address;
-  const question = allQuestion(asked, q);
+  const tableLook = useOwnTable(initialLook, undefined);
+  const question = allQuestion(asked, tableLook.columns, q);
   const { state, sort, limit, looks } = question;
-  const pages = usePages(JSON.stringify(question));
+  const shape = JSON.stringify(question);
+  const pages = usePages(shape);
+  const ticks = useTicks(shape);
+  const types = asked.get('types') ?? '';
+  const shared = useMemo(() => sharedAmong(model, types), [model, types]);
+  const { columns: shownColumns } = tableLook;
+  const columns = useMemo(() => columnsOf(shownColumns, shared), [shownColumns, shared]);
   const { cursor } = pages;
   const { data, error } = useAsk('allContent', { query: { ...question, ...(cursor ? { cursor } : {}) } });
   const rows = useMemo(() => data?.items ?? [], [data]);
   useListAtHand(useMemo(() => rows.flatMap(({ id, sort: of }) => (of === 'entry' ? [id] : [])), [rows]));
-  const { contentTypes } = useModel();
+  const { contentTypes } = model;
   const noTypes = contentTypes.length === 0;
   const may = useMayOfType('write entries');
   const begun = contentTypes.filter(({ id }) => may(id)).slice(0, FIRST_TYPES);
@@ -131,11 +169,25 @@ export function AllTable(): ReactElement {
       <TableTools
         address={address}
         found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'row' : 'rows'}`}
-      />
+      >
+        <TableColumns
+          look={tableLook}
+          offered={[...allMarks.map((key) => ({ key, label: markHeads[key] })), ...shared]}
+        />
+      </TableTools>
       {error && (
         <Note sort="error" role="alert">
           {error.message}
         </Note>
+      )}
+      {data && (ticks.everything || ticks.ids.size > 0) && (
+        <ManyBar
+          ids={ticks.everything ? undefined : [...ticks.ids]}
+          found={foundInAll(question)}
+          total={data.total}
+          onAll={ticks.tickAll}
+          onNone={ticks.untick}
+        />
       )}
       <Frame label="All content">
         {data?.total === 0 ? (
@@ -163,6 +215,8 @@ export function AllTable(): ReactElement {
             sortable={sortable}
             onSort={(next) => put({ sort: next })}
             tall={looks === 'yes' || q !== ''}
+            look={tableLook}
+            ticking={{ isTicked: ticks.isTicked, onTick: (ids, on) => ticks.tick(rows, ids, on) }}
           />
         )}
       </Frame>

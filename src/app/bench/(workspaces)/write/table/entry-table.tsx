@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@mui/material';
 import { createColumnHelper } from '@tanstack/react-table';
-import { useMemo, useState, type ReactElement } from 'react';
+import { useMemo, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../../contract/entries';
 import { optionsInCell } from '../../../../../core/content/typed-cell';
 import { stateLabels } from '../../../../../core/content/states';
@@ -37,6 +37,8 @@ import { TableTools } from './table-tools';
 import { conditionsAsked, foundBy, tableQuestion } from './table-question';
 import { usePages } from './use-pages';
 import { useCells } from './use-cells';
+import { useOwnTable } from './use-own-table';
+import { useTicks } from './use-ticks';
 import { useTableAddress } from './use-table-address';
 import { WriteOutline } from '../write-outline';
 import { Link } from '../../../../../ui/link';
@@ -124,29 +126,6 @@ export function EntryTable({
   return type ? <TableOf type={type} initialLook={initialLook} /> : null;
 }
 
-/** Which rows are ticked: some, or all that is found. Another question (`shape`) unticks them. */
-function useTicks(shape: string) {
-  const [ticks, setTicks] = useState<{ of: string; ids: ReadonlySet<string>; everything: boolean }>({
-    of: shape,
-    ids: new Set(),
-    everything: false,
-  });
-  const now = ticks.of === shape ? ticks : { of: shape, ids: new Set<string>(), everything: false };
-  return {
-    ...now,
-    isTicked: (id: string) => now.everything || now.ids.has(id),
-    tickAll: () => setTicks({ ...now, everything: true }),
-    untick: () => setTicks({ of: shape, ids: new Set(), everything: false }),
-    tick: (rows: readonly { id: string }[], ids: readonly string[], on: boolean) => {
-      const next = new Set(now.everything ? rows.map(({ id }) => id) : now.ids);
-      for (const id of ids)
-        if (on) next.add(id);
-        else next.delete(id);
-      setTicks({ of: shape, ids: next, everything: false });
-    },
-  };
-}
-
 function TableOf({
   type,
   initialLook,
@@ -160,8 +139,9 @@ function TableOf({
   const mayWrite = useMay('write entries') && !outside;
   const address = useTableAddress();
   const { asked, q, put, clear } = address;
-  const [tableLook, setTableLook] = useState(initialLook);
-  const question = tableQuestion(model, type, tableLook, asked, q);
+  const tableLook = useOwnTable(initialLook, type.id, fieldColumn, keyOfColumn);
+  const { columns: shownColumns } = tableLook;
+  const question = tableQuestion(model, type, tableLook.columns, asked, q);
   const { state, sort, limit, looks } = question;
   const shape = JSON.stringify(question);
   const pages = usePages(shape);
@@ -181,12 +161,12 @@ function TableOf({
     () =>
       columnsOf(
         type,
-        tableLook.columns,
+        shownColumns,
         { locale: model.locale, known: namedOnly(data?.names ?? {}) },
         (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
         model.document.locales.others.length > 0 && type.fields.some(({ localised }) => localised),
       ),
-    [type, tableLook, model, data, places, ofOthers],
+    [type, shownColumns, model, data, places, ofOthers],
   );
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
@@ -229,7 +209,10 @@ function TableOf({
         conditions={conditionsAsked(asked)}
         found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'entry' : 'entries'}`}
       >
-        <TableColumns type={type} look={tableLook} onChange={setTableLook} />
+        <TableColumns
+          look={tableLook}
+          offered={type.fields.filter(({ id }) => id !== type.definition.title)}
+        />
       </TableTools>
       {error && (
         <Note sort="error" role="alert">
@@ -268,6 +251,7 @@ function TableOf({
             sortable={sortable}
             onSort={(next) => put({ sort: next === 'title' ? undefined : sortAsked(next) })}
             tall={looks === 'yes' || q !== ''}
+            look={tableLook}
             cells={
               mayWrite
                 ? {

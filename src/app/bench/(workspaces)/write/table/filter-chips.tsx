@@ -9,6 +9,7 @@ import { mediaKey } from '../../../../../core/model/media-type';
 import type { CompiledModel } from '../../../../../core/model/compile';
 import type { Json } from '../../../../../core/json';
 import type { Fielded } from '../../../../../core/model/compile';
+import { CategoryPick, trailsOf } from '../../../../../ui/category-pick';
 import { ChipSheet } from '../../../../../ui/chip';
 import { ConditionRows } from '../../../../../ui/conditions/condition-rows';
 import { languageName } from '../../../../../ui/form-languages';
@@ -136,6 +137,55 @@ function Types({ address: { asked, put } }: { address: TableAddress }): ReactEle
   );
 }
 
+/** A category or a tag of a scheme, with what stands below it or alone. */
+function InCategory({ address: { asked, put } }: { address: TableAddress }): ReactElement | null {
+  const scheme = useModel().scheme(asked.get('scheme') ?? '');
+  const { data } = useAsk(
+    'categories',
+    { path: { id: scheme?.id ?? '' } },
+    { enabled: scheme !== undefined },
+  );
+  if (!scheme) return null;
+  const { label, sort } = scheme.definition;
+  const items = data?.items ?? [];
+  const trails = trailsOf(items);
+  const category = asked.get('category') ?? '';
+  const words = trails.get(category) ?? (category === '' ? 'choose…' : data ? 'one that is gone' : '…');
+  return (
+    <Filter label={label} onOut={() => put({ scheme: undefined, category: undefined, alone: undefined })}>
+      <ChipSheet
+        label={`${label}: which`}
+        words={words}
+        open={category === ''}
+        startsOpen={category === ''}
+        disabled={false}
+      >
+        <div className={styles.category}>
+          <CategoryPick
+            id="filter-category"
+            offered={items}
+            trails={trails}
+            value={category}
+            onPick={(picked) => put({ category: picked })}
+            placeholder="Find by name"
+            label={label}
+          />
+          {sort !== 'tags' && (
+            <label>
+              <input
+                type="checkbox"
+                checked={asked.get('alone') !== 'yes'}
+                onChange={({ target }) => put({ alone: target.checked ? undefined : 'yes' })}
+              />
+              With what stands below it
+            </label>
+          )}
+        </div>
+      </ChipSheet>
+    </Filter>
+  );
+}
+
 /** One of several words, as a filter. */
 function Word<K extends string>({
   label,
@@ -192,6 +242,11 @@ export function FilterChips({
     ...(type
       ? []
       : [{ label: 'Type', there: has('types'), begins: { types: typesOf(model)[0]?.[0] ?? '' } }]),
+    ...model.document.schemes.map(({ id, label }) => ({
+      label,
+      there: has('scheme'),
+      begins: { scheme: id },
+    })),
     { label: 'State', there: has('state'), begins: { state: 'draft' } },
     { label: 'Whose, or to fix', there: has('only'), begins: { only: 'mine' } },
     ...(type ? [{ label: 'Shown on', there: has('shown'), begins: { shown: 'nowhere' } }] : []),
@@ -224,6 +279,7 @@ export function FilterChips({
   return (
     <div className={styles.filters}>
       {has('types') && !type && <Types address={address} />}
+      {has('scheme') && <InCategory key={asked.get('scheme')} address={address} />}
       {state && (
         <Word
           label="State"

@@ -18,6 +18,8 @@ export interface FiltersAsked {
   publishedUntil?: string;
   lacks?: string;
   older?: string;
+  category?: string;
+  alone?: 'yes';
 }
 
 /** Filters that are asked for just as they stand in the address. */
@@ -32,7 +34,16 @@ const plain = [
 ] as const;
 
 /** The names under which filters stand in the address, but for the words that are sought and the language of those. */
-export const filterKeys = ['state', 'only', 'shown', 'types', ...plain] as const;
+export const filterKeys = [
+  'state',
+  'only',
+  'shown',
+  'types',
+  'scheme',
+  'category',
+  'alone',
+  ...plain,
+] as const;
 export type FilterKey = (typeof filterKeys)[number];
 
 /** What an address asks of any table, with the words typed over it. */
@@ -41,11 +52,15 @@ export function filtersAsked(asked: Asked, words = asked.get('q') ?? ''): Filter
   const only = tableOnly.find((each) => each === asked.get('only'));
   const language = asked.get('in');
   const q = words.trim();
+  // A category is asked for within its scheme, by which it is told.
+  const category = asked.get('scheme') ? asked.get('category') : null;
   return {
     ...(isState(state) ? { state } : {}),
     ...(only ? { only } : {}),
     ...(q ? { q } : {}),
     ...(q && language ? { language } : {}),
+    ...(category ? { category } : {}),
+    ...(category && asked.get('alone') === 'yes' ? { alone: 'yes' as const } : {}),
     ...Object.fromEntries(
       plain.flatMap((key) => {
         const value = asked.get(key);

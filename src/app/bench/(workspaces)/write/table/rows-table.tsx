@@ -4,8 +4,10 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, type ClipboardEvent, type ReactElement } from 'react';
 import { pastedCells } from '../../../../../core/formats/rows/pasted-rows';
 import styles from './table.module.css';
+import { ColumnEdge } from './column-edge';
 import { TypedCell, type Step } from './typed-cell';
 import type { Cells } from './use-cells';
+import type { OwnTableLook } from './use-own-table';
 
 export const features = tableFeatures({});
 export type Columns<Row extends RowBase> = ColumnDef<typeof features, Row, unknown>[];
@@ -30,6 +32,7 @@ export function RowsTable<Row extends RowBase>({
   onSort,
   ticking,
   tall,
+  look: { widths, setWidth },
   cells,
 }: {
   columns: Columns<Row>;
@@ -41,6 +44,8 @@ export function RowsTable<Row extends RowBase>({
   ticking?: Ticking | undefined;
   /** Whether rows are as tall as what stands in them. */
   tall: boolean;
+  /** How wide its columns were made, and how to make one wider or narrower. */
+  look: Pick<OwnTableLook, 'widths' | 'setWidth'>;
   /** How its cells are typed into, where they may be. */
   cells?: { typed: Cells; optionsOf: (column: string) => readonly string[] | undefined } | undefined;
 }): ReactElement {
@@ -48,6 +53,10 @@ export function RowsTable<Row extends RowBase>({
   const table = useTable({ features, columns, data: rows, getRowId: ({ id }: Row) => id });
   const all = rows.map(({ id }) => id);
   const typedColumns = table.getAllLeafColumns().flatMap(({ id }) => (cells?.typed.isTyped(id) ? [id] : []));
+  const wide = (column: string) => {
+    const width = widths[column];
+    return width === undefined ? undefined : { width, minWidth: width, maxWidth: width };
+  };
   /** The cell so many rows below and columns beside another. */
   const beside = (row: string, column: string, down: number, right: number) => {
     const to = {
@@ -102,7 +111,12 @@ export function RowsTable<Row extends RowBase>({
                 const { id } = header.column;
                 const [up, down] = [sort === id, sort === `-${id}`];
                 return (
-                  <th key={id} scope="col" aria-sort={up ? 'ascending' : down ? 'descending' : undefined}>
+                  <th
+                    key={id}
+                    scope="col"
+                    aria-sort={up ? 'ascending' : down ? 'descending' : undefined}
+                    style={wide(id)}
+                  >
                     {sortable(id) ? (
                       <button type="button" onClick={() => onSort(up ? `-${id}` : id)}>
                         <table.FlexRender header={header} />
@@ -114,6 +128,11 @@ export function RowsTable<Row extends RowBase>({
                         <table.FlexRender header={header} />
                       </span>
                     )}
+                    <ColumnEdge
+                      label={String(header.column.columnDef.header)}
+                      width={widths[id]}
+                      onWidth={(width) => setWidth(id, width)}
+                    />
                   </th>
                 );
               })}
@@ -136,11 +155,16 @@ export function RowsTable<Row extends RowBase>({
               {row.getAllCells().map((cell) => {
                 const column = cell.column.id;
                 const shown = <table.FlexRender cell={cell} />;
-                if (!cells || !typedColumns.includes(column)) return <td key={cell.id}>{shown}</td>;
+                if (!cells || !typedColumns.includes(column))
+                  return (
+                    <td key={cell.id} style={wide(column)}>
+                      {shown}
+                    </td>
+                  );
                 const { typed, optionsOf } = cells;
                 const coming = typed.coming(row.id, column);
                 return (
-                  <td key={cell.id}>
+                  <td key={cell.id} style={wide(column)}>
                     <TypedCell
                       place={`${row.id} ${column}`}
                       first={row.id === all[0] && column === typedColumns[0]}

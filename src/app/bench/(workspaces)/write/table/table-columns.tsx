@@ -2,35 +2,21 @@
 import { Button, IconButton, Popover } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { OwnTable } from '../../../../../contract/own-table';
 import { MOST_COLUMNS } from '../../../../../core/content/table-look';
-import type { CompiledType } from '../../../../../core/model/compile';
-import type { ContentType } from '../../../../../core/model/document';
-import { ask, wordsOf } from '../../../../../ui/ask';
-import { Note } from '../../../../../ui/marks';
+import type { OwnTableLook } from './use-own-table';
 import styles from './table-columns.module.css';
 
-/** Which fields a table shows, and in which order: chosen by each person, and remembered for them. */
+/** Which columns a table shows, and in which order: chosen by each person, and remembered for them. */
 export function TableColumns({
-  type,
-  look,
-  onChange,
+  look: { columns, setColumns: put },
+  offered,
 }: {
-  type: CompiledType<ContentType>;
-  look: OwnTable;
-  onChange: (look: OwnTable) => void;
+  look: OwnTableLook;
+  /** Every column that it may show. */
+  offered: readonly { key: string; label: string }[];
 }): ReactElement {
   const [at, setAt] = useState<HTMLElement | null>(null);
-  const [problem, setProblem] = useState<string>();
-  const { columns } = look;
-  const others = type.fields.filter(({ id, key }) => id !== type.definition.title && !columns.includes(key));
-  const put = (next: string[]) => {
-    onChange({ columns: next });
-    setProblem(undefined);
-    ask('keepOwnTable', { path: { id: type.id }, body: { columns: next } }).catch((error: unknown) =>
-      setProblem(`It is so for now, but is not remembered. ${wordsOf(error)}`),
-    );
-  };
+  const others = offered.filter(({ key }) => !columns.includes(key));
   const move = (from: number, by: -1 | 1) => {
     const next = [...columns];
     const [key] = next.splice(from, 1);
@@ -56,7 +42,7 @@ export function TableColumns({
         <div className={styles.sheet}>
           <ol aria-label="Shown, in their order">
             {columns.map((key, i) => {
-              const label = type.fieldByKey(key)?.label ?? key;
+              const label = offered.find((each) => each.key === key)?.label ?? key;
               return (
                 <li key={key}>
                   <label>
@@ -87,8 +73,8 @@ export function TableColumns({
           </ol>
           {others.length > 0 && (
             <ul aria-label="Not shown">
-              {others.map(({ id, key, label }) => (
-                <li key={id}>
+              {others.map(({ key, label }) => (
+                <li key={key}>
                   <label>
                     <input
                       type="checkbox"
@@ -101,11 +87,6 @@ export function TableColumns({
                 </li>
               ))}
             </ul>
-          )}
-          {problem && (
-            <Note sort="error" role="alert">
-              {problem}
-            </Note>
           )}
         </div>
       </Popover>

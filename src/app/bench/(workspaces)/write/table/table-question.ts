@@ -1,6 +1,5 @@
 import { allSorts, type AllSort } from '../../../../../core/content/table-look';
-import type { ManyFound } from '../../../../../contract/many';
-import type { OwnTable } from '../../../../../contract/own-table';
+import type { ManyFound, ManyFoundInAll } from '../../../../../contract/many';
 import type { Json } from '../../../../../core/json';
 import { parseCondition } from '../../../../../core/mapping/rule/parse';
 import type { CompiledModel, CompiledType } from '../../../../../core/model/compile';
@@ -40,7 +39,7 @@ function whereAsked(
 export function tableQuestion(
   model: CompiledModel,
   type: CompiledType<ContentType>,
-  { columns }: OwnTable,
+  columns: readonly string[],
   asked: Pick<URLSearchParams, 'get'>,
   words = asked.get('q') ?? '',
 ): TableQuestion {
@@ -77,14 +76,25 @@ export type AllQuestion = Required<Pick<NonNullable<Question<'allContent'>['quer
 /** What the table of all content asks, from what stands in its address and the words typed over it. */
 export const allQuestion = (
   asked: Pick<URLSearchParams, 'get'>,
+  columns: readonly string[],
   words = asked.get('q') ?? '',
 ): AllQuestion => {
   const types = asked.get('types');
   return {
     sort: allSorts.find((each) => each === asked.get('sort')) ?? ALL_SORTED,
     limit: rowsAsked(asked),
+    columns: columns.join(','),
     ...filtersAsked(asked, words),
     ...(types ? { types } : {}),
     ...(asked.get('roomy') === 'yes' ? { looks: 'yes' as const } : {}),
   };
 };
+
+/** What narrows the table of all content, without its order, its columns and its pages. */
+export const foundInAll = ({
+  columns: _columns,
+  sort: _sort,
+  limit: _limit,
+  looks: _looks,
+  ...found
+}: AllQuestion): ManyFoundInAll => found;

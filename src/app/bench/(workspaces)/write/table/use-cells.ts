@@ -93,9 +93,7 @@ async function meantBy(
   const found = new Map<string, NameMatch>();
   const keyOf = (field: Field, name: string) => `${field.id} ${name}`;
   for (const field of new Set(typed.map((each) => each.field))) {
-    const names = [
-      ...new Set(typed.flatMap((each) => (each.field === field ? namesInCell(each.text) : []))),
-    ];
+    const names = [...new Set(typed.flatMap((each) => (each.field === field ? namesInCell(each.text) : [])))];
     for (let at = 0; at < names.length; at += NAMES) {
       const body = { field: field.id, names: names.slice(at, at + NAMES) };
       const { items } = await ask('matchNames', { path: { id: type }, body });
@@ -173,7 +171,8 @@ export function useCells(
     } catch (error) {
       const why = wordsOf(error);
       setRefused(
-        (was) => new Map([...was, ...named.map((each) => [at(each.row, each.column), { ...each, why }] as const)]),
+        (was) =>
+          new Map([...was, ...named.map((each) => [at(each.row, each.column), { ...each, why }] as const)]),
       );
       return false;
     }

@@ -1,0 +1,62 @@
+import type { Id } from '../../ids';
+import type { CompiledModel } from '../../model/compile';
+import type { Field } from '../../model/document';
+import type { Values } from '../../content/values';
+import { kindFor } from '../../model/kinds';
+import { roleField, sourceRoles, type SourceRole, type SourceType } from './sources';
+
+/** A field by which things of several types are told in one table. */
+export interface SharedField {
+  /** A role, or the id of a field that several types include. */
+  key: string;
+  label: string;
+}
+
+/** What several types are told by besides their titles: those roles that stand in no column of their own. */
+const toldRoles: readonly SourceRole[] = sourceRoles.filter((role) => role !== 'title' && role !== 'date');
+const roleLabels = { summary: 'Summary', picture: 'Picture' } as Readonly<Record<SourceRole, string>>;
+
+const isRole = (key: string): key is SourceRole => toldRoles.some((role) => role === key);
+
+/** What the things of some types have in common: what each has in a role, and what two of them or more include. */
+export function sharedFields({ document }: CompiledModel, types: readonly SourceType[]): SharedField[] {
+  const having = new Map<Id, { field: Field; types: SourceType[] }>();
+  for (const type of types)
+    for (const field of type.fields) {
+      const known = having.get(field.id) ?? { field, types: [] };
+      known.types.push(type);
+      having.set(field.id, known);
+    }
+  const roles = toldRoles.filter((role) => types.some((type) => roleField(type, role)));
+  const stands = ({ field, types: all }: { field: Field; types: readonly SourceType[] }) =>
+    roles.some((role) => all.every((type) => roleField(type, role)?.id === field.id));
+  const shared = [...having.values()].filter(
+    (each) => each.types.length > 1 && kindFor(each.field).holds === undefined && !stands(each),
+  );
+  const labels = [...roles.map((role) => roleLabels[role]), ...shared.map(({ field }) => field.label)];
+  const setOf = (id: Id) =>
+    document.fieldSets.find(({ fields }) => fields.some((entry) => entry.id === id))?.label;
+  return [
+    ...roles.map((role) => ({ key: role, label: roleLabels[role] })),
+    ...shared.map(({ field: { id, label } }) => {
+      // Called as its set where others are called so as well.
+      const set = labels.filter((each) => each === label).length > 1 ? setOf(id) : undefined;
+      return { key: id, label: set === undefined ? label : `${set}: ${label}` };
+    }),
+  ];
+}
+
+/** The field of a type that is meant by such a key; nothing where it has none. */
+export const fieldShared = (type: SourceType, key: string): Field | undefined =>
+  isRole(key) ? roleField(type, key) : type.field(key);
+
+/** The value of such a field in what a thing of a type says, with the field. */
+export function sharedValue(
+  type: SourceType,
+  key: string,
+  values: Values,
+): { field: Field; value: Values[string] } | undefined {
+  const field = fieldShared(type, key);
+  const value = field && values[field.id];
+  return field && value !== undefined ? { field, value } : undefined;
+}
