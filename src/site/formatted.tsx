@@ -1,5 +1,7 @@
 import { Fragment, type ReactElement, type ReactNode } from 'react';
 import type { FormattedMark, FormattedNode, FormattedText } from '../core/content/formatted';
+import { pictureWidths } from '../core/content/picture-widths';
+import type { Json, JsonObject } from '../core/json';
 
 const isText = (value: unknown): value is string => typeof value === 'string';
 
@@ -28,6 +30,28 @@ function marked(text: string, marks: readonly FormattedMark[]): ReactNode {
         return inside;
     }
   }, text);
+}
+
+/** How a picture in a text stands there; nothing where it takes all of the measure. */
+const picturePlace = ({ share, side }: JsonObject): string | undefined =>
+  [isText(share) ? `s-${share}` : '', isText(side) ? `at-${side}` : ''].filter(Boolean).join(' ') ||
+  undefined;
+
+/** How wide (px) a text is at most, and how much of it pictures take. */
+const MEASURE = 680;
+const shares: Readonly<Record<string, number>> = { third: 1 / 3, half: 1 / 2 };
+
+/** In which widths a picture in a text can be had, and how wide it is shown. */
+function widthsOf(address: string, share: Json | undefined): { src: string; srcSet: string; sizes: string } {
+  const shown = Math.round(MEASURE * (isText(share) ? (shares[share] ?? 1) : 1));
+  return {
+    src: `${address}?w=${pictureWidths.find((width) => width >= shown) ?? 1280}`,
+    srcSet: pictureWidths
+      .filter((width) => width <= shown * 2.9)
+      .map((width) => `${address}?w=${width} ${width}w`)
+      .join(', '),
+    sizes: `(max-width: 700px) 100vw, ${shown}px`,
+  };
 }
 
 interface Place {
@@ -93,9 +117,9 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
       );
     case 'picture':
       return isText(attrs.address) ? (
-        <figure>
+        <figure className={picturePlace(attrs)}>
           <img
-            src={`${attrs.address}?w=1280`}
+            {...widthsOf(attrs.address, attrs.share)}
             alt={isText(attrs.alt) ? attrs.alt : ''}
             width={typeof attrs.width === 'number' ? attrs.width : undefined}
             height={typeof attrs.height === 'number' ? attrs.height : undefined}

@@ -203,7 +203,7 @@ describe('what is read from it', () => {
   });
   test('what it refers to, with the place', () => {
     expect(referencesInFormatted(text)).toEqual([
-      { path: '/content/1/content/1/marks/1/attrs/href', sort: 'page', target: page },
+      { path: '/content/1/content/1/marks/0/attrs/href', sort: 'page', target: page },
       { path: '/content/3/attrs/media', sort: 'media', target: media },
     ]);
   });

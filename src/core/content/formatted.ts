@@ -60,6 +60,14 @@ const align: Attr = (value) =>
   value === 'left' || value === 'center' || value === 'right' || value === 'justify';
 const words: Attr = (value) => typeof value === 'string' && value.length <= 500;
 
+/** How much of the measure a picture in a text takes, where it is not all of it, and at which side words run past it. */
+export const pictureShares = ['third', 'half'] as const;
+export const pictureSides = ['left', 'right'] as const;
+const oneOf =
+  (values: readonly string[]): Attr =>
+  (value) =>
+    values.some((each) => each === value);
+
 /** The nodes there are: a subset of what the editor's own document knows, each attribute with what it takes. */
 const nodes: Record<string, NodeRule> = {
   paragraph: { holds: inline, attrs: { textAlign: align, style: isKeyText } },
@@ -87,7 +95,14 @@ const nodes: Record<string, NodeRule> = {
   picture: {
     feature: 'picture',
     holds: [],
-    attrs: { media: (value) => typeof value === 'string' && isId(value), alt: words, caption: words },
+    attrs: {
+      media: (value) => typeof value === 'string' && isId(value),
+      // Empty, it is decoration; without one, the medium's own words stand.
+      alt: words,
+      caption: words,
+      share: oneOf(pictureShares),
+      side: oneOf(pictureSides),
+    },
   },
   table: { feature: 'table', holds: ['tableRow'] },
   tableRow: { feature: 'table', holds: ['tableCell', 'tableHeader'] },
@@ -105,16 +120,65 @@ const href =
   /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|(page|entry|media):[0-9a-f-]{36})$/i;
 
 const marks: Record<string, { feature: Feature; attrs?: Record<string, Attr> }> = {
+  link: { feature: 'link', attrs: { href: (value) => typeof value === 'string' && href.test(value) } },
   bold: { feature: 'bold' },
+  code: { feature: 'code' },
   italic: { feature: 'italic' },
   underline: { feature: 'underline' },
-  code: { feature: 'code' },
-  link: { feature: 'link', attrs: { href: (value) => typeof value === 'string' && href.test(value) } },
   style: { feature: 'styles', attrs: { key: isKeyText } },
 };
 
 /** Attributes that an editor writes with nothing in them, or that say what is so anyway. */
 const idle = (value: Json) => value === null || value === undefined;
+
+const blank: FormattedNode = { type: 'paragraph' };
+
+/**
+ * What stands inside a piece, so that it is one the editor could have made: a list item begins with a paragraph, a cell has
+ * one, code has no marks; what holds things and has none is no piece at all (undefined).
+ */
+function filled(type: string, content: FormattedNode[]): FormattedNode[] | undefined {
+  switch (type) {
+    case 'listItem':
+      return content[0]?.type === 'paragraph' ? content : [blank, ...content];
+    case 'tableCell':
+    case 'tableHeader':
+      return content.length > 0 ? content : [blank];
+    case 'bulletList':
+    case 'orderedList':
+    case 'blockquote':
+    case 'table':
+    case 'tableRow':
+      return content.length > 0 ? content : undefined;
+    case 'codeBlock':
+      return content.map(({ marks: _marks, ...node }) => node);
+    default:
+      return content;
+  }
+}
+
+/** The marks that count, in the editor's order: of each kind one, and beside code none. */
+function inForce(given: readonly FormattedMark[]): FormattedMark[] {
+  const of = (type: string) => given.find((each) => each.type === type);
+  const code = of('code');
+  return code ? [code] : Object.keys(marks).flatMap((type) => of(type) ?? []);
+}
+
+/** The same pieces, stretches of text with the same marks as one. */
+function joined(content: readonly FormattedNode[]): FormattedNode[] {
+  const made: FormattedNode[] = [];
+  for (const node of content) {
+    const last = made.at(-1);
+    if (
+      last?.text !== undefined &&
+      node.text !== undefined &&
+      JSON.stringify(last.marks ?? []) === JSON.stringify(node.marks ?? [])
+    )
+      made[made.length - 1] = { ...last, text: last.text + node.text };
+    else made.push(node);
+  }
+  return made;
+}
 
 class FormattedReader {
   readonly faults: Fault[] = [];
@@ -189,7 +253,9 @@ class FormattedReader {
     const content = this.nodes(input.content, rule.holds, pointer(path, 'content'), depth + 1);
     if (type === 'picture' && !attrs?.media)
       return this.fault(path, 'media', 'A picture in a text names its medium.');
-    return { type, ...(attrs ? { attrs } : {}), ...(content.length > 0 ? { content } : {}) };
+    const within = filled(type, content);
+    const whole = within && joined(within);
+    return whole && { type, ...(attrs ? { attrs } : {}), ...(whole.length > 0 ? { content: whole } : {}) };
   }
 
   private text(input: JsonObject, path: string): FormattedNode | undefined {
@@ -219,7 +285,8 @@ class FormattedReader {
         return this.faults.length > 0 ? [] : (this.fault(at, 'value', 'This mark leads nowhere.') ?? []);
       return [{ type: String(each.type), ...(read ? { attrs: read } : {}) }];
     });
-    return { type: 'text', text: text.normalize('NFC'), ...(kept.length > 0 ? { marks: kept } : {}) };
+    const own = inForce(kept);
+    return { type: 'text', text: text.normalize('NFC'), ...(own.length > 0 ? { marks: own } : {}) };
   }
 }
 

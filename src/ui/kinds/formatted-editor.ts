@@ -18,20 +18,41 @@ const Picture = Node.create({
   group: 'block',
   atom: true,
   draggable: true,
-  addAttributes: () => ({ media: { default: null }, alt: { default: null }, caption: { default: null } }),
+  addAttributes: () => ({
+    media: { default: null },
+    alt: { default: null },
+    caption: { default: null },
+    share: { default: null },
+    side: { default: null },
+  }),
   parseHTML: () => [
-    { tag: 'figure[data-media]', getAttrs: (element) => ({ media: element.getAttribute('data-media') }) },
+    {
+      tag: 'figure[data-media]',
+      getAttrs: (element) => ({
+        media: element.getAttribute('data-media'),
+        alt: element.querySelector('img')?.getAttribute('data-alt') ?? null,
+        caption: element.querySelector('figcaption')?.textContent || null,
+        share: element.getAttribute('data-share'),
+        side: element.getAttribute('data-side'),
+      }),
+    },
   ],
   renderHTML: ({ HTMLAttributes, node }) => [
     'figure',
-    { 'data-media': String(node.attrs.media) },
+    {
+      'data-media': String(node.attrs.media),
+      ...(node.attrs.share ? { 'data-share': String(node.attrs.share) } : {}),
+      ...(node.attrs.side ? { 'data-side': String(node.attrs.side) } : {}),
+    },
     [
       'img',
       mergeAttributes({
         src: `/media/${String(node.attrs.media)}/here?w=640`,
         alt: String(HTMLAttributes.alt ?? ''),
+        ...(typeof node.attrs.alt === 'string' ? { 'data-alt': node.attrs.alt } : {}),
       }),
     ],
+    ...(node.attrs.caption ? [['figcaption', String(node.attrs.caption)] as const] : []),
   ],
   addCommands: () => ({
     putPicture:

@@ -27,6 +27,7 @@ import type { Feature } from '../../core/content/formatted';
 import type { TextStyle } from '../../core/model/fresh/house-style';
 import { FindInText } from './formatted-find';
 import { LinkBox } from './formatted-link';
+import { PictureInText } from './formatted-picture';
 import styles from './kinds.module.css';
 import { MediaDrawer } from './media-drawer';
 
@@ -155,6 +156,7 @@ export function FormattedToolbar({
       on: tools.map((tool) => tool.isOn?.(now) ?? false),
       can: tools.map((tool) => tool.can?.(now) ?? true),
       link: now.isActive('link'),
+      picture: now.isActive('picture'),
       table: allow.includes('table') && now.isActive('table'),
       heading: [2, 3, 4].find((level) => now.isActive('heading', { level })) ?? 0,
       style: String(now.getAttributes('style').key ?? now.getAttributes('paragraph').style ?? ''),
@@ -248,6 +250,7 @@ export function FormattedToolbar({
             {name}
           </Button>
         ))}
+      {state.picture && <PictureInText editor={editor} onChooseOther={() => setChoosing(true)} />}
       {finding && <FindInText editor={editor} onClose={() => setFinding(false)} />}
       {linking && <LinkBox editor={editor} onClose={() => setLinking(false)} />}
       <MediaDrawer
@@ -256,7 +259,10 @@ export function FormattedToolbar({
         onClose={() => setChoosing(false)}
         onChoose={({ id, address }) => {
           setChoosing(false);
-          editor.chain().focus().putPicture(id, address).run();
+          // Another picture keeps its width and its side, but not the words of the one before.
+          if (state.picture)
+            editor.chain().focus().updateAttributes('picture', { media: id, alt: null, caption: null }).run();
+          else editor.chain().focus().putPicture(id, address).run();
         }}
       />
     </div>
