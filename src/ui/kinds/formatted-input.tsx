@@ -21,6 +21,7 @@ const asShown = (text: FormattedText) =>
 /** The editor of formatted text. It is large, so it is loaded when the first such text comes near. */
 export default function FormattedInput({
   focused,
+  typed,
   id,
   rules,
   value,
@@ -29,8 +30,9 @@ export default function FormattedInput({
   describedBy,
   label,
 }: InputProps<'formatted'> & {
-  /** Whether somebody went into the text before the editor was there. */
+  /** Whether somebody went into the text before the editor was there, and what they typed. */
   focused: boolean;
+  typed: string;
 }): ReactElement {
   const { houseStyle } = useModel().document;
   const told = useRef<FormattedText>(textIn(value));
@@ -89,8 +91,13 @@ export default function FormattedInput({
     },
     [JSON.stringify(rules.allow)],
   );
+  const waiting = useRef(typed);
   useEffect(() => {
     made.current = editor;
+    const words = waiting.current;
+    if (!editor || words === '') return;
+    waiting.current = '';
+    editor.chain().focus('end').insertContent({ type: 'text', text: words }).run();
   }, [editor]);
   useEffect(() => {
     // Another version came from the server: what stands here follows, unless it says the same.

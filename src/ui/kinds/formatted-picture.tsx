@@ -55,11 +55,11 @@ export function PictureInText({
         inputProps={{ maxLength: 500 }}
         onChange={({ target }) => put({ caption: target.value || null })}
       />
-      <label htmlFor={`${id}-share`}>Width</label>
+      <span aria-hidden="true">Width</span>
       <Select
         displayEmpty
         value={textOr(share)}
-        SelectDisplayProps={{ id: `${id}-share` }}
+        slotProps={{ input: { 'aria-label': 'Width' } }}
         onChange={({ target }) =>
           put({ share: target.value || null, ...(target.value ? {} : { side: null }) })
         }

@@ -1,41 +1,43 @@
 'use client';
 import { FileType2 } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { features, plainText, wordCount } from '../../core/content/formatted';
 import { featureWords } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
+import type FormattedInput from './formatted-input';
 import { textIn } from './formatted-text';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
 
-const Editor = dynamic(() => import('./formatted-input'), {
-  ssr: false,
-  loading: () => <div className={styles.editor} aria-busy="true" />,
-});
-
 /** How far (px) below what is seen a text lies for which the editor is loaded already. */
 const NEAR = 300;
 
-/** A text shows its words until somebody comes near it or goes into it; then it is edited. */
+type Editor = typeof FormattedInput;
+
+/**
+ * A text shows its words until somebody comes near it or goes into it; then it is edited. What is typed while the editor is
+ * on its way waits, and stands at the end of the text.
+ */
 function Input(props: InputProps<'formatted'>): ReactElement {
   const { id, value, invalid, describedBy, label } = props;
-  const [wanted, setWanted] = useState<'near' | 'focused'>();
+  const [Editor, setEditor] = useState<Editor>();
+  const [early, setEarly] = useState<{ focused: boolean; typed: string }>({ focused: false, typed: '' });
   const box = useRef<HTMLDivElement>(null);
+  const load = () => void import('./formatted-input').then((module) => setEditor(() => module.default));
   useEffect(() => {
     const shown = box.current;
     if (!shown) return;
     const observer = new IntersectionObserver(
       ([entry]) => {
-        if (entry?.isIntersecting) setWanted((before) => before ?? 'near');
+        if (entry?.isIntersecting) load();
       },
       { rootMargin: `${NEAR}px 0px` },
     );
     observer.observe(shown);
     return () => observer.disconnect();
   }, []);
-  if (wanted) return <Editor {...props} focused={wanted === 'focused'} />;
+  if (Editor) return <Editor {...props} {...early} />;
   return (
     <div ref={box} className={styles.editor} data-invalid={invalid}>
       <div
@@ -46,9 +48,18 @@ function Input(props: InputProps<'formatted'>): ReactElement {
         aria-label={label}
         aria-describedby={describedBy}
         tabIndex={0}
-        onFocus={() => setWanted('focused')}
+        onFocus={() => {
+          setEarly((before) => ({ ...before, focused: true }));
+          load();
+        }}
+        onBlur={() => setEarly((before) => ({ ...before, focused: false }))}
+        onKeyDown={({ key, ctrlKey, metaKey, altKey }) => {
+          if (key.length === 1 && !ctrlKey && !metaKey && !altKey)
+            setEarly((before) => ({ ...before, typed: before.typed + key }));
+        }}
       >
         {plainText(textIn(value))}
+        {early.typed}
       </div>
     </div>
   );
