@@ -117,7 +117,7 @@ const nodes: Record<string, NodeRule> = {
 
 /** Where a link in a text leads: an address that only opens a page, or something kept here by its id (`page:…`). */
 const href =
-  /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|(page|entry|media):[0-9a-f-]{36})$/i;
+  /^(https?:\/\/\S{1,2000}|mailto:\S{1,320}|tel:\+?[0-9()./-]{3,40}|page:[0-9a-f-]{36}(#b-[0-9a-f-]{36})?|(entry|media):[0-9a-f-]{36})$/i;
 
 const marks: Record<string, { feature: Feature; attrs?: Record<string, Attr> }> = {
   link: { feature: 'link', attrs: { href: (value) => typeof value === 'string' && href.test(value) } },
@@ -361,20 +361,22 @@ export function plainText(text: FormattedText): string {
 export const wordCount = (text: string): number =>
   text.split(/\s+/).filter((word) => /[\p{L}\p{N}]/u.test(word)).length;
 
-const internal = /^(page|entry|media):([0-9a-f-]{36})$/;
+const internal = /^(page|entry|media):([0-9a-f-]{36})(?:#b-([0-9a-f-]{36}))?$/;
 
 /** The thing kept here that a link in a text leads to, if it leads to one. */
 export function targetOfHref(
   address: string,
-): { sort: 'page' | 'entry' | 'media'; target: string } | undefined {
-  const [, sort, target] = internal.exec(address) ?? [];
-  return sort && target ? { sort: sort as 'page' | 'entry' | 'media', target } : undefined;
+): { sort: 'page' | 'entry' | 'media'; target: string; block?: string } | undefined {
+  const [, sort, target, block] = internal.exec(address) ?? [];
+  return sort && target
+    ? { sort: sort as 'page' | 'entry' | 'media', target, ...(block === undefined ? {} : { block }) }
+    : undefined;
 }
 
 /** What a text refers to: pictures in it, and what its links lead to. */
 export function referencesInFormatted(
   text: FormattedText,
-): { path: string; sort: 'page' | 'entry' | 'media'; target: string }[] {
+): { path: string; sort: 'page' | 'entry' | 'media'; target: string; block?: string }[] {
   return [...piecesOf(text)].flatMap(({ node, path }) => {
     if (node.type === 'picture' && typeof node.attrs?.media === 'string')
       return [{ path: `${path}/attrs/media`, sort: 'media' as const, target: node.attrs.media }];

@@ -37,6 +37,8 @@ export interface KnownPage {
   address: string;
   /** Whether visitors see it. */
   live: boolean;
+  /** The blocks that stand on it, for visitors or in what is worked on; only where a reference means one of them. */
+  blocks?: ReadonlySet<Id>;
 }
 
 /** What is kept of the things that values refer to, gathered once by their ids. What is not there is gone. */
@@ -59,6 +61,10 @@ export function whyNotThere(known: Known, id: Id, gone: string): string {
     ? gone
     : `“${title || 'Without a name'}” is in the bin. Restore it there, or choose again.`;
 }
+
+/** Whether a page is known to lack a block that is meant. */
+export const lacksBlock = (known: Known, page: Id, block: Id | undefined): boolean =>
+  block !== undefined && known.pages.get(page)?.blocks?.has(block) === false;
 
 export const nothingKnown: Known = {
   entries: new Map(),

@@ -13,7 +13,7 @@ export function withAddresses(text: FormattedText, drawing: Drawing): FormattedT
     if (found.sort === 'media') return known?.media.get(found.target)?.address;
     if (found.sort === 'entry') return known?.entries.get(found.target)?.address;
     const page = found.sort === 'page' ? known?.pages.get(found.target) : undefined;
-    return page?.live ? page.address : undefined;
+    return page?.live ? page.address + (found.block === undefined ? '' : `#b-${found.block}`) : undefined;
   };
   const each = (node: FormattedNode): FormattedNode => {
     const marks = node.marks?.flatMap((mark) => {

@@ -1,4 +1,5 @@
 import { visitorAddress } from '../runtime/languages';
+import { blocksIn } from '../../core/content/blocks';
 import { inBin, type Known, type KnownEntry, type KnownPage } from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
@@ -9,6 +10,7 @@ import { sayingIn } from '../../core/model/visitor-words';
 import type { Reader } from '../../store/database';
 import { binnedTitles } from '../../store/bin';
 import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
+import { recordsByUuids } from '../../store/records';
 import { knownMedia, mediaAmong } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';
@@ -63,14 +65,38 @@ async function knownEntries(
   );
 }
 
+/** The blocks that stand on some pages, in what visitors see or in what is worked on. */
+async function blocksOn(
+  reader: Reader,
+  pages: readonly Id[],
+  rows: readonly { uuid: Id; live: string | null }[],
+): Promise<Map<Id, Set<Id>>> {
+  if (pages.length === 0) return new Map();
+  const idsIn = (body: string) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => id);
+  const live = new Map(rows.map((row) => [row.uuid, row.live]));
+  const records = await recordsByUuids(reader, [...new Set(pages)]);
+  return new Map(
+    records.map(({ uuid, body }) => {
+      const seen = live.get(uuid);
+      return [uuid, new Set([...idsIn(body), ...(seen ? idsIn(seen) : [])])];
+    }),
+  );
+}
+
 async function knownPages(
   reader: Reader,
   installation: Installation,
-  ids: readonly Id[],
+  refs: readonly Reference[],
   language?: string,
 ): Promise<Map<Id, KnownPage>> {
+  const ids = idsOf(refs, 'page');
   if (ids.length === 0) return new Map();
   const rows = await pagesAmong(reader, ids, installation.now());
+  const blocks = await blocksOn(
+    reader,
+    refs.flatMap(({ sort, target, block }) => (sort === 'page' && block !== undefined ? [target] : [])),
+    rows,
+  );
   return new Map(
     rows.map(({ uuid, type, title, address, above, category, live }) => [
       uuid,
@@ -82,6 +108,7 @@ async function knownPages(
           addressOfPlaced(installation, { category, address }, above ?? undefined),
         ),
         live: live !== null,
+        ...(blocks.has(uuid) ? { blocks: blocks.get(uuid) ?? new Set<Id>() } : {}),
       },
     ]),
   );
@@ -100,7 +127,7 @@ export async function knownOf(
 ): Promise<Known> {
   const [entries, pages, media] = await Promise.all([
     knownEntries(reader, installation, idsOf(refs, 'entry'), language),
-    knownPages(reader, installation, idsOf(refs, 'page'), language),
+    knownPages(reader, installation, refs, language),
     mediaAmong(reader, idsOf(refs, 'media')),
   ]);
   const there = new Set([...entries.keys(), ...pages.keys(), ...media.map(({ uuid }) => uuid)]);

@@ -5,6 +5,7 @@ import { useState, type ReactElement } from 'react';
 import { targetOfHref } from '../../core/content/formatted';
 import { Labelled } from '../labelled';
 import { useKnown } from '../use-known';
+import { BlockChoice } from './block-choice';
 import { EntryFinder } from './entry-finder';
 import styles from './kinds.module.css';
 import { PageFinder } from './link';
@@ -37,6 +38,13 @@ export function LinkBox({ editor, onClose }: { editor: Editor; onClose: () => vo
             value={target?.sort === 'page' ? target.target : ''}
             onChoose={(page) => setHref(page ? `page:${page}` : '')}
           />
+          {target?.sort === 'page' && (
+            <BlockChoice
+              page={target.target}
+              value={target.block ?? ''}
+              onChoose={(block) => setHref(`page:${target.target}${block === '' ? '' : `#b-${block}`}`)}
+            />
+          )}
         </Labelled>
         <Labelled
           id="link-entry"

@@ -10,11 +10,12 @@ import { useAsk } from '../use-ask';
 import { firstOptions } from '../first-options';
 import { useEntryNames } from './entry';
 import { EntryFinder } from './entry-finder';
+import { BlockChoice } from './block-choice';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
 import { MediaDrawer } from './media-drawer';
-import { YesRule } from './rule-inputs';
+import { without, YesRule } from './rule-inputs';
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 const typed: Record<'url' | 'email' | 'phone', { label: string; placeholder: string }> = {
@@ -136,7 +137,19 @@ function Target({
   if (to === 'page')
     return (
       <Labelled id={`${id}-page`} label="Page">
-        <PageFinder id={`${id}-page`} value={value} onChoose={put} />
+        <PageFinder
+          id={`${id}-page`}
+          value={value}
+          // Another page has other blocks.
+          onChoose={(page) => onChange({ ...without({ ...link, block: undefined }), to, page })}
+        />
+        <BlockChoice
+          page={value}
+          value={asText(link.block)}
+          onChoose={(block) =>
+            onChange(without({ ...link, block: block === '' ? undefined : block }) as JsonObject)
+          }
+        />
       </Labelled>
     );
   if (to === 'entry')
@@ -166,23 +179,32 @@ function Target({
 }
 
 function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): ReactElement {
-  const link = isJsonObject(value) ? value : {};
+  // A link of which only the sort is chosen is no value yet, and no fault: it waits here for where it leads.
+  const [begun, setBegun] = useState<JsonObject>();
+  const link = begun ?? (isJsonObject(value) ? value : {});
   const allowed = rules.allow.length > 0 ? rules.allow : [...linkTargets];
   const to = linkTargets.find((each) => each === link.to);
+  const put = (next: JsonObject) => {
+    const sort = linkTargets.find((each) => each === next.to);
+    const isWhole = sort !== undefined && asText(next[sort]) !== '';
+    setBegun(isWhole ? undefined : next);
+    if (isWhole) onChange(next);
+    else if (isJsonObject(value) && value.to === next.to) onChange(null);
+  };
   const lead = (next: string) => {
     const target = linkTargets.find((each) => each === next);
     const { words, title, newWindow } = link;
-    onChange(
-      target
-        ? {
-            to: target,
-            [target]: '',
-            ...(words ? { words } : {}),
-            ...(title ? { title } : {}),
-            ...(newWindow ? { newWindow } : {}),
-          }
-        : null,
-    );
+    if (target === undefined) {
+      setBegun(undefined);
+      onChange(null);
+    } else
+      setBegun({
+        to: target,
+        [target]: '',
+        ...(words ? { words } : {}),
+        ...(title ? { title } : {}),
+        ...(newWindow ? { newWindow } : {}),
+      });
   };
   return (
     <div className={styles.link}>
@@ -200,7 +222,7 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
           </MenuItem>
         ))}
       </Select>
-      {to && <Target id={id} to={to} link={link} onChange={onChange} invalid={invalid} />}
+      {to && <Target id={id} to={to} link={link} onChange={put} invalid={invalid && begun === undefined} />}
       {to && (
         <div className={styles.pair}>
           <Labelled id={`${id}-words`} label="Words">
@@ -208,13 +230,13 @@ function Input({ id, rules, value, onChange, invalid }: InputProps<'link'>): Rea
               id={`${id}-words`}
               fullWidth
               value={asText(link.words)}
-              onChange={({ target }) => onChange({ ...link, words: target.value })}
+              onChange={({ target }) => put({ ...link, words: target.value })}
             />
           </Labelled>
           <YesRule
             label="In a new window"
             value={link.newWindow === true}
-            onChange={(newWindow) => onChange({ ...link, newWindow })}
+            onChange={(newWindow) => put({ ...link, newWindow })}
           />
         </div>
       )}

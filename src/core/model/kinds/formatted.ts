@@ -9,6 +9,7 @@ import {
   features,
   formattedFrom,
 } from '../../content/formatted';
+import { lacksBlock, whyNotThere } from '../../content/known';
 import type { Fault } from '../../faults';
 import type { Kind } from './kind';
 
@@ -99,7 +100,7 @@ export const formatted: Kind<'formatted'> = {
       : [],
   read: parseFormatted,
   speak: (value) => value,
-  check(value, { allow, styles, maxWords }) {
+  check(value, { allow, styles, maxWords }, { known }) {
     const faults: Fault[] = [];
     const used = featuresUsed(value);
     for (const feature of used.features)
@@ -120,6 +121,23 @@ export const formatted: Kind<'formatted'> = {
     const words = wordCount(plainText(value));
     if (maxWords !== undefined && words > maxWords)
       faults.push({ path: '', code: 'too-long', message: `At most ${maxWords} words; this has ${words}.` });
+    if (known)
+      for (const { path, sort, target, block } of referencesInFormatted(value)) {
+        const there = sort === 'page' ? known.pages : sort === 'entry' ? known.entries : known.media;
+        const what = sort === 'media' && path.endsWith('/media') ? 'A picture in it' : 'A link in it';
+        if (!there.has(target))
+          faults.push({
+            path,
+            code: 'gone',
+            message: whyNotThere(known, target, `${what} is gone. Choose again, or take it out.`),
+          });
+        else if (lacksBlock(known, target, block))
+          faults.push({
+            path,
+            code: 'gone',
+            message: 'A link in it leads to a block that stands on that page no more. Choose again.',
+          });
+      }
     return faults;
   },
   refers: referencesInFormatted,

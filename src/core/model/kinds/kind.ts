@@ -62,6 +62,8 @@ export interface Reference {
   path: string;
   sort: 'entry' | 'page' | 'category' | 'media';
   target: Id;
+  /** The block on the page that is meant, where one is. */
+  block?: Id;
 }
 
 /**

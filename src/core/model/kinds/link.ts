@@ -1,4 +1,4 @@
-import { whyNotThere } from '../../content/known';
+import { lacksBlock, whyNotThere } from '../../content/known';
 import { pointer, read, refuse, type Fault, type Reading } from '../../faults';
 import { isId, type Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
@@ -117,7 +117,10 @@ export function wordsOfLink(link: Link, { known }: Speaking): string {
 }
 
 export function referenceOfLink(link: Link): Reference[] {
-  if (link.to === 'page') return [{ path: '/page', sort: 'page', target: link.page }];
+  if (link.to === 'page') {
+    const { page, block } = link;
+    return [{ path: '/page', sort: 'page', target: page, ...(block === undefined ? {} : { block }) }];
+  }
   if (link.to === 'entry') return [{ path: '/entry', sort: 'entry', target: link.entry }];
   return link.to === 'media' ? [{ path: '/media', sort: 'media', target: link.media }] : [];
 }
@@ -143,6 +146,9 @@ export function parseLink(input: Json): Reading<Link> {
   return read<Link>(input.newWindow === true ? { ...link, newWindow: true } : link);
 }
 
+const GONE = 'It leads to something that is gone. Choose again.';
+const BLOCK_GONE = 'It leads to a block that stands on that page no more. Choose again.';
+
 /** What of a link's target is not as it should be: gone, or not there for visitors. */
 export function linkFaults(link: Link, { known }: { known?: Speaking['known'] }): Fault[] {
   if (!known) return [];
@@ -150,11 +156,9 @@ export function linkFaults(link: Link, { known }: { known?: Speaking['known'] })
     ({ sort, target }) =>
       !(sort === 'page' ? known.pages : sort === 'entry' ? known.entries : known.media).has(target),
   );
-  return gone.map(({ path, target }) => ({
-    path,
-    code: 'gone',
-    message: whyNotThere(known, target, 'It leads to something that is gone. Choose again.'),
-  }));
+  if (link.to === 'page' && lacksBlock(known, link.page, link.block))
+    return [{ path: '/block', code: 'gone', message: BLOCK_GONE }];
+  return gone.map(({ path, target }) => ({ path, code: 'gone', message: whyNotThere(known, target, GONE) }));
 }
 
 export const link: Kind<'link'> = {

@@ -13,6 +13,7 @@ import type { Slot } from '../../../../core/model/document';
 import { TypeIcon } from '../../../../ui/icon';
 import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
+import { blockName } from '../../../../ui/block-name';
 import { Labelled } from '../../../../ui/labelled';
 import look from '../../../../ui/look/look.module.css';
 import { NoteHere } from '../../../../ui/notes/note-here';
@@ -20,7 +21,6 @@ import { notesWithin, useNoting } from '../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
-import { kindFor } from '../../../../core/model/kinds';
 
 export const blocksIn = (value: Json | undefined): JsonObject[] =>
   Array.isArray(value) ? value.filter(isJsonObject) : [];
@@ -47,15 +47,6 @@ function saying(block: JsonObject, change: JsonObject, language: string): JsonOb
     values: { ...valuesIn(block), ...values },
     ...(Object.keys(next).length > 0 ? { translations: next } : {}),
   };
-}
-
-/** What names a block in its slot: its title field, else its first words. */
-function nameOf(block: JsonObject, model: CompiledModel): string {
-  const type = model.blockTypeByKey(asText(block.type));
-  const title = type?.definition.title
-    ? type.field(type.definition.title)?.key
-    : type?.fields.find((field) => kindFor(field).words === 'line')?.key;
-  return title === undefined ? '' : asText(valuesIn(block)[title]);
 }
 
 /** A copy with ids of its own, as an independent block. */
@@ -318,7 +309,7 @@ export function SlotForm({
         {blocks.map((block, i) => {
           const id = asText(block.id) || String(i);
           const type = model.blockTypeByKey(asText(block.type));
-          const name = nameOf(block, model);
+          const name = blockName(block, model);
           const label = name
             ? `${type?.definition.label ?? 'Block'}: ${name}`
             : (type?.definition.label ?? 'Block');
