@@ -1,7 +1,8 @@
 import { Fragment, type ReactElement, type ReactNode } from 'react';
 import type { FormattedMark, FormattedNode, FormattedText } from '../core/content/formatted';
 import { pictureWidths } from '../core/content/picture-widths';
-import type { Json, JsonObject } from '../core/json';
+import type { JsonObject } from '../core/json';
+import { pictureAddress, UnderPicture } from './picture';
 
 const isText = (value: unknown): value is string => typeof value === 'string';
 
@@ -42,13 +43,15 @@ const MEASURE = 680;
 const shares: Readonly<Record<string, number>> = { third: 1 / 3, half: 1 / 2 };
 
 /** In which widths a picture in a text can be had, and how wide it is shown. */
-function widthsOf(address: string, share: Json | undefined): { src: string; srcSet: string; sizes: string } {
+function widthsOf({ address, share, edit }: JsonObject): { src: string; srcSet: string; sizes: string } {
+  const at = (width: number) =>
+    pictureAddress({ address: String(address), ...(isText(edit) ? { edit } : {}) }, width);
   const shown = Math.round(MEASURE * (isText(share) ? (shares[share] ?? 1) : 1));
   return {
-    src: `${address}?w=${pictureWidths.find((width) => width >= shown) ?? 1280}`,
+    src: at(pictureWidths.find((width) => width >= shown) ?? 1280),
     srcSet: pictureWidths
       .filter((width) => width <= shown * 2.9)
-      .map((width) => `${address}?w=${width} ${width}w`)
+      .map((width) => `${at(width)} ${width}w`)
       .join(', '),
     sizes: `(max-width: 700px) 100vw, ${shown}px`,
   };
@@ -119,14 +122,17 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
       return isText(attrs.address) ? (
         <figure className={picturePlace(attrs)}>
           <img
-            {...widthsOf(attrs.address, attrs.share)}
+            {...widthsOf(attrs)}
             alt={isText(attrs.alt) ? attrs.alt : ''}
             width={typeof attrs.width === 'number' ? attrs.width : undefined}
             height={typeof attrs.height === 'number' ? attrs.height : undefined}
             loading="lazy"
             decoding="async"
           />
-          {isText(attrs.caption) && <figcaption>{attrs.caption}</figcaption>}
+          <UnderPicture
+            caption={isText(attrs.caption) ? attrs.caption : undefined}
+            credit={isText(attrs.credit) ? attrs.credit : undefined}
+          />
         </figure>
       ) : null;
     default:

@@ -4,12 +4,28 @@ import type { ShownMedia } from '../core/mapping/face';
 
 /** Where a picture can be had in a width, cropped to a ratio around the point that stays in view. */
 export function pictureAddress(
-  { address, ratio, focus }: Pick<ShownMedia, 'address' | 'ratio' | 'focus'>,
+  { address, ratio, focus, edit }: Pick<ShownMedia, 'address' | 'ratio' | 'focus' | 'edit'>,
   width: number,
 ): string {
   const crop = ratio === undefined ? '' : `&r=${ratio}${focus ? `&x=${focus.x}&y=${focus.y}` : ''}`;
-  return `${address}?w=${width}${crop}`;
+  return `${address}?w=${width}${edit ? `&e=${edit}` : ''}${crop}`;
 }
+
+/** What stands below a medium: its caption, and to whom it is owed. */
+export const UnderPicture = ({
+  caption,
+  credit,
+}: {
+  caption?: string | undefined;
+  credit?: string | undefined;
+}): ReactElement | null =>
+  caption || credit ? (
+    <figcaption>
+      {caption}
+      {caption && credit ? ' ' : ''}
+      {credit && <small className="credit">{credit}</small>}
+    </figcaption>
+  ) : null;
 
 /**
  * A medium where it is shown: a picture with its caption, a sound or film with its controls, else a way to
@@ -24,15 +40,41 @@ export function Medium({
   words: string;
   sizes?: string;
 }): ReactElement {
-  const { sort, alt, caption, width, height, ratio } = media;
+  const { sort, alt, caption, credit, width, height, ratio, poster, spoken } = media;
   if (sort === 'document')
     return (
       <a className="document" href={media.address}>
         {words}
       </a>
     );
-  if (sort === 'sound') return <audio controls preload="none" src={media.address} aria-label={words} />;
-  if (sort === 'film') return <video controls preload="none" src={media.address} aria-label={words} />;
+  const under = <UnderPicture caption={caption} credit={credit} />;
+  const track = spoken && (
+    <track kind="captions" src={spoken.address} srcLang={spoken.language} label={spoken.language} default />
+  );
+  if (sort === 'sound')
+    return (
+      <figure className="heard">
+        <audio controls preload="none" src={media.address} aria-label={words}>
+          {track}
+        </audio>
+        {under}
+      </figure>
+    );
+  if (sort === 'film')
+    return (
+      <figure className="watched">
+        <video
+          controls
+          preload="none"
+          src={media.address}
+          aria-label={words}
+          {...(poster ? { poster: `${poster}?w=1280` } : {})}
+        >
+          {track}
+        </video>
+        {under}
+      </figure>
+    );
   const shown = width && height ? { width, height: ratio ? Math.round(width / ratio) : height } : {};
   const fitting = pictureWidths.filter((each) => !width || each <= width * 1.5);
   return (
@@ -46,7 +88,7 @@ export function Medium({
         loading="lazy"
         decoding="async"
       />
-      {caption && <figcaption>{caption}</figcaption>}
+      {under}
     </figure>
   );
 }

@@ -1,5 +1,6 @@
 import { anyOf, raw, sql, type Sql } from './sql';
 import type { KnownMedia, MediaSort } from '../core/content/known';
+import { parseEdit, sizeSeen, writeEdit } from '../core/content/picture-edit';
 import { valuesIn, type LocalizedValues } from '../core/content/localized-values';
 import type { Id } from '../core/ids';
 import type { Condition } from '../core/mapping/rule/listing-rule';
@@ -46,14 +47,22 @@ export const mediaAmong = (reader: Reader, ids: readonly Id[]): Promise<MediaRow
 export interface MediaWanted {
   where: Condition;
   unused: boolean;
+  /** Without what is only decoration. */
+  needsWords: boolean;
 }
 
-function wantedSql({ indexTable, keyMap, now, today }: QueryContext, { where, unused }: MediaWanted): Sql {
+function wantedSql(
+  { indexTable, keyMap, now, today }: QueryContext,
+  { where, unused, needsWords }: MediaWanted,
+): Sql {
   const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
   const bare = unused
     ? sql`AND NOT EXISTS (SELECT 1 FROM records r CROSS JOIN refs f ON f.target = r.uuid WHERE r.id = s.entry)`
     : sql``;
-  return sql`FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)} ${bare}`;
+  const worded = needsWords
+    ? sql`AND NOT EXISTS (SELECT 1 FROM working w WHERE w.record = s.entry AND w.body ->> ${`$.values."${mediumFields.decoration}"`} = 1)`
+    : sql``;
+  return sql`FROM ${raw(indexTable.live)} s WHERE ${condition} AND ${liveNow(now)} ${bare} ${worded}`;
 }
 
 /** Media that are wanted, the newest first: so many of those that came before `after` (an integer key; 0 for the first). */
@@ -108,15 +117,44 @@ export const mediumValues = ({ body }: Pick<MediaRow, 'body'>): LocalizedValues 
 
 const words = (value: unknown): string => (typeof value === 'string' ? value : '');
 
+/** How a picture is seen, where that is not as it came, and how large (px) it came then. */
+function seenAs(
+  { width, height }: Pick<MediaRow, 'width' | 'height'>,
+  said: unknown,
+): Pick<KnownMedia, 'width' | 'height' | 'edit' | 'came'> {
+  if (!width || !height) return {};
+  const edit = typeof said === 'string' && said !== '' ? parseEdit(said) : undefined;
+  return edit
+    ? { ...sizeSeen(edit, width, height), edit: writeEdit(edit), came: { width, height } }
+    : { width, height };
+}
+
+/** The media that a medium names beside itself: the picture before a film plays, and the words that are spoken. */
+export function mediaBeside(row: MediaRow, language?: string): { poster?: Id; spoken?: Id } {
+  if (row.sort !== 'film' && row.sort !== 'sound') return {};
+  const values = valuesIn(mediumValues(row), language);
+  const named = (field: Id): Id | undefined => {
+    const value = values[field];
+    return value !== null && typeof value === 'object' && 'media' in value && typeof value.media === 'string'
+      ? value.media
+      : undefined;
+  };
+  const [poster, spoken] = [named(mediumFields.poster), named(mediumFields.spoken)];
+  return { ...(poster ? { poster } : {}), ...(spoken ? { spoken } : {}) };
+}
+
 /** What is kept of a medium, named and described in a language. */
 export function knownMedia(row: MediaRow, language?: string): KnownMedia {
   const values = valuesIn(mediumValues(row), language);
-  const { width, height } = row;
+  const [caption, credit] = [words(values[mediumFields.caption]), words(values[mediumFields.credit])];
   return {
     sort: row.sort,
     label: words(values[mediumFields.name]) || row.label,
     address: mediaAddress(row),
     alt: words(values[mediumFields.alt]),
-    ...(width && height ? { width, height } : {}),
+    ...(values[mediumFields.decoration] === true ? { decoration: true } : {}),
+    ...(caption ? { caption } : {}),
+    ...(credit ? { credit } : {}),
+    ...seenAs(row, values[mediumFields.edit]),
   };
 }

@@ -23,6 +23,7 @@ import { personTables } from './migrations/020-person-tables';
 import { whatIsToFix } from './migrations/021-what-is-to-fix';
 import { allContent } from './migrations/022-all-content';
 import { tableWidths } from './migrations/023-table-widths';
+import { mediaFields } from './migrations/024-media-fields';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
 import { beginSessions } from './migrations/sessions-001-begin';
@@ -62,6 +63,7 @@ export const contentMigrations: readonly Migration[] = [
   whatIsToFix,
   allContent,
   tableWidths,
+  mediaFields,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

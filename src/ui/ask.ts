@@ -36,6 +36,7 @@ export class Problem extends Error {
 }
 
 export const UNREACHABLE = 'The server does not answer. Nothing you typed is lost; this is tried again.';
+const STOPPED = 'It was stopped before all of it was sent.';
 
 const faultsIn = (told: Json | undefined): Fault[] =>
   (Array.isArray(told) ? told : []).flatMap((each) =>
@@ -100,6 +101,7 @@ export async function sendFile<K extends OperationName>(
   onShare?: (share: number) => void,
   /** What it is laid in the place of, and at which revision that was read. */
   place?: { id: string; revision: number },
+  signal?: AbortSignal,
 ): Promise<AnswerOf<K>> {
   const { method, path: pattern } = routes[name];
   const path = pattern.replace('{id}', place?.id ?? '');
@@ -124,6 +126,8 @@ export async function sendFile<K extends OperationName>(
         }),
       );
     request.onerror = () => reject(new Problem(0, UNREACHABLE));
+    request.onabort = () => reject(new Problem(0, STOPPED));
+    signal?.addEventListener('abort', () => request.abort());
     request.send(file);
   });
   if (response.status === 401) tellSignedOut();

@@ -2,7 +2,7 @@ import type { Id } from '../ids';
 import { isJsonObject, type Json } from '../json';
 
 /** What is said of a medium where it is used: it was said of that one, and is not of another. */
-const saidOfMedium = new Set(['alt', 'caption', 'focus']);
+const saidOfMedium = new Set(['alt', 'decoration', 'caption', 'credit', 'edit', 'focus']);
 
 /** Where on a page a link leads: another has no such block. */
 const placeOnPage = new Set(['block']);

@@ -30,6 +30,18 @@ export interface KnownMedia {
   width?: number;
   height?: number;
   alt: string;
+  /** It says nothing that needs words. */
+  decoration?: boolean;
+  caption?: string;
+  credit?: string;
+  /** How it is turned, straightened and cut (see `parseEdit`); then `width` and `height` are those that are seen. */
+  edit?: string;
+  /** How large (px) a picture came that is seen otherwise. */
+  came?: { width: number; height: number };
+  /** Of a film: where a picture of it is. */
+  poster?: string;
+  /** Where the words that are spoken in it stand (WebVTT), and their language. */
+  spoken?: { address: string; language: string };
 }
 
 export interface KnownPage {

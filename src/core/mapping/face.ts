@@ -13,6 +13,11 @@ export interface ShownMedia {
   height?: number;
   alt: string;
   caption?: string;
+  credit?: string;
+  /** How it is turned, straightened and cut, as it is asked for. */
+  edit?: string;
+  poster?: string;
+  spoken?: { address: string; language: string };
   focus?: { x: number; y: number };
   ratio?: number;
 }

@@ -4,6 +4,7 @@ import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { CompiledType } from '../model/compile';
 import type { AnyShape, Field } from '../model/document';
+import { sizeInUse, type MediaUse } from '../model/kinds/media';
 import { proposeMapping } from '../model/fresh/propose-face';
 import {
   addressOfLink,
@@ -26,23 +27,29 @@ const FACES_DEEP = 2;
 
 function shownMedia(found: Found, drawing: Drawing, format: Format | undefined): Omit<Shown, 'step'>[] {
   return apart(found, format).flatMap(({ field, value }) => {
-    const [use] = asList(
-      value as { media: Id; alt?: string; caption?: string; focus?: { x: number; y: number } },
-    );
+    const [use] = asList(value as MediaUse);
     const known = use && drawing.known?.media.get(use.media);
     if (!use || !known) return [];
-    const { label, address, sort, width, height } = known;
+    const { label, address, sort, poster, spoken } = known;
+    const { width, height } = sizeInUse(use, known);
+    const decoration = use.decoration ?? (use.alt === undefined && known.decoration);
+    const [caption, credit] = [use.caption ?? known.caption, use.credit ?? known.credit];
+    const edit = use.edit ?? known.edit;
     return [
       {
-        words: use.caption ?? label,
+        words: caption ?? label,
         field: field.id,
         href: address,
         media: {
           sort,
           address,
-          alt: use.alt ?? known.alt,
+          alt: decoration ? '' : (use.alt ?? known.alt),
           ...(width && height ? { width, height } : {}),
-          ...(use.caption ? { caption: use.caption } : {}),
+          ...(caption ? { caption } : {}),
+          ...(credit ? { credit } : {}),
+          ...(edit ? { edit } : {}),
+          ...(poster ? { poster } : {}),
+          ...(spoken ? { spoken } : {}),
           ...(use.focus ? { focus: use.focus } : {}),
           ...(format?.ratio ? { ratio: format.ratio } : {}),
         },

@@ -31,7 +31,10 @@ export function withAddresses(text: FormattedText, drawing: Drawing): FormattedT
           address: picture.address,
           width: picture.width ?? null,
           height: picture.height ?? null,
-          alt: node.attrs?.alt ?? picture.alt,
+          alt: node.attrs?.alt ?? (picture.decoration ? '' : picture.alt),
+          caption: node.attrs?.caption ?? picture.caption ?? null,
+          ...(picture.credit ? { credit: picture.credit } : {}),
+          ...(picture.edit ? { edit: picture.edit } : {}),
         }
       : node.attrs;
     return {

@@ -24,6 +24,12 @@ export const mediumFields = {
   size: fixed(23),
   added: fixed(24),
   fileName: fixed(25),
+  caption: fixed(26),
+  credit: fixed(27),
+  decoration: fixed(28),
+  edit: fixed(29),
+  poster: fixed(30),
+  spoken: fixed(31),
 } as const;
 
 const sortChoices: Record<MediaSort, { id: Id; label: string }> = {
@@ -66,6 +72,52 @@ const standing: readonly Field[] = [
     rules: { maxLength: 500 },
   },
   {
+    id: mediumFields.decoration,
+    key: 'decoration',
+    label: 'Only decoration',
+    kind: 'yesNo',
+    help: 'It says nothing that needs words.',
+    rules: {},
+  },
+  {
+    id: mediumFields.caption,
+    key: 'caption',
+    label: 'Caption',
+    kind: 'paragraphs',
+    localised: true,
+    rules: { maxLength: 500, rows: 2 },
+  },
+  {
+    id: mediumFields.credit,
+    key: 'credit',
+    label: 'Credit',
+    kind: 'line',
+    localised: true,
+    rules: { maxLength: 200 },
+  },
+  {
+    id: mediumFields.poster,
+    key: 'poster',
+    label: 'Picture before it plays',
+    kind: 'media',
+    rules: { accept: ['picture'] },
+  },
+  {
+    id: mediumFields.spoken,
+    key: 'spoken',
+    label: 'Words that are spoken (WebVTT)',
+    kind: 'media',
+    localised: true,
+    rules: { accept: ['document'] },
+  },
+  {
+    id: mediumFields.edit,
+    key: 'edit',
+    label: 'Turned, straightened, cut',
+    kind: 'line',
+    rules: { maxLength: 60 },
+  },
+  {
     id: mediumFields.sort,
     key: 'sort',
     label: 'Sort',
@@ -105,8 +157,8 @@ const standing: readonly Field[] = [
 
 /** What the file of a medium says by itself. */
 const saidByFile = new Set<Id>(
-  Object.entries(mediumFields).flatMap(([name, id]) =>
-    name === 'name' || name === 'alt' || name === 'folder' ? [] : [id],
+  (['sort', 'file', 'width', 'height', 'size', 'fileName', 'added'] as const).map(
+    (name) => mediumFields[name],
   ),
 );
 

@@ -21,7 +21,19 @@ const accepted: Record<string, { sort: MediaSort; ending: string }> = {
   'audio/wav': { sort: 'sound', ending: 'wav' },
   'video/mp4': { sort: 'film', ending: 'mp4' },
   'video/webm': { sort: 'film', ending: 'webm' },
+  'text/vtt': { sort: 'document', ending: 'vtt' },
 };
+
+/** How a file of the words that are spoken in a film begins (W3C WebVTT, section 4.1). */
+const SPOKEN = /^\ufeff?WEBVTT(?:[ \t\r\n]|$)/;
+
+/** What the bytes of a file say it is; words that are spoken are text, and say so in their first line. */
+async function typeOf(bytes: Buffer): Promise<string | undefined> {
+  const found = await fileTypeFromBuffer(bytes);
+  if (found) return found.mime;
+  const head = bytes.subarray(0, 64).toString('utf8');
+  return SPOKEN.test(head) && !bytes.includes(0) ? 'text/vtt' : undefined;
+}
 
 /** Where the file of a medium lies, and the sizes that were made of it. */
 export const folderOf = (installation: Installation, id: Id) => join(installation.mediaFolder, id);
@@ -41,18 +53,18 @@ export const fileName = (name: string, ending: string): string =>
 export async function sniffed(
   bytes: Buffer,
 ): Promise<{ sort: MediaSort; mime: string; ending: string; width: number | null; height: number | null }> {
-  const found = await fileTypeFromBuffer(bytes);
-  const kept = found && accepted[found.mime];
-  if (!found || !kept)
+  const mime = await typeOf(bytes);
+  const kept = mime === undefined ? undefined : accepted[mime];
+  if (mime === undefined || !kept)
     throw invalidInput([
       {
         path: '',
         code: 'sort',
         message:
-          'This is no picture, PDF, sound or film that can be taken. Pictures may be JPEG, PNG, WebP, GIF or AVIF.',
+          'This is no picture, PDF, sound, film or file of spoken words (WebVTT) that can be taken. Pictures may be JPEG, PNG, WebP, GIF or AVIF.',
       },
     ]);
-  if (kept.sort !== 'picture') return { ...kept, mime: found.mime, width: null, height: null };
+  if (kept.sort !== 'picture') return { ...kept, mime, width: null, height: null };
   try {
     const picture = sharp(bytes, { limitInputPixels: mediaBounds.pixels, failOn: 'truncated' });
     const { width = 0, height = 0, autoOrient } = await picture.metadata();
@@ -60,7 +72,7 @@ export async function sniffed(
     await picture.stats();
     return {
       ...kept,
-      mime: found.mime,
+      mime,
       width: autoOrient?.width ?? width,
       height: autoOrient?.height ?? height,
     };

@@ -30,7 +30,9 @@ export const filledIn = (installation: Pick<Installation, 'model'>): Field[] =>
 
 /** A medium as it is told at the door. */
 export function answerMedium(installation: Installation, row: MediaRow): MediaAnswer {
-  const { label, alt, width, height } = knownMedia(row);
+  const { label, alt } = knownMedia(row);
+  // As large as it came: how it is seen is said by its values.
+  const { width, height } = row;
   return {
     id: row.uuid,
     sort: row.sort,
@@ -81,7 +83,11 @@ function asks({ q = '', sort, folder, only }: MediaQuery): Condition {
 
 export async function mediaList(installation: Installation, query: MediaQuery): Promise<MediaListAnswer> {
   const { limit = 60, after = 0 } = query;
-  const wanted = { where: asks(query), unused: query.only === 'unused' };
+  const wanted = {
+    where: asks(query),
+    unused: query.only === 'unused',
+    needsWords: query.only === 'lacking',
+  };
   const asked = queryContextOf(installation, installation.model.media);
   const [rows, total] = await Promise.all([
     findMedia(installation.content, asked, wanted, limit, after),

@@ -4,6 +4,7 @@ import { LRUCache } from 'lru-cache';
 import PQueue from 'p-queue';
 import sharp from 'sharp';
 import { pictureWidths } from '../../core/content/picture-widths';
+import { parseEdit, seenPart, type PictureEdit } from '../../core/content/picture-edit';
 import { isId, newId, type Id } from '../../core/ids';
 import { mediaAddress, mediaById, originalOf, type MediaRow } from '../../store/media';
 import type { Installation } from '../runtime/installation';
@@ -21,6 +22,9 @@ export interface Rendition {
   ratio?: number;
   x: number;
   y: number;
+  /** How it is turned, straightened and cut before that; and as that is written. */
+  edit: PictureEdit;
+  editAs: string;
 }
 
 /** How many sizes are made at once: the machine has other work. */
@@ -34,23 +38,36 @@ export function renditionAsked(asked: URLSearchParams): Rendition | undefined | 
   const width = Number(asked.get('w'));
   const share = (name: string) => Math.max(0, Math.min(1, Number(asked.get(name) ?? 0.5) || 0));
   const ratio = asked.has('r') ? Number(asked.get('r')) : undefined;
-  if (!pictureWidths.includes(width) || (ratio !== undefined && !(ratio > 0.1 && ratio < 10))) return null;
-  return { width, x: share('x'), y: share('y'), ...(ratio === undefined ? {} : { ratio }) };
+  const editAs = asked.get('e') ?? '';
+  const edit = parseEdit(editAs);
+  if (
+    edit === undefined ||
+    !pictureWidths.includes(width) ||
+    (ratio !== undefined && !(ratio > 0.1 && ratio < 10))
+  )
+    return null;
+  return { width, x: share('x'), y: share('y'), edit, editAs, ...(ratio === undefined ? {} : { ratio }) };
 }
 
 /** A size is told by what it is a size of: a medium may become another file. */
-const nameOf = ({ hash }: MediaRow, { width, ratio, x, y }: Rendition): string =>
-  `${hash.slice(0, 8)}-${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
+const nameOf = ({ hash }: MediaRow, { width, ratio, x, y, editAs }: Rendition): string =>
+  `${hash.slice(0, 8)}${editAs && `-${editAs}`}-${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
 
 /** Makes a size of a picture at a path. */
 async function make(
   from: string,
   row: MediaRow,
-  { width, ratio, x, y }: Rendition,
+  { width, ratio, x, y, edit, editAs }: Rendition,
   to: string,
 ): Promise<void> {
   let picture = sharp(from, { limitInputPixels: mediaBounds.pixels }).autoOrient();
-  const [w = 0, h = 0] = [row.width ?? 0, row.height ?? 0];
+  let [w, h] = [row.width ?? 0, row.height ?? 0];
+  if (editAs !== '' && w > 0 && h > 0) {
+    const seen = seenPart(edit, w, h);
+    const around = await picture.rotate(edit.turn + edit.straighten).toBuffer();
+    picture = sharp(around, { limitInputPixels: mediaBounds.pixels }).extract(seen);
+    [w, h] = [seen.width, seen.height];
+  }
   if (ratio !== undefined && w > 0 && h > 0) {
     const crop = { width: Math.min(w, Math.round(h * ratio)), height: Math.min(h, Math.round(w / ratio)) };
     const between = (at: number, size: number, whole: number) =>

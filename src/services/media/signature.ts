@@ -19,7 +19,7 @@ export function isSigned(secret: string, address: string): boolean {
 }
 
 /** An address of a size or crop as it stands in a drawn page, where `&` is written out. */
-const drawn = /\/media\/[0-9a-f-]{36}\/[^"'?\s&<>]+\?w=\d+(?:&amp;[rxy]=[\d.]+)*/g;
+const drawn = /\/media\/[0-9a-f-]{36}\/[^"'?\s&<>]+\?w=\d+(?:&amp;[rxy]=[\d.]+|&amp;e=[\w.,-]+)*/g;
 
 /** A drawn page in which every address of a size or crop is signed. */
 export const signDrawn = (secret: string, html: string): string =>

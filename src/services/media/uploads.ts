@@ -10,6 +10,7 @@ import {
 } from '../../core/content/localized-values';
 import { FOREVER } from '../../core/content/states';
 import { newId, type Id } from '../../core/ids';
+import { parseEdit } from '../../core/content/picture-edit';
 import { FOLDERS, mediumFields, valuesOfFile } from '../../core/model/media-type';
 import type { Reader } from '../../store/database';
 import { mediaByHash, mediumValues, originalOf, putFile, putOriginal, type FileRow } from '../../store/media';
@@ -170,6 +171,13 @@ export async function changeMedium(
     const before = mediumValues(row);
     const { others } = installation.model.document.locales;
     const { localized, faults } = parseLocalized(fields, patch, before, '', others);
+    const edit = localized.values[mediumFields.edit];
+    if (typeof edit === 'string' && parseEdit(edit) === undefined)
+      faults.push({
+        path: '/values/edit',
+        code: 'edit',
+        message: 'It is turned, straightened and cut as in t90s-2.5c0.1,0,0.8,0.75.',
+      });
     if (faults.length > 0) throw invalidInput(faults);
     const refs = referencesInLocalized(fields, localized);
     await expectThere(tx, installation, refs, referencesInLocalized(fields, before));

@@ -1,6 +1,12 @@
 import { visitorAddress } from '../runtime/languages';
 import { blocksIn } from '../../core/content/blocks';
-import { inBin, type Known, type KnownEntry, type KnownPage } from '../../core/content/known';
+import {
+  inBin,
+  type Known,
+  type KnownEntry,
+  type KnownMedia,
+  type KnownPage,
+} from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -11,7 +17,7 @@ import type { Reader } from '../../store/database';
 import { binnedTitles } from '../../store/bin';
 import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
 import { recordsByUuids } from '../../store/records';
-import { knownMedia, mediaAmong } from '../../store/media';
+import { knownMedia, mediaAddress, mediaAmong, mediaBeside, type MediaRow } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';
 import { today, type Installation } from '../runtime/installation';
@@ -114,6 +120,35 @@ async function knownPages(
   );
 }
 
+/** What films and sounds have beside them: a picture before they play, and the words that are spoken in a language. */
+async function mediaBesideThese(
+  reader: Reader,
+  rows: readonly MediaRow[],
+  spokenIn: string,
+  language: string | undefined,
+): Promise<Map<Id, Pick<KnownMedia, 'poster' | 'spoken'>>> {
+  const named = rows.map((row) => ({ id: row.uuid, ...mediaBeside(row, language) }));
+  const wanted = named.flatMap(({ poster, spoken }) => [poster ?? [], spoken ?? []].flat());
+  if (wanted.length === 0) return new Map();
+  const found = await mediaAmong(reader, [...new Set(wanted)]);
+  const addressOf = (id: Id | undefined) => {
+    const row = found.find(({ uuid }) => uuid === id);
+    return row && mediaAddress(row);
+  };
+  return new Map(
+    named.map(({ id, ...each }) => {
+      const [poster, spoken] = [addressOf(each.poster), addressOf(each.spoken)];
+      return [
+        id,
+        {
+          ...(poster ? { poster } : {}),
+          ...(spoken ? { spoken: { address: spoken, language: spokenIn } } : {}),
+        },
+      ];
+    }),
+  );
+}
+
 /**
  * What is kept of everything some values refer to, each thing asked for once. `deep` also gathers what the entries
  * referred to refer to themselves, as far as their faces in small are drawn.
@@ -130,6 +165,7 @@ export async function knownOf(
     knownPages(reader, installation, refs, language),
     mediaAmong(reader, idsOf(refs, 'media')),
   ]);
+  const beside = await mediaBesideThese(reader, media, language ?? installation.model.locale, language);
   const there = new Set([...entries.keys(), ...pages.keys(), ...media.map(({ uuid }) => uuid)]);
   const missing = refs.flatMap(({ sort, target }) =>
     sort === 'category' || there.has(target) ? [] : [target],
@@ -138,7 +174,7 @@ export async function knownOf(
   const known: Known = {
     entries,
     pages,
-    media: new Map(media.map((row) => [row.uuid, knownMedia(row, language)])),
+    media: new Map(media.map((row) => [row.uuid, { ...knownMedia(row, language), ...beside.get(row.uuid) }])),
     categories: installation.categories.knownIn(language),
     ...(binned.length > 0 ? { binned: new Map(binned.map(({ uuid, title }) => [uuid, title])) } : {}),
   };

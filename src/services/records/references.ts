@@ -21,11 +21,14 @@ export const refRows = (
     target,
   }));
 
+/** Where a medium says which file it is. */
+const ITS_FILE = /^\/values\/file(?:\/|$)/;
+
 /** What of its references a record of a type keeps rows of: that a medium is its own file is none. */
 export const toldReferences = (
   { id }: Pick<CompiledType<ContentType>, 'id'>,
   references: readonly Reference[],
-): Reference[] => references.filter(({ sort }) => id !== MEDIA || sort === 'category');
+): Reference[] => references.filter(({ path }) => id !== MEDIA || !ITS_FILE.test(path));
 
 /** The ways in which a record may refer to something in a field at the top. */
 export const refRoles = (field: Id): string[] =>

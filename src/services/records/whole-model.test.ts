@@ -2,7 +2,7 @@ import { importModel } from '../model/put-in-force';
 import { placedPages, placementCounts, typeReach } from '../model/figures';
 import { addListing, publishListing } from '../listings/write';
 import { addMedia, changeMedium } from '../media/uploads';
-import { mediaFile } from '../media/renditions';
+import { mediaFile, renditionAsked } from '../media/renditions';
 import { entryReach } from '../reach/entry-reach';
 import sharp from 'sharp';
 import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
@@ -403,7 +403,8 @@ describe('media', () => {
     const id = await picture();
     const [item] = (await mediaList(small.installation, {})).items;
     const file = item?.address.split('/').at(-1) ?? '';
-    const small320 = await mediaFile(small.installation, id, file, { width: 320, ratio: 1, x: 0.5, y: 0.5 });
+    const asked = renditionAsked(new URLSearchParams('w=320&r=1')) ?? undefined;
+    const small320 = await mediaFile(small.installation, id, file, asked);
     expect(await sharp(small320!.path).metadata()).toMatchObject({
       width: 320,
       height: 320,

@@ -15,6 +15,7 @@ import { useDeferredValue, useRef, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../contract/media';
 import type { MediaSort } from '../../core/content/known';
 import { sendFile, wordsOf } from '../ask';
+import type { Json } from '../../core/json';
 import { Note } from '../marks';
 import { FOLDERS } from '../../core/model/media-type';
 import { useAsk } from '../use-ask';
@@ -24,18 +25,25 @@ import styles from './kinds.module.css';
 const icons = { document: FileText, sound: Music, film: Film } as const;
 
 /** One medium in small: a picture as it is, anything else by what it is. */
+/** Where a picture can be had in a width, seen as it is everywhere, or as a use of it says. */
+export const pictureIn = (
+  { address, values }: Pick<MediaAnswer, 'address' | 'values'>,
+  width: number,
+  edit: Json | undefined = values.edit,
+): string => `${address}?w=${width}${typeof edit === 'string' && edit !== '' ? `&e=${edit}` : ''}`;
+
 export function Thumb({
   medium,
   size = 96,
 }: {
-  medium: Pick<MediaAnswer, 'sort' | 'address' | 'label'>;
+  medium: Pick<MediaAnswer, 'sort' | 'address' | 'label' | 'values'>;
   size?: number;
 }): ReactElement {
   if (medium.sort === 'picture')
     return (
       <img
         className={styles.thumb}
-        src={`${medium.address}?w=320`}
+        src={pictureIn(medium, 320)}
         alt=""
         width={size}
         height={Math.round(size * 0.75)}

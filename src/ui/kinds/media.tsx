@@ -6,10 +6,11 @@ import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import { mediaSorts } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
+import { EditPicture } from './edit-picture-later';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
-import { MediaDrawer, Thumb } from './media-drawer';
+import { MediaDrawer, pictureIn, Thumb } from './media-drawer';
 import { NumberRule, without, YesRule } from './rule-inputs';
 import { severalNote, SeveralRulesInputs } from './several-rules';
 
@@ -30,7 +31,9 @@ function Use({
   end: ReactElement;
 }): ReactElement {
   const { data: medium } = useAsk('medium', { path: { id: asText(use.media) } });
-  const set = (part: JsonObject) => onChange(without({ ...use, ...part }));
+  const [editing, setEditing] = useState(false);
+  const set = (part: { [key: string]: Json | undefined }) =>
+    onChange(without({ ...use, ...part }) as JsonObject);
   const focus = isJsonObject(use.focus) ? use.focus : undefined;
   const point = ({ currentTarget, clientX, clientY }: MouseEvent) => {
     const box = currentTarget.getBoundingClientRect();
@@ -67,7 +70,7 @@ function Use({
                 });
               }}
             >
-              <img src={`${medium.address}?w=320`} alt="" />
+              <img src={pictureIn(medium, 320, use.edit)} alt="" />
               <i
                 style={{
                   left: `${Number(focus?.x ?? 0.5) * 100}%`,
@@ -82,6 +85,28 @@ function Use({
             {medium.label}
             {medium.width ? ` ${medium.width} × ${medium.height}` : ''}
           </span>
+          {medium.sort === 'picture' && (
+            <Button size="small" onClick={() => setEditing(true)}>
+              Turn or cut here…
+            </Button>
+          )}
+          {typeof use.edit === 'string' && (
+            <Button size="small" variant="text" onClick={() => set({ edit: undefined })}>
+              As it is everywhere
+            </Button>
+          )}
+          {editing && (
+            <EditPicture
+              medium={medium}
+              edit={asText(use.edit ?? medium.values.edit)}
+              where="here alone"
+              onClose={() => setEditing(false)}
+              onTake={(edit) => {
+                setEditing(false);
+                set({ edit });
+              }}
+            />
+          )}
         </div>
       )}
       <div className={styles.usewords}>
@@ -94,15 +119,43 @@ function Use({
             id={`${id}-alt`}
             fullWidth
             value={asText(use.alt)}
+            disabled={use.decoration === true}
             onChange={({ target }) => set({ alt: target.value })}
           />
         </Labelled>
-        <Labelled id={`${id}-caption`} label="Caption">
+        <YesRule
+          label="Only decoration here"
+          value={use.decoration === true}
+          onChange={(on) => set({ decoration: on ? true : undefined })}
+        />
+        <Labelled
+          id={`${id}-caption`}
+          label="Caption"
+          help={
+            medium?.values.caption && !use.caption
+              ? `Left empty: ${asText(medium.values.caption)}`
+              : undefined
+          }
+        >
           <OutlinedInput
             id={`${id}-caption`}
             fullWidth
             value={asText(use.caption)}
             onChange={({ target }) => set({ caption: target.value })}
+          />
+        </Labelled>
+        <Labelled
+          id={`${id}-credit`}
+          label="Credit"
+          help={
+            medium?.values.credit && !use.credit ? `Left empty: ${asText(medium.values.credit)}` : undefined
+          }
+        >
+          <OutlinedInput
+            id={`${id}-credit`}
+            fullWidth
+            value={asText(use.credit)}
+            onChange={({ target }) => set({ credit: target.value })}
           />
         </Labelled>
       </div>

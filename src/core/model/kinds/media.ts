@@ -1,7 +1,8 @@
 import { pointer, read, refuse, type Fault, type Reading } from '../../faults';
 import { isId, type Id } from '../../ids';
 import { isJsonObject, type Json, type JsonObject } from '../../json';
-import { whyNotThere, type MediaSort } from '../../content/known';
+import { parseEdit, sizeSeen } from '../../content/picture-edit';
+import { whyNotThere, type KnownMedia, type MediaSort } from '../../content/known';
 import type { Kind } from './kind';
 import {
   asList,
@@ -32,7 +33,12 @@ export interface MediaRules extends SeveralRules {
 export type MediaUse = {
   media: Id;
   alt?: string;
+  /** It says nothing here that needs words. */
+  decoration?: boolean;
   caption?: string;
+  credit?: string;
+  /** How it is turned, straightened and cut here (see `parseEdit`), instead of as it is everywhere; empty as it came. */
+  edit?: string;
   /** The point that stays in view when it is cropped: shares of the width and height from the top left corner. */
   focus?: { x: number; y: number };
 };
@@ -43,6 +49,16 @@ declare module './kind' {
   interface KindValues {
     media: MediaUse | MediaUse[];
   }
+}
+
+/** How large (px) a picture is where it is used; nothing where that is not known. */
+export function sizeInUse(
+  { edit }: Pick<MediaUse, 'edit'>,
+  { width, height, came }: Pick<KnownMedia, 'width' | 'height' | 'came'>,
+): { width?: number; height?: number } {
+  if (width === undefined || height === undefined) return {};
+  const read = edit === undefined ? undefined : parseEdit(edit);
+  return read ? sizeSeen(read, came?.width ?? width, came?.height ?? height) : { width, height };
 }
 
 const textBound = 500;
@@ -60,15 +76,23 @@ function parseUse(input: Json): Reading<MediaUse> {
     return refuse('kind', 'This takes { media, alt, caption, focus }, with the id of a medium.');
   const use: MediaUse = { media: input.media };
   for (const key of Object.keys(input))
-    if (!['media', 'alt', 'caption', 'focus'].includes(key))
+    if (!['media', 'alt', 'decoration', 'caption', 'credit', 'edit', 'focus'].includes(key))
       return refuse('unknown', `"${key}" means nothing here.`, pointer('', key));
-  for (const key of ['alt', 'caption'] as const) {
+  for (const key of ['alt', 'caption', 'credit'] as const) {
     const given = input[key];
     if (given === undefined || given === null || given === '') continue;
     const text = textIn(given, textBound);
     if (!text.ok) return { ok: false, faults: text.faults.map((fault) => ({ ...fault, path: `/${key}` })) };
     const told = text.value.trim();
     if (told) use[key] = told;
+  }
+  if (input.decoration !== undefined && typeof input.decoration !== 'boolean')
+    return refuse('kind', 'Decoration: yes or no.', '/decoration');
+  if (input.decoration === true) use.decoration = true;
+  if (input.edit !== undefined && input.edit !== null) {
+    if (typeof input.edit !== 'string' || parseEdit(input.edit) === undefined)
+      return refuse('edit', 'It is turned, straightened and cut as in t90s-2.5c0.1,0,0.8,0.75.', '/edit');
+    use.edit = input.edit;
   }
   if (input.focus !== undefined && input.focus !== null) {
     const { focus } = input;
@@ -86,7 +110,10 @@ const useSchema: JsonObject = {
   properties: {
     media: { type: 'string', format: 'uuid' },
     alt: { type: 'string', maxLength: textBound },
+    decoration: { type: 'boolean' },
     caption: { type: 'string', maxLength: textBound },
+    credit: { type: 'string', maxLength: textBound },
+    edit: { type: 'string', maxLength: 60 },
     focus: {
       type: 'object',
       required: ['x', 'y'],
@@ -155,13 +182,13 @@ export const media: Kind<'media'> = {
           message: `Only ${rules.accept.map((sort) => sortWords[sort]).join(' and ')} may stand here.`,
         });
       if (found.sort !== 'picture') return;
-      if (rules.altNeeded && !use.alt && !found.alt)
+      if (rules.altNeeded && !use.alt && !found.alt && !use.decoration && !found.decoration)
         faults.push({
           path: `${path}/alt`,
           code: 'alt',
           message: `Say in words what “${found.label}” shows, for those who cannot see it.`,
         });
-      const { width = 0, height = 0 } = found;
+      const { width = 0, height = 0 } = sizeInUse(use, found);
       if (rules.leastWidth !== undefined && width < rules.leastWidth)
         faults.push({
           path,

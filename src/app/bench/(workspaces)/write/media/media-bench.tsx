@@ -2,7 +2,7 @@
 import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useDeferredValue, useState, type ReactElement } from 'react';
+import { useDeferredValue, useEffect, useEffectEvent, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import { FOLDERS } from '../../../../../core/model/media-type';
 import { mediaOnly } from '../../../../../core/content/table-look';
@@ -19,12 +19,16 @@ import { useMedia } from '../../../../../ui/use-media';
 import { WriteOutline } from '../write-outline';
 import { MediumDetail } from './medium-detail';
 import { MediumReach } from './medium-reach';
-import { useBringIn } from './use-bring-in';
+import { droppedFiles } from './dropped-files';
+import { useBringIn, type FileToBring } from './use-bring-in';
 import styles from './media.module.css';
 import { Link } from '../../../../../ui/link';
 
 const sortWords = { picture: 'Pictures', document: 'Documents', sound: 'Sounds', film: 'Films' } as const;
 const onlyWords = { unused: 'Used nowhere', lacking: 'Without alternative text' } as const;
+
+/** How many of the files on their way are named. */
+const SHOWN_COMING = 12;
 
 /** What a medium is, in a few words below it. */
 const measure = ({ sort, address, width, height, bytes }: MediaAnswer): string =>
@@ -65,7 +69,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
     ...(only ? { only } : {}),
   });
   const { data: folders } = useAsk('categories', { path: { id: FOLDERS } });
-  const { coming, bring, forget } = useBringIn(folder === 'none' ? undefined : folder);
+  const { coming, isBusy, bring, stop, retry, forget } = useBringIn(folder === 'none' ? undefined : folder);
   const put = (changes: Record<string, string | undefined>) => {
     const next = new URLSearchParams(asked);
     for (const [key, value] of Object.entries(changes)) {
@@ -74,10 +78,23 @@ export function MediaBench({ today }: { today: string }): ReactElement {
     }
     router.replace(next.size > 0 ? `${path}?${next.toString()}` : path, { scroll: false });
   };
-  const bringIn = async (files: readonly File[]) => {
-    const made = await bring(files);
-    if (made) put({ at: made.id });
+  const chooseLast = (coming: Promise<MediaAnswer | undefined>) =>
+    void coming.then((made) => made && put({ at: made.id }));
+  const bringIn = (files: readonly FileToBring[]) => {
+    if (files.length > 0) chooseLast(bring(files));
   };
+  const paste = useEffectEvent((event: ClipboardEvent) => {
+    const { clipboardData, target } = event;
+    const isTyped = target instanceof HTMLElement && target.closest('input, textarea, [contenteditable]');
+    const files = [...(clipboardData?.files ?? [])];
+    if (!mayWrite || isTyped || files.length === 0) return;
+    event.preventDefault();
+    bringIn(files.map((file) => ({ file, within: [] })));
+  });
+  useEffect(() => {
+    document.addEventListener('paste', paste);
+    return () => document.removeEventListener('paste', paste);
+  }, []);
   const items = found ?? [];
   const here =
     folder === 'none' ? 'In no folder' : (folders?.items.find(({ id }) => id === folder)?.label ?? 'Media');
@@ -105,6 +122,9 @@ export function MediaBench({ today }: { today: string }): ReactElement {
           </p>
         </div>
         <div className={look.acts}>
+          <Button component={Link} href="/bench/write?types=media&roomy=yes">
+            As a table
+          </Button>
           <Button component={Link} href="/bench/write/media/folders">
             Folders…
           </Button>
@@ -114,7 +134,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
               label="Bring in files"
               accept=""
               multiple
-              onFiles={(files) => void bringIn(files)}
+              onFiles={(files) => bringIn(files.map((file) => ({ file, within: [] })))}
             />
           )}
         </div>
@@ -168,9 +188,9 @@ export function MediaBench({ today }: { today: string }): ReactElement {
       )}
       {coming.length > 0 && (
         <ul className={styles.coming} aria-label="On their way in">
-          {coming.map(({ name, share, problem }) => (
-            <li key={name}>
-              <span>{name}</span>
+          {coming.slice(0, SHOWN_COMING).map(({ key, file: { name }, within, share, problem }) => (
+            <li key={key}>
+              <span>{[...within, name].join(' / ')}</span>
               {problem ? (
                 <Note sort="error" role="alert">
                   {problem}
@@ -180,9 +200,16 @@ export function MediaBench({ today }: { today: string }): ReactElement {
               )}
             </li>
           ))}
-          {coming.some(({ problem }) => problem) && (
+          {coming.length > SHOWN_COMING && <li>and {coming.length - SHOWN_COMING} more</li>}
+          {isBusy && (
             <li>
-              <Button onClick={forget}>All right</Button>
+              <Button onClick={stop}>Stop</Button>
+            </li>
+          )}
+          {!isBusy && coming.some(({ problem }) => problem) && (
+            <li>
+              <Button onClick={() => chooseLast(retry())}>Try again</Button>
+              <Button onClick={forget}>Leave them out</Button>
             </li>
           )}
         </ul>
@@ -201,7 +228,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
           onDrop={(event) => {
             event.preventDefault();
             setOver(false);
-            if (mayWrite) void bringIn([...event.dataTransfer.files]);
+            if (mayWrite) void droppedFiles(event.nativeEvent).then(bringIn);
           }}
         >
           <Frame label={`What lies here: ${here}`}>
@@ -226,7 +253,7 @@ export function MediaBench({ today }: { today: string }): ReactElement {
                       <Thumb medium={medium} size={132} />
                       <span>{medium.label}</span>
                       <small>{measure(medium)}</small>
-                      {medium.sort === 'picture' && !medium.alt && (
+                      {medium.sort === 'picture' && !medium.alt && medium.values.decoration !== true && (
                         <small className={styles.lacks}>no alternative text</small>
                       )}
                     </button>

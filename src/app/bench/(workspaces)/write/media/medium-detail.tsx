@@ -5,7 +5,7 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import type { Fault } from '../../../../../core/faults';
-import { isFilledIn } from '../../../../../core/model/media-type';
+import { isFilledIn, mediumFields } from '../../../../../core/model/media-type';
 import { Link } from '../../../../../ui/link';
 import { historyOf } from '../../../../../ui/versions/version-hrefs';
 import { ask, Problem, sendFile, wordsOf } from '../../../../../ui/ask';
@@ -22,7 +22,8 @@ import {
 } from '../../../../../ui/form-languages';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
-import { Thumb } from '../../../../../ui/kinds/media-drawer';
+import { EditPicture } from '../../../../../ui/kinds/edit-picture-later';
+import { pictureIn, Thumb } from '../../../../../ui/kinds/media-drawer';
 import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
@@ -86,7 +87,17 @@ function Filled({
   const tell = useTell();
   const model = useModel();
   const locales = model.document.locales.others;
-  const fields = model.media.fields.filter(isFilledIn);
+  // How a picture is seen is filled in on the picture; what plays has a picture before and its words beside it.
+  const plays = medium.sort === 'film' || medium.sort === 'sound';
+  const isPicture = medium.sort === 'picture';
+  const all = model.media.fields.filter(isFilledIn);
+  const fields = all.filter(
+    ({ id }) =>
+      (plays || (id !== mediumFields.poster && id !== mediumFields.spoken)) &&
+      (isPicture || id !== mediumFields.edit) &&
+      (isPicture || id !== mediumFields.decoration),
+  );
+  const [editing, setEditing] = useState(false);
   const everyField = [...fields, ...locales.flatMap((locale) => fieldsIn(fields, locale))];
   const { values: kept } = withLanguages(
     { values: medium.values, translations: medium.translations },
@@ -180,7 +191,7 @@ function Filled({
         </div>
         <div className={styles.seen}>
           {medium.sort === 'picture' ? (
-            <img src={`${medium.address}?w=640`} alt={medium.alt} />
+            <img src={pictureIn(medium, 640, given.edit)} alt={medium.alt} />
           ) : (
             <Thumb medium={medium} size={132} />
           )}
@@ -188,6 +199,23 @@ function Filled({
             Open the file
           </a>
           <Mono>{medium.mime}</Mono>
+          {isPicture && mayWrite && (
+            <Button size="small" onClick={() => setEditing(true)}>
+              Turn, straighten, cut…
+            </Button>
+          )}
+          {editing && (
+            <EditPicture
+              medium={medium}
+              edit={typeof given.edit === 'string' ? given.edit : ''}
+              where="wherever it stands, where nothing else is said there"
+              onClose={() => setEditing(false)}
+              onTake={(edit) => {
+                setEditing(false);
+                change('edit', edit || null);
+              }}
+            />
+          )}
         </div>
         {problem && (
           <Note sort="error" role="alert">
@@ -199,7 +227,7 @@ function Filled({
         <LanguageChoice value={locale} onChange={setLocale} />
         <EntryForm
           id="medium-"
-          fields={fieldsFor(fields, locale)}
+          fields={fieldsFor(fields, locale).filter(({ id }) => id !== mediumFields.edit)}
           values={given}
           faults={faults}
           disabled={!mayWrite}

@@ -1,50 +1,115 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
-import { sendFile, wordsOf } from '../../../../../ui/ask';
+import { newId } from '../../../../../core/ids';
+import { FOLDERS } from '../../../../../core/model/media-type';
+import { ask, sendFile, wordsOf } from '../../../../../ui/ask';
+
+/** A file that is to come in, and the folders it lay in where it came from, from the outermost on. */
+export interface FileToBring {
+  file: File;
+  within: readonly string[];
+}
 
 /** A file on its way in: how much of it is sent (0 to 1), and what went wrong. */
-export interface Coming {
-  name: string;
+export interface Coming extends FileToBring {
+  key: string;
   share: number;
   problem?: string;
 }
 
-/** Brings files in one after the other, into a folder where one is open. */
-export function useBringIn(folder: string | undefined): {
+/** Makes the folders that files lay in where they are not there yet, each once; answers the innermost. */
+function folderMaker(open: string | undefined): (within: readonly string[]) => Promise<string | undefined> {
+  const known = new Map<string, Promise<string>>();
+  const below = async (parent: string | null, label: string): Promise<string> => {
+    const { items } = await ask('categories', { path: { id: FOLDERS } });
+    const there = items.find((each) => each.parent === parent && each.label === label);
+    return there?.id ?? (await ask('addCategory', { path: { id: FOLDERS }, body: { label, parent } })).id;
+  };
+  return async (within) => {
+    let at = open;
+    for (const [depth, label] of within.entries()) {
+      const path = within.slice(0, depth + 1).join('/');
+      const made = known.get(path) ?? below(at ?? null, label.slice(0, 120));
+      known.set(path, made);
+      at = await made;
+    }
+    return at;
+  };
+}
+
+export interface BringIn {
   coming: readonly Coming[];
-  bring: (files: readonly File[]) => Promise<MediaAnswer | undefined>;
+  isBusy: boolean;
+  /** Brings files in one after the other; answers the last that came. */
+  bring: (files: readonly FileToBring[]) => Promise<MediaAnswer | undefined>;
+  /** Stops: what is on its way, and what waits, stays out until it is tried again. */
+  stop: () => void;
+  /** Tries again what did not come in. */
+  retry: () => Promise<MediaAnswer | undefined>;
   forget: () => void;
-} {
+}
+
+/** Brings files, and whole folders of them, into the folder that is open, where one is. */
+export function useBringIn(folder: string | undefined): BringIn {
   const client = useQueryClient();
-  const [coming, setComing] = useState<Coming[]>([]);
-  const bring = async (files: readonly File[]): Promise<MediaAnswer | undefined> => {
-    const set = (name: string, change: Partial<Coming>) =>
-      setComing((all) => all.map((each) => (each.name === name ? { ...each, ...change } : each)));
-    setComing(files.map(({ name }) => ({ name, share: 0 })));
+  const [coming, setComing] = useState<readonly Coming[]>([]);
+  const [isBusy, setBusy] = useState(false);
+  const stopped = useRef<AbortController>(undefined);
+  const follow = () =>
+    Promise.all(
+      ['media', 'categories', 'categoryCounts', 'overview'].map((key) =>
+        client.invalidateQueries({ queryKey: [key] }),
+      ),
+    );
+  const send = async (all: readonly Coming[]): Promise<MediaAnswer | undefined> => {
+    const { signal } = (stopped.current = new AbortController());
+    const folderOf = folderMaker(folder);
+    const set = (key: string, change: Partial<Coming>) =>
+      setComing((now) => now.map((each) => (each.key === key ? { ...each, ...change } : each)));
     let last: MediaAnswer | undefined;
-    for (const file of files) {
+    setBusy(true);
+    for (const { key, file, within } of all) {
+      if (signal.aborted) {
+        set(key, { problem: 'It was stopped before it came in.' });
+        continue;
+      }
       try {
+        const lies = await folderOf(within);
         last = await sendFile(
           'addMedia',
           file,
-          { name: file.name, ...(folder === undefined ? {} : { folder }) },
-          (share) => set(file.name, { share }),
+          { name: file.name, ...(lies === undefined ? {} : { folder: lies }) },
+          (share) => set(key, { share }),
+          undefined,
+          signal,
         );
-        setComing((all) => all.filter(({ name }) => name !== file.name));
+        setComing((now) => now.filter((each) => each.key !== key));
       } catch (error) {
-        set(file.name, { problem: wordsOf(error) });
+        set(key, { problem: wordsOf(error), share: 0 });
       }
-      await Promise.all(
-        ['media', 'categoryCounts', 'overview'].map((key) => client.invalidateQueries({ queryKey: [key] })),
-      );
+      await follow();
     }
+    setBusy(false);
     return last;
   };
   return {
     coming,
-    bring,
-    forget: () => setComing((all) => all.filter(({ problem }) => problem === undefined)),
+    isBusy,
+    bring: (files) => {
+      const all = files.map((each): Coming => ({ ...each, key: newId(), share: 0 }));
+      setComing((now) => [...now, ...all]);
+      return send(all);
+    },
+    stop: () => stopped.current?.abort(),
+    retry: () => {
+      const again = coming
+        .filter(({ problem }) => problem !== undefined)
+        .map(({ problem: _problem, ...each }): Coming => each);
+      setComing(again);
+      return send(again);
+    },
+    forget: () => setComing((now) => now.filter(({ problem }) => problem === undefined)),
   };
 }
