@@ -93,6 +93,18 @@ test.each<[string, readonly [x: number, y: number, isRed: boolean][]]>([
   for (const [x, y, red] of places) expect([x, y, isRed(x, y)]).toEqual([x, y, red]);
 });
 
+test('turned, it is cropped to a shape around a point of what is seen', async () => {
+  const { id, address } = await bringIn('halves.png', await twoHalves());
+  const asked = renditionAsked(new URLSearchParams('w=320&e=t90&r=2&x=0.5&y=1')) ?? undefined;
+  const made = await mediaFile(small.installation, id, address.split('/').at(-1) ?? '', asked);
+  const { data, info } = await sharp(made?.path ?? '')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  expect([info.width, info.height]).toEqual([300, 150]);
+  // What lay at the right lies below, and is blue.
+  expect((data[2] ?? 0) > (data[0] ?? 0)).toBe(true);
+});
+
 test('how it is seen, its caption and its credit are told wherever it stands; what came stays', async () => {
   const { installation, people } = small;
   const made = await bringIn('halves.png', await twoHalves());

@@ -60,21 +60,27 @@ async function make(
   { width, ratio, x, y, edit, editAs }: Rendition,
   to: string,
 ): Promise<void> {
-  let picture = sharp(from, { limitInputPixels: mediaBounds.pixels }).autoOrient();
-  let [w, h] = [row.width ?? 0, row.height ?? 0];
-  if (editAs !== '' && w > 0 && h > 0) {
-    const seen = seenPart(edit, w, h);
-    const around = await picture.rotate(edit.turn + edit.straighten).toBuffer();
-    picture = sharp(around, { limitInputPixels: mediaBounds.pixels }).extract(seen);
-    [w, h] = [seen.width, seen.height];
+  const limits = { limitInputPixels: mediaBounds.pixels };
+  let picture = sharp(from, limits).autoOrient();
+  const came = { width: row.width ?? 0, height: row.height ?? 0 };
+  /** The part that is seen; cut once, whatever asks for it. */
+  let seen = { left: 0, top: 0, ...came };
+  if (editAs !== '' && came.width > 0 && came.height > 0) {
+    seen = seenPart(edit, came.width, came.height);
+    picture = sharp(await picture.rotate(edit.turn + edit.straighten).toBuffer(), limits);
   }
+  const { width: w, height: h } = seen;
   if (ratio !== undefined && w > 0 && h > 0) {
     const crop = { width: Math.min(w, Math.round(h * ratio)), height: Math.min(h, Math.round(w / ratio)) };
     const between = (at: number, size: number, whole: number) =>
       Math.max(0, Math.min(whole - size, Math.round(at * whole - size / 2)));
-    const [left, top] = [between(x, crop.width, w), between(y, crop.height, h)];
-    picture = picture.extract({ left, top, ...crop });
+    seen = {
+      left: seen.left + between(x, crop.width, w),
+      top: seen.top + between(y, crop.height, h),
+      ...crop,
+    };
   }
+  if (w > 0 && h > 0 && (editAs !== '' || ratio !== undefined)) picture = picture.extract(seen);
   await picture.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toFile(to);
 }
 
