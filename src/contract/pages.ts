@@ -170,6 +170,10 @@ export class PageAnswer extends TreePage {
    * their own.
    */
   @IsObject() slots!: JsonObject;
+  /** By locale: keys of fields whose translation is older than what the main language says. */
+  @IsObject() older!: Record<string, string[]>;
+  /** The same of blocks, by locale and the id of the block. */
+  @IsObject() olderBlocks!: Record<string, Record<string, string[]>>;
   @IsString() @IsOptional() layout!: string | null;
   /** The settings it sets itself. */
   @IsObject() settings!: JsonObject;

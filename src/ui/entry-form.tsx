@@ -12,6 +12,7 @@ import type { Width } from './kinds/kind-ui';
 import { SourceColumn, type FieldSource } from './source-column';
 import { NoteHere } from './notes/note-here';
 import { areSameFaults, faultsAt, shownFields } from './parse-form';
+import look from './look/look.module.css';
 import styles from './entry-form.module.css';
 
 const widthOf = (field: Field | undefined): Width => (field ? kindUiFor(field).width : 'wide');
@@ -173,7 +174,12 @@ export function EntryForm({
               key={group.heading}
               id={`${id}${groupId(group.heading)}`}
             >
-              <h2 id={`${id}${groupId(group.heading)}-name`}>{group.heading}</h2>
+              <h2
+                id={`${id}${groupId(group.heading)}-name`}
+                className={group.isHeaded ? undefined : look.hidden}
+              >
+                {group.heading}
+              </h2>
               <div className={styles.fields}>
                 {group.fields.map((field, i) => (
                   <FieldRow

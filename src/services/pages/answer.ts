@@ -1,4 +1,6 @@
 import type { PageAnswer, WaitingPlace as WaitingPlaceAnswer } from '../../contract/pages';
+import { olderInBlocks } from '../../core/content/block-sources';
+import { olderIn } from '../../core/content/translation-sources';
 import { serializeSlots } from '../../core/content/blocks';
 import { serializeLocalized } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
@@ -72,6 +74,26 @@ async function waitingPlacesAnswer(
   );
 }
 
+/** What of a page is older in other languages than what the main language says: of its own fields, and of its blocks. */
+function olderOf(
+  { model }: Installation,
+  type: CompiledType<PageType>,
+  body: PageBody,
+): Pick<PageAnswer, 'older' | 'olderBlocks'> {
+  const { others } = model.document.locales;
+  return {
+    older: Object.fromEntries(
+      others.map((locale) => [
+        locale,
+        olderIn(type.fields, body, locale).flatMap((id) => type.field(id)?.key ?? []),
+      ]),
+    ),
+    olderBlocks: Object.fromEntries(
+      others.map((locale) => [locale, olderInBlocks(model, body.slots ?? {}, locale)]),
+    ),
+  };
+}
+
 /** A page as it is told at the door. */
 export async function answerPage(
   reader: Reader,
@@ -106,6 +128,7 @@ export async function answerPage(
     drift: await driftOf(reader, installation, body),
     byHand: body.byHand ?? {},
     slots: serializeSlots(installation.model, type.definition.slots, body.slots ?? {}),
+    ...olderOf(installation, type, body),
     layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
     settings: { ...body.settings?.set },
     waitingPlaces,

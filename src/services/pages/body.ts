@@ -1,5 +1,6 @@
 import { withSources } from '../../core/content/translation-sources';
 import type { PagePatch } from '../../contract/pages';
+import { withBlockSources } from '../../core/content/block-sources';
 import { blocksIn, parseSlots } from '../../core/content/blocks';
 import { parseLocalized } from '../../core/content/localized-values';
 import { isId, type Id } from '../../core/ids';
@@ -40,9 +41,10 @@ export async function pageBodyFrom(
     installation.model.document.locales.others,
   );
   const localized = withSources(type.fields, kept, read);
-  const { slots, faults: slotFaults } = given.slots
+  const { slots: said, faults: slotFaults } = given.slots
     ? parseSlots(installation.model, type.definition.slots, given.slots, kept.slots ?? {}, '/slots')
     : { slots: kept.slots ?? {}, faults: [] };
+  const slots = withBlockSources(installation.model, kept.slots ?? {}, said);
   const layout =
     given.layout === undefined
       ? kept.layout

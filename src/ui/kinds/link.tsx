@@ -40,6 +40,11 @@ export function PageFinder({
 }): ReactElement {
   const { data } = useAsk('pages');
   const pages = data?.pages ?? [];
+  const parents = new Map(pages.map(({ id: each, parent }) => [each, parent]));
+  const depthOf = (page: string): number => {
+    const above = parents.get(page);
+    return above ? depthOf(above) + 1 : 0;
+  };
   return (
     <Autocomplete
       id={id}
@@ -50,7 +55,7 @@ export function PageFinder({
       getOptionKey={(page) => page.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}
       renderOption={({ key: _key, ...props }, page) => (
-        <li key={page.id} {...props}>
+        <li key={page.id} {...props} style={{ paddingLeft: 12 + depthOf(page.id) * 14 }}>
           <span>{page.title}</span>
           <small style={{ marginLeft: 'auto', color: 'var(--pencil)' }}>{page.address}</small>
         </li>

@@ -15,6 +15,7 @@ import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-lang
 import { Frame } from '../../../../ui/frame';
 import { goToField } from '../../../../ui/go-to-field';
 import { Labelled } from '../../../../ui/labelled';
+import { sourcesOf } from '../../../../ui/sources-of';
 import { LanguageChoice } from '../../../../ui/language-choice';
 import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { useModel } from '../../../../ui/model-in-force';
@@ -52,15 +53,17 @@ import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { blocksIn, SlotForm } from './slots-form';
 import { SiteTree } from './site-tree';
 import styles from './arrange.module.css';
+import { OlderBlocks } from './older-blocks';
 import { answersOf } from '../../../../core/model/page-source';
 import { Link } from '../../../../ui/link';
 
-/** Settings that only the listings on a page have. */
 /** What is asked again when the page has another revision. */
 const followers = new Set(['pagePreview', 'pageReach', 'versions']);
 
 const NO_SLOTS: readonly Slot[] = [];
+/** Settings that only the listings on a page have. */
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
+const NOTHING_OLDER = {};
 
 /** One page: its own words, what fills it, where it stands, and how it will look. */
 export function PageBench({ initial, today }: { initial: PageAnswer; today: string }): ReactElement | null {
@@ -423,7 +426,7 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
         </Note>
       )}
       {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}
-      <SideBySide beside={preview}>
+      <SideBySide wide={language !== ''} beside={preview}>
         <Frame label="Fields">
           <div className={styles.sheet}>
             <LanguageChoice
@@ -442,6 +445,9 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
               faults={faults}
               onChange={draft.change}
               disabled={!mayArrange}
+              {...(language
+                ? { sources: sourcesOf(fields, language, values, kept.older[language] ?? []) }
+                : {})}
               notes={notes.byField}
               onNote={beginNote}
             />
@@ -503,23 +509,25 @@ export function PageBench({ initial, today }: { initial: PageAnswer; today: stri
                 }
               />
             ))}
-            <NotingHere value={noting}>
-              {type.definition.slots.map((slot) => (
-                <SlotForm
-                  key={slot.id}
-                  slot={slot}
-                  model={model}
-                  blocks={blocksIn(slots[slot.key])}
-                  faults={faultsBelow(blockFaults, `/slots/${slot.key}`)}
-                  disabled={!mayArrange}
-                  today={today}
-                  language={language}
-                  path={`slot-${slot.key}`}
-                  place={pointer('', 'slots', slot.key)}
-                  onChange={(blocks) => draft.change(slotName(slot.key), blocks)}
-                />
-              ))}
-            </NotingHere>
+            <OlderBlocks value={kept.olderBlocks[language] ?? NOTHING_OLDER}>
+              <NotingHere value={noting}>
+                {type.definition.slots.map((slot) => (
+                  <SlotForm
+                    key={slot.id}
+                    slot={slot}
+                    model={model}
+                    blocks={blocksIn(slots[slot.key])}
+                    faults={faultsBelow(blockFaults, `/slots/${slot.key}`)}
+                    disabled={!mayArrange}
+                    today={today}
+                    language={language}
+                    path={`slot-${slot.key}`}
+                    place={pointer('', 'slots', slot.key)}
+                    onChange={(blocks) => draft.change(slotName(slot.key), blocks)}
+                  />
+                ))}
+              </NotingHere>
+            </OlderBlocks>
             {type.definition.layouts.length > 1 && (
               <Labelled id="layout" label="Layout">
                 <Select

@@ -20,7 +20,9 @@ import { NoteHere } from '../../../../ui/notes/note-here';
 import { notesWithin, useNoting } from '../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../ui/parse-form';
 import { useAsk } from '../../../../ui/use-ask';
+import { sourcesOf } from '../../../../ui/sources-of';
 import styles from './arrange.module.css';
+import { useOlderIn } from './older-blocks';
 
 export const blocksIn = (value: Json | undefined): JsonObject[] =>
   Array.isArray(value) ? value.filter(isJsonObject) : [];
@@ -177,6 +179,7 @@ function BlockForm({
   onChange,
 }: BlockProps): ReactElement {
   const noting = useNoting();
+  const older = useOlderIn(asText(block.id));
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const slots = isJsonObject(block.slots) ? block.slots : {};
@@ -196,6 +199,7 @@ function BlockForm({
           faults={faultsInForm(faults)}
           onChange={(key, value) => onChange(saying(block, { [key]: value }, language))}
           disabled={disabled}
+          {...(language ? { sources: sourcesOf(type.fields, language, spoken.values, older) } : {})}
           {...(noting
             ? {
                 notes: new Map(

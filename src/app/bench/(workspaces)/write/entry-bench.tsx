@@ -214,23 +214,25 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           <Link className={styles.back} href={`/bench/write/${type.definition.key}`}>
             ‹ {type.definition.plural}
           </Link>
-          <OutlineGroup title="In this entry">
-            {groups.map(({ heading, fields: inside }) => {
-              const n = mends(inside);
-              return (
-                <OutlineRow
-                  key={heading}
-                  label={heading}
-                  endIs={n > 0 ? 'bad' : 'words'}
-                  end={n > 0 ? `${n} to fix` : `${filled(inside)} of ${inside.length}`}
-                  onClick={() => {
-                    document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' });
-                    if (inside[0]) goToField(inside[0].key);
-                  }}
-                />
-              );
-            })}
-          </OutlineGroup>
+          {groups.length > 1 && (
+            <OutlineGroup title="In this entry">
+              {groups.map(({ heading, fields: inside }) => {
+                const n = mends(inside);
+                return (
+                  <OutlineRow
+                    key={heading}
+                    label={heading}
+                    endIs={n > 0 ? 'bad' : 'words'}
+                    end={n > 0 ? `${n} to fix` : `${filled(inside)} of ${inside.length}`}
+                    onClick={() => {
+                      document.getElementById(groupId(heading))?.scrollIntoView({ block: 'start' });
+                      if (inside[0]) goToField(inside[0].key);
+                    }}
+                  />
+                );
+              })}
+            </OutlineGroup>
+          )}
           {isKept && <EarlierVersions sort="entry" id={id} />}
         </>
       }

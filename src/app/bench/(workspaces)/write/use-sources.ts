@@ -2,12 +2,11 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { EntryAnswer } from '../../../../contract/entries';
-import { localisedOf } from '../../../../core/content/localized-values';
 import type { JsonObject } from '../../../../core/json';
 import type { Field } from '../../../../core/model/document';
 import { ask } from '../../../../ui/ask';
-import { fieldsIn } from '../../../../ui/form-languages';
 import type { FieldSource } from '../../../../ui/source-column';
+import { sourcesOf } from '../../../../ui/sources-of';
 import { useAsk } from '../../../../ui/use-ask';
 
 /**
@@ -32,33 +31,17 @@ export function useSources(
   );
   return useMemo(() => {
     if (locale === '') return undefined;
-    const own = localisedOf(fields);
-    return new Map(
-      fieldsIn(fields, locale).flatMap(({ key }, i): [string, FieldSource][] => {
-        const field = own[i];
-        if (!field) return [];
-        const confirm = () =>
-          void ask('changeEntry', {
-            path: { id },
-            revision,
-            body: { confirmed: { [locale]: [field.key] } },
-          }).then((answer) => {
-            onRight?.(answer);
-            return client.invalidateQueries({ queryKey: ['earlierSources'] });
-          });
-        return [
-          [
-            key,
-            {
-              field,
-              value: given[field.key],
-              older: older.includes(field.key),
-              before: data?.values[field.key],
-              ...(onRight ? { onRight: confirm } : {}),
-            },
-          ],
-        ];
-      }),
-    );
+    return sourcesOf(fields, locale, given, older, (field) => {
+      const confirm = () =>
+        void ask('changeEntry', {
+          path: { id },
+          revision,
+          body: { confirmed: { [locale]: [field.key] } },
+        }).then((answer) => {
+          onRight?.(answer);
+          return client.invalidateQueries({ queryKey: ['earlierSources'] });
+        });
+      return { before: data?.values[field.key], ...(onRight ? { onRight: confirm } : {}) };
+    });
   }, [fields, locale, given, older, data, id, revision, onRight, client]);
 }
