@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { newId } from '../ids';
 import type { Json } from '../json';
 import { giveInstead } from './give-instead';
 
@@ -63,4 +64,15 @@ test('one that then stands twice in a list stands once; what was said of one alo
     page: to,
     words: 'More',
   });
+});
+
+test('a link in a formatted text leads to what stands in its place, and to no block of what was there', () => {
+  const link = (href: string) => ({ type: 'link', attrs: { href } });
+  const [from, to, block] = [newId(), newId(), newId()];
+  expect(giveInstead(link(`page:${from}#b-${block}`), from, to)).toEqual(link(`page:${to}`));
+  expect(giveInstead(link(`entry:${from}`), from, to)).toEqual(link(`entry:${to}`));
+  expect(giveInstead(link(`page:${block}`), from, to)).toEqual(link(`page:${block}`));
+  expect(giveInstead(link(`https://quillwater.example/page:${from}`), from, to)).toEqual(
+    link(`https://quillwater.example/page:${from}`),
+  );
 });

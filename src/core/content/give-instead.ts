@@ -1,5 +1,6 @@
 import type { Id } from '../ids';
 import { isJsonObject, type Json } from '../json';
+import { targetOfHref } from './formatted';
 
 /** What is said of a medium where it is used: it was said of that one, and is not of another. */
 const saidOfMedium = new Set(['alt', 'decoration', 'caption', 'credit', 'edit', 'focus']);
@@ -15,6 +16,10 @@ const isNamed = (value: Json): value is Id => typeof value === 'string';
  */
 export function giveInstead(body: Json, from: Id, to: Id): Json {
   if (body === from) return to;
+  if (typeof body === 'string') {
+    const led = targetOfHref(body);
+    return led?.target === from ? `${led.sort}:${to}` : body;
+  }
   if (Array.isArray(body)) {
     const given = body.map((each) => giveInstead(each, from, to));
     return body.includes(from) && given.every(isNamed) ? [...new Set(given)] : given;
