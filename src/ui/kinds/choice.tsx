@@ -12,6 +12,7 @@ import { ChoiceGoes, mayBeInUse, type ChoiceFate } from './choice-goes';
 import type { KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { NumberRule, without, YesRule } from './rule-inputs';
+import { moved } from '../moved';
 
 const chosen = (value: unknown): string[] =>
   Array.isArray(value)
@@ -50,12 +51,7 @@ function Choices({
     if (fate === 'stays') set(choice.id, { retired: true });
     else takeOut(choice.id, fate === 'unused' ? undefined : fate.to);
   };
-  const move = (from: number, to: number) => {
-    const next = [...choices];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    put(next);
-  };
+  const move = (from: number, to: number) => put(moved(choices, from, to));
   const add = () => {
     if (!label.trim()) return;
     put([

@@ -3,7 +3,8 @@ import { IconButton } from '@mui/material';
 import { X } from 'lucide-react';
 import type { ReactElement, ReactNode } from 'react';
 import styles from './kinds.module.css';
-import { MoveButtons, moved, SortedItems, useSortedItem } from './sorted-items';
+import { moved } from '../moved';
+import { MoveButtons, SortedItems, useSortedItem } from './sorted-items';
 
 interface ChosenItem {
   id: string;

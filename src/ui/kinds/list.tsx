@@ -16,7 +16,8 @@ import lines from './list.module.css';
 import { listItem, type ItemActs } from './list-item';
 import { PasteRows } from './paste-rows';
 import { NumberRule, without } from './rule-inputs';
-import { moved, SortedItems } from './sorted-items';
+import { moved } from '../moved';
+import { SortedItems } from './sorted-items';
 
 const itemsIn = (value: unknown): JsonObject[] => (Array.isArray(value) ? value.filter(isJsonObject) : []);
 const asName = (value: unknown): string =>

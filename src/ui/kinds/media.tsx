@@ -1,6 +1,6 @@
 'use client';
 import { Button, IconButton, OutlinedInput } from '@mui/material';
-import { ArrowDown, ArrowUp, Image, X } from 'lucide-react';
+import { Image, X } from 'lucide-react';
 import { useState, type MouseEvent, type ReactElement } from 'react';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import { mediaSorts } from '../../core/model/kinds';
@@ -13,6 +13,8 @@ import { asText } from './line';
 import { MediaDrawer, pictureIn, Thumb } from './media-drawer';
 import { NumberRule, without, YesRule } from './rule-inputs';
 import { severalNote, SeveralRulesInputs } from './several-rules';
+import { moved } from '../moved';
+import { MoveButtons } from './sorted-items';
 
 const usesIn = (value: unknown): JsonObject[] =>
   (Array.isArray(value) ? value : [value]).filter(isJsonObject);
@@ -168,12 +170,6 @@ function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'m
   const [open, setOpen] = useState(false);
   const uses = usesIn(value);
   const put = (next: JsonObject[]) => onChange(rules.multiple ? next : ((next[0] ?? null) as Json));
-  const move = (from: number, to: number) => {
-    const next = [...uses];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    put(next);
-  };
   return (
     <div>
       <ol className={styles.uses}>
@@ -186,22 +182,12 @@ function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'m
             end={
               <>
                 {uses.length > 1 && (
-                  <IconButton
-                    aria-label={`Move medium ${i + 1} up`}
-                    disabled={i === 0}
-                    onClick={() => move(i, i - 1)}
-                  >
-                    <ArrowUp size={14} />
-                  </IconButton>
-                )}
-                {uses.length > 1 && (
-                  <IconButton
-                    aria-label={`Move medium ${i + 1} down`}
-                    disabled={i === uses.length - 1}
-                    onClick={() => move(i, i + 1)}
-                  >
-                    <ArrowDown size={14} />
-                  </IconButton>
+                  <MoveButtons
+                    name={`medium ${i + 1}`}
+                    isFirst={i === 0}
+                    isLast={i === uses.length - 1}
+                    onStep={(step) => put(moved(uses, i, i + step))}
+                  />
                 )}
                 <IconButton
                   aria-label={`Take out medium ${i + 1}`}

@@ -23,6 +23,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { sourcesOf } from '../../../../ui/sources-of';
 import styles from './arrange.module.css';
 import { useOlderIn } from './older-blocks';
+import { moved } from '../../../../ui/moved';
 
 export const blocksIn = (value: Json | undefined): JsonObject[] =>
   Array.isArray(value) ? value.filter(isJsonObject) : [];
@@ -268,12 +269,7 @@ export function SlotForm({
         : slot.min
           ? `at least ${slot.min}`
           : '';
-  const move = (from: number, to: number) => {
-    const next = [...blocks];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    onChange(next);
-  };
+  const move = (from: number, to: number) => onChange(moved(blocks, from, to));
   const add = (key: string) => {
     setAt(null);
     const type = model.blockTypeByKey(key);

@@ -20,6 +20,7 @@ import type { FaceCell, FaceRow } from '../../../../core/model/document';
 import { dragWords } from '../../../../ui/drag-words';
 import { mostWide, TWELVE, withWidth } from './rows-edit';
 import styles from './rows.module.css';
+import { moved } from '../../../../ui/moved';
 
 type Held = FaceCell['holds'][number];
 
@@ -261,12 +262,7 @@ export function RowsEditor({
     if (piece && r !== undefined && c !== undefined && Number.isInteger(r) && Number.isInteger(c))
       put(piece.held, r, c, without(rows, String(active.id)));
   };
-  const moveRow = (from: number, to: number) => {
-    const next = [...rows];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    onChange(next);
-  };
+  const moveRow = (from: number, to: number) => onChange(moved(rows, from, to));
   return (
     <DndContext
       id={id}

@@ -3,6 +3,7 @@ import { Button, IconButton, Popover } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { MOST_COLUMNS } from '../../../../../core/content/table-look';
+import { moved } from '../../../../../ui/moved';
 import type { OwnTableLook } from './use-own-table';
 import styles from './table-columns.module.css';
 
@@ -17,12 +18,7 @@ export function TableColumns({
 }): ReactElement {
   const [at, setAt] = useState<HTMLElement | null>(null);
   const others = offered.filter(({ key }) => !columns.includes(key));
-  const move = (from: number, by: -1 | 1) => {
-    const next = [...columns];
-    const [key] = next.splice(from, 1);
-    if (key !== undefined) next.splice(from + by, 0, key);
-    put(next);
-  };
+  const move = (from: number, by: -1 | 1) => put(moved(columns, from, from + by));
   return (
     <>
       <Button
