@@ -122,3 +122,22 @@ test('A picture is cut everywhere, and otherwise where it is used; visitors get 
   await expect(drawn).toHaveAttribute('src', /[?&]e=t90/);
   await expect.poll(() => drawn.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
 });
+
+test('What a picture is called, owed to and seen as is saved in the library, and shows everywhere', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write/media?sort=picture');
+  await page.getByRole('button', { name: /^Thread rush/ }).click();
+  await page.getByLabel(/^Credit/).fill('Drawn by the wardens');
+  await page.getByRole('button', { name: 'Turn, straighten, cut…' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'To the left' }).click();
+  await page.getByRole('button', { name: 'Show it so' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Thread rush is saved.')).toBeVisible();
+  await page.goto('/species/thread-rush');
+  const shown = page.locator('figure').filter({ hasText: 'Drawn by the wardens' }).locator('img').first();
+  await expect(shown).toHaveAttribute('src', /[?&]e=t270/);
+  await expect.poll(() => shown.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+});

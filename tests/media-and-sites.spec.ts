@@ -22,8 +22,8 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
   await page
     .locator('#bring-in')
     .setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
-  await expect(page.getByText('This is no picture, PDF, sound or film that can be taken.')).toBeVisible();
-  await page.getByRole('button', { name: 'All right' }).click();
+  await expect(page.getByText(/^This is no picture, PDF, sound, film or file/)).toBeVisible();
+  await page.getByRole('button', { name: 'Leave them out' }).click();
   await page.locator('#bring-in').setInputFiles({
     name: 'dusk-guide.pdf',
     mimeType: 'application/pdf',

@@ -5,6 +5,7 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../../../../contract/media';
 import type { Fault } from '../../../../../core/faults';
+import type { Field } from '../../../../../core/model/document';
 import { isFilledIn, mediumFields } from '../../../../../core/model/media-type';
 import { Link } from '../../../../../ui/link';
 import { historyOf } from '../../../../../ui/versions/version-hrefs';
@@ -87,16 +88,14 @@ function Filled({
   const tell = useTell();
   const model = useModel();
   const locales = model.document.locales.others;
-  // How a picture is seen is filled in on the picture; what plays has a picture before and its words beside it.
-  const plays = medium.sort === 'film' || medium.sort === 'sound';
   const isPicture = medium.sort === 'picture';
-  const all = model.media.fields.filter(isFilledIn);
-  const fields = all.filter(
-    ({ id }) =>
-      (plays || (id !== mediumFields.poster && id !== mediumFields.spoken)) &&
-      (isPicture || id !== mediumFields.edit) &&
-      (isPicture || id !== mediumFields.decoration),
-  );
+  const plays = medium.sort === 'film' || medium.sort === 'sound';
+  const fields = model.media.fields.filter(isFilledIn);
+  /** Fields that fit what it is; how a picture is seen is filled in on the picture itself. */
+  const isShown = ({ id }: Field): boolean => {
+    if (id === mediumFields.poster || id === mediumFields.spoken) return plays;
+    return id === mediumFields.decoration ? isPicture : id !== mediumFields.edit;
+  };
   const [editing, setEditing] = useState(false);
   const everyField = [...fields, ...locales.flatMap((locale) => fieldsIn(fields, locale))];
   const { values: kept } = withLanguages(
@@ -227,7 +226,7 @@ function Filled({
         <LanguageChoice value={locale} onChange={setLocale} />
         <EntryForm
           id="medium-"
-          fields={fieldsFor(fields, locale).filter(({ id }) => id !== mediumFields.edit)}
+          fields={fieldsFor(fields.filter(isShown), locale)}
           values={given}
           faults={faults}
           disabled={!mayWrite}
