@@ -243,6 +243,29 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'a picture that is turned and cut',
+    async (page) => {
+      await page.goto('/bench/write/media?sort=picture');
+      await page.getByRole('button', { name: /^Thread rush/ }).click();
+      await page.getByRole('button', { name: 'Turn, straighten, cut…' }).click();
+      await expect(page.getByRole('slider', { name: /^Straighten/ })).toBeVisible();
+    },
+  ],
+  [
+    'a tree of categories, and rows to paste',
+    async (page) => {
+      await page.goto('/bench/write/species?q=skimmer');
+      await page.getByRole('link', { name: 'Blue-legged skimmer', exact: true }).click();
+      await page.getByRole('button', { name: 'Paste rows…' }).click();
+      await page.getByLabel('Rows of a spreadsheet').fill('Wing beat\t32 a second');
+      await expect(page.getByRole('button', { name: 'Add 1 item' })).toBeEnabled();
+      await expectNothingFound(page);
+      await page.getByRole('button', { name: 'Cancel' }).click();
+      await page.getByRole('button', { name: 'See the tree' }).click();
+      await expect(page.getByRole('checkbox', { name: 'Open water' })).toBeChecked();
+    },
+  ],
+  [
     'folders',
     async (page) => {
       await page.goto('/bench/write/media/folders');
