@@ -19,14 +19,13 @@ export interface MediaFound {
 }
 
 /** Media that are like something, the newest first, as many as one goes on to ask for. */
-export function useMedia(asked: MediaAsked, enabled = true): MediaFound {
+export function useMedia(asked: MediaAsked): MediaFound {
   const found = useInfiniteQuery<Awaited<ReturnType<typeof askMedia>>, Problem>({
     queryKey: ['media', null, asked],
     queryFn: ({ pageParam, signal }) => askMedia(asked, Number(pageParam), signal),
     initialPageParam: 0,
     getNextPageParam: ({ next }) => next,
     placeholderData: (last) => last,
-    enabled,
   });
   const pages = found.data?.pages;
   return {

@@ -2,12 +2,12 @@
 import { Button, MenuItem, Select } from '@mui/material';
 import { ListTree } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import { CategoryBrowse } from '../category-browse';
 import { CategoryPick, trailsOf } from '../category-pick';
 import { Labelled } from '../labelled';
 import { useModel } from '../model-in-force';
 import { useAsk } from '../use-ask';
 import { ChosenList } from './chosen-list';
+import { CategoryBrowse } from './dialogs-later';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import { useMakeCategory } from './make-category';
 import { without } from './rule-inputs';

@@ -11,7 +11,7 @@ import { CardPicture, CardWords, useEntryCards } from './entry-cards';
 import { EntryFinder } from './entry-finder';
 import type { Inside } from './inside';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
-import { MakeEntry } from './make-entry';
+import { MakeEntry } from './dialogs-later';
 import { YesRule } from './rule-inputs';
 import { idsIn, severalNote, SeveralRulesInputs } from './several-rules';
 

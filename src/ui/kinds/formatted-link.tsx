@@ -9,7 +9,7 @@ import { BlockChoice } from './block-choice';
 import { EntryFinder } from './entry-finder';
 import styles from './kinds.module.css';
 import { PageFinder } from './link';
-import { MediaDrawer } from './media-drawer';
+import { MediaDrawer } from './dialogs-later';
 
 const address = /^(https?:\/\/\S+|mailto:\S+|tel:\S+)$/i;
 
@@ -93,15 +93,16 @@ export function LinkBox({ editor, onClose }: { editor: Editor; onClose: () => vo
           Lead there
         </Button>
       </DialogActions>
-      <MediaDrawer
-        open={choosing}
-        accept={[]}
-        onClose={() => setChoosing(false)}
-        onChoose={({ id }) => {
-          setChoosing(false);
-          setHref(`media:${id}`);
-        }}
-      />
+      {choosing && (
+        <MediaDrawer
+          accept={[]}
+          onClose={() => setChoosing(false)}
+          onChoose={({ id }) => {
+            setChoosing(false);
+            setHref(`media:${id}`);
+          }}
+        />
+      )}
     </Dialog>
   );
 }

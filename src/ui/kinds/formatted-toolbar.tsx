@@ -29,7 +29,7 @@ import { FindInText } from './formatted-find';
 import { LinkBox } from './formatted-link';
 import { PictureInText } from './formatted-picture';
 import styles from './kinds.module.css';
-import { MediaDrawer } from './media-drawer';
+import { MediaDrawer } from './dialogs-later';
 
 interface Tool {
   label: string;
@@ -253,18 +253,23 @@ export function FormattedToolbar({
       {state.picture && <PictureInText editor={editor} onChooseOther={() => setChoosing(true)} />}
       {finding && <FindInText editor={editor} onClose={() => setFinding(false)} />}
       {linking && <LinkBox editor={editor} onClose={() => setLinking(false)} />}
-      <MediaDrawer
-        open={choosing}
-        accept={['picture']}
-        onClose={() => setChoosing(false)}
-        onChoose={({ id, address }) => {
-          setChoosing(false);
-          // Another picture keeps its width and its side, but not the words of the one before.
-          if (state.picture)
-            editor.chain().focus().updateAttributes('picture', { media: id, alt: null, caption: null }).run();
-          else editor.chain().focus().putPicture(id, address).run();
-        }}
-      />
+      {choosing && (
+        <MediaDrawer
+          accept={['picture']}
+          onClose={() => setChoosing(false)}
+          onChoose={({ id, address }) => {
+            setChoosing(false);
+            // Another picture keeps its width and its side, but not the words of the one before.
+            if (state.picture)
+              editor
+                .chain()
+                .focus()
+                .updateAttributes('picture', { media: id, alt: null, caption: null })
+                .run();
+            else editor.chain().focus().putPicture(id, address).run();
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -14,7 +14,7 @@ import { BlockChoice } from './block-choice';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
-import { MediaDrawer } from './media-drawer';
+import { MediaDrawer } from './dialogs-later';
 import { without, YesRule } from './rule-inputs';
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
@@ -91,15 +91,16 @@ function MediumChosen({
       <Button id={id} onClick={() => setOpen(true)}>
         {value && data ? data.label : 'Choose or bring in'}
       </Button>
-      <MediaDrawer
-        open={open}
-        accept={[]}
-        onClose={() => setOpen(false)}
-        onChoose={(medium) => {
-          setOpen(false);
-          onChoose(medium.id);
-        }}
-      />
+      {open && (
+        <MediaDrawer
+          accept={[]}
+          onClose={() => setOpen(false)}
+          onChoose={(medium) => {
+            setOpen(false);
+            onChoose(medium.id);
+          }}
+        />
+      )}
     </>
   );
 }

@@ -14,7 +14,7 @@ import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import lines from './list.module.css';
 import { listItem, type ItemActs } from './list-item';
-import { PasteRows } from './paste-rows';
+import { PasteRows } from './dialogs-later';
 import { NumberRule, without } from './rule-inputs';
 import { moved } from '../moved';
 import { SortedItems } from './sorted-items';

@@ -10,62 +10,23 @@ import {
   Select,
 } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { FileText, Film, Music } from 'lucide-react';
 import { useDeferredValue, useRef, useState, type ReactElement } from 'react';
 import type { MediaAnswer } from '../../contract/media';
 import type { MediaSort } from '../../core/content/known';
 import { sendFile, wordsOf } from '../ask';
-import type { Json } from '../../core/json';
 import { Note } from '../marks';
 import { FOLDERS } from '../../core/model/media-type';
 import { useAsk } from '../use-ask';
 import { useMedia } from '../use-media';
 import styles from './kinds.module.css';
-
-const icons = { document: FileText, sound: Music, film: Film } as const;
-
-/** One medium in small: a picture as it is, anything else by what it is. */
-/** Where a picture can be had in a width, seen as it is everywhere, or as a use of it says. */
-export const pictureIn = (
-  { address, values }: Pick<MediaAnswer, 'address' | 'values'>,
-  width: number,
-  edit: Json | undefined = values.edit,
-): string => `${address}?w=${width}${typeof edit === 'string' && edit !== '' ? `&e=${edit}` : ''}`;
-
-export function Thumb({
-  medium,
-  size = 96,
-}: {
-  medium: Pick<MediaAnswer, 'sort' | 'address' | 'label' | 'values'>;
-  size?: number;
-}): ReactElement {
-  if (medium.sort === 'picture')
-    return (
-      <img
-        className={styles.thumb}
-        src={pictureIn(medium, 320)}
-        alt=""
-        width={size}
-        height={Math.round(size * 0.75)}
-        loading="lazy"
-      />
-    );
-  const Icon = icons[medium.sort];
-  return (
-    <span className={styles.thumb} style={{ width: size, height: Math.round(size * 0.75) }}>
-      <Icon size={22} strokeWidth={1.4} aria-hidden="true" />
-    </span>
-  );
-}
+import { Thumb } from './thumb';
 
 /** The media there are, to choose one from, or to bring in another. */
 export function MediaDrawer({
-  open,
   accept,
   onClose,
   onChoose,
 }: {
-  open: boolean;
   accept: readonly MediaSort[];
   onClose: () => void;
   onChoose: (medium: MediaAnswer) => void;
@@ -83,8 +44,8 @@ export function MediaDrawer({
     hasMore,
     isFetching,
     more,
-  } = useMedia({ ...(q ? { q } : {}), ...(only ? { sort: only } : {}), ...(folder ? { folder } : {}) }, open);
-  const { data: folders } = useAsk('categories', { path: { id: FOLDERS } }, { enabled: open });
+  } = useMedia({ ...(q ? { q } : {}), ...(only ? { sort: only } : {}), ...(folder ? { folder } : {}) });
+  const { data: folders } = useAsk('categories', { path: { id: FOLDERS } });
   const items = found?.filter(({ sort }) => accept.length === 0 || accept.includes(sort));
   const bring = async (chosen: File) => {
     setBusy(true);
@@ -100,7 +61,7 @@ export function MediaDrawer({
     }
   };
   return (
-    <Dialog open={open} onClose={onClose} fullWidth maxWidth="md" aria-labelledby="media-drawer">
+    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="media-drawer">
       <DialogTitle id="media-drawer">Choose a medium</DialogTitle>
       <DialogContent>
         <div

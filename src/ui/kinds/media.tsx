@@ -6,11 +6,11 @@ import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import { mediaSorts } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
-import { EditPicture } from './edit-picture-later';
+import { EditPicture, MediaDrawer } from './dialogs-later';
 import type { InputProps, KindUi, RulesProps } from './kind-ui';
 import styles from './kinds.module.css';
 import { asText } from './line';
-import { MediaDrawer, pictureIn, Thumb } from './media-drawer';
+import { pictureIn, Thumb } from './thumb';
 import { NumberRule, without, YesRule } from './rule-inputs';
 import { severalNote, SeveralRulesInputs } from './several-rules';
 import { moved } from '../moved';
@@ -210,15 +210,16 @@ function Input({ id, rules, value, onChange, describedBy, label }: InputProps<'m
           {uses.length === 0 ? 'Choose or bring in' : 'Another'}
         </Button>
       )}
-      <MediaDrawer
-        open={open}
-        accept={rules.accept}
-        onClose={() => setOpen(false)}
-        onChoose={(medium) => {
-          setOpen(false);
-          put([...uses.filter((use) => use.media !== medium.id), { media: medium.id }]);
-        }}
-      />
+      {open && (
+        <MediaDrawer
+          accept={rules.accept}
+          onClose={() => setOpen(false)}
+          onChoose={(medium) => {
+            setOpen(false);
+            put([...uses.filter((use) => use.media !== medium.id), { media: medium.id }]);
+          }}
+        />
+      )}
     </div>
   );
 }

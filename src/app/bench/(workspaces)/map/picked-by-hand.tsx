@@ -14,7 +14,7 @@ import { Chosen } from '../../../../ui/chosen';
 import { ChosenList } from '../../../../ui/kinds/chosen-list';
 import { EntryFinder } from '../../../../ui/kinds/entry-finder';
 import { PageFinder } from '../../../../ui/kinds/link';
-import { MediaDrawer } from '../../../../ui/kinds/media-drawer';
+import { MediaDrawer } from '../../../../ui/kinds/dialogs-later';
 import { NumberRule, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import { useModel } from '../../../../ui/model-in-force';
@@ -93,9 +93,8 @@ function SourceFinder({
           Choose a medium
         </Button>
       )}
-      {media && (
+      {media && open && (
         <MediaDrawer
-          open={open}
           accept={[]}
           onClose={() => setOpen(false)}
           onChoose={({ id: medium }) => {

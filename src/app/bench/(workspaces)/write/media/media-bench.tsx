@@ -9,7 +9,7 @@ import { mediaOnly } from '../../../../../core/content/table-look';
 import { mediaSorts } from '../../../../../core/model/kinds';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
-import { Thumb } from '../../../../../ui/kinds/media-drawer';
+import { Thumb } from '../../../../../ui/kinds/thumb';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
 import { useMay } from '../../../../../ui/shell/person';

@@ -23,8 +23,8 @@ import {
 } from '../../../../../ui/form-languages';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
-import { EditPicture } from '../../../../../ui/kinds/edit-picture-later';
-import { pictureIn, Thumb } from '../../../../../ui/kinds/media-drawer';
+import { EditPicture } from '../../../../../ui/kinds/dialogs-later';
+import { pictureIn, Thumb } from '../../../../../ui/kinds/thumb';
 import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';

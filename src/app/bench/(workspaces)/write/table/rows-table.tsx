@@ -2,7 +2,6 @@
 import { tableFeatures, useTable, type ColumnDef } from '@tanstack/react-table';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useRef, type ClipboardEvent, type ReactElement } from 'react';
-import { pastedCells } from '../../../../../core/formats/rows/pasted-rows';
 import styles from './table.module.css';
 import { ColumnEdge } from './column-edge';
 import { TypedCell, type Step } from './typed-cell';
@@ -80,14 +79,17 @@ export function RowsTable<Row extends RowBase>({
   const paste = (event: ClipboardEvent) => {
     const [row = '', column = ''] = (event.target as HTMLElement).dataset.place?.split(' ') ?? [];
     if (!cells || row === '') return;
-    const block = pastedCells(event.clipboardData.getData('text/plain'), true);
+    const copied = event.clipboardData.getData('text/plain');
     event.preventDefault();
-    void cells.typed.put(
-      block.flatMap((line, down) =>
-        line.flatMap((text, right) => {
-          const to = beside(row, column, down, right);
-          return to ? [{ ...to, text }] : [];
-        }),
+    // What reads tables is loaded when one is pasted.
+    void import('../../../../../core/formats/rows/pasted-rows').then(({ pastedCells }) =>
+      cells.typed.put(
+        pastedCells(copied, true).flatMap((line, down) =>
+          line.flatMap((text, right) => {
+            const to = beside(row, column, down, right);
+            return to ? [{ ...to, text }] : [];
+          }),
+        ),
       ),
     );
   };
