@@ -22,6 +22,16 @@ test('a recipe is read as it was written', () => {
   expect(writeEdit(asItCame)).toBe('');
 });
 
+test('whatever part is chosen can be written', () => {
+  const part = fc.double({ min: 0, max: 1, noNaN: true });
+  fc.assert(
+    fc.property(part, part, (x, y) => {
+      const cut = { x: x * 0.9, y: y * 0.9, width: 1 - x * 0.9, height: 1 - y * 0.9 };
+      expect(parseEdit(writeEdit({ ...asItCame, cut }))).toBeDefined();
+    }),
+  );
+});
+
 test.each(['t45', 's16', 'c0,0,1', 'c0.5,0,0.6,1', 'c0,0,0.001,1', 's2t90', 'x', 't90 ', 'c0,0,1,1;'])(
   '“%s” is no recipe',
   (text) => expect(parseEdit(text)).toBeUndefined(),

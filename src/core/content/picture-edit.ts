@@ -53,8 +53,9 @@ export function parseEdit(text: string): PictureEdit | undefined {
     cut &&
     (cut.width < editBounds.smallest ||
       cut.height < editBounds.smallest ||
-      cut.x + cut.width > 1.001 ||
-      cut.y + cut.height > 1.001)
+      // Shares are written to a thousandth: two of them may come to one more.
+      cut.x + cut.width > 1.0015 ||
+      cut.y + cut.height > 1.0015)
   )
     return undefined;
   return { turn: turn === undefined ? 0 : (Number(turn) as 90 | 180 | 270), straighten: by, cut };

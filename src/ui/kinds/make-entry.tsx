@@ -13,7 +13,7 @@ import { ask, Problem, wordsOf } from '../ask';
 import { Labelled } from '../labelled';
 import { Note } from '../marks';
 import { useModel } from '../model-in-force';
-import { faultsBelow, parseForm } from '../parse-form';
+import { faultsBelow, keyOf, parseForm } from '../parse-form';
 import { useTell } from '../telling';
 import type { Inside } from './inside';
 
@@ -51,7 +51,7 @@ export function MakeEntry({
   const { fields, definition } = type;
   const values = { ...begunAs(type, name), ...typed };
   const reading = parseForm(fields, values, dayjs().format('YYYY-MM-DD'));
-  const unread = reading.faults.filter(({ path }) => !(path.split('/')[2] ?? '' in reading.sendable));
+  const unread = reading.faults.filter(({ path }) => !(keyOf(path) in reading.sendable));
   // Rules that are broken are told once it is kept; here only what is no value of its kind.
   const faults = [...unread, ...(problem?.faults ?? [])];
   const make = async () => {

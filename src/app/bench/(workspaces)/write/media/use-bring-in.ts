@@ -55,8 +55,8 @@ export interface BringIn {
 export function useBringIn(folder: string | undefined): BringIn {
   const client = useQueryClient();
   const [coming, setComing] = useState<readonly Coming[]>([]);
-  const [isBusy, setBusy] = useState(false);
-  const stopped = useRef<AbortController>(undefined);
+  const [underWay, setUnderWay] = useState(0);
+  const controllers = useRef(new Set<AbortController>());
   const follow = () =>
     Promise.all(
       ['media', 'categories', 'categoryCounts', 'overview'].map((key) =>
@@ -64,12 +64,14 @@ export function useBringIn(folder: string | undefined): BringIn {
       ),
     );
   const send = async (all: readonly Coming[]): Promise<MediaAnswer | undefined> => {
-    const { signal } = (stopped.current = new AbortController());
+    const controller = new AbortController();
+    const { signal } = controller;
+    controllers.current.add(controller);
     const folderOf = folderMaker(folder);
     const set = (key: string, change: Partial<Coming>) =>
       setComing((now) => now.map((each) => (each.key === key ? { ...each, ...change } : each)));
     let last: MediaAnswer | undefined;
-    setBusy(true);
+    setUnderWay((now) => now + 1);
     for (const { key, file, within } of all) {
       if (signal.aborted) {
         set(key, { problem: 'It was stopped before it came in.' });
@@ -91,18 +93,21 @@ export function useBringIn(folder: string | undefined): BringIn {
       }
       await follow();
     }
-    setBusy(false);
+    controllers.current.delete(controller);
+    setUnderWay((now) => now - 1);
     return last;
   };
   return {
     coming,
-    isBusy,
+    isBusy: underWay > 0,
     bring: (files) => {
       const all = files.map((each): Coming => ({ ...each, key: newId(), share: 0 }));
       setComing((now) => [...now, ...all]);
       return send(all);
     },
-    stop: () => stopped.current?.abort(),
+    stop: () => {
+      for (const controller of controllers.current) controller.abort();
+    },
     retry: () => {
       const again = coming
         .filter(({ problem }) => problem !== undefined)
