@@ -79,11 +79,27 @@ test('Pasted rows become entries, whatever order their columns have', async ({ b
   await page.getByLabel('Paste rows here').focus();
   await paste(page, '3 Dec 2027 18:00\tMoth count at the weir\n4 Jan 2028 19:30\tSecond moth count');
   await page.getByRole('button', { name: 'Bring in 2 entries' }).click();
-  await expect(page.getByText(/2 new/)).toBeVisible();
+  await expect(page.getByText(/came in: 2 new/)).toBeVisible();
   await page.goto('/bench/write/event');
   await page.getByLabel('Search every word').fill('moth count');
   await expect(page.getByRole('link', { name: 'Moth count at the weir' })).toBeVisible();
   await expect(page.getByRole('button', { name: /3 December 2027|3 Dec 2027/ })).toBeVisible();
+});
+
+test('What is typed before the script of a page has come is kept', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  let letThrough = () => {};
+  const held = new Promise<void>((resolve) => (letThrough = resolve));
+  await page.route('**/*.js', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto('/bench/write/species', { waitUntil: 'commit' });
+  await page.getByLabel('Search every word').fill('skimmer');
+  letThrough();
+  await expect(page.getByRole('link', { name: 'Blue-legged skimmer' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Grey heron' })).toHaveCount(0);
+  await expect(page.getByLabel('Search every word')).toHaveValue('skimmer');
 });
 
 test('Entries of two types go into the bin as one, and come back with one undo', async ({ browser }) => {

@@ -1,5 +1,6 @@
 import type { Categories, Category } from '../../core/content/categories';
 import { mergeJson } from '../../core/content/merge-json';
+import { positionAgain } from '../../core/content/positions';
 import { freeSlug } from '../../core/content/slug';
 import type { Id } from '../../core/ids';
 import { isJsonObject, sameJson, type Json } from '../../core/json';
@@ -39,13 +40,16 @@ function madeFree(
     const others = [...staying, ...categories].filter(({ scheme }) => scheme === each.scheme);
     const isTaken = others.some(({ key }) => key.toLowerCase() === each.key.toLowerCase());
     const keys = others.map(({ key }) => key);
-    const slugs = new Set(others.filter(({ parent }) => parent === each.parent).map(({ slug }) => slug));
+    const beside = others
+      .filter(({ parent }) => parent === each.parent)
+      .sort((a, b) => (a.position < b.position ? -1 : 1));
+    const slugs = new Set(beside.map(({ slug }) => slug));
     const key = isTaken ? keyFrom(each.key, keys) : each.key;
     const slug = freeSlug(each.slug, (one) => slugs.has(one));
     if (key !== each.key) left.push(`“${each.label}” has the key ${key} now: another was given its own.`);
     if (slug !== each.slug)
       left.push(`“${each.label}” stands at ${slug} now: another stands at its address.`);
-    categories.push({ ...each, key, slug });
+    categories.push({ ...each, key, slug, position: positionAgain(beside, each.position) });
   }
   return { categories, left };
 }

@@ -1,5 +1,4 @@
 import { leaveCategoryAddresses } from './old-addresses';
-import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing';
 import type {
   CategoriesAnswer,
   CategoryAnswer,
@@ -9,6 +8,7 @@ import type {
   NewCategory,
 } from '../../contract/categories';
 import { categoryBounds, type Categories, type Category } from '../../core/content/categories';
+import { positionBehind, positionsBehind } from '../../core/content/positions';
 import { freeSlug, isSlug, slugFrom } from '../../core/content/slug';
 import { parseValues, ruleFaults, serializeValues } from '../../core/content/values';
 import { pointer } from '../../core/faults';
@@ -137,14 +137,14 @@ export async function keepCategories(act: Act, changed: readonly Category[]): Pr
 }
 
 export const positionAfter = (beside: readonly Category[], after: Id | null | undefined): string => {
-  if (after === undefined) return generateKeyBetween(beside.at(-1)?.position ?? null, null);
-  if (after === null) return generateKeyBetween(null, beside[0]?.position ?? null);
+  if (after === undefined) return positionBehind(beside, beside.length - 1);
+  if (after === null) return positionBehind(beside, -1);
   const at = beside.findIndex(({ id }) => id === after);
   if (at < 0)
     throw invalidInput([
       { path: '/after', code: 'gone', message: 'The category to stand after is not there.' },
     ]);
-  return generateKeyBetween(beside[at]?.position ?? null, beside[at + 1]?.position ?? null);
+  return positionBehind(beside, at);
 };
 
 function parentGiven(categories: Categories, scheme: CompiledType<Scheme>, id: Id | null): Category | null {
@@ -361,7 +361,7 @@ export async function sortCategories(
   await onCategories(installation, person, 'sorted categories', async (act, categories) => {
     const { compare } = new Intl.Collator(installation.model.locale);
     const inOrder = [...categories.below(scheme.id, parent)].sort((a, b) => compare(a.label, b.label));
-    const positions = generateNKeysBetween(null, null, inOrder.length);
+    const positions = positionsBehind([], -1, inOrder.length);
     await keepCategories(
       act,
       inOrder.map((category, i) => ({

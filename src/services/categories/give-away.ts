@@ -1,5 +1,5 @@
-import { generateNKeysBetween } from 'fractional-indexing';
 import type { Categories, Category } from '../../core/content/categories';
+import { positionsBehind } from '../../core/content/positions';
 import { freeSlug } from '../../core/content/slug';
 import type { Id } from '../../core/ids';
 import { dropCategory } from '../../store/categories';
@@ -30,11 +30,8 @@ async function moveBelow(act: Act, categories: Categories, from: Category, to: I
   const beside = categories.below(from.scheme, to);
   const below = categories.below(from.scheme, from.id);
   const slugs = new Set(beside.filter(({ id }) => id !== from.id).map(({ slug }) => slug));
-  const next = to === from.parent ? beside[beside.findIndex(({ id }) => id === from.id) + 1] : undefined;
-  const positions =
-    to === from.parent
-      ? generateNKeysBetween(from.position, next?.position ?? null, below.length)
-      : generateNKeysBetween(beside.at(-1)?.position ?? null, null, below.length);
+  const behind = to === from.parent ? beside.findIndex(({ id }) => id === from.id) : beside.length - 1;
+  const positions = positionsBehind(beside, behind, below.length);
   await keepCategories(
     act,
     below.map((child, i) => {

@@ -1,5 +1,5 @@
-import { generateKeyBetween } from 'fractional-indexing';
 import type { PlaceVerdict } from '../../contract/pages';
+import { positionBehind } from '../../core/content/positions';
 import { freeSlug, isSlug, slugBound, slugFrom } from '../../core/content/slug';
 import { isId, type Id } from '../../core/ids';
 import { TOP, type PageType } from '../../core/model/document';
@@ -201,12 +201,12 @@ export async function positionAfter(
   const siblings = (await childrenOf(reader, site.id, parent?.record ?? null)).filter(
     (page) => page.record !== moving,
   );
-  if (after === undefined) return generateKeyBetween(siblings.at(-1)?.position ?? null, null);
-  if (after === null) return generateKeyBetween(null, siblings[0]?.position ?? null);
+  if (after === undefined) return positionBehind(siblings, siblings.length - 1);
+  if (after === null) return positionBehind(siblings, -1);
   const at = siblings.findIndex((page) => page.uuid === after);
   if (at < 0)
     throw invalidInput([{ path: '/after', code: 'gone', message: 'The page to stand after is not there.' }]);
-  return generateKeyBetween(siblings[at]?.position ?? null, siblings[at + 1]?.position ?? null);
+  return positionBehind(siblings, at);
 }
 
 /** The page's place, or nothing for null. */

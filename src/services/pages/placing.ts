@@ -1,8 +1,9 @@
 import { putCategoryWords } from '../../store/category-words';
+import { positionAgain } from '../../core/content/positions';
 import { isBinAddress } from '../../core/site/address';
 import { answersOf } from '../../core/model/page-source';
 import { branchIsSeen, leaveAddresses } from '../../store/old-addresses';
-import { branchOf, placeOf, putPlaces, type PlacedPage, type PlaceRow } from '../../store/pages';
+import { branchOf, childrenOf, placeOf, putPlaces, type PlacedPage, type PlaceRow } from '../../store/pages';
 import type { Act } from '../records/act';
 import { addressAt, type Place } from './places';
 
@@ -46,7 +47,10 @@ async function leaveBehind(
     await leaveAddresses(act.tx, [{ ...left, piece: '', way: 'below', address: above.address }]);
 }
 
-/** Gives a page and all below it their addresses, after its slug or place changed. */
+/**
+ * Gives a page and all below it their addresses, after its slug or place changed. Where another has taken the position
+ * meanwhile, it stands right behind that one.
+ */
 export async function readdress(
   act: Act,
   record: number,
@@ -61,8 +65,20 @@ export async function readdress(
   const before = branch.find((each) => each.record === record);
   if (before && !isBinAddress(before.address))
     await leaveBehind(act, before, addressAt(at, slug), parent?.record ?? null);
+  const beside = await childrenOf(act.tx, site.id, parent?.record ?? null);
+  const free = positionAgain(
+    beside.filter((each) => each.record !== record),
+    position,
+  );
   const rows: PlaceRow[] = [
-    { record, site: site.id, parent: parent?.record ?? null, position, slug, address: addressAt(at, slug) },
+    {
+      record,
+      site: site.id,
+      parent: parent?.record ?? null,
+      position: free,
+      slug,
+      address: addressAt(at, slug),
+    },
   ];
   for (let i = 0; i < rows.length; i += 1) {
     const above = rows[i];
