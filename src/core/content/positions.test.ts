@@ -2,16 +2,14 @@ import fc from 'fast-check';
 import { positionAgain, positionBehind, positionsBehind } from './positions';
 
 /** A row of things as moving about and coming back leaves it: some share a position. */
-const rows = fc
-  .array(fc.record({ at: fc.nat(), again: fc.boolean() }), { maxLength: 40 })
-  .map((steps) =>
-    steps.reduce<{ position: string }[]>((row, { at, again }) => {
-      const index = row.length === 0 ? -1 : (at % (row.length + 1)) - 1;
-      const same = row[index]?.position;
-      const position = again && same !== undefined ? same : positionBehind(row, index);
-      return [...row, { position }].sort((a, b) => (a.position < b.position ? -1 : 1));
-    }, []),
-  );
+const rows = fc.array(fc.record({ at: fc.nat(), again: fc.boolean() }), { maxLength: 40 }).map((steps) =>
+  steps.reduce<{ position: string }[]>((row, { at, again }) => {
+    const index = row.length === 0 ? -1 : (at % (row.length + 1)) - 1;
+    const same = row[index]?.position;
+    const position = again && same !== undefined ? same : positionBehind(row, index);
+    return [...row, { position }].sort((a, b) => (a.position < b.position ? -1 : 1));
+  }, []),
+);
 
 test('Whatever shares a position, new ones stand in order behind the one asked for and before what is truly later', () => {
   fc.assert(
