@@ -197,11 +197,17 @@ export class PreviewQuery {
   @IsString() @MaxLength(35) @IsOptional() language?: string;
   /** The category to look at it by, for a page that shows the categories of a scheme. */
   @IsUUID() @IsOptional() category?: string;
+  /** Whether it is drawn to be arranged: with the blocks that visitors do not see. */
+  @IsIn(['yes']) @IsOptional() arranging?: 'yes';
 }
 
 /** Everything a visitor's page is drawn from, as plain data. */
 export class PagePreview {
   @IsObject() page!: VisitorPage;
+  /** The revision of the page that is drawn. */
+  @IsInt() revision!: number;
+  /** Slots that show what a page above put there, by their ids, and which page that is. */
+  @IsObject() inherited!: Record<string, { id: string; label: string }>;
 }
 
 export class SeenQuery {

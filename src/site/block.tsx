@@ -7,9 +7,18 @@ import { Medium } from './picture';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
+/** What the bench adds where it draws a page to arrange it: words at its slots and marks on its blocks. Visitors get none. */
+export interface Arranged {
+  /** By the block that owns it (nothing for the page) and its id: what a slot is called. */
+  slotLabel: (slot: string, of: string | undefined) => string;
+  /** By their ids: what is said of blocks that do not just stand here, as those that are hidden. */
+  marks: ReadonlyMap<string, string>;
+}
+
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
-type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & {
+export type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & {
   traced?: boolean;
+  arranged?: Arranged;
 };
 
 /** What a block shows one after the other, under what else it says. */
@@ -71,10 +80,13 @@ export function Block({
   level: Level;
   around: BlockContext;
 }): ReactElement {
-  const { traced = false } = around;
+  const { traced = false, arranged } = around;
+  const mark = arranged?.marks.get(block.id);
   const { variant, behaves, listing, face, rows, slots, type } = block;
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
-  const slot = (id: string): ReactNode => <Blocks blocks={slots[id] ?? []} level={inside} around={around} />;
+  const slot = (id: string): ReactNode => (
+    <Slot slot={id} of={block.id} blocks={slots[id] ?? []} level={inside} around={around} />
+  );
   const placed = new Set(
     (rows ?? []).flatMap(({ cells }) =>
       cells.flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))),
@@ -82,7 +94,11 @@ export function Block({
   );
   const rest = Object.keys(slots).filter((id) => !placed.has(id));
   return (
-    <section className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`} id={`b-${block.id}`}>
+    <section
+      className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`}
+      id={`b-${block.id}`}
+      {...(mark === undefined ? {} : { 'data-mark': mark })}
+    >
       <div className="inner">
         {behaves === 'slideshow' ? (
           <Slides block={block} level={level} locale={around.locale} traced={traced} />
@@ -104,7 +120,9 @@ export function Block({
               />
             )}
             {rest.map((id) => (
-              <div key={id}>{slot(id)}</div>
+              <div className="in-slot" key={id}>
+                {slot(id)}
+              </div>
             ))}
           </>
         )}
@@ -113,18 +131,33 @@ export function Block({
   );
 }
 
-export const Blocks = ({
+/** The blocks in a slot, one below the other. To be arranged, the slot itself is there to be seen and pointed at. */
+export function Slot({
+  slot,
+  of,
   blocks,
   level,
   around,
 }: {
+  slot: string;
+  /** The block that owns it; nothing for the page. */
+  of?: string;
   blocks: readonly DrawnBlock[];
   level: Level;
   around: BlockContext;
-}): ReactElement => (
-  <>
-    {blocks.map((block) => (
-      <Block key={block.id} block={block} level={level} around={around} />
-    ))}
-  </>
-);
+}): ReactElement {
+  const drawn = blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />);
+  return around.arranged ? (
+    <div
+      className="slot-here"
+      data-slot={slot}
+      data-of={of}
+      data-label={around.arranged.slotLabel(slot, of)}
+      data-empty={blocks.length === 0 || undefined}
+    >
+      {drawn}
+    </div>
+  ) : (
+    <>{drawn}</>
+  );
+}

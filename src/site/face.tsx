@@ -265,7 +265,9 @@ export function Face({ face, level, rows, slot, traced = false, foot }: FaceProp
                 typeof held === 'string' ? (
                   drawPart(held, draw)
                 ) : (
-                  <div key={held.slot}>{slot?.(held.slot)}</div>
+                  <div className="in-slot" key={held.slot}>
+                    {slot?.(held.slot)}
+                  </div>
                 ),
               )}
             </div>

@@ -38,7 +38,7 @@ function aside(type: typeof handing, own: Block[], above: readonly [typeof handi
   const pages = above.map(
     ([of, blocks]) => ({ type: of.id, body: JSON.stringify(bodyOf(of, blocks)) }) as LivePage,
   );
-  const contents = standingIn({ model }, type, bodyOf(type, own), pages);
+  const { contents } = standingIn({ model }, type, bodyOf(type, own), pages);
   return Object.values(contents).flatMap((blocks) => blocks.map(({ id }) => id));
 }
 

@@ -11,6 +11,12 @@ import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { drawListing, type RenderContext } from './listings';
 
+/** What stands in a page's slots, and of those that another page fills, by their ids: which. */
+export interface StandingContents {
+  contents: SlotContents;
+  inherited: Map<Id, LivePage>;
+}
+
 /**
  * What stands in a page's slots: its own blocks, or for a slot that is handed down and empty, what the
  * nearest page above put there.
@@ -20,8 +26,9 @@ export function standingIn(
   type: CompiledType<PageType>,
   body: PageBody,
   above: readonly LivePage[],
-): SlotContents {
+): StandingContents {
   const contents: SlotContents = {};
+  const inherited = new Map<Id, LivePage>();
   for (const slot of type.definition.slots) {
     const own = body.slots?.[slot.id] ?? [];
     contents[slot.id] = own;
@@ -33,10 +40,11 @@ export function standingIn(
       const handed = upper && pageBody(page.body).slots?.[upper.id];
       if (!handed || handed.length === 0) continue;
       contents[slot.id] = handed;
+      inherited.set(slot.id, page);
       break;
     }
   }
-  return contents;
+  return { contents, inherited };
 }
 
 /** Draws blocks of a page. Listings are asked once each, however many blocks show them. */
@@ -48,6 +56,8 @@ export class BlockDrawer {
     private readonly drawing: Drawing,
     private readonly spotOf: (listing: Id) => RenderContext,
     rules: readonly (readonly [string, ListingRule])[],
+    /** Whether blocks that visitors do not see are drawn as well. */
+    private readonly arranging: boolean,
   ) {
     this.rules = new Map(rules);
   }
@@ -68,7 +78,7 @@ export class BlockDrawer {
 
   private async block(block: Block): Promise<DrawnBlock | undefined> {
     const type = this.installation.model.blockType(block.type);
-    if (!type || block.hidden) return undefined;
+    if (!type || (block.hidden && !this.arranging)) return undefined;
     const { face, behaves, key } = type.definition;
     const rule = block.listing ? this.rules.get(block.listing) : undefined;
     const variant = this.installation.model.document.houseStyle.variants.find(

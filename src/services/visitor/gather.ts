@@ -33,6 +33,7 @@ import {
 } from './page-parts';
 import { drawFilling, type RenderContext } from './listings';
 import { type ResolvedAddress } from './resolve-address';
+import type { LivePage } from '../../store/pages';
 
 /** What listings may take from where they stand on a page. */
 const placeOf = (
@@ -53,7 +54,7 @@ async function drawContents(
   { address, contents, rules, filling, allAt }: Surroundings,
   drawing: Drawing,
 ) {
-  const { body, type, language, results = 1, query } = asked;
+  const { body, type, language, results = 1, query, arranging = false } = asked;
   const layout = type.definition.layouts.find(({ id }) => id === body.layout) ?? type.definition.layouts[0];
   // In the order in which they stand: what fills the page comes behind its first slot, or before the last row
   // of its layout.
@@ -71,7 +72,7 @@ async function drawContents(
       ...(all === undefined ? {} : { allAt: visitorAddress(installation, language, all) }),
     };
   };
-  const drawer = new BlockDrawer(installation, drawing, spotOf, rules);
+  const drawer = new BlockDrawer(installation, drawing, spotOf, rules, arranging);
   const order = type.definition.slots.map(({ id }) => id);
   const last = layout && layout.rows.length > 1 ? (layout.rows.at(-1)?.cells ?? []) : [];
   const foot = new Set(
@@ -122,6 +123,8 @@ export interface Gathered {
   freshUntil: number;
   /** The one spelling of what was chosen of its list. */
   query: string;
+  /** Of slots that a page above fills, by their ids: which. */
+  inherited: ReadonlyMap<Id, LivePage>;
 }
 
 /** Gathers everything a page is drawn from, saying what it says in `body`. */
@@ -144,6 +147,7 @@ export async function gather(
     rules.some(([, each]) => goesByVisits(each) || showsVisitsOf(installation, each, body.settings));
   return {
     query,
+    inherited: around.inherited,
     freshUntil: tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
@@ -194,6 +198,7 @@ export async function gatherAllResults(
   const heading = listing.heading || title;
   return {
     query,
+    inherited: around.inherited,
     freshUntil:
       goesByVisits(rule) || showsVisitsOf(installation, rule, body.settings)
         ? installation.now() + VISITS_FRESH

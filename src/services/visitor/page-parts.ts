@@ -34,6 +34,8 @@ export interface PageRequest {
   language?: string;
   results?: number;
   query?: URLSearchParams;
+  /** Whether it is drawn to be arranged: blocks that visitors do not see stand there too. */
+  arranging?: boolean;
 }
 
 /** A page that is asked for: where it stands, what it says, and in which language. */
@@ -51,6 +53,8 @@ export interface Surroundings {
   above: LivePage[];
   top: LivePage | undefined;
   contents: SlotContents;
+  /** Of slots that another page fills, by their ids: which. */
+  inherited: ReadonlyMap<Id, LivePage>;
   /** The rules of the listings that it and its blocks show, and of the one that fills it. */
   rules: (readonly [Id, ListingRule])[];
   filling: ListingRule | undefined;
@@ -63,7 +67,7 @@ export async function surroundingsOf(
   { standing: { page, entry, category }, body, type }: Asked,
 ): Promise<Surroundings> {
   const above = await liveAbove(installation.content, installation.now(), page.record);
-  const contents = standingIn(installation, type, body, above);
+  const { contents, inherited } = standingIn(installation, type, body, above);
   const shown = [body.listing, ...blocksIn(contents).map(({ listing }) => listing)];
   const listings = [...new Set(shown.filter((id): id is string => id !== undefined))];
   const rules = (
@@ -80,6 +84,7 @@ export async function surroundingsOf(
     above,
     top: page.parent === null ? page : above.find(({ parent }) => parent === null),
     contents,
+    inherited,
     rules,
     filling: rules.find(([id]) => id === body.listing)?.[1],
   };

@@ -1,7 +1,6 @@
-import type { PreviewQuery } from '../../contract/pages';
+import type { PagePreview, PreviewQuery } from '../../contract/pages';
 import { FOREVER } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
-import type { VisitorPage } from '../../core/site/visitor-page';
 import { placeOf, type LivePage } from '../../store/pages';
 import { liveAt, recordById, recordByUuid, type KeptRecord } from '../../store/records';
 import { versionOf } from '../../store/versions';
@@ -70,8 +69,8 @@ async function asItWas(
 export async function pagePreview(
   installation: Installation,
   id: string,
-  { language, category: asked, version, seenAt }: PreviewQuery = {},
-): Promise<{ page: VisitorPage }> {
+  { language, category: asked, version, seenAt, arranging }: PreviewQuery = {},
+): Promise<PagePreview> {
   if (language !== undefined && !installation.model.document.locales.others.includes(language))
     throw invalidInput([
       { path: '/language', code: 'locale', message: `The site has no other language "${language}".` },
@@ -115,15 +114,18 @@ export async function pagePreview(
         schemeShownBy(installation, type),
       )
     : pageBody(all.body);
+  const { page, inherited } = await gather(
+    installation,
+    { page: all, ...(entry ? { entry } : {}), ...(category ? { category } : {}) },
+    body,
+    type,
+    { ...(language === undefined ? {} : { language }), arranging: arranging === 'yes' },
+  );
   return {
-    page: (
-      await gather(
-        installation,
-        { page: all, ...(entry ? { entry } : {}), ...(category ? { category } : {}) },
-        body,
-        type,
-        language === undefined ? {} : { language },
-      )
-    ).page,
+    page,
+    revision: record?.revision ?? 0,
+    inherited: Object.fromEntries(
+      [...inherited].map(([slot, { uuid, title }]) => [slot, { id: uuid, label: title }]),
+    ),
   };
 }

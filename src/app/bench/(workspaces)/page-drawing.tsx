@@ -2,7 +2,7 @@
 import type { ReactElement } from 'react';
 import type { HouseStyle } from '../../../core/model/document';
 import type { VisitorPage } from '../../../core/site/visitor-page';
-import { Blocks } from '../../../site/block';
+import { Slot } from '../../../site/block';
 import { Face } from '../../../site/face';
 import { Listing } from '../../../site/listing';
 import { VisitorPreview, type Pointed } from './visitor-preview';
@@ -29,7 +29,7 @@ export function PageDrawing({
   const [first, ...others] = page.slotOrder;
   const traced = onPoint !== undefined;
   const slot = (id: string) => (
-    <Blocks key={id} blocks={page.slots[id] ?? []} level={3} around={{ ...page, traced }} />
+    <Slot key={id} slot={id} blocks={page.slots[id] ?? []} level={3} around={{ ...page, traced }} />
   );
   return (
     <VisitorPreview label={label} dark={dark} {...(onPoint ? { onPoint } : {})} {...(style ? { style } : {})}>
