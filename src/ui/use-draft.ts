@@ -35,7 +35,10 @@ export interface Draft<A extends Kept> {
   cameIn: CameIn | undefined;
   /** Whether words that an earlier visit had not kept were brought back. */
   broughtBack: boolean;
-  change(key: string, value: Json): void;
+  /** Changes one value. Words typed on in one place, which `typedIn` names, are taken back as one. */
+  change(key: string, value: Json, typedIn?: string): void;
+  /** Changes several at once, as one thing done. */
+  changeAll(changes: JsonObject): void;
   /** Takes back the last thing done here, or does it again; absent where there is none. */
   undo: (() => void) | undefined;
   redo: (() => void) | undefined;
@@ -176,20 +179,25 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     setMay({ undo: steps.canUndo, redo: steps.canRedo });
   }, [steps]);
 
-  const change = useCallback(
-    (key: string, value: Json) => {
-      steps.note(key, now.current.given[key] ?? null, value, Date.now());
-      put({ given: { ...now.current.given, [key]: value } });
+  const changeAll = useCallback(
+    (changes: JsonObject, typedIn?: string) => {
+      steps.note(now.current.given, changes, Date.now(), typedIn);
+      put({ given: { ...now.current.given, ...changes } });
       touched();
     },
     [put, steps, touched],
+  );
+  const change = useCallback(
+    (key: string, value: Json, typedIn?: string) =>
+      changeAll({ [key]: value }, typedIn ?? (typeof value === 'string' ? key : undefined)),
+    [changeAll],
   );
 
   const step = useCallback(
     (way: 'undo' | 'redo') => {
       const taken = steps[way](now.current.given);
       if (!taken) return;
-      put({ given: { ...now.current.given, [taken.key]: taken.value } });
+      put({ given: { ...now.current.given, ...taken } });
       touched();
     },
     [put, steps, touched],
@@ -216,6 +224,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     cameIn,
     broughtBack,
     change,
+    changeAll,
     undo: may.undo ? () => step('undo') : undefined,
     redo: may.redo ? () => step('redo') : undefined,
     settle,

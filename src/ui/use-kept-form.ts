@@ -83,7 +83,7 @@ export function useKeptForm(name: string, kept: Kept, form: FormModel): KeptForm
   };
   const step = (way: 'undo' | 'redo') => {
     const taken = steps[way](given);
-    if (taken) put({ ...given, [taken.key]: taken.value });
+    if (taken) put({ ...given, ...taken });
   };
   return {
     given,
@@ -91,7 +91,7 @@ export function useKeptForm(name: string, kept: Kept, form: FormModel): KeptForm
     conflicts: standing.conflicts,
     cameIn: standing.cameIn,
     change(key, value) {
-      steps.note(key, given[key] ?? null, value, Date.now());
+      steps.note(given, { [key]: value }, Date.now(), typeof value === 'string' ? key : undefined);
       put({ ...given, [key]: value });
     },
     undo: may.undo ? () => step('undo') : undefined,

@@ -154,11 +154,11 @@ export function slotOf(
   return (of === undefined ? own : (type?.definition.slots ?? [])).find(({ key }) => key === slot);
 }
 
-/** How deep blocks stand inside one another in a block, itself counted. */
+/** How deep blocks stand inside one another in a block, itself counted; its slots count though nothing stands in them. */
 const depthOf = (block: JsonObject): number =>
   1 +
   Math.max(
-    0,
+    Object.keys(slotsGiven(block)).length > 0 ? 1 : 0,
     ...Object.values(slotsGiven(block)).flatMap((inner) => blocksGiven(inner).map((each) => depthOf(each))),
   );
 
@@ -181,7 +181,8 @@ export function whyNotThere(
   if (trail.some((block) => ids.has(idOf(block)))) return 'A block does not stand in itself.';
   const allowed = new Set(allowedIn(slot, model.document).map(({ key }) => key));
   for (const block of put) {
-    const label = model.blockTypeByKey(String(block.type))?.definition.label ?? 'A block of a type that is gone';
+    const label =
+      model.blockTypeByKey(String(block.type))?.definition.label ?? 'A block of a type that is gone';
     if (!allowed.has(String(block.type))) return `${label} may not stand in ${slot.label}.`;
     const found = findBlock(slots, idOf(block));
     const stays = found !== undefined && found.place.of === place.of && found.place.slot === place.slot;

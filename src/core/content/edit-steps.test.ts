@@ -24,13 +24,12 @@ test('undoing everything gives the beginning, doing it again the end', () => {
       let values = begun;
       let at = 0;
       for (const { key, value: next, wait } of all) {
-        steps.note(key, values[key] ?? null, next, (at += wait));
+        steps.note(values, { [key]: next }, (at += wait));
         values = { ...values, [key]: next };
       }
       const end = values;
       const move = (way: 'undo' | 'redo') => {
-        for (let step = steps[way](values); step; step = steps[way](values))
-          values = { ...values, [step.key]: step.value };
+        for (let step = steps[way](values); step; step = steps[way](values)) values = { ...values, ...step };
       };
       move('undo');
       expect(values).toEqual(begun);
@@ -44,8 +43,8 @@ test('undoing everything gives the beginning, doing it again the end', () => {
 test('a block that was taken out comes back beside what another put in meanwhile', () => {
   const block = (id: string) => ({ id, heading: id });
   const steps = new EditSteps();
-  steps.note('main', [block('a'), block('b')], [block('b')], 0);
-  expect(steps.undo({ main: [block('b'), block('new')] })?.value).toEqual([
+  steps.note({ main: [block('a'), block('b')] }, { main: [block('b')] }, 0);
+  expect(steps.undo({ main: [block('b'), block('new')] })?.main).toEqual([
     block('a'),
     block('b'),
     block('new'),
@@ -54,10 +53,10 @@ test('a block that was taken out comes back beside what another put in meanwhile
 
 test('typing on is one step, another field or a pause begins a new one', () => {
   const steps = new EditSteps();
-  steps.note('x', '', 'B', 0);
-  steps.note('x', 'B', 'By', 300);
-  steps.note('x', 'By', 'By boat', 9000);
-  expect(steps.undo({ x: 'By boat' })).toEqual({ key: 'x', value: 'By' });
-  expect(steps.undo({ x: 'By' })).toEqual({ key: 'x', value: '' });
+  steps.note({ x: '' }, { x: 'B' }, 0, 'x');
+  steps.note({ x: 'B' }, { x: 'By' }, 300, 'x');
+  steps.note({ x: 'By' }, { x: 'By boat' }, 9000, 'x');
+  expect(steps.undo({ x: 'By boat' })).toEqual({ x: 'By' });
+  expect(steps.undo({ x: 'By' })).toEqual({ x: '' });
   expect(steps.undo({ x: '' })).toBeUndefined();
 });

@@ -1,11 +1,12 @@
-import { sameJson, type Json, type JsonObject } from '../json';
+import { sameJson, type JsonObject } from '../json';
 import { mergeJson } from './merge-json';
 
-/** One thing done to a form: a value put in the place of another. */
+/** One thing done to a form: values put in the place of others, by their fields. */
 interface EditStep {
-  key: string;
-  before: Json;
-  after: Json;
+  before: JsonObject;
+  after: JsonObject;
+  /** In what words were typed, where that is what was done. */
+  typedIn: string | undefined;
   at: number;
 }
 
@@ -30,38 +31,48 @@ export class EditSteps {
     return this.undone.length > 0;
   }
 
-  /** Notes a change; typing on in one field goes on with the step before. `at` is a moment in ms. */
-  note(key: string, before: Json, after: Json, at: number): void {
-    if (sameJson(before, after)) return;
+  /**
+   * Notes what was done to `values`, as one step, however many fields it changed. Typing on in one place, which `typedIn`
+   * names, goes on with the step before. `at` is a moment in ms.
+   */
+  note(values: JsonObject, changes: JsonObject, at: number, typedIn?: string): void {
+    const keys = Object.keys(changes).filter((key) => !sameJson(values[key] ?? null, changes[key] ?? null));
+    if (keys.length === 0) return;
+    const of = (from: JsonObject) => Object.fromEntries(keys.map((key) => [key, from[key] ?? null]));
     const last = this.done.at(-1);
     const goesOn =
-      last?.key === key &&
+      last?.typedIn !== undefined &&
+      last.typedIn === typedIn &&
       at - last.at < ONE_STEP &&
-      typeof after === 'string' &&
-      typeof last.after === 'string' &&
+      keys.every((key) => key in last.after) &&
       this.undone.length === 0;
     this.undone = [];
-    if (goesOn) this.done[this.done.length - 1] = { ...last, after, at };
-    else this.done = [...this.done, { key, before, after, at }].slice(-MOST);
+    if (goesOn) this.done[this.done.length - 1] = { ...last, after: { ...last.after, ...of(changes) }, at };
+    else this.done = [...this.done, { before: of(values), after: of(changes), typedIn, at }].slice(-MOST);
   }
 
-  /** Takes the last step back. Answers the field and its value; nothing where no step is left. */
-  undo(values: JsonObject): { key: string; value: Json } | undefined {
+  /** Takes the last step back. Answers the fields that change and their values; nothing where no step is left. */
+  undo(values: JsonObject): JsonObject | undefined {
     const step = this.done.pop();
     if (!step) return undefined;
     this.undone.push(step);
-    return { key: step.key, value: replaced(step.after, step.before, values[step.key]) };
+    return replaced(step.after, step.before, values);
   }
 
   /** Does again what was taken back last. */
-  redo(values: JsonObject): { key: string; value: Json } | undefined {
+  redo(values: JsonObject): JsonObject | undefined {
     const step = this.undone.pop();
     if (!step) return undefined;
     this.done.push(step);
-    return { key: step.key, value: replaced(step.before, step.after, values[step.key]) };
+    return replaced(step.before, step.after, values);
   }
 }
 
-/** A value with one thing in the place of another, whatever else was changed in it. */
-const replaced = (from: Json, to: Json, now: Json | undefined): Json =>
-  mergeJson(from, now ?? null, to).value ?? null;
+/** Each of some fields with one value in the place of another, whatever else was changed in it. */
+const replaced = (from: JsonObject, to: JsonObject, now: JsonObject): JsonObject =>
+  Object.fromEntries(
+    Object.entries(to).map(([key, value]) => [
+      key,
+      mergeJson(from[key] ?? null, now[key] ?? null, value).value ?? null,
+    ]),
+  );

@@ -1,0 +1,123 @@
+import fc from 'fast-check';
+import { wideCompiled } from '../../../tests/wide-model';
+import type { JsonObject } from '../json';
+import {
+  changeBlock,
+  copyBlocks,
+  everyBlock,
+  findBlock,
+  idOf,
+  moveBlocks,
+  putInBlocks,
+  takeOffBlocks,
+  whyNotThere,
+} from './block-edits';
+
+const model = wideCompiled();
+const { slots: own } = model.pageTypeByKey('home')!.definition;
+
+interface Tree {
+  inside: readonly [Tree[], Tree[]] | undefined;
+}
+const trees: fc.Arbitrary<Tree[]> = fc.letrec<{ trees: Tree[]; tree: Tree }>((tie) => ({
+  trees: fc.array(tie('tree'), { maxLength: 3, depthSize: 'small' }),
+  tree: fc.record({
+    inside: fc.option(fc.tuple(tie('trees'), tie('trees')), { nil: undefined, depthSize: 'small' }),
+  }),
+})).trees;
+
+/** Slots of a page with blocks called by numbers, columns holding others. */
+const filled = fc.tuple(trees, trees).map(([main, foot]): JsonObject => {
+  let count = 0;
+  const given = (all: readonly Tree[]): JsonObject[] =>
+    all.map(({ inside }) => ({
+      id: `block ${(count += 1)}`,
+      ...(inside
+        ? { type: 'columns', slots: { left: given(inside[0]), right: given(inside[1]) } }
+        : { type: 'text', values: { heading: `Heading ${count}` } }),
+    }));
+  return { main: given(main), foot: given(foot) };
+});
+const idsIn = (slots: JsonObject) => everyBlock(slots).map(({ block }) => idOf(block));
+const some = (ids: readonly string[], n: number) => new Set(ids.filter((_, i) => (n >> (i % 12)) % 2 === 1));
+
+test('Blocks that are moved all stand at the place they were moved to, in their order; no block is lost or made', () => {
+  fc.assert(
+    fc.property(filled, fc.nat(), fc.nat(), fc.nat(), (slots, chosen, where, n) => {
+      const ids = idsIn(slots);
+      const moving = some(ids, chosen);
+      const owners = everyBlock(slots).filter(({ block }) => block.type === 'columns');
+      const owner = owners[where % (owners.length + 1)];
+      const to = owner
+        ? { of: idOf(owner.block), slot: n % 2 === 0 ? 'left' : 'right', at: n % 4 }
+        : { slot: n % 2 === 0 ? 'main' : 'foot', at: n % 4 };
+      const before = JSON.stringify(slots);
+      const next = moveBlocks(slots, moving, to);
+      expect(JSON.stringify(slots)).toBe(before);
+      expect(idsIn(next).sort()).toEqual([...ids].sort());
+      const isInside = owner && [...owner.around, owner.block].some((each) => moving.has(idOf(each)));
+      if (isInside) return expect(next).toBe(slots);
+      const outer = everyBlock(slots).filter(
+        ({ block, around }) => moving.has(idOf(block)) && !around.some((each) => moving.has(idOf(each))),
+      );
+      const moved = outer.map(({ block }) => findBlock(next, idOf(block))!.place);
+      expect(moved.map(({ of, slot }) => [of, slot])).toEqual(outer.map(() => [to.of, to.slot]));
+      expect(moved.map(({ at }) => at)).toEqual(outer.map((_, i) => (moved[0]?.at ?? 0) + i));
+      return undefined;
+    }),
+  );
+});
+
+test('What is copied stands behind what it is a copy of, with ids that nothing else has; taken off, all is as before', () => {
+  fc.assert(
+    fc.property(filled, fc.nat(), (slots, chosen) => {
+      const { slots: next, copies } = copyBlocks(slots, some(idsIn(slots), chosen));
+      const all = idsIn(next);
+      expect(new Set(all).size).toBe(all.length);
+      for (const copy of copies) expect(findBlock(next, copy)!.place.at).toBeGreaterThan(0);
+      expect(takeOffBlocks(next, new Set(copies))).toEqual(slots);
+    }),
+  );
+});
+
+test('A change of one block leaves every other the same object, and is found wherever the block stands', () => {
+  fc.assert(
+    fc.property(filled, fc.nat(), (slots, n) => {
+      const ids = idsIn(slots);
+      const id = ids[n % Math.max(1, ids.length)] ?? '';
+      const next = changeBlock(slots, id, (block) => ({ ...block, hidden: true }));
+      const around = new Set([id, ...(findBlock(slots, id)?.around.map(idOf) ?? [])]);
+      for (const { block } of everyBlock(slots).filter((each) => !around.has(idOf(each.block))))
+        expect(findBlock(next, idOf(block))?.block).toBe(block);
+      expect(everyBlock(next).filter(({ block }) => block.hidden === true)).toHaveLength(id ? 1 : 0);
+    }),
+  );
+});
+
+describe('where blocks may stand', () => {
+  const columns = { id: 'c', type: 'columns', slots: { left: [{ id: 't', type: 'text' }] } };
+  const slots: JsonObject = { main: [columns], foot: [{ id: 'held', type: 'text', held: 'place' }] };
+  const whyNot = (put: readonly JsonObject[], of: string | undefined, slot: string) =>
+    whyNotThere(model, own, slots, put, { of, slot });
+
+  test('not in themselves, not out of where their type holds them, not where their type may not', () => {
+    expect(whyNot([columns], 'c', 'left')).toBe('A block does not stand in itself.');
+    expect(whyNot([{ id: 'held', type: 'text', held: 'place' }], undefined, 'main')).toMatch(
+      /^Text is held in /,
+    );
+    expect(whyNot([{ id: 'n', type: 'text' }], 'c', 'nowhere')).toBe('There is no such slot here.');
+    expect(whyNot([{ id: 'n', type: 'text' }], 'c', 'right')).toBeUndefined();
+  });
+
+  test('never so many that a slot is over its most, those that only move within it not counted twice', () => {
+    const [slot] = own;
+    const full = { ...slot!, max: 2 };
+    const two: JsonObject = putInBlocks({ main: [columns] }, [{ id: 'n', type: 'text' }], {
+      slot: 'main',
+      at: 9,
+    });
+    const held = (put: readonly JsonObject[]) => whyNotThere(model, [full], two, put, { slot: full.key });
+    expect(held([{ id: 'n', type: 'text' }])).toBeUndefined();
+    expect(held([{ id: 'm', type: 'text' }])).toBe(`${full.label} holds at most 2 blocks.`);
+  });
+});

@@ -1,0 +1,105 @@
+import { blocksGiven, idOf, slotsGiven } from '../content/block-edits';
+import { referencesInLocalized, parseLocalized, type LocalizedValues } from '../content/localized-values';
+import { isJsonObject, type JsonObject } from '../json';
+import type { Id } from '../ids';
+import type { Drawing } from '../mapping/face';
+import { mapToFace } from '../mapping/map';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { BlockType, Slot } from '../model/document';
+import type { DrawnBlock, DrawnSlots } from './visitor-page';
+
+/** What the server drew of a page last: its blocks by their ids, and what those said then. */
+export interface DrawnBefore {
+  drawn: ReadonlyMap<Id, DrawnBlock>;
+  said: ReadonlyMap<Id, JsonObject>;
+}
+
+/** Every drawn block by its id, those inside others too. */
+export function drawnById(slots: DrawnSlots): Map<Id, DrawnBlock> {
+  const found = new Map<Id, DrawnBlock>();
+  const note = (within: DrawnSlots) => {
+    for (const blocks of Object.values(within))
+      for (const block of blocks) {
+        found.set(block.id, block);
+        note(block.slots);
+      }
+  };
+  note(slots);
+  return found;
+}
+
+/** What a block says as forms hold it, read as far as it can be read. */
+export const readBlock = (
+  model: CompiledModel,
+  type: CompiledType<BlockType>,
+  { values, translations }: JsonObject,
+): LocalizedValues =>
+  parseLocalized(
+    type.fields,
+    { ...(isJsonObject(values) ? { values } : {}), ...(isJsonObject(translations) ? { translations } : {}) },
+    { values: {} },
+    '',
+    model.document.locales.others,
+  ).localized;
+
+const listingOf = ({ listing }: JsonObject): Id | undefined =>
+  typeof listing === 'string' && listing !== '' ? listing : undefined;
+
+/** Whether two forms of a block say the same, whatever stands in their slots. */
+function saysSame(a: JsonObject, b: JsonObject | undefined): boolean {
+  if (a === b) return true;
+  if (!b) return false;
+  const own = ({ slots: _slots, held: _held, ...rest }: JsonObject) => JSON.stringify(rest);
+  return own(a) === own(b);
+}
+
+/** What the blocks of a draft that differ from what was drawn refer to: it must be known to draw them here. */
+export function referencesToDraw(model: CompiledModel, slots: JsonObject, before: DrawnBefore): Id[] {
+  return Object.values(slots).flatMap((given) =>
+    blocksGiven(given).flatMap((block) => {
+      const type = model.blockTypeByKey(String(block.type));
+      if (!type) return [];
+      const own = saysSame(block, before.said.get(idOf(block)))
+        ? []
+        : referencesInLocalized(type.fields, readBlock(model, type, block)).map(({ target }) => target);
+      return [...own, ...referencesToDraw(model, slotsGiven(block), before)];
+    }),
+  );
+}
+
+/**
+ * The blocks of a draft as visitors would see them, where they stand in it. A block that says what it said when the server
+ * drew it is taken as drawn; another is drawn here, with what the server drew of its listing until it is drawn again. What
+ * is hidden is drawn as well.
+ */
+export function drawDraft(
+  drawing: Drawing,
+  slots: readonly Slot[],
+  given: JsonObject,
+  before: DrawnBefore,
+): DrawnSlots {
+  const { model } = drawing;
+  const block = (each: JsonObject): DrawnBlock[] => {
+    const type = model.blockTypeByKey(String(each.type));
+    if (!type) return [];
+    const told = before.drawn.get(idOf(each));
+    const inside = drawDraft(drawing, type.definition.slots, slotsGiven(each), before);
+    if (told && saysSame(each, before.said.get(idOf(each)))) return [{ ...told, slots: inside }];
+    const { face, behaves, key } = type.definition;
+    const variant = model.document.houseStyle.variants.find((one) => one.key === each.variant);
+    const isSameListing = listingOf(before.said.get(idOf(each)) ?? {}) === listingOf(each);
+    return [
+      {
+        id: idOf(each),
+        type: key,
+        face: mapToFace(face.mapping, type, readBlock(model, type, each), drawing),
+        slots: inside,
+        ...(behaves ? { behaves } : {}),
+        ...(face.rows ? { rows: face.rows } : {}),
+        ...(variant ? { variant } : {}),
+        ...(told?.listing && isSameListing ? { listing: told.listing } : {}),
+      },
+    ];
+  };
+  return Object.fromEntries(slots.map((slot) => [slot.id, blocksGiven(given[slot.key]).flatMap(block)]));
+}
