@@ -9,8 +9,8 @@ import { wordsFor } from './words';
 
 /** What the bench adds where it draws a page to arrange it: words at its slots and marks on its blocks. Visitors get none. */
 export interface Arranged {
-  /** By the block that owns it (nothing for the page) and its id: what a slot is called. */
-  slotLabel: (slot: string, of: string | undefined) => string;
+  /** By its id and the block that owns it (nothing for the page): the key of a slot, and what is written at it. */
+  slot: (id: string, of: string | undefined) => { key: string; label: string };
   /** By their ids: what is said of blocks that do not just stand here, as those that are hidden. */
   marks: ReadonlyMap<string, string>;
 }
@@ -147,17 +147,17 @@ export function Slot({
   around: BlockContext;
 }): ReactElement {
   const drawn = blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />);
-  return around.arranged ? (
+  if (!around.arranged) return <>{drawn}</>;
+  const { key, label } = around.arranged.slot(slot, of);
+  return (
     <div
       className="slot-here"
-      data-slot={slot}
+      data-slot={key}
       data-of={of}
-      data-label={around.arranged.slotLabel(slot, of)}
+      data-label={label}
       data-empty={blocks.length === 0 || undefined}
     >
       {drawn}
     </div>
-  ) : (
-    <>{drawn}</>
   );
 }

@@ -106,7 +106,7 @@ export function Page({
             )}
           </div>
         </header>
-        <main id="main">
+        <main id="main" className="matter">
           <PageMain page={page} around={page} />
         </main>
         <footer className="end">

@@ -1,8 +1,8 @@
 import { inputId } from './kinds';
 
-/** Leads to the input of a field by its key, wherever on the screen it was pointed at. */
-export function goToField(key: string): void {
-  const at = document.getElementById(inputId(key));
+/** Leads to the input of a field by its key, wherever on the screen it was pointed at; `within` is the form it is in. */
+export function goToField(key: string, within = ''): void {
+  const at = document.getElementById(inputId(key, within));
   if (!at) return;
   at.scrollIntoView({ block: 'center' });
   const input = at.matches('input, textarea, [tabindex]')

@@ -20,9 +20,9 @@ interface Tree {
   inside: readonly [Tree[], Tree[]] | undefined;
 }
 const trees: fc.Arbitrary<Tree[]> = fc.letrec<{ trees: Tree[]; tree: Tree }>((tie) => ({
-  trees: fc.array(tie('tree'), { maxLength: 3, depthSize: 'small' }),
+  trees: fc.array(tie('tree'), { maxLength: 2 }),
   tree: fc.record({
-    inside: fc.option(fc.tuple(tie('trees'), tie('trees')), { nil: undefined, depthSize: 'small' }),
+    inside: fc.option(fc.tuple(tie('trees'), tie('trees')), { nil: undefined, maxDepth: 3 }),
   }),
 })).trees;
 

@@ -168,6 +168,30 @@ export function parseSlots(
   return { slots: contents, faults: reader.faults };
 }
 
+/** What one block says, spoken by keys; `preset` is the block of its slot's beginning that it is. */
+export function serializeBlock(
+  model: CompiledModel,
+  type: CompiledType<BlockType>,
+  block: Block,
+  preset?: PresetBlock,
+): JsonObject {
+  const { values, translations } = serializeLocalized(type.fields, block, model.locale);
+  return {
+    id: block.id,
+    type: type.definition.key,
+    values,
+    ...(Object.keys(translations).length > 0 ? { translations } : {}),
+    ...(block.variant ? { variant: block.variant } : {}),
+    ...(block.listing ? { listing: block.listing } : {}),
+    ...(block.hidden ? { hidden: true } : {}),
+    ...(block.preset ? { preset: block.preset } : {}),
+    ...(preset?.held ? { held: preset.held } : {}),
+    ...(type.definition.slots.length > 0
+      ? { slots: serializeSlots(model, type.definition.slots, block.slots ?? {}) }
+      : {}),
+  };
+}
+
 /**
  * What the blocks in some slots say, spoken by keys. A block whose type is gone is left out; it is kept, and
  * told as a fault.
@@ -182,25 +206,7 @@ export function serializeSlots(
       slot.key,
       (contents[slot.id] ?? []).flatMap((block): JsonObject[] => {
         const type = model.blockType(block.type);
-        if (!type) return [];
-        const held = presetOf(slot, block)?.held;
-        const { values, translations } = serializeLocalized(type.fields, block, model.locale);
-        return [
-          {
-            id: block.id,
-            type: type.definition.key,
-            values,
-            ...(Object.keys(translations).length > 0 ? { translations } : {}),
-            ...(block.variant ? { variant: block.variant } : {}),
-            ...(block.listing ? { listing: block.listing } : {}),
-            ...(block.hidden ? { hidden: true } : {}),
-            ...(block.preset ? { preset: block.preset } : {}),
-            ...(held ? { held } : {}),
-            ...(type.definition.slots.length > 0
-              ? { slots: serializeSlots(model, type.definition.slots, block.slots ?? {}) }
-              : {}),
-          },
-        ];
+        return type ? [serializeBlock(model, type, block, presetOf(slot, block))] : [];
       }),
     ]),
   );

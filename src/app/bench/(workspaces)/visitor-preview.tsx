@@ -33,6 +33,7 @@ export function VisitorPreview({
   label,
   style,
   dark = false,
+  className,
   onField,
   onPoint,
 }: {
@@ -40,6 +41,7 @@ export function VisitorPreview({
   label: string;
   style?: HouseStyle;
   dark?: boolean;
+  className?: string;
   onField?: (field: string, entry: string | undefined) => void;
   onPoint?: (pointed: Pointed) => void;
 }): ReactElement {
@@ -61,7 +63,7 @@ export function VisitorPreview({
   };
   return (
     <section
-      className="as-visitor"
+      className={className ? `as-visitor ${className}` : 'as-visitor'}
       aria-label={label}
       onClick={point}
       onKeyDown={press}

@@ -1,72 +1,25 @@
 'use client';
-import { Button, IconButton, Menu, MenuItem, Select } from '@mui/material';
+import { Button, IconButton, Menu, MenuItem } from '@mui/material';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Plus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useState, type ReactElement } from 'react';
-import { newBlock, serializeSlots } from '../../../../core/content/blocks';
+import { blocksGiven, copyOfBlock, idOf, slotsGiven } from '../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../core/faults';
-import { newId } from '../../../../core/ids';
-import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
+import type { JsonObject } from '../../../../core/json';
 import { allowedIn } from '../../../../core/model/check';
 import type { CompiledModel } from '../../../../core/model/compile';
 import type { Slot } from '../../../../core/model/document';
-import { TypeIcon } from '../../../../ui/icon';
-import { EntryForm } from '../../../../ui/entry-form';
-import { faultsInForm, fieldsFor, localizedPatchOf, withLanguages } from '../../../../ui/form-languages';
 import { blockName } from '../../../../ui/block-name';
-import { Labelled } from '../../../../ui/labelled';
+import { TypeIcon } from '../../../../ui/icon';
 import look from '../../../../ui/look/look.module.css';
+import { moved } from '../../../../ui/moved';
 import { NoteHere } from '../../../../ui/notes/note-here';
 import { notesWithin, useNoting } from '../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../ui/parse-form';
-import { useAsk } from '../../../../ui/use-ask';
-import { sourcesOf } from '../../../../ui/sources-of';
 import styles from './arrange.module.css';
-import { useOlderIn } from './older-blocks';
-import { moved } from '../../../../ui/moved';
-
-export const blocksIn = (value: Json | undefined): JsonObject[] =>
-  Array.isArray(value) ? value.filter(isJsonObject) : [];
-
-const asText = (value: Json | undefined): string => (typeof value === 'string' ? value : '');
-const valuesIn = (block: JsonObject): JsonObject => (isJsonObject(block.values) ? block.values : {});
-
-const translationsIn = (block: JsonObject): JsonObject =>
-  isJsonObject(block.translations) ? block.translations : {};
-
-/** A block that says something else, in the main language or another. */
-function saying(block: JsonObject, change: JsonObject, language: string): JsonObject {
-  const { values = {}, translations = {} } = localizedPatchOf(change, language ? [language] : []);
-  const kept = translationsIn(block);
-  const own = kept[language];
-  const next = language
-    ? {
-        ...kept,
-        [language]: { ...(isJsonObject(own) ? own : {}), ...(translations[language] as JsonObject) },
-      }
-    : kept;
-  return {
-    ...block,
-    values: { ...valuesIn(block), ...values },
-    ...(Object.keys(next).length > 0 ? { translations: next } : {}),
-  };
-}
-
-/** A copy with ids of its own, as an independent block. */
-const copyOf = (block: JsonObject): JsonObject => {
-  const { preset: _preset, held: _held, slots, ...rest } = block;
-  return {
-    ...rest,
-    id: newId(),
-    ...(isJsonObject(slots)
-      ? {
-          slots: Object.fromEntries(
-            Object.entries(slots).map(([key, inner]) => [key, blocksIn(inner).map(copyOf)]),
-          ),
-        }
-      : {}),
-  };
-};
+import { BlockForm } from './block-form';
+import { asText } from './block-says';
+import { freshBlock } from './fresh-block';
 
 interface SlotProps {
   slot: Slot;
@@ -81,160 +34,8 @@ interface SlotProps {
   path: string;
   /** Where it stands in the record (a JSON Pointer, blocks by their ids). */
   place: string;
-  onChange: (blocks: JsonObject[]) => void;
-}
-
-interface BlockProps {
-  block: JsonObject;
-  model: CompiledModel;
-  faults: readonly Fault[];
-  disabled: boolean;
-  today: string;
-  language: string;
-  path: string;
-  place: string;
-  onChange: (block: JsonObject) => void;
-}
-
-/** The variant a block is shown in, of those its type allows. */
-function VariantOf({
-  block,
-  model,
-  disabled,
-  onChange,
-}: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
-  const allowed = model.blockTypeByKey(asText(block.type))?.definition.face.variants ?? [];
-  const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
-  if (variants.length === 0) return null;
-  const id = `variant-${asText(block.id)}`;
-  return (
-    <Labelled id={id} label="Look">
-      <Select
-        fullWidth
-        displayEmpty
-        disabled={disabled}
-        value={asText(block.variant)}
-        labelId={`${id}-label`}
-        SelectDisplayProps={{ id }}
-        onChange={({ target }) => {
-          const { variant: _v, ...rest } = block;
-          onChange(target.value ? { ...rest, variant: target.value } : rest);
-        }}
-      >
-        <MenuItem value="">As usual</MenuItem>
-        {variants.map(({ key, label }) => (
-          <MenuItem key={key} value={key}>
-            {label}
-          </MenuItem>
-        ))}
-      </Select>
-    </Labelled>
-  );
-}
-
-function ListingOf({
-  block,
-  faults,
-  disabled,
-  onChange,
-}: Pick<BlockProps, 'block' | 'faults' | 'disabled' | 'onChange'>): ReactElement {
-  const { data } = useAsk('listings');
-  const id = `listing-${asText(block.id)}`;
-  return (
-    <Labelled
-      id={id}
-      label="Shows the listing"
-      needed
-      faults={faultsBelow(faults, '/listing').map(({ message }) => message)}
-    >
-      <Select
-        fullWidth
-        displayEmpty
-        disabled={disabled}
-        value={data ? asText(block.listing) : ''}
-        labelId={`${id}-label`}
-        SelectDisplayProps={{ id }}
-        onChange={({ target }) => onChange({ ...block, listing: target.value || null })}
-      >
-        <MenuItem value="">None yet</MenuItem>
-        {data?.items.map((listing) => (
-          <MenuItem key={listing.id} value={listing.id}>
-            {listing.label}
-          </MenuItem>
-        ))}
-      </Select>
-    </Labelled>
-  );
-}
-
-/** What one block says: its fields, its look, its listing, and the slots inside it. */
-function BlockForm({
-  block,
-  model,
-  faults,
-  disabled,
-  today,
-  language,
-  path,
-  place,
-  onChange,
-}: BlockProps): ReactElement {
-  const noting = useNoting();
-  const older = useOlderIn(asText(block.id));
-  const type = model.blockTypeByKey(asText(block.type));
-  if (!type) return <p>This block is of a type that is gone.</p>;
-  const slots = isJsonObject(block.slots) ? block.slots : {};
-  const fields = fieldsFor(type.fields, language);
-  const spoken = withLanguages(
-    { values: valuesIn(block), translations: translationsIn(block) },
-    type.fields,
-    language ? [language] : [],
-  );
-  return (
-    <div className={styles.block}>
-      {fields.length > 0 && (
-        <EntryForm
-          id={`${path}-`}
-          fields={fields}
-          values={spoken.values}
-          faults={faultsInForm(faults)}
-          onChange={(key, value) => onChange(saying(block, { [key]: value }, language))}
-          disabled={disabled}
-          {...(language ? { sources: sourcesOf(type.fields, language, spoken.values, older) } : {})}
-          {...(noting
-            ? {
-                notes: new Map(
-                  fields.map(({ key }) => [key, notesWithin(noting, pointer(place, 'values', key))]),
-                ),
-                onNote: (key: string, quote: string) => noting.begin(pointer(place, 'values', key), quote),
-              }
-            : {})}
-        />
-      )}
-      {language && fields.length === 0 && type.definition.slots.length === 0 && (
-        <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>
-      )}
-      {!language && type.definition.behaves === 'listing' && (
-        <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />
-      )}
-      {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
-      {type.definition.slots.map((slot) => (
-        <SlotForm
-          key={slot.id}
-          slot={slot}
-          model={model}
-          blocks={blocksIn(slots[slot.key])}
-          faults={faultsBelow(faults, `/slots/${slot.key}`)}
-          disabled={disabled}
-          today={today}
-          language={language}
-          path={`${path}-${slot.key}`}
-          place={pointer(place, 'slots', slot.key)}
-          onChange={(blocks) => onChange({ ...block, slots: { ...slots, [slot.key]: blocks } })}
-        />
-      ))}
-    </div>
-  );
+  /** `typedIn` names where words were typed, where that is what changed. */
+  onChange: (blocks: JsonObject[], typedIn?: string) => void;
 }
 
 /** The blocks that stand in one slot, in their order: each can be opened, moved, hidden, copied and taken out. */
@@ -274,13 +75,9 @@ export function SlotForm({
     setAt(null);
     const type = model.blockTypeByKey(key);
     if (!type) return;
-    const block = newBlock(model, type, { today });
-    const [spoken] = blocksIn(
-      serializeSlots(model, [{ ...slot, preset: [] }], { [slot.id]: [block] })[slot.key],
-    );
-    if (!spoken) return;
-    onChange([...blocks, spoken]);
-    setOpen(block.id);
+    const block = freshBlock(model, type, today);
+    onChange([...blocks, block]);
+    setOpen(idOf(block));
   };
   return (
     <section
@@ -371,7 +168,9 @@ export function SlotForm({
                 <IconButton
                   aria-label={`Copy ${label}`}
                   disabled={disabled || full}
-                  onClick={() => onChange([...blocks.slice(0, i + 1), copyOf(block), ...blocks.slice(i + 1)])}
+                  onClick={() =>
+                    onChange([...blocks.slice(0, i + 1), copyOfBlock(block), ...blocks.slice(i + 1)])
+                  }
                 >
                   <Copy size={14} />
                 </IconButton>
@@ -389,12 +188,39 @@ export function SlotForm({
                   model={model}
                   faults={inside}
                   disabled={disabled || held === 'place and values'}
-                  today={today}
                   language={language}
                   path={`${path}-${i}`}
                   place={pointer(place, id)}
-                  onChange={(next) => onChange(blocks.map((each, n) => (n === i ? next : each)))}
-                />
+                  onChange={(next, typedIn) =>
+                    onChange(
+                      blocks.map((each, n) => (n === i ? next : each)),
+                      typedIn,
+                    )
+                  }
+                >
+                  {type?.definition.slots.map((inner) => (
+                    <SlotForm
+                      key={inner.id}
+                      slot={inner}
+                      model={model}
+                      blocks={blocksGiven(slotsGiven(block)[inner.key])}
+                      faults={faultsBelow(inside, `/slots/${inner.key}`)}
+                      disabled={disabled || held === 'place and values'}
+                      today={today}
+                      language={language}
+                      path={`${path}-${i}-${inner.key}`}
+                      place={pointer(place, id, 'slots', inner.key)}
+                      onChange={(next, typedIn) =>
+                        onChange(
+                          blocks.map((each, n) =>
+                            n === i ? { ...each, slots: { ...slotsGiven(each), [inner.key]: next } } : each,
+                          ),
+                          typedIn,
+                        )
+                      }
+                    />
+                  ))}
+                </BlockForm>
               )}
             </li>
           );

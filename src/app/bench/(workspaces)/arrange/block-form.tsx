@@ -1,0 +1,164 @@
+'use client';
+import { MenuItem, Select } from '@mui/material';
+import type { ReactElement, ReactNode } from 'react';
+import { pointer, type Fault } from '../../../../core/faults';
+import type { JsonObject } from '../../../../core/json';
+import type { CompiledModel } from '../../../../core/model/compile';
+import { EntryForm } from '../../../../ui/entry-form';
+import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
+import { Labelled } from '../../../../ui/labelled';
+import look from '../../../../ui/look/look.module.css';
+import { notesWithin, useNoting } from '../../../../ui/notes/noting';
+import { faultsBelow } from '../../../../ui/parse-form';
+import { sourcesOf } from '../../../../ui/sources-of';
+import { useAsk } from '../../../../ui/use-ask';
+import styles from './arrange.module.css';
+import { asText, saying, translationsOf, valuesOf } from './block-says';
+import { useOlderIn } from './older-blocks';
+
+export interface BlockProps {
+  block: JsonObject;
+  model: CompiledModel;
+  faults: readonly Fault[];
+  disabled: boolean;
+  language: string;
+  /** Sets its inputs apart from those of other blocks. */
+  path: string;
+  /** Where it stands in the record (a JSON Pointer, blocks by their ids). */
+  place: string;
+  /** `typedIn` names where words were typed, where that is what changed. */
+  onChange: (block: JsonObject, typedIn?: string) => void;
+  /** What stands below. */
+  children?: ReactNode;
+}
+
+/** The variant a block is shown in, of those its type allows. */
+function VariantOf({
+  block,
+  model,
+  disabled,
+  onChange,
+}: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
+  const allowed = model.blockTypeByKey(asText(block.type))?.definition.face.variants ?? [];
+  const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
+  if (variants.length === 0) return null;
+  const id = `variant-${asText(block.id)}`;
+  return (
+    <Labelled id={id} label="Look">
+      <Select
+        fullWidth
+        displayEmpty
+        disabled={disabled}
+        value={asText(block.variant)}
+        labelId={`${id}-label`}
+        SelectDisplayProps={{ id }}
+        onChange={({ target }) => {
+          const { variant: _v, ...rest } = block;
+          onChange(target.value ? { ...rest, variant: target.value } : rest);
+        }}
+      >
+        <MenuItem value="">As usual</MenuItem>
+        {variants.map(({ key, label }) => (
+          <MenuItem key={key} value={key}>
+            {label}
+          </MenuItem>
+        ))}
+      </Select>
+    </Labelled>
+  );
+}
+
+function ListingOf({
+  block,
+  faults,
+  disabled,
+  onChange,
+}: Pick<BlockProps, 'block' | 'faults' | 'disabled' | 'onChange'>): ReactElement {
+  const { data } = useAsk('listings');
+  const id = `listing-${asText(block.id)}`;
+  return (
+    <Labelled
+      id={id}
+      label="Shows the listing"
+      needed
+      faults={faultsBelow(faults, '/listing').map(({ message }) => message)}
+    >
+      <Select
+        fullWidth
+        displayEmpty
+        disabled={disabled}
+        value={data ? asText(block.listing) : ''}
+        labelId={`${id}-label`}
+        SelectDisplayProps={{ id }}
+        onChange={({ target }) => onChange({ ...block, listing: target.value || null })}
+      >
+        <MenuItem value="">None yet</MenuItem>
+        {data?.items.map((listing) => (
+          <MenuItem key={listing.id} value={listing.id}>
+            {listing.label}
+          </MenuItem>
+        ))}
+      </Select>
+    </Labelled>
+  );
+}
+
+/** What one block says: its fields, its look, its listing; below them what the slots in it hold, where that is shown. */
+export function BlockForm({
+  block,
+  model,
+  faults,
+  disabled,
+  language,
+  path,
+  place,
+  onChange,
+  children,
+}: BlockProps): ReactElement {
+  const noting = useNoting();
+  const older = useOlderIn(asText(block.id));
+  const type = model.blockTypeByKey(asText(block.type));
+  if (!type) return <p>This block is of a type that is gone.</p>;
+  const fields = fieldsFor(type.fields, language);
+  const spoken = withLanguages(
+    { values: valuesOf(block), translations: translationsOf(block) },
+    type.fields,
+    language ? [language] : [],
+  );
+  return (
+    <div className={styles.block}>
+      {fields.length > 0 && (
+        <EntryForm
+          id={`${path}-`}
+          fields={fields}
+          values={spoken.values}
+          faults={faultsInForm(faults)}
+          onChange={(key, value) =>
+            onChange(
+              saying(block, { [key]: value }, language),
+              typeof value === 'string' ? `${asText(block.id)} ${key}` : undefined,
+            )
+          }
+          disabled={disabled}
+          {...(language ? { sources: sourcesOf(type.fields, language, spoken.values, older) } : {})}
+          {...(noting
+            ? {
+                notes: new Map(
+                  fields.map(({ key }) => [key, notesWithin(noting, pointer(place, 'values', key))]),
+                ),
+                onNote: (key: string, quote: string) => noting.begin(pointer(place, 'values', key), quote),
+              }
+            : {})}
+        />
+      )}
+      {language && fields.length === 0 && type.definition.slots.length === 0 && (
+        <p className={`${look.pencil} ${look.small}`}>Nothing of it differs by language.</p>
+      )}
+      {!language && type.definition.behaves === 'listing' && (
+        <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />
+      )}
+      {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
+      {children}
+    </div>
+  );
+}

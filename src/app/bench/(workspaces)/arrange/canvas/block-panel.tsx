@@ -1,0 +1,101 @@
+'use client';
+import { Button } from '@mui/material';
+import type { ReactElement } from 'react';
+import { idOf, type FoundBlock } from '../../../../../core/content/block-edits';
+import { pointer, type Fault } from '../../../../../core/faults';
+import { Eyebrow, Note } from '../../../../../ui/marks';
+import { NoteHere } from '../../../../../ui/notes/note-here';
+import { notesWithin, useNoting } from '../../../../../ui/notes/noting';
+import { faultsBelow } from '../../../../../ui/parse-form';
+import { BlockForm } from '../block-form';
+import { calledOf, standsWhere } from './block-words';
+import styles from './canvas.module.css';
+import { isHeld, type PageBlocks } from './use-page-blocks';
+
+/** Where a block stands in the record: a JSON Pointer, by the ids of blocks. */
+const pointerOf = ({ place, around, block }: FoundBlock, trail: readonly string[]): string =>
+  pointer(
+    '',
+    'slots',
+    ...around.flatMap((each, i) => [trail[i] ?? '', idOf(each), 'slots']),
+    place.slot,
+    idOf(block),
+  );
+
+/** What is to fix in a block: its faults stand at places, by number, down from the slots of the page. */
+function faultsOf(found: FoundBlock, trail: readonly FoundBlock[], faults: readonly Fault[]): Fault[] {
+  const steps = [...trail, found].flatMap(({ place }) => ['slots', place.slot, place.at]);
+  return faultsBelow(faults, pointer('', ...steps)).filter(({ path }) => !path.startsWith('/slots/'));
+}
+
+/** The form of the block that is selected, with what can be done with it. */
+export function BlockPanel({
+  found,
+  trail,
+  blocks,
+  faults,
+  disabled,
+  language,
+}: {
+  found: FoundBlock;
+  /** Those around it, as they stand. */
+  trail: readonly FoundBlock[];
+  blocks: PageBlocks;
+  faults: readonly Fault[];
+  disabled: boolean;
+  language: string;
+}): ReactElement {
+  const { model, own, slots } = blocks;
+  const { block } = found;
+  const id = idOf(block);
+  const noting = useNoting();
+  const type = model.blockTypeByKey(String(block.type));
+  const inside = faultsOf(found, trail, faults);
+  const held = isHeld(found);
+  const place = pointerOf(
+    found,
+    trail.map((each) => each.place.slot),
+  );
+  return (
+    <section className={styles.panel} aria-label="The block that is selected">
+      <Eyebrow>
+        <span>{type?.definition.label ?? 'A type that is gone'}</span>
+        <span>{standsWhere(model, own, slots, found)}</span>
+      </Eyebrow>
+      {held && <Note sort="info">The type of the page holds it here, so it stays.</Note>}
+      {inside
+        .filter(({ path }) => path === '')
+        .map(({ message }) => (
+          <Note key={message} sort="error">
+            {message}
+          </Note>
+        ))}
+      <BlockForm
+        key={id}
+        block={block}
+        model={model}
+        faults={inside}
+        disabled={disabled || block.held === 'place and values'}
+        language={language}
+        path={`selected-${id}`}
+        place={place}
+        onChange={(next, typedIn) => blocks.change(id, () => next, typedIn)}
+      />
+      <div className={styles.acts}>
+        {trail.length > 0 && (
+          <Button onClick={() => blocks.select({ blocks: [idOf(trail.at(-1)?.block ?? {})] })}>
+            To {calledOf(model, trail.at(-1)?.block ?? {})}
+          </Button>
+        )}
+        <Button onClick={() => blocks.select({ blocks: [] })}>To the page itself</Button>
+        {noting && (
+          <NoteHere
+            label={calledOf(model, block)}
+            notes={notesWithin(noting, place)}
+            onNote={() => noting.begin(place, '')}
+          />
+        )}
+      </div>
+    </section>
+  );
+}

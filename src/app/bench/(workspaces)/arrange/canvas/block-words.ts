@@ -1,0 +1,57 @@
+import {
+  blocksGiven,
+  idOf,
+  slotOf,
+  slotsGiven,
+  type FoundBlock,
+} from '../../../../../core/content/block-edits';
+import type { JsonObject } from '../../../../../core/json';
+import type { CompiledModel } from '../../../../../core/model/compile';
+import type { Slot } from '../../../../../core/model/document';
+import { blockName } from '../../../../../ui/block-name';
+
+/** What a block is called: its type, and what names it. */
+export function calledOf(model: CompiledModel, block: JsonObject): string {
+  const label =
+    model.blockTypeByKey(String(block.type))?.definition.label ?? 'A block of a type that is gone';
+  const name = blockName(block, model);
+  return name ? `${label}: ${name}` : label;
+}
+
+/** Where a block stands, in words: "2 of 7 in Main". */
+export function standsWhere(
+  model: CompiledModel,
+  own: readonly Slot[],
+  slots: JsonObject,
+  { place, around }: FoundBlock,
+): string {
+  const owner = around.at(-1);
+  const beside = blocksGiven((owner ? slotsGiven(owner) : slots)[place.slot]).length;
+  const slot = slotOf(model, own, slots, place)?.label ?? '';
+  return `${place.at + 1} of ${beside} in ${slot}${owner ? ` of ${calledOf(model, owner)}` : ''}`;
+}
+
+/** What is said at blocks that do not just stand there, by their ids: hidden, held by the type. */
+export function marksOf(model: CompiledModel, slots: JsonObject): Map<string, string> {
+  const marks = new Map<string, string>();
+  const look = (within: JsonObject) => {
+    for (const given of Object.values(within))
+      for (const block of blocksGiven(given)) {
+        const said = [
+          block.hidden === true ? 'hidden here' : '',
+          block.held === undefined ? '' : 'held by the type',
+        ].filter(Boolean);
+        if (said.length > 0) marks.set(idOf(block), said.join(', '));
+        look(slotsGiven(block));
+      }
+  };
+  look(slots);
+  return marks;
+}
+
+/** What is written at a slot: its name, how many stand in it of how many, what it hands down or takes from above. */
+export function slotInWords(slot: Slot, count: number, inheritedFrom: string | undefined): string {
+  const most = slot.max === undefined ? '' : ` of ${slot.max}`;
+  if (inheritedFrom !== undefined) return `${slot.label} as on ${inheritedFrom}`;
+  return `${slot.label} ${count}${most}${slot.handedDown ? ', handed down to pages below' : ''}`;
+}

@@ -1,0 +1,436 @@
+'use client';
+import { DragOverlay, useDndMonitor } from '@dnd-kit/core';
+import { MenuItem, Select } from '@mui/material';
+import { Monitor, Moon, Smartphone, Sun, Tablet } from 'lucide-react';
+import {
+  startTransition,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type ReactElement,
+  type RefObject,
+} from 'react';
+import { everyBlock, findBlock, idOf } from '../../../../../core/content/block-edits';
+import type { Id } from '../../../../../core/ids';
+import type { Json } from '../../../../../core/json';
+import type { Field } from '../../../../../core/model/document';
+import { kindFor } from '../../../../../core/model/kinds';
+import type { VisitorPage } from '../../../../../core/site/visitor-page';
+import type { Arranged } from '../../../../../site/block';
+import { useTell } from '../../../../../ui/telling';
+import { inLanguage, saying, spokenValues } from '../block-says';
+import { FrameHandle, Frame } from './block-frame';
+import { calledOf, marksOf, slotInWords } from './block-words';
+import { blockOnSheet, slotBoxes } from './boxes';
+import styles from './canvas.module.css';
+import { draggedIn, type Dragged } from './dragged';
+import { PageDrawn } from './page-drawn';
+import { placeUnder, type Aim, type SlotBox } from './place-under';
+import type { PageBlocks } from './use-page-blocks';
+import { WordsInPlace } from './words-in-place';
+
+/** How wide (px) a visitor's window is on each screen. */
+const screens = { wide: 1280, tablet: 820, phone: 390 } as const;
+type Screen = keyof typeof screens;
+const screenWays: { key: Screen; label: string; Icon: typeof Monitor }[] = [
+  { key: 'wide', label: 'Wide', Icon: Monitor },
+  { key: 'tablet', label: 'Tablet', Icon: Tablet },
+  { key: 'phone', label: 'Phone', Icon: Smartphone },
+];
+/** How large it is drawn: as wide as the bench, so many per cent, or so small that all of it is seen. */
+const zooms = ['fit', '100', '75', '50', '25', 'whole'] as const;
+type Zoom = (typeof zooms)[number];
+const zoomWords = (zoom: Zoom): string =>
+  zoom === 'fit' ? 'As wide as the bench' : zoom === 'whole' ? 'The whole page' : `${zoom} %`;
+/** How high (px) the whole page is at most when all of it is seen. */
+const SEEN = 620;
+const SMALLEST = 0.08;
+
+/** Words that are written where they stand: of a block, or (without one) of the page itself. */
+interface Writing {
+  block: Id | undefined;
+  field: Field;
+  part: HTMLElement;
+  /** The drawing as it was when it began: it stands still meanwhile. */
+  page: VisitorPage;
+}
+
+interface Props {
+  page: VisitorPage;
+  blocks: PageBlocks;
+  /** Slots that show what a page above put there, by their keys, and what that page is called. */
+  inherited: ReadonlyMap<string, string>;
+  /** The language that is looked at and written in; empty for the main one. */
+  language: string;
+  disabled: boolean;
+  /** The page's own fields, and how one of them is written. */
+  ownField: (id: Id) => { field: Field; value: Json | undefined } | undefined;
+  onOwn: (key: string, value: Json) => void;
+  /** Goes to the input of a field of the page itself or of what is selected. */
+  onField: (block: Id | undefined, field: Id) => void;
+  /** Goes to what a listing shows. */
+  onEntry: (entry: Id, field: Id | undefined) => void;
+}
+
+const isWritten = (field: Field): boolean => kindFor(field).words !== undefined;
+
+/** The page on its bench: drawn from its real faces, as wide as visitors get it; what is selected in it is framed. */
+export function PageCanvas({
+  page,
+  blocks,
+  inherited,
+  language,
+  disabled,
+  ownField,
+  onOwn,
+  onField,
+  onEntry,
+}: Props): ReactElement {
+  const { model, own, slots, selection } = blocks;
+  const tell = useTell();
+  const [screen, setScreen] = useState<Screen>('wide');
+  const [zoomed, setZoomed] = useState<Zoom>('fit');
+  const [dark, setDark] = useState(false);
+  const [room, setRoom] = useState({ width: 716, height: 0 });
+  const [hovered, setHovered] = useState<Id>();
+  const [writing, setWriting] = useState<Writing>();
+  const stage = useRef<HTMLDivElement>(null);
+  const sheet = useRef<HTMLDivElement>(null);
+  const drawing = useRef<HTMLDivElement>(null);
+  const width = screens[screen];
+  useLayoutEffect(() => {
+    const [outer, inner] = [stage.current, drawing.current];
+    if (!outer || !inner) return undefined;
+    const measure = () => {
+      const scale = width / Math.max(1, inner.getBoundingClientRect().width);
+      const next = {
+        width: outer.clientWidth,
+        height: Math.round(inner.getBoundingClientRect().height * scale),
+      };
+      setRoom((was) => (was.width === next.width && was.height === next.height ? was : next));
+    };
+    const observer = new ResizeObserver(measure);
+    observer.observe(outer);
+    observer.observe(inner);
+    measure();
+    return () => observer.disconnect();
+  }, [width]);
+  const fit = Math.min(1, room.width / width);
+  const zoom =
+    zoomed === 'fit'
+      ? fit
+      : zoomed === 'whole'
+        ? Math.max(SMALLEST, Math.min(fit, SEEN / Math.max(1, room.height)))
+        : Number(zoomed) / 100;
+  const arranged = useMemo((): Arranged => {
+    const bySlot = new Map(own.map((slot) => [slot.id, slot]));
+    const counts = new Map<string, number>();
+    for (const { place } of everyBlock(slots)) {
+      const at = `${place.of ?? ''} ${place.slot}`;
+      counts.set(at, (counts.get(at) ?? 0) + 1);
+    }
+    return {
+      marks: marksOf(model, slots),
+      slot(id, of) {
+        const type =
+          of === undefined ? undefined : model.blockTypeByKey(String(findBlock(slots, of)?.block.type ?? ''));
+        const slot =
+          of === undefined ? bySlot.get(id) : type?.definition.slots.find((each) => each.id === id);
+        if (!slot) return { key: id, label: '' };
+        return {
+          key: slot.key,
+          label: slotInWords(
+            slot,
+            counts.get(`${of ?? ''} ${slot.key}`) ?? 0,
+            of === undefined ? inherited.get(slot.key) : undefined,
+          ),
+        };
+      },
+    };
+  }, [inherited, model, own, slots]);
+  const shown = writing?.page ?? page;
+
+  /** The block on the page that an element stands in; none for what a page above put there. */
+  const blockAt = (target: EventTarget | null): Id | undefined => {
+    for (
+      let at = target instanceof Element ? target.closest<HTMLElement>('section.block') : null;
+      at;
+      at = at.parentElement?.closest<HTMLElement>('section.block') ?? null
+    ) {
+      const id = at.id.replace(/^b-/, '');
+      if (findBlock(slots, id)) return id;
+    }
+    return undefined;
+  };
+  const partAt = (target: EventTarget | null): HTMLElement | undefined =>
+    target instanceof Element && !target.closest('[data-entry]')
+      ? (target.closest<HTMLElement>('[data-part][data-field]') ?? undefined)
+      : undefined;
+  /** The field that a part shows, of the block it stands in or of the page. */
+  const fieldAt = (
+    block: Id | undefined,
+    part: HTMLElement,
+  ): { field: Field; value: Json | undefined } | undefined => {
+    const id = part.dataset.field ?? '';
+    if (block === undefined) return part.closest('section.block') ? undefined : ownField(id);
+    const found = findBlock(slots, block)?.block;
+    const field = model.blockTypeByKey(String(found?.type ?? ''))?.field(id);
+    return found && field ? { field, value: spokenValues(model, found, language)[field.key] } : undefined;
+  };
+  const write = (block: Id | undefined, part: HTMLElement): boolean => {
+    const found = fieldAt(block, part);
+    const held = block !== undefined && findBlock(slots, block)?.block.held === 'place and values';
+    if (!found || disabled || held || !isWritten(found.field) || (language !== '' && !found.field.localised))
+      return false;
+    setWriting({ block, field: found.field, part, page });
+    return true;
+  };
+  const writeIn = (id: Id) => {
+    const at = sheet.current && blockOnSheet(sheet.current, id);
+    const parts = [...(at?.querySelectorAll<HTMLElement>('[data-part][data-field]') ?? [])].filter(
+      (part) => part.closest('section.block') === at && !part.closest('[data-entry]'),
+    );
+    if (!parts.some((part) => write(id, part))) {
+      const [first] = model.blockTypeByKey(String(findBlock(slots, id)?.block.type ?? ''))?.fields ?? [];
+      if (first) onField(id, first.id);
+    }
+  };
+  const point = (event: MouseEvent) => {
+    const { target } = event;
+    if (target instanceof Element && target.closest('[data-in-place], .written-here, button, [role="menu"]'))
+      return;
+    const block = blockAt(target);
+    const part = partAt(target);
+    const slot = target instanceof Element ? target.closest<HTMLElement>('.slot-here') : null;
+    if (block !== undefined && (event.shiftKey || event.ctrlKey || event.metaKey))
+      return blocks.toggle(block);
+    const isSelected = selection.blocks.length === 1 && selection.blocks[0] === block;
+    if (block !== undefined) {
+      if (!isSelected) return blocks.select({ blocks: [block] });
+      if (part && !write(block, part)) onField(block, part.dataset.field ?? '');
+      return undefined;
+    }
+    if (slot)
+      return blocks.select({ blocks: [], slot: { of: slot.dataset.of, slot: slot.dataset.slot ?? '' } });
+    if (selection.blocks.length > 0 || selection.slot) blocks.select({ blocks: [] });
+    else if (part && !write(undefined, part)) onField(undefined, part.dataset.field ?? '');
+    return undefined;
+  };
+  const pointTwice = ({ target }: MouseEvent) => {
+    const entry = target instanceof Element ? target.closest<HTMLElement>('[data-entry]') : null;
+    const field = target instanceof Element ? target.closest<HTMLElement>('[data-field]') : null;
+    if (entry?.dataset.entry) onEntry(entry.dataset.entry, field?.dataset.field);
+  };
+  const focusHandle = () =>
+    requestAnimationFrame(() => sheet.current?.querySelector<HTMLElement>(`.${styles.handle}`)?.focus());
+  const press = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    const [first] = everyBlock(slots);
+    if (!first || !['Enter', 'ArrowDown'].includes(event.key)) return;
+    event.preventDefault();
+    blocks.select({ blocks: [idOf(first.block)] });
+    focusHandle();
+  };
+  // What is selected is in sight.
+  const selectedId = selection.blocks.at(-1);
+  useEffect(() => {
+    if (selectedId !== undefined && sheet.current)
+      blockOnSheet(sheet.current, selectedId)?.scrollIntoView({ block: 'nearest' });
+  }, [selectedId]);
+  const { slot: selectedSlot } = selection;
+  useLayoutEffect(() => {
+    for (const each of sheet.current?.querySelectorAll<HTMLElement>('.slot-here') ?? [])
+      each.toggleAttribute(
+        'data-selected',
+        selectedSlot !== undefined &&
+          each.dataset.slot === selectedSlot.slot &&
+          each.dataset.of === selectedSlot.of,
+      );
+  });
+  return (
+    <>
+      <div className={styles.tools}>
+        <div className={styles.group} role="group" aria-label="On which screen">
+          {screenWays.map(({ key, label, Icon }) => (
+            <button key={key} type="button" aria-pressed={screen === key} onClick={() => setScreen(key)}>
+              <Icon size={14} aria-hidden="true" />
+              {label}
+            </button>
+          ))}
+        </div>
+        <div className={styles.group} role="group" aria-label="By which light">
+          <button type="button" aria-pressed={!dark} onClick={() => setDark(false)}>
+            <Sun size={14} aria-hidden="true" />
+            Light
+          </button>
+          <button type="button" aria-pressed={dark} onClick={() => setDark(true)}>
+            <Moon size={14} aria-hidden="true" />
+            Dark
+          </button>
+        </div>
+        <Select
+          size="small"
+          value={zoomed}
+          onChange={({ target }) => setZoomed(zooms.find((each) => each === target.value) ?? 'fit')}
+          renderValue={(each) =>
+            each === 'fit' || each === 'whole' ? `${Math.round(zoom * 100)} %` : zoomWords(each)
+          }
+          slotProps={{ input: { 'aria-label': 'How large' } }}
+        >
+          {zooms.map((each) => (
+            <MenuItem key={each} value={each}>
+              {zoomWords(each)}
+            </MenuItem>
+          ))}
+        </Select>
+      </div>
+      <div ref={stage} className={styles.stage}>
+        <div
+          ref={sheet}
+          className={styles.sheet}
+          style={{ width: width * zoom }}
+          role="group"
+          tabIndex={0}
+          aria-label="The page, to be arranged. Enter goes to its first block."
+          onClick={point}
+          onDoubleClick={pointTwice}
+          onKeyDown={press}
+          onPointerMove={({ target }: PointerEvent) => setHovered(blockAt(target))}
+          onPointerLeave={() => setHovered(undefined)}
+        >
+          <PageDrawn
+            ref={drawing}
+            page={shown}
+            arranged={arranged}
+            dark={dark}
+            zoom={zoom}
+            width={width}
+            label="The page as visitors see it"
+          />
+          {hovered !== undefined && !selection.blocks.includes(hovered) && (
+            <Frame sheet={sheet} id={hovered} drawn={shown} hovered />
+          )}
+          {selection.blocks.map((id) => (
+            <Frame key={id} sheet={sheet} id={id} drawn={shown} />
+          ))}
+          {!writing && !disabled && (
+            <FrameHandle sheet={sheet} drawn={shown} blocks={blocks} onWords={writeIn} />
+          )}
+          <DropLine sheet={sheet} blocks={blocks} onRefused={tell} />
+          {writing && (
+            <WordsInPlace
+              key={`${writing.block ?? ''} ${writing.field.id}`}
+              part={writing.part}
+              field={writing.field}
+              value={fieldAt(writing.block, writing.part)?.value}
+              faults={[]}
+              onChange={(value) =>
+                startTransition(() =>
+                  writing.block === undefined
+                    ? onOwn(writing.field.key, value)
+                    : blocks.change(
+                        writing.block,
+                        (block) =>
+                          saying(block, { [inLanguage(writing.field.key, language)]: value }, language),
+                        `${writing.block} ${writing.field.key}`,
+                      ),
+                )
+              }
+              onDone={() => {
+                setWriting(undefined);
+                if (writing.block !== undefined) focusHandle();
+              }}
+            />
+          )}
+        </div>
+      </div>
+    </>
+  );
+}
+
+/**
+ * While something is dragged: slots that take it are lit, and a line shows where it would stand; where it may not, the line
+ * says why. Let go, it stands there.
+ */
+function DropLine({
+  sheet,
+  blocks,
+  onRefused,
+}: {
+  sheet: RefObject<HTMLElement | null>;
+  blocks: PageBlocks;
+  onRefused: (words: string) => void;
+}): ReactElement {
+  const [drag, setDrag] = useState<{ dragged: Dragged; slots: SlotBox[] }>();
+  const [aim, setAim] = useState<Aim & { why: string | undefined }>();
+  const { whyNot } = blocks;
+  useDndMonitor({
+    onDragStart({ active }) {
+      const dragged = draggedIn(active.data.current);
+      const root = sheet.current;
+      if (!dragged || !root) return;
+      for (const each of root.querySelectorAll<HTMLElement>('.slot-here'))
+        each.dataset.may =
+          whyNot(dragged.put, { of: each.dataset.of, slot: each.dataset.slot ?? '' }) === undefined
+            ? 'yes'
+            : 'no';
+      setDrag({ dragged, slots: slotBoxes(root) });
+    },
+    onDragEnd() {
+      leave();
+      if (!drag || !aim) return;
+      if (aim.why !== undefined) onRefused(aim.why);
+      else if (drag.dragged.moving.length > 0) blocks.move(drag.dragged.moving, aim.place);
+      else blocks.put(drag.dragged.put, aim.place);
+    },
+    onDragCancel: () => leave(),
+  });
+  const leave = () => {
+    setDrag(undefined);
+    setAim(undefined);
+    for (const each of sheet.current?.querySelectorAll<HTMLElement>('.slot-here') ?? [])
+      delete each.dataset.may;
+  };
+  useEffect(() => {
+    if (!drag) return undefined;
+    const follow = ({ clientX, clientY }: globalThis.PointerEvent) => {
+      const outer = sheet.current?.getBoundingClientRect();
+      if (!outer) return;
+      const next = placeUnder(drag.slots, clientX - outer.left, clientY - outer.top);
+      setAim((was) =>
+        was && next && was.line.y === next.line.y && was.line.left === next.line.left
+          ? was
+          : next && { ...next, why: whyNot(drag.dragged.put, next.place) },
+      );
+    };
+    window.addEventListener('pointermove', follow);
+    return () => window.removeEventListener('pointermove', follow);
+  }, [drag, sheet, whyNot]);
+  const { dragged } = drag ?? {};
+  const [only] = dragged?.put ?? [];
+  return (
+    <>
+      {aim && (
+        <span
+          className={styles.line}
+          data-not={aim.why !== undefined || undefined}
+          style={{ left: aim.line.left, width: aim.line.right - aim.line.left, top: aim.line.y }}
+        >
+          {aim.why !== undefined && <span>{aim.why}</span>}
+        </span>
+      )}
+      <DragOverlay dropAnimation={null}>
+        {dragged && only && (
+          <span className={styles.dragged}>
+            {dragged.put.length === 1 ? calledOf(blocks.model, only) : `${dragged.put.length} blocks`}
+          </span>
+        )}
+      </DragOverlay>
+    </>
+  );
+}

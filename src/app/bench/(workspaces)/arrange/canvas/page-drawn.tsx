@@ -1,0 +1,48 @@
+'use client';
+import { memo, useLayoutEffect, useRef, type ReactElement, type Ref } from 'react';
+import type { VisitorPage } from '../../../../../core/site/visitor-page';
+import type { Arranged } from '../../../../../site/block';
+import { PageMain } from '../../../../../site/page-main';
+import '../../../../../site/styles/page.css';
+import { VisitorPreview } from '../../visitor-preview';
+import './arranged.css';
+
+/**
+ * A visitor's page between its head and its foot, drawn to be arranged: by the same components and styles as visitors get.
+ * What leads away or takes input in it is no station of the keyboard.
+ */
+export const PageDrawn = memo(function PageDrawn({
+  page,
+  arranged,
+  dark,
+  zoom,
+  width,
+  label,
+  ref,
+}: {
+  page: VisitorPage;
+  arranged: Arranged;
+  dark: boolean;
+  zoom: number;
+  /** How wide (px) a visitor's window is. */
+  width: number;
+  label: string;
+  ref: Ref<HTMLDivElement>;
+}): ReactElement {
+  const own = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    for (const each of own.current?.querySelectorAll<HTMLElement>(
+      'a, button, input, select, textarea, video, audio, summary, [tabindex="0"]',
+    ) ?? [])
+      if (!each.isContentEditable && !each.closest('[data-in-place]')) each.tabIndex = -1;
+  });
+  return (
+    <div ref={ref} style={{ width, zoom, ['--zoom' as string]: zoom, ['--whole' as string]: `${width}px` }}>
+      <VisitorPreview label={label} dark={dark} className="arranging">
+        <div ref={own} className={page.isTop ? 'matter top' : 'matter'}>
+          <PageMain page={page} around={{ ...page, traced: true, arranged }} />
+        </div>
+      </VisitorPreview>
+    </div>
+  );
+});
