@@ -13,6 +13,7 @@ import { goToField } from '../../../../ui/go-to-field';
 import { NotingHere } from '../../../../ui/notes/noting';
 import { useDrawing } from '../../../../ui/use-known';
 import { BlockPanel } from './canvas/block-panel';
+import canvasStyles from './canvas/canvas.module.css';
 import { PageCanvas } from './canvas/page-canvas';
 import { Shelf } from './canvas/shelf';
 import { SlotPanel } from './canvas/slot-panel';
@@ -148,7 +149,11 @@ export function PageOnBench({
     <DndContext id={context} sensors={sensors}>
       {children({
         isPage: selection.blocks.length === 0 && !selection.slot,
-        shelf: mayChange && <Shelf blocks={blocks} today={today} />,
+        shelf: mayChange && (
+          <div className={canvasStyles.room}>
+            <Shelf blocks={blocks} today={today} />
+          </div>
+        ),
         canvas: page && (
           <PageCanvas
             page={page}

@@ -59,6 +59,9 @@ function everySlot({ model, own, slots }: PageBlocks): { place: BlockPlace; labe
   ];
 }
 
+/** How high (px) the handle is. */
+const HANDLE = 19;
+
 /** The block beside one in its slot, a step up or down. */
 const stepOf = ({ place }: FoundBlock, step: -1 | 1): BlockPlace => ({
   ...place,
@@ -146,21 +149,30 @@ export function FrameHandle({
   };
   return (
     <>
-      <button
-        ref={setNodeRef}
-        {...listeners}
-        type="button"
-        className={styles.handle}
-        style={{ left: box.right, top: box.top }}
-        aria-haspopup="menu"
-        aria-label={where ? `${called}, ${where}` : called}
-        title="Drag it, or click for what can be done. Arrows go on, Alt and arrows move, Enter writes, Delete takes off."
-        onKeyDown={press}
-        onClick={({ currentTarget }) => setMenu(currentTarget)}
+      <div
+        className={styles.rail}
+        style={{
+          left: box.left,
+          width: box.right - box.left,
+          top: box.top - HANDLE,
+          height: box.bottom - box.top + HANDLE,
+        }}
       >
-        <GripVertical size={12} aria-hidden="true" />
-        {called}
-      </button>
+        <button
+          ref={setNodeRef}
+          {...listeners}
+          type="button"
+          className={styles.handle}
+          aria-haspopup="menu"
+          aria-label={where ? `${called}, ${where}` : called}
+          title="Drag it, or click for what can be done. Arrows go on, Alt and arrows move, Enter writes, Delete takes off."
+          onKeyDown={press}
+          onClick={({ currentTarget }) => setMenu(currentTarget)}
+        >
+          <GripVertical size={12} aria-hidden="true" style={{ flex: 'none' }} />
+          <span>{called}</span>
+        </button>
+      </div>
       <span className={styles.unseen} role="status">
         {where ? `${called}, ${where}` : called}
       </span>

@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import type { ReactElement } from 'react';
 import { idOf, type FoundBlock } from '../../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../../core/faults';
+import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
 import { NoteHere } from '../../../../../ui/notes/note-here';
 import { notesWithin, useNoting } from '../../../../../ui/notes/noting';
@@ -58,10 +59,10 @@ export function BlockPanel({
   );
   return (
     <section className={styles.panel} aria-label="The block that is selected">
-      <Eyebrow>
-        <span>{type?.definition.label ?? 'A type that is gone'}</span>
-        <span>{standsWhere(model, own, slots, found)}</span>
-      </Eyebrow>
+      <div className={styles.where}>
+        <Eyebrow>{type?.definition.label ?? 'A type that is gone'}</Eyebrow>
+        <span className={`${look.pencil} ${look.small}`}>{standsWhere(model, own, slots, found)}</span>
+      </div>
       {held && <Note sort="info">The type of the page holds it here, so it stays.</Note>}
       {inside
         .filter(({ path }) => path === '')

@@ -289,7 +289,7 @@ export function PageCanvas({
           ))}
         </Select>
       </div>
-      <div ref={stage} className={styles.stage}>
+      <div ref={stage} className={styles.stage} data-wider={width * zoom > room.width || undefined}>
         <div
           ref={sheet}
           className={styles.sheet}

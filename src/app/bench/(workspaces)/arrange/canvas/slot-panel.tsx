@@ -58,10 +58,10 @@ export function SlotPanel({
   };
   return (
     <section className={styles.panel} aria-label={`Slot ${slot.label}`}>
-      <Eyebrow>
-        <span>Slot</span>
-        {owner && <span>of {calledOf(model, owner.block)}</span>}
-      </Eyebrow>
+      <div className={styles.where}>
+        <Eyebrow>Slot</Eyebrow>
+        {owner && <span className={`${look.pencil} ${look.small}`}>of {calledOf(model, owner.block)}</span>}
+      </div>
       <h2>{slotInWords(slot, standing.length, undefined)}</h2>
       {told.map(({ message }) => (
         <Note key={message} sort="error">
