@@ -155,6 +155,7 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
   await page.getByRole('button', { name: 'Make the page' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'From the cafe' })).toBeVisible();
 
+  await page.getByRole('button', { name: 'As a form' }).click();
   const slot = page.getByRole('region', { name: 'Slot Content' });
   await slot.getByRole('button', { name: 'Add a block to Content' }).click();
   await page.getByRole('menuitem', { name: 'Advice' }).click();

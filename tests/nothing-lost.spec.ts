@@ -102,7 +102,7 @@ test('two people in one page: blocks come together by themselves, one line is de
   const id = await pageOfTwoTexts(one);
   for (const page of [one, other]) {
     page.setDefaultTimeout(60_000);
-    await page.goto(`/bench/arrange/${id}`);
+    await page.goto(`/bench/arrange/${id}?as=form`);
   }
   const main = (page: Page) => page.getByRole('region', { name: 'Slot Main' });
   /** Opens one block, and writes its heading. */

@@ -88,6 +88,7 @@ export function BlockPanel({
             To {calledOf(model, trail.at(-1)?.block ?? {})}
           </Button>
         )}
+        <Button onClick={() => blocks.select({ blocks: [], slot: found.place })}>To its slot</Button>
         <Button onClick={() => blocks.select({ blocks: [] })}>To the page itself</Button>
         {noting && (
           <NoteHere

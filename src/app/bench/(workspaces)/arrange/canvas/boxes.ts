@@ -50,7 +50,8 @@ export function useBlockBox(
     const measure = () => {
       const at = id === undefined ? null : blockOnSheet(outer, id);
       const next = at ? boxIn(outer, at) : undefined;
-      setBox((was) => (isSame(was, next) ? was : next));
+      // What is put in is selected before it is drawn: what frames it stays where it was until then.
+      setBox((was) => (!next || isSame(was, next) ? was : next));
     };
     const observer = new ResizeObserver(measure);
     observer.observe(outer);

@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
 import {
+  blocksGiven,
   changeBlock,
   copyBlocks,
   everyBlock,
@@ -8,6 +9,7 @@ import {
   idOf,
   moveBlocks,
   putInBlocks,
+  slotsGiven,
   takeOffBlocks,
   whyNotThere,
   type BlockPlace,
@@ -91,8 +93,13 @@ export function usePageBlocks(
     },
     takeOff(ids) {
       const found = ids[0] === undefined ? undefined : findBlock(slots, ids[0]);
-      onChange(takeOffBlocks(slots, new Set(ids)));
-      select(found ? { blocks: [], slot: found.place } : NOTHING);
+      const next = takeOffBlocks(slots, new Set(ids));
+      onChange(next);
+      // One goes on with what takes its place, or stands above it, or with the slot that is empty now.
+      const owner = found?.place.of === undefined ? undefined : findBlock(next, found.place.of)?.block;
+      const staying = found ? blocksGiven((owner ? slotsGiven(owner) : next)[found.place.slot]) : [];
+      const beside = found && (staying[found.place.at] ?? staying.at(-1));
+      select(beside ? { blocks: [idOf(beside)] } : found ? { blocks: [], slot: found.place } : NOTHING);
     },
     hide: (ids, hidden) =>
       onChange(

@@ -44,11 +44,8 @@ function PlainWords({ part, field, value, onChange, onDone }: Props): null {
     const typed = () => ways.current.onChange((part.innerText || '').replace(/\n$/, ''));
     const press = (event: KeyboardEvent) => {
       event.stopPropagation();
-      if (event.key === 'Escape') {
-        part.textContent = first;
-        typed();
-        ways.current.onDone();
-      } else if (event.key === 'Enter' && isLine) {
+      if (event.key === 'Escape') ways.current.onDone();
+      else if (event.key === 'Enter' && isLine) {
         event.preventDefault();
         ways.current.onDone();
       }
