@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { wideCompiled } from '../../../tests/wide-model';
 import type { JsonObject } from '../json';
 import {
+  blockAtPath,
   changeBlock,
   copyBlocks,
   everyBlock,
@@ -64,6 +65,19 @@ test('Blocks that are moved all stand at the place they were moved to, in their 
       expect(moved.map(({ of, slot }) => [of, slot])).toEqual(outer.map(() => [to.of, to.slot]));
       expect(moved.map(({ at }) => at)).toEqual(outer.map((_, i) => (moved[0]?.at ?? 0) + i));
       return undefined;
+    }),
+  );
+});
+
+test('The path of a fault leads to the innermost block that it is in', () => {
+  fc.assert(
+    fc.property(filled, (slots) => {
+      for (const { block, place, around } of everyBlock(slots)) {
+        const trail = around.map((each) => findBlock(slots, idOf(each))!.place);
+        const path = [...trail, place].map(({ slot, at }) => `/${slot}/${at}`).join('/slots');
+        expect(blockAtPath(slots, path)).toBe(block);
+        expect(blockAtPath(slots, `${path}/values/heading`)).toBe(block);
+      }
     }),
   );
 });

@@ -45,6 +45,16 @@ export function everyBlock(slots: JsonObject, around: readonly JsonObject[] = []
 export const findBlock = (slots: JsonObject, id: Id): FoundBlock | undefined =>
   everyBlock(slots).find(({ block }) => idOf(block) === id);
 
+/** The innermost block that the path of a fault (below the slots, blocks by their numbers) leads to. */
+export function blockAtPath(slots: JsonObject, path: string): JsonObject | undefined {
+  const [, slot = '', at = '', ...rest] = path.split('/');
+  const block = blocksGiven(slots[slot])[Number(at)];
+  if (!block || at === '') return undefined;
+  const inside =
+    rest[0] === 'slots' ? blockAtPath(slotsGiven(block), `/${rest.slice(1).join('/')}`) : undefined;
+  return inside ?? block;
+}
+
 /** The slots with every list of blocks as `edit` leaves it, from the inside out; `of` is the block that owns the slot. */
 function editLists(
   slots: JsonObject,

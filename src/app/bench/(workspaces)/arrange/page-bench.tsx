@@ -135,16 +135,18 @@ function Bench({
   const title =
     String(given[type.field(type.definition.title)?.key ?? ''] ?? '') ||
     (kept.category === null ? '' : kept.title);
-  const goToFirstFault = () => {
+  const goToFirstFault = (toBlock?: (path: string) => void) => {
     const [first] = toFix;
     const own = first?.path.startsWith('/values/') ? keyOf(first.path) : undefined;
-    if (own === undefined) setAsForm(true);
-    else setLanguage(model.document.locales.others.find((each) => own.startsWith(`${each}_`)) ?? '');
+    if (own === undefined && first && toBlock) return toBlock(first.path);
+    if (own !== undefined)
+      setLanguage(model.document.locales.others.find((each) => own.startsWith(`${each}_`)) ?? '');
     requestAnimationFrame(() =>
       own === undefined
         ? document.querySelector('[data-to-fix]')?.scrollIntoView({ block: 'center' })
         : goToField(own),
     );
+    return undefined;
   };
   const categoryChoice = scheme && kept.category === null && (
     <CategoryWords
@@ -160,7 +162,7 @@ function Bench({
       {label}
     </button>
   );
-  const bench = (work: ReactNode) => (
+  const bench = (work: ReactNode, toBlock?: (path: string) => void) => (
     <>
       <RecordHead
         eyebrow={
@@ -173,7 +175,7 @@ function Bench({
         seen={seenInWords(kept)}
         saved={status === 'saved' ? 'Saved' : status === 'not saved' ? 'Not saved yet' : 'Saving…'}
         toFix={toFix.length}
-        onFix={goToFirstFault}
+        onFix={() => goToFirstFault(toBlock)}
         draft={draft}
         mayChange={mayChange}
         ways={
@@ -235,7 +237,7 @@ function Bench({
     );
   return (
     <PageOnBench editing={editing}>
-      {({ shelf, canvas, panel, isPage }) => (
+      {({ shelf, canvas, panel, isPage, goToFault }) => (
         <Workspace
           outline={
             <>
@@ -259,6 +261,7 @@ function Bench({
               {!isPage && language !== '' && <PageLanguages editing={editing} />}
               {canvas}
             </>,
+            goToFault,
           )}
         </Workspace>
       )}

@@ -2,14 +2,16 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { useDeferredValue, useId, useMemo, type ReactElement, type ReactNode } from 'react';
-import { everyBlock, findBlock, idOf } from '../../../../core/content/block-edits';
+import { blockAtPath, everyBlock, findBlock, idOf } from '../../../../core/content/block-edits';
 import { referencesIn } from '../../../../core/content/values';
 import type { JsonObject } from '../../../../core/json';
 import { mapToFace } from '../../../../core/mapping/map';
 import { sayingIn } from '../../../../core/model/visitor-words';
 import { drawDraft, drawnById, referencesToDraw, type DrawnBefore } from '../../../../core/site/drawn-draft';
 import type { VisitorPage } from '../../../../core/site/visitor-page';
+import { wordsOf } from '../../../../ui/ask';
 import { goToField } from '../../../../ui/go-to-field';
+import look from '../../../../ui/look/look.module.css';
 import { NotingHere } from '../../../../ui/notes/noting';
 import { useDrawing } from '../../../../ui/use-known';
 import { BlockPanel } from './canvas/block-panel';
@@ -44,6 +46,8 @@ function useDrawnDraft(editing: PageEditing): VisitorPage | undefined {
     ...(isTyped ? referencesIn(type.fields, reading.values).map(({ target }) => target) : []),
   ]);
   const isPattern = isPatternOf(editing);
+  // Where words of one category leave a slot empty, what all of them say stands.
+  const isOfCategory = kept.category !== null;
   return useMemo(() => {
     if (!drawn) return undefined;
     const drawing =
@@ -55,27 +59,17 @@ function useDrawnDraft(editing: PageEditing): VisitorPage | undefined {
     const standing = Object.fromEntries(
       type.definition.slots.map(({ id }) => [
         id,
-        own[id]?.length || !drawn.inherited[id] ? (own[id] ?? []) : (drawn.page.slots[id] ?? []),
+        own[id]?.length || !(drawn.inherited[id] || isOfCategory)
+          ? (own[id] ?? [])
+          : (drawn.page.slots[id] ?? []).filter((block) => !before.said.has(block.id)),
       ]),
     );
     const face =
-      isTyped && !isPattern && kept.category === null && language === ''
+      isTyped && !isPattern && !isOfCategory && language === ''
         ? mapToFace(type.definition.face.mapping, type, { values: reading.values }, drawing)
         : drawn.page.face;
     return { ...drawn.page, face, slots: standing };
-  }, [
-    before,
-    drawn,
-    inMain,
-    isPattern,
-    isTyped,
-    kept.category,
-    language,
-    model,
-    reading.values,
-    slots,
-    type,
-  ]);
+  }, [before, drawn, inMain, isPattern, isTyped, isOfCategory, language, model, reading.values, slots, type]);
 }
 
 /** What the workspace holds while a page is arranged on its bench. */
@@ -85,6 +79,8 @@ interface Parts {
   /** The form of what is selected, and whether that is the page itself. */
   panel: ReactNode;
   isPage: boolean;
+  /** Selects what a fault of the blocks is in. */
+  goToFault: (path: string) => void;
 }
 
 /** The page as its own bench: drawn as visitors get it, arranged and written where it stands. */
@@ -95,7 +91,8 @@ export function PageOnBench({
   editing: PageEditing;
   children: (parts: Parts) => ReactElement;
 }): ReactElement {
-  const { model, type, draft, kept, values, slots, drawn, blockFaults, mayChange, today, language } = editing;
+  const { model, type, draft, kept, values, slots, drawn, drawnProblem } = editing;
+  const { blockFaults, mayChange, today, language } = editing;
   const router = useRouter();
   const context = useId();
   const askedBlock = useSearchParams().get('block');
@@ -148,16 +145,22 @@ export function PageOnBench({
   return (
     <DndContext id={context} sensors={sensors}>
       {children({
-        isPage: selection.blocks.length === 0 && !selection.slot,
+        isPage: selected.length === 0 && !selection.slot,
+        goToFault: (path) => {
+          const block = blockAtPath(slots, path.replace(/^\/slots/, ''));
+          const [, , slot = ''] = path.split('/');
+          blocks.select(block ? { blocks: [idOf(block)] } : { blocks: [], slot: { slot } });
+        },
         shelf: mayChange && (
           <div className={canvasStyles.room}>
             <Shelf blocks={blocks} today={today} />
           </div>
         ),
-        canvas: page && (
+        canvas: page ? (
           <PageCanvas
             page={page}
             blocks={blocks}
+            faults={blockFaults}
             inherited={inheritedLabels}
             language={language}
             disabled={!mayChange}
@@ -174,6 +177,10 @@ export function PageOnBench({
               )
             }
           />
+        ) : (
+          <p className={look.pencil} role="status">
+            {drawnProblem ? wordsOf(drawnProblem) : 'The page is being drawn…'}
+          </p>
         ),
         panel: (
           <OlderBlocks value={kept.olderBlocks[language] ?? NOTHING_OLDER}>

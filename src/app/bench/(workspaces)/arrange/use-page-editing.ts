@@ -64,6 +64,8 @@ export interface PageEditing {
   setLanguage: (language: string) => void;
   /** As the server drew it last, to be arranged. */
   drawn: PagePreview | undefined;
+  /** Why it could not be drawn, where it could not. */
+  drawnProblem: Problem | null;
   /** What its slots held at some of its last revisions. */
   slotsAt: ReadonlyMap<number, JsonObject>;
   shownCategory: string | undefined;
@@ -133,7 +135,7 @@ export function usePageEditing(
     setSlotsAt(new Map([...[...slotsAt].slice(-4), [kept.revision, kept.slots]]));
   const outside = useOutsideOfPage(initial, type.id);
   const mayChange = !outside && (arranges || (reviews && kept.stage === 'review'));
-  const { data: drawn } = useAsk('pagePreview', {
+  const { data: drawn, error: drawnProblem } = useAsk('pagePreview', {
     path: { id: kept.id },
     query: {
       arranging: 'yes',
@@ -203,6 +205,7 @@ export function usePageEditing(
     language,
     setLanguage,
     drawn,
+    drawnProblem,
     slotsAt,
     shownCategory,
     setShownCategory,

@@ -1,10 +1,12 @@
 import {
+  blockAtPath,
   blocksGiven,
   idOf,
   slotOf,
   slotsGiven,
   type FoundBlock,
 } from '../../../../../core/content/block-edits';
+import type { Fault } from '../../../../../core/faults';
 import type { JsonObject } from '../../../../../core/json';
 import type { CompiledModel } from '../../../../../core/model/compile';
 import type { Slot } from '../../../../../core/model/document';
@@ -31,8 +33,13 @@ export function standsWhere(
   return `${place.at + 1} of ${beside} in ${slot}${owner ? ` of ${calledOf(model, owner)}` : ''}`;
 }
 
-/** What is said at blocks that do not just stand there, by their ids: hidden, held by the type. */
-export function marksOf(model: CompiledModel, slots: JsonObject): Map<string, string> {
+/** What is said at blocks that do not just stand there, by their ids: hidden, held by the type, so much to fix in it. */
+export function marksOf(slots: JsonObject, faults: readonly Fault[]): Map<string, string> {
+  const toFix = new Map<string, number>();
+  for (const { path } of faults) {
+    const block = blockAtPath(slots, path.replace(/^\/slots/, ''));
+    if (block) toFix.set(idOf(block), (toFix.get(idOf(block)) ?? 0) + 1);
+  }
   const marks = new Map<string, string>();
   const look = (within: JsonObject) => {
     for (const given of Object.values(within))
@@ -40,6 +47,7 @@ export function marksOf(model: CompiledModel, slots: JsonObject): Map<string, st
         const said = [
           block.hidden === true ? 'hidden here' : '',
           block.held === undefined ? '' : 'held by the type',
+          toFix.has(idOf(block)) ? `${toFix.get(idOf(block)) ?? 0} to fix` : '',
         ].filter(Boolean);
         if (said.length > 0) marks.set(idOf(block), said.join(', '));
         look(slotsGiven(block));

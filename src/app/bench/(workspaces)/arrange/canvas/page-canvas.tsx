@@ -16,6 +16,7 @@ import {
   type RefObject,
 } from 'react';
 import { everyBlock, findBlock, idOf } from '../../../../../core/content/block-edits';
+import type { Fault } from '../../../../../core/faults';
 import type { Id } from '../../../../../core/ids';
 import type { Json } from '../../../../../core/json';
 import type { Field } from '../../../../../core/model/document';
@@ -63,6 +64,8 @@ interface Writing {
 interface Props {
   page: VisitorPage;
   blocks: PageBlocks;
+  /** What is to fix in its blocks. */
+  faults: readonly Fault[];
   /** Slots that show what a page above put there, by their keys, and what that page is called. */
   inherited: ReadonlyMap<string, string>;
   /** The language that is looked at and written in; empty for the main one. */
@@ -83,6 +86,7 @@ const isWritten = (field: Field): boolean => kindFor(field).words !== undefined;
 export function PageCanvas({
   page,
   blocks,
+  faults,
   inherited,
   language,
   disabled,
@@ -91,7 +95,7 @@ export function PageCanvas({
   onField,
   onEntry,
 }: Props): ReactElement {
-  const { model, own, slots, selection } = blocks;
+  const { model, own, slots, selection, selected } = blocks;
   const tell = useTell();
   const [screen, setScreen] = useState<Screen>('wide');
   const [zoomed, setZoomed] = useState<Zoom>('fit');
@@ -135,7 +139,7 @@ export function PageCanvas({
       counts.set(at, (counts.get(at) ?? 0) + 1);
     }
     return {
-      marks: marksOf(model, slots),
+      marks: marksOf(slots, faults),
       slot(id, of) {
         const type =
           of === undefined ? undefined : model.blockTypeByKey(String(findBlock(slots, of)?.block.type ?? ''));
@@ -152,7 +156,7 @@ export function PageCanvas({
         };
       },
     };
-  }, [inherited, model, own, slots]);
+  }, [faults, inherited, model, own, slots]);
   const shown = writing?.page ?? page;
 
   /** The block on the page that an element stands in; none for what a page above put there. */
@@ -315,8 +319,8 @@ export function PageCanvas({
           {hovered !== undefined && !selection.blocks.includes(hovered) && (
             <Frame sheet={sheet} id={hovered} drawn={shown} hovered />
           )}
-          {selection.blocks.map((id) => (
-            <Frame key={id} sheet={sheet} id={id} drawn={shown} />
+          {selected.map(({ block }) => (
+            <Frame key={idOf(block)} sheet={sheet} id={idOf(block)} drawn={shown} />
           ))}
           {!writing && !disabled && (
             <FrameHandle sheet={sheet} drawn={shown} blocks={blocks} onWords={writeIn} />
