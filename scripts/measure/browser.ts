@@ -1,33 +1,9 @@
-import { chromium, type Browser, type CDPSession, type Page } from '@playwright/test';
+import { chromium, type Browser } from '@playwright/test';
 import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
 import type { ListingAnswer } from '../../src/contract/listings';
-import { median } from './pairs';
+import { keysIn, signedIn } from './keys';
+import { measurePageOfBlocks } from './page-of-blocks';
 import type { Served } from './served';
-
-const KEYS = 20;
-/** So long (ms) after a key everything that it set off is done. */
-const SETTLED = 120;
-
-/** A page of somebody who is signed in, with what its main thread has worked so far (ms). */
-async function signedIn(
-  browser: Browser,
-  served: Served,
-): Promise<{ page: Page; worked(): Promise<number>; client: CDPSession }> {
-  const context = await browser.newContext({
-    baseURL: served.origin,
-    viewport: { width: 1280, height: 800 },
-  });
-  const [name = '', value = ''] = served.signedInAs.split('=');
-  await context.addCookies([{ name, value, url: served.origin }]);
-  const page = await context.newPage();
-  const client = await context.newCDPSession(page);
-  await client.send('Performance.enable');
-  const worked = async () => {
-    const { metrics } = await client.send('Performance.getMetrics');
-    return (metrics.find((metric) => metric.name === 'TaskDuration')?.value ?? 0) * 1000;
-  };
-  return { page, worked, client };
-}
 
 /** What the main thread works (ms) for one key in a field of an entry. */
 async function keyIn(browser: Browser, served: Served, entry: string, field: string): Promise<number> {
@@ -40,15 +16,9 @@ async function keyIn(browser: Browser, served: Served, entry: string, field: str
   const input = page.locator(field).first();
   await input.click();
   await input.press('End');
-  const keys: number[] = [];
-  for (let n = 0; n < KEYS; n += 1) {
-    const before = await worked();
-    await page.keyboard.type('a');
-    await page.waitForTimeout(SETTLED);
-    keys.push((await worked()) - before);
-  }
+  const took = await keysIn(page, worked);
   await page.context().close();
-  return median(keys);
+  return took;
 }
 
 /** An entry of a type, made for this. */
@@ -106,6 +76,7 @@ export async function measureBrowser(served: Served): Promise<void> {
       const took = await keyIn(browser, served, entry, field);
       console.log(`  a key in an entry ${words.padEnd(24)} ${took.toFixed(0).padStart(5)} ms (aim ${aim})`);
     }
+    await measurePageOfBlocks(browser, served);
     const { items: listings } = await served.call<{ items: ListingAnswer[] }>('GET', '/listings');
     for (const [words, path] of [
       ['Shape', '/bench/shape'],
