@@ -8,9 +8,10 @@ const BLOCKS = 200;
 /** A page of so many blocks of words, made for this. */
 async function pageOfBlocks(served: Served): Promise<string> {
   const { pages } = await served.call<TreeAnswer>('GET', '/pages');
-  const top = pages.find(({ address }) => address === '/')?.id ?? '';
+  const parents = new Set(pages.map(({ parent }) => parent));
+  const leaf = pages.find(({ id, address }) => address.startsWith('/wide/') && !parents.has(id))?.id ?? '';
   const { id } = await served.call<PageAnswer>('POST', '/pages', {
-    body: { type: 'section', parent: top, values: { title: 'Two hundred blocks' } },
+    body: { type: 'section', parent: leaf, values: { title: 'Two hundred blocks' } },
   });
   const { revision } = await served.call<PageAnswer>('GET', `/pages/${id}`);
   const main = Array.from({ length: BLOCKS }, (_, i) => ({

@@ -1,4 +1,4 @@
-import type { ReactElement, ReactNode } from 'react';
+import { memo, type ReactElement, type ReactNode } from 'react';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
 import { Contact } from './contact';
 import { Face, type Level } from './face';
@@ -70,8 +70,11 @@ const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
   </nav>
 );
 
-/** One block: its face, or what it does, in the variant it is shown in. */
-export function Block({
+/**
+ * One block: its face, or what it does, in the variant it is shown in. On the bench, one that did not change among many is not
+ * drawn again.
+ */
+export const Block = memo(function Block({
   block,
   level,
   around,
@@ -129,7 +132,7 @@ export function Block({
       </div>
     </section>
   );
-}
+});
 
 /** The blocks in a slot, one below the other. To be arranged, the slot itself is there to be seen and pointed at. */
 export function Slot({

@@ -53,6 +53,13 @@ function saysSame(a: JsonObject, b: JsonObject | undefined): boolean {
   return own(a) === own(b);
 }
 
+/** Whether the very same drawn blocks stand in some slots: what is drawn the same stays the same object. */
+const standsSame = (a: DrawnSlots, b: DrawnSlots): boolean =>
+  [...new Set([...Object.keys(a), ...Object.keys(b)])].every((slot) => {
+    const [one, other] = [a[slot] ?? [], b[slot] ?? []];
+    return one.length === other.length && one.every((block, i) => block === other[i]);
+  });
+
 /** What the blocks of a draft that differ from what was drawn refer to: it must be known to draw them here. */
 export function referencesToDraw(model: CompiledModel, slots: JsonObject, before: DrawnBefore): Id[] {
   return Object.values(slots).flatMap((given) =>
@@ -84,7 +91,8 @@ export function drawDraft(
     if (!type) return [];
     const told = before.drawn.get(idOf(each));
     const inside = drawDraft(drawing, type.definition.slots, slotsGiven(each), before);
-    if (told && saysSame(each, before.said.get(idOf(each)))) return [{ ...told, slots: inside }];
+    if (told && saysSame(each, before.said.get(idOf(each))))
+      return [standsSame(inside, told.slots) ? told : { ...told, slots: inside }];
     const { face, behaves, key } = type.definition;
     const variant = model.document.houseStyle.variants.find((one) => one.key === each.variant);
     const isSameListing = listingOf(before.said.get(idOf(each)) ?? {}) === listingOf(each);

@@ -1,6 +1,6 @@
 'use client';
 import { Plus } from 'lucide-react';
-import type { ReactElement } from 'react';
+import { memo, type ReactElement } from 'react';
 import type { TreePage } from '../../../../contract/pages';
 import { TypeIcon } from '../../../../ui/icon';
 import { useModel } from '../../../../ui/model-in-force';
@@ -16,7 +16,7 @@ function depths(pages: readonly TreePage[]): Map<string, number> {
 }
 
 /** The pages of every site as they stand, each site with its own tree. */
-export function SiteTree({ here }: { here?: string }): ReactElement {
+export const SiteTree = memo(function SiteTree({ here }: { here?: string }): ReactElement {
   const model = useModel();
   const { data } = useAsk('pages');
   const pages = data?.pages ?? [];
@@ -56,4 +56,4 @@ export function SiteTree({ here }: { here?: string }): ReactElement {
       </OutlineGroup>
     </>
   );
-}
+});

@@ -26,7 +26,7 @@ import type { Arranged } from '../../../../../site/block';
 import { useTell } from '../../../../../ui/telling';
 import { inLanguage, saying, spokenValues } from '../block-says';
 import { FrameHandle, Frame } from './block-frame';
-import { calledOf, marksOf, slotInWords } from './block-words';
+import { calledOf, saidAt } from './block-words';
 import { blockOnSheet, slotBoxes } from './boxes';
 import styles from './canvas.module.css';
 import { draggedIn, type Dragged } from './dragged';
@@ -95,7 +95,7 @@ export function PageCanvas({
   onField,
   onEntry,
 }: Props): ReactElement {
-  const { model, own, slots, selection, selected } = blocks;
+  const { model, slots, selection, selected } = blocks;
   const tell = useTell();
   const [screen, setScreen] = useState<Screen>('wide');
   const [zoomed, setZoomed] = useState<Zoom>('fit');
@@ -131,32 +131,15 @@ export function PageCanvas({
       : zoomed === 'whole'
         ? Math.max(SMALLEST, Math.min(fit, SEEN / Math.max(1, room.height)))
         : Number(zoomed) / 100;
+  // The same words at the same places are the same thing: what is drawn with them is not drawn again at every key.
+  const said = JSON.stringify(saidAt(blocks, faults, inherited));
   const arranged = useMemo((): Arranged => {
-    const bySlot = new Map(own.map((slot) => [slot.id, slot]));
-    const counts = new Map<string, number>();
-    for (const { place } of everyBlock(slots)) {
-      const at = `${place.of ?? ''} ${place.slot}`;
-      counts.set(at, (counts.get(at) ?? 0) + 1);
-    }
+    const { slots: at, marks } = JSON.parse(said) as ReturnType<typeof saidAt>;
     return {
-      marks: marksOf(slots, faults),
-      slot(id, of) {
-        const type =
-          of === undefined ? undefined : model.blockTypeByKey(String(findBlock(slots, of)?.block.type ?? ''));
-        const slot =
-          of === undefined ? bySlot.get(id) : type?.definition.slots.find((each) => each.id === id);
-        if (!slot) return { key: id, label: '' };
-        return {
-          key: slot.key,
-          label: slotInWords(
-            slot,
-            counts.get(`${of ?? ''} ${slot.key}`) ?? 0,
-            of === undefined ? inherited.get(slot.key) : undefined,
-          ),
-        };
-      },
+      marks: new Map(marks),
+      slot: (id, of) => at[`${of ?? ''} ${id}`] ?? { key: id, label: '' },
     };
-  }, [faults, inherited, model, own, slots]);
+  }, [said]);
   const shown = writing?.page ?? page;
 
   /** The block on the page that an element stands in; none for what a page above put there. */

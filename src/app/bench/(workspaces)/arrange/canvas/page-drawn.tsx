@@ -1,7 +1,7 @@
 'use client';
-import { memo, useLayoutEffect, useRef, type ReactElement, type Ref } from 'react';
+import { memo, useLayoutEffect, useMemo, useRef, type ReactElement, type Ref } from 'react';
 import type { VisitorPage } from '../../../../../core/site/visitor-page';
-import type { Arranged } from '../../../../../site/block';
+import type { Arranged, BlockContext } from '../../../../../site/block';
 import { PageMain } from '../../../../../site/page-main';
 import '../../../../../site/styles/page.css';
 import { VisitorPreview } from '../../visitor-preview';
@@ -36,11 +36,26 @@ export const PageDrawn = memo(function PageDrawn({
     ) ?? [])
       if (!each.isContentEditable && !each.closest('[data-in-place]')) each.tabIndex = -1;
   });
+  const { above, title, locale, address, contact } = page;
+  // Of the page around it a block takes so much; the ways above it come anew with every answer.
+  const trail = JSON.stringify(above);
+  const around = useMemo(
+    (): BlockContext => ({
+      above: JSON.parse(trail) as VisitorPage['above'],
+      title,
+      locale,
+      address,
+      ...(contact ? { contact } : {}),
+      traced: true,
+      arranged,
+    }),
+    [address, arranged, contact, locale, title, trail],
+  );
   return (
     <div ref={ref} style={{ width, zoom, ['--zoom' as string]: zoom, ['--whole' as string]: `${width}px` }}>
       <VisitorPreview label={label} dark={dark} className="arranging">
         <div ref={own} className={page.isTop ? 'matter top' : 'matter'}>
-          <PageMain page={page} around={{ ...page, traced: true, arranged }} />
+          <PageMain page={page} around={around} />
         </div>
       </VisitorPreview>
     </div>
