@@ -45,6 +45,13 @@ export function everyBlock(slots: JsonObject, around: readonly JsonObject[] = []
 export const findBlock = (slots: JsonObject, id: Id): FoundBlock | undefined =>
   everyBlock(slots).find(({ block }) => idOf(block) === id);
 
+/** The blocks that stand in a slot, of a block or of the page. */
+export function blocksAt(slots: JsonObject, { of, slot }: Pick<BlockPlace, 'of' | 'slot'>): JsonObject[] {
+  if (of === undefined) return blocksGiven(slots[slot]);
+  const owner = findBlock(slots, of)?.block;
+  return owner ? blocksGiven(slotsGiven(owner)[slot]) : [];
+}
+
 /** The innermost block that the path of a fault (below the slots, blocks by their numbers) leads to. */
 export function blockAtPath(slots: JsonObject, path: string): JsonObject | undefined {
   const [, slot = '', at = '', ...rest] = path.split('/');

@@ -4,7 +4,7 @@ import { Divider, Menu, MenuItem } from '@mui/material';
 import { GripVertical } from 'lucide-react';
 import { useState, type KeyboardEvent, type ReactElement, type RefObject } from 'react';
 import {
-  blocksGiven,
+  blocksAt,
   everyBlock,
   idOf,
   slotsGiven,
@@ -16,6 +16,7 @@ import { useBlockBox } from './boxes';
 import { calledOf, standsWhere } from './block-words';
 import styles from './canvas.module.css';
 import type { Dragged } from './dragged';
+import { everySlot } from './every-slot';
 import { isHeld, type PageBlocks } from './use-page-blocks';
 
 /** The frame around a block, with its corners marked. */
@@ -41,22 +42,6 @@ export function Frame({
       style={{ left, top, width: right - left, height: bottom - top }}
     />
   );
-}
-
-/** Every slot of a page in which blocks may stand, from the top down, with what it is called. */
-function everySlot({ model, own, slots }: PageBlocks): { place: BlockPlace; label: string }[] {
-  return [
-    ...own.map(({ key, label }) => ({
-      place: { slot: key, at: blocksGiven(slots[key]).length },
-      label,
-    })),
-    ...everyBlock(slots).flatMap(({ block }) =>
-      (model.blockTypeByKey(String(block.type))?.definition.slots ?? []).map(({ key, label }) => ({
-        place: { of: idOf(block), slot: key, at: blocksGiven(slotsGiven(block)[key]).length },
-        label: `${label} of ${calledOf(model, block)}`,
-      })),
-    ),
-  ];
 }
 
 /** How high (px) the handle is. */
@@ -101,9 +86,7 @@ export function FrameHandle({
   const where = selected.length === 1 ? standsWhere(model, own, slots, last) : '';
   const held = selected.some(isHeld);
   const hidden = selected.every(({ block }) => block.hidden === true);
-  const beside = blocksGiven(
-    (last.around.at(-1) ? slotsGiven(last.around.at(-1) ?? {}) : slots)[last.place.slot],
-  ).length;
+  const beside = blocksAt(slots, last.place).length;
   const all = everyBlock(slots).map(({ block }) => idOf(block));
   const whyNotCopied = blocks.whyNot(
     selected.map(({ block }) => ({ ...block, id: '' })),

@@ -1,5 +1,6 @@
 import {
   blockAtPath,
+  blocksAt,
   blocksGiven,
   everyBlock,
   idOf,
@@ -31,7 +32,7 @@ export function standsWhere(
   { place, around }: FoundBlock,
 ): string {
   const owner = around.at(-1);
-  const beside = blocksGiven((owner ? slotsGiven(owner) : slots)[place.slot]).length;
+  const beside = blocksAt(slots, place).length;
   const slot = slotOf(model, own, slots, place)?.label ?? '';
   return `${place.at + 1} of ${beside} in ${slot}${owner ? ` of ${calledOf(model, owner)}` : ''}`;
 }

@@ -2,15 +2,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { OutlinedInput } from '@mui/material';
 import { useState, type ReactElement } from 'react';
-import {
-  blocksGiven,
-  everyBlock,
-  findBlock,
-  idOf,
-  slotOf,
-  slotsGiven,
-  type BlockPlace,
-} from '../../../../../core/content/block-edits';
+import { blocksAt, slotOf, type BlockPlace } from '../../../../../core/content/block-edits';
 import type { JsonObject } from '../../../../../core/json';
 import type { BlockType } from '../../../../../core/model/document';
 import { TypeIcon } from '../../../../../ui/icon';
@@ -19,6 +11,7 @@ import { useTell } from '../../../../../ui/telling';
 import { freshBlock } from '../fresh-block';
 import styles from './canvas.module.css';
 import type { Dragged } from './dragged';
+import { everySlot } from './every-slot';
 import type { PageBlocks } from './use-page-blocks';
 
 /** From how many block types on they are sought by a word. */
@@ -30,26 +23,12 @@ function placeFor(blocks: PageBlocks): BlockPlace | undefined {
   const last = selected.at(-1);
   if (last) return { ...last.place, at: last.place.at + 1 };
   if (!selection.slot) return undefined;
-  const { of, slot } = selection.slot;
-  const owner = of === undefined ? undefined : findBlock(slots, of)?.block;
-  return { of, slot, at: blocksGiven((owner ? slotsGiven(owner) : slots)[slot]).length };
+  return { ...selection.slot, at: blocksAt(slots, selection.slot).length };
 }
 
 /** The end of the first slot of the page, or of a block in it, that takes a block. */
-function firstThatTakes(blocks: PageBlocks, block: JsonObject): BlockPlace | undefined {
-  const { model, own, slots } = blocks;
-  const all = [
-    ...own.map(({ key }): BlockPlace => ({ slot: key, at: blocksGiven(slots[key]).length })),
-    ...everyBlock(slots).flatMap(({ block: owner }) =>
-      (model.blockTypeByKey(String(owner.type))?.definition.slots ?? []).map(({ key }): BlockPlace => ({
-        of: idOf(owner),
-        slot: key,
-        at: blocksGiven(slotsGiven(owner)[key]).length,
-      })),
-    ),
-  ];
-  return all.find((place) => blocks.whyNot([block], place) === undefined);
-}
+const firstThatTakes = (blocks: PageBlocks, block: JsonObject): BlockPlace | undefined =>
+  everySlot(blocks).find(({ place }) => blocks.whyNot([block], place) === undefined)?.place;
 
 /** One block type on the shelf: dragged onto the page, or put in by a click where one is. */
 function ShelfRow({

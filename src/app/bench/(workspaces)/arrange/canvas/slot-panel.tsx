@@ -2,12 +2,12 @@
 import { Button } from '@mui/material';
 import type { ReactElement } from 'react';
 import {
+  blocksAt,
   blocksGiven,
   copyOfBlock,
   findBlock,
   idOf,
   slotOf,
-  slotsGiven,
   type BlockPlace,
 } from '../../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../../core/faults';
@@ -40,7 +40,7 @@ export function SlotPanel({
   const slot = slotOf(model, own, slots, at);
   if (!slot) return null;
   const owner = at.of === undefined ? undefined : findBlock(slots, at.of);
-  const standing = blocksGiven((owner ? slotsGiven(owner.block) : slots)[at.slot]);
+  const standing = blocksAt(slots, at);
   const told = owner
     ? []
     : faultsBelow(faults, pointer('', 'slots', slot.key)).filter(({ path }) => path === '');

@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useMemo, useState } from 'react';
 import {
-  blocksGiven,
+  blocksAt,
   changeBlock,
   copyBlocks,
   everyBlock,
@@ -9,7 +9,6 @@ import {
   idOf,
   moveBlocks,
   putInBlocks,
-  slotsGiven,
   takeOffBlocks,
   whyNotThere,
   type BlockPlace,
@@ -96,8 +95,7 @@ export function usePageBlocks(
       const next = takeOffBlocks(slots, new Set(ids));
       onChange(next);
       // One goes on with what takes its place, or stands above it, or with the slot that is empty now.
-      const owner = found?.place.of === undefined ? undefined : findBlock(next, found.place.of)?.block;
-      const staying = found ? blocksGiven((owner ? slotsGiven(owner) : next)[found.place.slot]) : [];
+      const staying = found ? blocksAt(next, found.place) : [];
       const beside = found && (staying[found.place.at] ?? staying.at(-1));
       select(beside ? { blocks: [idOf(beside)] } : found ? { blocks: [], slot: found.place } : NOTHING);
     },
