@@ -2,7 +2,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import type { PageAnswer, PagePreview } from '../../../../contract/pages';
 import { blocksGiven } from '../../../../core/content/block-edits';
 import type { PlaceScope } from '../../../../core/content/versions';
@@ -20,6 +19,7 @@ import type { FormReading } from '../../../../ui/parse-form';
 import { useMay } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
+import { useSaveKey } from '../../../../ui/use-save-key';
 import { keptIn, useDraft, type Draft } from '../../../../ui/use-draft';
 import { useFormReading, useSlotFaults } from '../../../../ui/use-form-faults';
 import { useOutsideOfPage } from '../../../../ui/use-within';
@@ -149,14 +149,7 @@ export function usePageEditing(
     if (revision !== initial.revision)
       void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
-  useHotkeys(
-    'mod+s',
-    (event) => {
-      event.preventDefault();
-      void draft.settle();
-    },
-    { enableOnFormTags: true },
-  );
+  useSaveKey(draft);
   const { values, slots } = useMemo(() => apart(given), [given]);
   const reading = useFormReading(everyField, values, today, kept);
   // Of the words of one category only slots count in which something stands.

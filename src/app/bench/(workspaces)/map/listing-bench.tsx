@@ -3,7 +3,6 @@ import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, type ReactElement } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import type { PlacedListing, ListingPlace, ListingStands } from '../../../../contract/listings';
 import type { Id } from '../../../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../../../core/json';
@@ -31,6 +30,7 @@ import { historyOf } from '../../../../ui/versions/version-hrefs';
 import { Sure } from '../../../../ui/sure';
 import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
+import { useSaveKey } from '../../../../ui/use-save-key';
 import { useDraft } from '../../../../ui/use-draft';
 import { VisitorPreview } from '../visitor-preview';
 import { CompareArrangements } from './compare-arrangements';
@@ -127,14 +127,7 @@ export function ListingBench({ initial }: { initial: PlacedListing }): ReactElem
     [model, rule.from],
   );
   const single = sources.types.length === 1 ? sources.types[0] : undefined;
-  useHotkeys(
-    'mod+s',
-    (event) => {
-      event.preventDefault();
-      void draft.settle();
-    },
-    { enableOnFormTags: true },
-  );
+  useSaveKey(draft);
   const setAll = (next: JsonObject) => {
     for (const [key, value] of Object.entries(next)) draft.change(key, value);
   };

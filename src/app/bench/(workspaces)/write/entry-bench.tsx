@@ -4,7 +4,6 @@ import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { sameJson } from '../../../../core/json';
 import { pointer, type Fault } from '../../../../core/faults';
@@ -35,6 +34,7 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
+import { useSaveKey } from '../../../../ui/use-save-key';
 import { usePaused } from '../../../../ui/use-paused';
 import { answersOf } from '../../../../core/model/page-source';
 import { ShowDraft } from '../../../../ui/draft-links';
@@ -142,14 +142,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
     if (revision !== initial.revision)
       void client.invalidateQueries({ predicate: ({ queryKey }) => followers.has(String(queryKey[0])) });
   }, [client, revision, initial.revision]);
-  useHotkeys(
-    'mod+s',
-    (event) => {
-      event.preventDefault();
-      void draft.settle();
-    },
-    { enableOnFormTags: true },
-  );
+  useSaveKey(draft);
   const reading = useFormReading(everyField, given, today, kept);
   // How it looks follows a moment after the last key.
   const paused = usePaused(reading.values);
