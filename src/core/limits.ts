@@ -1,7 +1,10 @@
 import type { Id } from './ids';
 import { isJsonObject, sameJson, type Json, type JsonObject } from './json';
 
-/** What somebody may change of all that their role lets them: each list is a bound where it is there, and none where not. */
+/**
+ * What somebody may change of all that their role lets them: each list is a bound where it is there, and
+ * none where not.
+ */
 export interface Limits {
   /** Content types and page types, by id. */
   types?: Id[];
@@ -15,7 +18,7 @@ export interface Limits {
 
 /** A record as limits look at it. */
 export interface Limited {
-  sort: 'entry' | 'page' | 'listing' | 'medium';
+  sort: 'entry' | 'page' | 'listing' | 'medium' | 'shared';
   type: Id | null;
   /** Of a page: its site, and itself with those above it. */
   site?: Id;
@@ -27,6 +30,8 @@ export function outsideOf(
   { types, sites, branches }: Limits,
   { sort, type, site, trail = [] }: Limited,
 ): keyof Limits | undefined {
+  // A shared block reaches whatever page it stands on: whoever is bounded to some may not change it.
+  if (sort === 'shared') return types ? 'types' : sites ? 'sites' : branches ? 'branches' : undefined;
   if (sort !== 'entry' && sort !== 'page') return undefined;
   if (types && !types.includes(type ?? '')) return 'types';
   if (sort === 'entry') return undefined;
@@ -66,8 +71,8 @@ function translationsBesides(value: Json, languages: readonly string[]): Json[] 
 }
 
 /**
- * Whether a change of a body is only of words in the languages that somebody may change. `main` is the site's own language:
- * whoever may change that may change everything but the translations into others.
+ * Whether a change of a body is only of words in the languages that somebody may change. `main` is the
+ * site's own language: whoever may change that may change everything but the translations into others.
  */
 export const staysInLanguages = ({ languages }: Limits, main: string, before: Json, after: Json): boolean => {
   if (!languages) return true;

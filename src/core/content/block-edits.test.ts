@@ -9,10 +9,16 @@ import {
   findBlock,
   idOf,
   moveBlocks,
+  ownCopies,
+  placedShared,
   putInBlocks,
+  replaceBlock,
   takeOffBlocks,
+  unseenAt,
   whyNotThere,
 } from './block-edits';
+import { sharedSlot } from '../model/shared-type';
+import { isSeenAt, type Block } from './blocks';
 
 const model = wideCompiled();
 const { slots: own } = model.pageTypeByKey('home')!.definition;
@@ -108,6 +114,54 @@ test('A change of one block leaves every other the same object, and is found whe
   );
 });
 
+test('An own copy says all that the shared block said in its place, and replacing one touches no other', () => {
+  fc.assert(
+    fc.property(filled, fc.nat(), (shared, n) => {
+      const blocks = (shared.main ?? []) as JsonObject[];
+      const texts = everyBlock({ main: blocks }).filter(({ block }) => block.type === 'text');
+      const differing = texts[n % Math.max(1, texts.length)]?.block;
+      const place = {
+        ...placedShared('s'),
+        ...(differing
+          ? { differs: { [idOf(differing)]: { type: 'text', values: { heading: 'Here' } } } }
+          : {}),
+      };
+      const copies = ownCopies(blocks, place);
+      const said = (all: readonly JsonObject[]) =>
+        everyBlock({ main: [...all] }).map(({ block }) => (block.values as JsonObject | undefined)?.heading);
+      expect(said(copies)).toEqual(
+        everyBlock({ main: blocks }).map(({ block }) =>
+          differing && idOf(block) === idOf(differing)
+            ? 'Here'
+            : (block.values as JsonObject | undefined)?.heading,
+        ),
+      );
+      const before: JsonObject = { main: [{ id: 'a', type: 'text' }, place, { id: 'z', type: 'text' }] };
+      const after = replaceBlock(before, idOf(place), copies);
+      expect((after.main as JsonObject[]).map(idOf)).toEqual(['a', ...copies.map(idOf), 'z']);
+      expect(idsIn({ main: copies }).filter((id) => idsIn(shared).includes(id))).toEqual([]);
+    }),
+  );
+});
+
+test('Which blocks visitors do not see at a moment is told as it is when the page is drawn for them', () => {
+  const moments = ['2026-12-01T00:00:00.000Z', '2026-12-02T00:00:00.000Z', '2026-12-03T00:00:00.000Z'];
+  const moment = fc.option(fc.constantFrom(...moments), { nil: undefined });
+  fc.assert(
+    fc.property(moment, moment, fc.boolean(), fc.constantFrom(...moments), (from, until, hidden, at) => {
+      const block = {
+        id: 'b',
+        type: 'text',
+        ...(from ? { from } : {}),
+        ...(until ? { until } : {}),
+        ...(hidden ? { hidden } : {}),
+      };
+      const kept: Block = { ...block, values: {} };
+      expect(unseenAt({ main: [block] }, Date.parse(at)).length === 0).toBe(isSeenAt(kept, Date.parse(at)));
+    }),
+  );
+});
+
 describe('where blocks may stand', () => {
   const columns = { id: 'c', type: 'columns', slots: { left: [{ id: 't', type: 'text' }] } };
   const slots: JsonObject = { main: [columns], foot: [{ id: 'held', type: 'text', held: 'place' }] };
@@ -121,6 +175,11 @@ describe('where blocks may stand', () => {
     );
     expect(whyNot([{ id: 'n', type: 'text' }], 'c', 'nowhere')).toBe('There is no such slot here.');
     expect(whyNot([{ id: 'n', type: 'text' }], 'c', 'right')).toBeUndefined();
+    const shared = new Map([['s', { title: 'Hours', types: ['text', 'columns'] }]]);
+    expect(whyNotThere(model, own, slots, [placedShared('s')], { of: 'c', slot: 'left' }, shared)).toBe(
+      '“Hours” holds Columns, which may not stand in Left.',
+    );
+    expect(whyNotThere(model, own, slots, [placedShared('s')], { slot: 'main' }, shared)).toBeUndefined();
   });
 
   test('never so many that a slot is over its most, those that only move within it not counted twice', () => {
@@ -134,4 +193,14 @@ describe('where blocks may stand', () => {
     expect(held([{ id: 'n', type: 'text' }])).toBeUndefined();
     expect(held([{ id: 'm', type: 'text' }])).toBe(`${full.label} holds at most 2 blocks.`);
   });
+});
+
+test('In a shared block no other shared one is put, by itself or inside what is put', () => {
+  const shared = placedShared('0190a000-0000-7000-8000-000000000001');
+  const columns = { id: 'c', type: 'columns', values: {}, slots: { left: [shared], right: [] } };
+  const why = (put: JsonObject[]) =>
+    whyNotThere(model, [sharedSlot], { blocks: [] }, put, { slot: sharedSlot.key });
+  expect(why([shared])).toBe('A shared block holds no other shared block.');
+  expect(why([columns])).toBe('A shared block holds no other shared block.');
+  expect(why([{ id: 't', type: 'text', values: {} }])).toBeUndefined();
 });

@@ -1,13 +1,14 @@
 import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { allowedIn } from '../model/check';
+import { placedSharedKey, sharedSlot } from '../model/shared-type';
 import type { CompiledModel } from '../model/compile';
 import type { Slot } from '../model/document';
 import { blockBounds } from './blocks';
 
 /**
- * Edits of what stands in slots as forms and files speak of it: slots by their keys, each with a list of blocks. Nothing
- * given is changed; what an edit leaves alone stays the same object.
+ * Edits of what stands in slots as forms and files speak of it: slots by their keys, each with a list of
+ * blocks. Nothing given is changed; what an edit leaves alone stays the same object.
  */
 
 /** Where a block stands, or is to stand: at so many-th place of a slot, of a block or (without one) of the page. */
@@ -45,6 +46,16 @@ export function everyBlock(slots: JsonObject, around: readonly JsonObject[] = []
 export const findBlock = (slots: JsonObject, id: Id): FoundBlock | undefined =>
   everyBlock(slots).find(({ block }) => idOf(block) === id);
 
+/** The ids of the blocks in slots that visitors do not see at a moment (ms since 1970): hidden ones, and those dated otherwise. */
+export const unseenAt = (slots: JsonObject, moment: number): Id[] =>
+  everyBlock(slots).flatMap(({ block }) => {
+    const [from, until] = [block.from, block.until].map((at) =>
+      typeof at === 'string' ? Date.parse(at) : Number.NaN,
+    );
+    const isSeen = block.hidden !== true && !((from ?? 0) > moment) && !((until ?? Infinity) <= moment);
+    return isSeen ? [] : [idOf(block)];
+  });
+
 /** The blocks that stand in a slot, of a block or of the page. */
 export function blocksAt(slots: JsonObject, { of, slot }: Pick<BlockPlace, 'of' | 'slot'>): JsonObject[] {
   if (of === undefined) return blocksGiven(slots[slot]);
@@ -62,7 +73,10 @@ export function blockAtPath(slots: JsonObject, path: string): JsonObject | undef
   return inside ?? block;
 }
 
-/** The slots with every list of blocks as `edit` leaves it, from the inside out; `of` is the block that owns the slot. */
+/**
+ * The slots with every list of blocks as `edit` leaves it, from the inside out; `of` is the block that owns
+ * the slot.
+ */
 function editLists(
   slots: JsonObject,
   edit: (blocks: JsonObject[], slot: string, of: Id | undefined) => JsonObject[],
@@ -110,7 +124,23 @@ export function putInBlocks(slots: JsonObject, put: readonly JsonObject[], place
       });
 }
 
-/** Those of some blocks that stand in no other of them: what stands in one goes along with it. */
+/** Those of some blocks that stand in no other of them, in their order: what stands in one goes along with it. */
+export const outermostBlocks = (slots: JsonObject, ids: ReadonlySet<Id>): JsonObject[] =>
+  outermost(slots, ids).map(({ block }) => block);
+
+const isSaid = (value: Json | undefined): boolean =>
+  Array.isArray(value)
+    ? value.some(isSaid)
+    : isJsonObject(value)
+      ? Object.values(value).some(isSaid)
+      : value !== undefined && value !== null && value !== '' && value !== false;
+
+/** Whether a block says or shows anything: words, a listing, a shared block, or what stands in it. */
+export const saysAnything = (block: JsonObject): boolean =>
+  [block.values, block.translations, block.listing, block.shared].some(isSaid) ||
+  Object.values(slotsGiven(block)).some((inside) => blocksGiven(inside).some(saysAnything));
+
+/** Those of some blocks that stand in no other of them, where they stand. */
 const outermost = (slots: JsonObject, ids: ReadonlySet<Id>): FoundBlock[] =>
   everyBlock(slots).filter(
     ({ block, around }) => ids.has(idOf(block)) && !around.some((each) => ids.has(idOf(each))),
@@ -118,7 +148,10 @@ const outermost = (slots: JsonObject, ids: ReadonlySet<Id>): FoundBlock[] =>
 
 const isSameSlot = (a: BlockPlace, b: BlockPlace): boolean => a.of === b.of && a.slot === b.slot;
 
-/** The slots with some blocks at another place, in the order in which they stand; the same where that is inside them. */
+/**
+ * The slots with some blocks at another place, in the order in which they stand; the same where that is
+ * inside them.
+ */
 export function moveBlocks(slots: JsonObject, ids: ReadonlySet<Id>, to: BlockPlace): JsonObject {
   const moving = outermost(slots, ids);
   const owner = to.of === undefined ? undefined : findBlock(slots, to.of);
@@ -148,6 +181,59 @@ export function copyOfBlock(block: JsonObject): JsonObject {
   };
 }
 
+/** A shared block put in a place. */
+export const placedShared = (shared: Id): JsonObject => ({
+  id: newId(),
+  type: placedSharedKey,
+  values: {},
+  shared,
+});
+
+/** What a place says differently than a block of the shared block that stands there. */
+export function differenceOf(place: JsonObject, block: Id): JsonObject | undefined {
+  const said = isJsonObject(place.differs) ? place.differs[block] : undefined;
+  return isJsonObject(said) ? said : undefined;
+}
+
+/** The blocks of a shared block as blocks of the page's own: with what its place says differently, under new ids. */
+export function ownCopies(blocks: readonly JsonObject[], place: JsonObject): JsonObject[] {
+  const said = (block: JsonObject): JsonObject => {
+    const { values = {}, translations = {} } = differenceOf(place, idOf(block)) ?? {};
+    const [own, others] = [block.values, block.translations].map((each) => (isJsonObject(each) ? each : {}));
+    const translated = Object.entries({ ...others, ...(isJsonObject(translations) ? translations : {}) }).map(
+      ([locale, each]): [string, Json] => {
+        const kept = others?.[locale];
+        return [locale, { ...(isJsonObject(kept) ? kept : {}), ...(isJsonObject(each) ? each : {}) }];
+      },
+    );
+    return {
+      ...block,
+      values: { ...own, ...(isJsonObject(values) ? values : {}) },
+      ...(translated.length > 0 ? { translations: Object.fromEntries(translated) } : {}),
+    };
+  };
+  return blocksGiven(mapBlocks({ copied: [...blocks] }, said).copied).map(copyOfBlock);
+}
+
+/** The slots with every block in them changed, from the inside out. */
+export const mapBlocks = (slots: JsonObject, change: (block: JsonObject) => JsonObject): JsonObject =>
+  Object.fromEntries(
+    Object.entries(slots).map(([key, given]) => [
+      key,
+      blocksGiven(given).map((block) =>
+        change(isJsonObject(block.slots) ? { ...block, slots: mapBlocks(block.slots, change) } : block),
+      ),
+    ]),
+  );
+
+/** The slots with other blocks in the place of one; one of several may be the block itself. */
+export const replaceBlock = (slots: JsonObject, id: Id, by: readonly JsonObject[]): JsonObject =>
+  editLists(slots, (blocks) =>
+    blocks.some((block) => idOf(block) === id)
+      ? blocks.flatMap((block) => (idOf(block) === id ? by : [block]))
+      : blocks,
+  );
+
 /** The slots with copies of some blocks, each right behind what it is a copy of, and the ids of the copies. */
 export function copyBlocks(slots: JsonObject, ids: ReadonlySet<Id>): { slots: JsonObject; copies: Id[] } {
   const copies = new Map(
@@ -171,7 +257,10 @@ export function slotOf(
   return (of === undefined ? own : (type?.definition.slots ?? [])).find(({ key }) => key === slot);
 }
 
-/** How deep blocks stand inside one another in a block, itself counted; its slots count though nothing stands in them. */
+/**
+ * How deep blocks stand inside one another in a block, itself counted; its slots count though nothing stands
+ * in them.
+ */
 const depthOf = (block: JsonObject): number =>
   1 +
   Math.max(
@@ -179,9 +268,26 @@ const depthOf = (block: JsonObject): number =>
     ...Object.values(slotsGiven(block)).flatMap((inner) => blocksGiven(inner).map((each) => depthOf(each))),
   );
 
+/** What a shared block is called, and the keys of the types of its blocks. */
+export interface SharedTold {
+  title: string;
+  types: readonly string[];
+}
+
+/** What of blocks has to be allowed where they are put: their own types, or of a shared one those that it holds. */
+function typesOf(
+  block: JsonObject,
+  shared: ReadonlyMap<Id, SharedTold>,
+): { types: readonly string[]; title?: string } {
+  if (block.type !== placedSharedKey) return { types: [String(block.type)] };
+  const told = shared.get(String(block.shared));
+  return told ? { types: told.types, title: told.title } : { types: [] };
+}
+
 /**
- * Why blocks may not be put into a slot, in words; nothing where they may. `place` counts as without those that stand on
- * the page already.
+ * Why blocks may not be put into a slot, in words; nothing where they may. `place` counts as without those
+ * that stand on the page already. Of shared blocks that are not told of (`shared`, by their ids) nothing is
+ * refused.
  */
 export function whyNotThere(
   model: CompiledModel,
@@ -189,6 +295,7 @@ export function whyNotThere(
   slots: JsonObject,
   put: readonly JsonObject[],
   place: Pick<BlockPlace, 'of' | 'slot'>,
+  shared: ReadonlyMap<Id, SharedTold> = new Map(),
 ): string | undefined {
   const slot = slotOf(model, own, slots, place);
   if (!slot) return 'There is no such slot here.';
@@ -196,11 +303,20 @@ export function whyNotThere(
   const owner = place.of === undefined ? undefined : findBlock(slots, place.of);
   const trail = owner ? [...owner.around, owner.block] : [];
   if (trail.some((block) => ids.has(idOf(block)))) return 'A block does not stand in itself.';
+  const inShared = own.some(({ id }) => id === sharedSlot.id);
+  if (inShared && everyBlock({ put: [...put] }).some(({ block }) => block.type === placedSharedKey))
+    return 'A shared block holds no other shared block.';
   const allowed = new Set(allowedIn(slot, model.document).map(({ key }) => key));
   for (const block of put) {
-    const label =
-      model.blockTypeByKey(String(block.type))?.definition.label ?? 'A block of a type that is gone';
-    if (!allowed.has(String(block.type))) return `${label} may not stand in ${slot.label}.`;
+    const { types, title } = typesOf(block, shared);
+    const bars = types.find((type) => !allowed.has(type));
+    const labelOf = (type: string) =>
+      model.blockTypeByKey(type)?.definition.label ?? 'A block of a type that is gone';
+    const label = title === undefined ? labelOf(String(block.type)) : `“${title}”`;
+    if (bars !== undefined)
+      return title === undefined
+        ? `${label} may not stand in ${slot.label}.`
+        : `${label} holds ${labelOf(bars)}, which may not stand in ${slot.label}.`;
     const found = findBlock(slots, idOf(block));
     const stays = found !== undefined && found.place.of === place.of && found.place.slot === place.slot;
     if (block.held !== undefined && found && !stays)

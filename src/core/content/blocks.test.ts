@@ -1,13 +1,13 @@
 import { wideCompiled } from '../../../tests/wide-model';
 import { newId } from '../ids';
 import type { Json, JsonObject } from '../json';
+import { slotRuleFaults } from './block-rules';
+import { parseSlots } from './parse-slots';
 import {
   blocksIn,
   firstContents,
   newBlock,
-  parseSlots,
   referencesInSlots,
-  slotRuleFaults,
   serializeSlots,
   type SlotContents,
 } from './blocks';

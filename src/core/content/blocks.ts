@@ -1,17 +1,15 @@
-import { pointer, type Fault } from '../faults';
-import { isId, newId, type Id } from '../ids';
-import { isJsonObject, type Json, type JsonObject } from '../json';
+import { pointer } from '../faults';
+import { newId, type Id } from '../ids';
+import { isJsonObject, type JsonObject } from '../json';
 import type { CompiledModel, CompiledType } from '../model/compile';
-import type { BlockType, PresetBlock, Slot } from '../model/document';
-import { allowedIn } from '../model/check';
-import type { Reference, Surroundings } from '../model/kinds';
-import {
-  parseLocalized,
-  referencesInLocalized,
-  localizedFaults,
-  serializeLocalized,
-  type LocalizedValues,
-} from './localized-values';
+import type { BlockType, Field, PresetBlock, Slot } from '../model/document';
+import type { Reference } from '../model/kinds';
+import { sharedSlot } from '../model/shared-type';
+import type { Spacing, Widths } from './block-rows';
+import type { NavigationRule } from '../site/navigation';
+import type { TeaserRule } from '../site/teaser';
+import { serializeQuestions, type Question } from './contact-questions';
+import { referencesInLocalized, serializeLocalized, type LocalizedValues } from './localized-values';
 import { defaultValues, parseValues, type Newness } from './values';
 
 /** One filled-in block type where it stands in a slot. */
@@ -20,153 +18,45 @@ export interface Block extends LocalizedValues {
   type: Id;
   /** The variant of the house style it is shown in, by key. */
   variant?: string;
+  /** How wide the cells in the rows of its face are here, where not as its type says. */
+  widths?: Widths;
+  /** How much room it leaves between them, where not as much as the house style. */
+  spaced?: Spacing;
   /** The listing that a block which behaves as one shows. */
   listing?: Id;
+  /** What a contact form asks besides what every one does. */
+  questions?: Question[];
+  /** How a navigation is made, where it is not as usual. */
+  navigation?: NavigationRule;
+  /** What a teaser leaves out of what it leads to, where it does. */
+  teaser?: TeaserRule;
   hidden?: boolean;
+  /** From when and until when (ISO 8601, to the minute) visitors see it, where that is bounded. */
+  from?: string;
+  until?: string;
+  /** The shared block that stands here, where it is one. */
+  shared?: Id;
+  /** What is said differently here than in the shared block, by the ids of its blocks. */
+  differs?: Record<Id, Difference>;
   /** The block of the slot's beginning that this one is, so that what is held stays held. */
   preset?: Id;
+  /** What an editor is told to write, by field, where a starter left that to them. */
+  hints?: Hints;
   slots?: SlotContents;
+}
+
+/** What an editor is told to write in fields, by their ids. */
+export type Hints = Record<Id, string>;
+
+/** What one block of a shared block says differently in a place: values of the fields that are open to it. */
+export interface Difference extends LocalizedValues {
+  type: Id;
 }
 
 /** What stands in the slots of a page or block, by slot id. */
 export type SlotContents = Record<Id, Block[]>;
 
 export const blockBounds = { blocks: 400, depth: 8 } as const;
-
-/** Reads what was given for the slots of a page or block, spoken by keys, and collects every fault of shape. */
-class SlotReader {
-  readonly faults: Fault[] = [];
-  private count = 0;
-  private readonly seen = new Set<Id>();
-
-  constructor(private readonly model: CompiledModel) {}
-
-  contents(
-    slots: readonly Slot[],
-    given: Json,
-    kept: SlotContents,
-    path: string,
-    depth: number,
-  ): SlotContents {
-    if (!isJsonObject(given)) {
-      this.faults.push({
-        path,
-        code: 'kind',
-        message: 'Slots are given by their keys, each with a list of blocks.',
-      });
-      return kept;
-    }
-    if (depth > blockBounds.depth) {
-      this.faults.push({
-        path,
-        code: 'too-deep',
-        message: `Blocks stand inside one another at most ${blockBounds.depth} deep.`,
-      });
-      return kept;
-    }
-    const contents: SlotContents = { ...kept };
-    for (const [key, blocks] of Object.entries(given)) {
-      const at = pointer(path, key);
-      const slot = slots.find((each) => each.key === key);
-      if (!slot)
-        this.faults.push({ path: at, code: 'unknown-slot', message: `There is no slot "${key}" here.` });
-      else if (blocks === null) delete contents[slot.id];
-      else if (!Array.isArray(blocks))
-        this.faults.push({ path: at, code: 'kind', message: 'A slot holds a list of blocks.' });
-      else contents[slot.id] = blocks.flatMap((block, i) => this.block(block, pointer(at, i), depth) ?? []);
-    }
-    return contents;
-  }
-
-  private block(given: Json, path: string, depth: number): Block | undefined {
-    const refuse = (code: string, message: string, at = path): undefined =>
-      void this.faults.push({ path: at, code, message });
-    this.count += 1;
-    if (this.count > blockBounds.blocks)
-      return this.count === blockBounds.blocks + 1
-        ? refuse('too-many', `A page holds at most ${blockBounds.blocks} blocks.`)
-        : undefined;
-    if (!isJsonObject(given)) return refuse('kind', 'A block says of what type it is, and what it holds.');
-    for (const key of Object.keys(given))
-      if (
-        ![
-          'id',
-          'type',
-          'values',
-          'translations',
-          'variant',
-          'listing',
-          'hidden',
-          'preset',
-          'slots',
-          'held',
-        ].includes(key)
-      )
-        refuse('unknown', `"${key}" means nothing on a block.`, pointer(path, key));
-    const type = typeof given.type === 'string' ? this.model.blockTypeByKey(given.type) : undefined;
-    if (!type)
-      return refuse(
-        'unknown-type',
-        `There is no block type ${JSON.stringify(given.type ?? null)}.`,
-        pointer(path, 'type'),
-      );
-    const id =
-      typeof given.id === 'string' && isId(given.id) && !this.seen.has(given.id) ? given.id : newId();
-    this.seen.add(id);
-    const { values, translations } = given;
-    const { localized, faults } = parseLocalized(
-      type.fields,
-      {
-        ...(values === undefined ? {} : { values }),
-        ...(translations === undefined ? {} : { translations }),
-      },
-      { values: {} },
-      path,
-      this.model.document.locales.others,
-    );
-    this.faults.push(...faults);
-    const { variant, listing, preset } = given;
-    if (
-      typeof variant === 'string' &&
-      variant !== '' &&
-      !(type.definition.face.variants ?? []).includes(variant)
-    )
-      refuse(
-        'variant',
-        `${type.definition.label} may not be shown as “${variant}”.`,
-        pointer(path, 'variant'),
-      );
-    if (listing !== undefined && listing !== null && (typeof listing !== 'string' || !isId(listing)))
-      refuse('listing', 'This takes the id of a listing.', pointer(path, 'listing'));
-    const slots =
-      given.slots === undefined
-        ? {}
-        : this.contents(type.definition.slots, given.slots, {}, pointer(path, 'slots'), depth + 1);
-    return {
-      id,
-      type: type.id,
-      ...localized,
-      ...(typeof variant === 'string' && variant ? { variant } : {}),
-      ...(typeof listing === 'string' ? { listing } : {}),
-      ...(given.hidden === true ? { hidden: true } : {}),
-      ...(typeof preset === 'string' && isId(preset) ? { preset } : {}),
-      ...(Object.keys(slots).length > 0 ? { slots } : {}),
-    };
-  }
-}
-
-/** Lays given slots (by key; null empties one) over those kept. With any fault nothing may be kept. */
-export function parseSlots(
-  model: CompiledModel,
-  slots: readonly Slot[],
-  given: Json,
-  kept: SlotContents,
-  path: string,
-): { slots: SlotContents; faults: Fault[] } {
-  const reader = new SlotReader(model);
-  const contents = reader.contents(slots, given, kept, path, 1);
-  return { slots: contents, faults: reader.faults };
-}
 
 /** What one block says, spoken by keys; `preset` is the block of its slot's beginning that it is. */
 export function serializeBlock(
@@ -182,15 +72,65 @@ export function serializeBlock(
     values,
     ...(Object.keys(translations).length > 0 ? { translations } : {}),
     ...(block.variant ? { variant: block.variant } : {}),
+    ...(block.widths ? { widths: block.widths.map((cells) => [...cells]) } : {}),
+    ...(block.spaced ? { spaced: block.spaced } : {}),
     ...(block.listing ? { listing: block.listing } : {}),
+    // What asked visitors once, and is of a type that asks nothing now, says nothing of it.
+    ...(block.questions && type.definition.behaves === 'contact'
+      ? { questions: serializeQuestions(block.questions) }
+      : {}),
+    ...(block.navigation && type.definition.behaves === 'navigation'
+      ? { navigation: { ...block.navigation } }
+      : {}),
+    ...(block.teaser && type.definition.behaves === 'teaser' ? { teaser: { ...block.teaser } } : {}),
     ...(block.hidden ? { hidden: true } : {}),
+    ...(block.from ? { from: block.from } : {}),
+    ...(block.until ? { until: block.until } : {}),
+    ...(block.shared ? { shared: block.shared } : {}),
+    ...(block.differs ? { differs: serializeDifferences(model, block.differs) } : {}),
     ...(block.preset ? { preset: block.preset } : {}),
     ...(preset?.held ? { held: preset.held } : {}),
+    ...(block.hints ? { hints: serializeHints(type.fields, block.hints) } : {}),
     ...(type.definition.slots.length > 0
       ? { slots: serializeSlots(model, type.definition.slots, block.slots ?? {}) }
       : {}),
   };
 }
+
+/** What an editor is told to write, by the keys of fields; what was told of a field that is gone is kept, and not told. */
+export const serializeHints = (fields: readonly Field[], hints: Hints): Record<string, string> =>
+  Object.fromEntries(
+    fields.flatMap(({ id, key }): [string, string][] => {
+      const hint = hints[id];
+      return hint === undefined ? [] : [[key, hint]];
+    }),
+  );
+
+/** What is said differently in a place, spoken by keys; what a type that is gone would say is kept and not told. */
+const serializeDifferences = (model: CompiledModel, differs: Record<Id, Difference>): JsonObject =>
+  Object.fromEntries(
+    Object.entries(differs).flatMap(([id, difference]): [string, JsonObject][] => {
+      const type = model.blockType(difference.type);
+      if (!type) return [];
+      const { values, translations } = serializeLocalized(type.fields, difference, model.locale);
+      // A field that is not named is as the shared block says it.
+      const said = (each: JsonObject): JsonObject =>
+        Object.fromEntries(Object.entries(each).filter(([, value]) => value !== null));
+      const others = Object.entries(translations).map(
+        ([locale, each]) => [locale, said(isJsonObject(each) ? each : {})] as const,
+      );
+      return [
+        [
+          id,
+          {
+            type: type.definition.key,
+            values: said(values),
+            ...(others.length > 0 ? { translations: Object.fromEntries(others) } : {}),
+          },
+        ],
+      ];
+    }),
+  );
 
 /**
  * What the blocks in some slots say, spoken by keys. A block whose type is gone is left out; it is kept, and
@@ -212,13 +152,21 @@ export function serializeSlots(
   );
 }
 
-const presetOf = (slot: Slot, block: Block): PresetBlock | undefined =>
+/** The block of a slot's beginning that a block is, where it is one. */
+export const presetOf = (slot: Slot, block: Block): PresetBlock | undefined =>
   block.preset ? slot.preset?.find(({ id }) => id === block.preset) : undefined;
 
 /** One block of a slot's beginning, filled in. */
 function fromPreset(model: CompiledModel, preset: PresetBlock, made: Newness): Block[] {
   const type = model.blockType(preset.type);
   if (!type) return [];
+  if (preset.shared !== undefined) {
+    // One that is not there yet is left out, and told as what is held and missing.
+    const shared = made.shared?.get(preset.shared);
+    return shared === undefined
+      ? []
+      : [{ id: newId(), type: type.id, values: {}, preset: preset.id, shared }];
+  }
   const { values } = parseValues(type.fields, preset.values ?? {}, defaultValues(type.fields, made), '');
   const slots = firstContents(model, type.definition.slots, made);
   return [
@@ -253,95 +201,36 @@ export function newBlock(model: CompiledModel, type: CompiledType<BlockType>, ma
   };
 }
 
-/**
- * What in the slots breaks a rule: too few or too many, a type that may not stand there, a held block that is
- * gone or changed, a block's own faults.
- */
-export function slotRuleFaults(
-  model: CompiledModel,
-  slots: readonly Slot[],
-  contents: SlotContents,
-  here: Surroundings,
-  path = '/slots',
-): Fault[] {
-  return slots.flatMap((slot): Fault[] => {
-    const blocks = contents[slot.id] ?? [];
-    const at = pointer(path, slot.key);
-    const counted = (n: number) => `${n} ${n === 1 ? 'block' : 'blocks'}`;
-    const allowed = new Set(allowedIn(slot, model.document).map(({ id }) => id));
-    const faults: Fault[] = [];
-    if (slot.min !== undefined && blocks.length < slot.min)
-      faults.push({
-        path: at,
-        code: 'too-few',
-        message: `${slot.label} holds at least ${counted(slot.min)}.`,
-      });
-    if (slot.max !== undefined && blocks.length > slot.max)
-      faults.push({
-        path: at,
-        code: 'too-many',
-        message: `${slot.label} holds at most ${counted(slot.max)}; there are ${blocks.length}.`,
-      });
-    for (const preset of slot.preset ?? []) {
-      const type = model.blockType(preset.type);
-      if (preset.held && type && !blocks.some((block) => block.preset === preset.id))
-        faults.push({
-          path: at,
-          code: 'held',
-          message: `${type.definition.label} is held in ${slot.label}: put it back.`,
-        });
-    }
-    blocks.forEach((block, i) => {
-      const type = model.blockType(block.type);
-      const place = pointer(at, i);
-      if (!type) {
-        faults.push({
-          path: place,
-          code: 'gone',
-          message: 'This block is of a type that is gone. Take it out.',
-        });
-        return;
-      }
-      if (!allowed.has(block.type))
-        faults.push({
-          path: place,
-          code: 'not-allowed',
-          message: `${type.definition.label} may not stand in ${slot.label}.`,
-        });
-      if (type.definition.behaves === 'listing' && !block.listing)
-        faults.push({
-          path: pointer(place, 'listing'),
-          code: 'required',
-          message: `Choose the listing that this ${type.definition.label} shows.`,
-        });
-      const preset = presetOf(slot, block);
-      if (preset?.held === 'place and values') {
-        const fixed = parseValues(type.fields, preset.values ?? {}, {}, '').values;
-        for (const field of type.fields)
-          if (
-            fixed[field.id] !== undefined &&
-            JSON.stringify(fixed[field.id]) !== JSON.stringify(block.values[field.id])
-          )
-            faults.push({
-              path: pointer(place, 'values', field.key),
-              code: 'held',
-              message: `${field.label} is held as it was.`,
-            });
-      }
-      faults.push(
-        ...localizedFaults(type.fields, block, here, place),
-        ...slotRuleFaults(model, type.definition.slots, block.slots ?? {}, here, pointer(place, 'slots')),
-      );
-    });
-    return faults;
-  });
-}
-
 /** Every block that stands in some slots, those inside others too. */
 export const blocksIn = (contents: SlotContents): Block[] =>
   Object.values(contents).flatMap((blocks) =>
     blocks.flatMap((block) => [block, ...blocksIn(block.slots ?? {})]),
   );
+
+/** Whether visitors see a block at a moment (ms since 1970), where they see what it stands in. */
+export const isSeenAt = ({ hidden, from, until }: Block, moment: number): boolean =>
+  !hidden &&
+  (from === undefined || Date.parse(from) <= moment) &&
+  (until === undefined || Date.parse(until) > moment);
+
+/** The next moment after one (ms since 1970) at which a block in some slots begins or ends to be seen. */
+export const nextTurnIn = (contents: SlotContents, moment: number): number | undefined =>
+  blocksIn(contents)
+    .flatMap(({ from, until }) => [from, until])
+    .flatMap((each) => (each !== undefined && Date.parse(each) > moment ? [Date.parse(each)] : []))
+    .sort((a, b) => a - b)[0];
+
+/**
+ * All that is said in some slots, by the blocks and differently than by shared ones, each with the type that
+ * it is said of.
+ */
+export const everythingSaid = (
+  contents: SlotContents,
+): { of: Block; said: LocalizedValues & { type: Id } }[] =>
+  blocksIn(contents).flatMap((block) => [
+    { of: block, said: block },
+    ...Object.values(block.differs ?? {}).map((said) => ({ of: block, said })),
+  ]);
 
 /** Everything the blocks refer to. */
 export function referencesInSlots(
@@ -355,9 +244,22 @@ export function referencesInSlots(
       const type = model.blockType(block.type);
       if (!type) return [];
       const at = pointer(path, slot.key, i);
+      const { shared, differs = {} } = block;
+      // Where a shared block's own blocks have been put in its place, they count as standing there.
+      const inside = shared === undefined ? type.definition.slots : [sharedSlot];
       return [
         ...referencesInLocalized(type.fields, block, at),
-        ...referencesInSlots(model, type.definition.slots, block.slots ?? {}, pointer(at, 'slots')),
+        ...(shared === undefined
+          ? []
+          : [{ path: pointer(at, 'shared'), sort: 'shared' as const, target: shared }]),
+        ...Object.entries(differs).flatMap(([id, difference]) =>
+          referencesInLocalized(
+            model.blockType(difference.type)?.fields ?? [],
+            difference,
+            pointer(at, 'differs', id),
+          ),
+        ),
+        ...referencesInSlots(model, inside, block.slots ?? {}, pointer(at, 'slots')),
       ];
     }),
   );

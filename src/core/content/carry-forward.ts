@@ -1,7 +1,7 @@
 import type { CompiledModel } from '../model/compile';
 import type { Field } from '../model/document';
 import { kindFor, plainFields, type Value } from '../model/kinds';
-import { blocksIn, type SlotContents } from './blocks';
+import { everythingSaid, type Block, type SlotContents } from './blocks';
 import type { LocalizedValues } from './localized-values';
 import type { Values } from './values';
 
@@ -46,15 +46,16 @@ function carryInside(field: Field, value: Value): Value | undefined {
  * language, and those of its blocks. `fields` are those of its type in the newer model. The same body where
  * nothing differs.
  */
-export function carryForward<B extends LocalizedValues & { slots?: SlotContents }>(
+export function carryForward<B extends LocalizedValues & { slots?: SlotContents; tray?: Block[] }>(
   model: CompiledModel,
   fields: readonly Field[],
   body: B,
 ): B {
-  const { values, translations, slots } = body;
+  const { values, translations, slots, tray } = body;
   const blocks = slots && structuredClone(slots);
-  for (const block of blocksIn(blocks ?? {}))
-    block.values = carryValues(model.blockType(block.type)?.fields ?? [], block.values);
+  const beside = tray && structuredClone(tray);
+  for (const { said } of everythingSaid({ ...blocks, beside: beside ?? [] }))
+    said.values = carryValues(model.blockType(said.type)?.fields ?? [], said.values);
   return {
     ...body,
     values: carryValues(fields, values),
@@ -66,6 +67,7 @@ export function carryForward<B extends LocalizedValues & { slots?: SlotContents 
         }
       : {}),
     ...(blocks ? { slots: blocks } : {}),
+    ...(beside ? { tray: beside } : {}),
   };
 }
 

@@ -8,11 +8,15 @@ const saidOfMedium = new Set(['alt', 'decoration', 'caption', 'credit', 'edit', 
 /** Where on a page a link leads: another has no such block. */
 const placeOnPage = new Set(['block']);
 
+/** What a place says differently than a shared block: another has other blocks. */
+const saidOfShared = new Set(['differs']);
+
 const isNamed = (value: Json): value is Id => typeof value === 'string';
 
 /**
- * What a record keeps (its whole body as JSON) with every reference to one thing given to another: as a value, in lists and
- * blocks, in formatted text, and where something is kept by its id. What then stands twice in a list of ids stands once.
+ * What a record keeps (its whole body as JSON) with every reference to one thing given to another: as a
+ * value, in lists and blocks, in formatted text, and where something is kept by its id. What then stands
+ * twice in a list of ids stands once.
  */
 export function giveInstead(body: Json, from: Id, to: Id): Json {
   if (body === from) return to;
@@ -25,7 +29,14 @@ export function giveInstead(body: Json, from: Id, to: Id): Json {
     return body.includes(from) && given.every(isNamed) ? [...new Set(given)] : given;
   }
   if (!isJsonObject(body)) return body;
-  const left = body.media === from ? saidOfMedium : body.page === from ? placeOnPage : undefined;
+  const left =
+    body.media === from
+      ? saidOfMedium
+      : body.page === from
+        ? placeOnPage
+        : body.shared === from
+          ? saidOfShared
+          : undefined;
   const given: Record<string, Json> = {};
   for (const [key, value] of Object.entries(body)) {
     if (left?.has(key)) continue;

@@ -1,4 +1,5 @@
 import type { Id } from '../ids';
+import type { Block } from './blocks';
 import type { LocalizedValues } from './localized-values';
 
 /** What is kept of an entry that something refers to. */
@@ -53,12 +54,23 @@ export interface KnownPage {
   blocks?: ReadonlySet<Id>;
 }
 
+/** What is kept of a shared block: what it is called, and its blocks as they are worked on and as visitors see them. */
+export interface KnownShared {
+  title: string;
+  blocks: readonly Block[];
+  live?: readonly Block[];
+  /** Whether visitors see it, will see it, or saw it once. */
+  wasSeen: boolean;
+}
+
 /** What is kept of the things that values refer to, gathered once by their ids. What is not there is gone. */
 export interface Known {
   entries: ReadonlyMap<Id, KnownEntry>;
   categories: ReadonlyMap<Id, KnownCategory>;
   media: ReadonlyMap<Id, KnownMedia>;
   pages: ReadonlyMap<Id, KnownPage>;
+  /** Only where something refers to one. */
+  shared?: ReadonlyMap<Id, KnownShared>;
   /** What things in the bin are called; visitors see nothing of them. */
   binned?: ReadonlyMap<Id, string>;
 }

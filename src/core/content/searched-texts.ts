@@ -2,7 +2,7 @@ import type { Id } from '../ids';
 import type { CompiledModel } from '../model/compile';
 import type { Field } from '../model/document';
 import { kindFor } from '../model/kinds';
-import { blocksIn, type SlotContents } from './blocks';
+import { everythingSaid, type SlotContents } from './blocks';
 import type { LocalizedValues } from './localized-values';
 import type { Values } from './values';
 
@@ -14,7 +14,10 @@ export interface SearchedText {
   block?: Id;
 }
 
-/** Whether what a field says is sought by its words: those an editor wrote, by themselves or inside groups and lists. */
+/**
+ * Whether what a field says is sought by its words: those an editor wrote, by themselves or inside groups
+ * and lists.
+ */
 const isSearched = (field: Field): boolean => {
   const { words, holds, derived } = kindFor(field);
   return !derived && (words !== undefined || holds !== undefined);
@@ -31,7 +34,10 @@ function textsOf(fields: readonly Field[], values: Values, locale: string): Sear
   });
 }
 
-/** Every text of something with fields, in the main language (`locale`) and in each in which something of it is said. */
+/**
+ * Every text of something with fields, in the main language (`locale`) and in each in which something of it
+ * is said.
+ */
 export const textsIn = (
   fields: readonly Field[],
   { values, translations = {} }: LocalizedValues,
@@ -45,13 +51,13 @@ export const textsIn = (
 
 /** Every text of the blocks that stand in some slots, those inside others too. */
 export const textsInSlots = (model: CompiledModel, contents: SlotContents): SearchedText[] =>
-  blocksIn(contents).flatMap((block) => {
-    const type = model.blockType(block.type);
+  everythingSaid(contents).flatMap(({ of, said }) => {
+    const type = model.blockType(said.type);
     return type
-      ? textsIn(type.fields, block, model.locale).map((each) => ({
+      ? textsIn(type.fields, said, model.locale).map((each) => ({
           ...each,
           label: `${type.definition.label}, ${each.label.toLowerCase()}`,
-          block: block.id,
+          block: of.id,
         }))
       : [];
   });

@@ -61,6 +61,8 @@ export interface Newness {
   minute?: string;
   /** The name of who makes it. */
   person?: string;
+  /** The shared blocks there are, by their keys. */
+  shared?: ReadonlyMap<string, Id>;
 }
 
 /** A default told from the making: `{ "new": "now" }`, `{ "new": "person" }`; else as it stands. */

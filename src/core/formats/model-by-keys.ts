@@ -2,6 +2,7 @@ import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
 import { smallWords } from '../model/fresh/start';
+import { placedSharedType } from '../model/shared-type';
 import { isKindName, kinds, type KindName } from '../model/kinds';
 
 const asObject = (value: Json | undefined): JsonObject => (isJsonObject(value) ? value : {});
@@ -235,11 +236,11 @@ class ByKeys {
   private slots(shape: WrittenShape): JsonObject[] {
     return Object.entries(asObject(shape.written.slots)).map(([key, each]) => {
       const { label = key, allows, preset, ...rest } = asObject(each);
-      const blocks = asList(preset).map((block) => ({
-        ...asObject(block),
-        id: newId(),
-        type: this.idOf('blockTypes', asObject(block).type),
-      }));
+      const blocks = asList(preset).map((each) => {
+        const block = asObject(each);
+        const type = block.shared === undefined ? this.idOf('blockTypes', block.type) : placedSharedType.id;
+        return { ...block, id: newId(), type };
+      });
       return {
         id: shape.slots.get(key) ?? newId(),
         key,
@@ -273,7 +274,7 @@ class ByKeys {
     };
   }
 
-  private source(written: Json | undefined): JsonObject {
+  private source({ written: { source: written }, fields }: WrittenShape): JsonObject {
     if (!isJsonObject(written)) return { kind: written ?? 'blocks' };
     if (written.collection !== undefined)
       return {
@@ -287,6 +288,7 @@ class ByKeys {
         scheme: this.idOf('schemes', written.category),
         ...(written.empty === undefined ? {} : { empty: written.empty }),
       };
+    if (written.link !== undefined) return { kind: 'link', field: this.path(written.link, fields) };
     return written.entry === undefined
       ? written
       : {
@@ -307,7 +309,7 @@ class ByKeys {
       ...this.named(shape, 'page'),
       title: this.path(title, shape.fields),
       face: this.face(shape),
-      source: this.source(written.source),
+      source: this.source(shape),
       slots: this.slots(shape),
       layouts,
       address: this.slug(written.address ?? title, shape),
@@ -315,6 +317,7 @@ class ByKeys {
       childOrder: written.childOrder ?? 'byHand',
       ...(written.review === undefined ? {} : { review: written.review }),
       ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }),
+      ...(written.starter === undefined ? {} : { starter: written.starter }),
       ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }
@@ -365,6 +368,7 @@ class ByKeys {
       blockTypes: all('blockTypes', (shape) => this.blockType(shape)),
       placements: this.placements(),
       ...(this.model.settings === undefined ? {} : { settings: this.model.settings }),
+      ...(this.model.navigation === undefined ? {} : { navigation: this.model.navigation }),
     };
   }
 }
@@ -377,7 +381,14 @@ class ByKeys {
  * `readModelDocument`.
  */
 export function modelFromKeys(written: JsonObject): JsonObject {
-  const known = new Set<string>([...shapeLists, 'locales', 'houseStyle', 'placements', 'settings']);
+  const known = new Set<string>([
+    ...shapeLists,
+    'locales',
+    'houseStyle',
+    'placements',
+    'settings',
+    'navigation',
+  ]);
   const unknown = Object.entries(written).filter(([key]) => !known.has(key));
   // What nobody knows is carried along, so that the check names it instead of losing it.
   return { ...new ByKeys(written).document(), ...Object.fromEntries(unknown) };

@@ -16,6 +16,7 @@ import {
 } from '../model/document';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
+import { navigationBounds, navigationOrders } from '../site/navigation';
 
 const ref = (name: string): JsonObject => ({ $ref: `#/$defs/${name}` });
 const id = ref('id');
@@ -45,6 +46,7 @@ const fieldOf = (name: (typeof kindNames)[number]): JsonObject =>
     unique: yes,
     localised: yes,
     indexed: yes,
+    openWhereShared: yes,
     default: true,
     showWhen: ref('condition'),
     rules: kinds[name].rulesSchema,
@@ -73,11 +75,15 @@ const palette = closed(
   [...paletteParts],
   Object.fromEntries(paletteParts.map((part) => [part, { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }])),
 );
+const navigationShape = closed(['depth', 'order'], {
+  depth: count(1, navigationBounds.depth),
+  order: { enum: [...navigationOrders] },
+});
 const source: JsonObject = {
   type: 'object',
   required: ['kind'],
   oneOf: [
-    closed(['kind'], { kind: { enum: ['blocks', 'listing'] } }),
+    closed(['kind'], { kind: { enum: ['blocks', 'listing', 'heading'] } }),
     closed(['kind', 'types'], {
       kind: { const: 'collection' },
       types: listOf(id, 50),
@@ -89,6 +95,7 @@ const source: JsonObject = {
       empty: { enum: [...emptyCategories] },
     }),
     closed(['kind', 'type'], { kind: { const: 'entry' }, type: id, home: { const: true } }),
+    closed(['kind', 'field'], { kind: { const: 'link' }, field: id }),
   ],
 };
 const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textStyles', 'variants'], {
@@ -176,6 +183,7 @@ export const modelSchema: JsonObject = {
       locales: closed(['main', 'others'], { main: ref('locale'), others: listOf(ref('locale'), 40) }),
       houseStyle,
       settings: layer,
+      navigation: closed([], { head: navigationShape, foot: navigationShape }),
       schemes: listOf(
         closed([...namedKeys, 'sort'], { ...named, sort: { enum: ['categories', 'tags'] } }),
         modelBounds.types,
@@ -230,6 +238,7 @@ export const modelSchema: JsonObject = {
             review: yes,
             mostInSite: count(1, 100_000),
             childOrder: { enum: ['byHand', 'title', 'date'] },
+            starter: key,
             settings: layer,
           },
         ),
@@ -319,6 +328,7 @@ export const modelSchema: JsonObject = {
         closed(['id', 'type'], {
           id,
           type: id,
+          shared: key,
           values: { type: 'object' },
           held: { enum: ['place', 'place and values'] },
         }),

@@ -16,6 +16,7 @@ import {
 } from './document';
 import { kindFor, nestingBound, plainFields, type FieldKind } from './kinds';
 import { FOLDERS, folderScheme, mediaType } from './media-type';
+import { placedSharedType, SHARED, sharedType } from './shared-type';
 import { insideOf, withInside } from './entries';
 
 /**
@@ -94,6 +95,8 @@ export class CompiledModel {
   readonly schemes: readonly CompiledType<Scheme>[];
   /** The shape that media have, which is no content type of the document: it is there in every model. */
   readonly media: CompiledType<ContentType>;
+  /** The shape that shared blocks have in every model: a name, and the blocks that are one. */
+  readonly shared: CompiledType<PageType>;
   private readonly byId = new Map<Id, CompiledType<AnyShape>>();
   private readonly content = new Map<string, CompiledType<ContentType>>();
   private readonly page = new Map<string, CompiledType<PageType>>();
@@ -121,6 +124,9 @@ export class CompiledModel {
     this.blockTypes = compile(document.blockTypes, this.block);
     this.schemes = compile(document.schemes, this.schemeBy);
     this.media = new CompiledType(mediaType(document), sets);
+    this.shared = new CompiledType(sharedType, sets);
+    const placed = new CompiledType(placedSharedType, sets);
+    this.block.set(placed.id, placed).set(`key:${placedSharedType.key}`, placed);
     this.schemeBy.set(FOLDERS, new CompiledType(folderScheme, sets));
     for (const placement of document.placements)
       this.held.set(`${placement.parent} ${placement.child}`, placement);
@@ -154,6 +160,11 @@ export class CompiledModel {
 
   pageTypeByKey(key: string): CompiledType<PageType> | undefined {
     return this.page.get(`key:${key}`);
+  }
+
+  /** What has an id and holds blocks in slots: a page type, or shared blocks. */
+  pageOrShared(id: Id): CompiledType<PageType> | undefined {
+    return id === SHARED ? this.shared : this.page.get(id);
   }
 
   blockType(id: Id): CompiledType<BlockType> | undefined {

@@ -3,6 +3,7 @@ import type { Json } from '../json';
 import type { Condition } from '../mapping/rule/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
 import type { CollectionArrangement } from '../site/collection';
+import type { SiteNavigation } from '../site/navigation';
 import type { HouseStyle } from './fresh/house-style';
 import { freshHouseStyle } from './fresh/house-style';
 import type { KindName, KindRules } from './kinds/kind';
@@ -35,6 +36,8 @@ interface FieldCommon {
    * from its making.
    */
   default?: Json;
+  /** In a block type: where a shared block of it stands, the place may say something else here. */
+  openWhereShared?: boolean;
   /** Shown only when another field of the same set says so. */
   showWhen?: Condition;
 }
@@ -132,12 +135,18 @@ export type PageSource =
   | { kind: 'listing' }
   | { kind: 'collection'; types: Id[]; arrangement?: CollectionArrangement }
   | { kind: 'category'; scheme: Id; empty?: EmptyCategories }
-  | EntrySource;
+  | EntrySource
+  /** A heading over what stands below it: no page to go to itself. */
+  | { kind: 'heading' }
+  /** Leads to where one of its fields says, a link. */
+  | { kind: 'link'; field: Id };
 
 /** A block that stands in a slot from the beginning. */
 export interface PresetBlock {
   id: Id;
   type: Id;
+  /** The shared block that it is, by its key, where it is one. */
+  shared?: string;
   /** Spoken by field key. */
   values?: { [key: string]: Json };
   /** What an editor may not change: that it stands there, or also what it says. */
@@ -180,11 +189,13 @@ export interface PageType extends Shaped {
   review?: boolean;
   mostInSite?: number;
   childOrder: 'byHand' | 'title' | 'date';
+  /** The starter that new pages begin with, by its key, where one is chosen. */
+  starter?: string;
   settings?: SettingsLayer;
 }
 
 /** What a block does besides showing its fields; everything else is a face. */
-export const behaviours = ['listing', 'slideshow', 'trail', 'contact'] as const;
+export const behaviours = ['listing', 'slideshow', 'trail', 'contact', 'navigation', 'teaser'] as const;
 export type Behaviour = (typeof behaviours)[number];
 
 export interface BlockType extends Shaped {
@@ -219,7 +230,10 @@ export interface ModelDocument {
   format: 'clear-frame/model';
   version: 1;
   locales: { main: string; others: string[] };
-  /** Words of the model that visitors read (labels, units, answers, fixed words) in other languages, by the words themselves. */
+  /**
+   * Words of the model that visitors read (labels, units, answers, fixed words) in other languages, by the
+   * words themselves.
+   */
   words?: Record<string, Record<string, string>>;
   houseStyle: HouseStyle;
   schemes: Scheme[];
@@ -230,6 +244,8 @@ export interface ModelDocument {
   placements: Placement[];
   /** What is set for the whole site. */
   settings?: SettingsLayer;
+  /** The navigations around every page; where nothing is said, its head shows the pages below the top. */
+  navigation?: SiteNavigation;
 }
 
 /** What can be opened in Shape as a sheet of fields, by the list of the document it stands in. */

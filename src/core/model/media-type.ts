@@ -2,41 +2,39 @@ import type { MediaSort } from '../content/known';
 import type { Values } from '../content/values';
 import type { Id } from '../ids';
 import type { ContentType, Field, ModelDocument, Scheme } from './document';
+import { fixedId } from './fixed-id';
 
-/** These ids are the same in every installation: media have a shape without anybody making one. */
-const fixed = (n: number): Id => `00000000-0000-7000-8000-${n.toString(16).padStart(12, '0')}`;
-
-export const MEDIA = fixed(1);
+export const MEDIA = fixedId(1);
 /** What media are called where a rule is spoken. No content type may bear it. */
 export const mediaKey = 'media';
 /** The scheme in whose categories media lie as in folders. */
-export const FOLDERS = fixed(2);
+export const FOLDERS = fixedId(2);
 
 /** The fields of a medium that are there in every model. */
 export const mediumFields = {
-  name: fixed(16),
-  alt: fixed(17),
-  sort: fixed(18),
-  folder: fixed(19),
-  file: fixed(20),
-  width: fixed(21),
-  height: fixed(22),
-  size: fixed(23),
-  added: fixed(24),
-  fileName: fixed(25),
-  caption: fixed(26),
-  credit: fixed(27),
-  decoration: fixed(28),
-  edit: fixed(29),
-  poster: fixed(30),
-  spoken: fixed(31),
+  name: fixedId(16),
+  alt: fixedId(17),
+  sort: fixedId(18),
+  folder: fixedId(19),
+  file: fixedId(20),
+  width: fixedId(21),
+  height: fixedId(22),
+  size: fixedId(23),
+  added: fixedId(24),
+  fileName: fixedId(25),
+  caption: fixedId(26),
+  credit: fixedId(27),
+  decoration: fixedId(28),
+  edit: fixedId(29),
+  poster: fixedId(30),
+  spoken: fixedId(31),
 } as const;
 
 const sortChoices: Record<MediaSort, { id: Id; label: string }> = {
-  picture: { id: fixed(32), label: 'Picture' },
-  document: { id: fixed(33), label: 'Document' },
-  sound: { id: fixed(34), label: 'Sound' },
-  film: { id: fixed(35), label: 'Film' },
+  picture: { id: fixedId(32), label: 'Picture' },
+  document: { id: fixedId(33), label: 'Document' },
+  sound: { id: fixedId(34), label: 'Sound' },
+  film: { id: fixedId(35), label: 'Film' },
 };
 export const sortChoice = (sort: MediaSort): Id => sortChoices[sort].id;
 

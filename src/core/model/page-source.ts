@@ -18,6 +18,8 @@ export interface SourceAnswers {
   isComposed: boolean;
   /** Whether each page is a place to go to, and does not only say how the pages of others are. */
   isPlace: boolean;
+  /** For one that shows nothing itself: the field that says where it leads, or the first page below it. */
+  leads?: { by: Id } | 'below';
 }
 
 const nothing: SourceAnswers = {
@@ -45,5 +47,9 @@ export function answersOf(source: PageSource): SourceAnswers {
     }
     case 'entry':
       return { ...nothing, entryType: source.type, isHome: source.home === true, isPlace: false };
+    case 'heading':
+      return { ...nothing, leads: 'below' };
+    case 'link':
+      return { ...nothing, leads: { by: source.field } };
   }
 }

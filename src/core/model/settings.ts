@@ -13,6 +13,7 @@ export const settingKeys = [
   'showRelated',
   'firstState',
   'inNavigation',
+  'inFoot',
 ] as const;
 export type SettingKey = (typeof settingKeys)[number];
 
@@ -46,6 +47,7 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
     standard: 'draft',
   },
   inNavigation: { label: 'Stands in the navigation', choices: yesNo, standard: 'yes' },
+  inFoot: { label: 'Stands in the foot', choices: yesNo, standard: 'no' },
 };
 
 /** What one place says: the settings it sets, and on a type or site, which of them an editor may change below. */

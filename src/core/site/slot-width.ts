@@ -1,4 +1,5 @@
 import { blocksIn, type SlotContents } from '../content/blocks';
+import { rowsWith } from '../content/block-rows';
 import type { Id } from '../ids';
 import type { CompiledModel } from '../model/compile';
 import type { FaceRow } from '../model/document';
@@ -47,7 +48,7 @@ export function standsIn(
         ? standsIn(
             model,
             type.definition.slots,
-            type.definition.face.rows ?? [],
+            rowsWith(type.definition.face.rows ?? [], block.widths),
             block.slots ?? {},
             listing,
             width,

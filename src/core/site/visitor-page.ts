@@ -1,3 +1,5 @@
+import type { AskedQuestion } from '../content/contact-questions';
+import type { Spacing } from '../content/block-rows';
 import type { Column, Item } from '../mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
 import type { FaceContent } from '../mapping/face';
@@ -5,6 +7,7 @@ import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
+import type { NavigationItem } from './navigation';
 
 /** A field by which visitors filter: its values, each with how many entries it leaves and where choosing it leads. */
 export interface DrawnFacet {
@@ -38,7 +41,12 @@ export interface DrawnBlock {
   face: FaceContent;
   rows?: FaceRow[];
   variant?: Variant;
+  spaced?: Spacing;
   listing?: DrawnListing;
+  /** What a contact form asks besides what every one does. */
+  questions?: AskedQuestion[];
+  /** What a navigation shows. */
+  navigation?: NavigationItem[];
   slots: DrawnSlots;
 }
 
@@ -61,7 +69,9 @@ export interface VisitorPage {
   /** Where its list can be followed as a feed. */
   feeds?: { atom: string; json: string };
   isTop: boolean;
-  navigation: { label: string; address: string; here: boolean }[];
+  navigation: NavigationItem[];
+  /** The navigation in its foot. */
+  foot: NavigationItem[];
   /** From the top page down to the one above this. */
   above: { label: string; address: string }[];
   /** The page's own fields, mapped through its type's face. */

@@ -3,14 +3,17 @@ import { isJsonObject, sameJson, type Json, type JsonObject } from '../../json';
 import { layFlat, stayingBlocks, wholeBlock, type PlacedBlock, type PlacedBlocks } from './placed-blocks';
 
 /**
- * What a version of a record says, spoken by keys as at the door: `values` and, by language, `translations`; `slots` with
- * blocks; `rule`, `settings` and whatever else belongs to records of its sort.
+ * What a version of a record says, spoken by keys as at the door: `values` and, by language, `translations`;
+ * `slots` with blocks; `rule`, `settings` and whatever else belongs to records of its sort.
  */
 export type VersionContent = JsonObject;
 
 /** One thing in which two versions differ. */
 export interface Difference {
-  /** Where: a JSON Pointer (RFC 6901) into the later version, blocks by their ids; of what was taken out, into the earlier one. */
+  /**
+   * Where: a JSON Pointer (RFC 6901) into the later version, blocks by their ids; of what was taken out,
+   * into the earlier one.
+   */
   path: string;
   change: 'changed' | 'new' | 'out' | 'moved';
   /** What stands there in each; undefined is nothing. Of what only moved, the block itself. */
@@ -21,7 +24,10 @@ export interface Difference {
 /** Parts of a version that are compared name by name. */
 const byName = ['values', 'rule', 'settings', 'byHand'];
 /** What belongs to a block besides its values and its slots. */
-const ofBlock = ['variant', 'listing', 'hidden', 'preset'];
+const ofBlock = [
+  ...['variant', 'widths', 'spaced', 'listing', 'questions', 'navigation', 'teaser', 'shared', 'differs'],
+  ...['hidden', 'from', 'until', 'preset'],
+];
 
 const own = (of: Json | undefined, key: string): Json | undefined =>
   isJsonObject(of) && Object.hasOwn(of, key) && of[key] !== null ? of[key] : undefined;
@@ -80,11 +86,12 @@ function changedSlots(was: PlacedBlocks, is: PlacedBlocks): Difference[] {
 }
 
 /**
- * Everything in which a later version of a record differs from an earlier one: field by field, in each language; blocks by
- * their ids, moved, added, taken out, or with other values. No difference says what another says too.
+ * Everything in which a later version of a record differs from an earlier one: field by field, in each
+ * language; blocks by their ids, moved, added, taken out, or with other values. No difference says what
+ * another says too.
  *
- * compareVersions({ values: { size: 4.2 } }, { values: { size: 4.6 } })
- * // [{ path: '/values/size', change: 'changed', before: 4.2, after: 4.6 }]
+ * compareVersions({ values: { size: 4.2 } }, { values: { size: 4.6 } }) // [{ path: '/values/size', change:
+ * 'changed', before: 4.2, after: 4.6 }]
  */
 export const compareVersions = (before: VersionContent, after: VersionContent): Difference[] =>
   namesIn(before, after).flatMap((part): Difference[] => {

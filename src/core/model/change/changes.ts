@@ -40,7 +40,7 @@ const ownRules = (field: Field): Json =>
   asJson(insideOf(field) ? { ...field.rules, fields: [] } : field.rules);
 
 function plainOf(
-  { help, group, indexed, required, unique, localised, default: preset, showWhen }: Field,
+  { help, group, indexed, required, unique, localised, openWhereShared, default: preset, showWhen }: Field,
   leaveOutNeed: boolean,
 ): Json {
   return asJson({
@@ -50,6 +50,7 @@ function plainOf(
     required: leaveOutNeed ? null : (required ?? false),
     unique: unique ?? false,
     localised: localised ?? false,
+    openWhereShared: openWhereShared ?? false,
     preset: preset ?? null,
     showWhen: showWhen ?? null,
   });
@@ -209,6 +210,7 @@ const settingWords: Record<string, string> = {
   inNavigation: 'place in the navigation',
   mostInSite: 'limit',
   childOrder: 'order of what stands below',
+  starter: 'beginning of new pages',
   settings: 'set of settings',
   behaves: 'behaviour',
   sort: 'sort',
@@ -345,6 +347,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
       ['locales', 'set of languages'],
       ['words', 'set of words in other languages'],
       ['settings', 'set of settings'],
+      ['navigation', 'navigation'],
     ] as const
   )
     .filter(([part]) => !sameJson(asJson(before[part]), asJson(after[part])))

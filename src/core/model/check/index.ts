@@ -3,6 +3,7 @@ import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
 import { hardToRead, paletteWords } from '../fresh/house-style';
 import { mediaKey } from '../media-type';
+import { placedSharedKey } from '../shared-type';
 import { rolesOf } from '../roles';
 import { checkContextOf, fieldFaults, sameKeys, setCircles, type CheckContext } from './fields';
 import { faceFaults, mappingFaults } from './faces';
@@ -10,7 +11,7 @@ import { error, warning, type ModelFault } from './fault';
 import { pageFaults } from './pages';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
-import { kindFor } from '../kinds';
+import { kindFor, plainFields } from '../kinds';
 import { answersOf } from '../page-source';
 
 export type { Mend, ModelFault } from './fault';
@@ -180,10 +181,21 @@ function sourceFaults(type: PageType, path: string, around: CheckContext): Model
       about: type.id,
     }),
   ];
-  const { entryType, scheme, picked } = answersOf(source);
+  const { entryType, scheme, picked, leads } = answersOf(source);
   if (entryType !== undefined && !around.contentTypes.has(entryType)) return gone('type', 'a content type');
   if (scheme !== undefined && !around.schemes.has(scheme)) return gone('scheme', 'a scheme');
   if (picked?.types.some((id) => !around.contentTypes.has(id))) return gone('types', 'a content type');
+  if (leads === undefined || leads === 'below') return [];
+  const led = plainFields(type.fields).find(({ id }) => id === leads.by);
+  if (!led || kindFor(led).shows !== 'link')
+    return [
+      error(
+        `${path}/source/field`,
+        'gone',
+        `${type.label} leads where a field says that is gone, or is no link. Choose another.`,
+        { about: type.id },
+      ),
+    ];
   return [];
 }
 
@@ -311,6 +323,18 @@ export function checkModel(
               `/contentTypes/${i}/key`,
               'reserved',
               `A listing calls pictures and documents “${mediaKey}”: give ${label} another key.`,
+              { about: id },
+            ),
+          ]
+        : [],
+    ),
+    ...model.blockTypes.flatMap(({ key, label, id }, i) =>
+      key === placedSharedKey
+        ? [
+            error(
+              `/blockTypes/${i}/key`,
+              'reserved',
+              `Pages call their shared blocks “${placedSharedKey}”: give ${label} another key.`,
               { about: id },
             ),
           ]

@@ -1,6 +1,7 @@
 import { pointer } from '../../faults';
 import type { Id } from '../../ids';
 import type { BlockType, ModelDocument, PageType, Slot } from '../document';
+import { isPlacedShared } from '../shared-type';
 import { error, type ModelFault } from './fault';
 
 /** The block types that may stand in a slot: those it names, or every one where it names none. */
@@ -73,7 +74,8 @@ export function slotFaults(
       );
     }
     (slot.preset ?? []).forEach((block, p) => {
-      if (!allowed.some(({ id }) => id === block.type))
+      // Whether a shared block may stand there is told by what it holds, where it is put.
+      if (!isPlacedShared(block.type) && !allowed.some(({ id }) => id === block.type))
         faults.push(
           error(
             pointer(at, 'preset', p),

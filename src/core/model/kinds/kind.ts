@@ -60,7 +60,7 @@ export interface Speaking {
 /** What a value refers to, at a place in it (a JSON Pointer below the value). */
 export interface Reference {
   path: string;
-  sort: 'entry' | 'page' | 'category' | 'media';
+  sort: 'entry' | 'page' | 'category' | 'media' | 'shared';
   target: Id;
   /** The block on the page that is meant, where one is. */
   block?: Id;
@@ -108,8 +108,8 @@ export interface FacetAsked<Rules> {
 }
 
 /**
- * How visitors filter by the values of a kind, one value at a time. `had` is what they have chosen so far, each value as
- * it is kept.
+ * How visitors filter by the values of a kind, one value at a time. `had` is what they have chosen so far,
+ * each value as it is kept.
  */
 export interface Facet<Rules> {
   /**
@@ -155,10 +155,16 @@ export interface FromSample<Rules> {
   ): Json;
 }
 
-/** What a rule names: a scheme, content types, a field or fields beside it, one inside it, or the fields inside themselves. */
+/**
+ * What a rule names: a scheme, content types, a field or fields beside it, one inside it, or the fields
+ * inside themselves.
+ */
 export type NamedByRule = 'scheme' | 'types' | 'field beside' | 'fields beside' | 'field inside' | 'fields';
 
-/** What stands behind the names in a file: the ids of things, and days told from now. What names nothing stays as it is. */
+/**
+ * What stands behind the names in a file: the ids of things, and days told from now. What names nothing
+ * stays as it is.
+ */
 export interface FileNames {
   day(relative: string): string;
   category(scheme: Id, name: Json): Json;
@@ -185,7 +191,10 @@ export interface Kind<K extends KindName> {
   readonly measures?: 'time' | 'number';
   /** Whether its times are told to the minute. */
   readonly hasClock?: boolean;
-  /** Whether its values are words of an editor's own: one line, running text, or text with headings, lists and links. */
+  /**
+   * Whether its values are words of an editor's own: one line, running text, or text with headings, lists
+   * and links.
+   */
   readonly words?: 'line' | 'text' | 'formatted';
   /** Whether it has so few values that many entries share each. */
   readonly hasFewValues?: boolean;
@@ -214,7 +223,10 @@ export interface Kind<K extends KindName> {
   freshRules(): KindRules[K];
   /** Rules that contradict one another; paths are relative to the rules. */
   checkRules(rules: KindRules[K]): Fault[];
-  /** What in the rules names something that is gone. `label` is what the field is called; paths are relative to the rules. */
+  /**
+   * What in the rules names something that is gone. `label` is what the field is called; paths are relative
+   * to the rules.
+   */
   gone?(rules: KindRules[K], label: string, around: NamedAround): Fault[];
   /** Parses what was given and brings it into its one normal form, or says why it is no value of this kind. */
   read(input: Json, rules: KindRules[K]): Reading<KindValues[K]>;
@@ -256,7 +268,10 @@ export interface Kind<K extends KindName> {
   indexCell(value: KindValues[K], rules: KindRules[K]): IndexCell;
   /** What in the rules decides how values lie in an index table, besides whether there may be several. */
   laidBy?(rules: KindRules[K]): Json;
-  /** A value as the rules have it now, where they say what took the place of parts of it; undefined where nothing is left. */
+  /**
+   * A value as the rules have it now, where they say what took the place of parts of it; undefined where
+   * nothing is left.
+   */
   carried?(value: KindValues[K], rules: KindRules[K]): KindValues[K] | undefined;
   /** The value in words, for a visitor or a table cell. */
   inWords(value: KindValues[K], rules: KindRules[K], speaking: Speaking): string;
