@@ -1,18 +1,25 @@
 import { memo, type ReactElement, type ReactNode } from 'react';
+import { placedSharedKey } from '../core/model/shared-type';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
 import { Contact } from './contact';
 import { Face, type Level } from './face';
 import { Listing } from './listing';
+import { NavigationList } from './navigation';
 import { Medium } from './picture';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
-/** What the bench adds where it draws a page to arrange it: words at its slots and marks on its blocks. Visitors get none. */
+/**
+ * What the bench adds where it draws a page to arrange it: words at its slots and marks on its blocks.
+ * Visitors get none.
+ */
 export interface Arranged {
   /** By its id and the block that owns it (nothing for the page): the key of a slot, and what is written at it. */
   slot: (id: string, of: string | undefined) => { key: string; label: string };
   /** By their ids: what is said of blocks that do not just stand here, as those that are hidden. */
   marks: ReadonlyMap<string, string>;
+  /** The blocks that visitors do not see at the moment that is looked at, by their ids; none where none is chosen. */
+  unseen: ReadonlySet<string>;
 }
 
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
@@ -57,6 +64,13 @@ function Slides({
   );
 }
 
+/** A block's face; things of one field alone need no name over them: the block itself says what they are. */
+function faceOfBlock({ face }: DrawnBlock): DrawnBlock['face'] {
+  const { further } = face;
+  if (!further || new Set(further.map(({ label }) => label)).size > 1) return face;
+  return { ...face, further: further.map(({ label: _label, ...each }) => each) };
+}
+
 const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
   <nav aria-label={wordsFor(locale).way}>
     <ol className="way">
@@ -71,8 +85,8 @@ const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
 );
 
 /**
- * One block: its face, or what it does, in the variant it is shown in. On the bench, one that did not change among many is not
- * drawn again.
+ * One block: its face, or what it does, in the variant it is shown in. On the bench, one that did not change
+ * among many is not drawn again.
  */
 export const Block = memo(function Block({
   block,
@@ -85,10 +99,14 @@ export const Block = memo(function Block({
 }): ReactElement {
   const { traced = false, arranged } = around;
   const mark = arranged?.marks.get(block.id);
-  const { variant, behaves, listing, face, rows, slots, type } = block;
+  const { variant, spaced, behaves, listing, navigation, rows, slots, type } = block;
+  const face = faceOfBlock(block);
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
+  // What a shared block holds is arranged where that is kept.
+  const { arranged: _arranged, ...apart } = around;
+  const within = type === placedSharedKey ? apart : around;
   const slot = (id: string): ReactNode => (
-    <Slot slot={id} of={block.id} blocks={slots[id] ?? []} level={inside} around={around} />
+    <Slot slot={id} of={block.id} blocks={slots[id] ?? []} level={inside} around={within} />
   );
   const placed = new Set(
     (rows ?? []).flatMap(({ cells }) =>
@@ -98,9 +116,10 @@ export const Block = memo(function Block({
   const rest = Object.keys(slots).filter((id) => !placed.has(id));
   return (
     <section
-      className={`block b-${type}${variant ? ` v-${variant.key}` : ''}`}
+      className={`block b-${type}${variant ? ` v-${variant.key}` : ''}${spaced ? ` spaced-${spaced}` : ''}`}
       id={`b-${block.id}`}
       {...(mark === undefined ? {} : { 'data-mark': mark })}
+      {...(arranged?.unseen.has(block.id) ? { 'data-unseen': '' } : {})}
     >
       <div className="inner">
         {behaves === 'slideshow' ? (
@@ -121,6 +140,11 @@ export const Block = memo(function Block({
                 id={`b-${block.id}`}
                 traced={traced}
               />
+            )}
+            {navigation && navigation.length > 0 && (
+              <nav className="pages" aria-label={face.heading?.[0]?.words ?? wordsFor(around.locale).further}>
+                <NavigationList items={navigation} />
+              </nav>
             )}
             {rest.map((id) => (
               <div className="in-slot" key={id}>

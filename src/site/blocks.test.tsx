@@ -163,6 +163,28 @@ describe('a formatted text', () => {
     expect(drawn).toMatch(/<strong>.*this|this.*<\/strong>/);
     expect(drawn).toMatch(/<ul><li>.*One.*<\/li><\/ul><hr\/>/s);
   });
+  test('a table says what each of its heads is over, and an empty one is none', () => {
+    const cell = (type: 'tableHeader' | 'tableCell', text: string) => ({
+      type,
+      content: [
+        { type: 'paragraph' as const, ...(text ? { content: [{ type: 'text' as const, text }] } : {}) },
+      ],
+    });
+    const rows = [
+      [cell('tableHeader', ''), cell('tableHeader', 'Cafe')],
+      [cell('tableHeader', 'October'), cell('tableCell', '10 to 4')],
+    ];
+    const text: FormattedText = {
+      type: 'doc',
+      content: [{ type: 'table', content: rows.map((content) => ({ type: 'tableRow', content })) }],
+    };
+    expect(draw(text).match(/<t[dh][^>]*scope="[a-z]*"|<td/g)).toEqual([
+      '<td',
+      '<th scope="col"',
+      '<th scope="row"',
+      '<td',
+    ]);
+  });
   test('never lets words become markup', () =>
     expect(draw(formattedFrom('<script>alert(1)</script>'))).toContain('&lt;script&gt;'));
 });
@@ -176,6 +198,7 @@ test('a page is set out in its layout, or its listing stands behind its first sl
     address: '/visit',
     isTop: false,
     navigation: [],
+    foot: [],
     above: [],
     below: [],
     face: { heading: shown('Visit') },

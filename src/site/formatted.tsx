@@ -62,6 +62,33 @@ interface Place {
   level: number;
 }
 
+/** Whether a cell says nothing: then it heads nothing either. */
+const saysNothing = ({ text, content = [] }: FormattedNode): boolean =>
+  (text ?? '') === '' && content.every(saysNothing);
+
+/** A row of a table. One of heads alone heads the columns below it; a head among cells heads its row. */
+function Row({ cells, level }: { cells: readonly FormattedNode[] } & Place): ReactElement {
+  const isHead = cells.every(({ type }) => type === 'tableHeader');
+  return (
+    <tr>
+      {cells.map((cell, i) => {
+        const { colspan = 1, rowspan = 1 } = cell.attrs ?? {};
+        const spans = { colSpan: Number(colspan), rowSpan: Number(rowspan) };
+        const inside = <Pieces nodes={cell.content ?? []} level={level} />;
+        return cell.type === 'tableHeader' && !saysNothing(cell) ? (
+          <th key={i} scope={isHead ? 'col' : 'row'} {...spans}>
+            {inside}
+          </th>
+        ) : (
+          <td key={i} {...spans}>
+            {inside}
+          </td>
+        );
+      })}
+    </tr>
+  );
+}
+
 function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement | null {
   const inside = <Pieces nodes={node.content ?? []} level={level} />;
   const { attrs = {} } = node;
@@ -105,19 +132,7 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
         </div>
       );
     case 'tableRow':
-      return <tr>{inside}</tr>;
-    case 'tableHeader':
-      return (
-        <th scope="col" colSpan={Number(attrs.colspan ?? 1)} rowSpan={Number(attrs.rowspan ?? 1)}>
-          {inside}
-        </th>
-      );
-    case 'tableCell':
-      return (
-        <td colSpan={Number(attrs.colspan ?? 1)} rowSpan={Number(attrs.rowspan ?? 1)}>
-          {inside}
-        </td>
-      );
+      return <Row cells={node.content ?? []} level={level} />;
     case 'picture':
       return isText(attrs.address) ? (
         <figure className={picturePlace(attrs)}>

@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
+import { HeadNavigation, NavigationList } from './navigation';
 import { PageMain } from './page-main';
 import { nameOfLanguage, wordsFor } from './words';
 
@@ -20,7 +21,7 @@ export function Page({
   stylesheet: string;
   script: string;
 }): ReactElement {
-  const { site, navigation, face, listing, isTop, languages } = page;
+  const { site, navigation, foot, face, listing, isTop, languages } = page;
   const words = wordsFor(page.locale);
   const results = listing?.results;
   const [previous, next] = results
@@ -86,24 +87,7 @@ export function Page({
                 </ul>
               </nav>
             )}
-            {navigation.length > 0 && (
-              <nav className="main" aria-label={words.main}>
-                <ul>
-                  {navigation.map((item) => (
-                    <li key={item.address}>
-                      <a
-                        href={item.address}
-                        aria-current={
-                          item.here ? (item.address === page.address ? 'page' : 'true') : undefined
-                        }
-                      >
-                        {item.label}
-                      </a>
-                    </li>
-                  ))}
-                </ul>
-              </nav>
-            )}
+            {navigation.length > 0 && <HeadNavigation items={navigation} words={words} />}
           </div>
         </header>
         <main id="main" className="matter">
@@ -113,6 +97,11 @@ export function Page({
           <div className="wide">
             {page.author && <p className="author">{page.author}</p>}
             {page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}
+            {foot.length > 0 && (
+              <nav className="foot" aria-label={words.foot}>
+                <NavigationList items={foot} />
+              </nav>
+            )}
             {site.label}
           </div>
         </footer>

@@ -31,6 +31,7 @@ export async function renderMissing(
       address: '',
       isTop: false,
       navigation: [],
+      foot: [],
       above: [],
       slotOrder: [],
       slots: {},

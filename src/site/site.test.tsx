@@ -28,9 +28,10 @@ const page = {
   address: '/visit',
   isTop: false,
   navigation: [
-    { label: 'Visit', address: '/visit', here: true },
-    { label: 'Species', address: '/species', here: false },
+    { label: 'Visit', address: '/visit', here: 'page' as const, items: [] },
+    { label: 'Species', address: '/species', items: [] },
   ],
+  foot: [],
   above: [
     { label: 'Home', address: '/' },
     { label: 'About', address: '/about' },

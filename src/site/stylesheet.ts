@@ -3,7 +3,13 @@ import { fontFaces } from './font-faces';
 import { houseRules, namedRules } from './house-rules';
 
 /** The files in `styles` that dress a visitor's page, in the order in which they count. */
-export const styleFiles = ['document.css', 'page.css', 'arrangements.css', 'faces.css'] as const;
+export const styleFiles = [
+  'document.css',
+  'page.css',
+  'navigation.css',
+  'arrangements.css',
+  'faces.css',
+] as const;
 
 /** The one stylesheet of a site's visitor pages: what stands in the files, in a house style. */
 export const siteStylesheet = (style: HouseStyle, files: readonly string[]): string =>

@@ -1,9 +1,12 @@
-import type { ContactFault, ContactField } from '../core/site/contact';
+import type { AnswerFault, ContactFault, ContactField } from '../core/site/contact';
 
 /** What the site itself says around the content. Languages that are not here read it in English. */
 export interface SiteWords {
   toContent: string;
   main: string;
+  foot: string;
+  /** What unfolds the pages below one. */
+  below: (label: string) => string;
   way: string;
   further: string;
   nothing: string;
@@ -39,7 +42,11 @@ export interface SiteWords {
   contact: {
     fields: Record<ContactField, string>;
     /** With the most characters that the field may have. */
-    faults: Record<ContactFault, (most: number) => string>;
+    faults: Record<ContactFault | AnswerFault, (most: number) => string>;
+    /** What stands in the place of an answer of several that is not chosen yet. */
+    choose: string;
+    /** What stands beside a question that need not be answered. */
+    optional: string;
     toMend: string;
     tooMany: string;
     send: string;
@@ -54,6 +61,8 @@ const joined = (locale: string, words: readonly string[]): string =>
 const english: SiteWords = {
   toContent: 'To the content',
   main: 'Main',
+  foot: 'Foot',
+  below: (label) => `Below ${label}`,
   way: 'Where you are',
   further: 'Further pages',
   nothing: 'Nothing stands here yet.',
@@ -88,7 +97,10 @@ const english: SiteWords = {
       missing: () => 'This is still empty.',
       long: (most) => `At most ${most} characters.`,
       email: () => 'Write an e-mail address, such as ada@example.org.',
+      choice: () => 'Choose one of these.',
     },
+    choose: 'Choose',
+    optional: 'optional',
     toMend: 'It is not sent yet: something is still to fix.',
     tooMany: 'Many messages came from where you are. Please try again in a quarter of an hour.',
     send: 'Send',
@@ -102,6 +114,8 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu',
     main: 'Principale',
+    foot: 'Pied de page',
+    below: (label) => `Sous ${label}`,
     way: 'Où vous êtes',
     further: 'Autres pages',
     nothing: 'Rien ici pour le moment.',
@@ -136,7 +150,10 @@ const byLanguage: Record<string, SiteWords> = {
         missing: () => 'Ceci est encore vide.',
         long: (most) => `${most} caractères au plus.`,
         email: () => 'Écrivez une adresse, par exemple ada@example.org.',
+        choice: () => 'Choisissez-en un.',
       },
+      choose: 'Choisir',
+      optional: 'facultatif',
       toMend: 'Rien n’est encore envoyé : il reste à corriger.',
       tooMany: 'Beaucoup de messages viennent de chez vous. Réessayez dans un quart d’heure.',
       send: 'Envoyer',
@@ -147,6 +164,8 @@ const byLanguage: Record<string, SiteWords> = {
   de: {
     toContent: 'Zum Inhalt',
     main: 'Haupt',
+    foot: 'Fuß der Seite',
+    below: (label) => `Unter ${label}`,
     way: 'Wo Sie sind',
     further: 'Weitere Seiten',
     nothing: 'Hier steht noch nichts.',
@@ -181,7 +200,10 @@ const byLanguage: Record<string, SiteWords> = {
         missing: () => 'Hier steht noch nichts.',
         long: (most) => `Höchstens ${most} Zeichen.`,
         email: () => 'Schreiben Sie eine Adresse, etwa ada@example.org.',
+        choice: () => 'Wählen Sie eines davon.',
       },
+      choose: 'Wählen',
+      optional: 'freiwillig',
       toMend: 'Noch ist nichts abgeschickt: etwas ist noch zu richten.',
       tooMany:
         'Von Ihnen kamen viele Nachrichten. Bitte versuchen Sie es in einer Viertelstunde noch einmal.',

@@ -57,7 +57,7 @@ export const listActs = (
   );
 };
 
-/** The first names of what acts changed, at most `most` of each: the titles that records bear now. */
+/** The first names of what acts changed, at most `most` of each: the titles that records and starters bear now. */
 export const namesOfActs = (
   reader: Reader,
   keys: readonly number[],
@@ -65,8 +65,10 @@ export const namesOfActs = (
 ): Promise<{ act: number; sort: ActSort; target: Id; title: string | null }[]> =>
   reader.all(
     sql`SELECT act, sort, target, title FROM (
-       SELECT c.act, c.sort, c.target, w.title, row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
+       SELECT c.act, c.sort, c.target, coalesce(w.title, s.name) AS title,
+         row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
        FROM act_changes c LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
+         LEFT JOIN starters s ON s.uuid = c.target
        WHERE c.act IN ${anyOf(keys)}) WHERE n <= ${most}`,
   );
 

@@ -40,6 +40,22 @@ export const pagesAmong = (reader: Reader, ids: readonly Id[], now: number): Pro
      WHERE r.uuid IN ${anyOf(ids)} AND +r.sort = 'page' AND +r.binned_at IS NULL`,
   );
 
+/**
+ * Shared blocks outside the bin by their ids: as they are worked on, as visitors see them at a moment, and
+ * whether they ever did or will.
+ */
+export const sharedAmong = (
+  reader: Reader,
+  ids: readonly Id[],
+  now: number,
+): Promise<{ uuid: Id; title: string; body: string; live: string | null; wasSeen: 0 | 1 }[]> =>
+  reader.all(
+    sql`SELECT r.uuid, w.title, w.body, l.body AS live, EXISTS (SELECT 1 FROM live v WHERE v.record = r.id) AS wasSeen
+     FROM records r JOIN working w ON w.record = r.id
+     LEFT JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now}
+     WHERE r.uuid IN ${anyOf(ids)} AND +r.sort = 'shared' AND +r.binned_at IS NULL`,
+  );
+
 /** What entries, pages and media outside the bin are called, by their ids, as visitors see them at a moment. */
 export const titlesAmong = (
   reader: Reader,

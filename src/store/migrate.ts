@@ -23,6 +23,9 @@ import { personTables } from './migrations/020-person-tables';
 import { whatIsToFix } from './migrations/021-what-is-to-fix';
 import { allContent } from './migrations/022-all-content';
 import { tableWidths } from './migrations/023-table-widths';
+import { sharedBlocks } from './migrations/025-shared-blocks';
+import { starters } from './migrations/026-starters';
+import { navigation } from './migrations/027-navigation';
 import { mediaFields } from './migrations/024-media-fields';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
@@ -64,6 +67,9 @@ export const contentMigrations: readonly Migration[] = [
   allContent,
   tableWidths,
   mediaFields,
+  sharedBlocks,
+  starters,
+  navigation,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

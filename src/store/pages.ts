@@ -68,6 +68,17 @@ export const tree = (reader: Reader): Promise<PlacedPage[]> =>
 /** Every page with its place, also those in the bin. */
 export const everyPlace = (reader: Reader): Promise<PlacedPage[]> => reader.all(select);
 
+/** What pages say themselves of whether they stand in the navigation, by integer key. */
+export const navigationSaid = async (reader: Reader): Promise<Map<number, string>> =>
+  new Map(
+    (
+      await reader.all<{ record: number; said: string }>(
+        sql`SELECT record, json_extract(body, '$.settings.set.inNavigation') AS said FROM working
+         WHERE json_extract(body, '$.settings.set.inNavigation') IS NOT NULL`,
+      )
+    ).map(({ record, said }) => [record, said]),
+  );
+
 /** The titles that visitors read of pages at a moment (ms), by integer key. */
 export const titlesAt = async (reader: Reader, at: number): Promise<Map<number, string>> =>
   new Map(
@@ -336,12 +347,16 @@ export const livePagesOfTypes = (
   reader.all(
     sql`${live(now, fromTypes)} AND r.sort = 'page' AND r.type IN ${anyOf(types)} AND g.record IS NULL ORDER BY p.record`,
   );
-export const liveChildren = (
+/** The pages that visitors see right below some pages (by integer key), in the order of the tree; `most` at most, or all. */
+export const liveChildrenOfMany = (
   reader: Reader,
   now: number,
-  { site, record }: Pick<LivePage, 'site' | 'record'>,
+  parents: readonly number[],
+  most?: number,
 ): Promise<LivePage[]> =>
-  reader.all(sql`${live(now)} AND p.site = ${site} AND p.parent = ${record} ORDER BY p.position`);
+  reader.all(
+    sql`${live(now)} AND p.parent IN ${anyOf(parents)} AND g.record IS NULL ORDER BY p.parent, p.position LIMIT ${most ?? -1}`,
+  );
 export const livePagesByIds = (
   reader: Reader,
   now: number,

@@ -98,12 +98,31 @@ export const recordsNaming = async (
     )
   ).map(({ source }) => source);
 
-/** The pages that refer, as visitors see them, to an entry of one of some types; all by integer key. */
-export const pagesReferringToTypes = async (reader: Reader, types: readonly number[]): Promise<number[]> =>
-  (
-    await reader.all<{ source: number }>(
-      sql`SELECT DISTINCT f.source FROM records p CROSS JOIN refs f ON f.source = p.id AND f.side = 1
+/** The pages and shared blocks that refer, as visitors see them, to an entry of one of some types (by integer key). */
+export const arrangedReferringToTypes = (
+  reader: Reader,
+  types: readonly number[],
+): Promise<{ source: number; uuid: Id; sort: 'page' | 'shared' }[]> =>
+  reader.all(
+    sql`SELECT DISTINCT f.source, p.uuid, p.sort FROM records p CROSS JOIN refs f ON f.source = p.id AND f.side = 1
        CROSS JOIN records e ON e.uuid = f.target AND +e.sort = 'entry' AND +e.type IN ${anyOf(types)}
-       WHERE p.sort = 'page'`,
-    )
-  ).map(({ source }) => source);
+       WHERE p.sort IN ('page', 'shared')`,
+  );
+
+/**
+ * The shared blocks that refer, as visitors see them now, to each of some things; in one role alone where it
+ * is named.
+ */
+export const sharedNaming = (
+  reader: Reader,
+  now: number,
+  targets: readonly Id[],
+  role?: string,
+): Promise<{ target: Id; shared: Id }[]> => {
+  const as = role === undefined ? sql`` : sql`AND f.role = ${role}`;
+  return reader.all(
+    sql`SELECT DISTINCT f.target, r.uuid AS shared FROM refs f CROSS JOIN records r ON r.id = f.source AND r.sort = 'shared'
+     CROSS JOIN live v ON v.record = f.source AND v.starts <= ${now} AND v.ends > ${now}
+     WHERE f.target IN ${anyOf(targets)} AND f.side = 1 ${as} AND r.binned_at IS NULL`,
+  );
+};

@@ -36,8 +36,12 @@ export function expectMay(
     if (!shows) throw forbidden('Only an architect or an editor takes this back.');
   }
   const { model } = installation;
-  const of = model.contentType(type ?? '') ?? model.pageType(type ?? '');
-  const reviewed = of?.definition.review ?? false;
+  const of = model.contentType(type ?? '') ?? model.pageOrShared(type ?? '');
+  // What asks for it of shared blocks is the pages that may hold them.
+  const reviewed =
+    sort === 'shared'
+      ? model.document.pageTypes.some(({ review }) => review)
+      : (of?.definition.review ?? false);
   const seen = before === null || (isJsonObject(parsed(before)) && 'live' in (parsed(before) as object));
   if (seen && !mayPublish(person.role, reviewed))
     throw forbidden('Visitors would see something else. Someone who reviews must take this back.');

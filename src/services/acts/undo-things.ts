@@ -7,7 +7,23 @@ import { isJsonObject, sameJson, type Json } from '../../core/json';
 import { keyFrom } from '../../core/model/naming';
 import type { ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
-import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } from '../../store/pages';
+import {
+  addStarterRow,
+  changeStarterRow,
+  dropStarterRow,
+  starterByKey,
+  starterByUuid,
+  type StarterRow,
+} from '../../store/starters';
+import {
+  changeSiteRow,
+  dropSite,
+  makeSite,
+  pagesInSite,
+  placesOfMany,
+  sites,
+  type SiteRow,
+} from '../../store/pages';
 import type { KeptRecord } from '../../store/records';
 import { keepCategories } from '../categories/edit';
 import type { Act } from '../records/act';
@@ -118,9 +134,41 @@ async function undoSite(act: Act, { target, before, after }: ActChange): Promise
   return [];
 }
 
+async function undoStarter(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
+  const { tx } = act;
+  await act.touchStarter(target);
+  const now = await starterByUuid(tx, target);
+  // What an act keeps of a starter is its row.
+  const [was, is] = [parsed(before), parsed(after)] as unknown as [StarterRow | null, StarterRow | null];
+  if (now && now.revision !== is?.revision) return ['The starter was changed since.'];
+  if (!was) {
+    if (now) await dropStarterRow(tx, target);
+  } else if (now) {
+    const { name, about, type, body } = was;
+    await changeStarterRow(tx, target, {
+      ...{ name, about, type, body },
+      ...{ revision: now.revision + 1, changedAt: act.now, changedBy: act.by },
+    });
+  } else if (await starterByKey(tx, was.key)) return [`Another starter has the key ${was.key} now.`];
+  else {
+    const { id: _id, ...row } = was;
+    await addStarterRow(tx, { ...row, revision: was.revision + 1 });
+  }
+  return [];
+}
+
 const FORGOTTEN = 'Something of it was forgotten for good.';
 const isRecord = (sort: ActChange['sort']): boolean =>
-  sort === 'entry' || sort === 'page' || sort === 'listing' || sort === 'medium';
+  sort !== 'category' && sort !== 'starter' && sort !== 'site' && sort !== 'model';
+
+/** How deep a page stands among some, each told with the page above it. */
+function depthIn(above: ReadonlyMap<Id, Id | null>): (page: Id) => number {
+  const depth = (page: Id, step = 0): number => {
+    const parent = above.get(page) ?? null;
+    return parent === null || step > above.size ? step : depth(parent, step + 1);
+  };
+  return depth;
+}
 
 /** Changes with those of pages in the order of their tree: a page comes back to its place once the one above it is there. */
 function fromTheTop(changes: readonly ActChange[]): ActChange[] {
@@ -131,15 +179,25 @@ function fromTheTop(changes: readonly ActChange[]): ActChange[] {
       (parsed(before) as unknown as ActRecord | null)?.place?.parent ?? null,
     ]),
   );
-  const depth = (id: Id, step = 0): number => {
-    const parent = above.get(id) ?? null;
-    return parent === null || step > changes.length ? step : depth(parent, step + 1);
-  };
+  const depth = depthIn(above);
   return [...changes].sort((a, b) => depth(a.target) - depth(b.target));
 }
 
+/** Pages that an act made, in the order in which they go: each before the one above it, as they stand now. */
+async function fromTheBottom(
+  act: Act,
+  changes: readonly ActChange[],
+  records: ReadonlyMap<Id, KeptRecord>,
+): Promise<ActChange[]> {
+  const ids = new Map(changes.flatMap(({ target }) => [[records.get(target)?.id ?? 0, target] as const]));
+  const places = await placesOfMany(act.tx, [...ids.keys()]);
+  const above = new Map([...places].map(([record, { parent }]) => [ids.get(record) ?? '', parent]));
+  const depth = depthIn(above);
+  return [...changes].sort((a, b) => depth(b.target) - depth(a.target));
+}
+
 /**
- * Takes back what an act did to sites, categories and records (the model goes first, by itself). Answers what had to stay
+ * Takes back what an act did to sites, starters, categories and records (the model goes first, by itself). Answers what had to stay
  * as it is.
  */
 export async function undoThings(
@@ -150,7 +208,10 @@ export async function undoThings(
   const left: Left[] = [];
   const tell = (label: string, reasons: readonly Reason[]) =>
     left.push(...reasons.map((why) => ({ label, why })));
-  for (const change of changes) if (change.sort === 'site') tell('', await undoSite(act, change));
+  for (const change of changes) {
+    if (change.sort === 'site') tell('', await undoSite(act, change));
+    if (change.sort === 'starter') tell('', await undoStarter(act, change));
+  }
   tell(
     '',
     await undoCategories(
@@ -158,7 +219,12 @@ export async function undoThings(
       changes.filter(({ sort }) => sort === 'category'),
     ),
   );
-  for (const { sort, target, before, after } of fromTheTop(changes)) {
+  const isMadePage = ({ sort, before }: ActChange): boolean => sort === 'page' && before === null;
+  const inOrder = [
+    ...fromTheTop(changes.filter((change) => !isMadePage(change))),
+    ...(await fromTheBottom(act, changes.filter(isMadePage), records)),
+  ];
+  for (const { sort, target, before, after } of inOrder) {
     const record = records.get(target);
     // What an act keeps of a record is written by the act alone.
     const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];

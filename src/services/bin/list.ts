@@ -44,6 +44,7 @@ export async function bin(
   const labelOf = (sort: BinItem['sort'], type: Id | null): string => {
     if (sort === 'listing') return 'Listing';
     if (sort === 'medium') return 'Medium';
+    if (sort === 'shared') return model.shared.definition.label;
     return (
       (sort === 'page' ? model.pageType(type ?? '') : model.contentType(type ?? ''))?.definition.label ?? ''
     );

@@ -25,6 +25,7 @@ const deeds: Record<RecordSort, Deed> = {
   entry: 'write entries',
   medium: 'write entries',
   page: 'arrange pages',
+  shared: 'arrange pages',
   listing: 'keep listings',
 };
 
@@ -32,6 +33,7 @@ const words: Record<RecordSort, string> = {
   entry: 'an entry',
   medium: 'a medium',
   page: 'a page',
+  shared: 'a shared block',
   listing: 'a listing',
 };
 
@@ -104,8 +106,9 @@ async function restoreCategory(installation: Installation, person: Person, id: I
 }
 
 /**
- * Brings something back from the bin to where it stood, as a draft: a page to its place and address, with those below it that
- * went with it. What names it names it again. Refused where something stands in the way, which is then said.
+ * Brings something back from the bin to where it stood, as a draft: a page to its place and address, with
+ * those below it that went with it. What names it names it again. Refused where something stands in the way,
+ * which is then said.
  */
 export async function restoreFromBin(installation: Installation, person: Person, id: Id): Promise<Restored> {
   const [found] = isId(id) ? await recordsByUuids(installation.content, [id]) : [];

@@ -1,4 +1,4 @@
-import { blocksIn, type SlotContents } from '../../core/content/blocks';
+import { everythingSaid, type SlotContents } from '../../core/content/blocks';
 import { replaceCategory } from '../../core/content/references';
 import type { Values } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -18,8 +18,8 @@ function inSlots(
 ): SlotContents {
   // The blocks are copied as plain data first, so that the kept ones stay as they are.
   const copy = structuredClone(contents);
-  for (const block of blocksIn(copy))
-    block.values = replaceCategory(model.blockType(block.type)?.fields ?? [], block.values, from, to);
+  for (const { said } of everythingSaid(copy))
+    said.values = replaceCategory(model.blockType(said.type)?.fields ?? [], said.values, from, to);
   return copy;
 }
 
@@ -49,7 +49,7 @@ function replaced(
 }
 
 const fieldsOf = ({ model }: Installation, { type }: KeptRecord): readonly Field[] | undefined =>
-  (model.contentOrMedia(type ?? '') ?? model.pageType(type ?? ''))?.fields;
+  (model.contentOrMedia(type ?? '') ?? model.pageOrShared(type ?? ''))?.fields;
 
 /**
  * Gives every reference to one category to another (or to none), in what is worked on and in what visitors

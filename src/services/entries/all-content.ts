@@ -149,8 +149,8 @@ export async function allContent(
     items: rows.flatMap((row): AllContentRow[] => {
       const own = marks.get(row.entry);
       const date = dates.get(row.entry);
-      // Listings do not lie among them.
-      if (!own || row.sort === 'listing') return [];
+      // Listings and shared blocks do not lie among them.
+      if (!own || row.sort === 'listing' || row.sort === 'shared') return [];
       return [
         {
           id: row.uuid,

@@ -39,9 +39,9 @@ export async function knownByIds(installation: Installation, ids: string): Promi
       { path: '/ids', code: 'bound', message: `At most ${MOST_KNOWN} things are told of at once.` },
     ]);
   const refs = asked.flatMap((target): Reference[] =>
-    (['entry', 'page', 'category', 'media'] as const).map((sort) => ({ path: '', sort, target })),
+    (['entry', 'page', 'category', 'media', 'shared'] as const).map((sort) => ({ path: '', sort, target })),
   );
-  const { entries, pages, media, categories, binned } = await knownOf(
+  const { entries, pages, media, categories, shared, binned } = await knownOf(
     installation.content,
     installation,
     refs,
@@ -61,6 +61,7 @@ export async function knownByIds(installation: Installation, ids: string): Promi
     entries: Object.fromEntries(entries),
     pages: Object.fromEntries(pages),
     media: Object.fromEntries(media),
+    shared: Object.fromEntries(shared ?? []),
     binned: Object.fromEntries(binned ?? []),
     categories: Object.fromEntries([...categories].filter(([id]) => named.has(id))),
   };

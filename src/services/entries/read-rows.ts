@@ -71,9 +71,9 @@ const faultAt = (field: Field, code: string, message: string): Fault => ({
 });
 
 /**
- * What each of some rows comes to, `key` naming the field by which one is an entry that is there. Rows are values by field
- * key; what they do not speak of stays as it is. One with a value that is none, or that names what is not there, is refused,
- * and so is one whose key several entries have, or a row before it.
+ * What each of some rows comes to, `key` naming the field by which one is an entry that is there. Rows are
+ * values by field key; what they do not speak of stays as it is. One with a value that is none, or that
+ * names what is not there, is refused, and so is one whose key several entries have, or a row before it.
  */
 export async function readRows(
   reader: Reader,
@@ -165,7 +165,13 @@ async function withoutDangling(
     return referencesIn(type.fields, row.values, '').filter(({ target }) => !before.has(target));
   });
   const known = await knownOf(reader, installation, refs.flat());
-  const there = { entry: known.entries, page: known.pages, category: known.categories, media: known.media };
+  const there = {
+    entry: known.entries,
+    page: known.pages,
+    category: known.categories,
+    media: known.media,
+    shared: known.shared ?? new Map(),
+  };
   return rows.map((row, i): ReadRow => {
     const faults = (refs[i] ?? [])
       .filter(({ sort, target }) => !there[sort].has(target))

@@ -197,12 +197,12 @@ export async function shownOn(
   const listings = seen.length === 0 ? [] : await showing(installation, type);
   const shown = await shownBy(installation, type, listings, seen);
   const referring = (await referrersOfMany(installation.content, seen, 1)).filter(
-    ({ sort }) => sort === 'page',
+    ({ sort }) => sort === 'page' || sort === 'shared',
   );
   const items = seen.map((id): [Id, ReachLink[]] => {
     const own = addresses.get(id);
     const using = new Map(
-      referring.flatMap(({ target, uuid, title }) => (target === id ? [[uuid, title] as const] : [])),
+      referring.flatMap((each) => (each.target === id ? [[each.uuid, each] as const] : [])),
     );
     return [
       id,
@@ -218,8 +218,8 @@ export async function shownOn(
             label,
             detail: pages.join(', '),
           })),
-        ...[...using].map(([page, title]): ReachLink => ({
-          sort: 'page',
+        ...[...using].map(([page, { sort, title }]): ReachLink => ({
+          sort: sort === 'shared' ? 'shared' : 'page',
           id: page,
           label: title,
           detail: 'refers to it',

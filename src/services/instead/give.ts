@@ -1,6 +1,10 @@
 import { giveInstead } from '../../core/content/give-instead';
 import { newId, type Id } from '../../core/ids';
 import type { Json } from '../../core/json';
+import type { CompiledModel } from '../../core/model/compile';
+import { asksReviewIn } from '../../core/content/shared-blocks';
+import { sharedSlot } from '../../core/model/shared-type';
+import { pageBody } from '../records/bodies';
 import { mayPublish } from '../../core/roles';
 import { leaveAddresses, type OldAddressRow } from '../../store/old-addresses';
 import { placeOf } from '../../store/pages';
@@ -50,6 +54,12 @@ async function stepsTo(installation: Installation, record: KeptRecord, to: Id): 
     : [{ ...step, parent: record.uuid, piece: '', way: 'heir', target: to, address }];
 }
 
+/** Whether someone who reviews must publish a record. */
+const asksReview = (model: CompiledModel, { sort, type, body }: KeptRecord): boolean =>
+  sort === 'shared'
+    ? asksReviewIn(model, pageBody(body).slots?.[sharedSlot.id] ?? [])
+    : ((model.contentType(type ?? '') ?? model.pageType(type ?? ''))?.definition.review ?? false);
+
 /**
  * Gives what some records (by integer key) say of one thing to another: in what is worked on, and, where the person may
  * publish it, in what visitors see or will see. What lies in the bin stays as it is.
@@ -69,8 +79,7 @@ async function giveIn(act: Act, person: Person, records: readonly number[], from
   for (const record of naming) {
     const body = replaced(record.body, from, to);
     if (body !== record.body) changed.push({ record, patch: { body, why: 'another in its place' } });
-    const type = model.contentType(record.type ?? '') ?? model.pageType(record.type ?? '');
-    if (!mayPublish(person.role, type?.definition.review ?? false)) continue;
+    if (!mayPublish(person.role, asksReview(model, record))) continue;
     for (const version of live.get(record.id) ?? [])
       // What visitors saw before stays as they saw it.
       if (version.ends > act.now) rewritten.push([version.id, replaced(version.body, from, to)]);
@@ -80,8 +89,9 @@ async function giveIn(act: Act, person: Person, records: readonly number[], from
 }
 
 /**
- * Does what takes a record away from where visitors see it, and puts another in its place: all that names it names the other
- * then, and its address leads there. All of it is one act; `what` says it. With none in its place, only the first is done.
+ * Does what takes a record away from where visitors see it, and puts another in its place: all that names it
+ * names the other then, and its address leads there. All of it is one act; `what` says it. With none in its
+ * place, only the first is done.
  */
 export async function withInstead<T>(
   installation: Installation,

@@ -182,7 +182,7 @@ export async function binListing(
     // A page may show it in what visitors see and in what is worked on.
     const titles = [...new Map(using.map(({ uuid, title }) => [uuid, title])).values()];
     if (titles.length > 0 && instead === undefined) {
-      const [show, those] = titles.length === 1 ? ['shows', 'that page'] : ['show', 'those pages'];
+      const [show, those] = titles.length === 1 ? ['shows', 'it'] : ['show', 'them'];
       throw ruleViolation(`${titles.join(', ')} ${show} this listing. Give ${those} another first.`);
     }
     await comeDown(act, found.record.id);

@@ -127,14 +127,14 @@ export async function mediumReach(installation: Installation, id: Id): Promise<R
   );
   const referring = (await referrers(installation.content, id, 0)).flatMap(
     ({ uuid, sort, type, title }): ReachLink[] =>
-      sort === 'entry' || sort === 'page'
+      sort === 'entry' || sort === 'page' || sort === 'shared'
         ? [
             {
               sort,
               id: uuid,
               label: title,
               detail:
-                (installation.model.contentType(type ?? '') ?? installation.model.pageType(type ?? ''))
+                (installation.model.contentType(type ?? '') ?? installation.model.pageOrShared(type ?? ''))
                   ?.label ?? sort,
             },
           ]

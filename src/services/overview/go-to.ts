@@ -20,6 +20,7 @@ const sortWords: Record<RecordSort, string> = {
   medium: 'Medium',
   listing: 'Listing',
   page: 'Page',
+  shared: 'Shared block',
 };
 
 /** Where a record of each sort is worked on. */
@@ -28,6 +29,7 @@ const benches: Record<RecordSort, (id: Id) => string> = {
   medium: (id) => `/bench/write/media?at=${id}`,
   listing: (id) => `/bench/map/${id}`,
   page: (id) => `/bench/arrange/${id}`,
+  shared: (id) => `/bench/arrange/${id}`,
 };
 
 /** Where something is worked on, by its id alone. */
@@ -41,7 +43,10 @@ export async function benchOf(installation: Installation, id: Id): Promise<strin
     : `/bench/shape/schemes/${scheme.key}?at=${id}`;
 }
 
-/** Types, entries, media, listings and pages whose names hold the words, then those whose texts do; without words, the types. */
+/**
+ * Types, entries, media, listings and pages whose names hold the words, then those whose texts do; without
+ * words, the types.
+ */
 export async function goTo(installation: Installation, words: string): Promise<Destinations> {
   const sought = folded(words.trim());
   const named = (label: string) => folded(label).includes(sought);

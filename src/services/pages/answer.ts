@@ -1,8 +1,9 @@
 import type { PageAnswer, WaitingPlace as WaitingPlaceAnswer } from '../../contract/pages';
 import { olderInBlocks } from '../../core/content/block-sources';
 import { olderIn } from '../../core/content/translation-sources';
-import { serializeSlots } from '../../core/content/blocks';
+import { serializeHints, serializeSlots } from '../../core/content/blocks';
 import { serializeLocalized } from '../../core/content/localized-values';
+import { serializeTray } from '../../core/content/tray';
 import { titleOf } from '../../core/content/values';
 import { isId, type Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
@@ -74,7 +75,10 @@ async function waitingPlacesAnswer(
   );
 }
 
-/** What of a page is older in other languages than what the main language says: of its own fields, and of its blocks. */
+/**
+ * What of a page is older in other languages than what the main language says: of its own fields, and of its
+ * blocks.
+ */
 function olderOf(
   { model }: Installation,
   type: CompiledType<PageType>,
@@ -128,9 +132,11 @@ export async function answerPage(
     drift: await driftOf(reader, installation, body),
     byHand: body.byHand ?? {},
     slots: serializeSlots(installation.model, type.definition.slots, body.slots ?? {}),
+    tray: serializeTray(installation.model, body.tray ?? []),
     ...olderOf(installation, type, body),
     layout: type.definition.layouts.find(({ id }) => id === body.layout)?.key ?? null,
     settings: { ...body.settings?.set },
+    hints: serializeHints(type.fields, body.hints ?? {}),
     waitingPlaces,
     faults: await pageFaults(reader, installation, type, body, place.category !== null),
     names: await namesOf(reader, installation, pageReferences(installation, type, body)),

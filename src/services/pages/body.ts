@@ -1,7 +1,9 @@
 import { withSources } from '../../core/content/translation-sources';
 import type { PagePatch } from '../../contract/pages';
 import { withBlockSources } from '../../core/content/block-sources';
-import { blocksIn, parseSlots } from '../../core/content/blocks';
+import { parseSlots } from '../../core/content/parse-slots';
+import { blocksIn } from '../../core/content/blocks';
+import { parseTray } from '../../core/content/tray';
 import { parseLocalized } from '../../core/content/localized-values';
 import { isId, type Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
@@ -30,7 +32,16 @@ export async function pageBodyFrom(
   kept: PageBody,
   given: Pick<
     PagePatch,
-    'values' | 'translations' | 'slots' | 'listing' | 'picks' | 'beginFrom' | 'byHand' | 'layout' | 'settings'
+    | 'values'
+    | 'translations'
+    | 'slots'
+    | 'tray'
+    | 'listing'
+    | 'picks'
+    | 'beginFrom'
+    | 'byHand'
+    | 'layout'
+    | 'settings'
   >,
 ): Promise<PageBody> {
   const { localized: read, faults } = parseLocalized(
@@ -45,6 +56,11 @@ export async function pageBodyFrom(
     ? parseSlots(installation.model, type.definition.slots, given.slots, kept.slots ?? {}, '/slots')
     : { slots: kept.slots ?? {}, faults: [] };
   const slots = withBlockSources(installation.model, kept.slots ?? {}, said);
+  const { tray, faults: trayFaults } =
+    given.tray === undefined
+      ? { tray: kept.tray ?? [], faults: [] }
+      : parseTray(installation.model, given.tray, kept.tray ?? []);
+  slotFaults.push(...trayFaults);
   const layout =
     given.layout === undefined
       ? kept.layout
@@ -76,8 +92,10 @@ export async function pageBodyFrom(
     ...(began ? { began } : {}),
     ...(Object.keys(byHand).length > 0 ? { byHand } : {}),
     ...(Object.keys(slots).length > 0 ? { slots } : {}),
+    ...(tray.length > 0 ? { tray } : {}),
     ...(layout ? { layout } : {}),
     ...(settings && Object.keys(settings.set ?? {}).length > 0 ? { settings } : {}),
+    ...(kept.hints ? { hints: kept.hints } : {}),
   };
   await expectThere(
     reader,

@@ -1,4 +1,4 @@
-import { slotRuleFaults } from '../../core/content/blocks';
+import { slotRuleFaults } from '../../core/content/block-rules';
 import { localizedFaults } from '../../core/content/localized-values';
 import type { Fault } from '../../core/faults';
 import type { CompiledType } from '../../core/model/compile';

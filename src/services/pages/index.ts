@@ -15,4 +15,7 @@ export {
   submitPage,
   withdrawPage,
 } from './write';
+export { copyPage } from './copy';
+export { changeSeveral } from './several';
+export { fillOnce } from './fill-once';
 export { putNextPlaceTaking, takeDuePlace } from './waiting-places';

@@ -84,7 +84,7 @@ describe('a page', () => {
     await expect(add('plain', 'Plain', top, { listing: listing.id })).rejects.toMatchObject({
       title: 'Plain page is not filled by a listing.',
     });
-    const shows = { title: 'Species shows this listing. Give that page another first.' };
+    const shows = { title: 'Species shows this listing. Give it another first.' };
     const bin = () => binListing(small.installation, small.people.architect, listing.id, listing.revision);
     await expect(bin()).rejects.toMatchObject(shows);
     await publishPage(small.installation, small.people.editor, index.id, filled.revision, {});

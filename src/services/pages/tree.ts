@@ -11,8 +11,9 @@ import { stateAt } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import { TOP, type PageType } from '../../core/model/document';
+import { resolveSetting, type Layers } from '../../core/model/settings';
 import { inTreeOrder } from '../../core/site/tree-order';
-import { homesIn, spansOfPages, tree } from '../../store/pages';
+import { homesIn, navigationSaid, spansOfPages, tree, type PlacedPage } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { needPage, typeOfPage } from './answer';
@@ -22,7 +23,24 @@ import { siteGiven, siteOf } from '../runtime/sites';
 
 /** The trees of all sites, each page after its parent. */
 export async function siteTree(installation: Installation): Promise<TreeAnswer> {
-  const [pages, spans] = await Promise.all([tree(installation.content), spansOfPages(installation.content)]);
+  const { content, model } = installation;
+  const [pages, spans, said] = await Promise.all([
+    tree(content),
+    spansOfPages(content),
+    navigationSaid(content),
+  ]);
+  /** As its type says for all, or as is set on the site, the type and the page. */
+  const inNavigation = ({ record, type: id }: PlacedPage): boolean => {
+    const type = model.pageType(id);
+    if (!type || type.definition.inNavigation !== 'editor') return type?.definition.inNavigation === 'yes';
+    const own = said.get(record);
+    const layers: Layers = [
+      { source: 'site', layer: model.document.settings },
+      { source: 'type', layer: type.definition.settings },
+      { source: 'page', layer: own === undefined ? undefined : { set: { inNavigation: own } } },
+    ];
+    return resolveSetting('inNavigation', layers).value === 'yes';
+  };
   const byRecord = new Map(pages.map((page) => [page.record, page]));
   return {
     sites: sitesTold(installation),
@@ -36,6 +54,7 @@ export async function siteTree(installation: Installation): Promise<TreeAnswer> 
       slug: page.slug,
       address: addressOfPlaced(installation, page, byRecord.get(page.parent ?? 0)?.address),
       revision: page.revision,
+      inNavigation: inNavigation(page),
       state: stateAt(
         { stage: page.stage, spans: spans.get(page.record) ?? [], binned: false },
         installation.now(),

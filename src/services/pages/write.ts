@@ -8,11 +8,13 @@ import type {
   WaitingPlaceQuery,
 } from '../../contract/pages';
 import { firstContents } from '../../core/content/blocks';
-import { defaultValues } from '../../core/content/values';
+import { defaultValues, type Newness } from '../../core/content/values';
 import { newId, type Id } from '../../core/ids';
 import { binAddress } from '../../core/site/address';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
+import type { Reader } from '../../store/database';
+import { sharedKeys } from '../../store/shared-blocks';
 import { branchOf } from '../../store/pages';
 import { waitingPlaceOf } from '../../store/waiting-places';
 import { liveOf, liveOfMany, recordsByIds } from '../../store/records';
@@ -28,6 +30,7 @@ import { addRecords, changeRecord, putInBin } from '../records/working';
 import { minuteNow, today, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
 import { answerPage, needPage, titleFor, typeOfPage, type PageWithPlace } from './answer';
+import { withStarter } from './beginning';
 import { pageBodyFrom } from './body';
 import { pageFaults } from './faults';
 import { expectPlace, expectPlaceFor } from './moving';
@@ -52,11 +55,16 @@ import {
 } from './waiting-places';
 import { siteGiven, siteOf } from '../runtime/sites';
 
-const newness = (installation: Installation, person: Person) => ({
+const newness = (installation: Installation, person: Person, shared: Newness['shared']): Newness => ({
   today: today(installation),
   minute: minuteNow(installation),
   person: person.name,
+  ...(shared ? { shared } : {}),
 });
+
+/** The shared blocks outside the bin that slots may begin with, by their keys. */
+const sharedByKey = async (reader: Reader): Promise<Map<string, Id>> =>
+  new Map((await sharedKeys(reader)).flatMap(({ key, uuid, binned }) => (binned ? [] : [[key, uuid]])));
 
 const pageSort: GuardedSort<PageWithPlace, PageAnswer> = {
   need: (reader, _installation, id) => needPage(reader, id),
@@ -92,13 +100,15 @@ const firstBody = (
   person: Person,
   type: CompiledType<PageType>,
   category: Id | null,
-): PageBody =>
-  category === null
-    ? {
-        values: defaultValues(type.fields, newness(installation, person)),
-        slots: firstContents(installation.model, type.definition.slots, newness(installation, person)),
-      }
-    : { values: {} };
+  shared: ReadonlyMap<string, Id>,
+): PageBody => {
+  if (category !== null) return { values: {} };
+  const made = newness(installation, person, shared);
+  return {
+    values: defaultValues(type.fields, made),
+    slots: firstContents(installation.model, type.definition.slots, made),
+  };
+};
 
 /** Makes a page where its type may stand; anywhere else is refused with the reason. */
 export async function addPage(
@@ -115,7 +125,8 @@ export async function addPage(
     const { category = null } = given;
     if (category === null) await expectPlace(act, installation, type, at, null);
     else await expectWords(tx, installation, type, parent, category);
-    const first = firstBody(installation, person, type, category);
+    const usual = firstBody(installation, person, type, category, await sharedByKey(tx));
+    const first = category === null ? await withStarter(tx, installation, type, usual, given.starter) : usual;
     const body = await pageBodyFrom(tx, installation, type, first, given);
     const slug = await newSlug(act, installation, type, at, { given, body, category });
     const uuid = newId();
@@ -286,7 +297,10 @@ export const dropWaitingPlace = (
 /** The most pages that go into the bin as one branch. */
 const MOST_BINNED = 500;
 
-/** Lays a page in the bin; with `branch`, together with all that stands below it. Without, it is refused where pages stand there. */
+/**
+ * Lays a page in the bin; with `branch`, together with all that stands below it. Without, it is refused
+ * where pages stand there.
+ */
 export async function binPage(
   installation: Installation,
   person: Person,

@@ -58,7 +58,7 @@ export async function entryReach(installation: Installation, id: Id): Promise<Re
       : [{ sort: 'listing', id: listing, label, detail: placeInWords(place, limit) }];
   });
   for (const { source, sort, title, uuid } of await referrers(installation.content, id, 0))
-    if (source !== record.id && (sort === 'entry' || sort === 'page'))
+    if (source !== record.id && (sort === 'entry' || sort === 'page' || sort === 'shared'))
       goesTo.push({ sort, id: uuid, label: title, detail: 'links to it' });
   return {
     goesTo: distinctLinks(goesTo),

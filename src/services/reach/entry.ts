@@ -1,5 +1,5 @@
 import { entryTitles } from '../../store/known';
-import { pagesReferringToTypes, referrers } from '../../store/refs';
+import { arrangedReferringToTypes, referrers } from '../../store/refs';
 import { referencesInLocalized } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
@@ -213,10 +213,17 @@ async function pagesShowingEntriesOf(
   types: ReadonlySet<Id>,
 ): Promise<ReachedPage[]> {
   const numbers = [...types].map((type) => installation.keyMap.find(type));
-  const pages = await pagesReferringToTypes(reader, numbers);
-  return pages.length === 0
-    ? []
-    : reachedPages(reader, installation, await livePagesByIds(reader, installation.now(), pages));
+  const referring = await arrangedReferringToTypes(reader, numbers);
+  const pages = referring.flatMap(({ sort, source }) => (sort === 'page' ? [source] : []));
+  const shared = referring.flatMap(({ sort, uuid }) => (sort === 'shared' ? [uuid] : []));
+  return [
+    ...(await reachedPages(
+      reader,
+      installation,
+      pages.length === 0 ? [] : await livePagesByIds(reader, installation.now(), pages),
+    )),
+    ...(await pagesReferring(reader, installation, shared)),
+  ];
 }
 
 /** Every page visitors see that is of one of the types, or shows a listing over one of them. */

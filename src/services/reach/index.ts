@@ -2,4 +2,5 @@
 
 export { entryReach } from './entry-reach';
 export { pageReach } from './page-reach';
+export { sharedReach } from './shared-reach';
 export { schemeReach } from './scheme';

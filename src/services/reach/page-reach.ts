@@ -12,7 +12,7 @@ export async function pageReach(installation: Installation, id: Id): Promise<Rea
   const { record } = await needPage(content, id);
   const naming = (await referrers(content, id, 0)).flatMap(
     ({ source, sort, uuid, title }): ReachAnswer['goesTo'] =>
-      source !== record.id && (sort === 'entry' || sort === 'page' || sort === 'listing')
+      source !== record.id && (sort === 'entry' || sort === 'page' || sort === 'listing' || sort === 'shared')
         ? [{ sort, id: uuid, label: title, detail: 'names it' }]
         : [],
   );

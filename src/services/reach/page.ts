@@ -6,6 +6,8 @@ import { referrers } from '../../store/refs';
 import { schemeShownBy } from '../categories/pages';
 import { entryTypeOf } from '../entries/addresses';
 import type { Installation } from '../runtime/installation';
+import { siteAt } from '../runtime/sites';
+import { leadsOf, shapesAround, standsIn } from '../visitor/stands-in';
 import { reachOfTypes } from './entry';
 import { pagesListing } from './listed';
 import { distinctPages, livePlacesReferring, pagesShowing, reachedPages, type ReachedPage } from './pages';
@@ -26,6 +28,50 @@ const entryTypesBelow = (installation: Installation, pages: readonly LivePage[])
     }),
   );
 
+/** The page that lists what stands below another: the page above it, or where that is a heading, the one above that. */
+function listedAbove(
+  installation: Installation,
+  above: readonly LivePage[],
+  parent: number | null | undefined,
+): LivePage[] {
+  const page = above.find(({ record }) => record === parent);
+  if (!page) return [];
+  return leadsOf(installation, page) === 'below'
+    ? [page, ...listedAbove(installation, above, page.parent)]
+    : [page];
+}
+
+/** Whether a page stands in what every page of its site shows in its head or foot, being so many steps below the top. */
+const standsAround = (installation: Installation, page: LivePage, steps: number): boolean => {
+  const shapes = shapesAround(installation);
+  return (['head', 'foot'] as const).some(
+    (place) => steps <= (shapes[place]?.depth ?? 0) && standsIn(installation, page, place),
+  );
+};
+
+/** The pages of its site on which a block shows a navigation that a page may stand in. */
+async function pagesNavigating(
+  reader: Reader,
+  installation: Installation,
+  page: LivePage,
+): Promise<ReachedPage[]> {
+  const navigations = installation.model.blockTypes.filter(
+    ({ definition }) => definition.behaves === 'navigation',
+  );
+  if (navigations.length === 0 || !standsIn(installation, page, 'head')) return [];
+  const places = await livePlacesReferring(
+    reader,
+    installation,
+    navigations.map(({ id }) => id),
+    'block',
+  );
+  return reachedPages(
+    reader,
+    installation,
+    places.filter(({ address }) => siteAt(installation, address).id === page.site),
+  );
+}
+
 /**
  * Every page visitors see that differs when a page's words, place or visibility changes: itself, the page above it
  * (which lists it), the pages below it (which name it), and all of them where it stands in the navigation.
@@ -41,14 +87,12 @@ export async function reachOfPage(
   const below = await liveBelow(reader, now, [record]);
   const branch = [...(self ? [self] : []), ...below];
   const isTop = self?.parent === null;
-  const isBelowTop = above.some((page) => page.parent === null && page.record === self?.parent);
-  const inNavigation =
-    isTop || (isBelowTop && installation.model.pageType(self?.type ?? '')?.definition.inNavigation);
+  const isAround = isTop || (self !== undefined && standsAround(installation, self, above.length));
   const near = self?.category
     ? [self]
-    : self && inNavigation
+    : self && isAround
       ? await livePlaces(reader, now, { site: self.site })
-      : [...above.filter((page) => page.record === self?.parent), ...branch];
+      : [...listedAbove(installation, above, self?.parent), ...branch];
   // Where it says how the pages of entries are, or stands above what does, every link to such an entry follows it.
   // And where it says how the pages of categories are, every mark of one.
   const types = entryTypesBelow(installation, branch);
@@ -61,6 +105,7 @@ export async function reachOfPage(
     ...(await reachedPages(reader, installation, near)),
     ...(types.size > 0 ? await reachOfTypes(reader, installation, types) : []),
     ...(await pagesShowing(reader, installation, new Set(leading))),
+    ...(self && !isAround ? await pagesNavigating(reader, installation, self) : []),
     ...(await pagesListing(reader, installation, record, [...above, ...branch])),
     ...(self
       ? await reachedPages(reader, installation, await livePlacesReferring(reader, installation, [self.uuid]))

@@ -4,11 +4,15 @@ import type { Reader } from '../../store/database';
 import {
   liveBelow,
   livePagesByIds,
+  livePlaces,
   liveSlots,
   livePlacesNaming,
   type LivePage,
   type LivePlace,
 } from '../../store/pages';
+import { answersOf } from '../../core/model/page-source';
+import { standsIn } from '../visitor/stands-in';
+import { sharedNaming } from '../../store/refs';
 import { categoryAddress, categoryHomes, categoryLabel, type CategoryHome } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 
@@ -52,6 +56,36 @@ export const categoryPages = (
       : [];
   });
 
+/**
+ * Where some of the pages only lead elsewhere, as the navigation does for them: the pages of their sites, on which
+ * where they lead is told.
+ */
+async function pagesLeading(
+  reader: Reader,
+  installation: Installation,
+  pages: readonly LivePlace[],
+): Promise<LivePlace[]> {
+  const types = installation.model.pageTypes.flatMap(({ id, definition }) => {
+    const { leads } = answersOf(definition.source);
+    return leads === undefined || leads === 'below' ? [] : [installation.keyMap.of(id)];
+  });
+  if (types.length === 0 || pages.length === 0) return [];
+  const now = installation.now();
+  const reached = new Set(pages.map(({ record }) => record));
+  const leading = (await livePlaces(reader, now, { types })).filter(({ record }) => reached.has(record));
+  const found = await livePagesByIds(
+    reader,
+    now,
+    leading.map(({ record }) => record),
+  );
+  const sites = new Set(
+    found.flatMap((page) =>
+      standsIn(installation, page, 'head') || standsIn(installation, page, 'foot') ? [page.site] : [],
+    ),
+  );
+  return (await Promise.all([...sites].map((site) => livePlaces(reader, now, { site })))).flat();
+}
+
 /** Pages of the tree as what visitors see of them: words of a category are part of its page. */
 export async function reachedPages(
   reader: Reader,
@@ -61,7 +95,7 @@ export async function reachedPages(
   const homes = pages.some(({ category }) => category !== null)
     ? [...(await categoryHomes(reader, installation)).values()]
     : [];
-  return pages.flatMap((page): ReachedPage[] => {
+  return [...pages, ...(await pagesLeading(reader, installation, pages))].flatMap((page): ReachedPage[] => {
     if (page.category === null) return [{ uuid: page.uuid, title: page.title, address: page.address }];
     const home = homes.find((each) => each.page.record === page.parent);
     return home ? categoryPages(installation, home, [page.category]) : [];
@@ -105,9 +139,12 @@ async function inheriting(
   );
 }
 
+/** How a page refers to a shared block that stands on it. */
+const SHARED_ROLE = 'shared:';
+
 /**
- * Where the pages stand that visitors see now and that refer to each of some things, in their own words, in a block (those
- * handed down to them too) or by what fills them.
+ * Where the pages stand that visitors see now and that refer to each of some things, in their own words, in
+ * a block (those handed down to them too) or by what fills them.
  */
 export async function livePlacesReferringTo(
   reader: Reader,
@@ -126,9 +163,24 @@ export async function livePlacesReferringTo(
   };
   for (const { target, type: _type, ...place } of naming) add(target, place);
   for (const [target, place] of below) add(target, place);
-  // What is inherited stands among the others by its address.
+  // What a shared block refers to, the pages refer to on which it stands; it holds no shared blocks itself.
+  const through =
+    sought.length === 0 || role === SHARED_ROLE
+      ? []
+      : await sharedNaming(reader, installation.now(), sought, role);
+  const placed =
+    through.length === 0
+      ? new Map<Id, LivePlace[]>()
+      : await livePlacesReferringTo(
+          reader,
+          installation,
+          through.map(({ shared }) => shared),
+          SHARED_ROLE,
+        );
+  for (const { target, shared } of through) for (const place of placed.get(shared) ?? []) add(target, place);
+  // What is inherited stands among the others by its address, and so does what comes through shared blocks.
   const sorted = (places: LivePlace[]): LivePlace[] =>
-    below.length === 0
+    below.length + through.length === 0
       ? places
       : places.sort((a, b) => (a.address < b.address ? -1 : a.address > b.address ? 1 : 0));
   return new Map([...found].map(([target, of]) => [target, sorted([...of.values()])]));

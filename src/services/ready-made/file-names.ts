@@ -3,6 +3,7 @@ import type { Id } from '../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
 import type { Field } from '../../core/model/document';
+import { placedSharedKey } from '../../core/model/shared-type';
 import { kindFor, plainFields, type FileNames } from '../../core/model/kinds';
 
 const named = (ids: ReadonlyMap<string, Id>, name: Json, before = ''): Json =>
@@ -16,6 +17,8 @@ export class SiteNames {
   /** By what their addresses begin with, the first by its key. */
   readonly sites = new Map<string, Id>();
   readonly listings = new Map<string, Id>();
+  /** By their keys. */
+  readonly shared = new Map<string, Id>();
   /** By the key of the scheme and the key of the category. */
   readonly categories = new Map<string, Id>();
 
@@ -57,7 +60,9 @@ export class SiteNames {
         slot,
         (Array.isArray(blocks) ? blocks : []).map((block): Json => {
           if (!isJsonObject(block)) return block;
-          const { values, fr, listing, slots, ...rest } = block;
+          const { values, fr, listing, slots, shared, ...rest } = block;
+          if (typeof shared === 'string')
+            return { ...rest, type: placedSharedKey, shared: this.shared.get(shared) ?? shared };
           const type = this.model.blockTypeByKey(typeof rest.type === 'string' ? rest.type : '');
           return {
             ...rest,

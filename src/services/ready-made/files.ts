@@ -2,12 +2,13 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse } from 'yaml';
 import type { BeginSite } from '../../contract/begin';
-import type { JsonObject } from '../../core/json';
+import type { Json, JsonObject } from '../../core/json';
 import type { Role } from '../../core/roles';
 
 /**
- * What a site is made of as files tell it, read but not yet checked: that is done where it is used, by the same code that
- * reads what comes over HTTP. Entries stand by the key of their type, categories by that of their scheme.
+ * What a site is made of as files tell it, read but not yet checked: that is done where it is used, by the
+ * same code that reads what comes over HTTP. Entries stand by the key of their type, categories by that of
+ * their scheme.
  */
 export interface SiteFiles {
   model: JsonObject;
@@ -16,13 +17,31 @@ export interface SiteFiles {
   pictures: Record<string, Buffer>;
   /** PDF files by their names. */
   documents?: Record<string, Buffer>;
+  /** Sounds by their names. */
+  sounds?: Record<string, Buffer>;
   /** The folders of media, and what is said of each by the name of its file. */
   media?: { folders: FileCategory[]; files: Record<string, JsonObject> };
   entries: Record<string, JsonObject[]>;
+  /** Shared blocks, made of blocks as pages speak of theirs, each with the key by which pages name it. */
+  shared?: { name: string; key: string; blocks: Json[] }[];
   listings: { label: string; rule: JsonObject; inForce?: boolean }[];
+  /** What new pages and blocks begin with. */
+  starters?: FileStarter[];
   pages: FilePage[];
   /** Further sites, each with pages of its own. */
   sites?: { label: string; begins: string; pages: FilePage[] }[];
+}
+
+/** A starter: blocks as pages speak of theirs, or a whole page of a type. */
+export interface FileStarter {
+  name: string;
+  about?: string;
+  key: string;
+  blocks?: Json[];
+  type?: string;
+  values?: JsonObject;
+  hints?: JsonObject;
+  slots?: JsonObject;
 }
 
 export interface FileCategory {
@@ -46,6 +65,8 @@ export interface FilePage {
   /** The titles of the entries picked for it, in order. */
   picks?: string[];
   slug?: string;
+  /** What it sets itself of the settings that are open to it. */
+  settings?: JsonObject;
   layout?: string;
   slots?: JsonObject;
   state?: 'published' | 'draft';
@@ -91,8 +112,11 @@ export const readSample = (): Sample => ({
   categories: byName(join(SAMPLE, 'categories'), '.yaml', readYaml<FileCategory[]>),
   pictures: byName(join(SAMPLE, 'pictures'), '.svg', (path) => readFileSync(path)),
   documents: byName(join(SAMPLE, 'documents'), '.pdf', (path) => readFileSync(path)),
+  sounds: byName(join(SAMPLE, 'sounds'), '.wav', (path) => readFileSync(path)),
   media: readYaml(join(SAMPLE, 'media.yaml')),
   entries: byName(join(SAMPLE, 'entries'), '.yaml', readYaml<JsonObject[]>),
+  shared: readYaml(join(SAMPLE, 'shared.yaml')),
+  starters: readYaml(join(SAMPLE, 'starters.yaml')),
   listings: readYaml(join(SAMPLE, 'listings.yaml')),
   pages: readYaml(join(SAMPLE, 'pages.yaml')),
   sites: [readYaml(join(SAMPLE, 'friends.yaml'))],
@@ -113,7 +137,7 @@ function picturesIn(value: unknown): string[] {
 export const readReadyMade = (): ReadyMade[] =>
   Object.entries(byName(FOLDER, '.yaml', readYaml<Offered & Omit<SiteFiles, 'pictures'>>))
     .map(([key, written]): ReadyMade => {
-      const shown = picturesIn([written.entries, written.pages]);
+      const shown = picturesIn([written.entries, written.pages, written.shared]);
       const pictures = byName(join(FOLDER, 'pictures'), '.svg', (path) => path);
       return {
         ...written,

@@ -11,7 +11,7 @@ import { parseModelDocument } from '../../core/formats/model-schema';
 import type { Id } from '../../core/ids';
 import { isJsonObject, type Json, type JsonObject } from '../../core/json';
 import type { CompiledType } from '../../core/model/compile';
-import type { ContentType, ModelDocument, Scheme } from '../../core/model/document';
+import type { ContentType, ModelDocument, PageType, Scheme } from '../../core/model/document';
 import { kindFor } from '../../core/model/kinds';
 import { FOLDERS } from '../../core/model/media-type';
 import { changeSiteRow } from '../../store/pages';
@@ -22,10 +22,12 @@ import { addCategory, changeCategory } from '../categories/edit';
 import { today, type Installation } from '../runtime/installation';
 import { addSite } from '../pages/sites';
 import { addPage, changePage, publishPage } from '../pages/write';
+import { addSharedBlock } from '../shared/write';
+import { addStarter } from '../starters/write';
 import { addPerson } from '../people/people';
 import { type Person } from '../people/person';
 import { SiteNames } from './file-names';
-import type { FileCategory, FilePage, Sample, SiteFiles } from './files';
+import type { FileCategory, FilePage, FileStarter, Sample, SiteFiles } from './files';
 
 const DAY = 86_400_000;
 
@@ -175,8 +177,9 @@ export function modelOf({ model }: Pick<SiteFiles, 'model'>): ModelDocument {
 }
 
 /**
- * Fills a site whose model is in force with what its files hold: categories, media, pages, entries, listings. Its entries
- * are written by the writers, in turn. Answers the ids of its pages, those above first.
+ * Fills a site whose model is in force with what its files hold: categories, media, pages, entries,
+ * listings. Its entries are written by the writers, in turn. Answers the ids of its pages, those above
+ * first.
  */
 export async function fillSite(
   installation: Installation,
@@ -195,8 +198,9 @@ export async function fillSite(
   );
   for (const { name, picture } of pictures)
     names.media.set(name, (await addMedia(installation, architect, { name: `${name}.webp` }, picture)).id);
-  for (const [name, document] of Object.entries(files.documents ?? {}))
-    names.media.set(name, (await addMedia(installation, architect, { name: `${name}.pdf` }, document)).id);
+  for (const [ending, among] of [['pdf', files.documents ?? {}], ['wav', files.sounds ?? {}]] as const)
+    for (const [name, bytes] of Object.entries(among))
+      names.media.set(name, (await addMedia(installation, architect, { name: `${name}.${ending}` }, bytes)).id);
   for (const [key, written] of Object.entries(files.categories ?? {})) {
     const scheme = installation.model.schemeByKey(key);
     if (!scheme) throw new Error(`categories/${key}: there is no scheme of that key.`);
@@ -219,9 +223,50 @@ export async function fillSite(
     if (inForce) await publishListing(installation, architect, listing.id, listing.revision, {});
     names.listings.set(label, listing.id);
   }
+  for (const { name, key, blocks } of files.shared ?? []) {
+    const given = names.blocks({ blocks }).blocks;
+    const shared = await addSharedBlock(installation, architect, {
+      name,
+      key,
+      blocks: Array.isArray(given) ? given.filter(isJsonObject) : [],
+      published: true,
+    });
+    names.shared.set(key, shared.id);
+  }
+  for (const each of files.starters ?? []) await keepStarter(installation, architect, names, each);
   for (const { page, id } of made) await fillPage(installation, architect, names, page, id);
   return made.map(({ id }) => id);
 }
+
+async function keepStarter(
+  installation: Installation,
+  architect: Person,
+  names: SiteNames,
+  { blocks, values, slots, ...told }: FileStarter,
+): Promise<void> {
+  const fields = installation.model.pageTypeByKey(told.type ?? '')?.fields ?? [];
+  const given = blocks === undefined ? undefined : names.blocks({ blocks }).blocks;
+  await addStarter(installation, architect, {
+    ...told,
+    ...(given === undefined ? {} : { blocks: Array.isArray(given) ? given.filter(isJsonObject) : [] }),
+    ...(values === undefined ? {} : { values: names.localized(fields, values) }),
+    ...(slots === undefined ? {} : { slots: names.blocks(slots) }),
+  });
+}
+
+/** What a page says in its links, which may lead to pages that are made later, or in all its other fields. */
+const saidIn = (
+  type: CompiledType<PageType> | undefined,
+  values: JsonObject,
+  which: 'links' | 'others',
+): JsonObject =>
+  Object.fromEntries(
+    Object.entries(values).filter(([key]) => {
+      const field = type?.fieldByKey(key);
+      const isLink = field !== undefined && kindFor(field).shows === 'link';
+      return isLink === (which === 'links');
+    }),
+  );
 
 /** Makes the pages of all sites, still without what stands on them; those above first. */
 async function makePages(
@@ -233,7 +278,8 @@ async function makePages(
   const made: { page: FilePage; id: Id }[] = [];
   const make = async (below: readonly FilePage[], parent: Id | null, site: Id): Promise<void> => {
     for (const page of below) {
-      const fields = installation.model.pageTypeByKey(page.type)?.fields ?? [];
+      const type = installation.model.pageTypeByKey(page.type);
+      const fields = type?.fields ?? [];
       const category =
         page.category === undefined ? undefined : names.categories.get(page.category.replace('/', ' '));
       const { id, address } = await addPage(installation, architect, {
@@ -241,9 +287,10 @@ async function makePages(
         parent,
         site,
         ...(category === undefined ? {} : { category }),
-        values: names.localized(fields, page.values),
+        values: names.localized(fields, saidIn(type, page.values, 'others')),
         ...(page.fr ? { translations: { fr: names.localized(fields, page.fr) } } : {}),
         ...(page.slug === undefined ? {} : { slug: page.slug }),
+        ...(page.settings === undefined ? {} : { settings: page.settings }),
       });
       names.pages.set(address, id);
       made.push({ page, id });
@@ -265,11 +312,14 @@ async function fillPage(
   installation: Installation,
   architect: Person,
   names: SiteNames,
-  { listing, picks, layout, slots, state = 'published' }: FilePage,
+  { type, values, listing, picks, layout, slots, state = 'published' }: FilePage,
   id: Id,
 ): Promise<void> {
   const fill = listing === undefined ? undefined : names.listings.get(listing);
+  const pageType = installation.model.pageTypeByKey(type);
+  const links = saidIn(pageType, values, 'links');
   const { revision } = await changePage(installation, architect, id, 1, {
+    ...(Object.keys(links).length === 0 ? {} : { values: names.localized(pageType?.fields ?? [], links) }),
     ...(fill === undefined ? {} : { listing: fill }),
     ...(picks === undefined ? {} : { picks: picks.map((title) => names.entries.get(title) ?? title) }),
     ...(layout === undefined ? {} : { layout }),

@@ -29,7 +29,7 @@ interface Thing {
 }
 
 /** What counts as content, in the order in which it goes: what refers goes before what it refers to. */
-const sorts: readonly ActChange['sort'][] = ['page', 'entry', 'medium', 'category'];
+const sorts: readonly ActChange['sort'][] = ['page', 'shared', 'entry', 'medium', 'category'];
 const isMade = ({ sort, before }: ActChange): boolean => before === null && sorts.includes(sort);
 
 const CHANGED = 'Somebody has worked on it since.';
@@ -54,8 +54,9 @@ const isFrame = (
 };
 
 /**
- * Finds the content that a ready-made site brought and that is still as it was. What something of one's own (or anything
- * else that stays) refers to or stands below stays with it; pages that a rule fills stay for what is written next.
+ * Finds the content that a ready-made site brought and that is still as it was. What something of one's own
+ * (or anything else that stays) refers to or stands below stays with it; pages that a rule fills stay for
+ * what is written next.
  */
 async function madeUp(reader: Reader, installation: Installation, { act }: Begun): Promise<MadeUp> {
   const row = await actByUuid(reader, act);
@@ -171,7 +172,8 @@ export async function madeUpAnswer(installation: Installation): Promise<MadeUpAn
 const PART = 25;
 
 /**
- * Takes the made-up content away, as one act that can be taken back: it goes to the bin. Answers what was left there, and why.
+ * Takes the made-up content away, as one act that can be taken back: it goes to the bin. Answers what was
+ * left there, and why.
  */
 export async function takeMadeUpAway(installation: Installation, person: Person): Promise<MadeUpAnswer> {
   const begun = await begunFrom(installation);

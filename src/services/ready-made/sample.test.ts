@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import sharp from 'sharp';
 import { checkModel } from '../../core/model/check';
+import { answersOf } from '../../core/model/page-source';
 import { modelChanges } from '../../core/model/change/changes';
 import { type Installation } from '../runtime/installation';
 import { resultOf } from '../listings/trials';
@@ -69,10 +70,12 @@ test('the sample is whole: its model holds, every listing in force shows somethi
     // What says how the pages of entries or categories are is no page itself; theirs are.
     const isPage = ({ type, category }: { type: string; category: string | null }) =>
       category !== null || !saysHowOthersAre(installation, installation.model.pageTypeByKey(type));
+    const leads = ({ type }: { type: string }) =>
+      answersOf(installation.model.pageTypeByKey(type)?.definition.source ?? { kind: 'blocks' }).leads;
     for (const page of (await siteTree(installation)).pages)
       expect([page.address, (await visit(installation, page.address)).found]).toEqual([
         page.address,
-        page.state === 'published' && isPage(page) ? 'page' : 'nothing',
+        page.state !== 'published' || !isPage(page) ? 'nothing' : leads(page) ? 'elsewhere' : 'page',
       ]);
     for (const address of [
       '/species/bell-heron',

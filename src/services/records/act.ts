@@ -4,6 +4,7 @@ import { newId, type Id } from '../../core/ids';
 import type { Limits } from '../../core/limits';
 import { sameJson, type Json, type JsonObject } from '../../core/json';
 import type { CompiledModel } from '../../core/model/compile';
+import { sharedSlot } from '../../core/model/shared-type';
 import {
   actByUuid,
   changesOf,
@@ -28,7 +29,9 @@ import {
   type KeptRecord,
   type LiveVersion,
 } from '../../store/records';
+import { pageBody } from './bodies';
 import { recordsReferringTo } from '../../store/refs';
+import { starterByUuid } from '../../store/starters';
 import { waitingPlacesOf } from '../../store/waiting-places';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { actUnderWay, noteAct } from '../runtime/request-context';
@@ -39,7 +42,10 @@ import type { ActPlace, ActRecord, ActVersion } from './act-state';
 /** How long (ms) one person's savings of one record, one after the other, are one act. */
 const ONE_SITTING = 5 * 60_000;
 export const SAVED = 'saved';
-/** Why a version is kept by itself: so that both of two people's words stay in the history, or what was put back is told. */
+/**
+ * Why a version is kept by itself: so that both of two people's words stay in the history, or what was put
+ * back is told.
+ */
 const whyApart: Record<KeptApart, string> = {
   collided: 'saved, before what collided was decided',
   restored: 'put back from an earlier version',
@@ -127,6 +133,10 @@ export class Act {
 
   async touchSite(id: Id): Promise<void> {
     this.touchThing('site', id, await siteState(this.tx, id));
+  }
+
+  async touchStarter(id: Id): Promise<void> {
+    this.touchThing('starter', id, await starterState(this.tx, id));
   }
 
   /** Says that the model is another from here on. */
@@ -238,12 +248,12 @@ export class Act {
 
   /** Counts the faults of what refers to things that came, went or moved. */
   private async recount(categories: readonly Id[]): Promise<void> {
-    const now = new Map(
-      (await snapshots(this.tx, [...this.records.keys()])).map(([id, { record }]) => [id, record]),
-    );
+    const now = new Map(await snapshots(this.tx, [...this.records.keys()]));
     const moved = [...this.records].flatMap(([id, { uuid, before }]) => {
+      const after = now.get(id);
       const was = before ? before.record.binnedAt !== null : undefined;
-      return was === (now.get(id)?.binnedAt !== null) ? [] : [uuid];
+      const isSame = was === (after?.record.binnedAt !== null) && fitsTheSame(before, after);
+      return isSame ? [] : [uuid];
     });
     const targets = [...categories, ...moved];
     if (targets.length === 0) return;
@@ -280,16 +290,19 @@ export class Act {
   private async thingChanges(): Promise<ActChange[]> {
     const changes: ActChange[] = [];
     for (const { sort, id, before } of this.things.values()) {
-      const after =
-        sort === 'category'
-          ? asJson(this.view.categories.get(id))
-          : sort === 'site'
-            ? await siteState(this.tx, id)
-            : { number: this.view.model.revision };
+      const after = await this.thingNow(sort, id);
       if (sameJson(before, after)) continue;
       changes.push({ sort, target: id, before: asText(before), after: asText(after) });
     }
     return changes;
+  }
+
+  /** A thing that is no record, as this act leaves it. */
+  private async thingNow(sort: ActSort, id: Id): Promise<Json> {
+    if (sort === 'category') return asJson(this.view.categories.get(id));
+    if (sort === 'site') return siteState(this.tx, id);
+    if (sort === 'starter') return starterState(this.tx, id);
+    return { number: this.view.model.revision };
   }
 
   /**
@@ -337,6 +350,24 @@ const asJson = (category: Category | undefined): Json => (category ? { ...catego
 async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
   const site: SiteRow | undefined = (await sites(tx)).find(({ uuid }) => uuid === id);
   return site ? { ...site } : null;
+}
+
+async function starterState(tx: WriteTransaction, id: Id): Promise<Json> {
+  const row = await starterByUuid(tx, id);
+  return row ? { ...row } : null;
+}
+
+/**
+ * Whether what holds a shared block has the same to say against it: that nobody ever saw it, that it may not
+ * stand there.
+ */
+function fitsTheSame(before: Snapshot | undefined, after: Snapshot | undefined): boolean {
+  if (!before || after?.record.sort !== 'shared') return true;
+  const told = ({ record, versions }: Snapshot) => [
+    versions.length > 0,
+    (pageBody(record.body).slots?.[sharedSlot.id] ?? []).map(({ type }) => type),
+  ];
+  return JSON.stringify(told(before)) === JSON.stringify(told(after));
 }
 
 async function snapshots(tx: WriteTransaction, ids: readonly number[]): Promise<[number, Snapshot][]> {

@@ -1,4 +1,4 @@
-import type { SlotContents } from '../../core/content/blocks';
+import type { Block, Hints, SlotContents } from '../../core/content/blocks';
 import type { LocalizedValues } from '../../core/content/localized-values';
 import type { Id } from '../../core/ids';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
@@ -16,9 +16,13 @@ export interface PageBody extends LocalizedValues {
   /** What stands first here of listings that go by hand, in order, by listing. */
   byHand?: Record<Id, Id[]>;
   slots?: SlotContents;
+  /** What was taken off it and is kept. */
+  tray?: Block[];
   /** The layout it is set out in, where its type has several. */
   layout?: Id;
   settings?: SettingsLayer;
+  /** What an editor is told to write in the page's own fields, where a starter left that to them. */
+  hints?: Hints;
 }
 export interface ListingBody {
   rule: ListingRule;

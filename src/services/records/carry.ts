@@ -12,7 +12,7 @@ export function carriedBody(
   { sort, type }: Pick<KeptRecord, 'sort' | 'type'>,
   body: string,
 ): string {
-  const fields = (model.contentOrMedia(type ?? '') ?? model.pageType(type ?? ''))?.fields;
+  const fields = (model.contentOrMedia(type ?? '') ?? model.pageOrShared(type ?? ''))?.fields;
   if (sort === 'listing') {
     const said = listingBody(body);
     return JSON.stringify({ ...said, rule: carryRule(model, said.rule) });

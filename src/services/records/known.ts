@@ -6,6 +6,7 @@ import {
   type KnownEntry,
   type KnownMedia,
   type KnownPage,
+  type KnownShared,
 } from '../../core/content/known';
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
@@ -15,7 +16,8 @@ import type { Reference } from '../../core/model/kinds';
 import { sayingIn } from '../../core/model/visitor-words';
 import type { Reader } from '../../store/database';
 import { binnedTitles } from '../../store/bin';
-import { entriesAmong, pagesAmong, titlesAmong } from '../../store/known';
+import { sharedSlot } from '../../core/model/shared-type';
+import { entriesAmong, pagesAmong, sharedAmong, titlesAmong } from '../../store/known';
 import { recordsByUuids } from '../../store/records';
 import { knownMedia, mediaAddress, mediaAmong, mediaBeside, type MediaRow } from '../../store/media';
 import { addressOfPlaced, categoryAddress, categoryHomes } from '../categories/pages';
@@ -120,6 +122,26 @@ async function knownPages(
   );
 }
 
+async function knownShared(
+  reader: Reader,
+  installation: Installation,
+  ids: readonly Id[],
+): Promise<Map<Id, KnownShared>> {
+  const rows = ids.length === 0 ? [] : await sharedAmong(reader, ids, installation.now());
+  const blocksOf = (body: string) => pageBody(body).slots?.[sharedSlot.id] ?? [];
+  return new Map(
+    rows.map(({ uuid, title, body, live, wasSeen }) => [
+      uuid,
+      {
+        title,
+        blocks: blocksOf(body),
+        wasSeen: wasSeen === 1,
+        ...(live === null ? {} : { live: blocksOf(live) }),
+      },
+    ]),
+  );
+}
+
 /** What films and sounds have beside them: a picture before they play, and the words that are spoken in a language. */
 async function mediaBesideThese(
   reader: Reader,
@@ -160,13 +182,20 @@ export async function knownOf(
   deep = 0,
   language?: string,
 ): Promise<Known> {
-  const [entries, pages, media] = await Promise.all([
+  const sharedIds = idsOf(refs, 'shared');
+  const [entries, pages, shared, media] = await Promise.all([
     knownEntries(reader, installation, idsOf(refs, 'entry'), language),
     knownPages(reader, installation, refs, language),
+    knownShared(reader, installation, sharedIds),
     mediaAmong(reader, idsOf(refs, 'media')),
   ]);
   const beside = await mediaBesideThese(reader, media, language ?? installation.model.locale, language);
-  const there = new Set([...entries.keys(), ...pages.keys(), ...media.map(({ uuid }) => uuid)]);
+  const there = new Set([
+    ...entries.keys(),
+    ...pages.keys(),
+    ...shared.keys(),
+    ...media.map(({ uuid }) => uuid),
+  ]);
   const missing = refs.flatMap(({ sort, target }) =>
     sort === 'category' || there.has(target) ? [] : [target],
   );
@@ -176,6 +205,7 @@ export async function knownOf(
     pages,
     media: new Map(media.map((row) => [row.uuid, { ...knownMedia(row, language), ...beside.get(row.uuid) }])),
     categories: installation.categories.knownIn(language),
+    ...(shared.size > 0 || sharedIds.length > 0 ? { shared } : {}),
     ...(binned.length > 0 ? { binned: new Map(binned.map(({ uuid, title }) => [uuid, title])) } : {}),
   };
   if (deep === 0 || entries.size === 0) return known;
@@ -223,7 +253,10 @@ export async function drawingOf(
   };
 }
 
-/** The names of what some values refer to, by id, for those who show them: of records as visitors see them, if they do. */
+/**
+ * The names of what some values refer to, by id, for those who show them: of records as visitors see them,
+ * if they do.
+ */
 export async function namesOf(
   reader: Reader,
   { categories, now }: Pick<Installation, 'categories' | 'now'>,

@@ -153,7 +153,10 @@ test('pages look through the places of pages alone, where the whole tree is aske
     values: { title: 'Visit us' },
   });
   await publishPage(small.installation, small.people.architect, id, saved.revision, {});
-  expect(scans.filter((scan) => !/^SCAN p USING (?:COVERING )?INDEX page_by_/.test(scan))).toEqual([]);
+  // The few pages that say themselves whether they stand in the navigation have an index of their own.
+  const usual =
+    /^SCAN (?:p USING (?:COVERING )?INDEX page_by_|working USING COVERING INDEX working_in_navigation)/;
+  expect(scans.filter((scan) => !usual.test(scan))).toEqual([]);
   // The tree itself is looked through, or this would notice nothing.
   expect(scans.length).toBeGreaterThan(0);
 });

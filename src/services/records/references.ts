@@ -52,12 +52,14 @@ export async function expectThere(
     page: known.pages,
     category: known.categories,
     media: known.media,
+    shared: known.shared ?? new Map(),
   };
   const words: Record<Reference['sort'], string> = {
     entry: 'entry',
     page: 'page',
     category: 'category',
     media: 'medium',
+    shared: 'shared block',
   };
   const gone = fresh.filter(({ sort, target }) => !there[sort].has(target));
   if (gone.length > 0)

@@ -167,7 +167,7 @@ export async function countFaults(
   for (const { record, category } of all) {
     if (record.sort === 'listing')
       counts.set(record.id, ruleFaults(installation, listingBody(record.body).rule).length);
-    const type = record.sort === 'page' ? installation.model.pageType(record.type ?? '') : undefined;
+    const type = installation.model.pageOrShared(record.type ?? '');
     if (!type) continue;
     const faults = await pageFaults(reader, installation, type, pageBody(record.body), category !== null);
     counts.set(record.id, faults.length);
@@ -219,7 +219,13 @@ async function putAmongAll(
     spans: each.versions,
     date: dateOf(installation, each.record),
   }));
-  await putAllRecords(tx, model.locale, rows, installation.now());
+  // Shared blocks are sought by their words, and lie in no table of content.
+  await putAllRecords(
+    tx,
+    model.locale,
+    rows.filter(({ sort }) => sort !== 'shared'),
+    installation.now(),
+  );
   const languages = [undefined, ...model.document.locales.others];
   const words = some.flatMap((each) => {
     const texts = each.shape?.texts(each.record.body) ?? [];
@@ -260,7 +266,10 @@ async function valuesHeld(
   return held;
 }
 
-/** The other entries, those in the bin too, that hold what some entries hold, or held before, in a field that must differ. */
+/**
+ * The other entries, those in the bin too, that hold what some entries hold, or held before, in a field that
+ * must differ.
+ */
 async function rivals(
   reader: Reader,
   installation: Installation,
@@ -284,10 +293,10 @@ async function rivals(
 }
 
 /**
- * The one maker of what is derived from records: their titles, references, rows in index tables, words of the
- * search, faults, slugs, and the indexes by which listings are walked. Whatever changes bodies, versions, the bin or the
- * model calls it in the same transaction, for the records it touched. `anew` also makes again what nobody
- * touches any more: versions that are over.
+ * The one maker of what is derived from records: their titles, references, rows in index tables, words of
+ * the search, faults, slugs, and the indexes by which listings are walked. Whatever changes bodies,
+ * versions, the bin or the model calls it in the same transaction, for the records it touched. `anew` also
+ * makes again what nobody touches any more: versions that are over.
  */
 export async function reindexRecords(
   tx: WriteTransaction,

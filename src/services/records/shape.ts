@@ -44,8 +44,8 @@ export function shapeOf(
       texts: () => [],
       refRows: (body) => ruleRefRows(installation, listingBody(body).rule),
     };
-  if (sort === 'page') {
-    const type = model.pageType(of ?? '');
+  if (sort === 'page' || sort === 'shared') {
+    const type = model.pageOrShared(of ?? '');
     return (
       type && {
         fields: type.fields,

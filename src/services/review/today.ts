@@ -26,6 +26,7 @@ const SOON = 14 * 86_400_000;
 const labelOf = ({ model }: Installation, { sort, type }: RecordToSee): string => {
   if (sort === 'listing') return 'Listing';
   if (sort === 'medium') return 'Medium';
+  if (sort === 'shared') return model.shared.definition.label;
   const id: Id = type ?? '';
   return (sort === 'page' ? model.pageType(id) : model.contentType(id))?.definition.label ?? '';
 };
@@ -71,7 +72,10 @@ export async function waiting(installation: Installation): Promise<WaitingAnswer
   };
 }
 
-/** What somebody is to see to: given to them, waiting for them, given back, worked on last, soon out or down, broken since. */
+/**
+ * What somebody is to see to: given to them, waiting for them, given back, worked on last, soon out or down,
+ * broken since.
+ */
 export async function today(installation: Installation, person: Person): Promise<TodayAnswer> {
   const { content, now } = installation;
   const reviews = may(person.role, 'review');

@@ -18,14 +18,18 @@ export function contentOf(installation: Installation, of: Of, said: Said): Versi
   const { model } = installation;
   const body = said.model < model.revision ? carriedBody(model, of, said.body) : said.body;
   if (of.sort === 'listing') return { label: said.title, rule: serializeRule(model, listingBody(body).rule) };
-  if (of.sort === 'page') {
-    const type = model.pageType(of.type ?? '');
+  if (of.sort === 'page' || of.sort === 'shared') {
+    const type = model.pageOrShared(of.type ?? '');
     if (!type) return {};
     const page = pageBody(body);
     const { layouts, slots } = type.definition;
-    return {
+    const said = {
       ...serializeLocalized(type.fields, page, model.locale),
       slots: serializeSlots(model, slots, page.slots ?? {}),
+    };
+    if (of.sort === 'shared') return said;
+    return {
+      ...said,
       listing: page.listing ?? null,
       picks: page.picks ?? [],
       byHand: { ...page.byHand },
@@ -40,10 +44,8 @@ export function contentOf(installation: Installation, of: Of, said: Said): Versi
 const fieldsOf = (installation: Installation, { sort, type }: Of) =>
   sort === 'medium'
     ? filledIn(installation)
-    : ((sort === 'page'
-        ? installation.model.pageType(type ?? '')
-        : installation.model.contentType(type ?? '')
-      )?.fields ?? []);
+    : ((installation.model.pageOrShared(type ?? '') ?? installation.model.contentType(type ?? ''))?.fields ??
+      []);
 
 /** What a category said after an act; nothing where it was gone. */
 export function contentOfCategory(installation: Installation, category: Category | null): VersionContent {
@@ -57,7 +59,5 @@ export function contentOfCategory(installation: Installation, category: Category
 export const scopeOf = (installation: Installation, of: Of): PlaceScope => ({
   model: installation.model,
   fields: fieldsOf(installation, of),
-  slots: slotLabels(
-    (of.sort === 'page' ? installation.model.pageType(of.type ?? '')?.definition.slots : undefined) ?? [],
-  ),
+  slots: slotLabels(installation.model.pageOrShared(of.type ?? '')?.definition.slots ?? []),
 });

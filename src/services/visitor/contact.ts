@@ -1,4 +1,6 @@
-import type { ContactState, WrittenMessage } from '../../core/site/contact';
+import type { AskedQuestion } from '../../core/content/contact-questions';
+import type { Id } from '../../core/ids';
+import { answerFaults, YES, type ContactState, type WrittenMessage } from '../../core/site/contact';
 import type { DrawnBlock, DrawnSlots, VisitorPage } from '../../core/site/visitor-page';
 import { attemptsSince, noteAttempt } from '../../store/sessions';
 import type { Installation } from '../runtime/installation';
@@ -22,6 +24,21 @@ const recipientOf = (block: DrawnBlock): string | undefined =>
     .find((href) => href?.startsWith('mailto:'))
     ?.slice('mailto:'.length);
 
+/** What was answered, question by question, each on a paragraph of its own; nothing where nothing was asked. */
+const answersInWords = (questions: readonly AskedQuestion[], answers: Readonly<Record<Id, string>>): string =>
+  questions
+    .map(({ id, label, sort, choices }) => {
+      const answer = answers[id] ?? '';
+      const said =
+        sort === 'yesNo'
+          ? answer === YES
+            ? 'yes'
+            : 'no'
+          : (choices.find(({ value }) => value === answer)?.words ?? (answer || 'nothing'));
+      return `${onOneLine(label)}: ${said}\n\n`;
+    })
+    .join('');
+
 /** A message has no lines in its name or subject. */
 const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
 
@@ -32,14 +49,16 @@ const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
 export async function takeMessage(
   installation: Installation,
   page: VisitorPage,
-  { given, faults, byMachine, ...written }: WrittenMessage,
+  { given, answers, faults, byMachine, ...written }: WrittenMessage,
   address: string,
 ): Promise<ContactState | undefined> {
   const block = blockOf(page.slots, written.block);
   const to = block?.behaves === 'contact' ? recipientOf(block) : undefined;
   if (!block || to === undefined) return undefined;
-  const state: ContactState = { block: block.id, sent: false, given, faults };
-  if (Object.keys(faults).length > 0) return state;
+  const { questions = [] } = block;
+  const wrong = answerFaults(questions, answers);
+  const state: ContactState = { block: block.id, sent: false, given, answers, faults, answerFaults: wrong };
+  if (Object.keys(faults).length + Object.keys(wrong).length > 0) return state;
   // A machine that fills in everything is thanked like anyone, and not read.
   if (byMachine) return { ...state, sent: true };
   const now = Date.now();
@@ -59,7 +78,7 @@ export async function takeMessage(
         to,
         replyTo: writer,
         subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${given.name}`),
-        text: `${given.message}\n\n-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+        text: `${given.message}\n\n${answersInWords(questions, answers)}-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
       },
     },
   });

@@ -1,15 +1,21 @@
-import type { Block, SlotContents } from '../../core/content/blocks';
+import { isSeenAt, type Block, type SlotContents } from '../../core/content/blocks';
+import { rowsWith } from '../../core/content/block-rows';
+import { questionsIn } from '../../core/content/contact-questions';
 import type { Id } from '../../core/ids';
 import { mapToFace } from '../../core/mapping/map';
-import { type Drawing } from '../../core/mapping/face';
+import { type Drawing, type FaceContent } from '../../core/mapping/face';
 import type { ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { CompiledType } from '../../core/model/compile';
-import type { PageType } from '../../core/model/document';
+import type { BlockType, PageType } from '../../core/model/document';
+import { usualRule } from '../../core/site/navigation';
+import { teaserFace } from '../../core/site/teaser';
 import type { DrawnBlock, DrawnSlots } from '../../core/site/visitor-page';
 import type { LivePage } from '../../store/pages';
 import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { drawListing, type RenderContext } from './listings';
+import type { Navigator } from './navigation';
+import { withTeasedPage } from './teased-page';
 
 /** What stands in a page's slots, and of those that another page fills, by their ids: which. */
 export interface StandingContents {
@@ -58,6 +64,7 @@ export class BlockDrawer {
     rules: readonly (readonly [string, ListingRule])[],
     /** Whether blocks that visitors do not see are drawn as well. */
     private readonly arranging: boolean,
+    private readonly navigator: Navigator,
   ) {
     this.rules = new Map(rules);
   }
@@ -76,9 +83,16 @@ export class BlockDrawer {
     return drawn;
   }
 
+  private async face(type: CompiledType<BlockType>, block: Block): Promise<FaceContent> {
+    const face = mapToFace(type.definition.face.mapping, type, block, this.drawing);
+    if (type.definition.behaves !== 'teaser') return face;
+    const whole = await withTeasedPage(this.installation, type, block, face, this.drawing.language);
+    return teaserFace(whole, block.teaser);
+  }
+
   private async block(block: Block): Promise<DrawnBlock | undefined> {
     const type = this.installation.model.blockType(block.type);
-    if (!type || (block.hidden && !this.arranging)) return undefined;
+    if (!type || (!this.arranging && !isSeenAt(block, this.installation.now()))) return undefined;
     const { face, behaves, key } = type.definition;
     const rule = block.listing ? this.rules.get(block.listing) : undefined;
     const variant = this.installation.model.document.houseStyle.variants.find(
@@ -87,11 +101,16 @@ export class BlockDrawer {
     return {
       id: block.id,
       type: key,
-      face: mapToFace(face.mapping, type, block, this.drawing),
+      face: await this.face(type, block),
       slots: await this.slots(block.slots ?? {}),
       ...(behaves ? { behaves } : {}),
-      ...(face.rows ? { rows: face.rows } : {}),
+      ...(face.rows ? { rows: rowsWith(face.rows, block.widths) } : {}),
+      ...(block.spaced ? { spaced: block.spaced } : {}),
       ...(variant ? { variant } : {}),
+      ...(block.questions ? { questions: questionsIn(block.questions, this.drawing.language) } : {}),
+      ...(behaves === 'navigation'
+        ? { navigation: await this.navigator.byRule(block.navigation ?? usualRule) }
+        : {}),
       ...(rule && block.listing
         ? { listing: await drawListing(this.installation, rule, this.spotOf(block.listing)) }
         : {}),

@@ -1,4 +1,4 @@
-import { type SlotContents } from '../../core/content/blocks';
+import { nextTurnIn, type SlotContents } from '../../core/content/blocks';
 import { FOREVER } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import { type Drawing } from '../../core/mapping/face';
@@ -32,6 +32,7 @@ import {
   type Surroundings,
 } from './page-parts';
 import { drawFilling, type RenderContext } from './listings';
+import { Navigator } from './navigation';
 import { type ResolvedAddress } from './resolve-address';
 import type { LivePage } from '../../store/pages';
 
@@ -47,12 +48,19 @@ const placeOf = (
   ...(category ? { category: category.category.id } : {}),
 });
 
+const navigatorOf = (
+  installation: Installation,
+  { standing: { page }, language }: Asked,
+  { above, address }: Surroundings,
+): Navigator => new Navigator(installation, { page, above, address, language });
+
 /** What fills a page and stands in its slots. */
 async function drawContents(
   installation: Installation,
   asked: Asked,
   { address, contents, rules, filling, allAt }: Surroundings,
   drawing: Drawing,
+  navigator: Navigator,
 ) {
   const { body, type, language, results = 1, query, arranging = false } = asked;
   const layout = type.definition.layouts.find(({ id }) => id === body.layout) ?? type.definition.layouts[0];
@@ -72,7 +80,7 @@ async function drawContents(
       ...(all === undefined ? {} : { allAt: visitorAddress(installation, language, all) }),
     };
   };
-  const drawer = new BlockDrawer(installation, drawing, spotOf, rules, arranging);
+  const drawer = new BlockDrawer(installation, drawing, spotOf, rules, arranging, navigator);
   const order = type.definition.slots.map(({ id }) => id);
   const last = layout && layout.rows.length > 1 ? (layout.rows.at(-1)?.cells ?? []) : [];
   const foot = new Set(
@@ -137,9 +145,10 @@ export async function gather(
 ): Promise<Gathered> {
   const asked: Asked = { standing, body, type, ...request };
   const around = await surroundingsOf(installation, asked);
-  const ways = await waysOf(installation, asked, around);
+  const navigator = navigatorOf(installation, asked, around);
+  const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
-  const { drawn, query } = await drawContents(installation, asked, around, drawing);
+  const { drawn, query } = await drawContents(installation, asked, around, drawing, navigator);
   const own = await ownWords(installation, asked, around, drawing);
   const { address, rules } = around;
   const tellsVisits =
@@ -148,13 +157,16 @@ export async function gather(
   return {
     query,
     inherited: around.inherited,
-    freshUntil: tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
+    freshUntil: Math.min(
+      tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
+      nextTurnIn(around.contents, installation.now()) ?? FOREVER,
+    ),
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),
     page: {
       ...frameOf(installation, asked, address),
       ...own,
       ...drawn,
-      ...drawWays(installation, asked, around, ways, drawing),
+      ...drawWays(installation, asked, around, ways, drawing, navigator),
     },
   };
 }
@@ -178,7 +190,8 @@ export async function gatherAllResults(
   if (!found) return undefined;
   const { fullList: _fullList, notAbove: _notAbove, skip: _skip, ...rest } = found;
   const rule: ListingRule = { ...rest, limit: 'all', perPage: rest.perPage ?? PER_PAGE };
-  const ways = await waysOf(installation, asked, around);
+  const navigator = navigatorOf(installation, asked, around);
+  const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
   const address = visitorAddress(installation, language, request.allAt);
   const { listing, query } = await drawFilling(
@@ -193,7 +206,7 @@ export async function gatherAllResults(
     },
     { address, results, query: chosen },
   );
-  const { above, ...leading } = drawWays(installation, asked, around, ways, drawing);
+  const { above, ...leading } = drawWays(installation, asked, around, ways, drawing, navigator);
   const { title } = await ownWords(installation, asked, around, drawing);
   const heading = listing.heading || title;
   return {

@@ -8,3 +8,5 @@ export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';
 export { type Visit, visit } from './visit';
 export { seenPage } from './seen';
+export { sharedPreview } from './shared-preview';
+export { starterPreview } from './starter-preview';

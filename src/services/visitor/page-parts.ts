@@ -11,12 +11,16 @@ import { sayingIn } from '../../core/model/visitor-words';
 import { resolveSetting } from '../../core/model/settings';
 import { allResultsAddress, resultAddress } from '../../core/site/address';
 import { pageBySettings } from '../../core/site/shown-by-settings';
+import type { NavigationItem } from '../../core/site/navigation';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { keysByListing } from '../../store/listings';
-import { liveAbove, liveChildren, type LivePage } from '../../store/pages';
+import { liveAbove, type LivePage } from '../../store/pages';
 import { bodyOfCategory, categoryAddress, categoryLabel, schemeShownBy } from '../categories/pages';
 import type { CategoryWay } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';
+import { withShared } from '../../core/content/shared-blocks';
+import { sharedSlot } from '../../core/model/shared-type';
+import { sharedAmong } from '../../store/known';
 import { pageBody, type PageBody } from '../records/bodies';
 import { drawingOf, pageTitle } from '../records/known';
 import type { Installation } from '../runtime/installation';
@@ -26,8 +30,10 @@ import { pageVisits } from '../runtime/visits';
 import { companyOf } from './company';
 import { standingIn } from './draw-blocks';
 import { ruleInForce } from './listings';
-import { saysHowOthersAre, type ResolvedAddress } from './resolve-address';
-import { inNavigation, inOrder, languagesOf, layersOf, waysOn } from './ways';
+import type { Navigator } from './navigation';
+import type { ResolvedAddress } from './resolve-address';
+import { layersOf } from './stands-in';
+import { languagesOf, waysOn } from './ways';
 
 /** What is asked of a page besides itself: a language, a page of its results, what a visitor chose of them. */
 export interface PageRequest {
@@ -49,9 +55,8 @@ export interface Asked extends PageRequest {
 export interface Surroundings {
   /** Its address in the tree. */
   address: string;
-  /** The pages above it, from the top down, and the one at the top. */
+  /** The pages above it, from the top down. */
   above: LivePage[];
-  top: LivePage | undefined;
   contents: SlotContents;
   /** Of slots that another page fills, by their ids: which. */
   inherited: ReadonlyMap<Id, LivePage>;
@@ -62,12 +67,34 @@ export interface Surroundings {
   allAt: ReadonlyMap<Id, string>;
 }
 
+/**
+ * What stands in slots with the blocks of its shared blocks in their places. To be arranged they stay apart,
+ * and one that visitors do not see yet shows what is worked on.
+ */
+async function withSharedBlocks(
+  { content, model, now }: Installation,
+  contents: SlotContents,
+  arranging: boolean,
+): Promise<SlotContents> {
+  const ids = [...new Set(blocksIn(contents).flatMap(({ shared }) => shared ?? []))];
+  if (ids.length === 0) return contents;
+  const kept = new Map((await sharedAmong(content, ids, now())).map((row) => [row.uuid, row]));
+  const blocksOf = (id: Id) => {
+    const row = kept.get(id);
+    const body = row && (row.live ?? (arranging ? row.body : undefined));
+    return body === undefined ? undefined : pageBody(body).slots?.[sharedSlot.id];
+  };
+  return withShared(model, contents, blocksOf, arranging);
+}
+
 export async function surroundingsOf(
   installation: Installation,
-  { standing: { page, entry, category }, body, type }: Asked,
+  { standing: { page, entry, category }, body, type, arranging = false }: Asked,
 ): Promise<Surroundings> {
   const above = await liveAbove(installation.content, installation.now(), page.record);
-  const { contents, inherited } = standingIn(installation, type, body, above);
+  const standing = standingIn(installation, type, body, above);
+  const { inherited } = standing;
+  const contents = await withSharedBlocks(installation, standing.contents, arranging);
   const shown = [body.listing, ...blocksIn(contents).map(({ listing }) => listing)];
   const listings = [...new Set(shown.filter((id): id is string => id !== undefined))];
   const rules = (
@@ -82,7 +109,6 @@ export async function surroundingsOf(
     address,
     allAt: new Map([...keys].map(([id, key]) => [id, allResultsAddress(address, key)])),
     above,
-    top: page.parent === null ? page : above.find(({ parent }) => parent === null),
     contents,
     inherited,
     rules,
@@ -93,7 +119,9 @@ export async function surroundingsOf(
 /** Where a page leads: what stands below it, in the navigation, and beside it. */
 interface Ways {
   below: LivePage[];
-  main: LivePage[];
+  /** The navigations in the head and the foot. */
+  navigation: NavigationItem[];
+  foot: NavigationItem[];
   categories: CategoryWay[];
   beside: CategoryWay[];
 }
@@ -101,22 +129,17 @@ interface Ways {
 export async function waysOf(
   installation: Installation,
   { standing, language }: Asked,
-  { top, filling }: Surroundings,
+  { filling }: Surroundings,
+  navigator: Navigator,
 ): Promise<Ways> {
-  const { content } = installation;
   const { page, entry, category } = standing;
-  const now = installation.now();
   // The pages below the top stand in its navigation; those below any other page are named on it.
   const namesBelow = !filling && !entry && page.parent !== null;
-  // What only says how others are is no page to go to.
-  const isPlace = ({ type }: LivePage) => !saysHowOthersAre(installation, installation.model.pageType(type));
-  const [children, mainChildren] = await Promise.all([
-    namesBelow ? liveChildren(content, now, page) : [],
-    top ? liveChildren(content, now, top) : [],
-  ]);
+  const children = namesBelow ? await navigator.childrenOf(page) : [];
   return {
-    below: category ? [] : children.filter(isPlace),
-    main: mainChildren.filter(isPlace),
+    below: namesBelow && !category ? await navigator.below(page) : [],
+    navigation: await navigator.around('head'),
+    foot: await navigator.around('foot'),
     ...(await waysOn(installation, standing, children, language)),
   };
 }
@@ -191,10 +214,11 @@ const summaryOf = (face: FaceContent) => face.summary?.[0]?.words ?? '';
 /** The names of what a page leads to, each with where it stands. */
 export function drawWays(
   installation: Installation,
-  { standing: { page, category }, language }: Asked,
-  { address, above, top }: Surroundings,
-  { below, main, categories, beside }: Ways,
+  { standing: { category }, language }: Asked,
+  { above }: Surroundings,
+  { below, navigation, foot, categories, beside }: Ways,
   drawing: Drawing,
+  navigator: Navigator,
 ) {
   const link = (each: LivePage) => ({
     label: pageTitle(installation, each, language),
@@ -215,12 +239,8 @@ export function drawWays(
   const { model } = installation;
   const trail = category ? installation.categories.trail(category.category.id).slice(0, -1) : [];
   return {
-    navigation: inOrder(installation, top, main)
-      .filter((each) => inNavigation(installation, each))
-      .map((each) => ({
-        ...link(each),
-        here: address === each.address || address.startsWith(`${each.address}/`),
-      })),
+    navigation,
+    foot,
     above: [
       ...above.map(link),
       ...trail.map((each) => ({
@@ -233,8 +253,9 @@ export function drawWays(
       })),
     ],
     below: [
-      ...inOrder(installation, page, below).map((each) => ({
-        ...link(each),
+      ...below.map((each) => ({
+        label: pageTitle(installation, each, language),
+        address: navigator.addressOf(each) ?? '',
         summary: summaryIn(model.pageType(each.type), () => pageBody(each.body)),
       })),
       ...categories.map(({ label, address: at, count, home, category: each }) => ({

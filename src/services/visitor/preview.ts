@@ -21,7 +21,7 @@ const EXAMPLES = 200;
  * The category to look at a page by that shows categories: the one asked for, else the first in which
  * something stands.
  */
-async function exampleCategory(
+export async function exampleCategory(
   installation: Installation,
   page: LivePage,
   asked: Id | undefined,
@@ -45,8 +45,16 @@ async function exampleCategory(
   return category && { category, home, address: categoryAddress(installation, home, category.id) };
 }
 
+/** Refuses a language that is none of the site's others. */
+export function expectLanguage({ model }: Installation, language: string | undefined): void {
+  if (language !== undefined && !model.document.locales.others.includes(language))
+    throw invalidInput([
+      { path: '/language', code: 'locale', message: `The site has no other language "${language}".` },
+    ]);
+}
+
 /** A page's record with what it said at an earlier version, or to visitors at a moment, under the model in force. */
-async function asItWas(
+export async function asItWas(
   installation: Installation,
   record: KeptRecord,
   version: number | undefined,
@@ -71,10 +79,7 @@ export async function pagePreview(
   id: string,
   { language, category: asked, version, seenAt, arranging }: PreviewQuery = {},
 ): Promise<PagePreview> {
-  if (language !== undefined && !installation.model.document.locales.others.includes(language))
-    throw invalidInput([
-      { path: '/language', code: 'locale', message: `The site has no other language "${language}".` },
-    ]);
+  expectLanguage(installation, language);
   const placeWorking = async (record: KeptRecord): Promise<LivePage | undefined> => {
     const place = await placeOf(installation.content, record.id);
     return (

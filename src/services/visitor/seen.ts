@@ -6,6 +6,9 @@ import { splitResults } from '../../core/site/address';
 import { liveAbove } from '../../store/pages';
 import { categoryLabel } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
+import { withShared } from '../../core/content/shared-blocks';
+import { sharedSlot } from '../../core/model/shared-type';
+import { sharedAmong } from '../../store/known';
 import { pageBody } from '../records/bodies';
 import { notFound } from '../runtime/refusal';
 import { resolveAddress, type ResolvedAddress } from './resolve-address';
@@ -39,8 +42,29 @@ export async function seenPage(installation: Installation, { address }: SeenQuer
     page,
     ...(category?.words ? [category.words] : []),
   ];
+  const { content, model, now } = installation;
+  const own = pages.map(({ uuid, body }) => ({ uuid, slots: pageBody(body).slots ?? {} }));
+  const placed = own.flatMap(({ slots }) => blocksIn(slots).flatMap(({ shared }) => shared ?? []));
+  const shared = new Map(
+    (await sharedAmong(content, [...new Set(placed)], now())).map(({ uuid, live }) => [uuid, live]),
+  );
+  const blocksOf = (id: Id) => {
+    const live = shared.get(id);
+    return live ? pageBody(live).slots?.[sharedSlot.id] : undefined;
+  };
+  // What a shared block shows is written where that is kept.
   const blocks: Record<Id, Id> = Object.fromEntries(
-    pages.flatMap(({ uuid, body }) => blocksIn(pageBody(body).slots ?? {}).map(({ id }) => [id, uuid])),
+    own.flatMap(({ uuid, slots }) =>
+      blocksIn(slots).flatMap((block) => [
+        [block.id, block.shared ?? uuid],
+        ...(block.shared === undefined
+          ? []
+          : blocksIn(withShared(model, { [block.id]: [block] }, blocksOf)).map(({ id }) => [
+              id,
+              block.shared,
+            ])),
+      ]),
+    ),
   );
   return { drawn: found.page, own: ownOf(standing), page: page.uuid, blocks };
 }

@@ -9,6 +9,7 @@ import type { Installation } from '../runtime/installation';
 import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { gather, gatherAllResults } from './gather';
+import { leadsTo } from './leads-to';
 import { movedTo } from './moved';
 import { resolveAddress } from './resolve-address';
 
@@ -63,6 +64,9 @@ export async function visit(
     return elsewhere === null
       ? { found: 'nothing' }
       : { found: 'elsewhere', address: visitorAddress(installation, language, elsewhere), forNow: true };
+  const led = entry || category ? undefined : await leadsTo(installation, page, language);
+  if (led !== undefined)
+    return led === null ? { found: 'nothing' } : { found: 'elsewhere', address: led, forNow: true };
   const own = category?.words && pageBody(category.words.body);
   // Days turn by the clock of the site that the page stands in.
   const onSite = { ...installation, timeZone: siteOf(installation, page.site).timeZone };

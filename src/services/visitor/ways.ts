@@ -1,35 +1,12 @@
-import type { CompiledType } from '../../core/model/compile';
-import type { PageType } from '../../core/model/document';
-import { resolveSetting, type Layers } from '../../core/model/settings';
 import { resultAddress } from '../../core/site/address';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import type { LivePage } from '../../store/pages';
 import { categoryHomes, waysTo, type CategoryWay } from '../categories/pages';
 import { MOST_BESIDE } from '../reach/by-place';
-import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { languagesOn, visitorAddress } from '../runtime/languages';
 import { siteAt } from '../runtime/sites';
 import type { ResolvedAddress } from './resolve-address';
-
-/** The layers of settings that govern a page, the outermost first. */
-export const layersOf = (
-  installation: Installation,
-  type: CompiledType<PageType>,
-  body: PageBody,
-): Layers => [
-  { source: 'site', layer: installation.model.document.settings },
-  { source: 'type', layer: type.definition.settings },
-  { source: 'page', layer: body.settings },
-];
-
-/** Whether a page stands in the navigation: its type may decide it for all, or leave it to each page. */
-export function inNavigation(installation: Installation, page: LivePage): boolean {
-  const type = installation.model.pageType(page.type);
-  if (!type) return false;
-  if (type.definition.inNavigation !== 'editor') return type.definition.inNavigation === 'yes';
-  return resolveSetting('inNavigation', layersOf(installation, type, pageBody(page.body))).value === 'yes';
-}
 
 /** The pages below one in the order its type asks for. */
 export function inOrder(

@@ -123,6 +123,7 @@ test('only a page with slides has a script', async () => {
     address: '/birds',
     isTop: false,
     navigation: [],
+    foot: [],
     above: [],
     below: [],
     face: {},

@@ -1,6 +1,6 @@
 import { counted, integer, textOf, orNull, table, text } from './table';
 
-export type RecordSort = 'entry' | 'page' | 'listing' | 'medium';
+export type RecordSort = 'entry' | 'page' | 'listing' | 'medium' | 'shared';
 
 /** What people make: entries, pages, listings and media. */
 export const records = table('records', {
