@@ -16,7 +16,17 @@ import { Type } from 'class-transformer';
 export const actBounds = { limit: 100 } as const;
 
 /** What acts change. */
-export const actThings = ['entry', 'page', 'listing', 'medium', 'category', 'site', 'model'] as const;
+export const actThings = [
+  'entry',
+  'page',
+  'listing',
+  'medium',
+  'shared',
+  'category',
+  'starter',
+  'site',
+  'model',
+] as const;
 
 export class ActsQuery {
   /** Only acts that changed the thing of this id. */

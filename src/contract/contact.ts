@@ -1,4 +1,4 @@
-import { IsEmail, IsNotEmpty, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsEmail, IsNotEmpty, IsOptional, IsString, Matches, MaxLength } from 'class-validator';
 import { inputBounds } from './parse-input';
 import { contactBounds } from '../core/site/contact';
 
@@ -7,8 +7,8 @@ export const CONTACT_BYTES = inputBounds.anyone;
 
 /** What a visitor sends from a contact form. */
 export class ContactMessage {
-  /** The block whose form it is. */
-  @IsUUID() block!: string;
+  /** The block whose form it is; in a shared block, behind the id of the place where that stands. */
+  @Matches(/^[0-9a-f-]{36}(?:-[0-9a-f-]{36})?$/) block!: string;
   @IsString() @IsNotEmpty() @MaxLength(contactBounds.name) name!: string;
   @IsEmail() @MaxLength(contactBounds.email) email!: string;
   @IsString() @IsNotEmpty() @MaxLength(contactBounds.message) message!: string;

@@ -18,7 +18,7 @@ import {
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
 import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
-import type { KnownCategory, KnownEntry, KnownMedia, KnownPage } from '../core/content/known';
+import type { KnownCategory, KnownEntry, KnownMedia, KnownPage, KnownShared } from '../core/content/known';
 import { FaultAnswer } from './faults';
 import { Instead } from './instead';
 import type { SaidIn } from '../core/content/translation-sources';
@@ -281,8 +281,8 @@ export class EntriesAnswer {
 
 /** Where a thing comes from and goes to. */
 export class ReachLink {
-  @IsIn(['listing', 'page', 'entry', 'medium', 'category', 'type']) sort!:
-    'listing' | 'page' | 'entry' | 'medium' | 'category' | 'type';
+  @IsIn(['listing', 'page', 'entry', 'medium', 'shared', 'category', 'type']) sort!:
+    'listing' | 'page' | 'entry' | 'medium' | 'shared' | 'category' | 'type';
   @IsUUID() id!: string;
   @IsString() label!: string;
   /** In words: the place it has there, or the address. */
@@ -320,6 +320,8 @@ export class KnownAnswer {
   @IsObject() pages!: Record<string, KnownPage>;
   @IsObject() categories!: Record<string, KnownCategory>;
   @IsObject() media!: Record<string, KnownMedia>;
+  /** Shared blocks, with their blocks as they are worked on and as visitors see them. */
+  @IsObject() shared!: Record<string, KnownShared>;
   /** What things in the bin are called. */
   @IsObject() binned!: Record<string, string>;
 }

@@ -7,8 +7,8 @@ export class GoToQuery {
 }
 
 export class Destination {
-  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'medium', 'place']) sort!:
-    'type' | 'page type' | 'entry' | 'listing' | 'page' | 'medium' | 'place';
+  @IsIn(['type', 'page type', 'entry', 'listing', 'page', 'medium', 'shared', 'place']) sort!:
+    'type' | 'page type' | 'entry' | 'listing' | 'shared' | 'page' | 'medium' | 'place';
   @IsString() label!: string;
   @IsString() detail!: string;
   @IsString() href!: string;

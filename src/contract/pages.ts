@@ -1,7 +1,10 @@
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
+  Length,
   IsIn,
   IsInt,
   IsISO8601,
@@ -43,10 +46,15 @@ export class NewPage {
   @IsUUID() @IsOptional() listing?: string;
   /** The category whose words it holds, below the page that says how the pages of its scheme are. */
   @IsUUID() @IsOptional() category?: string;
-  /** Blocks by slot key. Left out, the slots begin as their type says. */
+  /** Blocks by slot key. Left out, the slots begin as the starter or their type says. */
   @IsObject() @IsOptional() slots?: JsonObject;
   /** The key of the layout it is set out in. */
   @IsString() @MaxLength(60) @IsOptional() layout?: string;
+  /** The starter it begins with; null for none. Left out, it is the one that its type names. */
+  @ValidateIf((page: NewPage) => page.starter !== null)
+  @IsUUID()
+  @IsOptional()
+  starter?: string | null;
   /** What it sets itself of the settings that are open on a page. */
   @IsObject() @IsOptional() settings?: JsonObject;
 }
@@ -67,6 +75,8 @@ export class PagePatch {
   @IsObject() @IsOptional() translations?: JsonObject;
   /** Blocks by slot key: a slot that is named is replaced whole, null empties it, the others stay. */
   @IsObject() @IsOptional() slots?: JsonObject;
+  /** What was taken off and is kept: blocks as in slots, replaced whole; at most 60. */
+  @IsArray() @IsObject({ each: true }) @IsOptional() tray?: JsonObject[];
   @IsString() @MaxLength(60) @IsOptional() layout?: string;
   /** Settings by key; null goes back to the inherited one. */
   @IsObject() @IsOptional() settings?: JsonObject;
@@ -81,12 +91,44 @@ export class BinPageQuery extends Instead {
   @IsIn(['yes', 'no']) @IsOptional() branch?: 'yes' | 'no';
 }
 
+/** Copies of blocks for several pages, with all they say. */
+export class FillOnce {
+  /** The blocks, as pages speak of theirs. */
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(40) @IsObject({ each: true }) blocks!: JsonObject[];
+  /** The key of the slot in which they stand: where a page has one of the same name that takes them, they go there. */
+  @IsString() @MaxLength(60) @IsOptional() slot?: string;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @IsUUID('all', { each: true }) pages!: string[];
+}
+
+class PageLeft {
+  @IsUUID() id!: string;
+  @IsString() title!: string;
+  @IsString() why!: string;
+}
+
+/** What became of blocks that were put on several pages, or taken off them. */
+export class BlocksPut {
+  /** How many pages were changed. */
+  @IsInt() changed!: number;
+  /** Pages that were not, each with why. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PageLeft) left!: PageLeft[];
+}
+
 /** A new place in the tree: under a page, after one of its children or before them all. */
 export class PageMove {
   @ValidateIf((move: PageMove) => move.parent !== null) @IsUUID() parent!: string | null;
   @ValidateIf((move: PageMove) => move.after !== null) @IsUUID() @IsOptional() after?: string | null;
   /** From when it stands there; left out, at once. */
   @IsIn(placeFroms) @IsOptional() placeFrom?: PlaceFrom;
+}
+
+export class PageCopy {
+  /** The page it stands under; left out, where the page stands that is copied. */
+  @IsUUID() @IsOptional() parent?: string;
+  /** What the copy is called; left out, as the page. */
+  @IsString() @Length(1, 200) @IsOptional() title?: string;
+  /** Whether all that stands below it is copied with it, 200 pages at most. */
+  @IsBoolean() @IsOptional() branch?: boolean;
 }
 
 export class TreeQuery {
@@ -123,6 +165,8 @@ export class TreePage {
   @IsString() address!: string;
   @IsIn(states) state!: State;
   @IsInt() revision!: number;
+  /** Whether it is to stand in the navigation; left out of the trees of another moment. */
+  @IsBoolean() @IsOptional() inNavigation?: boolean;
 }
 
 export class TreeAnswer {
@@ -170,6 +214,8 @@ export class PageAnswer extends TreePage {
    * their own.
    */
   @IsObject() slots!: JsonObject;
+  /** What was taken off and is kept: blocks as in slots. */
+  @IsArray() @IsObject({ each: true }) tray!: JsonObject[];
   /** By locale: keys of fields whose translation is older than what the main language says. */
   @IsObject() older!: Record<string, string[]>;
   /** The same of blocks, by locale and the id of the block. */
@@ -177,6 +223,8 @@ export class PageAnswer extends TreePage {
   @IsString() @IsOptional() layout!: string | null;
   /** The settings it sets itself. */
   @IsObject() settings!: JsonObject;
+  /** What an editor is told to write in its own fields, by field key, where a starter left that to them. */
+  @IsObject() hints!: JsonObject;
   /** The names of what it refers to, by id. */
   @IsObject() names!: Record<string, string>;
   @IsArray() @ValidateNested({ each: true }) @Type(() => FaultAnswer) faults!: FaultAnswer[];

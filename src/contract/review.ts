@@ -15,7 +15,7 @@ import {
 } from 'class-validator';
 
 const WORDS = { message: 'A note has 1 to 2,000 characters' };
-const recordSorts = ['entry', 'page', 'listing', 'medium'] as const;
+const recordSorts = ['entry', 'page', 'listing', 'medium', 'shared'] as const;
 
 /** What somebody writes at a record: about all of it, or a place in it, or some words there. */
 export class NewNote {

@@ -18,7 +18,7 @@ import type { VersionContent } from '../core/content/versions';
 import { ShownSpan } from './entries';
 
 /** What has versions: records, and categories by what was done to them. */
-export const versionedSorts = ['entry', 'page', 'listing', 'medium', 'category'] as const;
+export const versionedSorts = ['entry', 'page', 'listing', 'medium', 'shared', 'category'] as const;
 export type VersionedSort = (typeof versionedSorts)[number];
 
 export class VersionsQuery {

@@ -13,6 +13,8 @@ import { model } from './model';
 import { pages } from './pages';
 import { people } from './people';
 import { review } from './review';
+import { sharedBlocks } from './shared-blocks';
+import { starters } from './starters';
 import { tables } from './tables';
 import { versions } from './versions';
 
@@ -24,6 +26,8 @@ export const operations = {
   ...entries,
   ...listings,
   ...pages,
+  ...sharedBlocks,
+  ...starters,
   ...categories,
   ...media,
   ...acts,

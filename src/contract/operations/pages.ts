@@ -2,10 +2,13 @@ import { Publication, ReachAnswer, Withdrawal } from '../entries';
 import {
   AddressAnswer,
   AddressQuery,
+  BlocksPut,
+  FillOnce,
   HomesAnswer,
   HomesQuery,
   NewPage,
   PageAnswer,
+  PageCopy,
   PageMove,
   PagePatch,
   PagePreview,
@@ -19,6 +22,7 @@ import {
   WaitingPlaceQuery,
   BinPageQuery,
 } from '../pages';
+import { SeveralDone, SeveralPages } from '../several-pages';
 import { GuideAnswer } from '../guide';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
@@ -133,6 +137,25 @@ export const pages = {
     query: Withdrawal,
     answer: PageAnswer,
     guarded: true,
+  }),
+  copyPage: define('copyPage', {
+    summary: 'Copy a page, or all of its branch, as drafts',
+    act: 'arrange pages',
+    body: PageCopy,
+    answer: PageAnswer,
+    status: 201,
+  }),
+  changeSeveralPages: define('changeSeveralPages', {
+    summary: 'Do one thing to several pages: move, show in the navigation or not, publish, withdraw, bin',
+    act: 'arrange pages',
+    body: SeveralPages,
+    answer: SeveralDone,
+  }),
+  fillOnce: define('fillOnce', {
+    summary: 'Put copies of blocks on several pages',
+    act: 'arrange pages',
+    body: FillOnce,
+    answer: BlocksPut,
   }),
   movePage: define('movePage', {
     summary: 'Give a page another place',

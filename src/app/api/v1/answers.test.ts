@@ -30,6 +30,14 @@ beforeAll(async () => {
   await call('POST', `/listings/${listing.id}/publish`, { body: {}, revision: listing.revision });
   const page = await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } });
   await call('POST', `/pages/${page.id}/publish`, { body: {}, revision: page.revision });
+  const shared = await made('/shared-blocks', {
+    name: 'Hours',
+    blocks: [{ type: 'text', values: { body: 'First light.' } }],
+  });
+  const starter = await made('/starters', {
+    name: 'Days',
+    blocks: [{ type: 'text', values: { body: 'First light.' } }],
+  });
   const medium = (
     await call('POST', '/media?name=notes.pdf&alt=Notes', { bytes: Buffer.from('%PDF-1.4\n%%EOF\n') })
   ).body;
@@ -70,6 +78,12 @@ beforeAll(async () => {
     homesFor: `/pages/${page.id}/homes`,
     mayStandUnder: `/pages/${page.id}/homes/${page.id}`,
     pageReach: `/pages/${page.id}/reach`,
+    sharedBlock: `/shared-blocks/${shared.id}`,
+    starter: `/starters/${starter.id}`,
+    starterPreview: `/starters/${starter.id}/preview`,
+    sharedPreview: `/shared-blocks/${shared.id}/preview?arranging=yes`,
+    sharedReach: `/shared-blocks/${shared.id}/reach`,
+    sharedPlaces: `/shared-blocks/${shared.id}/places`,
     categories: `/schemes/${scheme}/categories`,
     categoryCounts: `/schemes/${scheme}/counts`,
     schemeReach: `/schemes/${scheme}/reach`,

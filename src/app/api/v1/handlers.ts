@@ -82,7 +82,22 @@ import {
   submitEntry,
   withdrawEntry,
 } from '../../../services/entries';
-import { entryReach, pageReach, schemeReach } from '../../../services/reach';
+import {
+  addSharedBlock,
+  binSharedBlock,
+  changeSharedBlock,
+  copySharedBlock,
+  placeSharedBlock,
+  publishSharedBlock,
+  returnSharedBlock,
+  sharedBlock,
+  sharedBlocks,
+  sharedPlaces,
+  submitSharedBlock,
+  withdrawSharedBlock,
+} from '../../../services/shared';
+import { addStarter, changeStarter, forgetStarter, starter, starters } from '../../../services/starters';
+import { entryReach, pageReach, schemeReach, sharedReach } from '../../../services/reach';
 import {
   beginInstallation,
   beginning,
@@ -101,6 +116,9 @@ import {
   changeSite,
   homesFor,
   mayStandUnder,
+  changeSeveral,
+  copyPage,
+  fillOnce,
   movePage,
   page,
   publishPage,
@@ -136,6 +154,8 @@ import { goTo, overview } from '../../../services/overview';
 import {
   oldAddresses,
   pagePreview,
+  sharedPreview,
+  starterPreview,
   seenPage,
   draftLinks,
   endDraftLink,
@@ -362,12 +382,53 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
     returnPage(installation, person, path('id'), revision),
   dropWaitingPlace: ({ installation, person, path, revision, query }) =>
     dropWaitingPlace(installation, person, path('id'), revision, query),
+  changeSeveralPages: ({ installation, person, body }) => changeSeveral(installation, person, body),
+  copyPage: ({ installation, person, path, body }) => copyPage(installation, person, path('id'), body),
+  fillOnce: ({ installation, person, body }) => fillOnce(installation, person, body),
   movePage: ({ installation, person, path, revision, body }) =>
     movePage(installation, person, path('id'), revision, body),
   typesUnder: ({ installation, path }) => typesUnder(installation, path('id')),
   homesFor: ({ installation, path, query }) => homesFor(installation, path('id'), query),
   mayStandUnder: ({ installation, path }) => mayStandUnder(installation, path('id'), path('parent')),
   pageReach: ({ installation, path }) => pageReach(installation, path('id')),
+
+  sharedBlocks: ({ installation }) => sharedBlocks(installation),
+  addSharedBlock: ({ installation, person, body }) => addSharedBlock(installation, person, body),
+  sharedBlock: ({ installation, path }) => sharedBlock(installation, path('id')),
+  changeSharedBlock: ({ installation, person, path, revision, body }) =>
+    changeSharedBlock(installation, person, path('id'), revision, body),
+  binSharedBlock: ({ installation, person, path, revision, query: { instead } }) =>
+    withInstead(installation, person, { id: path('id'), instead, what: 'binned a shared block' }, () =>
+      binSharedBlock(installation, person, path('id'), revision),
+    ),
+  copySharedBlock: ({ installation, person, path }) => copySharedBlock(installation, person, path('id')),
+  publishSharedBlock: ({ installation, person, path, revision, body }) =>
+    publishSharedBlock(installation, person, path('id'), revision, body),
+  withdrawSharedBlock: ({ installation, person, path, revision, query }) =>
+    withInstead(
+      installation,
+      person,
+      { id: path('id'), instead: query.instead, what: 'turned off a shared block' },
+      () => withdrawSharedBlock(installation, person, path('id'), revision, query),
+    ),
+  submitSharedBlock: ({ installation, person, path, revision }) =>
+    submitSharedBlock(installation, person, path('id'), revision),
+  returnSharedBlock: ({ installation, person, path, revision }) =>
+    returnSharedBlock(installation, person, path('id'), revision),
+  sharedPreview: ({ installation, path, query }) => sharedPreview(installation, path('id'), query),
+  sharedReach: ({ installation, path }) => sharedReach(installation, path('id')),
+  sharedPlaces: ({ installation, path, query }) => sharedPlaces(installation, path('id'), query),
+  placeSharedBlock: ({ installation, person, path, body }) =>
+    placeSharedBlock(installation, person, path('id'), body),
+
+  starters: ({ installation }) => starters(installation),
+  addStarter: ({ installation, person, body }) => addStarter(installation, person, body),
+  starter: ({ installation, path }) => starter(installation, path('id')),
+  changeStarter: ({ installation, person, path, revision, body }) =>
+    changeStarter(installation, person, path('id'), revision, body),
+  forgetStarter: ({ installation, person, path, revision }) =>
+    forgetStarter(installation, person, path('id'), revision),
+  starterPreview: ({ installation, path }) => starterPreview(installation, path('id')),
 
   categories: ({ installation, path }) => categoriesOf(installation, path('id')),
   addCategory: ({ installation, person, path, body }) => addCategory(installation, person, path('id'), body),

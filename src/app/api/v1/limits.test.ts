@@ -1,8 +1,11 @@
 import { callsTo, type Call, type Given } from '../../../../tests/call';
-import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
+import { emptyInstallation, type SmallInstallation } from '../../../../tests/small-installation';
+import { documentFrom, smallModel } from '../../../../tests/small-model';
+import type { JsonObject } from '../../../core/json';
 import { operations, type Operation } from '../../../contract/operations';
 import type { OperationName } from '../../../contract/routes';
 import type { Act } from '../../../core/roles';
+import { beginWith } from '../../../services/model';
 import { changePerson } from '../../../services/people';
 
 /** What only those may do who write, arrange or publish: all of it is bounded by what somebody may change. */
@@ -37,7 +40,27 @@ let call: Call;
 const tried: Partial<Record<OperationName, Given & { path: string }>> = {};
 
 beforeAll(async () => {
-  small = await smallInstallation();
+  small = await emptyInstallation();
+  // Home takes a block, so that there is something to share.
+  const { home: homeType, ...pageTypes } = smallModel.pageTypes as JsonObject;
+  await beginWith(
+    small.installation,
+    documentFrom({
+      ...smallModel,
+      blockTypes: {
+        text: {
+          label: 'Text',
+          plural: 'Texts',
+          fields: { body: { label: 'Body' } },
+          face: { text: ['body'] },
+        },
+      },
+      pageTypes: {
+        home: { ...(homeType as JsonObject), slots: { main: { label: 'Main', allows: [] } } },
+        ...pageTypes,
+      },
+    }),
+  );
   call = await callsTo(small);
   const { installation, people } = small;
   const made = async (path: string, body: object) => (await call('POST', path, { body })).body;
@@ -57,6 +80,11 @@ beforeAll(async () => {
     body: { slug: 'learning', placeFrom: 'publication' },
     revision: 2,
   });
+  const block = { type: 'text', values: { body: 'First light.' } };
+  const shared = await made('/shared-blocks', { name: 'Hours', blocks: [block] });
+  const sentShared = await made('/shared-blocks', { name: 'Days', blocks: [block] });
+  await call('POST', `/shared-blocks/${sentShared.id}/review`, { revision: 1 });
+  const starter = await made('/starters', { name: 'Ways', blocks: [block] });
   const here = { revision: 1 };
   Object.assign(tried, {
     addEntry: { path: '/entries', body: { type: 'species', values: { name: 'Otter' } } },
@@ -86,8 +114,26 @@ beforeAll(async () => {
     submitPage: { path: `/pages/${visit.id}/review`, ...here },
     returnPage: { path: `/pages/${sentPage.id}/return`, revision: 3 },
     withdrawPage: { path: `/pages/${visit.id}/withdraw`, ...here },
+    copyPage: { path: `/pages/${visit.id}/copy`, body: {} },
+    changeSeveralPages: { path: '/pages/several', body: { ids: [visit.id], does: 'bin' } },
+    fillOnce: { path: '/pages/copies', body: { blocks: [block], pages: [home.id] } },
     movePage: { path: `/pages/${visit.id}/move`, body: { parent: home.id, after: null }, ...here },
     dropWaitingPlace: { path: `/pages/${sentPage.id}/waiting-place`, revision: 3 },
+    addSharedBlock: { path: '/shared-blocks', body: { name: 'Ways', blocks: [block] } },
+    changeSharedBlock: { path: `/shared-blocks/${shared.id}`, body: { values: { name: 'Times' } }, ...here },
+    binSharedBlock: { path: `/shared-blocks/${shared.id}`, ...here },
+    copySharedBlock: { path: `/shared-blocks/${shared.id}/copy` },
+    publishSharedBlock: { path: `/shared-blocks/${shared.id}/publish`, body: {}, ...here },
+    withdrawSharedBlock: { path: `/shared-blocks/${shared.id}/withdraw`, ...here },
+    submitSharedBlock: { path: `/shared-blocks/${shared.id}/review`, ...here },
+    returnSharedBlock: { path: `/shared-blocks/${sentShared.id}/return`, revision: 2 },
+    placeSharedBlock: {
+      path: `/shared-blocks/${shared.id}/places`,
+      body: { pages: [home.id], stands: true },
+    },
+    addStarter: { path: '/starters', body: { name: 'Walks', blocks: [block] } },
+    changeStarter: { path: `/starters/${starter.id}`, body: { name: 'Ways out' }, ...here },
+    forgetStarter: { path: `/starters/${starter.id}`, ...here },
     restoreFromBin: { path: `/bin/${gone.id}/restore` },
   } satisfies typeof tried);
   // The editor may change notices, and nothing else.
