@@ -1,6 +1,13 @@
 import { ContactMessage } from '../contract/contact';
 import { parseInput } from '../contract/parse-input';
-import { contactFields, nothingWritten, type ContactFault, type WrittenMessage } from '../core/site/contact';
+import { questionBounds } from '../core/content/contact-questions';
+import {
+  ANSWER,
+  contactFields,
+  nothingWritten,
+  type ContactFault,
+  type WrittenMessage,
+} from '../core/site/contact';
 
 const faultOf: Partial<Record<string, ContactFault>> = { maxLength: 'long', isEmail: 'email' };
 
@@ -9,17 +16,25 @@ const faultOf: Partial<Record<string, ContactFault>> = { maxLength: 'long', isEm
  * form of ours sends.
  */
 export function parseContactForm(form: Readonly<Record<string, string>>): WrittenMessage | undefined {
+  const isAnswer = (name: string): boolean => name.startsWith(ANSWER);
+  const own = Object.fromEntries(Object.entries(form).filter(([name]) => !isAnswer(name)));
   const given = {
     ...nothingWritten,
-    ...Object.fromEntries(contactFields.map((field) => [field, (form[field] ?? '').trim()])),
+    ...Object.fromEntries(contactFields.map((field) => [field, (own[field] ?? '').trim()])),
   };
-  const { value, faults } = parseInput(ContactMessage, { ...form, ...given });
+  const { value, faults } = parseInput(ContactMessage, { ...own, ...given });
   const written: WrittenMessage = {
-    block: form.block ?? '',
+    block: own.block ?? '',
     given,
+    answers: Object.fromEntries(
+      Object.entries(form)
+        .filter(([name]) => isAnswer(name))
+        .slice(0, questionBounds.questions)
+        .map(([name, answer]) => [name.slice(ANSWER.length), answer.trim()]),
+    ),
     faults: {},
     // Out of a person's sight: what fills it in is none.
-    byMachine: Boolean(form.website),
+    byMachine: Boolean(own.website),
   };
   for (const field of contactFields) {
     const fault = faults.find(({ path }) => path === `/${field}`);

@@ -3,13 +3,30 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { smallInstallation, type SmallInstallation } from '../../tests/small-installation';
 import { wideDocument } from '../../tests/wide-model';
+import { newId } from '../core/ids';
 import type { JsonObject } from '../core/json';
 import { CONTACT_BYTES } from '../contract/contact';
-import { addPage, changePage, page, publishPage } from '../services/pages';
+import { addPage, changePage, page, publishPage, siteTree } from '../services/pages';
+import { addSharedBlock } from '../services/shared';
 import { GET, POST } from './[[...address]]/route';
 
 let small: SmallInstallation;
 let block: string;
+let askingBlock: string;
+const [about, aloud, where] = [newId(), newId(), newId()];
+/** What the form asks besides, in the order of the page. */
+const questions = [
+  {
+    id: about,
+    sort: 'oneOf',
+    label: 'About what?',
+    choices: ['Birds', 'Paths'],
+    needed: true,
+    translations: { fr: { label: 'À quel sujet ?', choices: ['Oiseaux'] } },
+  },
+  { id: aloud, sort: 'yesNo', label: 'Read it aloud' },
+  { id: where, sort: 'line', label: 'Where?' },
+];
 beforeAll(async () => {
   small = await smallInstallation();
   await importModel(small.installation, wideDocument());
@@ -28,18 +45,20 @@ beforeAll(async () => {
     values: { heading: 'Write to us', to: 'gate@quillwater.example' },
     translations: { fr: { heading: 'Nous écrire' } },
   };
+  const asking = { ...form, values: { ...form.values, heading: 'Ask us' }, questions };
   await publishPage(
     small.installation,
     architect,
     made.id,
     (
       await changePage(small.installation, architect, made.id, made.revision, {
-        slots: { main: [...main, form] },
+        slots: { main: [...main, form, asking] },
       })
     ).revision,
     {},
   );
-  block = String(((await page(small.installation, made.id)).slots as { main: JsonObject[] }).main[1]?.id);
+  const standing = ((await page(small.installation, made.id)).slots as { main: JsonObject[] }).main;
+  [block = '', askingBlock = ''] = standing.slice(1).map(({ id }) => String(id));
 });
 afterAll(() => small.close());
 
@@ -94,10 +113,12 @@ test('a message goes to whom the block names, who is shown to no visitor', async
   expect(letter).toContain('The path is fine.');
   const thanked = await (await GET(new Request(`http://localhost:4100/?sent=${block}`))).text();
   expect(thanked).toContain('Thank you. Your message is on its way.');
-  expect(thanked).not.toMatch(/gate@|<form/);
+  expect(thanked).not.toMatch(/gate@/);
+  const formsIn = (html: string) => html.split('<form').length - 1;
+  expect(formsIn(thanked)).toBe(1);
   // Thanks are for the one who wrote: the page that is kept for all still has its form.
   const page = await (await GET(new Request('http://localhost:4100/'))).text();
-  expect(page).toContain('<form');
+  expect(formsIn(page)).toBe(2);
   expect(page).not.toMatch(/gate@/);
 });
 
@@ -150,4 +171,53 @@ test('the eleventh message from one place waits, its words kept', async () => {
   expect(waits.status).toBe(429);
   expect(await waits.text()).toMatch(/quarter of an hour.*value="Ada Reed"/s);
   expect((await send(whole, { from: '10.9.9.10' })).status).toBe(303);
+});
+
+test('what a form asks besides is asked in the language of the page, held to its choices, and told in the letter', async () => {
+  const asked = (given: Record<string, string>, path = '/') =>
+    send({ ...whole, block: askingBlock, ...given }, { path });
+  const before = letters().length;
+  const nothing = await asked({ [`answer-${where}`]: 'At the weir' });
+  expect(nothing.status).toBe(422);
+  const html = await nothing.text();
+  expect(html).toMatch(new RegExp(`<select[^>]*name="answer-${about}"[^>]*aria-invalid`));
+  expect(html).toContain('value="At the weir"');
+  expect((await asked({ [`answer-${about}`]: 'Boats' })).status).toBe(422);
+  expect((await asked({ [`answer-${about}`]: 'Birds', [`answer-${aloud}`]: 'perhaps' })).status).toBe(422);
+  expect((await asked({ [`answer-${about}`]: 'Birds', [`answer-${where}`]: 'x'.repeat(201) })).status).toBe(
+    422,
+  );
+  expect(letters()).toHaveLength(before);
+  const french = await (await GET(new Request('http://localhost:4100/fr'))).text();
+  expect(french).toMatch(
+    /À quel sujet \?.*<option value="Birds">Oiseaux<\/option><option value="Paths">Paths/s,
+  );
+  expect((await asked({ [`answer-${about}`]: 'Birds', [`answer-${aloud}`]: 'yes' })).status).toBe(303);
+  const letter = letters().at(-1) ?? '';
+  expect(letter).toMatch(/About what\?: Birds.*Read it aloud: yes.*Where\?: nothing/s);
+});
+
+test('a form among the blocks of a shared one is sent from the page on which that stands', async () => {
+  const { architect } = small.people;
+  const shared = await addSharedBlock(small.installation, architect, {
+    name: 'Ask the gate',
+    blocks: [
+      { type: 'text', values: { body: 'We read all of it.' } },
+      { type: 'contact', values: { heading: 'Ask the gate', to: 'gate@quillwater.example' } },
+    ],
+    published: true,
+  });
+  const { pages } = await siteTree(small.installation);
+  const home = await page(small.installation, pages[0]?.id ?? '');
+  const { main } = home.slots as { main: JsonObject[] };
+  const placed = await changePage(small.installation, architect, home.id, home.revision, {
+    slots: { main: [...main, { type: 'sharedBlock', values: {}, shared: shared.id }] },
+  });
+  await publishPage(small.installation, architect, home.id, placed.revision, {});
+  const html = await (await GET(new Request('http://localhost:4100/'))).text();
+  const [, id = ''] = /name="block" value="([0-9a-f-]{73})"/.exec(html) ?? [];
+  const before = letters().length;
+  expect((await send({ ...whole, block: id, email: 'nowhere' })).status).toBe(422);
+  expect((await send({ ...whole, block: id })).status).toBe(303);
+  expect(letters()).toHaveLength(before + 1);
 });

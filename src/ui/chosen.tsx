@@ -12,6 +12,7 @@ export function Chosen<K extends string>({
   options,
   onChange,
   help,
+  disabled = false,
 }: {
   id: string;
   label: string;
@@ -20,12 +21,14 @@ export function Chosen<K extends string>({
   options: readonly (readonly [key: K, words: string])[];
   onChange: (key: K) => void;
   help?: string;
+  disabled?: boolean;
 }): ReactElement {
   return (
     <Labelled id={id} label={label} help={help}>
       <Select
         fullWidth
         displayEmpty
+        disabled={disabled}
         value={value}
         onChange={({ target }) => {
           const found = options.find(([key]) => key === target.value)?.[0];

@@ -1,4 +1,5 @@
 'use client';
+import { PencilLine } from 'lucide-react';
 import { memo, type ReactElement } from 'react';
 import type { Fault } from '../core/faults';
 import type { Id } from '../core/ids';
@@ -35,7 +36,6 @@ function widthsOf(fields: readonly Field[]): Width[] {
   });
 }
 
-/** Where visitors see a field, in one line. */
 /** One quiet mark of where visitors see a field, with the places on asking. */
 function ShowsIn({ places }: { places: readonly string[] }): ReactElement {
   if (places.length === 0) return <span className={styles.shows}>shows nowhere</span>;
@@ -61,6 +61,8 @@ interface RowProps {
   beside: { fields: readonly Field[]; values: JsonObject };
   onChange: (key: string, value: Json) => void;
   shows: readonly string[] | undefined;
+  /** What a starter leaves to whoever writes here, until something is written. */
+  hint?: string | undefined;
   notes?: number;
   onNote?: ((key: string, quote: string) => void) | undefined;
   /** What stands beside it, where it is a translation. */
@@ -78,6 +80,7 @@ function isSameRow(a: RowProps, b: RowProps): boolean {
     a.value === b.value &&
     a.onChange === b.onChange &&
     a.shows === b.shows &&
+    a.hint === b.hint &&
     a.notes === b.notes &&
     a.onNote === b.onNote &&
     a.source?.value === b.source?.value &&
@@ -99,6 +102,7 @@ const FieldRow = memo(function FieldRow({
   beside,
   onChange,
   shows,
+  hint,
   notes = 0,
   onNote,
   source,
@@ -113,6 +117,12 @@ const FieldRow = memo(function FieldRow({
         beside={beside}
         onChange={(next) => onChange(field.key, next)}
       />
+      {hint !== undefined && (
+        <p className={styles.hint}>
+          <PencilLine size={13} aria-hidden="true" />
+          {hint}
+        </p>
+      )}
       {(shows ?? onNote) && (
         <div className={styles.foot}>
           {shows && <ShowsIn places={shows} />}
@@ -142,6 +152,7 @@ export function EntryForm({
   faults,
   onChange,
   shows,
+  hints,
   notes,
   onNote,
   disabled = false,
@@ -153,6 +164,10 @@ export function EntryForm({
   faults: readonly Fault[];
   onChange: (key: string, value: Json) => void;
   /** Where visitors see each field, by its id. */ shows?: ReadonlyMap<Id, readonly string[]>;
+  /** What a starter leaves to whoever writes here, by the key of the field. */ hints?: ReadonlyMap<
+    string,
+    string
+  >;
   /** How many notes stand at each field, by its key. */ notes?: ReadonlyMap<string, number>;
   /** Begins a note at a field, about words chosen in it. */ onNote?: (key: string, quote: string) => void;
   disabled?: boolean;
@@ -192,6 +207,7 @@ export function EntryForm({
                     beside={{ fields, values }}
                     onChange={onChange}
                     shows={shows && (shows.get(field.id) ?? NOWHERE)}
+                    hint={hints?.get(field.key)}
                     notes={notes?.get(field.key) ?? 0}
                     onNote={onNote}
                     source={sources?.get(field.key)}

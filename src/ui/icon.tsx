@@ -20,6 +20,7 @@ import {
   Flower2,
   GalleryHorizontal,
   Hash,
+  Heading,
   Heart,
   Home,
   Image,
@@ -44,11 +45,13 @@ import {
   Space,
   Square,
   Star,
+  Table2,
   Tag,
   Ticket,
   TreePine,
   User,
   Users,
+  Volume2,
   type LucideIcon,
 } from 'lucide-react';
 import type { ReactElement } from 'react';
@@ -104,6 +107,9 @@ export const typeIcons: Record<string, { icon: LucideIcon; label: string }> = {
   slide: { icon: PanelTop, label: 'Slide' },
   tag: { icon: Tag, label: 'Tag' },
   number: { icon: Hash, label: 'Number' },
+  heading: { icon: Heading, label: 'Heading' },
+  table: { icon: Table2, label: 'Table' },
+  sound: { icon: Volume2, label: 'Sound' },
   cards: { icon: LayoutList, label: 'Cards' },
 };
 

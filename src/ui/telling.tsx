@@ -27,7 +27,7 @@ export const useTell = (): ((words: string, undo?: () => void) => void) => {
 };
 
 /** How long (ms) after an act what a screen tells counts as telling of it. */
-const SAME_MOMENT = 1500;
+const SAME_MOMENT = 5000;
 /** Where it is seen how far an undo is that takes a while. */
 const LONG_WORK = '/bench/watch/work';
 const AFTER_UNDO = 'clear-frame.after-undo';
@@ -54,13 +54,15 @@ export async function takeBack(id: string): Promise<void> {
 }
 
 export function Telling({ children }: { children: ReactNode }): ReactElement {
-  const [told, setTold] = useState<Told>();
+  /** What is told, and as the how many-th: each stands its own time, also where it takes the place of another. */
+  const [{ told, n }, setTold] = useState<{ told?: Told; n: number }>({ n: 0 });
   const [open, setOpen] = useState(false);
   const last = useRef<{ act: KeptAct; at: number }>(undefined);
   const tell = useCallback((next: Told) => {
     const act = last.current && Date.now() - last.current.at < SAME_MOMENT ? last.current.act : undefined;
     // What a screen says of an act in its own words can be taken back as the act can.
-    setTold(next.undo || !act ? next : { ...next, undo: () => void takeBack(act.id) });
+    const told = next.undo || !act ? next : { ...next, undo: () => void takeBack(act.id) };
+    setTold((before) => ({ told, n: before.n + 1 }));
     setOpen(true);
   }, []);
   useEffect(
@@ -83,6 +85,7 @@ export function Telling({ children }: { children: ReactNode }): ReactElement {
     <Context.Provider value={tell}>
       {children}
       <Snackbar
+        key={n}
         open={open}
         onClose={(_, reason) => reason !== 'clickaway' && setOpen(false)}
         autoHideDuration={undo ? 12_000 : 5_000}

@@ -46,6 +46,11 @@ export interface Draft<A extends Kept> {
   settle(): Promise<A | undefined>;
   /** Takes what the server answered to an act. */
   take(answer: A): void;
+  /**
+   * Takes a newer version that the server tells of, as after going back to a screen; what was typed is laid
+   * over it.
+   */
+  freshen(answer: A): void;
   /** Settles conflicts: those at `mine` (their paths) are mine, the others theirs. Both stay in the history. */
   decide(mine: ReadonlySet<string>): void;
 }
@@ -69,9 +74,9 @@ const differing = (given: JsonObject, kept: JsonObject): JsonObject =>
   Object.fromEntries(Object.entries(given).filter(([key, value]) => !sameJson(value, kept[key] ?? null)));
 
 /**
- * Edits one thing so that no word is lost: every change stands in the browser's storage at once and on the server a
- * moment later. Changes that others made meanwhile are merged, down to list items, blocks and paragraphs; where two cannot
- * stand beside one another, the editor decides.
+ * Edits one thing so that no word is lost: every change stands in the browser's storage at once and on the
+ * server a moment later. Changes that others made meanwhile are merged, down to list items, blocks and
+ * paragraphs; where two cannot stand beside one another, the editor decides.
  */
 export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
   const [kept, setKept] = useState(options.initial);
@@ -129,11 +134,14 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
         const answer = await ways.current.send(changes, base.revision, false);
         setProblem(undefined);
         setFaults([]);
-        // What the server brought into its normal form comes back into the fields that were not touched meanwhile.
+        // What the server brought into its normal form, or knew already, comes into the fields not touched meanwhile.
         const settled = Object.fromEntries(
           Object.entries(now.current.given).map(([key, value]) => [
             key,
-            sameJson(value, mine[key] ?? null) && key in changes ? (answer.values[key] ?? null) : value,
+            sameJson(value, mine[key] ?? null) &&
+            (key in changes || sameJson(value, base.values[key] ?? null))
+              ? (answer.values[key] ?? null)
+              : value,
           ]),
         );
         put({ kept: answer, given: settled });
@@ -169,6 +177,16 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
 
   // What could not be saved while nobody was signed in is saved as soon as somebody is.
   useEffect(() => onSignedIn(() => void settleRef.current()), []);
+
+  const freshen = useCallback(
+    (answer: A) => {
+      const { kept: base, given: mine } = now.current;
+      if (answer.revision <= base.revision) return;
+      if (Object.keys(differing(mine, base.values)).length > 0) mergeOver(base.values, mine, answer);
+      else put({ kept: answer, given: answer.values });
+    },
+    [mergeOver, put],
+  );
 
   const touched = useCallback(() => {
     const { kept: base, given: mine } = now.current;
@@ -229,6 +247,7 @@ export function useDraft<A extends Kept>(options: Options<A>): Draft<A> {
     redo: may.redo ? () => step('redo') : undefined,
     settle,
     take: (answer) => put({ kept: answer }),
+    freshen,
     decide(mine) {
       const dropped = conflicts.filter(({ path }) => !mine.has(path));
       const decided = dropped.reduce<Json>(

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { parseSlots, referencesInSlots, slotRuleFaults, type SlotContents } from '../core/content/blocks';
+import { DraftSlots } from '../core/content/draft-slots';
 import { referencesIn } from '../core/content/values';
 import { pointer, type Fault } from '../core/faults';
 import { sameJson, type Json, type JsonObject } from '../core/json';
@@ -23,8 +23,9 @@ const eachOnce = (faults: readonly Fault[]): Fault[] => [
 ];
 
 /**
- * What a form holds, read as the server reads it, with all that it refers to. Of fields that say what is kept, also what the
- * server alone can find (that another has the same) is told: so the form, the table and the server tell the same.
+ * What a form holds, read as the server reads it, with all that it refers to. Of fields that say what is
+ * kept, also what the server alone can find (that another has the same) is told: so the form, the table and
+ * the server tell the same.
  */
 export function useFormReading(
   fields: readonly Field[],
@@ -48,9 +49,10 @@ export function useFormReading(
   }, [fields, first, given, kept, known, today]);
 }
 
-const NOTHING: SlotContents = {};
-
-/** What is to fix in slots as they are given, by their keys: read as the server does, with all that the blocks refer to. */
+/**
+ * What is to fix in slots as they are given, by their keys: read as the server does, with all that the
+ * blocks refer to.
+ */
 export function useSlotFaults(
   model: CompiledModel,
   slots: readonly Slot[],
@@ -58,18 +60,18 @@ export function useSlotFaults(
   today: string,
   kept: { faults: readonly Fault[]; slots: JsonObject },
 ): Fault[] {
-  const read = useMemo(() => parseSlots(model, slots, given, NOTHING, '/slots'), [given, model, slots]);
-  const known = useAllKnown(referencesInSlots(model, slots, read.slots).map(({ target }) => target));
+  const reader = useMemo(() => new DraftSlots(model), [model]);
+  const targets = useMemo(() => reader.targets(slots, given), [given, reader, slots]);
+  const known = useAllKnown(targets);
+  const here = useMemo(() => (known ? { today, known } : { today }), [known, today]);
   return useMemo(() => {
-    const broken = known
-      ? slotRuleFaults(model, slots, read.slots, { today, known })
-      : slotRuleFaults(model, slots, read.slots, { today });
-    const unread = new Set(read.faults.map(({ path }) => path));
+    const { unread, broken } = reader.faults(slots, given, here);
+    const untold = new Set(unread.map(({ path }) => path));
     const told = slots.flatMap(({ key }) =>
       sameValue(given[key], kept.slots[key])
         ? kept.faults.filter(({ path }) => `${path}/`.startsWith(`${pointer('/slots', key)}/`))
         : [],
     );
-    return eachOnce([...read.faults, ...broken.filter(({ path }) => !unread.has(path)), ...told]);
-  }, [given, kept, known, model, read, slots, today]);
+    return eachOnce([...unread, ...broken.filter(({ path }) => !untold.has(path)), ...told]);
+  }, [given, here, kept, reader, slots]);
 }

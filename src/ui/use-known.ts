@@ -26,6 +26,7 @@ function useTold(ids: readonly Id[]): { known: Known; isAll: boolean } {
             pages: new Map(Object.entries(data.pages)),
             categories: new Map(Object.entries(data.categories)),
             media: new Map(Object.entries(data.media)),
+            shared: new Map(Object.entries(data.shared)),
             binned: new Map(Object.entries(data.binned)),
           }
         : nothingKnown,

@@ -5,6 +5,7 @@ import type { ReachLink } from '../contract/entries';
 export const benches = {
   listing: (id: Id) => `/bench/map/${id}`,
   page: (id: Id) => `/bench/arrange/${id}`,
+  shared: (id: Id) => `/bench/arrange/${id}`,
   entry: (id: Id) => `/bench/write/entry/${id}`,
   medium: (id: Id) => `/bench/write/media?at=${id}`,
 } as const;

@@ -150,7 +150,9 @@ async function show(request: Request, context: RequestContext): Promise<Response
       block: sent,
       sent: true,
       given: nothingWritten,
+      answers: {},
       faults: {},
+      answerFaults: {},
     });
   if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
     countVisit(installation, found.ids[0]);

@@ -52,7 +52,8 @@ export function EntryFinder({
       options={options}
       value={null}
       inputValue={words}
-      onInputChange={(_, next, reason) => setWords(reason === 'reset' ? '' : next)}
+      // What was chosen stands beside it: only what is typed is sought.
+      onInputChange={(_, next, reason) => setWords(reason === 'input' ? next : '')}
       filterOptions={(all) => all}
       openOnFocus
       clearOnBlur

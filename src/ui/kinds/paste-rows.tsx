@@ -31,12 +31,15 @@ const valuesOf = ({ cells }: PastedItem): JsonObject =>
 export function PasteRows({
   fields: all,
   room,
+  what = 'item',
   onClose,
   onTake,
 }: {
   fields: readonly Field[];
   /** How many more there may be. */
   room: number;
+  /** What each row becomes. */
+  what?: string;
   onClose: () => void;
   onTake: (items: JsonObject[]) => void;
 }): ReactElement {
@@ -127,8 +130,8 @@ export function PasteRows({
         {tooMany && (
           <Note sort="error" role="alert">
             {room > 0
-              ? `Only ${counted(room, 'more item')} can be kept here.`
-              : 'No more items can be kept here.'}
+              ? `Only ${counted(room, `more ${what}`)} can be kept here.`
+              : `No more ${what}s can be kept here.`}
           </Note>
         )}
       </DialogContent>
@@ -139,7 +142,7 @@ export function PasteRows({
           disabled={items.length === 0 || tooMany}
           onClick={() => onTake(items.map(valuesOf))}
         >
-          {items.length === 0 ? 'Add them' : `Add ${counted(items.length, 'item')}`}
+          {items.length === 0 ? 'Add them' : `Add ${counted(items.length, what)}`}
         </Button>
       </DialogActions>
     </Dialog>

@@ -66,14 +66,17 @@ export const YesRule = ({
   label,
   value,
   onChange,
+  disabled = false,
 }: {
   label: string;
   value: boolean;
   onChange: (value: boolean) => void;
+  disabled?: boolean;
 }): ReactElement => (
   <FormControlLabel
     control={<Checkbox checked={value} onChange={(event) => onChange(event.target.checked)} />}
     label={label}
+    disabled={disabled}
     sx={{ ml: '-6px', '& .MuiFormControlLabel-label': { fontSize: 13 } }}
   />
 );

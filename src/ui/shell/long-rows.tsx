@@ -1,6 +1,14 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useEffect, useRef, useState, type ReactElement } from 'react';
+import {
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type ComponentType,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
 import { OutlineGroup, OutlineRow, type OutlineRowProps } from './outline';
 import styles from './outline.module.css';
 
@@ -13,9 +21,15 @@ export interface LongRow extends OutlineRowProps {
   key: string;
 }
 
+/** How one row is drawn; `id` is its key. */
+type RowOf = ComponentType<OutlineRowProps & { id: string }>;
+
 interface Props {
   rows: readonly LongRow[];
+  Row: RowOf;
 }
+
+const PlainRow: RowOf = ({ id: _id, ...row }) => <OutlineRow {...row} />;
 
 /** What scrolls around a list, and how far below its beginning the list begins (px). */
 interface Around {
@@ -32,7 +46,7 @@ function aroundOf(list: HTMLUListElement): Around {
 }
 
 /** Thousands of rows, of which those in view are drawn. */
-function ManyRows({ rows }: Props): ReactElement {
+function ManyRows({ rows, Row }: Props): ReactElement {
   const [{ scroller, above }, setAround] = useState<Around>({ scroller: null, above: 0 });
   const list = useCallback((element: HTMLUListElement | null) => {
     if (element) setAround(aroundOf(element));
@@ -62,7 +76,7 @@ function ManyRows({ rows }: Props): ReactElement {
         const row = rows[index];
         if (!row) return null;
         const { key, ...props } = row;
-        return <OutlineRow key={key} {...props} place={{ at: index + 1, of: rows.length }} />;
+        return <Row key={key} id={key} {...props} place={{ at: index + 1, of: rows.length }} />;
       })}
     </ul>
   );
@@ -71,13 +85,25 @@ function ManyRows({ rows }: Props): ReactElement {
 /** A heading of the outline with however many rows below it; the one where one is comes into view. */
 export function LongGroup({
   title,
+  count,
   rows,
+  Row = PlainRow,
   children,
-}: Props & { title: string; children?: ReactElement | false }): ReactElement {
+}: Omit<Props, 'Row'> & {
+  title: string;
+  /** What is told beside it; left out, how many rows there are. */
+  count?: ReactNode;
+  Row?: RowOf;
+  children?: ReactElement | false;
+}): ReactElement {
   const few = rows.length <= FEW;
   return (
-    <OutlineGroup title={title} count={rows.length} {...(few ? {} : { list: <ManyRows rows={rows} /> })}>
-      {few && rows.map(({ key, ...props }) => <OutlineRow key={key} {...props} />)}
+    <OutlineGroup
+      title={title}
+      count={count ?? rows.length}
+      {...(few ? {} : { list: <ManyRows rows={rows} Row={Row} /> })}
+    >
+      {few && rows.map(({ key, ...props }) => <Row key={key} id={key} {...props} />)}
       {children}
     </OutlineGroup>
   );

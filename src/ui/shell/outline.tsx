@@ -1,5 +1,13 @@
 'use client';
-import { useEffect, useRef, type ReactElement, type ReactNode } from 'react';
+import { Check, ChevronDown, ChevronRight } from 'lucide-react';
+import {
+  useEffect,
+  useRef,
+  type ComponentPropsWithRef,
+  type KeyboardEvent,
+  type ReactElement,
+  type ReactNode,
+} from 'react';
 import look from '../look/look.module.css';
 import styles from './outline.module.css';
 import { Link } from '../link';
@@ -39,11 +47,19 @@ export interface OutlineRowProps {
   flag?: string | undefined;
   /** Marks a row whose thing was changed and is not in force so, and says what that is. */
   changed?: string | undefined;
+  /** A quiet mark of what it is like, and what that says to those who do not see it. */
+  mark?: { icon: ReactNode; words: string } | undefined;
+  /** Where several are chosen together: whether this is one of them. */
+  ticked?: boolean;
   depth?: number;
   /** Its place among all, where not all are drawn. */
   place?: { at: number; of: number };
   href?: string;
   onClick?: () => void;
+  /** Where something stands below it: whether that is shown, and how it is shown or not. */
+  fold?: { open: boolean; label: string; onToggle: () => void };
+  /** What the row itself carries besides, as where it can be dragged. */
+  item?: ComponentPropsWithRef<'li'> & Record<`data-${string}`, string | undefined>;
 }
 
 const endStyles = {
@@ -61,15 +77,30 @@ export function OutlineRow({
   here = false,
   flag,
   changed,
+  mark,
+  ticked,
   depth = 0,
   place,
   href,
   onClick,
+  fold,
+  item,
 }: OutlineRowProps): ReactElement {
   const inside = (
     <>
-      {icon}
+      {fold ? <span className={styles.folds} aria-hidden="true" /> : icon}
+      {ticked !== undefined && (
+        <span className={styles.tick} aria-hidden="true">
+          {ticked && <Check size={12} strokeWidth={3} />}
+        </span>
+      )}
       <span className={styles.words}>{label}</span>
+      {mark && (
+        <span className={styles.mark} title={mark.words}>
+          {mark.icon}
+          <span className={look.hidden}>{mark.words}</span>
+        </span>
+      )}
       {changed && (
         <>
           <i className={styles.changed} title={changed} />
@@ -96,13 +127,49 @@ export function OutlineRow({
     ...(here ? { 'aria-current': 'page' as const } : {}),
   };
   return (
-    <li ref={row} {...(place ? { 'aria-posinset': place.at, 'aria-setsize': place.of } : {})}>
+    <li
+      {...item}
+      ref={(element) => {
+        row.current = element;
+        if (typeof item?.ref === 'function') item.ref(element);
+      }}
+      {...(fold
+        ? {
+            onKeyDown: (event: KeyboardEvent<HTMLLIElement>) => {
+              item?.onKeyDown?.(event);
+              const wanted = { ArrowRight: true, ArrowLeft: false }[event.key];
+              if (wanted === undefined || wanted === fold.open || event.altKey || event.defaultPrevented)
+                return;
+              event.preventDefault();
+              fold.onToggle();
+            },
+          }
+        : {})}
+      {...(place ? { 'aria-posinset': place.at, 'aria-setsize': place.of } : {})}
+    >
+      {fold && (
+        <button
+          type="button"
+          className={styles.fold}
+          style={{ left: 10 + depth * 16 }}
+          aria-expanded={fold.open}
+          aria-label={fold.label}
+          onClick={fold.onToggle}
+        >
+          {fold.open ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
+        </button>
+      )}
       {href ? (
-        <Link href={href} {...common}>
+        <Link href={href} draggable={false} {...common}>
           {inside}
         </Link>
       ) : (
-        <button type="button" onClick={onClick} {...common}>
+        <button
+          type="button"
+          onClick={onClick}
+          {...(ticked === undefined ? {} : { 'aria-pressed': ticked })}
+          {...common}
+        >
           {inside}
         </button>
       )}

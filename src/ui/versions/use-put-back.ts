@@ -20,6 +20,7 @@ async function change({ id, sort, revision }: Of, patch: JsonObject): Promise<vo
   else if (sort === 'page') await ask('changePage', { path, revision, body });
   else if (sort === 'listing') await ask('changeListing', { path, revision, body });
   else if (sort === 'medium') await ask('changeMedium', { path, revision, body });
+  else if (sort === 'shared') await ask('changeSharedBlock', { path, revision, body });
   else {
     const { parent, ...own } = patch;
     let at = revision;
@@ -61,8 +62,8 @@ function without(
 const TRIES = 5;
 
 /**
- * Puts back what an earlier version says, as a change like any other: it can be undone, and is checked as all else is. What
- * cannot be put back (it names something that is gone) stays as it is, and why is told.
+ * Puts back what an earlier version says, as a change like any other: it can be undone, and is checked as
+ * all else is. What cannot be put back (it names something that is gone) stays as it is, and why is told.
  */
 export function usePutBack(of: Of): {
   busy: boolean;

@@ -4,6 +4,7 @@ const workspaces: Record<VersionedSort, string> = {
   entry: 'write',
   medium: 'write',
   page: 'arrange',
+  shared: 'arrange',
   listing: 'map',
   category: 'shape',
 };

@@ -3,6 +3,7 @@ import { GlobalStyles } from '@mui/material';
 import type { KeyboardEvent, MouseEvent, ReactElement, ReactNode } from 'react';
 import { houseRule, namedRules } from '../../../site/house-rules';
 import type { HouseStyle } from '../../../core/model/document';
+import '../../../site/styles/navigation.css';
 import '../../../site/styles/arrangements.css';
 import '../../../site/styles/faces.css';
 import { useModel } from '../../../ui/model-in-force';

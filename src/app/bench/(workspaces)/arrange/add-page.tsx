@@ -11,6 +11,9 @@ import { useModel } from '../../../../ui/model-in-force';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { StarterPicture } from './starters/small-drawing';
+import { starterInWords } from './starters/starter-in-words';
+import { useStarters } from './starters/use-starters';
 import { addressOfEach } from '../../../../core/site/address';
 import { answersOf } from '../../../../core/model/page-source';
 import type { PageType } from '../../../../core/model/document';
@@ -57,6 +60,11 @@ export function AddPage({
   const titleKey = titleKeyOf(type);
   const [title, setTitle] = useState('');
   const [listing, setListing] = useState('');
+  const [begins, setBegins] = useState<string>();
+  const starters = useStarters().filter((each) => key !== undefined && each.type === key);
+  // A type that names a starter begins with it; another is chosen, or none, for this page alone.
+  const named = starters.find((each) => each.key === type?.definition.starter)?.id ?? '';
+  const starter = starters.some(({ id }) => id === begins) || begins === '' ? (begins ?? named) : named;
   const [problem, setProblem] = useState<Problem>();
   const [busy, setBusy] = useState(false);
   const { data: address } = useAsk(
@@ -83,6 +91,7 @@ export function AddPage({
           ...(parent ? {} : atTop),
           values: { [titleKeyOf(model.pageTypeByKey(of))]: title },
           ...(listing && filledBy !== 'none' ? { listing } : {}),
+          ...(starters.length > 0 ? { starter: starter || null } : {}),
         },
       });
       void client.invalidateQueries();
@@ -165,6 +174,31 @@ export function AddPage({
                     </MenuItem>
                   ))}
                 </Select>
+              </Labelled>
+            )}
+            {starters.length > 0 && (
+              <Labelled id="page-starter" label="Begins with" group faults={at('/starter')}>
+                <div className={styles.types}>
+                  {[undefined, ...starters].map((each) => {
+                    const id = each?.id ?? '';
+                    return (
+                      <div key={id} className={styles.begins} data-chosen={id === starter}>
+                        <label className={styles.type}>
+                          <input
+                            type="radio"
+                            name="page-starter"
+                            value={id}
+                            checked={id === starter}
+                            onChange={() => setBegins(id)}
+                          />
+                          <span>{each?.name ?? 'Nothing but what its type holds'}</span>
+                          {each && <small>{each.about || starterInWords(model, each)}</small>}
+                        </label>
+                        {each && <StarterPicture starter={each} width={200} height={112} />}
+                      </div>
+                    );
+                  })}
+                </div>
               </Labelled>
             )}
             {problem && problem.faults.length === 0 && (

@@ -1,9 +1,11 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import type { ReactElement, ReactNode } from 'react';
+import { hintsFor } from '../../../../core/content/starters';
 import { pointer, type Fault } from '../../../../core/faults';
 import type { JsonObject } from '../../../../core/json';
 import type { CompiledModel } from '../../../../core/model/compile';
+import { isPlacedShared } from '../../../../core/model/shared-type';
 import { EntryForm } from '../../../../ui/entry-form';
 import { faultsInForm, fieldsFor, withLanguages } from '../../../../ui/form-languages';
 import { Labelled } from '../../../../ui/labelled';
@@ -14,6 +16,12 @@ import { sourcesOf } from '../../../../ui/sources-of';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 import { asText, saying, translationsOf, valuesOf } from './block-says';
+import { BlockColumns } from './block-columns';
+import { BlockTimes } from './block-times';
+import { ContactQuestions } from './contact-questions';
+import { NavigationRule } from './navigation-rule';
+import { PlacedShared } from './shared/placed-shared';
+import { TeaserRule } from './teaser-rule';
 import { useOlderIn } from './older-blocks';
 
 export interface BlockProps {
@@ -28,6 +36,8 @@ export interface BlockProps {
   place: string;
   /** `typedIn` names where words were typed, where that is what changed. */
   onChange: (block: JsonObject, typedIn?: string) => void;
+  /** Puts other blocks in its place. */
+  onCopies: (blocks: JsonObject[]) => void;
   /** What stands below. */
   children?: ReactNode;
 }
@@ -103,7 +113,10 @@ function ListingOf({
   );
 }
 
-/** What one block says: its fields, its look, its listing; below them what the slots in it hold, where that is shown. */
+/**
+ * What one block says: its fields, its look, its listing; below them what the slots in it hold, where that
+ * is shown.
+ */
 export function BlockForm({
   block,
   model,
@@ -113,12 +126,32 @@ export function BlockForm({
   path,
   place,
   onChange,
+  onCopies,
   children,
 }: BlockProps): ReactElement {
   const noting = useNoting();
   const older = useOlderIn(asText(block.id));
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
+  const times = !language && (
+    <BlockTimes block={block} faults={faults} disabled={disabled} path={path} onChange={onChange} />
+  );
+  if (isPlacedShared(type.id))
+    return (
+      <div className={styles.block}>
+        <PlacedShared
+          place={block}
+          model={model}
+          faults={faults}
+          disabled={disabled}
+          language={language}
+          path={path}
+          onChange={onChange}
+          onCopies={onCopies}
+        />
+        {times}
+      </div>
+    );
   const fields = fieldsFor(type.fields, language);
   const spoken = withLanguages(
     { values: valuesOf(block), translations: translationsOf(block) },
@@ -140,6 +173,7 @@ export function BlockForm({
             )
           }
           disabled={disabled}
+          hints={hintsFor(block.hints, spoken.values)}
           {...(language ? { sources: sourcesOf(type.fields, language, spoken.values, older) } : {})}
           {...(noting
             ? {
@@ -157,7 +191,32 @@ export function BlockForm({
       {!language && type.definition.behaves === 'listing' && (
         <ListingOf block={block} faults={faults} disabled={disabled} onChange={onChange} />
       )}
+      {!language && type.definition.behaves === 'navigation' && (
+        <NavigationRule block={block} path={path} disabled={disabled} onChange={onChange} />
+      )}
+      {!language && type.definition.behaves === 'teaser' && (
+        <TeaserRule block={block} path={path} disabled={disabled} faults={faults} onChange={onChange} />
+      )}
+      {type.definition.behaves === 'contact' && (
+        <ContactQuestions
+          block={block}
+          faults={faults}
+          disabled={disabled}
+          language={language}
+          path={path}
+          onChange={onChange}
+        />
+      )}
       {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
+      {!language && (
+        <BlockColumns
+          block={block}
+          rows={type.definition.face.rows ?? []}
+          disabled={disabled}
+          onChange={onChange}
+        />
+      )}
+      {times}
       {children}
     </div>
   );

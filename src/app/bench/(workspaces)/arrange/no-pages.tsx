@@ -6,7 +6,7 @@ import look from '../../../../ui/look/look.module.css';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { AddPage } from './add-page';
-import { SiteTree } from './site-tree';
+import { SiteTree } from './tree/site-tree';
 
 /** A site in which nothing stands yet. */
 export function NoPages({ site }: { site?: SiteAnswer }): ReactElement {

@@ -11,6 +11,7 @@ import { ShowDraft } from '../../../../ui/draft-links';
 import { useMay, usePerson } from '../../../../ui/shell/person';
 import { useTell } from '../../../../ui/telling';
 import { PageGoes } from './page-goes';
+import { PublishingActs } from './publishing-acts';
 
 /** Does something with the page at its revision once all that was typed is saved. */
 type Acting = (what: (revision: number) => Promise<PageAnswer | void>) => Promise<void>;
@@ -40,12 +41,10 @@ export function PageActs({
   const tell = useTell();
   const { role } = usePerson();
   const arranges = useMay('arrange pages');
-  const reviews = useMay('review');
   const [timing, setTiming] = useState(false);
   const [sure, setSure] = useState<'withdraw' | 'bin'>();
   const publishes = mayPublish(role, asksReview);
   const shown = page.shown.length > 0;
-  const waits = page.stage === 'review';
   const path = { id: page.id };
   const go = async (how: 'withdraw' | 'bin', instead?: string) => {
     const query = instead === undefined ? {} : { instead };
@@ -65,44 +64,24 @@ export function PageActs({
       <ShowDraft record={page.id} />
       {arranges && page.parent !== null && <Button onClick={() => setSure('bin')}>Bin</Button>}
       {shown && publishes && <Button onClick={() => setSure('withdraw')}>Withdraw</Button>}
-      {waits && (reviews || arranges) && (
-        <Button
-          onClick={() =>
-            void act(
-              (revision) => ask('returnPage', { path, revision }),
-              reviews ? 'It is given back.' : 'It is a draft again.',
-            )
-          }
-        >
-          {reviews ? 'Give back' : 'Take back from review'}
-        </Button>
-      )}
-      {!publishes && !waits && arranges && (
-        <Button
-          variant="contained"
-          onClick={() =>
-            void act((revision) => ask('submitPage', { path, revision }), 'It waits for review.')
-          }
-        >
-          Send for review
-        </Button>
-      )}
-      {publishes && (
-        <Button disabled={!mayPublishNow} onClick={() => setTiming(true)}>
-          At a time…
-        </Button>
-      )}
-      {publishes && (
-        <Button
-          variant="contained"
-          disabled={!mayPublishNow || (shown && !page.differs && !typed)}
-          onClick={() =>
-            void act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.')
-          }
-        >
-          Publish
-        </Button>
-      )}
+      <PublishingActs
+        publishes={publishes}
+        waits={page.stage === 'review'}
+        mayPublishNow={mayPublishNow}
+        isNew={!shown || page.differs || typed}
+        label="Publish"
+        onReturn={(reviews) =>
+          void act(
+            (revision) => ask('returnPage', { path, revision }),
+            reviews ? 'It is given back.' : 'It is a draft again.',
+          )
+        }
+        onSubmit={() => void act((revision) => ask('submitPage', { path, revision }), 'It waits for review.')}
+        onTime={() => setTiming(true)}
+        onPublish={() =>
+          void act((revision) => ask('publishPage', { path, revision, body: {} }), 'Visitors see it now.')
+        }
+      />
       {timing && (
         <PublishAt
           name={title || 'this page'}

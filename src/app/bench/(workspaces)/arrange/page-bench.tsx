@@ -7,7 +7,6 @@ import type { CompiledType } from '../../../../core/model/compile';
 import type { PageType } from '../../../../core/model/document';
 import { answersOf } from '../../../../core/model/page-source';
 import { addressOfEach } from '../../../../core/site/address';
-import { CameInNote } from '../../../../ui/came-in-note';
 import { Conflicts } from '../../../../ui/conflicts';
 import { goToField } from '../../../../ui/go-to-field';
 import { Link } from '../../../../ui/link';
@@ -22,13 +21,14 @@ import { PageDrawing } from '../page-drawing';
 import { targetOf } from '../point/target-of';
 import { AddPage } from './add-page';
 import styles from './arrange.module.css';
+import { DraftNotes } from './draft-notes';
 import { CategoryWords } from './category-words';
 import { PageActs } from './page-acts';
 import { PageAsForm } from './page-as-form';
-import { PageLanguages } from './page-fields';
+import { PageFields, PageLanguages } from './page-fields';
 import { PageOnBench } from './page-on-bench';
 import { isPatternOf, PageReach } from './page-reach';
-import { SiteTree } from './site-tree';
+import { SiteTree } from './tree/site-tree';
 import { usePageEditing, type PageEditing } from './use-page-editing';
 
 /** What is said over the bench: who may change the page, what it says of others, what came in. */
@@ -52,6 +52,13 @@ function Notes({ editing }: { editing: PageEditing }): ReactElement {
           the form stands one as an example.
         </Note>
       )}
+      {source.leads && (
+        <Note sort="info">
+          {source.leads === 'below'
+            ? 'It is a heading over what stands below it, and no page to go to: whoever comes here is led to the first page below.'
+            : `Whoever comes here is led where “${type.field(source.leads.by)?.label ?? ''}” says.`}
+        </Note>
+      )}
       {scheme && kept.category === null && (
         <Note sort="info">
           It says how the page of each {scheme.definition.label} is, below{' '}
@@ -66,12 +73,7 @@ function Notes({ editing }: { editing: PageEditing }): ReactElement {
           another. What is left empty is as all of them say.
         </Note>
       )}
-      {draft.broughtBack && (
-        <Note sort="info" role="status">
-          Words that were not saved when you left are back in the form.
-        </Note>
-      )}
-      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}
+      <DraftNotes draft={draft} scope={scope} />
     </>
   );
 }
@@ -236,7 +238,7 @@ function Bench({
       </Workspace>
     );
   return (
-    <PageOnBench editing={editing}>
+    <PageOnBench editing={editing} own={<PageFields editing={editing} />}>
       {({ shelf, canvas, panel, isPage, goToFault }) => (
         <Workspace
           outline={

@@ -1,15 +1,24 @@
 import { wideCompiled } from '../../../../../tests/wide-model';
 import type { PageAnswer } from '../../../../contract/pages';
-import { apart, patchOf, sendableOf, slotFaults, slotName, withSlots } from './page-draft';
+import { apart, patchOf, sendableOf, slotFaults, slotName, TRAY, withSlots } from './page-draft';
 
 const model = wideCompiled();
 const home = model.pageTypeByKey('home')!;
 const block = { type: 'text', values: { heading: 'One', body: 'Words.' } };
-const answer = { values: { title: 'Home' }, slots: { main: [block], foot: [] } } as unknown as PageAnswer;
+const answer = {
+  values: { title: 'Home' },
+  slots: { main: [block], foot: [] },
+  tray: [block],
+} as unknown as PageAnswer;
 
-test('slots stand beside the fields in a draft, and go back to their places', () => {
+test('slots and the tray stand beside the fields in a draft, and go back to their places', () => {
   const { values } = withSlots(answer);
-  expect(apart(values)).toEqual({ values: { title: 'Home' }, slots: { main: [block], foot: [] } });
+  expect(apart(values)).toEqual({
+    values: { title: 'Home' },
+    slots: { main: [block], foot: [] },
+    tray: [block],
+  });
+  expect(patchOf({ [TRAY]: [block] }, [])).toEqual({ tray: [block] });
   expect(patchOf({ title: 'Start', fr_title: 'Début', [slotName('main')]: [] }, ['fr'])).toEqual({
     values: { title: 'Start' },
     translations: { fr: { title: 'Début' } },

@@ -1,5 +1,6 @@
 import type { PageAnswer, PagePatch } from '../../../../contract/pages';
-import { parseSlots } from '../../../../core/content/blocks';
+import { blocksGiven } from '../../../../core/content/block-edits';
+import { parseSlots } from '../../../../core/content/parse-slots';
 import type { Fault } from '../../../../core/faults';
 import type { JsonObject } from '../../../../core/json';
 import type { CompiledModel, CompiledType } from '../../../../core/model/compile';
@@ -16,31 +17,42 @@ export const slotName = (key: string): string => SLOT + key;
 const slotOf = (name: string): string | undefined =>
   name.startsWith(SLOT) ? name.slice(SLOT.length) : undefined;
 
+/** The name under which the tray stands there. */
+export const TRAY = 'the tray';
+
 /** A page's answer with its slots among its values, as the draft edits it. */
-export const withSlots = (answer: PageAnswer): PageAnswer => ({
+export const withSlots = <A extends Pick<PageAnswer, 'values' | 'slots'> & { tray?: JsonObject[] }>(
+  answer: A,
+): A => ({
   ...answer,
   values: {
     ...answer.values,
     ...Object.fromEntries(Object.entries(answer.slots).map(([key, blocks]) => [slotName(key), blocks])),
+    ...(answer.tray ? { [TRAY]: answer.tray } : {}),
   },
 });
 
-/** What of the draft are fields, and what are slots by their keys. */
-export function apart(given: JsonObject): { values: JsonObject; slots: JsonObject } {
+/** What of the draft are fields, what are slots by their keys, and what lies in the tray. */
+export function apart(given: JsonObject): { values: JsonObject; slots: JsonObject; tray: JsonObject[] } {
   const values: JsonObject = {};
   const slots: JsonObject = {};
   for (const [name, value] of Object.entries(given)) {
     const key = slotOf(name);
+    if (name === TRAY) continue;
     if (key === undefined) values[name] = value;
     else slots[key] = value;
   }
-  return { values, slots };
+  return { values, slots, tray: blocksGiven(given[TRAY]) };
 }
 
 /** A patch of the server's from changes of the draft. */
 export function patchOf(changes: JsonObject, locales: readonly string[]): PagePatch {
   const { values, slots } = apart(changes);
-  return { ...localizedPatchOf(values, locales), ...(Object.keys(slots).length > 0 ? { slots } : {}) };
+  return {
+    ...localizedPatchOf(values, locales),
+    ...(Object.keys(slots).length > 0 ? { slots } : {}),
+    ...(changes[TRAY] === undefined ? {} : { tray: apart(changes).tray }),
+  };
 }
 
 /** The faults of the blocks in a draft that are no value of their kind: they are told at once, and not sent. */
@@ -70,5 +82,6 @@ export function sendableOf(
         .filter(([key]) => !broken.has(key))
         .map(([key, blocks]) => [slotName(key), blocks]),
     ),
+    ...(given[TRAY] === undefined ? {} : { [TRAY]: given[TRAY] }),
   };
 }

@@ -1,6 +1,7 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
 import { useCallback, type ReactElement } from 'react';
+import { hintsFor } from '../../../../core/content/starters';
 import { answersOf } from '../../../../core/model/page-source';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
@@ -14,8 +15,12 @@ import { PickedEntries } from './picked-entries';
 import { goesByHand, PlacedByHand } from './placed-by-hand';
 import { fieldPlace, type PageEditing } from './use-page-editing';
 
-/** In which language the page is filled in, each with what is to fix in it. */
-export const PageLanguages = ({ editing }: { editing: PageEditing }): ReactElement => (
+/** In which language a page or a shared block is filled in, each with what is to fix in it. */
+export const PageLanguages = ({
+  editing,
+}: {
+  editing: Pick<PageEditing, 'language' | 'setLanguage' | 'fields' | 'faults'>;
+}): ReactElement => (
   <LanguageChoice
     value={editing.language}
     onChange={editing.setLanguage}
@@ -58,6 +63,7 @@ export function PageFields({ editing }: { editing: PageEditing }): ReactElement 
         faults={faults}
         onChange={draft.change}
         disabled={!mayChange}
+        hints={hintsFor(kept.hints, values)}
         {...(language ? { sources: sourcesOf(fields, language, values, kept.older[language] ?? []) } : {})}
         notes={notes.byField}
         onNote={beginNote}

@@ -1,20 +1,9 @@
 'use client';
 import type { ReactElement } from 'react';
-import type { PageAnswer, TreePage } from '../../../../contract/pages';
-import type { Id } from '../../../../core/ids';
+import type { PageAnswer } from '../../../../contract/pages';
 import { Sure } from '../../../../ui/sure';
 import { useAsk } from '../../../../ui/use-ask';
-
-/** The pages below one, in the order of the tree. */
-function below(pages: readonly TreePage[], id: Id): TreePage[] {
-  const inside = new Set([id]);
-  // Each page stands after its parent.
-  return pages.filter((page) => {
-    if (page.parent === null || !inside.has(page.parent)) return false;
-    inside.add(page.id);
-    return true;
-  });
-}
+import { pagesBelow } from './pages-below';
 
 /** Asks before a page goes from where visitors see it, or into the bin: what it means for the site, and for all that names it. */
 export function PageGoes({
@@ -30,7 +19,7 @@ export function PageGoes({
 }): ReactElement {
   const { data: tree } = useAsk('pages');
   const { data: reach } = useAsk('pageReach', { path: { id: page.id } });
-  const under = tree && below(tree.pages, page.id);
+  const under = tree && pagesBelow(tree.pages, page.id);
   const seen = under?.filter(({ state }) => state === 'published') ?? [];
   const isTop = page.parent === null;
   const name = page.title || 'this page';

@@ -1,11 +1,23 @@
 'use client';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useRouter, useSearchParams } from 'next/navigation';
-import { useDeferredValue, useId, useMemo, type ReactElement, type ReactNode } from 'react';
+import {
+  useDeferredValue,
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type ReactElement,
+  type ReactNode,
+  type RefObject,
+} from 'react';
 import { blockAtPath, everyBlock, findBlock, idOf } from '../../../../core/content/block-edits';
 import { referencesIn } from '../../../../core/content/values';
-import type { JsonObject } from '../../../../core/json';
+import type { Id } from '../../../../core/ids';
+import type { Json, JsonObject } from '../../../../core/json';
 import { mapToFace } from '../../../../core/mapping/map';
+import { SHARED } from '../../../../core/model/shared-type';
 import { sayingIn } from '../../../../core/model/visitor-words';
 import { drawDraft, drawnById, referencesToDraw, type DrawnBefore } from '../../../../core/site/drawn-draft';
 import type { VisitorPage } from '../../../../core/site/visitor-page';
@@ -18,20 +30,48 @@ import { BlockPanel } from './canvas/block-panel';
 import canvasStyles from './canvas/canvas.module.css';
 import { PageCanvas } from './canvas/page-canvas';
 import { Shelf } from './canvas/shelf';
+import { Tray } from './canvas/tray';
 import { SlotPanel } from './canvas/slot-panel';
-import { usePageBlocks } from './canvas/use-page-blocks';
+import { usePageBlocks, type PageBlocks } from './canvas/use-page-blocks';
 import { inLanguage } from './block-says';
 import { OlderBlocks } from './older-blocks';
-import { slotName } from './page-draft';
-import { PageFields } from './page-fields';
+import { useSharedBlocks } from './shared/use-shared-blocks';
+import { slotName, TRAY } from './page-draft';
 import { isPatternOf } from './page-reach';
-import type { PageEditing } from './use-page-editing';
+import type { ArrangedAnswer, ArrangedEditing } from './use-arranged';
+
+/** What is arranged on the bench: a page, or a shared block. */
+export type Arranging = Pick<
+  ArrangedEditing<ArrangedAnswer>,
+  | 'model'
+  | 'type'
+  | 'today'
+  | 'values'
+  | 'slots'
+  | 'tray'
+  | 'reading'
+  | 'blockFaults'
+  | 'language'
+  | 'drawn'
+  | 'drawnProblem'
+  | 'slotsAt'
+  | 'notes'
+  | 'beginNote'
+> & {
+  draft: { change(key: string, value: Json, typedIn?: string): void; changeAll(changes: JsonObject): void };
+  kept: Pick<ArrangedAnswer, 'values' | 'olderBlocks'> & {
+    category: Id | null;
+    layout?: string | null;
+  };
+  mayChange: boolean;
+};
 
 const NOTHING_OLDER = {};
 const NOTHING: JsonObject = {};
+const NONE_SHARED: ReturnType<typeof useSharedBlocks> = new Map();
 
 /** The page as it is in the draft: what the server drew, with what was changed since drawn here. */
-function useDrawnDraft(editing: PageEditing): VisitorPage | undefined {
+function useDrawnDraft(editing: Arranging): VisitorPage | undefined {
   const { model, type, drawn, slotsAt, slots, values, kept, language, reading } = editing;
   const before = useMemo((): DrawnBefore => {
     const said = drawn ? (slotsAt.get(drawn.revision) ?? NOTHING) : NOTHING;
@@ -72,6 +112,34 @@ function useDrawnDraft(editing: PageEditing): VisitorPage | undefined {
   }, [before, drawn, inMain, isPattern, isTyped, isOfCategory, language, model, reading.values, slots, type]);
 }
 
+/**
+ * Where each block stands and of what type it is, what lies in the tray, and what is selected: all that
+ * decides what fits where.
+ */
+const shapeOf = ({ slots, tray, selection }: PageBlocks): string =>
+  JSON.stringify([
+    everyBlock(slots).map(({ block, place }) => [idOf(block), block.type, place.of, place.slot]),
+    tray.map(idOf),
+    selection,
+  ]);
+
+/**
+ * The blocks as they stood when their places last changed, for what is beside the page: it need not be drawn
+ * again at every key. What is done there is done with them as they stand now (`latest`).
+ */
+function useSteady(blocks: PageBlocks): { steady: PageBlocks; latest: RefObject<PageBlocks> } {
+  const latest = useRef(blocks);
+  useEffect(() => {
+    latest.current = blocks;
+  }, [blocks]);
+  const shape = shapeOf(blocks);
+  const [kept, setKept] = useState({ shape, blocks });
+  const isSteady =
+    kept.shape === shape && kept.blocks.shared === blocks.shared && kept.blocks.model === blocks.model;
+  if (!isSteady) setKept({ shape, blocks });
+  return { steady: isSteady ? kept.blocks : blocks, latest };
+}
+
 /** What the workspace holds while a page is arranged on its bench. */
 interface Parts {
   shelf: ReactNode;
@@ -86,9 +154,12 @@ interface Parts {
 /** The page as its own bench: drawn as visitors get it, arranged and written where it stands. */
 export function PageOnBench({
   editing,
+  own,
   children,
 }: {
-  editing: PageEditing;
+  editing: Arranging;
+  /** The form of what is arranged itself. */
+  own: ReactNode;
   children: (parts: Parts) => ReactElement;
 }): ReactElement {
   const { model, type, draft, kept, values, slots, drawn, drawnProblem } = editing;
@@ -97,22 +168,30 @@ export function PageOnBench({
   const context = useId();
   const askedBlock = useSearchParams().get('block');
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
-  const blocks = usePageBlocks(
+  const shared = useSharedBlocks();
+  const sharedStandHere = type.id !== SHARED;
+  const blocks = usePageBlocks({
     model,
-    type.definition.slots,
+    own: type.definition.slots,
     slots,
-    (next, typedIn) => {
-      const changes = Object.fromEntries(
-        Object.entries(next).flatMap(([key, given]) =>
-          given === slots[key] ? [] : [[slotName(key), given] as const],
+    tray: sharedStandHere ? editing.tray : undefined,
+    shared: sharedStandHere ? shared : NONE_SHARED,
+    first: askedBlock && findBlock(slots, askedBlock) ? { blocks: [askedBlock] } : undefined,
+    onChange(next, { tray, typedIn } = {}) {
+      const changes: JsonObject = {
+        ...Object.fromEntries(
+          Object.entries(next).flatMap(([key, given]) =>
+            given === slots[key] ? [] : [[slotName(key), given] as const],
+          ),
         ),
-      );
+        ...(tray ? { [TRAY]: tray } : {}),
+      };
       const [[name, value] = [], ...more] = Object.entries(changes);
       if (name !== undefined && value !== undefined && more.length === 0) draft.change(name, value, typedIn);
       else draft.changeAll(changes);
     },
-    askedBlock && findBlock(slots, askedBlock) ? { blocks: [askedBlock] } : undefined,
-  );
+  });
+  const { steady, latest } = useSteady(blocks);
   const page = useDeferredValue(useDrawnDraft(editing));
   const inherited = useMemo(
     () =>
@@ -130,6 +209,7 @@ export function PageOnBench({
   );
   const { notes, beginNote } = editing;
   const noting = useMemo(() => ({ at: notes.at, begin: beginNote }), [notes.at, beginNote]);
+  const layout = type.definition.layouts.find(({ key }) => key === kept.layout) ?? type.definition.layouts[0];
   const { selection, selected } = blocks;
   const [only] = selected;
   const goTo = (block: string | undefined, id: string) => {
@@ -153,7 +233,8 @@ export function PageOnBench({
         },
         shelf: mayChange && (
           <div className={canvasStyles.room}>
-            <Shelf blocks={blocks} today={today} />
+            <Shelf blocks={steady} latest={latest} today={today} />
+            <Tray blocks={steady} latest={latest} layout={layout} />
           </div>
         ),
         canvas: page ? (
@@ -164,6 +245,7 @@ export function PageOnBench({
             inherited={inheritedLabels}
             language={language}
             disabled={!mayChange}
+            sharedStandHere={sharedStandHere}
             ownField={(id) => {
               const field = type.field(id);
               if (!field || isPatternOf(editing)) return undefined;
@@ -197,6 +279,7 @@ export function PageOnBench({
                   faults={blockFaults}
                   disabled={!mayChange}
                   language={language}
+                  today={today}
                 />
               ) : selection.slot ? (
                 <SlotPanel
@@ -205,9 +288,11 @@ export function PageOnBench({
                   inherited={selection.slot.of === undefined ? inherited.get(selection.slot.slot) : undefined}
                   faults={blockFaults}
                   disabled={!mayChange}
+                  today={today}
+                  page={drawn?.page.address}
                 />
               ) : (
-                <PageFields editing={editing} />
+                own
               )}
             </NotingHere>
           </OlderBlocks>

@@ -10,6 +10,7 @@ import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import { WordChoice } from '../../../../ui/word-choice';
 import styles from './arrange.module.css';
+import { CopyPage } from './copy-page';
 import { PageHomes } from './page-homes';
 import { WaitingPlaces } from './waiting-places';
 
@@ -19,6 +20,8 @@ interface Props {
   isPattern: boolean;
   /** Does an act at the newest revision; a problem is told by the bench. Answers whether it was done. */
   act(what: (revision: number) => Promise<PageAnswer>, done: string): Promise<boolean>;
+  /** Does something once all that was typed is saved. */
+  acting(what: () => Promise<void>): Promise<void>;
   slugFaults: string[];
 }
 
@@ -31,9 +34,10 @@ const froms = [
  * Where a page stands: its address, its place among its siblings, and its other legal homes. What visitors see can move at
  * once, or when it is next published.
  */
-export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactElement {
+export function PagePlace({ page, isPattern, act, acting, slugFaults }: Props): ReactElement {
   const { data: tree } = useAsk('pages');
   const [moving, setMoving] = useState(false);
+  const [copying, setCopying] = useState(false);
   const [slug, setSlug] = useState<string>();
   const [from, setFrom] = useState<PlaceFrom>('now');
   // What visitors do not see has no place with them that could wait.
@@ -73,7 +77,7 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
       <Eyebrow>Position</Eyebrow>
       <WaitingPlaces page={page} act={act} />
       {isSeen && (
-        <p className={look.pencil}>
+        <div className={look.pencil}>
           Another address or place holds{' '}
           <WordChoice
             label="From when another place holds"
@@ -83,7 +87,7 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
             onChange={setFrom}
           />
           .
-        </p>
+        </div>
       )}
       {!isPattern && (
         <form
@@ -139,9 +143,13 @@ export function PagePlace({ page, isPattern, act, slugFaults }: Props): ReactEle
           <ArrowDown size={15} />
         </IconButton>
       </div>
-      <Button onClick={() => setMoving(!moving)} aria-expanded={moving}>
-        Move to…
-      </Button>
+      <div style={{ display: 'flex', gap: 8 }}>
+        <Button onClick={() => setMoving(!moving)} aria-expanded={moving}>
+          Move to…
+        </Button>
+        <Button onClick={() => setCopying(true)}>Copy…</Button>
+      </div>
+      {copying && <CopyPage page={page} acting={acting} onClose={() => setCopying(false)} />}
       {moving && (
         <PageHomes
           page={page}

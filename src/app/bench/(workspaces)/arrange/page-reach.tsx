@@ -14,13 +14,18 @@ import { Stem } from '../../../../ui/stem';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
 import { PagePlace } from './page-place';
+import { PageAsStarter } from './starters/page-as-starter';
 import type { PageEditing } from './use-page-editing';
 
 /** Settings that only the listings on a page have. */
 const ofListings: readonly SettingKey[] = ['showHeading', 'showLink'];
 
 /** Whether a page says how others are: those of entries, or of categories. */
-export function isPatternOf({ kept, model, type }: Pick<PageEditing, 'kept' | 'model' | 'type'>): boolean {
+export function isPatternOf({
+  kept,
+  model,
+  type,
+}: Pick<PageEditing, 'model' | 'type'> & { kept: { category: string | null } }): boolean {
   const source = answersOf(type.definition.source);
   return (
     model.contentType(source.entryType ?? '') !== undefined ||
@@ -30,7 +35,7 @@ export function isPatternOf({ kept, model, type }: Pick<PageEditing, 'kept' | 'm
 
 /** Who is here, what was noted, where the page stands, what is set on it, and what differs with it. */
 export function PageReach({ editing, title }: { editing: PageEditing; title: string }): ReactElement {
-  const { model, type, kept, values, slots, scope, mayChange, act, otherFaults } = editing;
+  const { model, type, kept, values, slots, scope, mayChange, act, otherFaults, arranges, outside } = editing;
   const { data: reach } = useAsk('pageReach', { path: { id: kept.id } });
   const { data: listings } = useAsk('listings');
   const entries = model.contentType(answersOf(type.definition.source).entryType ?? '');
@@ -64,9 +69,11 @@ export function PageReach({ editing, title }: { editing: PageEditing; title: str
           page={kept}
           isPattern={isPattern}
           act={act}
+          acting={editing.acting}
           slugFaults={otherFaults.filter((fault) => fault.path === '/slug').map(({ message }) => message)}
         />
       )}
+      {arranges && !outside && kept.category === null && <PageAsStarter editing={editing} title={title} />}
       <section className={styles.settings}>
         <Eyebrow>Settings</Eyebrow>
         <SettingsHere

@@ -19,6 +19,7 @@ import { faultsBelow } from '../../../../ui/parse-form';
 import styles from './arrange.module.css';
 import { BlockForm } from './block-form';
 import { asText } from './block-says';
+import { useSharedBlocks } from './shared/use-shared-blocks';
 import { freshBlock } from './fresh-block';
 
 interface SlotProps {
@@ -53,6 +54,7 @@ export function SlotForm({
 }: SlotProps): ReactElement {
   const asked = useSearchParams().get('block');
   const noting = useNoting();
+  const shared = useSharedBlocks();
   // One that was pointed at is open, and those around it.
   const [open, setOpen] = useState<string | undefined>(() => {
     const around = asked ? blocks.find((block) => JSON.stringify(block).includes(asked)) : undefined;
@@ -106,7 +108,7 @@ export function SlotForm({
         {blocks.map((block, i) => {
           const id = asText(block.id) || String(i);
           const type = model.blockTypeByKey(asText(block.type));
-          const name = blockName(block, model);
+          const name = shared.get(asText(block.shared))?.title ?? blockName(block, model);
           const label = name
             ? `${type?.definition.label ?? 'Block'}: ${name}`
             : (type?.definition.label ?? 'Block');
@@ -197,6 +199,7 @@ export function SlotForm({
                       typedIn,
                     )
                   }
+                  onCopies={(copies) => onChange(blocks.toSpliced(i, 1, ...copies))}
                 >
                   {type?.definition.slots.map((inner) => (
                     <SlotForm

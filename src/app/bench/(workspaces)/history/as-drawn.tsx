@@ -65,11 +65,20 @@ const NOT_YET = <p className={look.pencil}>It is not there yet.</p>;
 /** How many items of a page's own listing are drawn. */
 const ITEMS = 12;
 
-function PageAt({ id, side }: { id: string; side: Side }): ReactElement {
+/** A page as it was, or a shared block. */
+function PageAt({
+  id,
+  side,
+  by,
+}: {
+  id: string;
+  side: Side;
+  by: 'pagePreview' | 'sharedPreview';
+}): ReactElement {
   const { number, seenAt } = side.asked;
   const isThere = number !== undefined || seenAt !== undefined;
   const { data, error } = useAsk(
-    'pagePreview',
+    by,
     {
       path: { id },
       query: {
@@ -125,8 +134,8 @@ export function AsDrawn({ sort, ...props }: Props & { sort: VersionedSort }): Re
   const { id, before, after } = props;
   if (sort === 'entry') return <EntriesApart {...props} />;
   const [was, is] = [before, after].map((side) =>
-    sort === 'page' ? (
-      <PageAt key={side.label} id={id} side={side} />
+    sort === 'page' || sort === 'shared' ? (
+      <PageAt key={side.label} id={id} side={side} by={sort === 'page' ? 'pagePreview' : 'sharedPreview'} />
     ) : (
       <ListingAt key={side.label} side={side} />
     ),

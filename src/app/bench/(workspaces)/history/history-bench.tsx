@@ -32,7 +32,7 @@ import { usePutBack } from '../../../../ui/versions/use-put-back';
 import { idsIn } from '../../../../ui/versions/value-in-words';
 import { historyOf } from '../../../../ui/versions/version-hrefs';
 import { VersionList } from '../../../../ui/versions/version-list';
-import { ReviewActs } from './review-acts';
+import { isReviewable, ReviewActs } from './review-acts';
 import { AsDrawn, isDrawn } from './as-drawn';
 import { Differences } from './differences';
 import styles from './history.module.css';
@@ -48,8 +48,9 @@ function scopeIn(model: CompiledModel, { sort, type: of }: VersionsAnswer): Plac
     const scheme = model.scheme(id);
     return { model, fields: scheme?.fields ?? [], label: scheme?.definition.label ?? 'Category' };
   }
-  const type = sort === 'page' ? model.pageType(id) : model.contentType(id);
-  const slots = slotLabels(model.pageType(id)?.definition.slots ?? []);
+  const arranged = model.pageOrShared(id);
+  const type = arranged ?? model.contentType(id);
+  const slots = slotLabels(arranged?.definition.slots ?? []);
   return {
     model,
     fields: type?.fields ?? [],
@@ -63,6 +64,7 @@ const keeping = {
   medium: 'write entries',
   page: 'arrange pages',
   listing: 'keep listings',
+  shared: 'arrange pages',
   category: 'shape the model',
 } as const;
 
@@ -242,7 +244,7 @@ export function HistoryBench({ id, initial }: { id: string; initial: VersionsAns
               Take all back
             </Button>
           )}
-          {(sort === 'entry' || sort === 'page') && isWorking && !first.binned && (
+          {isReviewable(sort) && isWorking && !first.binned && (
             <ReviewActs sort={sort} id={id} revision={of} items={items} />
           )}
           {!isWorking && (

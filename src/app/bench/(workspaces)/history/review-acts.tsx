@@ -4,7 +4,8 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import type { EntryAnswer } from '../../../../contract/entries';
 import type { PageAnswer } from '../../../../contract/pages';
-import type { VersionRow } from '../../../../contract/versions';
+import type { SharedBlockAnswer } from '../../../../contract/shared-blocks';
+import type { VersionedSort, VersionRow } from '../../../../contract/versions';
 import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
 import { Note } from '../../../../ui/marks';
@@ -67,8 +68,14 @@ function GiveBack({
   );
 }
 
+/** What can be sent for review. */
+export type Reviewable = 'entry' | 'page' | 'shared';
+
+export const isReviewable = (sort: VersionedSort): sort is Reviewable =>
+  sort === 'entry' || sort === 'page' || sort === 'shared';
+
 interface Reviewed {
-  thing: EntryAnswer | PageAnswer;
+  thing: EntryAnswer | PageAnswer | SharedBlockAnswer;
   asksReview: boolean;
   publish(times: { from?: string; until?: string }): Promise<unknown>;
   giveBack(): Promise<unknown>;
@@ -76,11 +83,12 @@ interface Reviewed {
 }
 
 /** The record that is compared, as its sort is asked for, published and given back. */
-function useReviewed(sort: 'entry' | 'page', id: string, revision: number): Reviewed | undefined {
+function useReviewed(sort: Reviewable, id: string, revision: number): Reviewed | undefined {
   const model = useModel();
   const path = { id };
   const { data: entry } = useAsk('entry', { path }, { enabled: sort === 'entry' });
   const { data: page } = useAsk('page', { path }, { enabled: sort === 'page' });
+  const { data: shared } = useAsk('sharedBlock', { path }, { enabled: sort === 'shared' });
   if (entry)
     return {
       thing: entry,
@@ -97,6 +105,14 @@ function useReviewed(sort: 'entry' | 'page', id: string, revision: number): Revi
       giveBack: () => ask('returnPage', { path, revision }),
       takeDown: (from) => ask('withdrawPage', { path, revision, query: { from } }),
     };
+  if (shared)
+    return {
+      thing: shared,
+      asksReview: shared.asksReview,
+      publish: (body) => ask('publishSharedBlock', { path, revision, body }),
+      giveBack: () => ask('returnSharedBlock', { path, revision }),
+      takeDown: (from) => ask('withdrawSharedBlock', { path, revision, query: { from } }),
+    };
   return undefined;
 }
 
@@ -110,7 +126,7 @@ export function ReviewActs({
   revision,
   items,
 }: {
-  sort: 'entry' | 'page';
+  sort: Reviewable;
   id: string;
   /** The revision that is compared on the screen: nothing newer is published unseen. */
   revision: number;
@@ -123,6 +139,7 @@ export function ReviewActs({
   const reviewed = useReviewed(sort, id, revision);
   const { data: ofEntry } = useAsk('entryReach', { path: { id } }, { enabled: sort === 'entry' });
   const { data: ofPage } = useAsk('pageReach', { path: { id } }, { enabled: sort === 'page' });
+  const { data: ofShared } = useAsk('sharedReach', { path: { id } }, { enabled: sort === 'shared' });
   const [busy, setBusy] = useState(false);
   const [back, setBack] = useState(false);
   const [timing, setTiming] = useState(false);
@@ -157,7 +174,7 @@ export function ReviewActs({
       await giveBack();
     }, 'It is given back.');
   };
-  const pages = (ofEntry ?? ofPage)?.pages.length ?? 0;
+  const pages = (ofEntry ?? ofPage ?? ofShared)?.pages.length ?? 0;
   return (
     <>
       {waits && reviews && (

@@ -8,7 +8,7 @@ import { Eyebrow, Mono, Note } from '../../../../ui/marks';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { Stem } from '../../../../ui/stem';
 import { useAsk } from '../../../../ui/use-ask';
-import { SiteTree } from '../arrange/site-tree';
+import { SiteTree } from '../arrange/tree/site-tree';
 import { PageDrawing } from '../page-drawing';
 import { targetOf } from './target-of';
 

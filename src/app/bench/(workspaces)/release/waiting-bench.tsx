@@ -16,7 +16,9 @@ const count = (n: number): string => (n === 1 ? '1 thing' : `${n} things`);
 /** Publishes one thing as it stood in the list: what was changed since is refused, and looked at first. */
 async function publish({ id, sort, revision }: ThingToSee): Promise<void> {
   const asked = { path: { id }, revision, body: {} };
-  await (sort === 'page' ? ask('publishPage', asked) : ask('publishEntry', asked));
+  if (sort === 'page') await ask('publishPage', asked);
+  else if (sort === 'shared') await ask('publishSharedBlock', asked);
+  else await ask('publishEntry', asked);
 }
 
 /** What waits for review, of every sort: each is opened at what differs; several can be published together. */

@@ -112,6 +112,7 @@ export function FieldSettings({
   const set = (part: Partial<Field>) => onChange({ ...field, ...part } as Field);
   const here = faults.filter((fault) => fault.about === type.id && fault.field === field.id);
   const atTop = row?.depth === 0;
+  const isBlockType = 'slots' in type && !('layouts' in type);
   const mayDiffer = atTop && 'columns' in type && kind.mayDiffer;
   const roles =
     'face' in type
@@ -231,6 +232,13 @@ export function FieldSettings({
                 onChange={(localised) => set({ localised })}
               />
             )}
+            {atTop && isBlockType && !kind.derived && (
+              <YesRule
+                label="May be said differently where a shared block stands"
+                value={field.openWhereShared ?? false}
+                onChange={(openWhereShared) => set({ openWhereShared })}
+              />
+            )}
           </div>
           <RulesEditor
             key={field.id}
@@ -296,10 +304,7 @@ export function FieldSettings({
       </section>
       {mayChange && (
         <section>
-          {'title' in type &&
-          type.title === field.id &&
-          'plural' in type &&
-          !('slots' in type && !('layouts' in type)) ? (
+          {'title' in type && type.title === field.id && 'plural' in type && !isBlockType ? (
             <p className={`${look.pencil} ${look.small}`}>
               It names every {type.label}, so it cannot be taken out. Give the title to another line first.
             </p>

@@ -58,6 +58,7 @@ function rulesInWords(entry: FieldEntry, sets: ReadonlyMap<string, FieldSet>): s
     entry.required ? 'required' : '',
     entry.unique ? 'different in every one' : '',
     entry.localised ? 'in every language' : '',
+    entry.openWhereShared ? 'open where shared' : '',
     kindFor(entry).rulesInWords,
     entry.showWhen ? 'shown on a condition' : '',
   ]

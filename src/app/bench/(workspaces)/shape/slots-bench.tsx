@@ -9,6 +9,9 @@ import { expandFields } from '../../../../core/model/compile';
 import type { BlockType, PageType, PresetBlock, Slot } from '../../../../core/model/document';
 import { setsOf } from '../../../../core/model/change/edit';
 import { newSlot } from '../../../../core/model/fresh/start';
+import type { SharedBlockRow } from '../../../../contract/shared-blocks';
+import { placedSharedType } from '../../../../core/model/shared-type';
+import { useAsk } from '../../../../ui/use-ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { NumberRule, without, YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
@@ -17,16 +20,28 @@ import { TextBox } from '../../../../ui/text-box';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
+/** How a shared block is told from block types among what a slot may begin with. */
+const SHARED_CHOICE = 'shared ';
+
+/** The shared blocks that a slot of a page type may begin with, as far as it takes all that they hold. */
+function useSharedFor(allowed: readonly BlockType[], isPage: boolean): readonly SharedBlockRow[] {
+  const { data } = useAsk('sharedBlocks', {}, { enabled: isPage });
+  const keys = new Set(allowed.map(({ key }) => key));
+  return isPage ? (data?.items ?? []).filter(({ types }) => types.every((type) => keys.has(type))) : [];
+}
+
 /** One block that a slot begins with: its type, what it says, and what an editor may not change of it. */
 function Preset({
   preset,
   allowed,
+  shared,
   disabled,
   onChange,
   onTake,
 }: {
   preset: PresetBlock;
   allowed: readonly BlockType[];
+  shared: readonly SharedBlockRow[];
   disabled: boolean;
   onChange: (preset: PresetBlock) => void;
   onTake: () => void;
@@ -35,25 +50,47 @@ function Preset({
   const [open, setOpen] = useState(false);
   const type = document.blockTypes.find(({ id }) => id === preset.type);
   const fields = type ? expandFields(type.fields, setsOf(document)) : [];
+  const chosen = preset.shared === undefined ? preset.type : `${SHARED_CHOICE}${preset.shared}`;
+  const isThere =
+    preset.shared === undefined
+      ? allowed.some(({ id }) => id === preset.type)
+      : shared.some(({ key }) => key === preset.shared);
   const values: JsonObject = isJsonObject(preset.values) ? preset.values : {};
   return (
     <li className={styles.preset}>
       <div className={styles.presettop}>
         <Select
-          value={allowed.some(({ id }) => id === preset.type) ? preset.type : ''}
+          value={isThere ? chosen : ''}
           displayEmpty
           disabled={disabled}
-          onChange={({ target }) =>
-            onChange({ id: preset.id, type: target.value, ...(preset.held ? { held: preset.held } : {}) })
-          }
+          onChange={({ target }) => {
+            const held = preset.held ? { held: preset.held } : {};
+            const key = target.value.startsWith(SHARED_CHOICE)
+              ? target.value.slice(SHARED_CHOICE.length)
+              : undefined;
+            onChange(
+              key === undefined
+                ? { id: preset.id, type: target.value, ...held }
+                : { id: preset.id, type: placedSharedType.id, shared: key, ...held },
+            );
+          }}
           slotProps={{ input: { 'aria-label': 'Block it begins with' } }}
         >
-          {!allowed.some(({ id }) => id === preset.type) && (
-            <MenuItem value="">A block that may not stand here</MenuItem>
+          {!isThere && (
+            <MenuItem value="">
+              {preset.shared === undefined
+                ? 'A block that may not stand here'
+                : `The shared block “${preset.shared}”, which is not there or may not stand here`}
+            </MenuItem>
           )}
           {allowed.map(({ id, label }) => (
             <MenuItem key={id} value={id}>
               {label}
+            </MenuItem>
+          ))}
+          {shared.map(({ key, title }) => (
+            <MenuItem key={key} value={`${SHARED_CHOICE}${key}`}>
+              Shared block: {title}
             </MenuItem>
           ))}
         </Select>
@@ -99,6 +136,7 @@ function SlotSheet({
   slot,
   place,
   of,
+  isPage,
   disabled,
   onChange,
   onMove,
@@ -107,6 +145,8 @@ function SlotSheet({
   slot: Slot;
   place: number;
   of: number;
+  /** Whether it is of a page type, which may begin with shared blocks. */
+  isPage: boolean;
   disabled: boolean;
   onChange: (slot: Slot) => void;
   onMove: (to: number) => void;
@@ -114,6 +154,7 @@ function SlotSheet({
 }): ReactElement {
   const { document } = useWorkingModel();
   const allowed = allowedIn(slot, document);
+  const shared = useSharedFor(allowed, isPage);
   const presets = slot.preset ?? [];
   const setPresets = (next: PresetBlock[]) =>
     onChange(without({ ...slot, preset: next.length > 0 ? next : undefined }) as Slot);
@@ -186,6 +227,7 @@ function SlotSheet({
               key={preset.id}
               preset={preset}
               allowed={allowed}
+              shared={shared}
               disabled={disabled}
               onChange={(next) => setPresets(presets.map((each, n) => (n === i ? next : each)))}
               onTake={() => setPresets(presets.filter((_, n) => n !== i))}
@@ -246,6 +288,7 @@ export function SlotsBench({
             slot={slot}
             place={i}
             of={slots.length}
+            isPage={'layouts' in type}
             disabled={!mayChange}
             onChange={(next) => onChange(slots.map((each) => (each.id === slot.id ? next : each)))}
             onTake={() => onChange(slots.filter(({ id }) => id !== slot.id))}

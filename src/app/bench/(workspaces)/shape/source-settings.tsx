@@ -1,11 +1,16 @@
 import type { ReactElement } from 'react';
-import type { ModelDocument, PageSource, PageType } from '../../../../core/model/document';
+import type { Field, ModelDocument, PageSource, PageType } from '../../../../core/model/document';
+import { kindFor, plainFields } from '../../../../core/model/kinds';
 import { arrangementKinds } from '../../../../core/mapping/arrangement/arrangement';
 import { collectionArrangements } from '../../../../core/site/collection';
 import { Chosen } from '../../../../ui/chosen';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import { Labelled } from '../../../../ui/labelled';
 import { useWorkingModel } from './working-model';
+
+/** The fields of a type that say where something leads. */
+const linksOf = ({ fields }: PageType): Field[] =>
+  plainFields(fields).filter((field) => kindFor(field).shows === 'link');
 
 type SourceName = PageSource['kind'];
 
@@ -20,7 +25,7 @@ interface SettingsProps<S extends PageSource> {
 interface SourceUi<S extends PageSource> {
   words: string;
   /** What it begins with; nothing where the model has nothing to fill it from. */
-  begin(document: ModelDocument): S | undefined;
+  begin(document: ModelDocument, type: PageType): S | undefined;
   Settings?(props: SettingsProps<S>): ReactElement;
 }
 
@@ -135,6 +140,26 @@ const sources: { readonly [K in SourceName]: SourceUi<Extract<PageSource, { kind
       );
     },
   },
+  heading: {
+    words: 'Nothing: a heading over pages below it',
+    begin: () => ({ kind: 'heading' }),
+  },
+  link: {
+    words: 'Nothing: it leads elsewhere, by a link',
+    begin: (_document, type) => {
+      const [first] = linksOf(type);
+      return first && { kind: 'link', field: first.id };
+    },
+    Settings: ({ type, source, onChange }) => (
+      <Chosen
+        id="source-link"
+        label="Leads where this says"
+        value={source.field}
+        options={linksOf(type).map(({ id, label }) => [id, label] as const)}
+        onChange={(field) => onChange({ kind: 'link', field })}
+      />
+    ),
+  },
 };
 
 const sourceNames = Object.keys(sources) as SourceName[];
@@ -154,7 +179,7 @@ export function SourceSettings({
   onChange: (source: PageSource) => void;
 }): ReactElement {
   const { document } = useWorkingModel();
-  const possible = sourceNames.filter((name) => sources[name].begin(document));
+  const possible = sourceNames.filter((name) => sources[name].begin(document, type));
   return (
     <>
       <Chosen
@@ -164,7 +189,7 @@ export function SourceSettings({
         options={possible.map((name) => [name, sources[name].words] as const)}
         onChange={(chosen) => {
           const name = possible.find((each) => each === chosen);
-          const begun = name && sources[name].begin(document);
+          const begun = name && sources[name].begin(document, type);
           if (begun) onChange(begun);
         }}
       />

@@ -20,6 +20,7 @@ import look from '../../../../ui/look/look.module.css';
 import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { Chosen } from '../../../../ui/chosen';
+import { BeginsWith } from './begins-with';
 import { lists } from './lists';
 import styles from './shape.module.css';
 import { usePlacing, type Cell } from './placement/use-placing';
@@ -312,6 +313,13 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
               ]}
               onChange={(childOrder) => set({ childOrder })}
             />
+            <BeginsWith
+              type={shape}
+              onChange={(starter) => {
+                const { starter: _gone, ...rest } = shape;
+                onChange(starter === undefined ? rest : { ...rest, starter });
+              }}
+            />
             <NumberRule
               whole
               id="type-most"
@@ -366,6 +374,8 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
                     slideshow: 'Shows further things one after the other',
                     trail: 'Shows the way to the page',
                     contact: 'Takes messages from visitors',
+                    navigation: 'Leads to other pages of the tree',
+                    teaser: 'Shows something in small, with as much as an editor chooses',
                   }[each],
                 ] as const,
             )}

@@ -125,11 +125,25 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const { kept, given, status } = draft;
   const { id, revision } = kept;
   const isKept = revision > 0;
+  const idInAddress = useSearchParams().get('id');
+  const [isLoadedAnew] = useState(initial.revision === 0 && idInAddress === initial.id);
+  const freshen = draft.freshen;
   useEffect(() => {
     // Loaded anew before anything is kept, it is the same entry, and finds its words.
     if (initial.revision === 0)
       window.history.replaceState(null, '', `/bench/write/new/${initial.type}?id=${initial.id}`);
   }, [initial.id, initial.type, initial.revision]);
+  useEffect(() => {
+    if (!isLoadedAnew) return;
+    // Its first words may have been on their way while this was drawn: then it is kept by now.
+    ask('entry', { path: { id: initial.id } }).then(
+      (made) => {
+        window.history.replaceState(null, '', `/bench/write/entry/${made.id}`);
+        freshen(withLanguages(made, fields, locales));
+      },
+      () => undefined,
+    );
+  }, [isLoadedAnew, initial.id, freshen, fields, locales]);
   const notes = useNotesAt(id, isKept);
   // An entry that was just begun is not told what it lacks, but where one was, or asks.
   const [toldAll, setToldAll] = useState(initial.revision > 0);

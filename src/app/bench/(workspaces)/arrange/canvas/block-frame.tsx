@@ -17,7 +17,7 @@ import { calledOf, standsWhere } from './block-words';
 import styles from './canvas.module.css';
 import type { Dragged } from './dragged';
 import { everySlot } from './every-slot';
-import { isHeld, type PageBlocks } from './use-page-blocks';
+import { isHeld, whyNotShared, type PageBlocks } from './use-page-blocks';
 
 /** The frame around a block, with its corners marked. */
 export function Frame({
@@ -54,22 +54,31 @@ const stepOf = ({ place }: FoundBlock, step: -1 | 1): BlockPlace => ({
 });
 
 /**
- * The handle of what is selected: it is dragged by it, opens what can be done, and takes the keys. Arrows go to the block
- * above and below, out and in; with Alt they move it.
+ * The handle of what is selected: it is dragged by it, opens what can be done, and takes the keys. Arrows go
+ * to the block above and below, out and in; with Alt they move it.
  */
 export function FrameHandle({
   sheet,
   drawn,
   blocks,
   onWords,
+  onShare,
+  onFillOnce,
+  onStarter,
 }: {
   sheet: RefObject<HTMLElement | null>;
   drawn: unknown;
   blocks: PageBlocks;
   /** Goes into the words of a block, where they stand. */
   onWords: (id: Id) => void;
+  /** Makes what is selected a shared block; absent where none can stand. */
+  onShare: (() => void) | undefined;
+  /** Copies what is selected to other pages; absent where there are none. */
+  onFillOnce: (() => void) | undefined;
+  /** Keeps what is selected as a starter. */
+  onStarter: () => void;
 }): ReactElement | null {
-  const { model, own, slots, selected, selection } = blocks;
+  const { slots, selected, selection } = blocks;
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const ids = selection.blocks;
   const last = selected.at(-1);
@@ -82,8 +91,8 @@ export function FrameHandle({
     disabled: selected.length === 0,
   });
   if (!last || !box) return null;
-  const called = selected.length === 1 ? calledOf(model, last.block) : `${selected.length} blocks`;
-  const where = selected.length === 1 ? standsWhere(model, own, slots, last) : '';
+  const called = selected.length === 1 ? calledOf(blocks, last.block) : `${selected.length} blocks`;
+  const where = selected.length === 1 ? standsWhere(blocks, last) : '';
   const held = selected.some(isHeld);
   const hidden = selected.every(({ block }) => block.hidden === true);
   const beside = blocksAt(slots, last.place).length;
@@ -92,6 +101,7 @@ export function FrameHandle({
     selected.map(({ block }) => ({ ...block, id: '' })),
     last.place,
   );
+  const whyShared = whyNotShared(selected);
   const acts = {
     go: (to: Id | undefined) => to !== undefined && blocks.select({ blocks: [to] }),
     step: (step: -1 | 1) => {
@@ -182,25 +192,61 @@ export function FrameHandle({
         <MenuItem disabled={held} onClick={choose(acts.takeOff)}>
           Take off
         </MenuItem>
+        {onShare && (
+          <MenuItem disabled={whyShared !== undefined} onClick={choose(onShare)}>
+            <span>
+              Keep as a shared block…
+              {whyShared !== undefined && <small className={styles.why}>{whyShared}</small>}
+            </span>
+          </MenuItem>
+        )}
+        <MenuItem onClick={choose(onStarter)}>Keep as a starter…</MenuItem>
+        {onFillOnce && <MenuItem onClick={choose(onFillOnce)}>Copy to other pages…</MenuItem>}
         <Divider />
-        {everySlot(blocks)
-          .filter(({ place }) => place.of !== last.place.of || place.slot !== last.place.slot)
-          .map(({ place, label }) => {
-            const why = blocks.whyNot(dragged.put, place);
-            return (
-              <MenuItem
-                key={`${place.of ?? ''} ${place.slot}`}
-                disabled={why !== undefined}
-                onClick={choose(() => blocks.move(ids, place))}
-              >
-                <span>
-                  Move to {label}
-                  {why !== undefined && <small className={styles.why}>{why}</small>}
-                </span>
-              </MenuItem>
-            );
-          })}
+        {menu && (
+          <MoveTo
+            dragged={dragged}
+            last={last}
+            blocks={blocks}
+            onMove={(place) => choose(() => blocks.move(ids, place))()}
+          />
+        )}
       </Menu>
+    </>
+  );
+}
+
+/** Every other slot that what is selected may be moved to, or why not. */
+function MoveTo({
+  dragged,
+  last,
+  blocks,
+  onMove,
+}: {
+  dragged: Dragged;
+  last: FoundBlock;
+  blocks: PageBlocks;
+  onMove: (place: BlockPlace) => void;
+}): ReactElement {
+  return (
+    <>
+      {everySlot(blocks)
+        .filter(({ place }) => place.of !== last.place.of || place.slot !== last.place.slot)
+        .map(({ place, label }) => {
+          const why = blocks.whyNot(dragged.put, place);
+          return (
+            <MenuItem
+              key={`${place.of ?? ''} ${place.slot}`}
+              disabled={why !== undefined}
+              onClick={() => onMove(place)}
+            >
+              <span>
+                Move to {label}
+                {why !== undefined && <small className={styles.why}>{why}</small>}
+              </span>
+            </MenuItem>
+          );
+        })}
     </>
   );
 }

@@ -10,6 +10,7 @@ import { notesWithin, useNoting } from '../../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../../ui/parse-form';
 import { BlockForm } from '../block-form';
 import { calledOf, standsWhere } from './block-words';
+import { BlocksFromRows } from './blocks-from-rows';
 import styles from './canvas.module.css';
 import { isHeld, type PageBlocks } from './use-page-blocks';
 
@@ -37,6 +38,7 @@ export function BlockPanel({
   faults,
   disabled,
   language,
+  today,
 }: {
   found: FoundBlock;
   /** Those around it, as they stand. */
@@ -45,8 +47,9 @@ export function BlockPanel({
   faults: readonly Fault[];
   disabled: boolean;
   language: string;
+  today: string;
 }): ReactElement {
-  const { model, own, slots } = blocks;
+  const { model } = blocks;
   const { block } = found;
   const id = idOf(block);
   const noting = useNoting();
@@ -61,7 +64,7 @@ export function BlockPanel({
     <section className={styles.panel} aria-label="The block that is selected">
       <div className={styles.where}>
         <Eyebrow>{type?.definition.label ?? 'A type that is gone'}</Eyebrow>
-        <span className={`${look.pencil} ${look.small}`}>{standsWhere(model, own, slots, found)}</span>
+        <span className={`${look.pencil} ${look.small}`}>{standsWhere(blocks, found)}</span>
       </div>
       {held && <Note sort="info">The type of the page holds it here, so it stays.</Note>}
       {inside
@@ -81,18 +84,27 @@ export function BlockPanel({
         path={`selected-${id}`}
         place={place}
         onChange={(next, typedIn) => blocks.change(id, () => next, typedIn)}
+        onCopies={(copies) => blocks.replace(id, copies)}
       />
       <div className={styles.acts}>
         {trail.length > 0 && (
           <Button onClick={() => blocks.select({ blocks: [idOf(trail.at(-1)?.block ?? {})] })}>
-            To {calledOf(model, trail.at(-1)?.block ?? {})}
+            To {calledOf(blocks, trail.at(-1)?.block ?? {})}
           </Button>
         )}
         <Button onClick={() => blocks.select({ blocks: [], slot: found.place })}>To its slot</Button>
+        {!disabled && type && language === '' && (
+          <BlocksFromRows
+            blocks={blocks}
+            place={{ ...found.place, at: found.place.at + 1 }}
+            today={today}
+            type={type}
+          />
+        )}
         <Button onClick={() => blocks.select({ blocks: [] })}>To the page itself</Button>
         {noting && (
           <NoteHere
-            label={calledOf(model, block)}
+            label={calledOf(blocks, block)}
             notes={notesWithin(noting, place)}
             onNote={() => noting.begin(place, '')}
           />

@@ -49,9 +49,11 @@ export function useBlockBox(
     if (!outer) return undefined;
     const measure = () => {
       const at = id === undefined ? null : blockOnSheet(outer, id);
+      // What is not seen on the day that is looked at has no frame.
+      if (at && at.getClientRects().length === 0) return setBox(undefined);
       const next = at ? boxIn(outer, at) : undefined;
       // What is put in is selected before it is drawn: what frames it stays where it was until then.
-      setBox((was) => (!next || isSame(was, next) ? was : next));
+      return setBox((was) => (!next || isSame(was, next) ? was : next));
     };
     const observer = new ResizeObserver(measure);
     observer.observe(outer);

@@ -3,7 +3,8 @@ import { calledOf } from './block-words';
 import type { PageBlocks } from './use-page-blocks';
 
 /** Every slot of a page in which blocks may stand, from the top down, with what it is called. */
-export function everySlot({ model, own, slots }: PageBlocks): { place: BlockPlace; label: string }[] {
+export function everySlot(blocks: PageBlocks): { place: BlockPlace; label: string }[] {
+  const { model, own, slots } = blocks;
   return [
     ...own.map(({ key, label }) => ({
       place: { slot: key, at: blocksAt(slots, { slot: key }).length },
@@ -12,7 +13,7 @@ export function everySlot({ model, own, slots }: PageBlocks): { place: BlockPlac
     ...everyBlock(slots).flatMap(({ block }) =>
       (model.blockTypeByKey(String(block.type))?.definition.slots ?? []).map(({ key, label }) => ({
         place: { of: idOf(block), slot: key, at: blocksAt(slots, { of: idOf(block), slot: key }).length },
-        label: `${label} of ${calledOf(model, block)}`,
+        label: `${label} of ${calledOf(blocks, block)}`,
       })),
     ),
   ];

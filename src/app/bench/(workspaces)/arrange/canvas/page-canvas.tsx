@@ -1,5 +1,4 @@
 'use client';
-import { DragOverlay, useDndMonitor } from '@dnd-kit/core';
 import { MenuItem, Select } from '@mui/material';
 import { Monitor, Moon, Smartphone, Sun, Tablet } from 'lucide-react';
 import {
@@ -13,9 +12,9 @@ import {
   type MouseEvent,
   type PointerEvent,
   type ReactElement,
-  type RefObject,
 } from 'react';
-import { everyBlock, findBlock, idOf } from '../../../../../core/content/block-edits';
+import dayjs from 'dayjs';
+import { everyBlock, findBlock, idOf, unseenAt } from '../../../../../core/content/block-edits';
 import type { Fault } from '../../../../../core/faults';
 import type { Id } from '../../../../../core/ids';
 import type { Json } from '../../../../../core/json';
@@ -23,15 +22,18 @@ import type { Field } from '../../../../../core/model/document';
 import { kindFor } from '../../../../../core/model/kinds';
 import type { VisitorPage } from '../../../../../core/site/visitor-page';
 import type { Arranged } from '../../../../../site/block';
+import { DayBox } from '../../../../../ui/day-box';
 import { useTell } from '../../../../../ui/telling';
 import { inLanguage, saying, spokenValues } from '../block-says';
+import { usePutStarter } from '../starters/use-put-starter';
+import { AskedOfSelected, type Asked } from './asked-of-selected';
 import { FrameHandle, Frame } from './block-frame';
-import { calledOf, saidAt } from './block-words';
-import { blockOnSheet, slotBoxes } from './boxes';
+import { saidAt } from './block-words';
+import { blockOnSheet } from './boxes';
 import styles from './canvas.module.css';
-import { draggedIn, type Dragged } from './dragged';
+import { Dividers } from './dividers';
+import { DropLine } from './drop-line';
 import { PageDrawn } from './page-drawn';
-import { placeUnder, type Aim, type SlotBox } from './place-under';
 import type { PageBlocks } from './use-page-blocks';
 import { WordsInPlace } from './words-in-place';
 
@@ -71,6 +73,8 @@ interface Props {
   /** The language that is looked at and written in; empty for the main one. */
   language: string;
   disabled: boolean;
+  /** Whether shared blocks may stand in it: in a shared block none does. */
+  sharedStandHere: boolean;
   /** The page's own fields, and how one of them is written. */
   ownField: (id: Id) => { field: Field; value: Json | undefined } | undefined;
   onOwn: (key: string, value: Json) => void;
@@ -90,6 +94,7 @@ export function PageCanvas({
   inherited,
   language,
   disabled,
+  sharedStandHere,
   ownField,
   onOwn,
   onField,
@@ -100,8 +105,11 @@ export function PageCanvas({
   const [screen, setScreen] = useState<Screen>('wide');
   const [zoomed, setZoomed] = useState<Zoom>('fit');
   const [dark, setDark] = useState(false);
+  const [asOn, setAsOn] = useState('');
   const [room, setRoom] = useState({ width: 716, height: 0 });
   const [hovered, setHovered] = useState<Id>();
+  const [asking, setAsking] = useState<Asked>();
+  const putStarter = usePutStarter(blocks);
   const [writing, setWriting] = useState<Writing>();
   const stage = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
@@ -133,13 +141,17 @@ export function PageCanvas({
         : Number(zoomed) / 100;
   // The same words at the same places are the same thing: what is drawn with them is not drawn again at every key.
   const said = JSON.stringify(saidAt(blocks, faults, inherited));
+  // Told as words, so that the drawing is the same thing as long as the same blocks are seen.
+  const unseen = asOn === '' ? '' : unseenAt(slots, dayjs(asOn).valueOf()).join(' ');
+  const dated = everyBlock(slots).some(({ block }) => block.from !== undefined || block.until !== undefined);
   const arranged = useMemo((): Arranged => {
     const { slots: at, marks } = JSON.parse(said) as ReturnType<typeof saidAt>;
     return {
       marks: new Map(marks),
+      unseen: new Set(unseen.split(' ')),
       slot: (id, of) => at[`${of ?? ''} ${id}`] ?? { key: id, label: '' },
     };
-  }, [said]);
+  }, [said, unseen]);
   const shown = writing?.page ?? page;
 
   /** The block on the page that an element stands in; none for what a page above put there. */
@@ -211,7 +223,11 @@ export function PageCanvas({
   const pointTwice = ({ target }: MouseEvent) => {
     const entry = target instanceof Element ? target.closest<HTMLElement>('[data-entry]') : null;
     const field = target instanceof Element ? target.closest<HTMLElement>('[data-field]') : null;
-    if (entry?.dataset.entry) onEntry(entry.dataset.entry, field?.dataset.field);
+    if (entry?.dataset.entry) return onEntry(entry.dataset.entry, field?.dataset.field);
+    // What a shared block says is written where that is kept.
+    const block = blockAt(target);
+    const shared = block === undefined ? undefined : findBlock(slots, block)?.block.shared;
+    return typeof shared === 'string' ? onEntry(shared, field?.dataset.field) : undefined;
   };
   const focusHandle = () =>
     requestAnimationFrame(() => sheet.current?.querySelector<HTMLElement>(`.${styles.handle}`)?.focus());
@@ -239,8 +255,19 @@ export function PageCanvas({
           each.dataset.of === selectedSlot.of,
       );
   });
+  const [onlySelected] = selected;
+  const selectedRows =
+    disabled || onlySelected?.block.held === 'place and values'
+      ? undefined
+      : model.blockTypeByKey(String(onlySelected?.block.type))?.definition.face.rows;
   return (
     <>
+      <AskedOfSelected
+        asked={asking}
+        blocks={blocks}
+        address={page.address}
+        onClose={() => setAsking(undefined)}
+      />
       <div className={styles.tools}>
         <div className={styles.group} role="group" aria-label="On which screen">
           {screenWays.map(({ key, label, Icon }) => (
@@ -260,6 +287,12 @@ export function PageCanvas({
             Dark
           </button>
         </div>
+        {(dated || asOn !== '') && (
+          <label className={styles.asOn} htmlFor="as-on">
+            As on
+            <DayBox id="as-on" clock value={asOn} onChange={setAsOn} />
+          </label>
+        )}
         <Select
           size="small"
           value={zoomed}
@@ -306,9 +339,33 @@ export function PageCanvas({
             <Frame key={idOf(block)} sheet={sheet} id={idOf(block)} drawn={shown} />
           ))}
           {!writing && !disabled && (
-            <FrameHandle sheet={sheet} drawn={shown} blocks={blocks} onWords={writeIn} />
+            <FrameHandle
+              sheet={sheet}
+              drawn={shown}
+              blocks={blocks}
+              onWords={writeIn}
+              onShare={sharedStandHere ? () => setAsking('share') : undefined}
+              onFillOnce={sharedStandHere ? () => setAsking('fill once') : undefined}
+              onStarter={() => setAsking('starter')}
+            />
           )}
-          <DropLine sheet={sheet} blocks={blocks} onRefused={tell} />
+          {onlySelected && selected.length === 1 && selectedRows && !writing && (
+            <Dividers
+              sheet={sheet}
+              found={onlySelected}
+              rows={selectedRows}
+              drawn={shown}
+              onWidths={(widths, once) =>
+                blocks.change(idOf(onlySelected.block), (block) => ({ ...block, widths }), once)
+              }
+            />
+          )}
+          <DropLine
+            sheet={sheet}
+            blocks={blocks}
+            onRefused={tell}
+            onStarter={(starter, place) => void putStarter(starter, place)}
+          />
           {writing && (
             <WordsInPlace
               key={`${writing.block ?? ''} ${writing.field.id}`}
@@ -336,88 +393,6 @@ export function PageCanvas({
           )}
         </div>
       </div>
-    </>
-  );
-}
-
-/**
- * While something is dragged: slots that take it are lit, and a line shows where it would stand; where it may not, the line
- * says why. Let go, it stands there.
- */
-function DropLine({
-  sheet,
-  blocks,
-  onRefused,
-}: {
-  sheet: RefObject<HTMLElement | null>;
-  blocks: PageBlocks;
-  onRefused: (words: string) => void;
-}): ReactElement {
-  const [drag, setDrag] = useState<{ dragged: Dragged; slots: SlotBox[] }>();
-  const [aim, setAim] = useState<Aim & { why: string | undefined }>();
-  const { whyNot } = blocks;
-  useDndMonitor({
-    onDragStart({ active }) {
-      const dragged = draggedIn(active.data.current);
-      const root = sheet.current;
-      if (!dragged || !root) return;
-      for (const each of root.querySelectorAll<HTMLElement>('.slot-here'))
-        each.dataset.may =
-          whyNot(dragged.put, { of: each.dataset.of, slot: each.dataset.slot ?? '' }) === undefined
-            ? 'yes'
-            : 'no';
-      setDrag({ dragged, slots: slotBoxes(root) });
-    },
-    onDragEnd() {
-      leave();
-      if (!drag || !aim) return;
-      if (aim.why !== undefined) onRefused(aim.why);
-      else if (drag.dragged.moving.length > 0) blocks.move(drag.dragged.moving, aim.place);
-      else blocks.put(drag.dragged.put, aim.place);
-    },
-    onDragCancel: () => leave(),
-  });
-  const leave = () => {
-    setDrag(undefined);
-    setAim(undefined);
-    for (const each of sheet.current?.querySelectorAll<HTMLElement>('.slot-here') ?? [])
-      delete each.dataset.may;
-  };
-  useEffect(() => {
-    if (!drag) return undefined;
-    const follow = ({ clientX, clientY }: globalThis.PointerEvent) => {
-      const outer = sheet.current?.getBoundingClientRect();
-      if (!outer) return;
-      const next = placeUnder(drag.slots, clientX - outer.left, clientY - outer.top);
-      setAim((was) =>
-        was && next && was.line.y === next.line.y && was.line.left === next.line.left
-          ? was
-          : next && { ...next, why: whyNot(drag.dragged.put, next.place) },
-      );
-    };
-    window.addEventListener('pointermove', follow);
-    return () => window.removeEventListener('pointermove', follow);
-  }, [drag, sheet, whyNot]);
-  const { dragged } = drag ?? {};
-  const [only] = dragged?.put ?? [];
-  return (
-    <>
-      {aim && (
-        <span
-          className={styles.line}
-          data-not={aim.why !== undefined || undefined}
-          style={{ left: aim.line.left, width: aim.line.right - aim.line.left, top: aim.line.y }}
-        >
-          {aim.why !== undefined && <span>{aim.why}</span>}
-        </span>
-      )}
-      <DragOverlay dropAnimation={null}>
-        {dragged && only && (
-          <span className={styles.dragged}>
-            {dragged.put.length === 1 ? calledOf(blocks.model, only) : `${dragged.put.length} blocks`}
-          </span>
-        )}
-      </DragOverlay>
     </>
   );
 }

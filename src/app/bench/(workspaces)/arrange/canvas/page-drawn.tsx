@@ -8,8 +8,8 @@ import { VisitorPreview } from '../../visitor-preview';
 import './arranged.css';
 
 /**
- * A visitor's page between its head and its foot, drawn to be arranged: by the same components and styles as visitors get.
- * What leads away or takes input in it is no station of the keyboard.
+ * A visitor's page between its head and its foot, drawn to be arranged: by the same components and styles as
+ * visitors get. What leads away or takes input in it is no station of the keyboard.
  */
 export const PageDrawn = memo(function PageDrawn({
   page,

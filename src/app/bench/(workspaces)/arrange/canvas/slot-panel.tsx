@@ -1,6 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import {
   blocksAt,
   blocksGiven,
@@ -18,7 +18,9 @@ import { Eyebrow, Note } from '../../../../../ui/marks';
 import { faultsBelow } from '../../../../../ui/parse-form';
 import { useTell } from '../../../../../ui/telling';
 import { calledOf, slotInWords } from './block-words';
+import { BlocksFromRows } from './blocks-from-rows';
 import styles from './canvas.module.css';
+import { SameAs } from './same-as';
 import type { PageBlocks } from './use-page-blocks';
 
 /** What a slot that is selected holds, may hold, and where it takes that from. */
@@ -28,15 +30,21 @@ export function SlotPanel({
   inherited,
   faults,
   disabled,
+  today,
+  page,
 }: {
   at: Pick<BlockPlace, 'of' | 'slot'>;
   blocks: PageBlocks;
   inherited: { id: string; label: string } | undefined;
   faults: readonly Fault[];
   disabled: boolean;
+  today: string;
+  /** The page, by its address; none where it is no page. */
+  page: string | undefined;
 }): ReactElement | null {
   const { model, own, slots } = blocks;
   const tell = useTell();
+  const [sameAs, setSameAs] = useState(false);
   const slot = slotOf(model, own, slots, at);
   if (!slot) return null;
   const owner = at.of === undefined ? undefined : findBlock(slots, at.of);
@@ -60,7 +68,7 @@ export function SlotPanel({
     <section className={styles.panel} aria-label={`Slot ${slot.label}`}>
       <div className={styles.where}>
         <Eyebrow>Slot</Eyebrow>
-        {owner && <span className={`${look.pencil} ${look.small}`}>of {calledOf(model, owner.block)}</span>}
+        {owner && <span className={`${look.pencil} ${look.small}`}>of {calledOf(blocks, owner.block)}</span>}
       </div>
       <h2>{slotInWords(slot, standing.length, undefined)}</h2>
       {told.map(({ message }) => (
@@ -94,14 +102,23 @@ export function SlotPanel({
           {standing.map((block) => (
             <li key={idOf(block)}>
               <button type="button" onClick={() => blocks.select({ blocks: [idOf(block)] })}>
-                {calledOf(model, block)}
+                {calledOf(blocks, block)}
                 {block.hidden === true && <small className={look.pencil}>hidden</small>}
               </button>
             </li>
           ))}
         </ol>
       )}
-      {!disabled && <p className={`${look.pencil} ${look.small}`}>The shelf has what fits here first.</p>}
+      {!disabled && (
+        <>
+          <p className={`${look.pencil} ${look.small}`}>The shelf has what fits here first.</p>
+          <div className={styles.acts}>
+            <BlocksFromRows blocks={blocks} place={{ ...at, at: standing.length }} today={today} />
+            <Button onClick={() => setSameAs(true)}>The same as on another page…</Button>
+          </div>
+        </>
+      )}
+      {sameAs && <SameAs at={at} slot={slot} page={page} blocks={blocks} onClose={() => setSameAs(false)} />}
       <Button onClick={() => blocks.select({ blocks: [] })}>To the page itself</Button>
     </section>
   );

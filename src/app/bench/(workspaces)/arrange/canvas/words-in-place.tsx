@@ -19,8 +19,8 @@ interface Props {
 }
 
 /**
- * Plain words, written right in the part that shows them. What React drew there is set aside meanwhile, untouched, and comes
- * back at the end.
+ * Plain words, written right in the part that shows them. What React drew there is set aside meanwhile,
+ * untouched, and comes back at the end.
  */
 function PlainWords({ part, field, value, onChange, onDone }: Props): null {
   const ways = useRef({ onChange, onDone });

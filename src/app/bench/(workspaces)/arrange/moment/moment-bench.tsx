@@ -15,7 +15,7 @@ import { momentInWords } from '../../../../../ui/seen-in-words';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { TextBox } from '../../../../../ui/text-box';
 import { useAsk } from '../../../../../ui/use-ask';
-import { SiteTree } from '../site-tree';
+import { SiteTree } from '../tree/site-tree';
 import plain from '../../../../../ui/look/plain-table.module.css';
 import styles from './moment.module.css';
 

@@ -8,7 +8,7 @@ import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Mono } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
 import { Workspace } from '../../../../../ui/shell/workspace';
-import { SiteTree } from '../site-tree';
+import { SiteTree } from '../tree/site-tree';
 import styles from '../arrange.module.css';
 
 /** Below which page a first page of a type is made; where none may hold it yet, what has to be made before. */

@@ -14,7 +14,7 @@ import { TextBox } from '../../../../../ui/text-box';
 import { LanguageBox, ZoneBox } from '../../../../../ui/place-boxes';
 import { useModel } from '../../../../../ui/model-in-force';
 import { useAsk } from '../../../../../ui/use-ask';
-import { SiteTree } from '../site-tree';
+import { SiteTree } from '../tree/site-tree';
 import styles from './sites.module.css';
 import { Link } from '../../../../../ui/link';
 

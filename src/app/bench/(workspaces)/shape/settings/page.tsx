@@ -6,6 +6,7 @@ import { Workspace } from '../../../../../ui/shell/workspace';
 import { SettingsSheet } from '../settings-sheet';
 import { ShapeOutline } from '../shape-outline';
 import { SiteLanguages } from '../site-languages';
+import { SiteNavigation } from '../site-navigation';
 import { useWorkingModel } from '../working-model';
 
 /** The settings of the whole site, from which types, listings and pages take theirs. */
@@ -30,6 +31,9 @@ export default function SettingsPage(): ReactElement {
           disabled={!mayChange}
           onChange={(settings) => change((model) => ({ ...model, settings }))}
         />
+      </Frame>
+      <Frame label="Navigation">
+        <SiteNavigation />
       </Frame>
       <Frame label="Languages">
         <SiteLanguages />

@@ -19,7 +19,12 @@ const opens: ReadonlySet<ActAnswer['first'][number]['sort']> = new Set([
   'page',
   'listing',
   'medium',
+  'shared',
 ]);
+
+/** Where a thing that an act changed is worked on; nothing where it has no place of its own. */
+const hrefOf = ({ sort, id }: ActAnswer['first'][number]): string | undefined =>
+  opens.has(sort) ? `/bench/open/${id}` : sort === 'starter' ? '/bench/arrange/starters' : undefined;
 
 /** The first things that an act changed, by their names. */
 function Things({ act: { first, things, why } }: { act: ActAnswer }): ReactElement {
@@ -27,12 +32,15 @@ function Things({ act: { first, things, why } }: { act: ActAnswer }): ReactEleme
   const more = things - named.length;
   return (
     <span className={styles.things}>
-      {named.map(({ id, label, sort }, i) => (
-        <Fragment key={id}>
-          {i > 0 && ', '}
-          {opens.has(sort) ? <Link href={`/bench/open/${id}`}>{label}</Link> : label}
-        </Fragment>
-      ))}
+      {named.map((thing, i) => {
+        const href = hrefOf(thing);
+        return (
+          <Fragment key={thing.id}>
+            {i > 0 && ', '}
+            {href === undefined ? thing.label : <Link href={href}>{thing.label}</Link>}
+          </Fragment>
+        );
+      })}
       {more > 0 && named.length > 0 && ` and ${more} more`}
       {why && `: ${why}`}
     </span>

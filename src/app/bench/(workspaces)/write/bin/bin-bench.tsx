@@ -83,7 +83,10 @@ function Row({
   );
 }
 
-/** What lies in the bin, of every sort: where it was, who laid it there, for how long it is kept; brought back or forgotten. */
+/**
+ * What lies in the bin, of every sort: where it was, who laid it there, for how long it is kept; brought
+ * back or forgotten.
+ */
 export function BinBench(): ReactElement {
   const client = useQueryClient();
   const tell = useTell();
@@ -96,6 +99,7 @@ export function BinBench(): ReactElement {
   const may = {
     entry: useMay('write entries'),
     medium: useMay('write entries'),
+    shared: useMay('arrange pages'),
     page: useMay('arrange pages'),
     listing: useMay('keep listings'),
     category: useMay('shape the model'),

@@ -26,15 +26,25 @@ export function useTableAddress(): TableAddress {
   const q = useDeferredValue(words.trim());
   /** The words that were put into the address from here. */
   const own = useRef(inAddress);
-  useEffect(() => {
+  const write = useEffectEvent((sought: string) => {
     const now = new URLSearchParams(window.location.search);
-    if ((now.get('q') ?? '') === q) return;
-    if (q) now.set('q', q);
+    if ((now.get('q') ?? '') === sought) return;
+    if (sought) now.set('q', sought);
     else now.delete('q');
-    own.current = q;
+    own.current = sought;
     // The words change with every letter; the page itself need not be asked for again.
     window.history.replaceState(null, '', now.size > 0 ? `${path}?${now.toString()}` : path);
-  }, [q, path]);
+  });
+  useEffect(() => write(q), [q, path]);
+  const leave = useEffectEvent(({ target }: MouseEvent) => {
+    if (target instanceof Element && target.closest('a[href]')) write(words.trim());
+  });
+  // Whoever leaves at once leaves an address with their words: written later, it would call them back.
+  useEffect(() => {
+    const note = (event: MouseEvent) => leave(event);
+    document.addEventListener('click', note, true);
+    return () => document.removeEventListener('click', note, true);
+  }, []);
   const follow = useEffectEvent((given: string) => {
     // What is told late of words that were typed on since says nothing.
     const isLate = (new URLSearchParams(window.location.search).get('q') ?? '') !== given;

@@ -1,0 +1,63 @@
+'use client';
+import { useEffect, useRef, type ReactElement } from 'react';
+import { sharedSlot } from '../../../../../core/model/shared-type';
+import { blockName } from '../../../../../ui/block-name';
+import { useTell } from '../../../../../ui/telling';
+import { ShareBlocks } from '../shared/share-blocks';
+import { KeepStarter } from '../starters/keep-starter';
+import { FillOnce } from './fill-once';
+import type { PageBlocks } from './use-page-blocks';
+
+/** What is asked about the blocks that are selected. */
+export type Asked = 'share' | 'fill once' | 'starter';
+
+/** Asks what is to be known before the blocks that are selected are shared, copied elsewhere or kept to begin with. */
+export function AskedOfSelected({
+  asked,
+  blocks,
+  address,
+  onClose,
+}: {
+  asked: Asked | undefined;
+  blocks: PageBlocks;
+  /** The address of the page they stand on. */
+  address: string;
+  onClose: () => void;
+}): ReactElement | null {
+  const { model, selected, selection } = blocks;
+  const tell = useTell();
+  const latest = useRef(blocks);
+  useEffect(() => {
+    latest.current = blocks;
+  }, [blocks]);
+  const [first] = selected;
+  if (!asked || !first) return null;
+  const given = selected.map(({ block }) => block);
+  const called = given.length === 1 ? blockName(first.block, model) : '';
+  if (asked === 'fill once')
+    return (
+      <FillOnce page={address} slot={first.place.slot} given={given} blocks={blocks} onClose={onClose} />
+    );
+  if (asked === 'starter')
+    return (
+      <KeepStarter
+        model={model}
+        content={{ values: {}, translations: {}, hints: {}, slots: { [sharedSlot.key]: given } }}
+        first={called}
+        onClose={onClose}
+      />
+    );
+  return (
+    <ShareBlocks
+      blocks={given}
+      first={called}
+      onShared={({ id }) => {
+        const place = blocks.giveToShared(selection.blocks, id);
+        tell('It is a shared block now. The page shows it once it is published.', () =>
+          latest.current.replace(place, given),
+        );
+      }}
+      onClose={onClose}
+    />
+  );
+}

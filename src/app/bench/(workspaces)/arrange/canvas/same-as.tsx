@@ -1,0 +1,90 @@
+'use client';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
+import { useId, useMemo, useState, type ReactElement } from 'react';
+import type { TreePage } from '../../../../../contract/pages';
+import { blocksGiven, copyOfBlock, type BlockPlace } from '../../../../../core/content/block-edits';
+import type { JsonObject } from '../../../../../core/json';
+import type { Slot } from '../../../../../core/model/document';
+import { ask, wordsOf } from '../../../../../ui/ask';
+import { Note } from '../../../../../ui/marks';
+import { useAsk } from '../../../../../ui/use-ask';
+import { PagesFound } from './pages-found';
+import type { PageBlocks } from './use-page-blocks';
+
+/**
+ * The blocks of a page that fit into a slot of another: those in its slot of the same key, else those in the
+ * first that fit; why none do, in words.
+ */
+function fittingOf(
+  blocks: PageBlocks,
+  at: Pick<BlockPlace, 'of' | 'slot'>,
+  slots: JsonObject,
+): JsonObject[] | string {
+  const held = Object.entries(slots)
+    .sort(([a], [b]) => Number(b === at.slot) - Number(a === at.slot))
+    .map(([, given]) => blocksGiven(given).map(copyOfBlock))
+    .filter((given) => given.length > 0);
+  if (held.length === 0) return 'Nothing stands in its slots.';
+  const whys = held.map((given) => blocks.whyNot(given, at));
+  return held[whys.indexOf(undefined)] ?? whys[0] ?? '';
+}
+
+/** Asks on which other page the same stands, and puts copies of it into a slot. */
+export function SameAs({
+  at,
+  slot,
+  page,
+  blocks,
+  onClose,
+}: {
+  at: Pick<BlockPlace, 'of' | 'slot'>;
+  slot: Slot;
+  /** The page it is put on, by its address; none where it is put on no page. */
+  page: string | undefined;
+  blocks: PageBlocks;
+  onClose: () => void;
+}): ReactElement {
+  const id = useId();
+  const { data, error } = useAsk('pages');
+  const [problem, setProblem] = useState<string>();
+  const others = useMemo(
+    () => data?.pages.filter(({ category, address }) => category === null && address !== page),
+    [data, page],
+  );
+  const put = async ({ id: path, title }: TreePage) => {
+    try {
+      const { slots } = await ask('page', { path: { id: path } });
+      const fitting = fittingOf(blocks, at, slots);
+      if (typeof fitting === 'string') return setProblem(`${title}: ${fitting}`);
+      blocks.put(fitting, { ...at, at: Number.MAX_SAFE_INTEGER });
+      return onClose();
+    } catch (failed) {
+      return setProblem(wordsOf(failed));
+    }
+  };
+  const told = problem ?? (error && wordsOf(error));
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby={id}>
+      <DialogTitle id={id}>The same in {slot.label} as on another page</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: '12px' }}>
+        <p style={{ margin: 0 }}>
+          Copies of what stands there are put into {slot.label}, behind what it holds. They can be changed
+          here alone.
+        </p>
+        {told && (
+          <Note sort="error" role="alert">
+            {told}
+          </Note>
+        )}
+        <PagesFound
+          pages={others}
+          told={(found) => `${found.toLocaleString('en')} ${found === 1 ? 'page' : 'pages'}`}
+          choice={(each, called) => <Button onClick={() => void put(each)}>{called}</Button>}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
