@@ -168,7 +168,7 @@ try {
   await editor.goto(`${address}/bench/arrange`);
   await editor.getByRole('link', { name: 'Getting here' }).click();
   await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
-  await editor.locator('[data-slot="aside"] section.block').last().click();
+  await editor.locator('[data-slot="aside"] section.block').first().click();
   await shoot(editor, 'arrange');
 
   // A note, work that is given, and a change of a species, so that there is something to see to and to compare.

@@ -66,6 +66,27 @@ const screens: [name: string, open: (page: Page) => Promise<void>][] = [
     },
   ],
   [
+    'the starters',
+    async (page) => {
+      await page.goto('/bench/arrange/starters');
+      await expect(page.getByRole('heading', { name: 'A walk' })).toBeVisible();
+    },
+  ],
+  [
+    'a shared block, with what is kept of it to begin with',
+    async (page) => {
+      await page.goto('/bench/arrange/shared');
+      await page.getByRole('link', { name: 'Opening hours' }).click();
+      await page.locator('section.block').first().click();
+      await page
+        .getByRole('button', { name: /^Facts/ })
+        .and(page.locator('[aria-haspopup="menu"]'))
+        .click();
+      await page.getByRole('menuitem', { name: 'Keep as a starter…' }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  ],
+  [
     'a page type',
     async (page) => {
       await page.goto('/bench/shape/pages/plainPage');

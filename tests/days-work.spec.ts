@@ -41,6 +41,8 @@ test('A translation stands beside its source, says that it is older, and catches
   page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/species');
   await page.getByLabel('Search every word').fill('bell heron');
+  // What is sought stands in the address before a row is taken.
+  await expect(page).toHaveURL(/[?&]q=/);
   await page.getByRole('link', { name: 'Bell heron', exact: true }).click();
   const language = (name: string) => page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
   const saved = () => expect(page.getByText(/^Saved /)).toBeVisible();

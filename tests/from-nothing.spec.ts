@@ -19,7 +19,7 @@ async function make(page: Page, what: string, name: string): Promise<void> {
   await page.keyboard.press('Enter');
   await page.keyboard.type(name);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name }).first()).toBeVisible();
 }
 
 /** Adds a field in the last row of the sheet without leaving the keyboard. */

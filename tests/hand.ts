@@ -21,7 +21,7 @@ export const withMouse = (page: Page): Hand => ({
 });
 
 /** The most steps that a list is walked to find something in it. */
-const FAR = 40;
+const FAR = 80;
 
 export const withKeyboard = (page: Page): Hand => ({
   async press(what) {

@@ -21,7 +21,7 @@ test('A page takes its new address with its publication, and leaves another in i
   page.setDefaultTimeout(30_000);
   await page.goto('/bench/arrange');
   await page.getByRole('link', { name: 'With a camera' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'With a camera' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'With a camera' }).first()).toBeVisible();
   const publish = page.getByRole('button', { name: 'Publish', exact: true });
   await expect(publish).toBeDisabled();
   await page.getByRole('combobox', { name: 'From when another place holds' }).click();

@@ -18,7 +18,7 @@ test('A leaflet that an editor lays in a folder stands in the list of leaflets, 
     .getByTestId('outline')
     .getByRole('link', { name: /^Leaflets/ })
     .click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Leaflets' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Leaflets' }).first()).toBeVisible();
   await page
     .locator('#bring-in')
     .setInputFiles({ name: 'no-picture.png', mimeType: 'image/png', buffer: Buffer.from('<svg/>') });
@@ -67,7 +67,7 @@ test('An architect makes another site, begins it, and visitors find it under its
   await page.getByLabel('Title').fill('Boats at low water');
   await expect(page.getByText('/harbour', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Make the page' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Boats at low water' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Boats at low water' }).first()).toBeVisible();
   await page.getByRole('button', { name: /^Publish/ }).click();
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();
   await visitor.goto(`${running.address}/harbour`);

@@ -144,14 +144,14 @@ async function walk(page: Page, address: string, said: string, hand: Hand): Prom
   await type(page.getByRole('dialog').getByLabel('Title'), 'Instruments');
   await choose(page.getByRole('dialog').getByRole('combobox', { name: 'Filled by' }), 'Every instrument');
   await press(page.getByRole('button', { name: 'Make the page' }));
-  await expect(page.getByRole('heading', { level: 1, name: 'Instruments' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Instruments' }).first()).toBeVisible();
   await press(page.getByRole('button', { name: 'Publish' }));
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();
   await press(page.getByRole('button', { name: 'Add a page below' }));
   await press(page.getByRole('dialog').getByRole('radio', { name: /^Instrument page/ }));
   await type(page.getByRole('dialog').getByLabel('Title'), 'An instrument');
   await press(page.getByRole('button', { name: 'Make the page' }));
-  await expect(page.getByRole('heading', { level: 1, name: 'An instrument' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'An instrument' }).first()).toBeVisible();
   await press(page.getByRole('button', { name: 'Publish' }));
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();
 
@@ -163,7 +163,7 @@ async function walk(page: Page, address: string, said: string, hand: Hand): Prom
   await type(page.getByRole('dialog').getByLabel('Title'), 'Families');
   await choose(page.getByRole('dialog').getByRole('combobox', { name: 'Filled by' }), 'Of one family');
   await press(page.getByRole('button', { name: 'Make the page' }));
-  await expect(page.getByRole('heading', { level: 1, name: 'Families' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Families' }).first()).toBeVisible();
   await press(page.getByRole('button', { name: 'Publish' }));
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();
 

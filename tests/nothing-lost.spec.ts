@@ -12,7 +12,7 @@ const open = async (browser: Browser, who: 'architect' | 'editor', name: string)
   const person = await signedIn(browser, running.address, who);
   await person.page.goto(`/bench/write/species?q=${encodeURIComponent(name)}`);
   await person.page.getByRole('link', { name }).click();
-  await expect(person.page.getByRole('heading', { level: 1, name })).toBeVisible();
+  await expect(person.page.getByRole('heading', { level: 1, name }).first()).toBeVisible();
   return person;
 };
 

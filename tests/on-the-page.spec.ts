@@ -1,4 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
+import { handleOf, openPage, saved, sheetOf } from './arranged';
 import { signedIn } from './people';
 import { serve, type Running } from './serve';
 
@@ -8,23 +9,12 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => running.stop());
 
-const sheetOf = (page: Page) => page.getByRole('group', { name: /^The page, to be arranged/ });
 const slotOf = (page: Page, key: string) => sheetOf(page).locator(`[data-slot="${key}"]`).first();
 /** The blocks directly in a slot, from the top down, by their ids. */
 const blocksIn = (page: Page, key: string) =>
   slotOf(page, key).evaluate((slot) =>
     [...slot.children].filter((child) => child.matches('section.block')).map(({ id }) => id),
   );
-const handleOf = (page: Page) => sheetOf(page).locator('button[aria-haspopup="menu"]');
-const saved = (page: Page) => expect(page.getByText('Saved', { exact: true })).toBeVisible();
-
-async function openPage(page: Page, address: string): Promise<void> {
-  const { pages } = (await (await page.request.get('/api/v1/pages')).json()) as {
-    pages: { id: string; address: string }[];
-  };
-  await page.goto(`/bench/arrange/${pages.find((each) => each.address === address)?.id ?? ''}`);
-  await expect(slotOf(page, 'main')).toBeVisible();
-}
 
 /** Drags something by its middle to the middle of something else, or below it. */
 async function drag(page: Page, from: Locator, to: Locator, below = 0): Promise<void> {
@@ -93,6 +83,14 @@ test('By keyboard alone blocks are gone through, moved, hidden, copied and taken
   await expect.poll(() => blocksIn(editor, 'main')).toHaveLength(before.length + 1);
   await editor.keyboard.press('Delete');
   await expect.poll(() => blocksIn(editor, 'main')).toHaveLength(before.length);
+  await saved(editor);
+  // What is taken off lies in the tray with all it holds, and comes back from there.
+  const tray = editor.getByRole('region', { name: 'Tray' });
+  await tray.getByRole('button').first().click();
+  await expect.poll(() => blocksIn(editor, 'main')).toHaveLength(before.length + 1);
+  await expect(tray).toHaveCount(0);
+  await handle.press('Delete');
+  await expect(tray).toBeVisible();
   await saved(editor);
   // Hidden, it stays on the bench, and is gone for visitors once that is published.
   await sheetOf(editor)

@@ -19,15 +19,15 @@ test('a panel keeps the width that somebody gave it, in whatever window, and the
   const width = () => widthOf(page, 'Types');
   await expect.poll(width).toBe(248);
   const grip = page.getByRole('separator', { name: 'Width of Types' });
-  const at = await grip.boundingBox();
-  const [x, y] = [(at?.x ?? 0) + (at?.width ?? 0) / 2, 400];
-  // A grip that the browser does not listen to yet is taken again.
+  // A grip that the browser does not listen to yet is taken again, from where it stands then.
   await expect(async () => {
+    const at = await grip.boundingBox();
+    const [x, y] = [(at?.x ?? 0) + (at?.width ?? 0) / 2, 400];
     await page.mouse.move(x, y);
     await page.mouse.down();
-    await page.mouse.move(x + 60, y, { steps: 5 });
+    await page.mouse.move(x + 308 - (await width()), y, { steps: 5 });
     await page.mouse.up();
-    await expect.poll(width, { timeout: 2000 }).toBe(308);
+    await expect.poll(width, { timeout: 5000 }).toBe(308);
   }).toPass();
   await page.setViewportSize({ width: 390, height: 800 });
   await expect(grip).toBeHidden();

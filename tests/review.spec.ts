@@ -19,7 +19,7 @@ const enter = async (browser: Browser, who: 'architect' | 'editor' | 'reviewer')
 async function open(page: Page, type: string, name: string): Promise<void> {
   await page.goto(`/bench/write/${type}?q=${encodeURIComponent(name)}`);
   await page.getByRole('link', { name }).click();
-  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name }).first()).toBeVisible();
 }
 
 /** A moment some days from now, as a box for moments takes it. */
@@ -200,7 +200,7 @@ test('a link shows a draft to somebody without an account, until it is ended', a
   const { page } = await enter(browser, 'editor');
   await page.goto('/bench/arrange');
   await page.getByRole('link', { name: 'Join us', exact: true }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Join us', exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Join us', exact: true }).first()).toBeVisible();
   await page
     .getByLabel(/^Title/)
     .first()

@@ -180,7 +180,7 @@ test('Arrange: only page types that may stand there are offered, and the address
   const page = editor;
   await page.getByRole('link', { name: /^Arrange/ }).click();
   await page.getByRole('navigation', { name: 'Site tree' }).getByRole('link', { name: 'Visit' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Visit' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Visit' }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Add a page below' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('radio', { name: /^Species index/ })).toBeDisabled();
@@ -191,7 +191,7 @@ test('Arrange: only page types that may stand there are offered, and the address
   await dialog.getByLabel('Title').fill('The Bench by the Water');
   await expect(dialog.getByText('/visit/bench-water')).toBeVisible();
   await dialog.getByRole('button', { name: 'Make the page' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'The Bench by the Water' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'The Bench by the Water' }).first()).toBeVisible();
   expect((await fetch(`${running.address}/visit/bench-water`)).status).toBe(404);
   await page.getByRole('button', { name: 'Publish' }).click();
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();

@@ -91,6 +91,40 @@ test('Looking at a new entry leaves none, and what is written in one is kept whe
   expect(await count()).toBe(before + 1);
 });
 
+test('What was kept while the page was loaded anew is there, and can be written on', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  page.setDefaultTimeout(30_000);
+  await page.goto('/bench/write/notice');
+  await page.getByRole('link', { name: 'New notice' }).click();
+  await expect(page).toHaveURL(/new\/notice\?id=/);
+  let drawn: () => void = () => undefined;
+  const isDrawn = new Promise<void>((resolve) => (drawn = resolve));
+  // The words are on their way; the page loaded anew is drawn before they arrive, and shown after.
+  await page.route('**/api/v1/entries', async (route) => {
+    await isDrawn;
+    await route.continue();
+  });
+  await page.route('**/write/new/notice?id=*', async (route) => {
+    const answer = await route.fetch();
+    drawn();
+    await page.waitForResponse((response) => response.url().endsWith('/api/v1/entries'));
+    await route.fulfill({ response: answer });
+  });
+  const sent = page.waitForRequest((request) => request.url().endsWith('/api/v1/entries'));
+  await page.getByLabel(/^Title/).fill('Reed cutting');
+  await page.getByRole('textbox', { name: 'Body' }).fill('The north bank');
+  await sent;
+  await page.reload();
+  await expect(page).toHaveURL(/\/bench\/write\/entry\//);
+  await expect(page.getByRole('textbox', { name: 'Body' })).toHaveText('The north bank');
+  await page.getByLabel(/^Title/).press('End');
+  await page.keyboard.type(' on Monday');
+  await expect(page.getByRole('status').filter({ hasText: /^Saved/ })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel(/^Title/)).toHaveValue('Reed cutting on Monday');
+  await expect(page.getByRole('textbox', { name: 'Body' })).toHaveText('The north bank');
+});
+
 test('Cells are typed into by keyboard alone, tell what they cannot take, and take a block from a spreadsheet', async ({
   browser,
 }) => {
