@@ -14,7 +14,6 @@ test('A day’s notice with a picture is written and published in at most eight 
   page: visitor,
 }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/notice');
   let steps = 0;
   const step = async (does: Promise<unknown>) => {
@@ -38,7 +37,6 @@ test('A day’s notice with a picture is written and published in at most eight 
 
 test('A translation stands beside its source, says that it is older, and catches up', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/species');
   await page.getByLabel('Search every word').fill('bell heron');
   // What is sought stands in the address before a row is taken.
@@ -73,7 +71,6 @@ test('Another file in the place of a medium shows wherever it stands, and goes b
   page: visitor,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await visitor.goto(`${running.address}/species/bell-heron`);
   const shown = () => visitor.locator('main img').first().getAttribute('src');
   const before = await shown();

@@ -18,7 +18,6 @@ test('A page takes its new address with its publication, and leaves another in i
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/arrange');
   await page.getByRole('link', { name: 'With a camera' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'With a camera' }).first()).toBeVisible();
@@ -62,7 +61,6 @@ test('Two people at one medium see each other, keep what both wrote, and choose 
   const { page: one } = await signedIn(browser, running.address, 'editor');
   const { page: other } = await signedIn(browser, running.address, 'architect');
   for (const page of [one, other]) {
-    page.setDefaultTimeout(30_000);
     await page.goto('/bench/write/media');
     await page.getByRole('button', { name: /^Thread rush/ }).click();
     await expect(page.getByRole('heading', { level: 2, name: 'Thread rush' })).toBeVisible();

@@ -152,7 +152,6 @@ for (const [name, made, opens] of [
       const architect = await signedIn(browser, running.address, 'architect');
       await shapeSections(architect.page);
       const { page } = await signedIn(browser, running.address, 'editor');
-      page.setDefaultTimeout(30_000);
       await openPage(page, '/visit');
       const hand = counting(made(page), opens);
       const { slide } = await compose(page, hand);

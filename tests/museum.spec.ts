@@ -185,7 +185,6 @@ for (const [name, handOf] of [
   ['the keyboard', withKeyboard],
 ] as const)
   test(`a museum, from set-up to what visitors filter by, with ${name}`, async ({ page }) => {
-    page.setDefaultTimeout(60_000);
     const running = await serve({ sample: false });
     try {
       await walk(page, running.address, running.said, handOf(page));

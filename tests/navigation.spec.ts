@@ -18,7 +18,6 @@ test('An architect lets the navigation go deeper; visitors unfold it by keyboard
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/shape/settings');
   await page.locator('#head-depth').click();
   const kept = page.waitForResponse(
@@ -55,7 +54,6 @@ test('An editor leaves several pages out of the navigation at once, moves severa
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/arrange');
   const tree = treeOf(page);
   await page.getByRole('button', { name: 'Do one thing to several pages' }).click();

@@ -101,7 +101,6 @@ test('two people in one page: blocks come together by themselves, one line is de
   const { page: other } = await signedIn(browser, running.address, 'architect');
   const id = await pageOfTwoTexts(one);
   for (const page of [one, other]) {
-    page.setDefaultTimeout(60_000);
     await page.goto(`/bench/arrange/${id}?as=form`);
   }
   const main = (page: Page) => page.getByRole('region', { name: 'Slot Main' });

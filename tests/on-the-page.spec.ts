@@ -31,7 +31,6 @@ test('An editor drags a block from the shelf, writes in it where it stands, and 
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await openPage(page, '/visit/winter-quillwater');
   const before = await blocksIn(page, 'main');
   const shelf = page.getByRole('region', { name: 'Shelf' });
@@ -64,7 +63,6 @@ test('By keyboard alone blocks are gone through, moved, hidden, copied and taken
   browser,
 }) => {
   const { page: editor } = await signedIn(browser, running.address, 'editor');
-  editor.setDefaultTimeout(30_000);
   await openPage(editor, '/');
   const before = await blocksIn(editor, 'main');
   const heading = `#${before[1] ?? ''}`;
@@ -113,7 +111,6 @@ test('A slot that takes what a page above put there says so, takes copies to cha
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await openPage(page, '/visit/winter-quillwater/ice');
   const foot = slotOf(page, 'foot');
   await foot.getByText('At a glance').click();

@@ -4,7 +4,6 @@ import { serve, type Running } from './serve';
 
 let running: Running;
 test.beforeAll(async () => {
-  test.setTimeout(600_000);
   running = await serve();
 });
 test.afterAll(() => running.stop());

@@ -52,7 +52,6 @@ test('What a word processor copies becomes what the field allows: lists are list
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/new/notice');
   await page.getByLabel(/^Title/).fill('The north gate');
   await expect(page).toHaveURL(/\/entry\//);
@@ -84,7 +83,6 @@ test('A picture in what is pasted comes in as a medium, and a list inside a list
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/new/species');
   await page.getByLabel(/^Name/).fill('Tide gauge');
   await expect(page).toHaveURL(/\/entry\//);

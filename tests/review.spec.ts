@@ -11,7 +11,6 @@ test.afterAll(() => running.stop());
 /** One of the sample's people at their screen; what does not come within half a minute is not there. */
 const enter = async (browser: Browser, who: 'architect' | 'editor' | 'reviewer') => {
   const entered = await signedIn(browser, running.address, who);
-  entered.page.setDefaultTimeout(30_000);
   return entered;
 };
 

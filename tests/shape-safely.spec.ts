@@ -7,7 +7,6 @@ test.describe.configure({ mode: 'serial' });
 let running: Running;
 let page: Page;
 test.beforeAll(async ({ browser }) => {
-  test.setTimeout(600_000);
   running = await serve();
   page = (await signedIn(browser, running.address, 'architect')).page;
 });

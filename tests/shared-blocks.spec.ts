@@ -17,7 +17,6 @@ test('A block becomes a shared one, says something else on one page, is turned o
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
-  page.setDefaultTimeout(30_000);
   const visitor = await browser.newPage({ baseURL: running.address });
   // A block of the page is kept as a shared one, by keys: nothing changes for visitors.
   await openPage(page, '/about/volunteering');
@@ -99,7 +98,6 @@ test('By keyboard alone a shared block says something else on one page, is chang
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'architect');
-  page.setDefaultTimeout(30_000);
   const { press, type } = withKeyboard(page);
   const seen = async (address: string) => (await page.request.get(address)).text();
   /** Walks over the blocks of the page until the one is selected whose form has some words. */

@@ -31,7 +31,6 @@ test('Pages are moved in the tree by drag and by keys, refused with why, undone,
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/arrange');
   await expect(rowOf(page, 'Getting here')).toBeVisible();
   const before = await names(page);

@@ -4,7 +4,6 @@ import { serve, type Running } from './serve';
 
 let running: Running;
 test.beforeAll(async () => {
-  test.setTimeout(600_000);
   running = await serve();
 });
 test.afterAll(() => running.stop());
@@ -38,7 +37,6 @@ function without(some: readonly string[], others: readonly string[]): string[] {
 test('while answers are on their way no screen says that there is nothing, or a number that is another then', async ({
   browser,
 }) => {
-  test.setTimeout(600_000);
   const { page } = await signedIn(browser, running.address, 'architect');
   const asked = async <Answer>(path: string): Promise<Answer> =>
     (await (await page.request.get(`${running.address}/api/v1${path}`)).json()) as Answer;
@@ -89,4 +87,27 @@ test('while answers are on their way no screen says that there is nothing, or a 
       .toEqual({ screen, untrue: [] });
     await page.unroute('**/api/v1/**');
   }
+});
+
+test('what is done before the script of a page has come is done when it has', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  let letThrough = () => {};
+  const held = new Promise<void>((resolve) => (letThrough = resolve));
+  await page.route('**/*.js', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const notYet = async (path: string) => {
+    await page.goto('about:blank');
+    await page.goto(path, { waitUntil: 'commit' });
+  };
+  await notYet('/bench/write/species');
+  await page.getByLabel('Search every word').fill('skimmer');
+  await page.getByRole('button', { name: 'Roomy' }).click();
+  await page.getByRole('button', { name: 'Roomy' }).click();
+  letThrough();
+  await expect(page.getByRole('button', { name: 'Roomy' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('link', { name: 'Blue-legged skimmer' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Grey heron' })).toHaveCount(0);
+  await expect(page.getByLabel('Search every word')).toHaveValue('skimmer');
 });

@@ -15,7 +15,6 @@ test('Blocks are kept as a starter, with what is left to the editor; it is put o
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await openPage(page, '/about/volunteering');
   const slot = sheetOf(page).locator('[data-slot="main"]').first();
   await slot.click({ position: { x: 4, y: 4 } });
@@ -58,7 +57,6 @@ test('A page begins with a starter, takes blocks from pasted rows and from anoth
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   const tree = page.getByRole('navigation', { name: 'Site tree' });
   await openPage(page, '/visit/without-steps');
   await page.getByRole('button', { name: 'Add a page below' }).click();

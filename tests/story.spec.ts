@@ -8,7 +8,6 @@ let running: Running;
 let architect: Page;
 let editor: Page;
 test.beforeAll(async ({ browser }) => {
-  test.setTimeout(600_000);
   running = await serve();
   architect = (await signedIn(browser, running.address, 'architect')).page;
   editor = (await signedIn(browser, running.address, 'editor')).page;

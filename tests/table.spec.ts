@@ -17,7 +17,6 @@ test('The price of all events is set in four steps, weighed before, and taken ba
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/event');
   await expect(page.getByRole('cell', { name: / crowns$/ }).first()).toBeVisible();
   const before = await prices(page);
@@ -38,7 +37,6 @@ test('A filter stands in the address, narrows what many means, and leads from en
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/event');
   await page.getByRole('button', { name: 'Add a filter' }).click();
   await page.getByRole('menuitem', { name: 'Meeting place', exact: true }).click();
@@ -66,7 +64,6 @@ test('Looking at a new entry leaves none, and what is written in one is kept whe
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   const count = async () =>
     (await (await page.request.get('/api/v1/entries?type=notice&limit=1')).json()).total as number;
   const before = await count();
@@ -93,7 +90,6 @@ test('Looking at a new entry leaves none, and what is written in one is kept whe
 
 test('What was kept while the page was loaded anew is there, and can be written on', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/notice');
   await page.getByRole('link', { name: 'New notice' }).click();
   await expect(page).toHaveURL(/new\/notice\?id=/);
@@ -129,7 +125,6 @@ test('Cells are typed into by keyboard alone, tell what they cannot take, and ta
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write/event?sort=-changed');
   const cell = (row: number, column: number) =>
     page.getByRole('row').nth(row).getByRole('cell').nth(column).getByRole('button');
@@ -181,7 +176,6 @@ test('A word inside a text is found from Go to and in the table of all content, 
   browser,
 }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  page.setDefaultTimeout(30_000);
   await page.goto('/bench/write');
   await page.getByRole('button', { name: /Go to/ }).click();
   await page.getByRole('combobox', { name: 'Go to' }).fill('left-hand corner');

@@ -4,6 +4,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { Problem } from './ask';
+import { EarlyActs } from './early/early-acts';
 import { BaseStyles } from './look/base-styles';
 import { theme } from './look/theme';
 import { Telling } from './telling';
@@ -35,6 +36,7 @@ export function Providers({
         <BaseStyles />
         <QueryClientProvider client={client}>
           <Telling>{children}</Telling>
+          <EarlyActs />
         </QueryClientProvider>
       </ThemeProvider>
     </AppRouterCacheProvider>

@@ -3,6 +3,7 @@ import InitColorSchemeScript from '@mui/material/InitColorSchemeScript';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactElement, ReactNode } from 'react';
+import { noteEarlyActs } from '../../ui/early/note-early-acts';
 import { Providers } from '../../ui/providers';
 import { fontFaces } from '../../site/font-faces';
 
@@ -20,6 +21,11 @@ export default async function BenchLayout({ children }: { children: ReactNode })
     <html lang="en" data-look="light" suppressHydrationWarning>
       <head>
         <style nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: fontFaces }} />
+        <script
+          nonce={nonce}
+          suppressHydrationWarning
+          dangerouslySetInnerHTML={{ __html: `(${noteEarlyActs.toString()})()` }}
+        />
       </head>
       <body>
         <InitColorSchemeScript attribute="data-look" defaultMode="system" {...(nonce ? { nonce } : {})} />
