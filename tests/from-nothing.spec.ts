@@ -8,7 +8,7 @@ let running: Running;
 let architect: Page;
 test.beforeAll(async ({ browser }) => {
   running = await serve();
-  architect = (await signedIn(browser, running.address, 'architect')).page;
+  architect = (await signedIn(browser, running.address, 'architect', 'file')).page;
 });
 test.afterAll(() => running.stop());
 

@@ -52,8 +52,11 @@ export const withKeyboard = (page: Page): Hand => ({
           one === document.activeElement ||
           document.activeElement?.getAttribute('aria-activedescendant') === one.id,
       );
-    for (let step = 0; step < FAR && !(await isAt()); step += 1) await page.keyboard.press('ArrowDown');
-    expect(await isAt()).toBe(true);
+    // What is offered may still be coming while the list is walked, and is walked from its top then.
+    await expect(async () => {
+      for (let step = 0; step < FAR && !(await isAt()); step += 1) await page.keyboard.press('ArrowDown');
+      expect(await isAt()).toBe(true);
+    }).toPass();
     await page.keyboard.press('Enter');
   },
 });

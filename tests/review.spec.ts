@@ -156,7 +156,7 @@ test('who is signed out in the middle signs in on the spot, and takes back what 
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await expect(summary).toHaveValue('Written while signed out.');
   // Outside a text, what was done last is taken back and done again.
-  await page.getByRole('button', { name: 'Undo' }).focus();
+  await page.getByTitle('Undo (Ctrl Z)').focus();
   await page.keyboard.press('Control+z');
   await expect(summary).toHaveValue(kept);
   await page.keyboard.press('Control+Shift+z');

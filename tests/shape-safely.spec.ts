@@ -8,7 +8,7 @@ let running: Running;
 let page: Page;
 test.beforeAll(async ({ browser }) => {
   running = await serve();
-  page = (await signedIn(browser, running.address, 'architect')).page;
+  page = (await signedIn(browser, running.address, 'architect', 'file')).page;
 });
 test.afterAll(() => running.stop());
 

@@ -91,8 +91,11 @@ test('while answers are on their way no screen says that there is nothing, or a 
 
 test('what is done before the script of a page has come is done when it has', async ({ browser }) => {
   const { page } = await signedIn(browser, running.address, 'editor');
-  let letThrough = () => {};
-  const held = new Promise<void>((resolve) => (letThrough = resolve));
+  const hold = () => {
+    let letThrough = () => {};
+    return { held: new Promise<void>((resolve) => (letThrough = resolve)), letThrough: () => letThrough() };
+  };
+  let { held, letThrough } = hold();
   await page.route('**/*.js', async (route) => {
     await held;
     await route.continue();
@@ -110,4 +113,11 @@ test('what is done before the script of a page has come is done when it has', as
   await expect(page.getByRole('link', { name: 'Blue-legged skimmer' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Grey heron' })).toHaveCount(0);
   await expect(page.getByLabel('Search every word')).toHaveValue('skimmer');
+
+  ({ held, letThrough } = hold());
+  await notYet('/bench/write/new/notice');
+  await page.getByRole('combobox', { name: 'Topics' }).fill('Night walks');
+  letThrough();
+  await page.getByRole('option', { name: /Night walks/ }).click();
+  await expect(page.getByRole('list', { name: 'Chosen categories' })).toContainText('Night walks');
 });

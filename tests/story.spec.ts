@@ -9,8 +9,8 @@ let architect: Page;
 let editor: Page;
 test.beforeAll(async ({ browser }) => {
   running = await serve();
-  architect = (await signedIn(browser, running.address, 'architect')).page;
-  editor = (await signedIn(browser, running.address, 'editor')).page;
+  architect = (await signedIn(browser, running.address, 'architect', 'file')).page;
+  editor = (await signedIn(browser, running.address, 'editor', 'file')).page;
 });
 test.afterAll(() => running.stop());
 

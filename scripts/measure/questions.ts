@@ -116,6 +116,11 @@ export async function questions(served: Served): Promise<Question[]> {
       (n) => `/entries/shown-on?type=finding&ids=${entries.slice(n % 100, (n % 100) + 50).join(',')}`,
     ),
     get('the tree of pages', 100, () => '/pages'),
+    get(
+      'the tree as it is seen, at a page',
+      50,
+      (n) => `/pages/tree?here=${pages[(n * 7) % pages.length]?.id ?? ''}`,
+    ),
     get('finding an entry', 25, (n) => `/entries/found?q=${['am', 'quil', 'ros', 'tern'][n % 4] ?? ''}`),
     get('a page', 20, (n) => `/pages/${pages[(n * 7) % pages.length]?.id ?? ''}`),
     {

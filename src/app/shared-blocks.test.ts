@@ -175,6 +175,14 @@ test('a place says differently what its type opens, in each language, and no mor
   expect(await html('/a')).toContain('From nine.');
   expect(await html('/fr/a')).toContain('Ici');
   expect(await html('/b')).toContain('Open today');
+  await put('c', {
+    main: [placed(shared, { differs: { [String(block.id)]: { type: 'text', without: ['heading'] } } })],
+  });
+  expect(await html('/a/c')).not.toContain('Open today');
+  expect(await html('/fr/a/c')).not.toContain('Open today');
+  expect(await html('/a/c')).toContain('From nine.');
+  const unsaid = await page(small.installation, id('c'));
+  expect(unsaid.slots.main).toMatchObject([{ differs: { [String(block.id)]: { without: ['heading'] } } }]);
   const { revision } = await page(small.installation, id('a'));
   const closed = await changePage(small.installation, architect(), id('a'), revision, {
     slots: { main: [placed(shared, differing({ heading: 'Open here', body: 'Never.' }))] },
@@ -183,8 +191,9 @@ test('a place says differently what its type opens, in each language, and no mor
   await expect(
     publishPage(small.installation, architect(), id('a'), closed.revision, {}),
   ).rejects.toMatchObject({ status: 422 });
-  expect((await sharedPlaces(small.installation, shared, {})).items.slice(0, 2)).toMatchObject([
+  expect((await sharedPlaces(small.installation, shared, {})).items.slice(0, 3)).toMatchObject([
     { address: '/a', stands: true, differs: true },
+    { address: '/a/c', stands: true, differs: true },
     { address: '/b', stands: true, differs: false },
   ]);
 });

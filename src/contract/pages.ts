@@ -136,6 +136,20 @@ export class TreeQuery {
   @IsISO8601({ strict: true }) @IsOptional() at?: string;
 }
 
+export class TreeSeenQuery {
+  /** The pages whose branches are open, by their ids with commas between; at most 100. */
+  @IsString() @MaxLength(3_700) @IsOptional() open?: string;
+  /** The page at which one is: what stands beside and below it, and on the way to it, is told too. */
+  @IsUUID() @IsOptional() here?: string;
+  /** Words in the titles of pages, or how their addresses begin: those are told, with the way to each. */
+  @IsString() @MaxLength(200) @IsOptional() q?: string;
+}
+
+export class BelowQuery {
+  /** Pages by their ids, with commas between; at most 100. */
+  @IsString() @MaxLength(3_700) ids!: string;
+}
+
 export class WaitingPlaceQuery {
   /** When it would begin; left out, the one that waits for the page to be published. */
   @IsISO8601({ strict: true }) @IsOptional() from?: string;
@@ -173,6 +187,44 @@ export class TreeAnswer {
   @IsArray() @ValidateNested({ each: true }) @Type(() => SiteAnswer) sites!: SiteAnswer[];
   /** One site after the other, each page after its parent, children in order. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => TreePage) pages!: TreePage[];
+}
+
+/** A site whose tree is told in part. */
+export class SiteTree extends SiteAnswer {
+  /** How many pages stand in it. */
+  @IsInt() pages!: number;
+}
+
+export class BranchPage extends TreePage {
+  /** How many pages stand right below it, by the keys of their types. */
+  @IsObject() below!: Record<string, number>;
+}
+
+/** What of the trees of all sites is seen. */
+export class TreeSeen {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => SiteTree) sites!: SiteTree[];
+  /** In the order of the trees; of a page whose branch is told, all that stand right below it. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => BranchPage) pages!: BranchPage[];
+  /** Whether these are all pages there are. */
+  @IsBoolean() whole!: boolean;
+  /** The pages that have what was sought, by their ids: the first 200 by their addresses. */
+  @IsArray() @IsUUID('all', { each: true }) @IsOptional() found?: string[];
+}
+
+class PageBelow {
+  @IsUUID() id!: string;
+  @IsString() title!: string;
+  @IsIn(states) state!: State;
+}
+
+/** What stands below some pages, at any depth, but for these themselves. */
+export class PagesBelow {
+  @IsInt() all!: number;
+  /** How many of them visitors see, and how many are copied with a branch: all but the words of categories. */
+  @IsInt() seen!: number;
+  @IsInt() copied!: number;
+  /** The first 200 by their addresses, those that visitors see first. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PageBelow) items!: PageBelow[];
 }
 
 /** An entry that was picked for a page. */

@@ -96,6 +96,8 @@ export const routes = {
   oldAddresses: { method: 'GET', path: '/addresses/old' },
   pages: { method: 'GET', path: '/pages' },
   addPage: { method: 'POST', path: '/pages' },
+  treeSeen: { method: 'GET', path: '/pages/tree' },
+  pagesBelow: { method: 'GET', path: '/pages/below' },
   addressFor: { method: 'GET', path: '/pages/address' },
   topTypes: { method: 'GET', path: '/pages/top/types' },
   page: { method: 'GET', path: '/pages/{id}' },

@@ -65,7 +65,8 @@ export function Medium({
       <figure className="watched">
         <video
           controls
-          preload="none"
+          // Without a picture before it, its first is seen.
+          preload={poster ? 'none' : 'metadata'}
           src={media.address}
           aria-label={words}
           {...(poster ? { poster: `${poster}?w=1280` } : {})}

@@ -65,6 +65,75 @@ const select = sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.
 export const tree = (reader: Reader): Promise<PlacedPage[]> =>
   reader.all(sql`${select} WHERE r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`);
 
+/** The integer keys of pages by their ids. */
+export const keysOfPages = async (reader: Reader, pages: readonly Id[]): Promise<number[]> =>
+  (
+    await reader.all<{ id: number }>(
+      sql`SELECT r.id FROM records r WHERE r.uuid IN ${anyOf(pages)} AND +r.sort = 'page'`,
+    )
+  ).map(({ id }) => id);
+
+/** The pages at the tops of all sites. */
+export const topPages = (reader: Reader): Promise<PlacedPage[]> =>
+  reader.all(sql`${select} WHERE p.parent IS NULL AND r.binned_at IS NULL ORDER BY p.site`);
+
+/** The pages right below each of some pages (by integer key), in their order. */
+export const standingBelow = (reader: Reader, parents: readonly number[]): Promise<PlacedPage[]> =>
+  reader.all(
+    sql`${select} WHERE p.parent IN ${anyOf(parents)} AND r.binned_at IS NULL ORDER BY p.parent, p.position`,
+  );
+
+/** Some pages (by integer key) with all above them. */
+export const withThoseAbove = (reader: Reader, records: readonly number[]): Promise<PlacedPage[]> =>
+  reader.all(
+    sql`WITH RECURSIVE above(id) AS (SELECT value FROM json_each(${JSON.stringify(records)})
+       UNION SELECT p.parent FROM above JOIN page_places p ON p.record = above.id WHERE p.parent IS NOT NULL)
+    ${select} WHERE p.record IN (SELECT id FROM above) AND r.binned_at IS NULL ORDER BY p.site, p.parent, p.position`,
+  );
+
+/** The pages that have words in their titles, or addresses that begin so: the first by their addresses, by integer key. */
+export const pagesSought = async (
+  reader: Reader,
+  sought: { words: string } | { begins: string },
+  most: number,
+): Promise<number[]> => {
+  const [from, which] =
+    'words' in sought
+      ? [
+          sql`record_search s CROSS JOIN page_places p ON p.record = s.rowid`,
+          sql`s.record_search MATCH ${soughtAsMatch(parseSought(sought.words))}`,
+        ]
+      : [
+          sql`sites CROSS JOIN page_places p ON p.site = sites.id`,
+          // Nothing sorts behind what begins with a text but this.
+          sql`p.address >= ${sought.begins} AND p.address < ${`${sought.begins}\uffff`}`,
+        ];
+  const rows = await reader.all<{ record: number }>(
+    sql`SELECT p.record FROM ${from} CROSS JOIN records r ON r.id = p.record WHERE ${which} AND r.binned_at IS NULL ORDER BY p.site, p.address LIMIT ${most}`,
+  );
+  return rows.map(({ record }) => record);
+};
+
+/** How many pages of each type stand right below each of some pages, by integer key. */
+export const typesBelow = (
+  reader: Reader,
+  parents: readonly number[],
+): Promise<{ parent: number; type: Id; n: number }[]> =>
+  reader.all(
+    sql`SELECT p.parent, t.uuid AS type, count(*) AS n FROM page_places p CROSS JOIN records r ON r.id = p.record JOIN ids t ON t.n = r.type
+     WHERE p.parent IN ${anyOf(parents)} AND r.binned_at IS NULL GROUP BY p.parent, r.type`,
+  );
+
+/** How many pages stand in the tree of each site: what lies in the bin is told by how its address begins. */
+export const pagesBySite = async (reader: Reader): Promise<Map<number, number>> =>
+  new Map(
+    (
+      await reader.all<{ id: number; n: number }>(
+        sql`SELECT s.id, (SELECT count(*) FROM page_places WHERE site = s.id AND address NOT BETWEEN 'bin:' AND 'bin;') AS n FROM sites s`,
+      )
+    ).map(({ id, n }) => [id, n]),
+  );
+
 /** Every page with its place, also those in the bin. */
 export const everyPlace = (reader: Reader): Promise<PlacedPage[]> => reader.all(select);
 
@@ -89,19 +158,30 @@ export const titlesAt = async (reader: Reader, at: number): Promise<Map<number, 
     ).map(({ record, title }) => [record, title]),
   );
 
-/** When versions of the pages that stand in the trees are seen, by integer key; of those alone that were published by a moment (ms). */
-export async function spansOfPages(reader: Reader, publishedBy = FOREVER): Promise<Map<number, Span[]>> {
+/** When versions of records are seen, by integer key. */
+async function spansIn(reader: Reader, rows: Sql): Promise<Map<number, Span[]>> {
   const found = new Map<number, Span[]>();
-  const rows = await reader.all<Span & { record: number }>(
-    sql`SELECT l.record, l.starts, l.ends FROM page_places p CROSS JOIN live l ON l.record = p.record AND l.published_at <= ${publishedBy} ORDER BY l.record, l.starts`,
-  );
-  for (const { record, starts, ends } of rows) {
+  for (const { record, starts, ends } of await reader.all<Span & { record: number }>(rows)) {
     const spans = found.get(record);
     if (spans) spans.push({ starts, ends });
     else found.set(record, [{ starts, ends }]);
   }
   return found;
 }
+
+/** When versions of the pages that stand in the trees are seen; of those alone that were published by a moment (ms). */
+export const spansOfPages = (reader: Reader, publishedBy = FOREVER): Promise<Map<number, Span[]>> =>
+  spansIn(
+    reader,
+    sql`SELECT l.record, l.starts, l.ends FROM page_places p CROSS JOIN live l ON l.record = p.record AND l.published_at <= ${publishedBy} ORDER BY l.record, l.starts`,
+  );
+
+/** When versions of some pages (by integer key) are seen. */
+export const spansOfSome = (reader: Reader, records: readonly number[]): Promise<Map<number, Span[]>> =>
+  spansIn(
+    reader,
+    sql`SELECT record, starts, ends FROM live WHERE record IN ${anyOf(records)} ORDER BY record, starts`,
+  );
 
 /** A page's place as it is told whether another may stand below it. */
 export type Home = Pick<PlacedPage, 'record' | 'uuid' | 'type' | 'parent' | 'title' | 'address'>;
@@ -215,6 +295,15 @@ export const branchOf = (reader: Reader, record: number): Promise<PlacedPage[]> 
   reader.all(
     sql`WITH RECURSIVE below(id) AS (SELECT ${record} UNION ALL SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
     ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL`,
+  );
+
+/** What stands below some pages at any depth, but for these themselves, by its addresses. */
+export const branchesOf = (reader: Reader, pages: readonly Id[]): Promise<PlacedPage[]> =>
+  reader.all(
+    sql`WITH RECURSIVE below(id) AS (
+       SELECT p.record FROM records r CROSS JOIN page_places p ON p.parent = r.id WHERE r.uuid IN ${anyOf(pages)}
+       UNION SELECT c.record FROM page_places c JOIN below ON c.parent = below.id)
+    ${select} WHERE p.record IN (SELECT id FROM below) AND r.binned_at IS NULL AND r.uuid NOT IN ${anyOf(pages)} ORDER BY p.address`,
   );
 
 /** A page and those above it, from itself up. */

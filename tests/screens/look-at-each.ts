@@ -10,7 +10,7 @@ export function lookAtEach(screens: readonly Screen[]): void {
   let page: Page;
   test.beforeAll(async ({ browser }) => {
     running = await serve();
-    ({ page } = await signedIn(browser, running.address, 'architect'));
+    ({ page } = await signedIn(browser, running.address, 'architect', 'file'));
   });
   test.afterAll(() => running.stop());
   for (const { name, coloured, open } of screens)

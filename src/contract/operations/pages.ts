@@ -2,6 +2,7 @@ import { Publication, ReachAnswer, Withdrawal } from '../entries';
 import {
   AddressAnswer,
   AddressQuery,
+  BelowQuery,
   BlocksPut,
   FillOnce,
   HomesAnswer,
@@ -12,6 +13,7 @@ import {
   PageMove,
   PagePatch,
   PagePreview,
+  PagesBelow,
   PlacesAnswer,
   PlaceVerdict,
   PreviewQuery,
@@ -19,6 +21,8 @@ import {
   SeenQuery,
   TreeAnswer,
   TreeQuery,
+  TreeSeen,
+  TreeSeenQuery,
   WaitingPlaceQuery,
   BinPageQuery,
 } from '../pages';
@@ -65,6 +69,18 @@ export const pages = {
     act: 'read',
     query: TreeQuery,
     answer: TreeAnswer,
+  }),
+  treeSeen: define('treeSeen', {
+    summary: 'What of the trees of all sites is seen: their tops, the branches that are open, the way to a page',
+    act: 'read',
+    query: TreeSeenQuery,
+    answer: TreeSeen,
+  }),
+  pagesBelow: define('pagesBelow', {
+    summary: 'What stands below some pages, at any depth',
+    act: 'read',
+    query: BelowQuery,
+    answer: PagesBelow,
   }),
   addPage: define('addPage', {
     summary: 'Make a page at a place where its type may stand',

@@ -116,14 +116,21 @@ test('A change of one block leaves every other the same object, and is found whe
 
 test('An own copy says all that the shared block said in its place, and replacing one touches no other', () => {
   fc.assert(
-    fc.property(filled, fc.nat(), (shared, n) => {
+    fc.property(filled, fc.nat(), fc.boolean(), (shared, n, emptied) => {
       const blocks = (shared.main ?? []) as JsonObject[];
       const texts = everyBlock({ main: blocks }).filter(({ block }) => block.type === 'text');
       const differing = texts[n % Math.max(1, texts.length)]?.block;
       const place = {
         ...placedShared('s'),
         ...(differing
-          ? { differs: { [idOf(differing)]: { type: 'text', values: { heading: 'Here' } } } }
+          ? {
+              differs: {
+                [idOf(differing)]: {
+                  type: 'text',
+                  ...(emptied ? { values: {}, without: ['heading'] } : { values: { heading: 'Here' } }),
+                },
+              },
+            }
           : {}),
       };
       const copies = ownCopies(blocks, place);
@@ -132,7 +139,9 @@ test('An own copy says all that the shared block said in its place, and replacin
       expect(said(copies)).toEqual(
         everyBlock({ main: blocks }).map(({ block }) =>
           differing && idOf(block) === idOf(differing)
-            ? 'Here'
+            ? emptied
+              ? undefined
+              : 'Here'
             : (block.values as JsonObject | undefined)?.heading,
         ),
       );

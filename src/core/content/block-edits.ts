@@ -198,17 +198,20 @@ export function differenceOf(place: JsonObject, block: Id): JsonObject | undefin
 /** The blocks of a shared block as blocks of the page's own: with what its place says differently, under new ids. */
 export function ownCopies(blocks: readonly JsonObject[], place: JsonObject): JsonObject[] {
   const said = (block: JsonObject): JsonObject => {
-    const { values = {}, translations = {} } = differenceOf(place, idOf(block)) ?? {};
-    const [own, others] = [block.values, block.translations].map((each) => (isJsonObject(each) ? each : {}));
+    const { values = {}, translations = {}, without = [] } = differenceOf(place, idOf(block)) ?? {};
+    const unsaid = new Set(Array.isArray(without) ? without.map(String) : []);
+    const left = (all: Json | undefined): JsonObject =>
+      Object.fromEntries(Object.entries(isJsonObject(all) ? all : {}).filter(([key]) => !unsaid.has(key)));
+    const others = isJsonObject(block.translations) ? block.translations : {};
     const translated = Object.entries({ ...others, ...(isJsonObject(translations) ? translations : {}) }).map(
-      ([locale, each]): [string, Json] => {
-        const kept = others?.[locale];
-        return [locale, { ...(isJsonObject(kept) ? kept : {}), ...(isJsonObject(each) ? each : {}) }];
-      },
+      ([locale, each]): [string, Json] => [
+        locale,
+        { ...left(others[locale]), ...(isJsonObject(each) ? each : {}) },
+      ],
     );
     return {
       ...block,
-      values: { ...own, ...(isJsonObject(values) ? values : {}) },
+      values: { ...left(block.values), ...(isJsonObject(values) ? values : {}) },
       ...(translated.length > 0 ? { translations: Object.fromEntries(translated) } : {}),
     };
   };

@@ -146,7 +146,9 @@ function sharedRuleFaults(
     ...Object.entries(differs).flatMap(([id, difference]): Fault[] => {
       const type = model.blockType(difference.type);
       const at = pointer(path, 'differs', id);
-      const own = type?.fields.filter((field) => isSaidIn(difference, field)) ?? [];
+      const { without = [] } = difference;
+      const own =
+        type?.fields.filter((field) => isSaidIn(difference, field) || without.includes(field.id)) ?? [];
       return [
         ...(isHeld === 'place and values' && own.length > 0
           ? [fault('held', `${title} is held here with what it says.`, at)]
@@ -161,6 +163,11 @@ function sharedRuleFaults(
                   pointer(at, 'values', field.key),
                 ),
               ],
+        ),
+        ...own.flatMap((field) =>
+          field.required && without.includes(field.id)
+            ? [fault('required', `${field.label} must say something.`, pointer(at, 'values', field.key))]
+            : [],
         ),
         ...localizedFaults(
           own.map((field) => ({ ...field, required: false })),

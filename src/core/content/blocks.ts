@@ -51,6 +51,8 @@ export type Hints = Record<Id, string>;
 /** What one block of a shared block says differently in a place: values of the fields that are open to it. */
 export interface Difference extends LocalizedValues {
   type: Id;
+  /** The fields that say nothing there, whatever the shared block says. */
+  without?: Id[];
 }
 
 /** What stands in the slots of a page or block, by slot id. */
@@ -126,6 +128,13 @@ const serializeDifferences = (model: CompiledModel, differs: Record<Id, Differen
             type: type.definition.key,
             values: said(values),
             ...(others.length > 0 ? { translations: Object.fromEntries(others) } : {}),
+            ...(difference.without
+              ? {
+                  without: type.fields.flatMap(({ id: own, key }) =>
+                    difference.without?.includes(own) ? [key] : [],
+                  ),
+                }
+              : {}),
           },
         ],
       ];

@@ -148,6 +148,15 @@ class SlotReader {
     return localized;
   }
 
+  /** The fields of which a place of a shared block says that they say nothing there. */
+  private without({ fields }: CompiledType<BlockType>, { without = [] }: JsonObject, path: string): Id[] {
+    if (Array.isArray(without) && without.every((key) => typeof key === 'string'))
+      return fields.flatMap(({ id, key }) => (without.includes(key) ? [id] : []));
+    const message = 'Fields that say nothing are given by their keys, in a list.';
+    this.faults.push({ path: pointer(path, 'without'), code: 'shared', message });
+    return [];
+  }
+
   /** What a contact form asks besides what every one does; nothing else asks anything. */
   private questions(
     { definition }: CompiledType<BlockType>,
@@ -226,10 +235,13 @@ class SlotReader {
         return [];
       }
       const localized = this.localized(type, each, at);
+      const without = this.without(type, each, at);
       const isEmpty = ![localized.values, ...Object.values(localized.translations ?? {})].some(
         (values) => Object.keys(values).length > 0,
       );
-      return isEmpty ? [] : [[id, { type: type.id, ...localized }]];
+      return isEmpty && without.length === 0
+        ? []
+        : [[id, { type: type.id, ...localized, ...(without.length > 0 ? { without } : {}) }]];
     });
     return {
       ...(typeof shared === 'string' ? { shared } : {}),

@@ -21,10 +21,13 @@ function withDifference(model: CompiledModel, block: Block, difference: Differen
     ...values,
     ...Object.fromEntries(Object.entries(own).filter(([id]) => open.has(id))),
   });
+  const without = (difference.without ?? []).filter((id) => open.has(id));
+  const left = (all: Values): Values =>
+    Object.fromEntries(Object.entries(all).filter(([id]) => !without.includes(id)));
   // What the place says in one language stands before the translations of what the shared block says.
   const { translations = {}, values } = block;
   const own = difference.translations ?? {};
-  const said = Object.keys(difference.values);
+  const said = [...Object.keys(difference.values), ...without];
   const locales = [...new Set([...Object.keys(translations), ...Object.keys(own)])];
   const translated = locales.map((locale): [string, Values] => {
     const kept = Object.entries(translations[locale] ?? {}).filter(
@@ -34,7 +37,7 @@ function withDifference(model: CompiledModel, block: Block, difference: Differen
   });
   return {
     ...block,
-    values: over(values, difference.values),
+    values: over(left(values), difference.values),
     ...(translated.length > 0 ? { translations: Object.fromEntries(translated) } : {}),
   };
 }

@@ -10,7 +10,20 @@ const spot = (id: string, parent: string | null, type = 'plain'): TreeSpot => ({
   site: 's',
   title: id,
   category: null,
+  below: {},
 });
+
+/** With how many of each type stand right below every page. */
+const counted = (tree: readonly TreeSpot[]): TreeSpot[] =>
+  tree.map((page) => ({
+    ...page,
+    below: Object.fromEntries(
+      tree.flatMap(({ type }) => {
+        const n = tree.filter((each) => each.parent === page.id && each.type === type).length;
+        return n === 0 ? [] : [[type, n]];
+      }),
+    ),
+  }));
 
 /** A tree of pages called by numbers below one at the top, each after its parent. */
 const trees = fc.array(fc.nat(20), { minLength: 1, maxLength: 9 }).map((parents) => {
@@ -25,7 +38,8 @@ const childrenOf = (tree: readonly TreeSpot[], parent: string | null) =>
 /** The children of a page after another was moved to a place, as the server puts it there. */
 function after(tree: readonly TreeSpot[], moving: string, { parent, after: behind }: NewPlace): string[] {
   const rest = childrenOf(tree, parent).filter((id) => id !== moving);
-  return rest.toSpliced(behind === null ? 0 : rest.indexOf(behind) + 1, 0, moving);
+  const at = behind === undefined ? rest.length : behind === null ? 0 : rest.indexOf(behind) + 1;
+  return rest.toSpliced(at, 0, moving);
 }
 
 test('A page let go at another stands right before it, right behind it, or last in it', () => {
@@ -94,4 +108,24 @@ test('Where it may stand is told as the placements say it, and never in itself, 
     1,
   );
   expect(homesIn(strict, tree, '2')('3')).toMatch(/may not hold/);
+});
+
+test('A page that holds as many of a type as it may takes no more, but those it holds stay', () => {
+  const model = new CompiledModel(
+    documentFrom({
+      ...smallModel,
+      placements: { top: ['home'], home: ['plain', { child: 'index', mostUnderOne: 2 }], plain: ['index'] },
+    }),
+    1,
+  );
+  const tree = counted([
+    spot('0', null, 'home'),
+    spot('1', '0', 'index'),
+    spot('2', '0', 'index'),
+    spot('3', '0'),
+    spot('4', '3', 'index'),
+  ]);
+  expect(homesIn(model, tree, '4')('0')).toMatch(/2/);
+  expect(homesIn(model, tree, '1')('0')).toBeUndefined();
+  expect(homesIn(model, tree, '1')('3')).toBeUndefined();
 });

@@ -6,7 +6,13 @@ import { mayStand } from '../model/placement/placement';
 /** The most pages that are changed together. */
 export const MOST_CHANGED_TOGETHER = 100;
 
-/** A page as it stands in the tree of a site; pages come after their parents, children in their order. */
+/** The most branches of a tree that are asked for by name at once. */
+export const MOST_OPEN = 100;
+
+/**
+ * A page as it stands in the tree of a site; pages come after their parents, children in their order. Not all branches
+ * need be there, but of one that is, all pages right below its top.
+ */
 export interface TreeSpot {
   id: Id;
   site: Id;
@@ -16,12 +22,14 @@ export interface TreeSpot {
   title: string;
   /** The category whose words it holds, where it is one of those: it stays on that category's page. */
   category: Id | null;
+  /** How many pages of each type, by its key, stand right below it. */
+  below: Readonly<Record<string, number>>;
 }
 
-/** A place a page is moved to: under a page, behind one of its children or before them all (null). */
+/** A place a page is moved to: under a page, behind one of its children, before them all (null) or behind them (undefined). */
 export interface NewPlace {
   parent: Id;
-  after: Id | null;
+  after: Id | null | undefined;
 }
 
 /** Where on another page a page is let go: before it, into it as its last child, or behind it. */
@@ -33,8 +41,8 @@ export function placeAt(tree: readonly TreeSpot[], moving: Id, at: Id, how: LetG
   if (!target) return undefined;
   const parent = how === 'into' ? target.id : target.parent;
   if (parent === null) return undefined;
+  if (how === 'into') return { parent, after: undefined };
   const children = tree.filter((page) => page.parent === parent && page.id !== moving).map(({ id }) => id);
-  if (how === 'into') return { parent, after: children.at(-1) ?? null };
   const place = children.indexOf(at);
   return { parent, after: how === 'after' ? at : (children[place - 1] ?? null) };
 }
@@ -58,7 +66,7 @@ export function stepTo(
 
 /**
  * Answers, for each page of a tree, why another may not stand under it, in words; nothing where it may. Told
- * from the tree, without asking; what holds for all of them is looked up once.
+ * from the tree, without asking.
  */
 export function homesIn(
   model: CompiledModel,
@@ -71,11 +79,6 @@ export function homesIn(
   if (!page || !type) return () => 'It is not there any more.';
   if (page.parent === null) return () => 'The first page of a site stays at its top.';
   if (page.category !== null) return () => 'Words of a category stay on its page.';
-  const alike = tree.filter(
-    (each) => each.type === page.type && each.site === page.site && each.id !== moving,
-  );
-  const there = new Map<Id | null, number>();
-  for (const { parent } of alike) there.set(parent, (there.get(parent) ?? 0) + 1);
   return (parent) => {
     const home = by.get(parent);
     if (!home) return 'It is not there any more.';
@@ -90,8 +93,9 @@ export function homesIn(
       {
         parentType: model.pageTypeByKey(home.type)?.id ?? TOP,
         branch,
-        sameTypeThere: there.get(parent) ?? 0,
-        sameTypeInSite: alike.length,
+        sameTypeThere: (home.below[page.type] ?? 0) - (page.parent === parent ? 1 : 0),
+        // A site holds as many of a type after a page was moved within it.
+        sameTypeInSite: 0,
       },
       (id) => by.get(id)?.title,
     );

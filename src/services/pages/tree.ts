@@ -6,13 +6,15 @@ import type {
   PlacesAnswer,
   PlaceVerdict,
   TreeAnswer,
+  TreePage,
 } from '../../contract/pages';
-import { stateAt } from '../../core/content/states';
+import { stateAt, type Span } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import type { CompiledType } from '../../core/model/compile';
 import { TOP, type PageType } from '../../core/model/document';
 import { resolveSetting, type Layers } from '../../core/model/settings';
 import { inTreeOrder } from '../../core/site/tree-order';
+import type { Reader } from '../../store/database';
 import { homesIn, navigationSaid, spansOfPages, tree, type PlacedPage } from '../../store/pages';
 import { addressOfPlaced } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
@@ -21,14 +23,14 @@ import { addressAt, pageTypeByKey, parentGiven, slugFor, typesAt, verdictsAmong,
 import { sitesTold } from './sites';
 import { siteGiven, siteOf } from '../runtime/sites';
 
-/** The trees of all sites, each page after its parent. */
-export async function siteTree(installation: Installation): Promise<TreeAnswer> {
+/** Pages as the trees of their sites tell them, each after its parent; one whose parent is not given is left out. */
+export async function asTree(
+  installation: Installation,
+  pages: readonly PlacedPage[],
+  spansOf: (reader: Reader) => Promise<ReadonlyMap<number, readonly Span[]>>,
+): Promise<(TreePage & { record: number })[]> {
   const { content, model } = installation;
-  const [pages, spans, said] = await Promise.all([
-    tree(content),
-    spansOfPages(content),
-    navigationSaid(content),
-  ]);
+  const [spans, said] = await Promise.all([spansOf(content), navigationSaid(content)]);
   /** As its type says for all, or as is set on the site, the type and the page. */
   const inNavigation = ({ record, type: id }: PlacedPage): boolean => {
     const type = model.pageType(id);
@@ -42,24 +44,31 @@ export async function siteTree(installation: Installation): Promise<TreeAnswer> 
     return resolveSetting('inNavigation', layers).value === 'yes';
   };
   const byRecord = new Map(pages.map((page) => [page.record, page]));
+  return inTreeOrder(pages, ({ record }) => record).map((page) => ({
+    record: page.record,
+    id: page.uuid,
+    site: siteOf(installation, page.site).uuid,
+    parent: byRecord.get(page.parent ?? 0)?.uuid ?? null,
+    type: installation.model.pageType(page.type)?.definition.key ?? '',
+    category: page.category,
+    title: page.title || (installation.categories.get(page.category ?? '')?.label ?? ''),
+    slug: page.slug,
+    address: addressOfPlaced(installation, page, byRecord.get(page.parent ?? 0)?.address),
+    revision: page.revision,
+    inNavigation: inNavigation(page),
+    state: stateAt(
+      { stage: page.stage, spans: spans.get(page.record) ?? [], binned: false },
+      installation.now(),
+    ),
+  }));
+}
+
+/** The trees of all sites, each page after its parent. */
+export async function siteTree(installation: Installation): Promise<TreeAnswer> {
+  const pages = await asTree(installation, await tree(installation.content), spansOfPages);
   return {
     sites: sitesTold(installation),
-    pages: inTreeOrder(pages, ({ record }) => record).map((page) => ({
-      id: page.uuid,
-      site: siteOf(installation, page.site).uuid,
-      parent: byRecord.get(page.parent ?? 0)?.uuid ?? null,
-      type: installation.model.pageType(page.type)?.definition.key ?? '',
-      category: page.category,
-      title: page.title || (installation.categories.get(page.category ?? '')?.label ?? ''),
-      slug: page.slug,
-      address: addressOfPlaced(installation, page, byRecord.get(page.parent ?? 0)?.address),
-      revision: page.revision,
-      inNavigation: inNavigation(page),
-      state: stateAt(
-        { stage: page.stage, spans: spans.get(page.record) ?? [], binned: false },
-        installation.now(),
-      ),
-    })),
+    pages: pages.map(({ record: _record, ...page }) => page),
   };
 }
 

@@ -17,8 +17,9 @@ export interface SiteFiles {
   pictures: Record<string, Buffer>;
   /** PDF files by their names. */
   documents?: Record<string, Buffer>;
-  /** Sounds by their names. */
+  /** Sounds (WAV) and films (WebM) by their names. */
   sounds?: Record<string, Buffer>;
+  films?: Record<string, Buffer>;
   /** The folders of media, and what is said of each by the name of its file. */
   media?: { folders: FileCategory[]; files: Record<string, JsonObject> };
   entries: Record<string, JsonObject[]>;
@@ -113,6 +114,7 @@ export const readSample = (): Sample => ({
   pictures: byName(join(SAMPLE, 'pictures'), '.svg', (path) => readFileSync(path)),
   documents: byName(join(SAMPLE, 'documents'), '.pdf', (path) => readFileSync(path)),
   sounds: byName(join(SAMPLE, 'sounds'), '.wav', (path) => readFileSync(path)),
+  films: byName(join(SAMPLE, 'films'), '.webm', (path) => readFileSync(path)),
   media: readYaml(join(SAMPLE, 'media.yaml')),
   entries: byName(join(SAMPLE, 'entries'), '.yaml', readYaml<JsonObject[]>),
   shared: readYaml(join(SAMPLE, 'shared.yaml')),

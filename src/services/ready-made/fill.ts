@@ -198,7 +198,8 @@ export async function fillSite(
   );
   for (const { name, picture } of pictures)
     names.media.set(name, (await addMedia(installation, architect, { name: `${name}.webp` }, picture)).id);
-  for (const [ending, among] of [['pdf', files.documents ?? {}], ['wav', files.sounds ?? {}]] as const)
+  const others = { pdf: files.documents, wav: files.sounds, webm: files.films };
+  for (const [ending, among = {}] of Object.entries(others))
     for (const [name, bytes] of Object.entries(among))
       names.media.set(name, (await addMedia(installation, architect, { name: `${name}.${ending}` }, bytes)).id);
   for (const [key, written] of Object.entries(files.categories ?? {})) {

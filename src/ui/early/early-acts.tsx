@@ -33,10 +33,16 @@ function doNow(act: EarlyAct): void {
 /** Does what was done before the page could do anything, in the order it was done; it stands after all else. */
 export function EarlyActs(): null {
   useEffect(() => {
-    const early = window.earlyActs;
-    if (!early) return;
-    early.stop();
-    early.acts.forEach(doNow);
+    // What the first drawing sets off is settled then.
+    const timer = setTimeout(() => {
+      const early = window.earlyActs;
+      if (!early) return;
+      early.stop();
+      // Where somebody is was said before there was anybody to hear it.
+      document.activeElement?.dispatchEvent(new FocusEvent('focusin', { bubbles: true }));
+      early.acts.forEach(doNow);
+    });
+    return () => clearTimeout(timer);
   }, []);
   return null;
 }

@@ -2,11 +2,12 @@
 import { Autocomplete, Button, MenuItem, OutlinedInput, Select, TextField } from '@mui/material';
 import { Link2 } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { TreePage } from '../../contract/pages';
+import type { BranchPage } from '../../contract/pages';
 import { isJsonObject, type JsonObject } from '../../core/json';
 import { linkTargets, linkTargetWords, type LinkTarget } from '../../core/model/kinds';
 import { Labelled } from '../labelled';
 import { useAsk } from '../use-ask';
+import { usePaused } from '../use-paused';
 import { firstOptions } from '../first-options';
 import { useEntryNames } from './entry';
 import { EntryFinder } from './entry-finder';
@@ -24,9 +25,10 @@ const typed: Record<'url' | 'email' | 'phone', { label: string; placeholder: str
   phone: { label: 'Telephone number', placeholder: '+44' },
 };
 
-const firstPages = firstOptions<TreePage>();
+const firstPages = firstOptions<BranchPage>();
+const asTold = (pages: BranchPage[]) => pages;
 
-/** Finds a page of the site by its title. */
+/** Finds a page by words of its title or how its address begins, or from the tree: its tops, and the way to the chosen one. */
 export function PageFinder({
   id,
   value,
@@ -38,8 +40,16 @@ export function PageFinder({
   onChoose: (page: string) => void;
   label?: string;
 }): ReactElement {
-  const { data } = useAsk('pages');
-  const pages = data?.pages ?? [];
+  const [typed, setTyped] = useState('');
+  const q = usePaused(typed.trim());
+  const { data: tree } = useAsk('treeSeen', { query: value ? { here: value } : {} });
+  const { data: sought } = useAsk(
+    'treeSeen',
+    { query: { q } },
+    { enabled: q !== '' && tree?.whole === false },
+  );
+  const found = q === '' ? undefined : sought?.found;
+  const pages = found ? (sought?.pages.filter((page) => found.includes(page.id)) ?? []) : (tree?.pages ?? []);
   const parents = new Map(pages.map(({ id: each, parent }) => [each, parent]));
   const depthOf = (page: string): number => {
     const above = parents.get(page);
@@ -49,8 +59,9 @@ export function PageFinder({
     <Autocomplete
       id={id}
       options={pages}
-      value={pages.find((page) => page.id === value) ?? null}
-      filterOptions={firstPages}
+      value={tree?.pages.find((page) => page.id === value) ?? null}
+      filterOptions={found ? asTold : firstPages}
+      onInputChange={(_, words, why) => setTyped(why === 'input' ? words : '')}
       getOptionLabel={(page) => page.title || page.address}
       getOptionKey={(page) => page.id}
       isOptionEqualToValue={(a, b) => a.id === b.id}

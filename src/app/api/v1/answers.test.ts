@@ -50,6 +50,7 @@ beforeAll(async () => {
   Object.assign(asked, {
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',
+    pagesBelow: `/pages/below?ids=${page.id}`,
     typeFigures: `/types/${type}/figures`,
     typeReach: `/model/types/${type}/reach`,
     fieldNumbers: `/types/${type}/numbers/${field}`,

@@ -121,6 +121,7 @@ import {
   fillOnce,
   movePage,
   page,
+  pagesBelow,
   publishPage,
   returnPage,
   submitPage,
@@ -128,6 +129,7 @@ import {
   sitesOf,
   siteTree,
   siteTreeAt,
+  treeSeen,
   typesUnder,
   withdrawPage,
 } from '../../../services/pages';
@@ -355,6 +357,8 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   oldAddresses: ({ installation, query }) => oldAddresses(installation, query),
   pages: ({ installation, query: { at } }) =>
     at === undefined ? siteTree(installation) : siteTreeAt(installation, at),
+  treeSeen: ({ installation, query }) => treeSeen(installation, query),
+  pagesBelow: ({ installation, query: { ids } }) => pagesBelow(installation, ids),
   addPage: ({ installation, person, body }) => addPage(installation, person, body),
   addressFor: ({ installation, query }) => addressFor(installation, query),
   topTypes: ({ installation, query }) => typesUnder(installation, null, query.site),

@@ -10,6 +10,7 @@ import { CategoryPick, trailsOf } from '../../../../ui/category-pick';
 import { Labelled } from '../../../../ui/labelled';
 import { useAsk } from '../../../../ui/use-ask';
 import styles from './arrange.module.css';
+import { useTreeSeen } from './tree/use-tree-seen';
 import { Link } from '../../../../ui/link';
 
 interface Props {
@@ -28,7 +29,7 @@ export function CategoryWords({ page, scheme, shown, onShown, disabled }: Props)
   const router = useRouter();
   const { data: categories } = useAsk('categories', { path: { id: scheme } });
   const items = categories?.items ?? [];
-  const { data: tree } = useAsk('pages');
+  const tree = useTreeSeen(page.id);
   const [problem, setProblem] = useState<string>();
   const words = (tree?.pages ?? []).filter(({ parent, category }) => parent === page.id && category !== null);
   const own = words.find(({ category }) => category === shown);
@@ -48,7 +49,7 @@ export function CategoryWords({ page, scheme, shown, onShown, disabled }: Props)
       label="Looked at by"
       help={
         words.length === 0
-          ? 'No category has words of its own yet.'
+          ? tree && 'No category has words of its own yet.'
           : `With words of their own: ${words.map(({ title }) => title).join(', ')}.`
       }
       faults={problem === undefined ? [] : [problem]}

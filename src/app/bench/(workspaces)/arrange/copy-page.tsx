@@ -9,7 +9,7 @@ import { Note } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
 import { PageHomes } from './page-homes';
-import { pagesBelow } from './pages-below';
+import { useTreeSeen } from './tree/use-tree-seen';
 
 /** Asks what the copy of a page is called, where it stands and whether what stands below is copied too, and makes it. */
 export function CopyPage({
@@ -24,14 +24,14 @@ export function CopyPage({
 }): ReactElement {
   const id = useId();
   const router = useRouter();
-  const { data: tree } = useAsk('pages');
+  const tree = useTreeSeen(page.id);
+  const { data: below } = useAsk('pagesBelow', { query: { ids: page.id } });
   const [title, setTitle] = useState(`${page.title.slice(0, 180)}, a copy`);
   const [branch, setBranch] = useState(true);
   const [home, setHome] = useState<{ id: string | null; label: string }>();
   const [choosing, setChoosing] = useState(false);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const below = tree && pagesBelow(tree.pages, page.id).filter(({ category }) => category === null);
   const above = tree?.pages.find((each) => each.id === page.parent)?.title;
   const copy = async (event: FormEvent) => {
     event.preventDefault();
@@ -59,10 +59,10 @@ export function CopyPage({
             The copy is a draft that visitors do not see. Links inside what is copied lead to the copies.
           </p>
           <TextBox id={`${id}-title`} label="Title" value={title} onChange={setTitle} autoFocus />
-          {below && below.length > 0 && (
+          {below && below.copied > 0 && (
             <YesRule
               label={
-                below.length === 1 ? 'With the page below it' : `With the ${below.length} pages below it`
+                below.copied === 1 ? 'With the page below it' : `With the ${below.copied} pages below it`
               }
               value={branch}
               onChange={setBranch}

@@ -3,7 +3,6 @@ import type { ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import { Sure } from '../../../../ui/sure';
 import { useAsk } from '../../../../ui/use-ask';
-import { pagesBelow } from './pages-below';
 
 /** Asks before a page goes from where visitors see it, or into the bin: what it means for the site, and for all that names it. */
 export function PageGoes({
@@ -17,10 +16,9 @@ export function PageGoes({
   onCancel: () => void;
   onSure: (instead?: string) => void;
 }): ReactElement {
-  const { data: tree } = useAsk('pages');
+  const { data: below } = useAsk('pagesBelow', { query: { ids: page.id } });
   const { data: reach } = useAsk('pageReach', { path: { id: page.id } });
-  const under = tree && pagesBelow(tree.pages, page.id);
-  const seen = under?.filter(({ state }) => state === 'published') ?? [];
+  const named = (below?.items ?? []).map(({ id, title, state }) => ({ id, label: title, state }));
   const isTop = page.parent === null;
   const name = page.title || 'this page';
   return (
@@ -39,16 +37,18 @@ export function PageGoes({
             : [`Whoever comes to ${page.address} finds nothing there.`]
       }
       reach={
-        under &&
+        below &&
         reach && [
           how === 'bin'
             ? {
                 words: 'Pages below it go into the bin with it:',
-                things: under.map(({ id, title }) => ({ id, label: title })),
+                things: named,
+                total: below.all,
               }
             : {
                 words: 'Pages below it keep their addresses, with no page above to lead to them:',
-                things: seen.map(({ id, title }) => ({ id, label: title })),
+                things: named.filter(({ state }) => state === 'published'),
+                total: below.seen,
               },
           { words: 'These name it, and their links would lead nowhere:', things: reach.goesTo },
           {

@@ -7,10 +7,10 @@ import { ask } from '../../../../ui/ask';
 import look from '../../../../ui/look/look.module.css';
 import { Eyebrow } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
-import { useAsk } from '../../../../ui/use-ask';
 import { WordChoice } from '../../../../ui/word-choice';
 import styles from './arrange.module.css';
 import { CopyPage } from './copy-page';
+import { useTreeSeen } from './tree/use-tree-seen';
 import { PageHomes } from './page-homes';
 import { WaitingPlaces } from './waiting-places';
 
@@ -35,7 +35,7 @@ const froms = [
  * once, or when it is next published.
  */
 export function PagePlace({ page, isPattern, act, acting, slugFaults }: Props): ReactElement {
-  const { data: tree } = useAsk('pages');
+  const tree = useTreeSeen(page.id);
   const [moving, setMoving] = useState(false);
   const [copying, setCopying] = useState(false);
   const [slug, setSlug] = useState<string>();

@@ -9,7 +9,7 @@ import {
   ownCopies,
 } from '../../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../../core/faults';
-import { isJsonObject, sameJson, type JsonObject } from '../../../../../core/json';
+import { isJsonObject, sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import type { CompiledModel } from '../../../../../core/model/compile';
 import type { Field } from '../../../../../core/model/document';
 import { wordsOf } from '../../../../../ui/ask';
@@ -44,17 +44,33 @@ function withoutSame(difference: JsonObject, shared: JsonObject): JsonObject {
     type: difference.type ?? null,
     values: apart(valuesOf(difference), valuesOf(shared)),
     ...(Object.keys(translations).length > 0 ? { translations } : {}),
+    ...(unsaidIn(difference).length > 0 ? { without: unsaidIn(difference) } : {}),
   };
 }
 
-const saysNothing = (difference: JsonObject): boolean =>
-  Object.keys(valuesOf(difference)).length === 0 && Object.keys(translationsOf(difference)).length === 0;
+/** The keys of the fields that a place says nothing in. */
+const unsaidIn = ({ without }: JsonObject): string[] => (Array.isArray(without) ? without.map(String) : []);
+
+const isNothing = (value: Json | undefined): boolean =>
+  value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0);
+
+/** A place's difference with a field of it that is emptied, or says something again. */
+function emptied(said: JsonObject, block: JsonObject, { key, required }: Field, value: Json): JsonObject {
+  const others = unsaidIn(said).filter((each) => each !== key);
+  const leaves = isNothing(value) && !isNothing(valuesOf(block)[key]) && !required;
+  return { ...said, without: leaves ? [...others, key] : others };
+}
+
+const isSame = (difference: JsonObject): boolean =>
+  Object.keys(valuesOf(difference)).length === 0 &&
+  Object.keys(translationsOf(difference)).length === 0 &&
+  unsaidIn(difference).length === 0;
 
 /** A place with something else said of one block of its shared block; nothing where it says the same. */
 function differing(place: JsonObject, block: string, difference: JsonObject): JsonObject {
   const { differs, ...rest } = place;
   const { [block]: _before, ...others } = isJsonObject(differs) ? differs : {};
-  const next = saysNothing(difference) ? others : { ...others, [block]: difference };
+  const next = isSame(difference) ? others : { ...others, [block]: difference };
   return Object.keys(next).length > 0 ? { ...rest, differs: next } : rest;
 }
 
@@ -86,13 +102,16 @@ function OpenFields({
   const id = idOf(block);
   const said = differenceOf(place, id) ?? { type: asText(block.type), values: {} };
   const own = language ? translationsOf(said)[language] : valuesOf(said);
+  const unsaid = Object.fromEntries(unsaidIn(said).map((key) => [key, null]));
   const different = open.filter(
-    ({ key, localised }) => (!language || localised) && isJsonObject(own) && own[key] !== undefined,
+    ({ key, localised }) =>
+      (!language || localised) &&
+      ((isJsonObject(own) && own[key] !== undefined) || (!language && key in unsaid)),
   );
   const others = translationsOf(block)[language];
   const shown = withLanguages(
     {
-      values: { ...valuesOf(block), ...valuesOf(said) },
+      values: { ...valuesOf(block), ...unsaid, ...valuesOf(said) },
       translations: language
         ? { [language]: { ...(isJsonObject(others) ? others : {}), ...(isJsonObject(own) ? own : {}) } }
         : {},
@@ -108,7 +127,7 @@ function OpenFields({
     const { [key]: _gone, ...left } = isJsonObject(own) ? own : {};
     const next = language
       ? { ...said, translations: { ...translationsOf(said), [language]: left } }
-      : { ...said, values: left };
+      : { ...said, values: left, without: unsaidIn(said).filter((each) => each !== key) };
     onChange(differing(place, id, withoutSame(next, block)));
   };
   return (
@@ -119,17 +138,21 @@ function OpenFields({
         values={shown.values}
         faults={faultsInForm(faults)}
         disabled={disabled}
-        onChange={(key, value) =>
+        onChange={(key, value) => {
+          const field = language ? undefined : open.find((each) => each.key === key);
+          const next = saying(said, { [key]: value }, language);
           onChange(
-            differing(place, id, withoutSame(saying(said, { [key]: value }, language), block)),
+            differing(place, id, withoutSame(field ? emptied(next, block, field, value) : next, block)),
             typeof value === 'string' ? `${idOf(place)} ${id} ${key}` : undefined,
-          )
-        }
+          );
+        }}
       />
       {different.map((field) => (
         <p key={field.id} className={styles.different}>
           <span>
-            {field.label} is said differently here
+            {!language && field.key in unsaid
+              ? `${field.label} says nothing here`
+              : `${field.label} is said differently here`}
             {typeof spokenValues(model, block, language)[field.key] === 'string' &&
               `; the shared block says “${asText(spokenValues(model, block, language)[field.key])}”`}
             .

@@ -13,8 +13,8 @@ import { useTell } from '../../../../../ui/telling';
 import { TextBox } from '../../../../../ui/text-box';
 import { LanguageBox, ZoneBox } from '../../../../../ui/place-boxes';
 import { useModel } from '../../../../../ui/model-in-force';
-import { useAsk } from '../../../../../ui/use-ask';
 import { SiteTree } from '../tree/site-tree';
+import { useTreeSeen } from '../tree/use-tree-seen';
 import styles from './sites.module.css';
 import { Link } from '../../../../../ui/link';
 
@@ -121,7 +121,7 @@ export function SitesBench(): ReactElement {
   const client = useQueryClient();
   const tell = useTell();
   const mayChange = useMay('shape the model');
-  const { data } = useAsk('pages');
+  const data = useTreeSeen(undefined);
   const [label, setLabel] = useState('');
   const [begins, setBegins] = useState('');
   const [problem, setProblem] = useState<Problem>();
@@ -170,7 +170,7 @@ export function SitesBench(): ReactElement {
               key={`${site.id} ${site.label}`}
               site={site}
               first={i === 0}
-              pages={data?.pages.filter((page) => page.site === site.id).length ?? 0}
+              pages={site.pages}
               mayChange={mayChange}
               act={act}
             />

@@ -2,15 +2,15 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Menu, MenuItem } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState, type ReactElement } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { BranchPage } from '../../../../../contract/pages';
 import type { SeveralChange, SeveralDone } from '../../../../../contract/several-pages';
 import { MOST_CHANGED_TOGETHER } from '../../../../../core/site/tree-places';
 import { ask, wordsOf } from '../../../../../ui/ask';
 import look from '../../../../../ui/look/look.module.css';
 import { Note } from '../../../../../ui/marks';
 import { useTell } from '../../../../../ui/telling';
+import { useAsk } from '../../../../../ui/use-ask';
 import { PageHomes } from '../page-homes';
-import { pagesBelow } from '../pages-below';
 import styles from './tree.module.css';
 
 const counted = (n: number): string => `${n} ${n === 1 ? 'page' : 'pages'}`;
@@ -50,13 +50,14 @@ const inWords = (does: SeveralChange, { changed, held }: SeveralDone): string =>
 
 /** What is done to the pages that are ticked in the tree: weighed where visitors see it, taken back as one. */
 export function SeveralPages({
-  ids,
+  ticked,
   pages,
   onNone,
   onEnd,
 }: {
-  ids: readonly string[];
-  pages: readonly TreePage[];
+  ticked: ReadonlyMap<string, BranchPage>;
+  /** The pages that are seen, in the order of the tree. */
+  pages: readonly BranchPage[];
   onNone: () => void;
   onEnd: () => void;
 }): ReactElement {
@@ -67,10 +68,18 @@ export function SeveralPages({
   const [asking, setAsking] = useState<(typeof acts)[number]>();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string>();
-  // They go in the order in which they stand.
-  const chosen = pages.filter((page) => ids.includes(page.id));
-  const below = new Set(chosen.flatMap((page) => pagesBelow(pages, page.id).map((each) => each.id)));
-  for (const page of chosen) below.delete(page.id);
+  // They go in the order in which they stand; those that are no longer seen go last.
+  const seen = pages.filter((page) => ticked.has(page.id));
+  const chosen = [
+    ...seen,
+    ...[...ticked.values()].filter(({ id: each }) => !seen.some((page) => page.id === each)),
+  ];
+  const goesAlong = asking?.does === 'move' || asking?.does === 'bin';
+  const { data: below } = useAsk(
+    'pagesBelow',
+    { query: { ids: chosen.map((page) => page.id).join(',') } },
+    { enabled: goesAlong },
+  );
   const act = async (does: SeveralChange, parent?: string) => {
     setBusy(true);
     setProblem(undefined);
@@ -141,9 +150,10 @@ export function SeveralPages({
             <p className={styles.said}>
               {asking.said?.(chosen.length) ??
                 'They stand behind what stands there, in the order they have now.'}{' '}
-              {below.size > 0 &&
-                (asking.does === 'move' || asking.does === 'bin') &&
-                `${counted(below.size)} below ${below.size === 1 ? 'goes' : 'go'} with them. `}
+              {goesAlong &&
+                below !== undefined &&
+                below.all > 0 &&
+                `${counted(below.all)} below ${below.all === 1 ? 'goes' : 'go'} with them. `}
               {asking.does === 'move' && 'Their old addresses lead to the new ones.'}
             </p>
             {asking.does === 'move' ? (
@@ -168,7 +178,11 @@ export function SeveralPages({
           <DialogActions>
             <Button onClick={() => setAsking(undefined)}>Leave them as they are</Button>
             {asking.does !== 'move' && (
-              <Button variant="contained" disabled={busy} onClick={() => void act(asking.does)}>
+              <Button
+                variant="contained"
+                disabled={busy || (goesAlong && !below)}
+                onClick={() => void act(asking.does)}
+              >
                 {asking.label.replace('…', '')}
               </Button>
             )}

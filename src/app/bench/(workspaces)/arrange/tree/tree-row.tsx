@@ -19,7 +19,7 @@ export interface TreeMoving {
 export const TreeMovingHere = createContext<TreeMoving | undefined>(undefined);
 
 /** One page in the tree: dragged to another place, or moved by Alt with the arrows. */
-export function TreeRow({ id, ...row }: OutlineRowProps & { id: Id }): ReactElement {
+export function TreeRow({ id, item, ...row }: OutlineRowProps & { id: Id }): ReactElement {
   const moving = useContext(TreeMovingHere);
   const { setNodeRef: dragRef, listeners } = useDraggable({ id, disabled: !moving?.mayMove });
   const { setNodeRef: dropRef } = useDroppable({ id });
@@ -28,6 +28,7 @@ export function TreeRow({ id, ...row }: OutlineRowProps & { id: Id }): ReactElem
     <OutlineRow
       {...row}
       item={{
+        ...item,
         ref: (element) => {
           dragRef(element);
           dropRef(element);

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { KeyboardEvent } from 'react';
 import { useCallback } from 'react';
-import type { TreePage } from '../../../../../contract/pages';
+import type { BranchPage } from '../../../../../contract/pages';
 import type { Id } from '../../../../../core/ids';
 import { homesIn, stepTo, type NewPlace } from '../../../../../core/site/tree-places';
 import { ask, wordsOf } from '../../../../../ui/ask';
@@ -12,7 +12,7 @@ import { useTell } from '../../../../../ui/telling';
 const ways = { ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const;
 
 /** Moves pages in the tree: at once, told with the address that follows; what may not be is told with why. */
-export function useTreeMoves(pages: readonly TreePage[]): {
+export function useTreeMoves(pages: readonly BranchPage[]): {
   move: (page: Id, place: NewPlace) => Promise<void>;
   onKey: (page: Id, event: KeyboardEvent) => void;
 } {
@@ -22,10 +22,11 @@ export function useTreeMoves(pages: readonly TreePage[]): {
   const move = useCallback(
     async (id: Id, { parent, after }: NewPlace): Promise<void> => {
       const page = pages.find((each) => each.id === id);
-      const siblings = pages.filter((each) => each.parent === parent);
-      const before = siblings[siblings.findIndex((each) => each.id === id) - 1]?.id ?? null;
-      // It stands there already.
-      if (!page || (page.parent === parent && before === after)) return;
+      if (!page) return;
+      const beside = pages.filter((each) => each.parent === page.parent);
+      const at = beside.findIndex((each) => each.id === id);
+      const isThere = after === undefined ? at === beside.length - 1 : (beside[at - 1]?.id ?? null) === after;
+      if (page.parent === parent && isThere) return;
       const why = page.parent === parent ? undefined : homesIn(model, pages, id)(parent);
       if (why !== undefined) {
         tell(why);
@@ -34,7 +35,11 @@ export function useTreeMoves(pages: readonly TreePage[]): {
       try {
         // Somebody may have written in it since the tree was told.
         const { revision } = await ask('page', { path: { id } });
-        const moved = await ask('movePage', { path: { id }, revision, body: { parent, after } });
+        const moved = await ask('movePage', {
+          path: { id },
+          revision,
+          body: { parent, ...(after === undefined ? {} : { after }) },
+        });
         const home = pages.find((each) => each.id === parent)?.title ?? '';
         tell(
           moved.address === page.address
