@@ -16,7 +16,11 @@ export const atHand = <K extends OperationName>(
   name: K,
   question: Question<K>,
   answer: Promise<AnswerOf<K>>,
-): AtHand => ({ name, question, answer });
+): AtHand => {
+  // What is refused before it is looked at below is told there.
+  answer.catch(() => undefined);
+  return { name, question, answer };
+};
 
 /**
  * Sends what the first view asks for together with the page: it stands there at once, and no word has to stand in for it.

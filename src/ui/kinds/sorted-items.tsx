@@ -12,6 +12,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { IconButton } from '@mui/material';
 import { ArrowDown, ArrowUp, GripVertical } from 'lucide-react';
 import { useId, useMemo, type CSSProperties, type ReactElement, type ReactNode } from 'react';
+import { draggedFrom } from '../dragged-from';
 import { dragWords } from '../drag-words';
 import styles from './sorted-items.module.css';
 
@@ -32,7 +33,7 @@ export function SortedItems({
   // The same order is the same list: every item that can be dragged is drawn again when it is another.
   const order = ids.join(' ');
   const items = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom));
   const dropped = ({ active, over }: DragEndEvent) => {
     if (over && over.id !== active.id) onMove(String(active.id), String(over.id));
   };

@@ -1,9 +1,9 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
-import type { ReactElement, ReactNode } from 'react';
+import { memo, type ReactElement, type ReactNode } from 'react';
 import { hintsFor } from '../../../../core/content/starters';
 import { pointer, type Fault } from '../../../../core/faults';
-import type { JsonObject } from '../../../../core/json';
+import type { Json, JsonObject } from '../../../../core/json';
 import type { CompiledModel } from '../../../../core/model/compile';
 import { isPlacedShared } from '../../../../core/model/shared-type';
 import { EntryForm } from '../../../../ui/entry-form';
@@ -14,6 +14,7 @@ import { notesWithin, useNoting } from '../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../ui/parse-form';
 import { sourcesOf } from '../../../../ui/sources-of';
 import { useAsk } from '../../../../ui/use-ask';
+import { useNewest } from '../../../../ui/use-newest';
 import styles from './arrange.module.css';
 import { asText, saying, translationsOf, valuesOf } from './block-says';
 import { BlockColumns } from './block-columns';
@@ -43,29 +44,33 @@ export interface BlockProps {
 }
 
 /** The variant a block is shown in, of those its type allows. */
-function VariantOf({
-  block,
+const VariantOf = memo(function VariantOf({
+  id: block,
+  type,
+  variant,
   model,
   disabled,
   onChange,
-}: Pick<BlockProps, 'block' | 'model' | 'disabled' | 'onChange'>): ReactElement | null {
-  const allowed = model.blockTypeByKey(asText(block.type))?.definition.face.variants ?? [];
+}: Pick<BlockProps, 'model' | 'disabled'> & {
+  id: string;
+  type: string;
+  variant: string;
+  onChange: (variant: string) => void;
+}): ReactElement | null {
+  const allowed = model.blockTypeByKey(type)?.definition.face.variants ?? [];
   const variants = model.document.houseStyle.variants.filter(({ key }) => allowed.includes(key));
   if (variants.length === 0) return null;
-  const id = `variant-${asText(block.id)}`;
+  const id = `variant-${block}`;
   return (
     <Labelled id={id} label="Look">
       <Select
         fullWidth
         displayEmpty
         disabled={disabled}
-        value={asText(block.variant)}
+        value={variant}
         labelId={`${id}-label`}
         SelectDisplayProps={{ id }}
-        onChange={({ target }) => {
-          const { variant: _v, ...rest } = block;
-          onChange(target.value ? { ...rest, variant: target.value } : rest);
-        }}
+        onChange={({ target }) => onChange(target.value)}
       >
         <MenuItem value="">As usual</MenuItem>
         {variants.map(({ key, label }) => (
@@ -76,7 +81,7 @@ function VariantOf({
       </Select>
     </Labelled>
   );
-}
+});
 
 function ListingOf({
   block,
@@ -131,6 +136,19 @@ export function BlockForm({
 }: BlockProps): ReactElement {
   const noting = useNoting();
   const older = useOlderIn(asText(block.id));
+  const say = useNewest((key: string, value: Json) =>
+    onChange(
+      saying(block, { [key]: value }, language),
+      typeof value === 'string' ? `${asText(block.id)} ${key}` : undefined,
+    ),
+  );
+  const noteAt = useNewest((key: string, quote: string) =>
+    noting?.begin(pointer(place, 'values', key), quote),
+  );
+  const show = useNewest((variant: string) => {
+    const { variant: _v, ...rest } = block;
+    onChange(variant ? { ...rest, variant } : rest);
+  });
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const times = !language && (
@@ -166,12 +184,7 @@ export function BlockForm({
           fields={fields}
           values={spoken.values}
           faults={faultsInForm(faults)}
-          onChange={(key, value) =>
-            onChange(
-              saying(block, { [key]: value }, language),
-              typeof value === 'string' ? `${asText(block.id)} ${key}` : undefined,
-            )
-          }
+          onChange={say}
           disabled={disabled}
           hints={hintsFor(block.hints, spoken.values)}
           {...(language ? { sources: sourcesOf(type.fields, language, spoken.values, older) } : {})}
@@ -180,7 +193,7 @@ export function BlockForm({
                 notes: new Map(
                   fields.map(({ key }) => [key, notesWithin(noting, pointer(place, 'values', key))]),
                 ),
-                onNote: (key: string, quote: string) => noting.begin(pointer(place, 'values', key), quote),
+                onNote: noteAt,
               }
             : {})}
         />
@@ -207,7 +220,16 @@ export function BlockForm({
           onChange={onChange}
         />
       )}
-      {!language && <VariantOf block={block} model={model} disabled={disabled} onChange={onChange} />}
+      {!language && (
+        <VariantOf
+          id={asText(block.id)}
+          type={asText(block.type)}
+          variant={asText(block.variant)}
+          model={model}
+          disabled={disabled}
+          onChange={show}
+        />
+      )}
       {!language && (
         <BlockColumns
           block={block}

@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState, type ReactElement } from 'react';
+import { memo, useState, type ReactElement } from 'react';
 import type { PageAnswer } from '../../../../contract/pages';
 import { mayPublish } from '../../../../core/roles';
 import { ask } from '../../../../ui/ask';
@@ -17,7 +17,7 @@ import { PublishingActs } from './publishing-acts';
 type Acting = (what: (revision: number) => Promise<PageAnswer | void>) => Promise<void>;
 
 /** What can be done with a page as a whole, by those who may. Destructive work shows its reach first. */
-export function PageActs({
+export const PageActs = memo(function PageActs({
   page,
   title,
   asksReview,
@@ -106,4 +106,4 @@ export function PageActs({
       )}
     </>
   );
-}
+});

@@ -8,10 +8,12 @@ import {
   useMemo,
   useRef,
   useState,
+  type ComponentProps,
   type ReactElement,
   type ReactNode,
   type RefObject,
 } from 'react';
+import { draggedFrom } from '../../../../ui/dragged-from';
 import { blockAtPath, everyBlock, findBlock, idOf } from '../../../../core/content/block-edits';
 import { referencesIn } from '../../../../core/content/values';
 import type { Id } from '../../../../core/ids';
@@ -140,6 +142,50 @@ function useSteady(blocks: PageBlocks): { steady: PageBlocks; latest: RefObject<
   return { steady: isSteady ? kept.blocks : blocks, latest };
 }
 
+/** The page as its draft draws it, to be arranged; in words where it is not drawn. */
+function DrawnCanvas({
+  editing,
+  blocks,
+  inherited,
+  sharedStandHere,
+  onField,
+}: Pick<ComponentProps<typeof PageCanvas>, 'blocks' | 'inherited' | 'sharedStandHere' | 'onField'> & {
+  editing: Arranging;
+}): ReactElement {
+  const { type, draft, values, drawnProblem, blockFaults, mayChange, language } = editing;
+  const router = useRouter();
+  const now = useDrawnDraft(editing);
+  // The first drawing waits for nothing; what follows gives way to what is typed.
+  const page = useDeferredValue(now) ?? now;
+  if (!page)
+    return (
+      <p className={look.pencil} role="status">
+        {drawnProblem ? wordsOf(drawnProblem) : 'The page is being drawn…'}
+      </p>
+    );
+  return (
+    <PageCanvas
+      page={page}
+      blocks={blocks}
+      faults={blockFaults}
+      inherited={inherited}
+      language={language}
+      disabled={!mayChange}
+      sharedStandHere={sharedStandHere}
+      ownField={(id) => {
+        const field = type.field(id);
+        if (!field || isPatternOf(editing)) return undefined;
+        return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
+      }}
+      onOwn={(key, value) => draft.change(key, value)}
+      onField={onField}
+      onEntry={(entry, field) =>
+        router.push(`/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`)
+      }
+    />
+  );
+}
+
 /** What the workspace holds while a page is arranged on its bench. */
 interface Parts {
   shelf: ReactNode;
@@ -162,12 +208,11 @@ export function PageOnBench({
   own: ReactNode;
   children: (parts: Parts) => ReactElement;
 }): ReactElement {
-  const { model, type, draft, kept, values, slots, drawn, drawnProblem } = editing;
+  const { model, type, draft, kept, slots, drawn } = editing;
   const { blockFaults, mayChange, today, language } = editing;
-  const router = useRouter();
   const context = useId();
   const askedBlock = useSearchParams().get('block');
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom));
   const shared = useSharedBlocks();
   const sharedStandHere = type.id !== SHARED;
   const blocks = usePageBlocks({
@@ -192,7 +237,6 @@ export function PageOnBench({
     },
   });
   const { steady, latest } = useSteady(blocks);
-  const page = useDeferredValue(useDrawnDraft(editing));
   const inherited = useMemo(
     () =>
       new Map(
@@ -237,32 +281,14 @@ export function PageOnBench({
             <Tray blocks={steady} latest={latest} layout={layout} />
           </div>
         ),
-        canvas: page ? (
-          <PageCanvas
-            page={page}
+        canvas: (
+          <DrawnCanvas
+            editing={editing}
             blocks={blocks}
-            faults={blockFaults}
             inherited={inheritedLabels}
-            language={language}
-            disabled={!mayChange}
             sharedStandHere={sharedStandHere}
-            ownField={(id) => {
-              const field = type.field(id);
-              if (!field || isPatternOf(editing)) return undefined;
-              return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
-            }}
-            onOwn={(key, value) => draft.change(key, value)}
             onField={goTo}
-            onEntry={(entry, field) =>
-              router.push(
-                `/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`,
-              )
-            }
           />
-        ) : (
-          <p className={look.pencil} role="status">
-            {drawnProblem ? wordsOf(drawnProblem) : 'The page is being drawn…'}
-          </p>
         ),
         panel: (
           <OlderBlocks value={kept.olderBlocks[language] ?? NOTHING_OLDER}>

@@ -19,6 +19,7 @@ import { useTell } from '../../../../ui/telling';
 import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft, type Draft, type Kept } from '../../../../ui/use-draft';
 import { useFormReading, useSlotFaults } from '../../../../ui/use-form-faults';
+import { useNewest } from '../../../../ui/use-newest';
 import { useSaveKey } from '../../../../ui/use-save-key';
 import { apart, everyFieldOf, patchOf, sendableOf, slotName, TRAY, withSlots } from './page-draft';
 
@@ -180,13 +181,24 @@ export function useArranged<A extends ArrangedAnswer>({
     ...kept.faults.filter(({ path }) => path === '/listing'),
     ...(problem?.faults ?? []),
   ]).filter(({ path }) => !told.has(path));
-  const acting = async (what: ArrangedAct<A>): Promise<void> => {
+  const acting = useNewest(async (what: ArrangedAct<A>): Promise<void> => {
     const settled = await draft.settle();
     if (!settled) throw new Error('What you typed is not saved yet, so this waits.');
     const answer = await what(settled.revision);
     if (answer) draft.take(drafted(answer));
     void client.invalidateQueries();
-  };
+  });
+  const act = useNewest(async (what: ArrangedAct<A>, done: string): Promise<boolean> => {
+    setProblem(undefined);
+    try {
+      await acting(what);
+      tell(done);
+      return true;
+    } catch (error) {
+      setProblem({ words: wordsOf(error), faults: error instanceof Problem ? error.faults : [] });
+      return false;
+    }
+  });
   return {
     model,
     type,
@@ -222,16 +234,6 @@ export function useArranged<A extends ArrangedAnswer>({
     setNoteAt,
     beginNote,
     acting,
-    async act(what, done) {
-      setProblem(undefined);
-      try {
-        await acting(what);
-        tell(done);
-        return true;
-      } catch (error) {
-        setProblem({ words: wordsOf(error), faults: error instanceof Problem ? error.faults : [] });
-        return false;
-      }
-    },
+    act,
   };
 }

@@ -12,6 +12,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, GripVertical } from 'lucide-react';
 import { useMemo, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
+import { draggedFrom } from '../../../../ui/dragged-from';
 import type { CategoryAnswer, CategoryCount } from '../../../../contract/categories';
 import { dragWords } from '../../../../ui/drag-words';
 import look from '../../../../ui/look/look.module.css';
@@ -142,7 +143,7 @@ export function CategoryTree({
   const [announced, setAnnounced] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const pointed = useRef(false);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom));
   const counted = useMemo(() => new Map(counts.map((count) => [count.id, count])), [counts]);
   const shown = useMemo(() => {
     const rows: Shown[] = [];

@@ -17,6 +17,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { Boxes, GripVertical } from 'lucide-react';
 import { useId, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
+import { draggedFrom } from '../../../../ui/dragged-from';
 import type { TypeFigures } from '../../../../contract/model';
 import { isDay } from '../../../../core/content/day';
 import { isInclude, type AnyShape, type FieldEntry, type FieldSet } from '../../../../core/model/document';
@@ -31,6 +32,8 @@ import { NewFieldRow } from './new-field-row';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 import { kindFor, kinds } from '../../../../core/model/kinds';
+
+const byKeys = { coordinateGetter: sortableKeyboardCoordinates };
 
 interface Props {
   shape: AnyShape;
@@ -268,10 +271,7 @@ export function FieldSheet(props: Props): ReactElement {
   const id = useId();
   const [parent, setParent] = useState<string>();
   const sheet = useRef<HTMLTableElement>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom), useSensor(KeyboardSensor, byKeys));
   const rows = rowsOf(shape.fields);
   const sets = setsOf(document);
   const move = (field: string, to: { parent?: string; place: number }) =>

@@ -16,6 +16,7 @@ import {
 import { Button, IconButton, Menu, MenuItem } from '@mui/material';
 import { ArrowDown, ArrowUp, Columns2, Plus, X } from 'lucide-react';
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactElement } from 'react';
+import { draggedFrom } from '../../../../ui/dragged-from';
 import type { FaceCell, FaceRow } from '../../../../core/model/document';
 import { dragWords } from '../../../../ui/drag-words';
 import { mostWide, TWELVE, withWidth } from './rows-edit';
@@ -235,10 +236,7 @@ export function RowsEditor({
 }: Props): ReactElement {
   const id = useId();
   const [adding, setAdding] = useState<{ at: HTMLElement; row: number; cell: number }>();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom), useSensor(KeyboardSensor));
   const nameOf = (key: UniqueIdentifier) => pieces.find(({ held }) => keyOf(held) === key)?.label ?? '';
   const standing = new Set(rows.flatMap(({ cells }) => cells.flatMap(({ holds }) => holds.map(keyOf))));
   const open = pieces.filter(({ held }) => !standing.has(keyOf(held)));

@@ -1,6 +1,6 @@
 'use client';
 import { Button } from '@mui/material';
-import type { ReactElement } from 'react';
+import { memo, type ReactElement } from 'react';
 import { idOf, type FoundBlock } from '../../../../../core/content/block-edits';
 import { pointer, type Fault } from '../../../../../core/faults';
 import look from '../../../../../ui/look/look.module.css';
@@ -8,6 +8,7 @@ import { Eyebrow, Note } from '../../../../../ui/marks';
 import { NoteHere } from '../../../../../ui/notes/note-here';
 import { notesWithin, useNoting } from '../../../../../ui/notes/noting';
 import { faultsBelow } from '../../../../../ui/parse-form';
+import { useNewest } from '../../../../../ui/use-newest';
 import { BlockForm } from '../block-form';
 import { calledOf, standsWhere } from './block-words';
 import { BlocksFromRows } from './blocks-from-rows';
@@ -29,6 +30,28 @@ function faultsOf(found: FoundBlock, trail: readonly FoundBlock[], faults: reado
   const steps = [...trail, found].flatMap(({ place }) => ['slots', place.slot, place.at]);
   return faultsBelow(faults, pointer('', ...steps)).filter(({ path }) => !path.startsWith('/slots/'));
 }
+
+/** The ways from a block to what is around it. */
+const WaysFrom = memo(function WaysFrom({
+  above,
+  onAbove,
+  onSlot,
+  onPage,
+}: {
+  /** What the block is called that it stands in, where it stands in one. */
+  above: string | undefined;
+  onAbove: () => void;
+  onSlot: () => void;
+  onPage: () => void;
+}): ReactElement {
+  return (
+    <>
+      {above !== undefined && <Button onClick={onAbove}>To {above}</Button>}
+      <Button onClick={onSlot}>To its slot</Button>
+      <Button onClick={onPage}>To the page itself</Button>
+    </>
+  );
+});
 
 /** The form of the block that is selected, with what can be done with it. */
 export function BlockPanel({
@@ -56,6 +79,7 @@ export function BlockPanel({
   const type = model.blockTypeByKey(String(block.type));
   const inside = faultsOf(found, trail, faults);
   const held = isHeld(found);
+  const above = trail.at(-1);
   const place = pointerOf(
     found,
     trail.map((each) => each.place.slot),
@@ -87,12 +111,12 @@ export function BlockPanel({
         onCopies={(copies) => blocks.replace(id, copies)}
       />
       <div className={styles.acts}>
-        {trail.length > 0 && (
-          <Button onClick={() => blocks.select({ blocks: [idOf(trail.at(-1)?.block ?? {})] })}>
-            To {calledOf(blocks, trail.at(-1)?.block ?? {})}
-          </Button>
-        )}
-        <Button onClick={() => blocks.select({ blocks: [], slot: found.place })}>To its slot</Button>
+        <WaysFrom
+          above={above && calledOf(blocks, above.block)}
+          onAbove={useNewest(() => above && blocks.select({ blocks: [idOf(above.block)] }))}
+          onSlot={useNewest(() => blocks.select({ blocks: [], slot: found.place }))}
+          onPage={useNewest(() => blocks.select({ blocks: [] }))}
+        />
         {!disabled && type && language === '' && (
           <BlocksFromRows
             blocks={blocks}
@@ -101,7 +125,6 @@ export function BlockPanel({
             type={type}
           />
         )}
-        <Button onClick={() => blocks.select({ blocks: [] })}>To the page itself</Button>
         {noting && (
           <NoteHere
             label={calledOf(blocks, block)}

@@ -1,6 +1,4 @@
 'use client';
-import { MenuItem, Select } from '@mui/material';
-import { Monitor, Moon, Smartphone, Sun, Tablet } from 'lucide-react';
 import {
   startTransition,
   useEffect,
@@ -22,7 +20,6 @@ import type { Field } from '../../../../../core/model/document';
 import { kindFor } from '../../../../../core/model/kinds';
 import type { VisitorPage } from '../../../../../core/site/visitor-page';
 import type { Arranged } from '../../../../../site/block';
-import { DayBox } from '../../../../../ui/day-box';
 import { useTell } from '../../../../../ui/telling';
 import { inLanguage, saying, spokenValues } from '../block-says';
 import { usePutStarter } from '../starters/use-put-starter';
@@ -32,24 +29,12 @@ import { saidAt } from './block-words';
 import { blockOnSheet } from './boxes';
 import styles from './canvas.module.css';
 import { Dividers } from './dividers';
+import { CanvasTools, screens, type Screen, type Zoom } from './canvas-tools';
 import { DropLine } from './drop-line';
 import { PageDrawn } from './page-drawn';
 import type { PageBlocks } from './use-page-blocks';
 import { WordsInPlace } from './words-in-place';
 
-/** How wide (px) a visitor's window is on each screen. */
-const screens = { wide: 1280, tablet: 820, phone: 390 } as const;
-type Screen = keyof typeof screens;
-const screenWays: { key: Screen; label: string; Icon: typeof Monitor }[] = [
-  { key: 'wide', label: 'Wide', Icon: Monitor },
-  { key: 'tablet', label: 'Tablet', Icon: Tablet },
-  { key: 'phone', label: 'Phone', Icon: Smartphone },
-];
-/** How large it is drawn: as wide as the bench, so many per cent, or so small that all of it is seen. */
-const zooms = ['fit', '100', '75', '50', '25', 'whole'] as const;
-type Zoom = (typeof zooms)[number];
-const zoomWords = (zoom: Zoom): string =>
-  zoom === 'fit' ? 'As wide as the bench' : zoom === 'whole' ? 'The whole page' : `${zoom} %`;
 /** How high (px) the whole page is at most when all of it is seen. */
 const SEEN = 620;
 const SMALLEST = 0.08;
@@ -268,47 +253,18 @@ export function PageCanvas({
         address={page.address}
         onClose={() => setAsking(undefined)}
       />
-      <div className={styles.tools}>
-        <div className={styles.group} role="group" aria-label="On which screen">
-          {screenWays.map(({ key, label, Icon }) => (
-            <button key={key} type="button" aria-pressed={screen === key} onClick={() => setScreen(key)}>
-              <Icon size={14} aria-hidden="true" />
-              {label}
-            </button>
-          ))}
-        </div>
-        <div className={styles.group} role="group" aria-label="By which light">
-          <button type="button" aria-pressed={!dark} onClick={() => setDark(false)}>
-            <Sun size={14} aria-hidden="true" />
-            Light
-          </button>
-          <button type="button" aria-pressed={dark} onClick={() => setDark(true)}>
-            <Moon size={14} aria-hidden="true" />
-            Dark
-          </button>
-        </div>
-        {(dated || asOn !== '') && (
-          <label className={styles.asOn} htmlFor="as-on">
-            As on
-            <DayBox id="as-on" clock value={asOn} onChange={setAsOn} />
-          </label>
-        )}
-        <Select
-          size="small"
-          value={zoomed}
-          onChange={({ target }) => setZoomed(zooms.find((each) => each === target.value) ?? 'fit')}
-          renderValue={(each) =>
-            each === 'fit' || each === 'whole' ? `${Math.round(zoom * 100)} %` : zoomWords(each)
-          }
-          slotProps={{ input: { 'aria-label': 'How large' } }}
-        >
-          {zooms.map((each) => (
-            <MenuItem key={each} value={each}>
-              {zoomWords(each)}
-            </MenuItem>
-          ))}
-        </Select>
-      </div>
+      <CanvasTools
+        screen={screen}
+        onScreen={setScreen}
+        dark={dark}
+        onDark={setDark}
+        dated={dated || asOn !== ''}
+        asOn={asOn}
+        onAsOn={setAsOn}
+        zoomed={zoomed}
+        onZoomed={setZoomed}
+        zoom={zoom}
+      />
       <div ref={stage} className={styles.stage} data-wider={width * zoom > room.width || undefined}>
         <div
           ref={sheet}

@@ -11,6 +11,7 @@ import {
 import { IconButton, OutlinedInput } from '@mui/material';
 import { EyeOff, ListChecks, Plus } from 'lucide-react';
 import { memo, useId, useMemo, useState, type ReactElement } from 'react';
+import { draggedFrom } from '../../../../../ui/dragged-from';
 import type { BranchPage } from '../../../../../contract/pages';
 import type { Id } from '../../../../../core/ids';
 import { answersOf } from '../../../../../core/model/page-source';
@@ -61,7 +62,7 @@ export const SiteTree = memo(function SiteTree({ here }: { here?: string }): Rea
   const sites = data?.sites ?? [];
   const mayMove = useMay('arrange pages');
   const context = useId();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const sensors = useSensors(useSensor(PointerSensor, draggedFrom));
   const [dragged, setDragged] = useState<Id>();
   const [over, setOver] = useState<TreeMoving['over']>();
   const { move, onKey } = useTreeMoves(pages);
