@@ -71,7 +71,8 @@ export const pages = {
     answer: TreeAnswer,
   }),
   treeSeen: define('treeSeen', {
-    summary: 'What of the trees of all sites is seen: their tops, the branches that are open, the way to a page',
+    summary:
+      'What of the trees of all sites is seen: their tops, the branches that are open, the way to a page',
     act: 'read',
     query: TreeSeenQuery,
     answer: TreeSeen,
