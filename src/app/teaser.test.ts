@@ -3,7 +3,7 @@ import { smallInstallation, type SmallInstallation } from '../../tests/small-ins
 import { documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { importModel } from '../services/model';
-import { addPage, changePage, page, publishPage, withdrawPage } from '../services/pages';
+import { addPage, binPage, changePage, movePage, page, publishPage, withdrawPage } from '../services/pages';
 import { visit } from '../services/visitor';
 
 const fields = {
@@ -31,9 +31,16 @@ const model = documentFrom({
       inNavigation: 'no',
       slots: { main: { label: 'Main', allows: ['teaser'] } },
     },
-    plain: { label: 'Plain', plural: 'Plains', fields, face, inNavigation: 'no' },
+    plain: {
+      label: 'Plain',
+      plural: 'Plains',
+      fields,
+      face,
+      inNavigation: 'no',
+      slots: { main: { label: 'Main', allows: ['teaser'] } },
+    },
   },
-  placements: { top: ['home'], home: ['plain'] },
+  placements: { top: ['home'], home: ['plain'], plain: ['plain'] },
 });
 
 let small: SmallInstallation;
@@ -43,19 +50,47 @@ beforeEach(async () => {
 });
 afterEach(() => small.close());
 
+const publish = (id: string, revision: number) =>
+  publishPage(small.installation, small.people.architect, id, revision, {});
+const make = async (parent: string | null, type: string, values: JsonObject) => {
+  const made = await addPage(small.installation, small.people.architect, { type, parent, values });
+  return publish(made.id, made.revision);
+};
+const change = async (id: string, patch: JsonObject) => {
+  const { revision } = await page(small.installation, id);
+  const changed = await changePage(small.installation, small.people.architect, id, revision, patch);
+  return publish(id, changed.revision);
+};
+
+test('What leads into a branch leads to where it is moved, and nowhere once it lies in the bin, at once', async () => {
+  const { installation, people } = small;
+  const home = await make(null, 'home', { title: 'Home' });
+  const [here, there] = [
+    await make(home.id, 'plain', { title: 'Here' }),
+    await make(home.id, 'plain', { title: 'There' }),
+  ];
+  const deep = await make((await make(here.id, 'plain', { title: 'Below' })).id, 'plain', { title: 'Deep' });
+  const leads = { type: 'teaser', values: { page: { to: 'page', page: deep.id } } };
+  const aside = await make(home.id, 'plain', { title: 'Aside' });
+  await change(aside.id, { slots: { main: [leads] } });
+  const drawn = new DrawnPages(installation, () => ['/aside', '/there']);
+  const moved = await drawn.after(() =>
+    movePage(installation, people.architect, here.id, here.revision, { parent: there.id }),
+  );
+  expect(await drawn.html('/aside')).toContain('/there/here/below/deep');
+  expect(moved.differing).toContain('/aside');
+  expect(moved.renewed).toEqual(expect.arrayContaining(moved.differing));
+  const { revision } = await page(installation, here.id);
+  const binned = await drawn.after(() =>
+    binPage(installation, people.architect, here.id, revision, { branch: 'yes' }),
+  );
+  expect(binned.differing).toContain('/aside');
+  expect(binned.renewed).toEqual(expect.arrayContaining(binned.differing));
+});
+
 test('A teaser of a page shows the page in small as it is now, with what the editor left in', async () => {
   const { architect } = small.people;
   const { installation } = small;
-  const publish = (id: string, revision: number) => publishPage(installation, architect, id, revision, {});
-  const make = async (parent: string | null, type: string, values: JsonObject) => {
-    const made = await addPage(installation, architect, { type, parent, values });
-    return publish(made.id, made.revision);
-  };
-  const change = async (id: string, patch: JsonObject) => {
-    const { revision } = await page(installation, id);
-    const changed = await changePage(installation, architect, id, revision, patch);
-    return publish(id, changed.revision);
-  };
   const home = await make(null, 'home', { title: 'Home' });
   const words = 'From first light until dusk, every day of the year but the shortest two.';
   const hours = await make(home.id, 'plain', { title: 'Hours', words });

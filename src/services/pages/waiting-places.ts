@@ -12,7 +12,7 @@ import {
   type WaitingPlaceRow,
 } from '../../store/waiting-places';
 import type { Person } from '../people/person';
-import { reachOfPage } from '../reach/page';
+import { reachOfBranch, reachOfPage } from '../reach/page';
 import { inAct, type Act } from '../records/act';
 import { expectPublisher } from '../records/review';
 import { changeRecord } from '../records/working';
@@ -187,7 +187,11 @@ export async function takeDuePlace(installation: Installation): Promise<boolean>
       await changeRecord(act, record, { why: 'could not move, as was planned' });
       await act.keep('could not move a page, as was planned', { why: error.message });
     }
-    return [...before, ...(await reachOfPage(tx, installation, record.id))];
+    return [
+      ...before,
+      ...(await reachOfPage(tx, installation, record.id)),
+      ...(await reachOfBranch(tx, installation, record.id)),
+    ];
   });
   if (reached) installation.rendered.renew(reached.map(({ uuid }) => uuid));
   return reached !== undefined;

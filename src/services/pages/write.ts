@@ -15,12 +15,12 @@ import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
 import type { Reader } from '../../store/database';
 import { sharedKeys } from '../../store/shared-blocks';
-import { branchOf } from '../../store/pages';
+import { branchOf, placeOf } from '../../store/pages';
 import { waitingPlaceOf } from '../../store/waiting-places';
 import { liveOf, liveOfMany, recordsByIds } from '../../store/records';
 import { expectWords, placeOfWords } from '../categories/words';
 import type { Person } from '../people/person';
-import { reachOfPage } from '../reach/page';
+import { reachOfBranch, reachOfPage } from '../reach/page';
 import { inAct, savingOf, type Act } from '../records/act';
 import { pageBody, type PageBody } from '../records/bodies';
 import { withGuardedRecord, type Guard, type GuardedSort } from '../records/guarded';
@@ -70,9 +70,13 @@ const pageSort: GuardedSort<PageWithPlace, PageAnswer> = {
   need: (reader, _installation, id) => needPage(reader, id),
   answer: async (reader, installation, found) =>
     answerPage(reader, installation, found, await liveOf(reader, found.record.id)),
-  async follow(reader, installation, { record }) {
+  async follow(reader, installation, { record, place: { address } }) {
     const before = await reachOfPage(reader, installation, record.id);
-    return async () => [...before, ...(await reachOfPage(reader, installation, record.id))];
+    return async () => {
+      const isElsewhere = (await placeOf(reader, record.id))?.address !== address;
+      const inside = isElsewhere ? await reachOfBranch(reader, installation, record.id) : [];
+      return [...before, ...inside, ...(await reachOfPage(reader, installation, record.id))];
+    };
   },
 };
 
@@ -321,7 +325,10 @@ export async function binPage(
       throw ruleViolation(
         `At most ${MOST_BINNED} pages go into the bin at once; there are ${all.length}. Bin those below first.`,
       );
-    const pages = await reachOfPage(tx, installation, record.id);
+    const pages = [
+      ...(await reachOfPage(tx, installation, record.id)),
+      ...(await reachOfBranch(tx, installation, record.id)),
+    ];
     const records = await recordsByIds(
       tx,
       all.map((each) => each.record),

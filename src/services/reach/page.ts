@@ -112,3 +112,14 @@ export async function reachOfPage(
       : []),
   ]);
 }
+
+/** Every page that leads to one below a page: its links follow where that gets another address, or goes. */
+export async function reachOfBranch(
+  reader: Reader,
+  installation: Installation,
+  record: number,
+): Promise<ReachedPage[]> {
+  const below = await liveBelow(reader, installation.now(), [record]);
+  const targets = below.map(({ uuid }) => uuid);
+  return reachedPages(reader, installation, await livePlacesReferring(reader, installation, targets));
+}
