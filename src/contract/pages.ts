@@ -211,6 +211,27 @@ export class TreeSeen {
   @IsArray() @IsUUID('all', { each: true }) @IsOptional() found?: string[];
 }
 
+export class PagesByTypeQuery {
+  /** Keys of page types of which the pages themselves are told too, with commas between. */
+  @IsString() @MaxLength(4_000) @IsOptional() told?: string;
+}
+
+class PageOfType {
+  @IsUUID() id!: string;
+  @IsString() type!: string;
+  @IsString() title!: string;
+  @IsString() address!: string;
+  @IsIn(states) state!: State;
+}
+
+/** How many pages there are of each type; what holds the words of one category is no page by itself. */
+export class PagesByType {
+  /** By the keys of their types. */
+  @IsObject() counts!: Record<string, number>;
+  /** The first 200 of the types that are asked for, by their addresses. */
+  @IsArray() @ValidateNested({ each: true }) @Type(() => PageOfType) pages!: PageOfType[];
+}
+
 class PageBelow {
   @IsUUID() id!: string;
   @IsString() title!: string;

@@ -98,6 +98,7 @@ export const routes = {
   addPage: { method: 'POST', path: '/pages' },
   treeSeen: { method: 'GET', path: '/pages/tree' },
   pagesBelow: { method: 'GET', path: '/pages/below' },
+  pagesByType: { method: 'GET', path: '/pages/by-type' },
   addressFor: { method: 'GET', path: '/pages/address' },
   topTypes: { method: 'GET', path: '/pages/top/types' },
   page: { method: 'GET', path: '/pages/{id}' },

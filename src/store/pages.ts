@@ -124,6 +124,22 @@ export const typesBelow = (
      WHERE p.parent IN ${anyOf(parents)} AND r.binned_at IS NULL GROUP BY p.parent, r.type`,
   );
 
+/** How many pages there are of each type; those that hold the words of one category are not counted. */
+export const countsOfPages = (reader: Reader): Promise<{ type: Id; n: number }[]> =>
+  reader.all(
+    sql`SELECT t.uuid AS type, count(*) AS n FROM records r JOIN ids t ON t.n = r.type
+     WHERE r.sort = 'page' AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words) GROUP BY r.type`,
+  );
+
+/** The pages of some types (by integer key) but for those that hold the words of one category: the first by their addresses. */
+export const pagesOfTypes = (reader: Reader, types: readonly number[], most: number): Promise<PlacedPage[]> =>
+  reader.all(
+    sql`SELECT p.record, r.uuid, t.uuid AS type, p.site, p.parent, p.position, p.slug, p.address, w.title, w.revision, w.stage, NULL AS category
+     FROM records r CROSS JOIN page_places p ON p.record = r.id CROSS JOIN working w ON w.record = r.id JOIN ids t ON t.n = r.type
+     WHERE r.sort = 'page' AND r.type IN ${anyOf(types)} AND r.binned_at IS NULL AND r.id NOT IN (SELECT record FROM category_words)
+     ORDER BY p.site, p.address LIMIT ${most}`,
+  );
+
 /** How many pages stand in the tree of each site: what lies in the bin is told by how its address begins. */
 export const pagesBySite = async (reader: Reader): Promise<Map<number, number>> =>
   new Map(

@@ -14,6 +14,8 @@ import {
   PagePatch,
   PagePreview,
   PagesBelow,
+  PagesByType,
+  PagesByTypeQuery,
   PlacesAnswer,
   PlaceVerdict,
   PreviewQuery,
@@ -82,6 +84,12 @@ export const pages = {
     act: 'read',
     query: BelowQuery,
     answer: PagesBelow,
+  }),
+  pagesByType: define('pagesByType', {
+    summary: 'How many pages there are of each type, and the pages of some',
+    act: 'read',
+    query: PagesByTypeQuery,
+    answer: PagesByType,
   }),
   addPage: define('addPage', {
     summary: 'Make a page at a place where its type may stand',

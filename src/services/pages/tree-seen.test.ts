@@ -3,7 +3,7 @@ import { emptyInstallation, type SmallInstallation } from '../../../tests/small-
 import { wideDocument } from '../../../tests/wide-model';
 import type { TreePage } from '../../contract/pages';
 import { beginWith } from '../model';
-import { pagesBelow, siteTree, treeSeen } from '.';
+import { pagesBelow, pagesByType, siteTree, treeSeen } from '.';
 import { addPage, binPage, changePage, page, publishPage } from './write';
 
 let small: SmallInstallation;
@@ -83,6 +83,14 @@ test('Words find pages by their titles, a slash by how addresses begin, each wit
       .sort(),
   );
   expect(await found('"!*')).toEqual([]);
+});
+
+test('Pages are counted by their types, and those of some told', async () => {
+  const pages = await all();
+  const { counts, pages: told } = await pagesByType(small.installation, 'home,nonsense');
+  expect(counts).toEqual({ home: 1, plain: pages.length - 1 });
+  expect(told).toEqual([{ id: pages[0]?.id, type: 'home', title: 'Home', address: '/', state: 'draft' }]);
+  expect((await pagesByType(small.installation)).pages).toEqual([]);
 });
 
 test('What stands below pages is counted at any depth, those that visitors see first, and what lies in the bin is not there', async () => {

@@ -13,7 +13,17 @@ import {
 import { changeEntry, entries, entry, findEntries, publishEntry, shownOn, withdrawEntry } from '../entries';
 import { addListing, listings, publishListing, tryListing, tryListingFigures } from '../listings';
 import { importModel } from '../model/put-in-force';
-import { addPage, changePage, homesFor, page, pagesBelow, publishPage, siteTree, treeSeen } from '../pages';
+import {
+  addPage,
+  changePage,
+  homesFor,
+  page,
+  pagesBelow,
+  pagesByType,
+  publishPage,
+  siteTree,
+  treeSeen,
+} from '../pages';
 import { entryReach, pageReach } from '../reach';
 import { visit } from '../visitor';
 
@@ -132,6 +142,7 @@ const questions: Record<string, () => Promise<unknown>> = {
       spansOfSome(content, keys),
     ]);
   },
+  'pages by their types': () => pagesByType(small.installation, 'plain'),
   'pages found in the tree, and what stands below one': async () => {
     await treeSeen(small.installation, { q: 'visit' });
     await treeSeen(small.installation, { q: '/visit' });

@@ -27,11 +27,15 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
   const [name, setName] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const [first] = model.contentTypes;
-  const { data: tree } = useAsk('pages');
-  const pages = (tree?.pages ?? []).filter(({ category }) => category === null);
-  const collections = pages.filter(({ type }) => sourceAnswers(model, type)?.picked);
+  const picked = model.pageTypes.filter(({ definition: { key } }) => sourceAnswers(model, key)?.picked);
+  const { data: pages } = useAsk('pagesByType', {
+    query: { told: picked.map(({ definition: { key } }) => key).join(',') },
+  });
+  const collections = pages?.pages ?? [];
   const shownBy = (scheme: string) =>
-    pages.some(({ type }) => sourceAnswers(model, type)?.scheme === scheme) ? 'a page each' : '';
+    Object.keys(pages?.counts ?? {}).some((type) => sourceAnswers(model, type)?.scheme === scheme)
+      ? 'a page each'
+      : '';
   const takes = (from: Json | undefined) => {
     const types = (Array.isArray(from) ? from : []).flatMap((key) => sourceByKey(model, String(key)) ?? []);
     return types.length > 1 ? `${types.length} types` : (types[0]?.definition.label ?? '');
@@ -98,7 +102,7 @@ export function MapOutline({ here }: { here?: string }): ReactElement {
             </li>
           ))}
       </OutlineGroup>
-      <OutlineGroup title="Collections" count={tree && collections.length}>
+      <OutlineGroup title="Collections" count={pages && collections.length}>
         {collections.map((page) => (
           <OutlineRow
             key={page.id}

@@ -117,14 +117,19 @@ interface Props {
 /** What a listing shows or leaves out besides its conditions, and the page with the full list. */
 export function PickedByHand({ sources, rule, disabled, onChange }: Props): ReactElement {
   const model = useModel();
-  const { data: tree } = useAsk('pages');
+  const homes = model.pageTypes.filter(
+    ({ definition: { key } }) => sourceAnswers(model, key)?.listing === 'needed',
+  );
+  const { data: listed } = useAsk('pagesByType', {
+    query: { told: homes.map(({ definition: { key } }) => key).join(',') },
+  });
   const pins = (Array.isArray(rule.pins) ? rule.pins : []).filter(isJsonObject);
   const pinned = pins.map(({ entry }) => String(entry));
   const out = idsIn(rule.leaveOut);
   const known = useKnown([...pinned, ...out]);
   const name = (id: string) =>
     known.entries.get(id)?.title ?? known.pages.get(id)?.title ?? known.media.get(id)?.label ?? '…';
-  const pages = (tree?.pages ?? []).filter(({ type }) => sourceAnswers(model, type)?.listing === 'needed');
+  const pages = listed?.pages ?? [];
   const told = [
     pinned.length > 0 && `${pinned.length} pinned`,
     out.length > 0 && `${out.length} left out`,

@@ -70,7 +70,7 @@ export function ShapeOutline(): ReactElement {
   const router = useRouter();
   const path = usePathname();
   const { data: overview } = useAsk('overview');
-  const { data: tree } = useAsk('pages');
+  const { data: pages } = useAsk('pagesByType');
   const inForce = useModel().document;
   const changed = useMemo(
     () => new Set(modelChanges(inForce, document).flatMap(({ type }) => type ?? [])),
@@ -82,9 +82,7 @@ export function ShapeOutline(): ReactElement {
     document.locales.others.reduce((sum, locale) => sum + missingIn(document, locale, words).length, 0);
   const flagOf = (id: string) => faults.find(({ about }) => about === id)?.message;
   const countOf = (list: ShapeList, { key }: AnyShape): number | undefined => {
-    // What holds the words of one category is no page by itself.
-    if (list === 'pageTypes')
-      return tree?.pages.filter(({ type, category }) => type === key && !category).length;
+    if (list === 'pageTypes') return pages && (pages.counts[key] ?? 0);
     const counts =
       list === 'contentTypes' ? overview?.types.find((type) => type.key === key)?.counts : undefined;
     return counts
