@@ -37,8 +37,19 @@ export async function signedIn(
   if (!signed.ok()) throw new Error(`${who} could not sign in: ${signed.status()}`);
   const page = await context.newPage();
   follow(page);
+  // Whoever works there begins when what they came for stands there: a row that comes later moves what is under the pointer.
+  const { goto, reload } = page;
+  page.goto = async (url, options) => {
+    const answer = await goto.call(page, url, options);
+    if (options?.waitUntil === undefined) await settled(page);
+    return answer;
+  };
+  page.reload = async (options) => {
+    const answer = await reload.call(page, options);
+    if (options?.waitUntil === undefined) await settled(page);
+    return answer;
+  };
   await page.goto(workspaces[who]);
   await page.waitForURL(`**${workspaces[who]}**`);
-  await settled(page);
   return { page, context };
 }

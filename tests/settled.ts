@@ -24,11 +24,13 @@ const rest = (page: Page) =>
       }),
   );
 
-/** Waits until a page that is followed has loaded, waits for no answer, and has nothing left to do. */
+/** Waits until a page that is followed has loaded with its script, waits for no answer, and has nothing left to do. */
 export async function settled(page: Page): Promise<void> {
   const asked = waiting.get(page);
   if (!asked) throw new Error('Follow the page before it is opened.');
   await page.waitForLoadState('load');
+  // What is done before is held until then, which has a test of its own.
+  await page.waitForFunction(() => window.earlyActs === undefined);
   do {
     await Promise.all(
       [...asked].map((request) =>

@@ -110,7 +110,7 @@ test('What was kept while the page was loaded anew is there, and can be written 
   await page.getByLabel(/^Title/).fill('Reed cutting');
   await page.getByRole('textbox', { name: 'Body' }).fill('The north bank');
   await sent;
-  await page.reload();
+  await page.reload({ waitUntil: 'load' });
   await expect(page).toHaveURL(/\/bench\/write\/entry\//);
   await expect(page.getByRole('textbox', { name: 'Body' })).toHaveText('The north bank');
   await page.getByLabel(/^Title/).press('End');
