@@ -152,7 +152,7 @@ test('an editor fills them in, and a visitor sees both in good order, with no re
     .check();
   await page.getByRole('dialog').getByLabel('Title').fill('From the cafe');
   await page.getByRole('button', { name: 'Make the page' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'From the cafe' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'From the cafe' }).first()).toBeVisible();
 
   await page.getByRole('button', { name: 'As a form' }).click();
   const slot = page.getByRole('region', { name: 'Slot Content' });
