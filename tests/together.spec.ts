@@ -11,8 +11,8 @@ test.afterAll(() => running.stop());
 test('a working copy that someone else changed is not overwritten without a word, and can be dropped', async ({
   browser,
 }) => {
-  const { page: one } = await signedIn(browser, running.address, 'architect', 'file');
-  const { page: other } = await signedIn(browser, running.address, 'architect', 'file');
+  const { page: one } = await signedIn(browser, running.address, 'architect');
+  const { page: other } = await signedIn(browser, running.address, 'architect');
   await other.goto('/bench/shape/content/place');
   await one.goto('/bench/shape/content/place');
   await one.getByRole('button', { name: 'In words', exact: true }).click();

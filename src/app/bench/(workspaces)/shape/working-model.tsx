@@ -79,7 +79,8 @@ export function WorkingModelProvider({
 
   const keep = useCallback(async (): Promise<void> => {
     const { document: sent, kept, number: read } = latest.current;
-    if (sent === kept) return;
+    // What was taken back before it was sent is as it is kept.
+    if (sent === kept) return setSaving('saved');
     setSaving('saving');
     try {
       const answer = await ask('keepWorkingModel', {
