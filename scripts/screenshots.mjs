@@ -167,7 +167,7 @@ try {
   await shoot(editor, 'write-entry');
   await editor.goto(`${address}/bench/arrange`);
   await editor.getByRole('link', { name: 'Getting here' }).click();
-  await editor.getByRole('heading', { level: 1, name: 'Getting here' }).waitFor();
+  await editor.getByRole('heading', { level: 1, name: 'Getting here' }).first().waitFor();
   await editor.locator('[data-slot="aside"] section.block').first().click();
   await shoot(editor, 'arrange');
 

@@ -120,4 +120,14 @@ test('what is done before the script of a page has come is done when it has', as
   letThrough();
   await page.getByRole('option', { name: /Night walks/ }).click();
   await expect(page.getByRole('list', { name: 'Chosen categories' })).toContainText('Night walks');
+
+  // Who scrolled meanwhile is where they went, not taken back to where they came in.
+  ({ held, letThrough } = hold());
+  await notYet('/bench/arrange');
+  const outline = page.getByTestId('outline');
+  const last = outline.getByRole('link', { name: 'Each habitat' });
+  await last.scrollIntoViewIfNeeded();
+  letThrough();
+  await page.waitForFunction(() => window.earlyActs === undefined);
+  await expect(last).toBeInViewport();
 });

@@ -11,6 +11,7 @@ import {
 } from 'react';
 import { OutlineGroup, OutlineRow, type OutlineRowProps } from './outline';
 import styles from './outline.module.css';
+import { isScrolledEarly, scrollerOf } from './scroller-of';
 
 /** How high (px) a row of the outline is. */
 const ROW = 30;
@@ -38,9 +39,7 @@ interface Around {
 }
 
 function aroundOf(list: HTMLUListElement): Around {
-  let scroller = list.parentElement;
-  while (scroller && !/auto|scroll/.test(getComputedStyle(scroller).overflowY))
-    scroller = scroller.parentElement;
+  const scroller = scrollerOf(list);
   const top = scroller?.getBoundingClientRect().top ?? 0;
   return { scroller, above: list.getBoundingClientRect().top - top + (scroller?.scrollTop ?? 0) };
 }
@@ -65,7 +64,7 @@ function ManyRows({ rows, Row }: Props): ReactElement {
   useEffect(() => {
     if (!scroller || hereKey === undefined || went.current === hereKey) return;
     went.current = hereKey;
-    seen.scrollToIndex(at, { align: 'auto' });
+    if (!isScrolledEarly(scroller)) seen.scrollToIndex(at, { align: 'auto' });
   }, [seen, scroller, at, hereKey]);
   const drawn = seen.getVirtualItems();
   const before = (drawn[0]?.start ?? above) - above;

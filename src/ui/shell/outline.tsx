@@ -10,6 +10,7 @@ import {
 } from 'react';
 import look from '../look/look.module.css';
 import styles from './outline.module.css';
+import { isScrolledEarly, scrollerOf } from './scroller-of';
 import { Link } from '../link';
 
 /** A heading of the outline with the rows below it. */
@@ -119,7 +120,8 @@ export function OutlineRow({
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
     // A long outline opens where one is.
-    if (here) row.current?.scrollIntoView({ block: 'nearest' });
+    const at = row.current;
+    if (here && at && !isScrolledEarly(scrollerOf(at))) at.scrollIntoView({ block: 'nearest' });
   }, [here]);
   const common = {
     className: styles.row,
