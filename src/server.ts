@@ -127,8 +127,8 @@ const answer = (response: ServerResponse, status: number, words: string, more: R
 const loop = monitorEventLoopDelay({ resolution: 5 });
 
 /**
- * The longest (ms) that anything waited for the event loop since this was asked last, the memory (MB), and how many pages
- * were drawn so far, where it is measured.
+ * The longest (ms) that anything waited for the event loop since this was asked last, the memory (MB), how many pages
+ * were drawn so far and how many wait to be drawn again, where it is measured.
  */
 function healthHeader({ settings, rendered }: Installation): Record<string, string> {
   if (!settings.measured) return {};
@@ -136,7 +136,7 @@ function healthHeader({ settings, rendered }: Installation): Record<string, stri
   const longest = loop.max / 1e6;
   loop.reset();
   return {
-    'Server-Timing': `loop;dur=${longest.toFixed(1)}, memory;dur=${process.memoryUsage.rss() / 2 ** 20}, drawn;dur=${rendered.rendered}`,
+    'Server-Timing': `loop;dur=${longest.toFixed(1)}, memory;dur=${process.memoryUsage.rss() / 2 ** 20}, drawn;dur=${rendered.rendered}, waiting;dur=${rendered.waits}`,
   };
 }
 
@@ -215,13 +215,13 @@ async function start(): Promise<void> {
     else void handle(request, response).catch(failed);
   });
   const redraw = async () => {
-    const next = underWay > 0 ? undefined : installation.rendered.nextToDraw();
-    if (next === undefined) return;
+    if (underWay > 0) return;
     const here = host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '[::1]' : host;
     const headers = { 'x-clear-frame-redraws': installation.rendered.redrawing };
-    await fetch(`http://${here}:${port}${next}`, { headers, redirect: 'manual' }).then((drawn) =>
-      drawn.arrayBuffer(),
-    );
+    await installation.rendered.drawNext(async (address) => {
+      const drawn = await fetch(`http://${here}:${port}${address}`, { headers, redirect: 'manual' });
+      await drawn.arrayBuffer();
+    });
   };
   const redrawing = setInterval(
     () => void redraw().catch((error: unknown) => log.error({ error }, 'A page is not drawn again.')),

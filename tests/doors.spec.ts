@@ -55,15 +55,22 @@ test('a page is drawn once for many who ask, whatever is hung on its address, pa
   const { pages } = await (await context.request.get('/api/v1/pages')).json();
   const { id } = pages.find(({ address }: { address: string }) => address === '/visit');
   const { revision } = await (await context.request.get(`/api/v1/pages/${id}`)).json();
-  const drawings = async () =>
-    Number(/drawn;dur=(\d+)/.exec((await ask('/healthz')).headers.get('server-timing') ?? '')?.[1]);
-  const before = await drawings();
+  const told = async () => {
+    const timing = (await ask('/healthz')).headers.get('server-timing') ?? '';
+    return {
+      drawn: Number(/drawn;dur=(\d+)/.exec(timing)?.[1]),
+      waiting: /waiting;dur=(\d+)/.exec(timing)?.[1],
+    };
+  };
+  await expect.poll(async () => (await told()).waiting).toBe('0');
+  const before = (await told()).drawn;
   const published = await context.request.post(`/api/v1/pages/${id}/publish`, {
     headers: { ...headers, 'if-match': `"${revision}"` },
     data: {},
   });
   expect(published.ok()).toBe(true);
-  await expect.poll(drawings).toBeGreaterThan(before);
+  await expect.poll(async () => (await told()).waiting).toBe('0');
+  expect((await told()).drawn).toBeGreaterThan(before);
   expect(isDrawn(await ask('/visit'))).toBe(false);
   await context.close();
 });

@@ -24,6 +24,9 @@ const MOST_COUNTED = 5000;
 /** How many of the pages that were taken out are drawn again before anyone asks, at most. */
 const MOST_WAITING = 200;
 
+/** Of how many ids it is known when they were last renewed. */
+const MOST_RENEWED = 5000;
+
 /** Packs bytes beside all other work. Brotli at 5 packs tighter than gzip and takes about as long. */
 const pack: Record<Packing, (bytes: Buffer) => Promise<Buffer>> = {
   br: (bytes) => promisify(brotliCompress)(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } }),
@@ -47,11 +50,16 @@ export class RenderedPages {
   private readonly asked = new LRUCache<string, number>({ max: MOST_COUNTED });
   /** Addresses whose pages were taken out and are worth drawing again. */
   private waiting: string[] = [];
+  /** How many are being drawn again. */
+  private redrawn = 0;
   /** Drawings under way, by address, each with the turn of changes in which it began. */
   private readonly drawing = new Map<string, { since: number; drawn: Promise<unknown> }>();
   /** What the server says with a request of its own that draws a page again, so that it counts as no visit. */
   readonly redrawing = randomBytes(16).toString('base64url');
   private generation = 0;
+  /** The turn in which each id was last renewed; what is not told here was not renewed after `allRenewed`. */
+  private readonly renewedIn = new Map<Id, number>();
+  private allRenewed = 0;
   /** Counted for the bench and the tests: how many pages were taken out, how many rendered. */
   renewed = 0;
   rendered = 0;
@@ -89,8 +97,8 @@ export class RenderedPages {
   }
 
   /**
-   * Keeps a page at an address, if nothing changed since the turn `since`. It is told by the first of `ids`,
-   * and taken out with any of them.
+   * Keeps a page at an address, if none of `ids` was renewed since the turn `since`; else it waits to be drawn again. It
+   * is told by the first of `ids`, and taken out with any of them.
    */
   keep(
     ids: readonly [Id, ...Id[]],
@@ -108,7 +116,10 @@ export class RenderedPages {
       validUntil,
     };
     this.rendered += 1;
-    if (since !== this.generation) return page;
+    if (this.isRenewed(ids, since)) {
+      this.tookOut([address]);
+      return page;
+    }
     this.forget(address);
     this.pages.set(address, page);
     // One that is larger than all memory for pages is not kept.
@@ -137,27 +148,58 @@ export class RenderedPages {
   renew(pages: Iterable<Id>): void {
     this.generation += 1;
     const gone: string[] = [];
-    for (const id of pages)
+    for (const id of pages) {
+      this.renewedIn.set(id, this.generation);
       for (const address of [...(this.addresses.get(id) ?? [])])
         if (this.pages.delete(address)) gone.push(address);
+    }
+    if (this.renewedIn.size > MOST_RENEWED) this.forgetRenewals();
+    this.renewed += gone.length;
     this.tookOut(gone);
   }
 
   renewAll(): void {
     this.generation += 1;
+    this.forgetRenewals();
     const gone = [...this.pages.keys()];
     this.pages.clear();
+    this.renewed += gone.length;
     this.tookOut(gone);
   }
 
-  /** The most asked of the pages that were taken out and that nobody asked for since. Each is answered once. */
-  nextToDraw(): string | undefined {
+  /** How many pages that were taken out are not drawn again yet. */
+  get waits(): number {
+    return this.waiting.length + this.redrawn;
+  }
+
+  /** Draws the most asked of the pages that were taken out and that nobody asked for since, if there is one. */
+  async drawNext(draw: (address: string) => Promise<unknown>): Promise<void> {
+    const next = this.nextToDraw();
+    if (next === undefined) return;
+    this.redrawn += 1;
+    try {
+      await draw(next);
+    } finally {
+      this.redrawn -= 1;
+    }
+  }
+
+  private nextToDraw(): string | undefined {
     const next = this.waiting.shift();
     return next === undefined || !this.pages.has(next) ? next : this.nextToDraw();
   }
 
+  /** Whether what was drawn from the turn `since` on may be old. */
+  private isRenewed(ids: readonly Id[], since: number): boolean {
+    return since < this.allRenewed || ids.some((id) => since < (this.renewedIn.get(id) ?? 0));
+  }
+
+  private forgetRenewals(): void {
+    this.renewedIn.clear();
+    this.allRenewed = this.generation;
+  }
+
   private tookOut(addresses: readonly string[]): void {
-    this.renewed += addresses.length;
     const asked = (address: string) => this.asked.peek(address) ?? 0;
     this.waiting = [...new Set([...this.waiting, ...addresses.filter((address) => asked(address) > 0)])]
       .sort((a, b) => asked(b) - asked(a))
