@@ -22,11 +22,14 @@ export function stylesheetIn(style: HouseStyle): string {
  * The addresses of a site's stylesheet and script. They change with what is in them, so that browsers may
  * keep them for good.
  */
-export function siteFiles(style: HouseStyle): SiteFiles {
+export function siteFiles({ key: site, style }: { key: string; style: HouseStyle }): SiteFiles {
   const key = JSON.stringify(style);
   const version = versions.get(key) ?? versionOf(stylesheetIn(style));
   versions.set(key, version);
-  return { stylesheet: `/site.css?v=${version}`, script: `/site.js?v=${scriptVersion}` };
+  return {
+    stylesheet: `/site.css?site=${encodeURIComponent(site)}&v=${version}`,
+    script: `/site.js?v=${scriptVersion}`,
+  };
 }
 
 /** How long a browser may keep one of them: for good where its address names its version. */

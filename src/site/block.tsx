@@ -2,7 +2,7 @@ import { memo, type ReactElement, type ReactNode } from 'react';
 import { placedSharedKey } from '../core/model/shared-type';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
 import { Contact } from './contact';
-import { Face, type Level } from './face';
+import { Face, isPanorama, type Level } from './face';
 import { Listing } from './listing';
 import { NavigationList } from './navigation';
 import { Medium } from './picture';
@@ -116,7 +116,7 @@ export const Block = memo(function Block({
   const rest = Object.keys(slots).filter((id) => !placed.has(id));
   return (
     <section
-      className={`block b-${type}${variant ? ` v-${variant.key}` : ''}${spaced ? ` spaced-${spaced}` : ''}`}
+      className={`block b-${type}${variant ? ` v-${variant.key}${variant.over ? (isPanorama(face) ? ' overlaid' : ' overlaid beside') : ''}` : ''}${spaced ? ` spaced-${spaced}` : ''}`}
       id={`b-${block.id}`}
       {...(mark === undefined ? {} : { 'data-mark': mark })}
       {...(arranged?.unseen.has(block.id) ? { 'data-unseen': '' } : {})}

@@ -192,7 +192,7 @@ describe('a formatted text', () => {
 test('a page is set out in its layout, or its listing stands behind its first slot', async () => {
   const page: VisitorPage = {
     locale: 'en-GB',
-    site: { label: 'Quillwater', home: '/', style },
+    site: { key: 'main', label: 'Quillwater', home: '/', style },
     languages: [],
     title: 'Visit',
     address: '/visit',

@@ -21,7 +21,13 @@ export interface FaceProps {
   foot?: ReactNode;
 }
 
-type Draw = { face: FaceContent; level: Level; traced: boolean };
+type Draw = {
+  face: FaceContent;
+  level: Level;
+  traced: boolean;
+  /** Whether its picture is the first that is seen of the page, as wide as the window. */
+  first?: boolean;
+};
 
 /**
  * What a drawn thing carries besides its words: the language they are in, where it is another; and where they
@@ -120,7 +126,13 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
     case 'picture':
       return (
         <div key={part} className="shows" {...trace(traced, first, part)}>
-          {first.media && <Medium media={first.media} words={first.words} />}
+          {first.media && (
+            <Medium
+              media={first.media}
+              words={first.words}
+              {...(draw.first ? { sizes: '100vw', first: true } : {})}
+            />
+          )}
         </div>
       );
     case 'kicker':
@@ -235,14 +247,24 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
   }
 }
 
+/** How wide (to one high) a picture is that words may stand over all of; others stand beside the words. */
+const PANORAMA = 2;
+
+/** Whether the picture of a face is so wide that words stand over it, and not beside what it shows. */
+export function isPanorama({ picture }: FaceContent): boolean {
+  const { ratio, width = 0, height = 0 } = picture?.[0]?.media ?? {};
+  return (ratio ?? (height > 0 ? width / height : 0)) >= PANORAMA;
+}
+
 /** One part alone, where it stands apart from the others. */
 export const FacePart = ({
   part,
   face,
   level,
   traced = false,
-}: { part: PartKey } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => (
-  <>{drawPart(part, { face, level, traced })}</>
+  first = false,
+}: { part: PartKey; first?: boolean } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => (
+  <>{drawPart(part, { face, level, traced, first })}</>
 );
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */

@@ -1,10 +1,12 @@
 import type { ReactElement } from 'react';
 import type { PartKey } from '../core/mapping/parts';
-import type { FaceCell } from '../core/model/document';
+import type { FaceCell, FaceRow } from '../core/model/document';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { Slot, type BlockContext } from './block';
-import { Face, FacePart } from './face';
+import { Face, FacePart, isPanorama } from './face';
 import { Listing } from './listing';
+import { sayingsFor } from './sayings';
+import { SearchPage } from './search';
 import { wordsFor, type SiteWords } from './words';
 
 interface Main {
@@ -22,6 +24,70 @@ const Horizon = () => (
   </svg>
 );
 
+/** The parts that stand over the picture of an opening; what is longer stands below it. */
+const openingParts: readonly PartKey[] = ['kicker', 'heading', 'date', 'summary', 'marks', 'button'];
+
+/** Where the page stands, from the first page down. */
+const Trail = ({ page, words }: { page: VisitorPage; words: SiteWords }): ReactElement | null =>
+  page.above.length > 0 && !page.isTop ? (
+    <nav className="trail wide" aria-label={words.way}>
+      <ol>
+        {page.above.map((item, i) => (
+          <li key={item.address}>
+            <a href={item.address}>{i === 0 ? words.home : item.label}</a>
+          </li>
+        ))}
+      </ol>
+    </nav>
+  ) : null;
+
+/** The first thing that is seen of a page: its picture from edge to edge, and over it what the page is. */
+const OpeningOver = ({ page, around, words }: Main & { words: SiteWords }): ReactElement => (
+  <div className={isPanorama(page.face) ? 'opening overlaid' : 'opening overlaid apart'}>
+    <FacePart part="picture" face={page.face} level={1} traced={around.traced ?? false} first />
+    <div className="overlaid-words">
+      <Trail page={page} words={words} />
+      <div className="wide">
+        <article className="face">
+          {openingParts.map((part) => (
+            <FacePart key={part} part={part} face={page.face} level={1} traced={around.traced ?? false} />
+          ))}
+        </article>
+      </div>
+    </div>
+  </div>
+);
+
+/** What is left of a layout's rows where some parts and slots stand elsewhere; rows that are empty then go. */
+const rowsWithout = (
+  rows: readonly FaceRow[],
+  parts: readonly PartKey[],
+  slots: readonly string[],
+): FaceRow[] =>
+  rows
+    .map(({ cells }) => ({
+      cells: cells.map(({ width, holds }) => ({
+        width,
+        holds: holds.filter((held) =>
+          typeof held === 'string' ? !parts.includes(held) : !slots.includes(held.slot),
+        ),
+      })),
+    }))
+    .map((row) => (row.cells.every(({ holds }) => holds.length === 0) ? { cells: [] } : row));
+
+/** What stands in the foot of the site, around every page that has it. */
+export const FootSlots = ({ page, around }: Main): ReactElement => (
+  <>
+    {(page.footSlots ?? []).map((id) =>
+      page.slots[id]?.length || around.arranged ? (
+        <div className="foot-slot" key={id}>
+          <Slot slot={id} blocks={page.slots[id] ?? []} level={2} around={around} />
+        </div>
+      ) : null,
+    )}
+  </>
+);
+
 /** What a cell holds from the top down: slots by their ids, and between them the parts that stand together. */
 function runsOf(holds: FaceCell['holds']): (string | PartKey[])[] {
   const runs: (string | PartKey[])[] = [];
@@ -35,13 +101,20 @@ function runsOf(holds: FaceCell['holds']): (string | PartKey[])[] {
 }
 
 /** The page's own parts and its slots, set out in the rows of its layout from one to before another. */
-function LaidOut({ page, around, from, until }: Main & { from: number; until: number }): ReactElement {
-  const { rows = [], lastFirst = [], slots } = page;
+function LaidOut({
+  page,
+  rows,
+  around,
+  from,
+  until,
+}: Main & { rows: readonly FaceRow[]; from: number; until: number }): ReactElement {
+  const { lastFirst = [], slots } = page;
   return (
     <>
       {rows
         .slice(from, until)
         .map(({ cells }, i) => ({ cells, r: from + i }))
+        .filter(({ cells }) => cells.length > 0)
         .map(({ cells, r }) => (
           <div className="wide" key={r}>
             <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
@@ -85,18 +158,24 @@ const Count = ({ n, words }: { n: number; words: SiteWords }) => (
 
 /** What stands between the head and the foot of a visitor's page: what it says, what fills it, and the ways from it. */
 export function PageMain({ page, around }: Main): ReactElement {
-  const { above, face, listing, below, beside = [], isTop } = page;
+  const { face, listing, below, beside = [], isTop } = page;
   const words = wordsFor(page.locale);
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
   const slot = (id: string) =>
-    page.slots[id]?.length || around.arranged ? (
+    !page.footSlots?.includes(id) && (page.slots[id]?.length || around.arranged) ? (
       <div className="slot wide" key={id}>
         <Slot slot={id} blocks={page.slots[id] ?? []} level={2} around={around} />
       </div>
     ) : null;
+  const opensOver = page.opens === 'over' && face.picture?.[0]?.media?.sort === 'picture';
+  const laid = rowsWithout(
+    page.rows ?? [],
+    opensOver ? [...openingParts, 'picture'] : [],
+    page.footSlots ?? [],
+  );
   // Set out in several rows, what fills the page stands before the last of them, which is its foot.
-  const rows = page.rows?.length ?? 0;
+  const rows = laid.length;
   const beforeList = listing && rows > 1 ? rows - 1 : rows;
   const list = listing && (
     <section>
@@ -112,37 +191,38 @@ export function PageMain({ page, around }: Main): ReactElement {
   );
   return (
     <>
-      {above.length > 1 && (
-        <nav className="trail wide" aria-label={words.way}>
-          <ol>
-            {above.map((item) => (
-              <li key={item.address}>
-                <a href={item.address}>{item.label}</a>
-              </li>
-            ))}
-          </ol>
-        </nav>
+      {opensOver ? (
+        <OpeningOver page={page} around={around} words={words} />
+      ) : (
+        <Trail page={page} words={words} />
       )}
       {rows > 0 ? (
         <>
           <div className="laid">
-            <LaidOut page={page} around={around} from={0} until={beforeList} />
+            <LaidOut page={page} rows={laid} around={around} from={0} until={beforeList} />
           </div>
           {list}
           {beforeList < rows && (
             <div className="laid">
-              <LaidOut page={page} around={around} from={beforeList} until={rows} />
+              <LaidOut page={page} rows={laid} around={around} from={beforeList} until={rows} />
             </div>
           )}
         </>
       ) : (
         <>
-          <div className="opening">
-            <div className="wide">
-              <Face face={face} level={1} traced={around.traced ?? false} />
+          {opensOver ? (
+            <div className="wide own-text">
+              <FacePart part="text" face={face} level={1} traced={around.traced ?? false} />
             </div>
-            {isTop && <Horizon />}
-          </div>
+          ) : (
+            <div className="opening">
+              <div className="wide">
+                <Face face={face} level={1} traced={around.traced ?? false} />
+              </div>
+              {isTop && <Horizon />}
+            </div>
+          )}
+          {page.says !== undefined && page.seek !== undefined && <SearchPage page={page} />}
           {first !== undefined && slot(first)}
           {list}
           {others.map(slot)}
@@ -184,6 +264,7 @@ export function PageMain({ page, around }: Main): ReactElement {
       {below.length > 0 && (
         <section aria-label={words.further}>
           <div className="wide">
+            {page.says !== undefined && <h2 className="listing-head">{sayingsFor(page.locale).instead}</h2>}
             <ul className="below">
               {below.map((item) => (
                 <li key={item.address}>
@@ -211,6 +292,13 @@ export function PageMain({ page, around }: Main): ReactElement {
             </ul>
           </div>
         </nav>
+      )}
+      {around.arranged && page.footSlots && (
+        <div className="end">
+          <div className="wide">
+            <FootSlots page={page} around={around} />
+          </div>
+        </div>
       )}
     </>
   );

@@ -1,7 +1,9 @@
 import type { ReactElement } from 'react';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { HeadNavigation, NavigationList } from './navigation';
-import { PageMain } from './page-main';
+import { FootSlots, PageMain } from './page-main';
+import { sayingsFor } from './sayings';
+import { SearchField } from './search';
 import { nameOfLanguage, wordsFor } from './words';
 
 /** Whether anything on the page is shown one after the other: all that a visitor's page ever needs script for. */
@@ -27,6 +29,10 @@ export function Page({
   const [previous, next] = results
     ? [results.addresses[results.here - 2], results.addresses[results.here]]
     : [];
+  const isSide = site.style.navigation === 'side';
+  const bodyClass = [isTop ? 'top' : '', isSide && navigation.length > 0 ? 'side' : '']
+    .filter(Boolean)
+    .join(' ');
   const description = face.summary?.[0]?.words;
   return (
     <html lang={page.locale}>
@@ -60,7 +66,7 @@ export function Page({
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}
       </head>
-      <body className={isTop ? 'top' : undefined}>
+      <body className={bodyClass || undefined}>
         <a className="skip" href="#main">
           {words.toContent}
         </a>
@@ -69,6 +75,14 @@ export function Page({
             <a className="name" href={site.home}>
               {site.label}
             </a>
+            {page.seek !== undefined &&
+              (isSide ? (
+                <SearchField seek={page.seek} site={site.label} locale={page.locale} id="seek" />
+              ) : (
+                <a className="to-seek" href={`${page.seek}?q=`}>
+                  {sayingsFor(page.locale).search}
+                </a>
+              ))}
             {languages.length > 0 && (
               <nav className="languages" aria-label={words.languages}>
                 <ul>
@@ -87,22 +101,47 @@ export function Page({
                 </ul>
               </nav>
             )}
-            {navigation.length > 0 && <HeadNavigation items={navigation} words={words} />}
+            {navigation.length > 0 && !isSide && <HeadNavigation items={navigation} words={words} />}
+            {navigation.length > 0 && isSide && (
+              <a className="to-pages" href="#pages">
+                {words.allPages}
+              </a>
+            )}
           </div>
         </header>
         <main id="main" className="matter">
           <PageMain page={page} around={page} />
         </main>
+        {navigation.length > 0 && isSide && (
+          <nav className="main beside-all" id="pages" aria-label={words.main}>
+            <NavigationList items={navigation} />
+          </nav>
+        )}
         <footer className="end">
           <div className="wide">
             {page.author && <p className="author">{page.author}</p>}
             {page.visits !== undefined && <p className="visits">{words.visits(page.visits)}</p>}
-            {foot.length > 0 && (
-              <nav className="foot" aria-label={words.foot}>
-                <NavigationList items={foot} />
-              </nav>
-            )}
-            {site.label}
+            <div className="foot-parts">
+              <FootSlots page={page} around={page} />
+              {foot.length > 0 && (
+                <nav className="foot" aria-label={words.foot}>
+                  <NavigationList items={foot} />
+                </nav>
+              )}
+            </div>
+            <p className="last">
+              <a className="name" href={site.home}>
+                {site.label}
+              </a>
+              {languages
+                .filter(({ here }) => !here)
+                .map(({ locale, address }) => (
+                  <a key={locale} href={address} lang={locale} hrefLang={locale}>
+                    {nameOfLanguage(locale)}
+                  </a>
+                ))}
+              {page.feeds && <a href={page.feeds.atom}>{words.feed}</a>}
+            </p>
           </div>
         </footer>
       </body>

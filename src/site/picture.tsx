@@ -35,10 +35,13 @@ export function Medium({
   media,
   words,
   sizes = '(max-width: 700px) 100vw, 600px',
+  first = false,
 }: {
   media: ShownMedia;
   words: string;
   sizes?: string;
+  /** Whether it is the first that is seen of a page, and so is fetched before all else. */
+  first?: boolean;
 }): ReactElement {
   const { sort, alt, caption, credit, width, height, ratio, poster, spoken } = media;
   if (sort === 'document')
@@ -86,8 +89,7 @@ export function Medium({
         sizes={sizes}
         alt={alt}
         {...shown}
-        loading="lazy"
-        decoding="async"
+        {...(first ? { fetchPriority: 'high' } : { loading: 'lazy', decoding: 'async' })}
       />
       {under}
     </figure>

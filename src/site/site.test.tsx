@@ -6,7 +6,8 @@ import { renderToStaticMarkup } from 'react-dom/server';
 import { emptyModel } from '../core/model/document';
 import { Face } from './face';
 import { Listing } from './listing';
-import { renderMissing, renderPage } from './render';
+import { pageSaying } from '../core/site/page-saying';
+import { renderPage } from './render';
 import { siteStylesheet, styleFiles } from './stylesheet';
 
 const style = emptyModel('en').houseStyle;
@@ -22,7 +23,7 @@ const face = {
 };
 const page = {
   locale: 'en-GB',
-  site: { label: 'Quillwater', home: '/', style },
+  site: { key: 'main', label: 'Quillwater', home: '/', style },
   languages: [],
   title: 'Visit',
   address: '/visit',
@@ -81,13 +82,37 @@ test('a page names itself, its language, where it stands and where one is', asyn
   expect(html).toContain('href="#main"');
 });
 
-test('a missing page leads back, without naming what is not there', async () => {
-  const html = await renderMissing(page.site, 'en', files, {
-    title: 'Nothing stands here',
-    text: 'It may have moved.',
-  });
-  expect(html).toMatch(
-    /<h1[^>]*>Nothing stands here<\/h1>.*<a href="\/">To the first page of Quillwater<\/a>/s,
+test('what is none of the site’s own pages is worded in its language, and helps on', async () => {
+  const around = { below: page.below, seek: '/' };
+  const missing = await renderPage(pageSaying(page.site, 'fr', 'gone', around), files);
+  expect(missing).toMatch(/<h1[^>]*>Cette page a été retirée<\/h1>.*role="search".*href="\/visit\/train"/s);
+  expect(missing).toContain('<meta name="robots" content="noindex"/>');
+  const search = {
+    words: 'ree',
+    total: 21,
+    more: false,
+    sorts: [],
+    found: [
+      {
+        label: 'Reed <cutting>',
+        address: '/reed',
+        kind: 'Notice',
+        passage: [
+          { words: 'the ', hit: false },
+          { words: 'reeds', hit: true },
+        ],
+      },
+    ],
+    next: '/?q=ree&page=2',
+  };
+  const found = await renderPage(pageSaying(page.site, 'en', 'search', { search, seek: '/' }), files);
+  expect(found).toMatch(
+    /21 were found.*<a href="\/reed">Reed &lt;cutting&gt;<\/a>.*the <mark>reeds<\/mark>/s,
+  );
+  expect(found).toContain('href="/?q=ree&amp;page=2"');
+  const none = { ...search, total: 0, found: [], words: '<b>' };
+  expect(await renderPage(pageSaying(page.site, 'en', 'search', { search: none, seek: '/' }), files)).toMatch(
+    /&lt;b&gt;.*fewer words/s,
   );
 });
 

@@ -9,6 +9,7 @@ export const styleFiles = [
   'navigation.css',
   'arrangements.css',
   'faces.css',
+  'overlaid.css',
 ] as const;
 
 /** The one stylesheet of a site's visitor pages: what stands in the files, in a house style. */

@@ -4,10 +4,14 @@ import type { AnswerFault, ContactFault, ContactField } from '../core/site/conta
 export interface SiteWords {
   toContent: string;
   main: string;
+  /** Leads to the navigation, where that stands behind the page. */
+  allPages: string;
   foot: string;
   /** What unfolds the pages below one. */
   below: (label: string) => string;
   way: string;
+  /** The first page of the site, in the trail. */
+  home: string;
   further: string;
   nothing: string;
   undated: string;
@@ -23,7 +27,6 @@ export interface SiteWords {
   languages: string;
   slides: (name: string, n: number) => string;
   slideshow: string;
-  toTop: (site: string) => string;
   visits: (n: number) => string;
   beside: string;
   related: string;
@@ -61,9 +64,11 @@ const joined = (locale: string, words: readonly string[]): string =>
 const english: SiteWords = {
   toContent: 'To the content',
   main: 'Main',
+  allPages: 'All pages',
   foot: 'Foot',
   below: (label) => `Below ${label}`,
   way: 'Where you are',
+  home: 'Home',
   further: 'Further pages',
   nothing: 'Nothing stands here yet.',
   undated: 'Without a date',
@@ -79,7 +84,6 @@ const english: SiteWords = {
   languages: 'Languages',
   slides: (name, n) => `${name}: ${n} slides, moved along sideways`,
   slideshow: 'Slideshow',
-  toTop: (site) => `To the first page of ${site}`,
   beside: 'Beside this',
   related: 'Related',
   shares: (categories) => `Both in ${joined('en', categories)}`,
@@ -114,9 +118,11 @@ const byLanguage: Record<string, SiteWords> = {
   fr: {
     toContent: 'Aller au contenu',
     main: 'Principale',
+    allPages: 'Toutes les pages',
     foot: 'Pied de page',
     below: (label) => `Sous ${label}`,
     way: 'Où vous êtes',
+    home: 'Accueil',
     further: 'Autres pages',
     nothing: 'Rien ici pour le moment.',
     undated: 'Sans date',
@@ -132,7 +138,6 @@ const byLanguage: Record<string, SiteWords> = {
     languages: 'Langues',
     slides: (name, n) => `${name} : ${n} vues, à faire glisser`,
     slideshow: 'Diaporama',
-    toTop: (site) => `Vers la première page de ${site}`,
     beside: 'À côté',
     related: 'À voir aussi',
     shares: (categories) => `En commun : ${joined('fr', categories)}`,
@@ -164,6 +169,8 @@ const byLanguage: Record<string, SiteWords> = {
   de: {
     toContent: 'Zum Inhalt',
     main: 'Haupt',
+    allPages: 'Alle Seiten',
+    home: 'Startseite',
     foot: 'Fuß der Seite',
     below: (label) => `Unter ${label}`,
     way: 'Wo Sie sind',
@@ -182,7 +189,6 @@ const byLanguage: Record<string, SiteWords> = {
     languages: 'Sprachen',
     slides: (name, n) => `${name}: ${n} Bilder, seitwärts zu bewegen`,
     slideshow: 'Bilderfolge',
-    toTop: (site) => `Zur ersten Seite von ${site}`,
     beside: 'Daneben',
     related: 'Verwandt',
     shares: (categories) => `Gemeinsam: ${joined('de', categories)}`,

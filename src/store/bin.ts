@@ -1,5 +1,6 @@
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
+import { dropLiveWords } from './live-words';
 import { dropWords } from './record-words';
 import { anyOf, sql } from './sql';
 import type { RecordSort } from './tables/records';
@@ -92,10 +93,9 @@ export async function forgetRecords(
   const keys = anyOf(records.map(({ record }) => record));
   await tx.run(sql`DELETE FROM page_places WHERE record IN ${keys}`);
   await tx.run(sql`DELETE FROM record_search WHERE rowid IN ${keys}`);
-  await dropWords(
-    tx,
-    records.map(({ record }) => record),
-  );
+  const numbers = records.map(({ record }) => record);
+  await dropWords(tx, numbers);
+  await dropLiveWords(tx, numbers);
   await tx.run(sql`DELETE FROM version_names WHERE target IN ${anyOf(records.map(({ uuid }) => uuid))}`);
   await tx.run(sql`DELETE FROM records WHERE id IN ${keys}`);
 }

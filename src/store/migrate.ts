@@ -26,6 +26,7 @@ import { tableWidths } from './migrations/023-table-widths';
 import { sharedBlocks } from './migrations/025-shared-blocks';
 import { starters } from './migrations/026-starters';
 import { navigation } from './migrations/027-navigation';
+import { liveWords } from './migrations/028-live-words';
 import { mediaFields } from './migrations/024-media-fields';
 import { listingHeading } from './migrations/007-listing-heading';
 import { stepIn, type StepTransaction } from './migrations/step';
@@ -70,6 +71,7 @@ export const contentMigrations: readonly Migration[] = [
   sharedBlocks,
   starters,
   navigation,
+  liveWords,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

@@ -2,22 +2,20 @@ import { CONTACT_BYTES } from '../../contract/contact';
 import {
   costHeader,
   inRequest,
+  log,
   type RequestContext,
   countVisit,
   type Installation,
-  languageAsked,
   type RenderedPage,
   sharedInstallation,
-  siteAt,
-  visitorAddress,
 } from '../../services/runtime';
 import { createHash } from 'node:crypto';
-import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
+import { splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
-import { feedOf, takeMessage, visit, type Visit } from '../../services/visitor';
-import { renderMissing, renderPage } from '../../site/render';
+import { feedOf, missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
+import { renderPage } from '../../site/render';
 import { parseContactForm } from '../contact-form';
 import { readForm } from '../read-form';
 import { isFromHere } from '../same-origin';
@@ -30,29 +28,29 @@ const NO_STORE = { ...HTML, 'Cache-Control': 'no-store' };
 
 /** A page as it goes out: what it shows of pictures is signed, so that nothing else is made of them. */
 const drawn = async (installation: Installation, page: VisitorPage): Promise<string> =>
-  signDrawn(installation.secret, await renderPage(page, filesOf(installation)));
+  signDrawn(installation.secret, await renderPage(page, siteFiles(page.site)));
 
-const filesOf = (installation: Installation) => siteFiles(installation.model.document.houseStyle);
+/** How an address that shows no page answers. */
+const statuses = {
+  nothing: 404,
+  'no list': 404,
+  malformed: 400,
+  failed: 500,
+  'foreign form': 403,
+  'long form': 413,
+  'changed form': 400,
+} as const;
 
 async function missing(
   installation: Installation,
   asked: string,
-  status: number,
-  title: string,
-  text: string,
+  says: keyof typeof statuses,
 ): Promise<Response> {
-  const { language, address } = languageAsked(installation, canonicalAddress(asked) ?? '/');
-  const site = siteAt(installation, address);
-  const style = installation.model.document.houseStyle;
-  return new Response(
-    await renderMissing(
-      { label: site.label, home: visitorAddress(installation, language, site.base || '/'), style },
-      language ?? installation.model.locale,
-      filesOf(installation),
-      { title, text },
-    ),
-    { status, headers: NO_STORE },
-  );
+  const { page, isGone } = await installation.turnover.read(() => missingPage(installation, asked, says));
+  return new Response(await drawn(installation, page), {
+    status: isGone ? 410 : statuses[says],
+    headers: NO_STORE,
+  });
 }
 
 /** How many values a visitor may have chosen for the page still to be kept as ready. */
@@ -73,14 +71,7 @@ async function followed(
   const feed = await installation.turnover.read(() =>
     feedOf(installation, address, kind, installation.settings.address),
   );
-  if (feed === undefined)
-    return missing(
-      installation,
-      address,
-      404,
-      'Nothing stands here',
-      'No list can be followed at this address.',
-    );
+  if (feed === undefined) return missing(installation, address, 'no list');
   if (typeof feed !== 'string') return elsewhere(feed.movedTo, 301);
   const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
   const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
@@ -97,25 +88,12 @@ const elsewhere = (address: string, status: 301 | 307 | 308): Response =>
 function without(
   installation: Installation,
   asked: string,
-  found: Exclude<Visit, { found: 'page' }>,
+  found: Exclude<Visit, { found: 'page' | 'search' }>,
 ): Promise<Response> | Response {
-  if (found.found === 'malformed')
-    return missing(
-      installation,
-      asked,
-      400,
-      'This address cannot be read',
-      'It holds something that is no part of an address.',
-    );
+  if (found.found === 'malformed') return missing(installation, asked, 'malformed');
   if (found.found === 'elsewhere')
     return elsewhere(found.address, found.forNow ? 307 : found.moved ? 301 : 308);
-  return missing(
-    installation,
-    asked,
-    404,
-    'Nothing stands here',
-    'The page may have been moved or withdrawn.',
-  );
+  return missing(installation, asked, 'nothing');
 }
 
 /** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
@@ -131,7 +109,15 @@ const answering = async (
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
  * from memory.
  */
-export const GET = (request: Request): Promise<Response> => inRequest((context) => show(request, context));
+export const GET = (request: Request): Promise<Response> =>
+  inRequest(async (context) => {
+    try {
+      return await show(request, context);
+    } catch (error) {
+      log.error({ error, path: new URL(request.url).pathname }, 'A page could not be drawn.');
+      return missing(await sharedInstallation(), new URL(request.url).pathname, 'failed');
+    }
+  });
 
 async function show(request: Request, context: RequestContext): Promise<Response> {
   const installation = await sharedInstallation();
@@ -144,6 +130,7 @@ async function show(request: Request, context: RequestContext): Promise<Response
         drawAt(installation, pathname, searchParams),
       )
     : drawAt(installation, pathname, searchParams));
+  if (found.found === 'search') return new Response(html, { headers: NO_STORE });
   if (found.found !== 'page') return without(installation, pathname, found);
   if (sent !== null)
     return answering(installation, found.page, {
@@ -174,6 +161,7 @@ async function drawAt(
 ): Promise<{ found: Visit; html: string; page?: RenderedPage }> {
   const { since } = installation.rendered;
   const found = await installation.turnover.read(() => visit(installation, pathname, searchParams));
+  if (found.found === 'search') return { found, html: await drawn(installation, found.page) };
   if (found.found !== 'page') return { found, html: '' };
   const html = await drawn(installation, found.page);
   // Choices come in more combinations than are worth keeping: those of one or two values are.
@@ -195,25 +183,12 @@ export const POST = (request: Request): Promise<Response> => inRequest(() => tak
 async function take(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname } = new URL(request.url);
-  if (!isFromHere(request))
-    return missing(
-      installation,
-      pathname,
-      403,
-      'This form was sent from elsewhere',
-      'Open the page itself and send it from there.',
-    );
+  if (!isFromHere(request)) return missing(installation, pathname, 'foreign form');
   const found = await installation.turnover.read(() => visit(installation, pathname));
+  if (found.found === 'search') return missing(installation, pathname, 'changed form');
   if (found.found !== 'page') return without(installation, pathname, found);
   const form = await readForm(request, CONTACT_BYTES);
-  if (form === 'too-large')
-    return missing(
-      installation,
-      pathname,
-      413,
-      'This is too long',
-      `A message may bring at most ${CONTACT_BYTES / 1024} KB.`,
-    );
+  if (form === 'too-large') return missing(installation, pathname, 'long form');
   const written = parseContactForm(form);
   const state =
     written &&
@@ -223,14 +198,7 @@ async function take(request: Request): Promise<Response> {
       written,
       request.headers.get('x-clear-frame-address') ?? '',
     ));
-  if (!state)
-    return missing(
-      installation,
-      pathname,
-      400,
-      'This form cannot be read',
-      'The page has changed meanwhile. Open it again and write from there.',
-    );
+  if (!state) return missing(installation, pathname, 'changed form');
   if (!state.sent) return answering(installation, found.page, state, state.tooMany ? 429 : 422);
   return new Response(null, {
     status: 303,

@@ -72,6 +72,17 @@ function hitsIn(placed: readonly Placed[], { beginnings, phrases }: Sought): { f
   return hits;
 }
 
+/** Whether everything that is sought stands in a text. */
+export function holdsAll(text: string, { beginnings, phrases }: Sought): boolean {
+  const words = placedIn(text).map(({ word }) => word);
+  return (
+    beginnings.map(folded).every((start) => words.some((word) => word.startsWith(start))) &&
+    phrases.every((phrase) =>
+      words.some((_, at) => phrase.every((word, n) => words[at + n] === folded(word))),
+    )
+  );
+}
+
 /** How many letters stand before the first hit, and in all. */
 const BEFORE = 40;
 const AROUND = 140;

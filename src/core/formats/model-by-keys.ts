@@ -1,6 +1,7 @@
 import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
+import { freshHouseStyle } from '../model/fresh/house-style';
 import { smallWords } from '../model/fresh/start';
 import { placedSharedType } from '../model/shared-type';
 import { isKindName, kinds, type KindName } from '../model/kinds';
@@ -347,17 +348,21 @@ class ByKeys {
     const empty = emptyModel('en');
     const all = (list: ShapeList, make: (shape: WrittenShape) => JsonObject): JsonObject[] =>
       [...this.shapes[list].values()].map(make);
-    const { palette, dark, ...style } = asObject(this.model.houseStyle);
     return {
       format: empty.format,
       version: empty.version,
       locales: this.model.locales ?? { ...empty.locales },
-      houseStyle: {
-        ...(empty.houseStyle as unknown as JsonObject),
-        ...style,
-        palette: { ...empty.houseStyle.palette, ...asObject(palette) },
-        dark: { ...empty.houseStyle.dark, ...asObject(dark) },
-      },
+      houseStyle: houseStyle(this.model.houseStyle),
+      ...(this.model.siteStyles === undefined
+        ? {}
+        : {
+            siteStyles: Object.fromEntries(
+              Object.entries(asObject(this.model.siteStyles)).map(([site, style]) => [
+                site,
+                houseStyle(style),
+              ]),
+            ),
+          }),
       schemes: all('schemes', (shape) => ({
         ...this.named(shape, 'tree'),
         sort: shape.written.sort ?? 'categories',
@@ -373,6 +378,19 @@ class ByKeys {
   }
 }
 
+/** A house style: what is not said is as in one that is fresh. */
+function houseStyle(written: Json | undefined): JsonObject {
+  const fresh = freshHouseStyle();
+  const { palette, dark, type, ...style } = asObject(written);
+  return {
+    ...(fresh as unknown as JsonObject),
+    ...style,
+    palette: { ...fresh.palette, ...asObject(palette) },
+    dark: { ...fresh.dark, ...asObject(dark) },
+    type: { ...fresh.type, ...asObject(type) },
+  };
+}
+
 /**
  * A model written by hand, in which everything is spoken of by key and ids are left out: fields, choices and slots as
  * `{ key: ... }`, an included set as `{ include: key }`, fields inside a group or list as `fields`, a face's steps as a
@@ -385,6 +403,7 @@ export function modelFromKeys(written: JsonObject): JsonObject {
     ...shapeLists,
     'locales',
     'houseStyle',
+    'siteStyles',
     'placements',
     'settings',
     'navigation',

@@ -14,6 +14,15 @@ import {
   paletteParts,
   type ModelDocument,
 } from '../model/document';
+import {
+  buttonLooks,
+  cardLooks,
+  footGrounds,
+  grounds,
+  headingWeights,
+  MOST_COLOURS,
+  navigationLooks,
+} from '../model/fresh/house-style';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
 import { navigationBounds, navigationOrders } from '../site/navigation';
@@ -71,10 +80,6 @@ const slugRule = closed(['from', 'drop', 'atMost'], {
     additionalProperties: listOf({ type: 'string', maxLength: 40 }, 200),
   },
 });
-const palette = closed(
-  [...paletteParts],
-  Object.fromEntries(paletteParts.map((part) => [part, { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' }])),
-);
 const navigationShape = closed(['depth', 'order'], {
   depth: count(1, navigationBounds.depth),
   order: { enum: [...navigationOrders] },
@@ -98,10 +103,23 @@ const source: JsonObject = {
     closed(['kind', 'field'], { kind: { const: 'link' }, field: id }),
   ],
 };
+const colour: JsonObject = { type: 'string', pattern: '^#[0-9a-fA-F]{6}$' };
+const palette = closed([...paletteParts], Object.fromEntries(paletteParts.map((part) => [part, colour])));
 const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textStyles', 'variants'], {
   palette,
   dark: palette,
+  colours: listOf(
+    closed(['key', 'label', 'light', 'dark'], { key, label, light: colour, dark: colour }),
+    MOST_COLOURS,
+  ),
+  navigation: { enum: [...navigationLooks] },
+  buttons: { enum: [...buttonLooks] },
+  cards: { enum: [...cardLooks] },
+  foot: { enum: [...footGrounds] },
   type: closed(['base', 'scale', 'headings', 'text'], {
+    weight: { enum: [...headingWeights] },
+    tight: { const: true },
+    firstLetter: { const: true },
     base: { type: 'number', minimum: 12, maximum: 28 },
     scale: { type: 'number', minimum: 1, maximum: 1.7 },
     headings: { enum: ['reading', 'plain'] },
@@ -125,7 +143,9 @@ const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textS
     closed(['key', 'label', 'ground', 'frame', 'width', 'room'], {
       key,
       label,
-      ground: { enum: ['none', 'sheet', 'tint', 'accent'] },
+      ground: { enum: [...grounds] },
+      colour: key,
+      over: { const: true },
       frame: { enum: ['none', 'line', 'top'] },
       width: { enum: ['text', 'wide', 'full'] },
       room: { enum: [0, 1, 2] },
@@ -182,6 +202,12 @@ export const modelSchema: JsonObject = {
       },
       locales: closed(['main', 'others'], { main: ref('locale'), others: listOf(ref('locale'), 40) }),
       houseStyle,
+      siteStyles: {
+        type: 'object',
+        propertyNames: { minLength: 1, maxLength: 60 },
+        maxProperties: 40,
+        additionalProperties: houseStyle,
+      },
       settings: layer,
       navigation: closed([], { head: navigationShape, foot: navigationShape }),
       schemes: listOf(
@@ -229,6 +255,7 @@ export const modelSchema: JsonObject = {
                 key,
                 label,
                 rows: ref('rows'),
+                opens: { const: 'over' },
                 lastFirst: listOf(count(0, modelBounds.rows), modelBounds.rows),
               }),
               modelBounds.layouts,
@@ -324,6 +351,7 @@ export const modelSchema: JsonObject = {
       min: count(0, 200),
       max: count(1, 200),
       handedDown: yes,
+      inFoot: yes,
       preset: listOf(
         closed(['id', 'type'], {
           id,

@@ -165,6 +165,8 @@ export interface Slot {
   preset?: PresetBlock[];
   /** Pages below show what stands in it above, until they put their own. */
   handedDown?: boolean;
+  /** In a page type: what stands in it is the foot of the site around the page. */
+  inFoot?: boolean;
 }
 
 /** One way of setting out a page: rows of columns, of twelve parts, holding slots and parts of the page's own face. */
@@ -175,6 +177,8 @@ export interface Layout {
   rows: FaceRow[];
   /** On a narrow screen columns stand one below the other; these rows put their last column first. */
   lastFirst?: number[];
+  /** The page opens with its picture as wide as the window, and what stands beside its heading over that. */
+  opens?: 'over';
 }
 
 export interface PageType extends Shaped {
@@ -236,6 +240,8 @@ export interface ModelDocument {
    */
   words?: Record<string, Record<string, string>>;
   houseStyle: HouseStyle;
+  /** The house styles of sites that have one of their own, by the key of the site. */
+  siteStyles?: Record<string, HouseStyle>;
   schemes: Scheme[];
   fieldSets: FieldSet[];
   contentTypes: ContentType[];

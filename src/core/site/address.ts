@@ -103,6 +103,9 @@ export function splitLanguage(
   return language === undefined ? { address: path } : { language, address: addressOf(rest) };
 }
 
+/** The names that say in the address of a site's first page what is sought, of which sort, and which page of what was found. */
+export const searchKeys = { words: 'q', sort: 'of', page: 'page' } as const;
+
 export const feedKinds = ['atom', 'json'] as const;
 export type FeedKind = (typeof feedKinds)[number];
 

@@ -1,4 +1,5 @@
 import type { AskedQuestion } from '../content/contact-questions';
+import type { Piece } from '../content/sought-words';
 import type { Spacing } from '../content/block-rows';
 import type { Column, Item } from '../mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
@@ -33,6 +34,34 @@ export interface DrawnListing {
   results?: { here: number; addresses: string[] };
 }
 
+/** What a page may say that is none of the site's own; `ended` is a link to a draft that is over. */
+export type Saying =
+  | 'search'
+  | 'nothing'
+  | 'gone'
+  | 'no list'
+  | 'malformed'
+  | 'failed'
+  | 'ended'
+  | 'foreign form'
+  | 'long form'
+  | 'changed form';
+
+/** What a visitor sought, and one page of what was found. */
+export interface DrawnSearch {
+  /** As it was typed. */
+  words: string;
+  /** How many were found, of the sort that is chosen; `more` where there are more than are counted. */
+  total: number;
+  more: boolean;
+  /** The sorts of things that were found, each with how many and where they stand alone; all of them have no name. */
+  sorts: { label: string; count: number; address: string; here: boolean }[];
+  found: { label: string; address: string; kind: string; passage: Piece[] }[];
+  /** Where the results before and after these stand. */
+  previous?: string;
+  next?: string;
+}
+
 /** One block as it is drawn: its own face, and what stands in its slots. */
 export interface DrawnBlock {
   id: Id;
@@ -57,7 +86,7 @@ export type DrawnSlots = Record<Id, DrawnBlock[]>;
 export interface VisitorPage {
   locale: string;
   /** `home`: where its top page stands in the page's language. */
-  site: { label: string; home: string; style: HouseStyle };
+  site: { key: string; label: string; home: string; style: HouseStyle };
   /** The languages it can be read in, this one among them; empty where there is only one. */
   languages: { locale: string; address: string; here: boolean }[];
   title: string;
@@ -84,8 +113,12 @@ export interface VisitorPage {
   rows?: FaceRow[];
   /** Rows of the layout that put their last column first on a narrow screen. */
   lastFirst?: number[];
+  /** Its picture fills the window at its beginning, its first words over it. */
+  opens?: 'over';
   /** The slots in the order of the page's type. */
   slotOrder: Id[];
+  /** Those of them that are the foot of the site around the page. */
+  footSlots?: Id[];
   slots: DrawnSlots;
   listing?: DrawnListing;
   /** What a visitor wrote in one of its contact forms, right after it was sent. */
@@ -95,6 +128,12 @@ export interface VisitorPage {
    * many entries stand in each.
    */
   below: { label: string; address: string; summary: string; count?: number }[];
+  /** What it says, where it is none of the site's own pages. */
+  says?: Saying;
+  /** Where the site is searched in the page's language. */
+  seek?: string;
+  /** What was sought, where the page shows what was found. */
+  search?: DrawnSearch;
   /** For the page of an entry: what stands before and after it in the list it came from. */
   neighbours?: { previous?: { label: string; address: string }; next?: { label: string; address: string } };
   /**

@@ -26,6 +26,7 @@ import { putCurrentFiles } from '../../store/media';
 import { mediumFields } from '../../core/model/media-type';
 import { olderIn } from '../../core/content/translation-sources';
 import { putOlder } from '../../store/older-translations';
+import { putLiveWords } from '../../store/live-words';
 import { putWords } from '../../store/record-words';
 import type { Bind } from '../../store/sql';
 import { kindFor } from '../../core/model/kinds';
@@ -199,6 +200,34 @@ function dateOf({ model }: Installation, { type: of, body }: KeptRecord): string
   return typeof cell === 'string' ? cell : null;
 }
 
+/** Writes the words by which visitors find entries and pages: those of what they see, or are going to see. */
+async function putSeenWords(
+  tx: WriteTransaction,
+  installation: Installation,
+  all: readonly Shaped[],
+): Promise<void> {
+  const now = installation.now();
+  const languages = [undefined, ...installation.model.document.locales.others];
+  const some = all.filter(({ record: { sort } }) => sort === 'entry' || sort === 'page');
+  await putLiveWords(
+    tx,
+    some.map(({ record }) => record.id),
+    some.flatMap((each) =>
+      each.versions
+        .filter(({ ends }) => ends > now)
+        .flatMap(({ id: version, body }) => {
+          const texts = each.shape?.texts(body) ?? [];
+          return languages.flatMap((locale, language) => {
+            const own = texts.filter((text) => text.language === locale).map(({ text }) => text);
+            return own.length > 0 || language === 0
+              ? [{ version, language, title: named(each, body), words: own.join('\n') }]
+              : [];
+          });
+        }),
+    ),
+  );
+}
+
 /** Writes how entries, pages and media lie among all, and the words of what they say. */
 async function putAmongAll(
   tx: WriteTransaction,
@@ -237,6 +266,7 @@ async function putAmongAll(
   });
   const keys = rows.map(({ entry }) => entry);
   await putWords(tx, keys, words);
+  await putSeenWords(tx, installation, all);
   const older = some.flatMap(({ record, shape }) =>
     model.document.locales.others.flatMap((locale, i) =>
       shape && olderIn(shape.fields, entryBody(record.body), locale).length > 0

@@ -1,9 +1,13 @@
 import { facetKeys } from '../../core/mapping/rule/facets';
 import type { CompiledModel } from '../../core/model/compile';
+import { searchKeys } from '../../core/site/address';
 import type { Installation } from '../runtime/installation';
 
 /** Says that a message of a visitor was taken, and in which block. */
 const SENT = 'sent';
+
+/** What an address says by name of a search. */
+const searchNames: ReadonlySet<string> = new Set(Object.values(searchKeys));
 
 const namesOf = new WeakMap<CompiledModel, ReadonlySet<string>>();
 
@@ -25,9 +29,13 @@ export function askedAddress({ model }: Pick<Installation, 'model'>, url: string
   // Files say by their query which of their versions is meant; no page's address has a dot.
   if (at < 0 || url.lastIndexOf('.', at) >= 0) return url;
   const names = queryNames(model);
+  // A site is searched at its first page: `/`, `/fr`, `/friends`, `/fr/friends`.
+  const mayBeFirst = url.slice(0, at).split('/').filter(Boolean).length <= 2;
   const kept = url
     .slice(at + 1)
     .split('&')
-    .filter((each) => names.has(each.split('=', 1)[0] ?? ''));
+    .map((each) => [each, each.split('=', 1)[0] ?? ''] as const)
+    .filter(([, name]) => names.has(name) || (mayBeFirst && searchNames.has(name)))
+    .map(([each]) => each);
   return `${url.slice(0, at)}${kept.length > 0 ? `?${kept.join('&')}` : ''}`;
 }

@@ -82,6 +82,7 @@ async function drawContents(
   };
   const drawer = new BlockDrawer(installation, drawing, spotOf, rules, arranging, navigator);
   const order = type.definition.slots.map(({ id }) => id);
+  const inFoot = type.definition.slots.filter((slot) => slot.inFoot).map(({ id }) => id);
   const last = layout && layout.rows.length > 1 ? (layout.rows.at(-1)?.cells ?? []) : [];
   const foot = new Set(
     last.flatMap(({ holds }) => holds.flatMap((held) => (typeof held === 'string' ? [] : [held.slot]))),
@@ -105,7 +106,9 @@ async function drawContents(
     query: filled?.query ?? '',
     drawn: {
       ...(layout ? { rows: layout.rows, ...(layout.lastFirst ? { lastFirst: layout.lastFirst } : {}) } : {}),
+      ...(layout?.opens ? { opens: layout.opens } : {}),
       slotOrder: order,
+      ...(inFoot.length > 0 ? { footSlots: inFoot } : {}),
       slots: { ...slotsBefore, ...slotsBehind },
       ...(picked ? { listing: picked, feeds } : {}),
       ...(filled ? { listing: filled.listing, feeds, ...(filled.query ? { filtered: true } : {}) } : {}),

@@ -1,9 +1,11 @@
 /** What visitors get: the page at an address with all it shows, feeds, and messages from forms. */
 
+export { siteDrawn } from './around-site';
 export { askedAddress } from './asked-address';
 export { takeMessage } from './contact';
 export { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
 export { feedOf } from './feeds';
+export { missingPage } from './missing';
 export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';
 export { type Visit, visit } from './visit';

@@ -7,7 +7,6 @@ import { type Drawing, type FaceContent } from '../../core/mapping/face';
 import { type ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
-import { sayingIn } from '../../core/model/visitor-words';
 import { resolveSetting } from '../../core/model/settings';
 import { allResultsAddress, resultAddress } from '../../core/site/address';
 import { pageBySettings } from '../../core/site/shown-by-settings';
@@ -27,6 +26,7 @@ import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { pageVisits } from '../runtime/visits';
+import { siteDrawn } from './around-site';
 import { companyOf } from './company';
 import { standingIn } from './draw-blocks';
 import { ruleInForce } from './listings';
@@ -285,15 +285,12 @@ export function frameOf(
   installation: Installation,
   { standing: { page }, language, results = 1 }: Asked,
   address: string,
-): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop'> {
-  const site = siteOf(installation, page.site);
+): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop' | 'seek'> {
+  const site = siteDrawn(installation, siteOf(installation, page.site), language);
   return {
     locale: language ?? installation.model.locale,
-    site: {
-      label: sayingIn(installation.model.document, language)(site.label),
-      home: visitorAddress(installation, language, site.base || '/'),
-      style: installation.model.document.houseStyle,
-    },
+    site,
+    seek: site.home,
     address: resultAddress(visitorAddress(installation, language, address), results),
     languages: languagesOf(installation, address, results, language),
     isTop: page.parent === null,

@@ -1,6 +1,12 @@
 import { nextDayStarts } from '../../core/content/day';
 import type { Id } from '../../core/ids';
-import { canonicalAddress, resultAddress, splitAllResults, splitResults } from '../../core/site/address';
+import {
+  canonicalAddress,
+  resultAddress,
+  searchKeys,
+  splitAllResults,
+  splitResults,
+} from '../../core/site/address';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { nextTurn } from '../../store/records';
 import { bodyOfCategory, leadsElsewhere, schemeShownBy } from '../categories/pages';
@@ -12,6 +18,7 @@ import { gather, gatherAllResults } from './gather';
 import { leadsTo } from './leads-to';
 import { movedTo } from './moved';
 import { resolveAddress } from './resolve-address';
+import { searchPage } from './search';
 
 /**
  * What an address asks for: a page with the ids of what it is made from and the one spelling of what was
@@ -20,6 +27,8 @@ import { resolveAddress } from './resolve-address';
  */
 export type Visit =
   | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
+  /** What was sought on a site, with what was found: drawn for whoever asks, and not kept. */
+  | { found: 'search'; page: VisitorPage }
   | { found: 'elsewhere'; address: string; forNow?: boolean; moved?: boolean }
   | { found: 'nothing' }
   | { found: 'malformed' };
@@ -57,6 +66,10 @@ export async function visit(
   const { page, entry, category } = standing;
   const type = installation.model.pageType(page.type);
   if (!type) return { found: 'nothing' };
+  if (page.parent === null && results === 1 && query.has(searchKeys.words)) {
+    const sought = await searchPage(installation, siteOf(installation, page.site), language, query);
+    if (sought) return { found: 'search', page: sought };
+  }
   const elsewhere =
     category &&
     (await leadsElsewhere(installation.content, installation, category.home, category.category.id));

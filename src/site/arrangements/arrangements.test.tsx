@@ -117,7 +117,7 @@ test('a gallery opens each picture, closes it again, and tells what has none', (
 test('only a page with slides has a script', async () => {
   const page = (arrangement: Arrangement): VisitorPage => ({
     locale: 'en',
-    site: { label: 'Quillwater', home: '/', style: emptyModel('en').houseStyle },
+    site: { key: 'main', label: 'Quillwater', home: '/', style: emptyModel('en').houseStyle },
     languages: [],
     title: 'Birds',
     address: '/birds',

@@ -15,6 +15,7 @@ import {
   type Side,
 } from './shape';
 import type { KeyMap } from '../key-map';
+import { dropAllLiveWords } from '../live-words';
 import { dropAllWords } from '../record-words';
 
 const fixedColumns: Record<Side, (titleSort: string) => string> = {
@@ -137,6 +138,7 @@ export async function dropIndexTables(tx: WriteTransaction): Promise<void> {
   );
   for (const { name } of tables) await tx.run(sql`DROP TABLE ${raw(name)}`);
   await dropAllWords(tx);
+  await dropAllLiveWords(tx);
   for (const table of [
     'multi_values',
     'refs',

@@ -6,6 +6,7 @@ import type { HouseStyle } from '../../../core/model/document';
 import '../../../site/styles/navigation.css';
 import '../../../site/styles/arrangements.css';
 import '../../../site/styles/faces.css';
+import '../../../site/styles/overlaid.css';
 import { useModel } from '../../../ui/model-in-force';
 import './visitor-preview.css';
 

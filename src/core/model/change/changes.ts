@@ -344,6 +344,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
   const site = (
     [
       ['houseStyle', 'house style'],
+      ['siteStyles', 'set of house styles of single sites'],
       ['locales', 'set of languages'],
       ['words', 'set of words in other languages'],
       ['settings', 'set of settings'],

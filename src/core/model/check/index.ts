@@ -1,7 +1,7 @@
+import { pointer } from '../../faults';
 import type { Id } from '../../ids';
 import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
-import { hardToRead, paletteWords } from '../fresh/house-style';
 import { mediaKey } from '../media-type';
 import { placedSharedKey } from '../shared-type';
 import { rolesOf } from '../roles';
@@ -11,6 +11,7 @@ import { error, warning, type ModelFault } from './fault';
 import { pageFaults } from './pages';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
+import { styleFaults } from './style';
 import { kindFor, plainFields } from '../kinds';
 import { answersOf } from '../page-source';
 
@@ -234,32 +235,6 @@ function homeFaults(model: ModelDocument): ModelFault[] {
   });
 }
 
-function styleFaults({ houseStyle }: ModelDocument): ModelFault[] {
-  const palettes = [
-    ['palette', houseStyle.palette, ''],
-    ['dark', houseStyle.dark, ' in the dark'],
-  ] as const;
-  return [
-    ...palettes.flatMap(([place, palette, where]) =>
-      hardToRead(palette).map(({ word, on, least, has }) =>
-        warning(
-          `/houseStyle/${place}/${word}`,
-          'contrast',
-          `“${paletteWords[word]}” on “${paletteWords[on]}”${where} has a contrast of ${has.toFixed(1)}; readers need ${least}.`,
-        ),
-      ),
-    ),
-    ...sameKeys(
-      houseStyle.variants.map((variant) => ({ ...variant, id: variant.key })),
-      (i) => `/houseStyle/variants/${i}`,
-    ).map(({ mend: _none, ...fault }) => fault),
-    ...sameKeys(
-      houseStyle.textStyles.map((style) => ({ ...style, id: style.key })),
-      (i) => `/houseStyle/textStyles/${i}`,
-    ).map(({ mend: _none, ...fault }) => fault),
-  ];
-}
-
 /** Field sets and schemes that nothing includes, and content types with neither entries nor a listing. */
 function unusedFaults(model: ModelDocument, used: Used): ModelFault[] {
   const text = JSON.stringify([
@@ -350,7 +325,10 @@ export function checkModel(
     ...model.pageTypes.flatMap((type, i) => sourceFaults(type, `/pageTypes/${i}`, around)),
     ...homeFaults(model),
     ...placementFaults(model),
-    ...styleFaults(model),
+    ...styleFaults(model.houseStyle, '/houseStyle'),
+    ...Object.entries(model.siteStyles ?? {}).flatMap(([site, style]) =>
+      styleFaults(style, pointer('/siteStyles', site)),
+    ),
     ...(used ? unusedFaults(model, used) : []),
     ...(content ? pageFaults(model, content.shown) : []),
   ];

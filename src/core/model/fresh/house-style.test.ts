@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { contrast, freshHouseStyle, hardToRead, paletteParts, paletteWords, readings } from './house-style';
+import {
+  contrast,
+  freshHouseStyle,
+  hardToRead,
+  laidOver,
+  paletteParts,
+  paletteWords,
+  readings,
+  veilFor,
+  wordsOn,
+} from './house-style';
 
 const colour = fc.integer({ min: 0, max: 0xffffff }).map((n) => `#${n.toString(16).padStart(6, '0')}`);
 
@@ -20,6 +30,32 @@ describe('the contrast of two colours (WCAG 2.2)', () => {
         expect(contrast(a, b)).toBeLessThanOrEqual(21.01);
       }),
     );
+  });
+});
+
+describe('words over what may be anything', () => {
+  const { palette } = freshHouseStyle();
+  test('on any colour are ink or paper, whichever is read better, and always read', () => {
+    fc.assert(
+      fc.property(colour, (ground) => {
+        const words = wordsOn(ground, palette);
+        const other = words === palette.ink ? palette.paper : palette.ink;
+        expect(contrast(words, ground)).toBeGreaterThanOrEqual(contrast(other, ground));
+        expect(contrast(words, ground)).toBeGreaterThanOrEqual(3.6);
+      }),
+    );
+  });
+  test('on a veil over any picture have a contrast of 4.5, if they have it on the veil alone', () => {
+    fc.assert(
+      fc.property(colour, colour, colour, (words, veil, picture) => {
+        const share = veilFor(words, veil);
+        // Mixing is rounded to whole steps of a channel.
+        const least = share < 1 ? 4.4 : Math.min(4.4, contrast(words, veil));
+        expect(contrast(words, laidOver(veil, share, picture))).toBeGreaterThanOrEqual(least);
+      }),
+    );
+    expect(veilFor(palette.ink, palette.paper)).toBeLessThan(0.7);
+    expect(veilFor('#777777', '#777777')).toBe(1);
   });
 });
 

@@ -24,31 +24,75 @@ export interface TextStyle {
   face: 'reading' | 'plain';
 }
 
+/** What a block may stand on. `ink` is the ink of the palette, `colour` one of the further colours. */
+export const grounds = ['none', 'sheet', 'tint', 'accent', 'ink', 'colour'] as const;
+
 /** A named way for a block to look, which a type may allow and an editor then chooses among. */
 export interface Variant {
   key: string;
   label: string;
-  ground: 'none' | 'sheet' | 'tint' | 'accent';
+  ground: (typeof grounds)[number];
+  /** Which of the further colours, by its key, where it stands on one. */
+  colour?: string;
   frame: 'none' | 'line' | 'top';
   width: 'text' | 'wide' | 'full';
   /** How much room it has inside: 0, 1 or 2 steps of the spacing. */
   room: 0 | 1 | 2;
+  /** Its words stand over its picture, which fills it. */
+  over?: true;
 }
+
+/** A further colour that things may stand on, by light and in the dark, as `#rrggbb`. Words on it find their own. */
+export interface FurtherColour {
+  key: string;
+  label: string;
+  light: string;
+  dark: string;
+}
+
+export const headingWeights = [500, 600, 700, 800] as const;
+/** How the navigation in the head looks: words, words in frames with round ends, or a column beside the page. */
+export const navigationLooks = ['plain', 'pills', 'side'] as const;
+/** How buttons end: with the corners of everything, or round. */
+export const buttonLooks = ['corners', 'pills'] as const;
+/** What cards stand on: a sheet under a bar, nothing under a line, or the further colours in turn. */
+export const cardLooks = ['sheet', 'ruled', 'coloured'] as const;
+/** What the foot of the site stands on. */
+export const footGrounds = ['none', 'tint', 'accent', 'ink'] as const;
 
 /** What the architect allows in looks. */
 export interface HouseStyle {
   palette: Palette;
   /** The colours where a visitor's device asks for dark ones. */
   dark: Palette;
-  /** Running text in pixels; each step of heading is `scale` times the one below. */
-  type: { base: number; scale: number; headings: 'reading' | 'plain'; text: 'reading' | 'plain' };
+  /** Further colours, at most `MOST_COLOURS`. */
+  colours?: FurtherColour[];
+  type: {
+    /** Running text in pixels, in a wide window; each step of heading is `scale` times the one below. */
+    base: number;
+    scale: number;
+    headings: 'reading' | 'plain';
+    text: 'reading' | 'plain';
+    /** The weight of headings; 600 where nothing is said. */
+    weight?: (typeof headingWeights)[number];
+    /** The letters of large headings stand close together. */
+    tight?: true;
+    /** The running text of a page begins with a large letter. */
+    firstLetter?: true;
+  };
   /** One step of space, in pixels. */
   space: number;
   /** How round corners are, in pixels. */
   corners: number;
+  navigation?: (typeof navigationLooks)[number];
+  buttons?: (typeof buttonLooks)[number];
+  cards?: (typeof cardLooks)[number];
+  foot?: (typeof footGrounds)[number];
   textStyles: TextStyle[];
   variants: Variant[];
 }
+
+export const MOST_COLOURS = 8;
 
 export const freshHouseStyle = (): HouseStyle => ({
   palette: {
@@ -96,6 +140,36 @@ function luminance(colour: string): number {
 export function contrast(a: string, b: string): number {
   const [dark = 0, light = 0] = [luminance(a), luminance(b)].sort((x, y) => x - y);
   return (light + 0.05) / (dark + 0.05);
+}
+
+/** Of some colours the one that is read best on a ground; ties go to the first. */
+export const readBest = (ground: string, words: readonly [string, ...string[]]): string =>
+  words.reduce((best, each) => (contrast(each, ground) > contrast(best, ground) ? each : best));
+
+/** The words on something of a colour: its palette's ink or paper, whichever is read better. */
+export const wordsOn = (ground: string, { ink, paper }: Palette): string => readBest(ground, [ink, paper]);
+
+/** A colour over another at a share (0 to 1), as browsers lay one over the other in sRGB (CSS Compositing 1). */
+export function laidOver(colour: string, share: number, under: string): string {
+  const part = (at: number) => {
+    const [top, below] = [colour, under].map((each) => Number.parseInt(each.slice(at, at + 2), 16));
+    return Math.round((top ?? 0) * share + (below ?? 0) * (1 - share))
+      .toString(16)
+      .padStart(2, '0');
+  };
+  return `#${part(1)}${part(3)}${part(5)}`;
+}
+
+/**
+ * How much (0 to 1, in steps of a hundredth) of a veil of one colour must lie over a picture so that words on it have a
+ * contrast of 4.5 whatever the picture shows: black and white are the worst it can. 1 where even the veil alone is too
+ * close to the words.
+ */
+export function veilFor(words: string, veil: string): number {
+  const isRead = (share: number) =>
+    ['#000000', '#ffffff'].every((under) => contrast(words, laidOver(veil, share, under)) >= 4.5);
+  for (let share = 0; share < 100; share += 1) if (isRead(share / 100)) return share / 100;
+  return 1;
 }
 
 /** Which colours are read upon which: words need 4.5 to 1, marks 3 to 1 (WCAG 2.2 AA, 1.4.3 and 1.4.11). */

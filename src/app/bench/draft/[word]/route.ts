@@ -1,7 +1,8 @@
 import { signDrawn } from '../../../../services/media';
 import { sharedInstallation } from '../../../../services/runtime';
-import { draftShown } from '../../../../services/visitor';
-import { renderMissing, renderPage } from '../../../../site/render';
+import { draftShown, siteDrawn } from '../../../../services/visitor';
+import { pageSaying } from '../../../../core/site/page-saying';
+import { renderPage } from '../../../../site/render';
 import { siteFiles } from '../../../site-files';
 import { asDraft } from '../as-draft';
 
@@ -23,19 +24,14 @@ export async function GET(
   const installation = await sharedInstallation();
   const { word } = await params;
   const at = new URL(request.url).searchParams.get('at');
-  const files = siteFiles(installation.model.document.houseStyle);
   const shown = await draftShown(installation, word, at);
   if (!shown) {
-    const { label, base } = installation.site;
-    const style = installation.model.document.houseStyle;
-    const html = await renderMissing({ label, home: base || '/', style }, installation.model.locale, files, {
-      title: 'This link has ended',
-      text: 'It led to a page that was not published yet. Whoever gave it to you can make another.',
-    });
+    const site = siteDrawn(installation, installation.site, undefined);
+    const html = await renderPage(pageSaying(site, installation.model.locale, 'ended'), siteFiles(site));
     return new Response(html, { status: 410, headers: PRIVATE });
   }
   if ('elsewhere' in shown)
     return new Response(null, { status: 307, headers: { ...PRIVATE, Location: encodeURI(shown.elsewhere) } });
-  const html = signDrawn(installation.secret, await renderPage(shown.page, files));
+  const html = signDrawn(installation.secret, await renderPage(shown.page, siteFiles(shown.page.site)));
   return new Response(asDraft(html, word, shown.until), { headers: PRIVATE });
 }

@@ -52,8 +52,17 @@ export const PageDrawn = memo(function PageDrawn({
     [address, arranged, contact, locale, title, trail],
   );
   return (
-    <div ref={ref} style={{ width, zoom, ['--zoom' as string]: zoom, ['--whole' as string]: `${width}px` }}>
-      <VisitorPreview label={label} dark={dark} className="arranging">
+    <div
+      ref={ref}
+      style={{
+        width,
+        zoom,
+        ['--zoom' as string]: zoom,
+        ['--whole' as string]: `${width}px`,
+        ['--across' as string]: `${width}px`,
+      }}
+    >
+      <VisitorPreview label={label} dark={dark} style={page.site.style} className="arranging">
         <div ref={own} className={page.isTop ? 'matter top' : 'matter'}>
           <PageMain page={page} around={around} />
         </div>

@@ -34,6 +34,7 @@ export function SmallDrawing({
           minHeight: height / zoom,
           zoom,
           ['--whole' as string]: `${wide}px`,
+          ['--across' as string]: `${wide}px`,
         }}
       >
         <VisitorPreview label="In small">

@@ -1,0 +1,85 @@
+import { canonicalAddress } from '../../core/site/address';
+import { pageSaying } from '../../core/site/page-saying';
+import type { Saying, VisitorPage } from '../../core/site/visitor-page';
+import { stoodAt } from '../../store/stood-at';
+import { entryUnder } from '../entries/addresses';
+import type { Installation } from '../runtime/installation';
+import { languageAsked } from '../runtime/languages';
+import { siteAt } from '../runtime/sites';
+import { aroundSite, siteDrawn } from './around-site';
+import { foundBy } from './search';
+
+/** How many likely pages are offered where nothing stands. */
+const LIKELY = 6;
+
+/** The words that an address is made of, from its last piece up: what somebody who has it may have meant. */
+const wordsOf = (address: string): string[] =>
+  address
+    .split('/')
+    .reverse()
+    .flatMap((piece) => piece.split('-'))
+    .filter((word) => word.length > 2)
+    .slice(0, 6);
+
+/** The pages that somebody who asked for an address likely meant: those that share most of its words. */
+async function likely(
+  installation: Installation,
+  address: string,
+  language: string | undefined,
+): Promise<VisitorPage['below']> {
+  const site = siteAt(installation, address);
+  const scores = new Map<string, { label: string; address: string; score: number }>();
+  for (const word of wordsOf(address))
+    for (const { label, address: at } of await foundBy(
+      installation,
+      site,
+      { beginnings: [word], phrases: [] },
+      language,
+      LIKELY * 2,
+    )) {
+      const each = scores.get(at) ?? { label, address: at, score: 0 };
+      each.score += at.includes(word) ? 2 : 1;
+      scores.set(at, each);
+    }
+  return [...scores.values()]
+    .sort((a, b) => b.score - a.score)
+    .slice(0, LIKELY)
+    .map(({ label, address: at }) => ({ label, address: at, summary: '' }));
+}
+
+/** Whether something stood at an address of the tree that visitors do not see any more. */
+async function isGone(installation: Installation, address: string): Promise<boolean> {
+  const { content } = installation;
+  const entry = await entryUnder(installation, address);
+  return stoodAt(content, siteAt(installation, address).id, address, entry, installation.now());
+}
+
+/**
+ * What a visitor gets at an address where nothing stands to be seen: in the look and the language of the site, with its
+ * navigation and search, and with pages that were likely meant. Something that was withdrawn is `gone` (410).
+ */
+export async function missingPage(
+  installation: Installation,
+  path: string,
+  says: Saying,
+): Promise<{ page: VisitorPage; isGone: boolean }> {
+  const { language, address } = languageAsked(installation, canonicalAddress(path) ?? '/');
+  const site = siteAt(installation, address);
+  const around = await aroundSite(installation, site, language);
+  if (!around)
+    return {
+      page: pageSaying(siteDrawn(installation, site, language), language ?? installation.model.locale, says),
+      isGone: false,
+    };
+  const gone = says === 'nothing' && (await isGone(installation, address));
+  const meant = says === 'nothing' ? await likely(installation, address, language) : [];
+  return {
+    isGone: gone,
+    page: pageSaying(around.site, around.locale, gone ? 'gone' : says, {
+      ...around.ways,
+      languages: around.languages,
+      seek: around.seek,
+      below: meant.length > 0 ? meant : around.first,
+    }),
+  };
+}

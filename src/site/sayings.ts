@@ -1,0 +1,179 @@
+import type { Saying, VisitorPage } from '../core/site/visitor-page';
+
+/** What the site says where it shows none of its own pages, and around a search. */
+export interface SiteSayings {
+  says: Record<Exclude<Saying, 'search'>, { title: string; text: string }>;
+  /** The search and its field. */
+  search: string;
+  searchThis: (site: string) => string;
+  find: string;
+  /** The title of what was found by some words. */
+  foundBy: (words: string) => string;
+  /** How many were found; `more` where not all were counted. */
+  found: (n: number, more: boolean) => string;
+  /** What helps where nothing was found. */
+  foundNothing: string;
+  everything: string;
+  sorts: string;
+  /** What the pages are called that are offered instead. */
+  instead: string;
+}
+
+const english: SiteSayings = {
+  says: {
+    nothing: { title: 'Nothing stands here', text: 'The page may have been moved, or never was.' },
+    gone: { title: 'This page has been withdrawn', text: 'It stood here, and does not any more.' },
+    'no list': { title: 'Nothing stands here', text: 'No list can be followed at this address.' },
+    malformed: {
+      title: 'This address cannot be read',
+      text: 'It holds something that is no part of an address.',
+    },
+    failed: {
+      title: 'This page could not be drawn',
+      text: 'Something went wrong here. Please try again in a moment.',
+    },
+    ended: {
+      title: 'This link has ended',
+      text: 'It led to a page that was not published yet. Whoever gave it to you can make another.',
+    },
+    'foreign form': {
+      title: 'This form was sent from elsewhere',
+      text: 'Open the page itself and send it from there.',
+    },
+    'long form': { title: 'This is too long', text: 'Please write less, and send it again.' },
+    'changed form': {
+      title: 'This form cannot be read',
+      text: 'The page has changed meanwhile. Open it again and write from there.',
+    },
+  },
+  search: 'Search',
+  searchThis: (site) => `Search ${site}`,
+  find: 'Find',
+  foundBy: (words) => `“${words}”`,
+  found: (n, more) =>
+    n === 0
+      ? 'Nothing was found.'
+      : n === 1
+        ? 'One was found.'
+        : `${more ? 'More than ' : ''}${n} were found.`,
+  foundNothing:
+    'Look for fewer words, or for the beginning of one. Words between quotation marks are looked for as they follow one another.',
+  everything: 'Everything',
+  sorts: 'Kinds of things',
+  instead: 'Perhaps one of these',
+};
+
+const byLanguage: Record<string, SiteSayings> = {
+  en: english,
+  fr: {
+    says: {
+      nothing: {
+        title: 'Il n’y a rien ici',
+        text: 'La page a peut-être changé d’adresse, ou n’a jamais existé.',
+      },
+      gone: { title: 'Cette page a été retirée', text: 'Elle était ici et n’y est plus.' },
+      'no list': { title: 'Il n’y a rien ici', text: 'Aucune liste ne peut être suivie à cette adresse.' },
+      malformed: {
+        title: 'Cette adresse est illisible',
+        text: 'Elle contient quelque chose qui n’appartient pas à une adresse.',
+      },
+      failed: {
+        title: 'Cette page n’a pas pu être composée',
+        text: 'Quelque chose s’est mal passé ici. Réessayez dans un instant.',
+      },
+      ended: {
+        title: 'Ce lien a pris fin',
+        text: 'Il menait à une page qui n’était pas encore publiée. Demandez-en un autre.',
+      },
+      'foreign form': {
+        title: 'Ce formulaire a été envoyé d’ailleurs',
+        text: 'Ouvrez la page elle-même et envoyez-le de là.',
+      },
+      'long form': { title: 'C’est trop long', text: 'Écrivez moins, puis renvoyez.' },
+      'changed form': {
+        title: 'Ce formulaire est illisible',
+        text: 'La page a changé entre-temps. Ouvrez-la de nouveau et écrivez de là.',
+      },
+    },
+    search: 'Rechercher',
+    searchThis: (site) => `Rechercher sur ${site}`,
+    find: 'Trouver',
+    foundBy: (words) => `« ${words} »`,
+    found: (n, more) =>
+      n === 0
+        ? 'Rien n’a été trouvé.'
+        : n === 1
+          ? 'Un résultat.'
+          : `${more ? 'Plus de ' : ''}${n} résultats.`,
+    foundNothing:
+      'Essayez moins de mots, ou le début d’un mot. Entre guillemets, les mots sont cherchés à la suite.',
+    everything: 'Tout',
+    sorts: 'Sortes de résultats',
+    instead: 'Peut-être l’une de ces pages',
+  },
+  de: {
+    says: {
+      nothing: { title: 'Hier steht nichts', text: 'Die Seite ist umgezogen, oder es gab sie nie.' },
+      gone: { title: 'Diese Seite wurde zurückgezogen', text: 'Sie stand hier und steht hier nicht mehr.' },
+      'no list': { title: 'Hier steht nichts', text: 'Unter dieser Adresse lässt sich keiner Liste folgen.' },
+      malformed: {
+        title: 'Diese Adresse ist nicht lesbar',
+        text: 'Sie enthält etwas, das in keine Adresse gehört.',
+      },
+      failed: {
+        title: 'Diese Seite ließ sich nicht zeichnen',
+        text: 'Hier ist etwas schiefgegangen. Bitte gleich noch einmal versuchen.',
+      },
+      ended: {
+        title: 'Dieser Link ist abgelaufen',
+        text: 'Er führte zu einer Seite, die noch nicht veröffentlicht war. Wer ihn gab, kann einen neuen machen.',
+      },
+      'foreign form': {
+        title: 'Dieses Formular kam von anderswo',
+        text: 'Öffnen Sie die Seite selbst und senden Sie es von dort.',
+      },
+      'long form': { title: 'Das ist zu lang', text: 'Bitte weniger schreiben und noch einmal senden.' },
+      'changed form': {
+        title: 'Dieses Formular ist nicht lesbar',
+        text: 'Die Seite hat sich inzwischen geändert. Öffnen Sie sie neu und schreiben Sie von dort.',
+      },
+    },
+    search: 'Suchen',
+    searchThis: (site) => `${site} durchsuchen`,
+    find: 'Finden',
+    foundBy: (words) => `„${words}“`,
+    found: (n, more) =>
+      n === 0 ? 'Nichts gefunden.' : n === 1 ? 'Ein Treffer.' : `${more ? 'Mehr als ' : ''}${n} Treffer.`,
+    foundNothing:
+      'Suchen Sie weniger Wörter oder den Anfang eines Wortes. Zwischen Anführungszeichen werden Wörter in ihrer Folge gesucht.',
+    everything: 'Alles',
+    sorts: 'Arten von Treffern',
+    instead: 'Vielleicht eine von diesen',
+  },
+};
+
+/** What the site says in a language, or in English. */
+export const sayingsFor = (locale: string): SiteSayings =>
+  byLanguage[locale.split('-')[0]?.toLowerCase() ?? ''] ?? english;
+
+/** A page that is none of the site's own, with what it says in its language. */
+export function worded(page: VisitorPage): VisitorPage {
+  const { says, search, locale } = page;
+  if (!says) return page;
+  const words = sayingsFor(locale);
+  const shown = (text: string) => [{ words: text, step: 0 }];
+  if (says === 'search') {
+    const sought = search?.words ?? '';
+    const title = sought === '' ? words.search : words.foundBy(sought);
+    return {
+      ...page,
+      title: sought === '' ? words.search : `${words.search}: ${title}`,
+      face: {
+        heading: shown(title),
+        ...(search && sought !== '' ? { summary: shown(words.found(search.total, search.more)) } : {}),
+      },
+    };
+  }
+  const { title, text } = words.says[says];
+  return { ...page, title, face: { heading: shown(title), summary: shown(text) } };
+}
