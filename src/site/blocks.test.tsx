@@ -239,6 +239,6 @@ test('variants and text styles of the house become rules of their own', () => {
       { key: 'call', label: 'Call', size: 1.1, weight: 500, italic: true, colour: 'accent', face: 'plain' },
     ],
   });
-  expect(css).toMatch(/\.block\.v-loud \{[^}]*background: var\(--accent\)/);
+  expect(css).toMatch(/\.block\.v-loud \{[^}]*background: var\(--g-accent\); color: var\(--w-accent\)/);
   expect(css).toMatch(/\.t-call \{[^}]*font-size: 1\.1em;[^}]*font-style: italic/);
 });

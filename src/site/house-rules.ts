@@ -120,7 +120,7 @@ const cardRules = ({ cards, colours: further = [] }: HouseStyle): string[] =>
     : [];
 
 /** What the house style says of first letters, cards, the foot and the navigation. */
-const looks = ({ type, cards, foot, navigation }: HouseStyle): string[] => [
+const looks = ({ type, corners, cards, foot, navigation }: HouseStyle): string[] => [
   ...(type.firstLetter
     ? [
         '.laid > .wide > .row > .cell > .face > .text > p:first-child::first-letter { float: left; font: var(--heading-weight) calc(var(--text) * 3.6) / 0.82 var(--headings); color: var(--accent); padding: 0.08em 0.12em 0 0; }',
@@ -130,6 +130,10 @@ const looks = ({ type, cards, foot, navigation }: HouseStyle): string[] => [
     ? [
         ':is(.cards, .strip) > li > .face { background: none; border-top: 1px solid var(--rule); padding: 14px 0 0; } :is(.cards, .strip) > li > .face > .shows { margin: 0 0 8px; }',
       ]
+    : []),
+  // A bar on top bends where corners are round.
+  ...(corners > 6 && (cards ?? 'sheet') === 'sheet'
+    ? [':is(.cards, .strip) > li > .face { border-top: 0; }']
     : []),
   ...(foot && foot !== 'none' ? [`.end { border-top: 0; ${grounds[foot]} }`] : []),
   ...(navigation === 'pills'

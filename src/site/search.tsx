@@ -94,10 +94,20 @@ function Results({ search, locale }: { search: DrawnSearch; locale: string }): R
 export function SearchPage({ page }: { page: VisitorPage }): ReactElement {
   const { search, locale, site, seek = '' } = page;
   return (
-    <section className="wide sought">
-      <SearchField seek={seek} site={site.label} locale={locale} words={search?.words ?? ''} id="seek-here" />
-      {search && search.found.length > 0 && <Results search={search} locale={locale} />}
-      {search && search.words !== '' && search.found.length === 0 && <p>{sayingsFor(locale).foundNothing}</p>}
+    <section>
+      <div className="wide sought">
+        <SearchField
+          seek={seek}
+          site={site.label}
+          locale={locale}
+          words={search?.words ?? ''}
+          id="seek-here"
+        />
+        {search && search.found.length > 0 && <Results search={search} locale={locale} />}
+        {search && search.words !== '' && search.found.length === 0 && (
+          <p>{sayingsFor(locale).foundNothing}</p>
+        )}
+      </div>
     </section>
   );
 }

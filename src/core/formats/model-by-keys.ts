@@ -2,6 +2,7 @@ import { newId, type Id } from '../ids';
 import { isJsonObject, type Json, type JsonObject } from '../json';
 import { emptyModel, shapeLists, TOP, type ShapeList } from '../model/document';
 import { freshHouseStyle } from '../model/fresh/house-style';
+import { readyStyles } from '../model/fresh/ready-styles';
 import { smallWords } from '../model/fresh/start';
 import { placedSharedType } from '../model/shared-type';
 import { isKindName, kinds, type KindName } from '../model/kinds';
@@ -378,8 +379,10 @@ class ByKeys {
   }
 }
 
-/** A house style: what is not said is as in one that is fresh. */
+/** A house style: one that is ready, by its key; or what is not said is as in one that is fresh. */
 function houseStyle(written: Json | undefined): JsonObject {
+  const ready = readyStyles.find(({ key }) => key === written);
+  if (ready) return ready.style as unknown as JsonObject;
   const fresh = freshHouseStyle();
   const { palette, dark, type, ...style } = asObject(written);
   return {

@@ -166,8 +166,16 @@ export function laidOver(colour: string, share: number, under: string): string {
  * close to the words.
  */
 export function veilFor(words: string, veil: string): number {
-  const isRead = (share: number) =>
-    ['#000000', '#ffffff'].every((under) => contrast(words, laidOver(veil, share, under)) >= 4.5);
+  const light = luminance(words);
+  const isRead = (share: number): boolean => {
+    const [darkest = 0, lightest = 1] = ['#000000', '#ffffff'].map((under) =>
+      luminance(laidOver(veil, share, under)),
+    );
+    // Between the two, some picture would be as light as the words.
+    return light > lightest
+      ? (light + 0.05) / (lightest + 0.05) >= 4.5
+      : light < darkest && (darkest + 0.05) / (light + 0.05) >= 4.5;
+  };
   for (let share = 0; share < 100; share += 1) if (isRead(share / 100)) return share / 100;
   return 1;
 }

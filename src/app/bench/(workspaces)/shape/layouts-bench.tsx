@@ -6,6 +6,7 @@ import { newId } from '../../../../core/ids';
 import { parts, partKeys } from '../../../../core/mapping/parts';
 import type { Layout, PageType } from '../../../../core/model/document';
 import { keyFrom } from '../../../../core/model/naming';
+import { without, YesRule } from '../../../../ui/kinds/rule-inputs';
 import look from '../../../../ui/look/look.module.css';
 import { TextBox } from '../../../../ui/text-box';
 import { RowsEditor, type Piece } from './rows-editor';
@@ -67,6 +68,20 @@ export function LayoutsBench({
             onChange={(label) => change(layout.id, { label })}
             faults={layout.label.trim() ? [] : ['This needs a name.']}
             slotProps={{ input: { maxLength: 80 } }}
+          />
+          <YesRule
+            label="Opens with its picture from edge to edge, and its first words over it"
+            value={layout.opens === 'over'}
+            disabled={!mayChange}
+            onChange={(over) =>
+              onChange(
+                layouts.map((each) =>
+                  each.id === layout.id
+                    ? without<Layout>({ ...each, opens: over ? 'over' : undefined })
+                    : each,
+                ),
+              )
+            }
           />
           <RowsEditor
             rows={layout.rows}

@@ -215,6 +215,13 @@ function SlotSheet({
         value={slot.handedDown ?? false}
         onChange={(handedDown) => onChange(without({ ...slot, handedDown: handedDown || undefined }) as Slot)}
       />
+      {isPage && (
+        <YesRule
+          label="In the foot of the site, around the page"
+          value={slot.inFoot ?? false}
+          onChange={(inFoot) => onChange(without({ ...slot, inFoot: inFoot || undefined }) as Slot)}
+        />
+      )}
       <Labelled
         id={`slot-${slot.id}-preset`}
         label="Begins with"

@@ -13,10 +13,13 @@ import styles from './style.module.css';
 export function TextStylesSheet({
   styles: named,
   disabled,
+  fixed,
   onChange,
 }: {
   styles: readonly TextStyle[];
   disabled: boolean;
+  /** Which there are is said elsewhere: here only how they look. */
+  fixed: boolean;
   onChange: (styles: TextStyle[]) => void;
 }): ReactElement {
   const set = (key: string, part: Partial<TextStyle>) =>
@@ -84,7 +87,7 @@ export function TextStylesSheet({
               onChange={(italic) => set(each.key, { italic })}
             />
           </div>
-          {!disabled && (
+          {!disabled && !fixed && (
             <Button
               size="small"
               color="error"
@@ -96,7 +99,7 @@ export function TextStylesSheet({
           )}
         </section>
       ))}
-      {!disabled && (
+      {!disabled && !fixed && (
         <Button
           startIcon={<Plus size={14} />}
           onClick={() =>

@@ -2,11 +2,15 @@
 import { Button, OutlinedInput } from '@mui/material';
 import { Plus, Trash2 } from 'lucide-react';
 import type { ReactElement } from 'react';
-import type { Variant } from '../../../../../core/model/fresh/house-style';
+import { grounds, type FurtherColour, type Variant } from '../../../../../core/model/fresh/house-style';
+import { without, YesRule } from '../../../../../ui/kinds/rule-inputs';
 import { keyFrom } from '../../../../../core/model/naming';
 import { Labelled } from '../../../../../ui/labelled';
 import { Chosen } from '../../../../../ui/chosen';
 import styles from './style.module.css';
+
+/** What the choice of a ground says before the key of a further colour. */
+const COLOUR = 'colour ';
 
 const rooms = [
   ['0', 'None'],
@@ -17,13 +21,20 @@ const rooms = [
 /** Named ways for a block to look, which a type may allow and an editor then chooses among. */
 export function VariantsSheet({
   variants,
+  colours,
   disabled,
+  fixed,
   onChange,
 }: {
   variants: readonly Variant[];
+  colours: readonly FurtherColour[];
   disabled: boolean;
+  /** Which there are is said elsewhere: here only how they look. */
+  fixed: boolean;
   onChange: (variants: Variant[]) => void;
 }): ReactElement {
+  const replace = (key: string, next: Variant) =>
+    onChange(variants.map((each) => (each.key === key ? next : each)));
   const set = (key: string, part: Partial<Variant>) =>
     onChange(variants.map((each) => (each.key === key ? { ...each, ...part } : each)));
   return (
@@ -35,6 +46,7 @@ export function VariantsSheet({
               <OutlinedInput
                 id={`variant-${each.key}-label`}
                 fullWidth
+                readOnly={fixed}
                 value={each.label}
                 onChange={({ target }) => set(each.key, { label: target.value })}
               />
@@ -42,14 +54,25 @@ export function VariantsSheet({
             <Chosen
               id={`variant-${each.key}-ground`}
               label="Ground"
-              value={each.ground}
+              value={each.ground === 'colour' ? `${COLOUR}${each.colour ?? ''}` : each.ground}
               options={[
                 ['none', 'None'],
                 ['sheet', 'Sheet'],
                 ['tint', 'A tint of the accent'],
                 ['accent', 'The accent'],
+                ['ink', 'The ink'],
+                ...colours.map(({ key, label }) => [`${COLOUR}${key}`, label] as const),
               ]}
-              onChange={(ground) => set(each.key, { ground })}
+              onChange={(chosen) => {
+                const { colour: _old, ...rest } = each;
+                const ground = grounds.find((one) => one === chosen);
+                replace(
+                  each.key,
+                  ground === undefined
+                    ? { ...rest, ground: 'colour', colour: chosen.slice(COLOUR.length) }
+                    : { ...rest, ground },
+                );
+              }}
             />
             <Chosen
               id={`variant-${each.key}-frame`}
@@ -73,6 +96,11 @@ export function VariantsSheet({
               ]}
               onChange={(width) => set(each.key, { width })}
             />
+            <YesRule
+              label="Words over its picture"
+              value={each.over ?? false}
+              onChange={(over) => replace(each.key, without<Variant>({ ...each, over: over || undefined }))}
+            />
             <Chosen
               id={`variant-${each.key}-room`}
               label="Room inside"
@@ -81,7 +109,7 @@ export function VariantsSheet({
               onChange={(room) => set(each.key, { room: room === '2' ? 2 : room === '1' ? 1 : 0 })}
             />
           </div>
-          {!disabled && (
+          {!disabled && !fixed && (
             <Button
               size="small"
               color="error"
@@ -93,7 +121,7 @@ export function VariantsSheet({
           )}
         </section>
       ))}
-      {!disabled && (
+      {!disabled && !fixed && (
         <Button
           startIcon={<Plus size={14} />}
           onClick={() =>
