@@ -159,6 +159,7 @@ const Count = ({ n, words }: { n: number; words: SiteWords }) => (
 /** What stands between the head and the foot of a visitor's page: what it says, what fills it, and the ways from it. */
 export function PageMain({ page, around }: Main): ReactElement {
   const { face, listing, below, beside = [], isTop } = page;
+  const { firstPage = 'hills' } = page.site.style;
   const words = wordsFor(page.locale);
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
@@ -215,11 +216,11 @@ export function PageMain({ page, around }: Main): ReactElement {
               <FacePart part="text" face={face} level={1} traced={around.traced ?? false} />
             </div>
           ) : (
-            <div className="opening">
+            <div className={isTop ? `opening on-${firstPage}` : 'opening'}>
               <div className="wide">
                 <Face face={face} level={1} traced={around.traced ?? false} />
               </div>
-              {isTop && <Horizon />}
+              {isTop && firstPage === 'hills' && <Horizon />}
             </div>
           )}
           {page.says !== undefined && page.seek !== undefined && <SearchPage page={page} />}

@@ -17,6 +17,7 @@ import {
 import {
   buttonLooks,
   cardLooks,
+  firstPages,
   footGrounds,
   grounds,
   headingWeights,
@@ -115,6 +116,7 @@ const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textS
   navigation: { enum: [...navigationLooks] },
   buttons: { enum: [...buttonLooks] },
   cards: { enum: [...cardLooks] },
+  firstPage: { enum: [...firstPages] },
   foot: { enum: [...footGrounds] },
   type: closed(['base', 'scale', 'headings', 'text'], {
     weight: { enum: [...headingWeights] },

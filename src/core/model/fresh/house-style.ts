@@ -57,6 +57,8 @@ export const navigationLooks = ['plain', 'pills', 'side'] as const;
 export const buttonLooks = ['corners', 'pills'] as const;
 /** What cards stand on: a sheet under a bar, nothing under a line, or the further colours in turn. */
 export const cardLooks = ['sheet', 'ruled', 'coloured'] as const;
+/** How a first page opens that has no picture: over a line of hills, on a panel of the accent, or plain. */
+export const firstPages = ['hills', 'panel', 'plain'] as const;
 /** What the foot of the site stands on. */
 export const footGrounds = ['none', 'tint', 'accent', 'ink'] as const;
 
@@ -87,6 +89,7 @@ export interface HouseStyle {
   navigation?: (typeof navigationLooks)[number];
   buttons?: (typeof buttonLooks)[number];
   cards?: (typeof cardLooks)[number];
+  firstPage?: (typeof firstPages)[number];
   foot?: (typeof footGrounds)[number];
   textStyles: TextStyle[];
   variants: Variant[];

@@ -89,6 +89,7 @@ const lively: HouseStyle = {
   navigation: 'pills',
   buttons: 'pills',
   cards: 'coloured',
+  firstPage: 'panel',
   foot: 'ink',
   variants: [
     quiet,
@@ -134,6 +135,7 @@ const reading: HouseStyle = {
   corners: 0,
   navigation: 'side',
   cards: 'ruled',
+  firstPage: 'plain',
   foot: 'none',
   variants: [
     quiet,

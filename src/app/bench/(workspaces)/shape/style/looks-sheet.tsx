@@ -13,7 +13,14 @@ export function LooksSheet({
   style: HouseStyle;
   onChange: (part: Partial<HouseStyle>) => void;
 }): ReactElement {
-  const { type, navigation = 'plain', buttons = 'corners', cards = 'sheet', foot = 'none' } = style;
+  const {
+    type,
+    navigation = 'plain',
+    buttons = 'corners',
+    cards = 'sheet',
+    firstPage = 'hills',
+    foot = 'none',
+  } = style;
   const setType = (part: { [K in keyof HouseStyle['type']]?: HouseStyle['type'][K] | undefined }) =>
     onChange({ type: without<HouseStyle['type']>({ ...type, ...part }) });
   return (
@@ -52,6 +59,17 @@ export function LooksSheet({
         {...(cards === 'coloured' && (style.colours ?? []).length === 0
           ? { help: 'There are no further colours yet: they stand under Colours.' }
           : {})}
+      />
+      <Chosen
+        id="first-page-look"
+        label="First page without a picture"
+        value={firstPage}
+        options={[
+          ['hills', 'Over a line of hills'],
+          ['panel', 'On a panel of the accent'],
+          ['plain', 'Plain'],
+        ]}
+        onChange={(next) => onChange({ firstPage: next })}
       />
       <Chosen
         id="foot-look"
