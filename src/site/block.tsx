@@ -6,6 +6,7 @@ import { Face, isPanorama, type Level } from './face';
 import { Listing } from './listing';
 import { NavigationList } from './navigation';
 import { Medium } from './picture';
+import { MEASURE, sizesOf } from './picture-sizes';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
@@ -34,17 +35,19 @@ function Slides({
   level,
   locale,
   traced,
+  wide,
 }: {
   block: DrawnBlock;
   level: Level;
   locale: string;
   traced: boolean;
+  wide: number;
 }): ReactElement {
   const { further: slides = [], ...rest } = block.face;
   const inside = rest.heading ? (Math.min(4, level + 1) as Level) : level;
   return (
     <>
-      {Object.keys(rest).length > 0 && <Face face={rest} level={level} traced={traced} />}
+      {Object.keys(rest).length > 0 && <Face face={rest} level={level} traced={traced} wide={wide} />}
       <Slideshow
         id={block.id}
         name={rest.heading?.[0]?.words ?? ''}
@@ -52,9 +55,9 @@ function Slides({
         slides={slides.map((slide, i) => ({
           key: String(i),
           shown: slide.media ? (
-            <Medium media={slide.media} words={slide.words} />
+            <Medium media={slide.media} words={slide.words} sizes={sizesOf(wide)} />
           ) : slide.face ? (
-            <Face face={slide.face} level={inside} />
+            <Face face={slide.face} level={inside} wide={wide} />
           ) : (
             slide.words
           ),
@@ -92,10 +95,13 @@ export const Block = memo(function Block({
   block,
   level,
   around,
+  wide = MEASURE,
 }: {
   block: DrawnBlock;
   level: Level;
   around: BlockContext;
+  /** How wide (px) it stands in a wide window. */
+  wide?: number;
 }): ReactElement {
   const { traced = false, arranged } = around;
   const mark = arranged?.marks.get(block.id);
@@ -105,8 +111,9 @@ export const Block = memo(function Block({
   // What a shared block holds is arranged where that is kept.
   const { arranged: _arranged, ...apart } = around;
   const within = type === placedSharedKey ? apart : around;
-  const slot = (id: string): ReactNode => (
-    <Slot slot={id} of={block.id} blocks={slots[id] ?? []} level={inside} around={within} />
+  const own = variant?.width === 'full' ? MEASURE : wide;
+  const slot = (id: string, width = own): ReactNode => (
+    <Slot slot={id} of={block.id} blocks={slots[id] ?? []} level={inside} around={within} wide={width} />
   );
   const placed = new Set(
     (rows ?? []).flatMap(({ cells }) =>
@@ -123,14 +130,14 @@ export const Block = memo(function Block({
     >
       <div className="inner">
         {behaves === 'slideshow' ? (
-          <Slides block={block} level={level} locale={around.locale} traced={traced} />
+          <Slides block={block} level={level} locale={around.locale} traced={traced} wide={own} />
         ) : behaves === 'contact' ? (
           <Contact block={block} level={level} around={around} />
         ) : (
           <>
             {behaves === 'trail' && <Trail {...around} />}
             {(Object.keys(face).length > 0 || placed.size > 0) && (
-              <Face face={face} level={level} rows={rows} slot={slot} traced={traced} />
+              <Face face={face} level={level} rows={rows} slot={slot} traced={traced} wide={own} />
             )}
             {listing && (
               <Listing
@@ -139,6 +146,7 @@ export const Block = memo(function Block({
                 locale={around.locale}
                 id={`b-${block.id}`}
                 traced={traced}
+                wide={own}
               />
             )}
             {navigation && navigation.length > 0 && (
@@ -165,6 +173,7 @@ export function Slot({
   blocks,
   level,
   around,
+  wide = MEASURE,
 }: {
   slot: string;
   /** The block that owns it; nothing for the page. */
@@ -172,8 +181,12 @@ export function Slot({
   blocks: readonly DrawnBlock[];
   level: Level;
   around: BlockContext;
+  /** How wide (px) it stands in a wide window. */
+  wide?: number;
 }): ReactElement {
-  const drawn = blocks.map((block) => <Block key={block.id} block={block} level={level} around={around} />);
+  const drawn = blocks.map((block) => (
+    <Block key={block.id} block={block} level={level} around={around} wide={wide} />
+  ));
   if (!around.arranged) return <>{drawn}</>;
   const { key, label } = around.arranged.slot(slot, of);
   return (

@@ -4,6 +4,7 @@ import { partKeys, type PartKey } from '../core/mapping/parts';
 import type { FaceRow } from '../core/model/document';
 import { Formatted } from './formatted';
 import { Medium } from './picture';
+import { MEASURE, sizesOf } from './picture-sizes';
 
 export type Level = 1 | 2 | 3 | 4;
 
@@ -14,17 +15,21 @@ export interface FaceProps {
   /** Where the parts stand; without rows, one below the other in their own order. */
   rows?: readonly FaceRow[] | undefined;
   /** What stands in a slot that a row places. */
-  slot?: ((slot: string) => ReactNode) | undefined;
+  slot?: ((slot: string, wide: number) => ReactNode) | undefined;
   /** Name the field behind each part, for an editor who points at it. Visitors' pages go without. */
   traced?: boolean;
   /** What stands below all parts. */
   foot?: ReactNode;
+  /** How wide (px) it stands in a wide window. */
+  wide?: number | undefined;
 }
 
 type Draw = {
   face: FaceContent;
   level: Level;
   traced: boolean;
+  /** How wide (px) it stands in a wide window. */
+  wide?: number;
   /** Whether its picture is the first that is seen of the page, as wide as the window. */
   first?: boolean;
 };
@@ -130,7 +135,8 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
             <Medium
               media={first.media}
               words={first.words}
-              {...(draw.first ? { sizes: '100vw', first: true } : {})}
+              sizes={draw.first ? '100vw' : sizesOf(draw.wide ?? MEASURE / 2)}
+              first={draw.first ?? false}
             />
           )}
         </div>
@@ -263,13 +269,23 @@ export const FacePart = ({
   level,
   traced = false,
   first = false,
-}: { part: PartKey; first?: boolean } & Pick<FaceProps, 'face' | 'level' | 'traced'>): ReactElement => (
-  <>{drawPart(part, { face, level, traced, first })}</>
-);
+  wide = MEASURE / 2,
+}: { part: PartKey; first?: boolean } & Pick<
+  FaceProps,
+  'face' | 'level' | 'traced' | 'wide'
+>): ReactElement => <>{drawPart(part, { face, level, traced, first, wide })}</>;
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
-export function Face({ face, level, rows, slot, traced = false, foot }: FaceProps): ReactElement {
-  const draw: Draw = { face, level, traced };
+export function Face({
+  face,
+  level,
+  rows,
+  slot,
+  traced = false,
+  foot,
+  wide = MEASURE / 2,
+}: FaceProps): ReactElement {
+  const draw: Draw = { face, level, traced, wide };
   if (!rows || rows.length === 0)
     return (
       <article className="face">
@@ -285,10 +301,10 @@ export function Face({ face, level, rows, slot, traced = false, foot }: FaceProp
             <div className={`cell w-${width}`} key={c}>
               {holds.map((held) =>
                 typeof held === 'string' ? (
-                  drawPart(held, draw)
+                  drawPart(held, { ...draw, wide: (wide * width) / 12 })
                 ) : (
                   <div className="in-slot" key={held.slot}>
-                    {slot?.(held.slot)}
+                    {slot?.(held.slot, (wide * width) / 12)}
                   </div>
                 ),
               )}

@@ -1,4 +1,5 @@
 import { paletteParts, type HouseStyle, type Palette } from '../core/model/document';
+import { families } from './font-faces';
 import { veilFor, wordsOn, type TextStyle, type Variant } from '../core/model/fresh/house-style';
 
 /** What stands on something else than paper: the ground, and the words on it. */
@@ -21,8 +22,6 @@ const colours = ({ palette, dark, colours: further = [] }: HouseStyle, isDark: b
     `--veil: color-mix(in srgb, ${own.paper} ${Math.round(veilFor(own.ink, own.paper) * 100)}%, transparent);`,
   ].join(' ');
 };
-
-const faces = { reading: 'Literata, Georgia, serif', plain: "'Hanken Grotesk', sans-serif" } as const;
 
 /** Between these widths (px) of a window, sizes grow from their least to what the house style says. */
 const NARROW = 360;
@@ -53,7 +52,7 @@ function sizes({ type, space, corners, buttons, navigation }: HouseStyle, across
     `--space: ${growing(Math.round(space * SPACE_LEFT), space, `var(--across, ${across})`)};`,
     `--corner: ${corners}px; --button-corner: ${buttons === 'pills' ? '99px' : `${corners}px`};`,
     `--heading-weight: ${type.weight ?? 600}; --heading-letters: ${type.tight ? '-0.035em' : '-0.015em'};`,
-    `--headings: ${faces[type.headings]}; --reading: ${faces[type.text]};`,
+    `--headings: ${families[type.headings]}; --reading: ${families[type.text]}; --plain: ${families.plain};`,
     // The one measure of everything on a page, and the margin beside it.
     `--measure: 1168px; --margin: ${growing(18, 24, `var(--across, ${across})`)};`,
     `--mark-corner: ${buttons === 'pills' || navigation === 'pills' ? '99px' : '2px'};`,
@@ -108,7 +107,7 @@ function variantRule(variant: Variant): string {
 }
 
 const styleRule = ({ key, size, weight, italic, colour, face }: TextStyle): string =>
-  `.t-${key} { font-size: ${size}em; line-height: 1.45; font-weight: ${weight};${italic ? ' font-style: italic;' : ''} color: var(--${colour}); font-family: ${faces[face]}; }`;
+  `.t-${key} { font-size: ${size}em; line-height: 1.45; font-weight: ${weight};${italic ? ' font-style: italic;' : ''} color: var(--${colour}); font-family: ${families[face]}; }`;
 
 /** Cards on the further colours in turn, where the house style asks for that. */
 const cardRules = ({ cards, colours: further = [] }: HouseStyle): string[] =>

@@ -10,11 +10,12 @@ import { Timeline } from './arrangements/timeline';
 import { Byline } from './byline';
 import { Face } from './face';
 import { Facets } from './facets';
+import { MEASURE } from './picture-sizes';
 import { ResultWays } from './result-ways';
 import { Slideshow } from './slideshow';
 import { wordsFor } from './words';
 
-const Slides = ({ listing, level, locale, id, traced }: Arranged): ReactElement => (
+const Slides = ({ listing, level, locale, id, traced, wide }: Arranged): ReactElement => (
   <Slideshow
     id={id}
     name={listing.heading}
@@ -26,6 +27,7 @@ const Slides = ({ listing, level, locale, id, traced }: Arranged): ReactElement 
           face={item.face}
           level={level}
           traced={traced}
+          wide={wide}
           foot={<Byline byline={item.byline} locale={locale} />}
         />
       ),
@@ -53,10 +55,12 @@ interface Props {
   /** What the ids of its parts begin with. */
   id: string;
   traced?: boolean;
+  /** How wide (px) it stands in a wide window. */
+  wide?: number;
 }
 
 /** A listing in its arrangement, under its heading. */
-export function Listing({ listing, level, locale, id, traced = false }: Props): ReactElement {
+export function Listing({ listing, level, locale, id, traced = false, wide = MEASURE }: Props): ReactElement {
   const Heading = `h${level}` as const;
   const Arranged = drawn[listing.arrangement];
   return (
@@ -66,7 +70,14 @@ export function Listing({ listing, level, locale, id, traced = false }: Props): 
       {listing.items.length === 0 ? (
         <p className="nothing">{wordsFor(locale).nothing}</p>
       ) : (
-        <Arranged listing={listing} level={listing.heading ? 3 : 2} locale={locale} id={id} traced={traced} />
+        <Arranged
+          listing={listing}
+          level={listing.heading ? 3 : 2}
+          locale={locale}
+          id={id}
+          traced={traced}
+          wide={wide}
+        />
       )}
       {listing.fullList && (
         <p className="full-list">

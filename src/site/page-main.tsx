@@ -6,6 +6,7 @@ import { Slot, type BlockContext } from './block';
 import { Face, FacePart, isPanorama } from './face';
 import { Listing } from './listing';
 import { sayingsFor } from './sayings';
+import { MEASURE } from './picture-sizes';
 import { SearchPage } from './search';
 import { wordsFor, type SiteWords } from './words';
 
@@ -122,7 +123,14 @@ function LaidOut({
                 <div className={`cell w-${width}`} key={c}>
                   {runsOf(holds).map((run, i) =>
                     typeof run === 'string' ? (
-                      <Slot key={run} slot={run} blocks={slots[run] ?? []} level={2} around={around} />
+                      <Slot
+                        key={run}
+                        slot={run}
+                        blocks={slots[run] ?? []}
+                        level={2}
+                        around={around}
+                        wide={(MEASURE * width) / 12}
+                      />
                     ) : (
                       run.some((part) => page.face[part]) && (
                         <article className="face" key={i}>
@@ -133,6 +141,7 @@ function LaidOut({
                               face={page.face}
                               level={1}
                               traced={around.traced ?? false}
+                              wide={(MEASURE * width) / 12}
                             />
                           ))}
                         </article>

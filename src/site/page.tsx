@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
+import { firstFonts } from './font-faces';
 import { HeadNavigation, NavigationList } from './navigation';
 import { FootSlots, PageMain } from './page-main';
 import { sayingsFor } from './sayings';
@@ -62,6 +63,9 @@ export function Page({
         {page.feeds && (
           <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />
         )}
+        {[...new Set([firstFonts[site.style.type.headings], firstFonts.plain])].map((font) => (
+          <link key={font} rel="preload" as="font" type="font/woff2" crossOrigin="" href={font} />
+        ))}
         <link rel="icon" href="data:," />
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}

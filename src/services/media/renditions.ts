@@ -8,6 +8,7 @@ import { parseEdit, seenPart, type PictureEdit } from '../../core/content/pictur
 import { isId, newId, type Id } from '../../core/ids';
 import { mediaAddress, mediaById, originalOf, type MediaRow } from '../../store/media';
 import type { Installation } from '../runtime/installation';
+import { log } from '../runtime/log';
 import { folderOf, mediaBounds } from './files';
 
 /** A file as it can be sent: where it lies, and what it is. */
@@ -27,8 +28,13 @@ export interface Rendition {
   editAs: string;
 }
 
+/** As what a size is made. */
+type SizeFormat = 'webp' | 'avif';
+
 /** How many sizes are made at once: the machine has other work. */
 const making = new PQueue({ concurrency: 2 });
+/** Behind everything that somebody waits for. */
+const BESIDE = -1;
 /** What is being made now, so that many who ask for one size wait for one making. */
 const underWay = new Map<string, Promise<void>>();
 
@@ -50,14 +56,15 @@ export function renditionAsked(asked: URLSearchParams): Rendition | undefined | 
 }
 
 /** A size is told by what it is a size of: a medium may become another file. */
-const nameOf = ({ hash }: MediaRow, { width, ratio, x, y, editAs }: Rendition): string =>
-  `${hash.slice(0, 8)}${editAs && `-${editAs}`}-${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.webp`;
+const nameOf = ({ hash }: MediaRow, { width, ratio, x, y, editAs }: Rendition, format: SizeFormat): string =>
+  `${hash.slice(0, 8)}${editAs && `-${editAs}`}-${width}${ratio === undefined ? '' : `-${ratio.toFixed(3)}-${x.toFixed(2)}-${y.toFixed(2)}`}.${format}`;
 
 /** Makes a size of a picture at a path. */
 async function make(
   from: string,
   row: MediaRow,
   { width, ratio, x, y, edit, editAs }: Rendition,
+  format: SizeFormat,
   to: string,
 ): Promise<void> {
   const limits = { limitInputPixels: mediaBounds.pixels };
@@ -81,7 +88,8 @@ async function make(
     };
   }
   if (w > 0 && h > 0 && (editAs !== '' || ratio !== undefined)) picture = picture.extract(seen);
-  await picture.resize({ width, withoutEnlargement: true }).webp({ quality: 80 }).toFile(to);
+  const sized = picture.resize({ width, withoutEnlargement: true });
+  await (format === 'avif' ? sized.avif({ quality: 55, effort: 3 }) : sized.webp({ quality: 80 })).toFile(to);
 }
 
 const isThere = (path: string): Promise<boolean> =>
@@ -95,18 +103,22 @@ async function makeOnce(
   { renditions }: Installation,
   path: string,
   write: (half: string) => Promise<void>,
+  priority = 0,
 ): Promise<void> {
   if (await renditions.has(path)) return;
   const made =
     underWay.get(path) ??
-    making.add(async () => {
-      await mkdir(dirname(path), { recursive: true });
-      // Written beside and moved into place, so that nobody reads half a file.
-      const half = `${path}.${newId()}.part`;
-      await write(half);
-      await rename(half, path);
-      await renditions.made(path);
-    });
+    making.add(
+      async () => {
+        await mkdir(dirname(path), { recursive: true });
+        // Written beside and moved into place, so that nobody reads half a file.
+        const half = `${path}.${newId()}.part`;
+        await write(half);
+        await rename(half, path);
+        await renditions.made(path);
+      },
+      { priority },
+    );
   underWay.set(path, made);
   await made.finally(() => underWay.delete(path));
 }
@@ -149,19 +161,38 @@ async function bare(installation: Installation, row: MediaRow): Promise<MediaFil
   return { path, mime: row.mime };
 }
 
+/** How often a size is asked for until it is worth packing tighter: AVIF takes many times as long to make. */
+const WORTH_AVIF = 3;
+/** By the path of a size: how often it was asked for by browsers that take AVIF. */
+const asked = new LRUCache<string, number>({ max: 5_000 });
+
 /**
- * A picture in one of the sizes it can be had in; made once, and kept while it is used. Undefined where the picture itself
- * lies there no more.
+ * A picture in one of the sizes it can be had in; made once, and kept while it is used. As WebP at first; as AVIF for
+ * browsers that take it, once it was asked for often enough to be made beside other work. Undefined where the picture
+ * itself lies there no more.
  */
 async function inSize(
   installation: Installation,
   row: MediaRow,
   rendition: Rendition,
+  takesAvif: boolean,
 ): Promise<MediaFile | undefined> {
-  const path = join(folderOf(installation, row.uuid), 'sizes', nameOf(row, rendition));
+  const { renditions } = installation;
+  const pathAs = (format: SizeFormat) =>
+    join(folderOf(installation, row.uuid), 'sizes', nameOf(row, rendition, format));
+  const [path, tighter] = [pathAs('webp'), pathAs('avif')];
+  if (takesAvif && (await renditions.has(tighter))) return { path: tighter, mime: 'image/avif' };
   const original = join(folderOf(installation, row.uuid), row.file);
-  if (!(await installation.renditions.has(path)) && !(await isThere(original))) return undefined;
-  await makeOnce(installation, path, (half) => make(original, row, rendition, half));
+  if (!(await renditions.has(path)) && !(await isThere(original))) return undefined;
+  await makeOnce(installation, path, (half) => make(original, row, rendition, 'webp', half));
+  if (takesAvif) {
+    const times = (asked.get(path) ?? 0) + 1;
+    asked.set(path, times);
+    if (times === WORTH_AVIF)
+      makeOnce(installation, tighter, (half) => make(original, row, rendition, 'avif', half), BESIDE).catch(
+        (error: unknown) => log.warn({ error }, 'A picture is not packed tighter.'),
+      );
+  }
   return { path, mime: 'image/webp' };
 }
 
@@ -174,12 +205,13 @@ export async function mediaFile(
   id: Id,
   file: string,
   rendition: Rendition | 'bare' | undefined,
+  takesAvif = false,
 ): Promise<MediaFile | undefined> {
   const row = isId(id) ? await mediaById(installation.content, id) : undefined;
   // The workspaces know a picture in a text by its id alone.
   if (!row || (row.file !== file && file !== 'here')) return undefined;
   if (row.sort === 'picture' && rendition)
-    return rendition === 'bare' ? bare(installation, row) : inSize(installation, row, rendition);
+    return rendition === 'bare' ? bare(installation, row) : inSize(installation, row, rendition, takesAvif);
   return { path: join(folderOf(installation, row.uuid), row.file), mime: row.mime };
 }
 

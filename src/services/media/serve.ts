@@ -62,9 +62,10 @@ export async function serveMedium(
         id,
         decodeURIComponent(file),
         rendition ?? (asItCame ? undefined : 'bare'),
+        /\bimage\/avif\b/.test(request.headers.accept ?? ''),
       )
     : undefined;
-  if (rendition === undefined) response.setHeader('Vary', 'Cookie');
+  response.setHeader('Vary', rendition === undefined ? 'Cookie' : 'Accept');
   if (!found) {
     const moved = await fileInItsPlace(installation, id, decodeURIComponent(file));
     if (moved === undefined || moved === pathname) return refuse(response, 404, 'There is no such file.');

@@ -11,6 +11,8 @@ export interface Arranged {
   id: string;
   /** Name the entry and field behind each part, for an editor who points at it. */
   traced: boolean;
+  /** How wide (px) the listing stands in a wide window. */
+  wide: number;
 }
 
 export const entryOf = (traced: boolean, id: string) => (traced ? { 'data-entry': id } : {});

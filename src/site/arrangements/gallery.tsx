@@ -2,8 +2,12 @@ import type { ReactElement } from 'react';
 import type { Item } from '../../core/mapping/arrangement/arrange';
 import { Byline } from '../byline';
 import { Face, FacePart } from '../face';
+import { widthOfItem } from '../picture-sizes';
 import { wordsFor } from '../words';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
+
+/** How wide (px) the larger view of a picture is at most. */
+const LARGE = 840;
 
 const nameOf = ({ face }: Item): string => face.heading?.[0]?.words ?? face.picture?.[0]?.media?.alt ?? '';
 
@@ -11,9 +15,10 @@ const nameOf = ({ face }: Item): string => face.heading?.[0]?.words ?? face.pict
  * Pictures close together. Each opens larger over the page, with what else is said of it; the browser itself
  * opens and closes it, without script.
  */
-export function Gallery({ listing, level, locale, id, traced }: Arranged): ReactElement {
+export function Gallery({ listing, level, locale, id, traced, wide }: Arranged): ReactElement {
   const words = wordsFor(locale);
   const { items } = listing;
+  const shown = items.flatMap(({ face }, i) => (face.picture?.[0]?.media ? [i] : []));
   const large = (place: number) => `${id}-g${place + 1}`;
   return (
     <ul className={`items ${setOutClasses(listing)}`}>
@@ -29,7 +34,7 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
         return (
           <li key={item.id} {...entryOf(traced, item.id)}>
             <button type="button" className="opens" popoverTarget={large(i)} aria-label={words.larger(name)}>
-              <FacePart part="picture" face={item.face} level={level} />
+              <FacePart part="picture" face={item.face} level={level} wide={widthOfItem(listing, wide, i)} />
             </button>
             {item.face.heading && <p className="name">{name}</p>}
             <div id={large(i)} popover="auto" className="large" role="dialog" aria-label={name}>
@@ -42,6 +47,7 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
                   })) as typeof picture,
                 }}
                 level={level}
+                wide={LARGE}
               />
               <Face
                 face={rest}
@@ -50,6 +56,17 @@ export function Gallery({ listing, level, locale, id, traced }: Arranged): React
                 foot={<Byline byline={item.byline} locale={locale} />}
               />
               <p className="ways">
+                {[
+                  [shown[shown.indexOf(i) - 1], words.previous],
+                  [shown[shown.indexOf(i) + 1], words.next],
+                ].map(([to, word]) =>
+                  typeof to === 'number' ? (
+                    // Showing another closes this one.
+                    <button type="button" key={word} popoverTarget={large(to)} popoverTargetAction="show">
+                      {word}
+                    </button>
+                  ) : null,
+                )}
                 <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">
                   {words.close}
                 </button>

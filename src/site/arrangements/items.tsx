@@ -1,21 +1,28 @@
 import type { ReactElement } from 'react';
 import { Byline } from '../byline';
 import { Face } from '../face';
+import { widthOfItem } from '../picture-sizes';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
 
 /** Cards, rows, lead and rows: a list of faces, which the stylesheet sets side by side or one below the other. */
-export const Items = ({ listing, level, traced, locale }: Arranged): ReactElement => (
+export const Items = ({ listing, level, traced, locale, wide }: Arranged): ReactElement => (
   <ul className={`items ${setOutClasses(listing)}`}>
-    {listing.items.map(({ id, face, byline }) => (
+    {listing.items.map(({ id, face, byline }, i) => (
       <li key={id} {...entryOf(traced, id)}>
-        <Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} />
+        <Face
+          face={face}
+          level={level}
+          traced={traced}
+          wide={widthOfItem(listing, wide, i)}
+          foot={<Byline byline={byline} locale={locale} />}
+        />
       </li>
     ))}
   </ul>
 );
 
 /** One line of faces that is moved along sideways, by hand, by keyboard or by touch. */
-export const Strip = ({ listing, level, traced, locale }: Arranged): ReactElement => (
+export const Strip = ({ listing, level, traced, locale, wide }: Arranged): ReactElement => (
   <ul
     className={`items ${setOutClasses(listing)}`}
     tabIndex={0}
@@ -26,9 +33,15 @@ export const Strip = ({ listing, level, traced, locale }: Arranged): ReactElemen
       )
     }
   >
-    {listing.items.map(({ id, face, byline }) => (
+    {listing.items.map(({ id, face, byline }, i) => (
       <li key={id} {...entryOf(traced, id)}>
-        <Face face={face} level={level} traced={traced} foot={<Byline byline={byline} locale={locale} />} />
+        <Face
+          face={face}
+          level={level}
+          traced={traced}
+          wide={widthOfItem(listing, wide, i)}
+          foot={<Byline byline={byline} locale={locale} />}
+        />
       </li>
     ))}
   </ul>

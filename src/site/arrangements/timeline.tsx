@@ -17,6 +17,7 @@ export function Timeline({ listing, level, locale, traced }: Arranged): ReactEle
             {items.map(({ id, face, byline }) => (
               <li key={id} {...entryOf(traced, id)}>
                 <Face
+                  wide={200}
                   face={face}
                   level={Math.min(4, level + 1) as Level}
                   traced={traced}
