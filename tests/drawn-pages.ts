@@ -19,7 +19,7 @@ export class DrawnPages {
     const found = await visit(this.installation, address);
     if (found.found === 'page') this.kept.set(address, found);
     return found.found === 'page'
-      ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js' })
+      ? renderPage(found.page, { stylesheet: '/site.css', script: '/site.js', icon: '/site-icon.svg' })
       : found.found;
   }
 

@@ -29,6 +29,7 @@ export function siteFiles({ key: site, style }: { key: string; style: HouseStyle
   return {
     stylesheet: `/site.css?site=${encodeURIComponent(site)}&v=${version}`,
     script: `/site.js?v=${scriptVersion}`,
+    icon: `/site-icon.svg?site=${encodeURIComponent(site)}&v=${version}`,
   };
 }
 

@@ -22,7 +22,7 @@ const block = (part: Partial<DrawnBlock>): DrawnBlock => ({
 });
 const html = (part: Partial<DrawnBlock>, level: 2 | 3 = 2) =>
   renderToStaticMarkup(createElement(Block, { block: block(part), level, around }));
-const files = { stylesheet: '/site.css', script: '/site.js' };
+const files = { stylesheet: '/site.css', script: '/site.js', icon: '/site-icon.svg' };
 const style = emptyModel('en').houseStyle;
 
 describe('a block', () => {

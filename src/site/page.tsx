@@ -1,6 +1,7 @@
 import type { ReactElement } from 'react';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { firstFonts } from './font-faces';
+import { FoundBy } from './found-by';
 import { HeadNavigation, NavigationList } from './navigation';
 import { FootSlots, PageMain } from './page-main';
 import { sayingsFor } from './sayings';
@@ -19,12 +20,14 @@ export function Page({
   page,
   stylesheet,
   script,
+  icon,
 }: {
   page: VisitorPage;
   stylesheet: string;
   script: string;
+  icon: string;
 }): ReactElement {
-  const { site, navigation, foot, face, listing, isTop, languages } = page;
+  const { site, navigation, foot, listing, isTop, languages } = page;
   const words = wordsFor(page.locale);
   const results = listing?.results;
   const [previous, next] = results
@@ -34,7 +37,6 @@ export function Page({
   const bodyClass = [isTop ? 'top' : '', isSide && navigation.length > 0 ? 'side' : '']
     .filter(Boolean)
     .join(' ');
-  const description = face.summary?.[0]?.words;
   return (
     <html lang={page.locale}>
       <head>
@@ -49,14 +51,9 @@ export function Page({
             .filter(Boolean)
             .join(' – ')}
         </title>
-        {description && <meta name="description" content={description} />}
-        {languages.map(({ locale, address }) => (
-          <link key={locale} rel="alternate" hrefLang={locale} href={address} />
-        ))}
+        <FoundBy page={page} />
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}
-        {page.canonical !== undefined && <link rel="canonical" href={page.canonical} />}
-        {page.filtered && <meta name="robots" content="noindex" />}
         {page.feeds && (
           <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />
         )}
@@ -66,7 +63,17 @@ export function Page({
         {[...new Set([firstFonts[site.style.type.headings], firstFonts.plain])].map((font) => (
           <link key={font} rel="preload" as="font" type="font/woff2" crossOrigin="" href={font} />
         ))}
-        <link rel="icon" href="data:," />
+        <link rel="icon" href={icon} type="image/svg+xml" />
+        <meta name="theme-color" content={site.style.palette.paper} media="(prefers-color-scheme: light)" />
+        <meta name="theme-color" content={site.style.dark.paper} media="(prefers-color-scheme: dark)" />
+        {page.seek !== undefined && (
+          <link
+            rel="search"
+            type="application/opensearchdescription+xml"
+            href={`/opensearch.xml?at=${encodeURIComponent(page.seek)}`}
+            title={site.label}
+          />
+        )}
         <link rel="stylesheet" href={stylesheet} />
         {turnsSlides(page) && <script defer src={script} />}
       </head>

@@ -12,7 +12,7 @@ import { siteStylesheet, styleFiles } from './stylesheet';
 
 const style = emptyModel('en').houseStyle;
 const texts = styleFiles.map((file) => readFileSync(join(__dirname, 'styles', file), 'utf8'));
-const files = { stylesheet: '/site.css?v=1', script: '/site.js?v=1' };
+const files = { stylesheet: '/site.css?v=1', script: '/site.js?v=1', icon: '/site-icon.svg?v=1' };
 const shown = (...words: string[]) => words.map((each) => ({ words: each, field: 'f1', step: 0 }));
 const face = {
   kicker: shown('Bird', 'Rare'),

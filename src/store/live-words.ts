@@ -1,7 +1,7 @@
 import { soughtAsMatch, type Sought } from '../core/content/sought-words';
 import type { Id } from '../core/ids';
 import type { Reader, WriteTransaction } from './database';
-import { anyOf, raw, sql } from './sql';
+import { anyOf, raw, sql, type Sql } from './sql';
 
 /**
  * The words of each live version in one language lie in one row of the visitors' search, whose key says both: the
@@ -89,3 +89,7 @@ export async function liveWithWords(
      ORDER BY ${order} LIMIT ${most}`,
   );
 }
+
+/** The numbers of the languages in which a live version `v` says something, joined by commas. */
+export const versionLanguages: Sql = sql`(SELECT group_concat(d.id & ${LANGUAGE}) FROM live_words_docsize d
+  WHERE d.id BETWEEN (v.id << ${SHIFT}) AND (v.id << ${SHIFT}) + ${LANGUAGE})`;

@@ -88,7 +88,15 @@ export interface VisitorPage {
   /** `home`: where its top page stands in the page's language. */
   site: { key: string; label: string; home: string; style: HouseStyle };
   /** The languages it can be read in, this one among them; empty where there is only one. */
-  languages: { locale: string; address: string; here: boolean }[];
+  languages: {
+    locale: string;
+    address: string;
+    here: boolean;
+    /** Whether the page truly says something in it, and does not only fall back to the main one. */
+    said?: boolean;
+  }[];
+  /** What the addresses of the site begin with where they are told to others: https://… */
+  origin?: string;
   title: string;
   address: string;
   /** Where the entry that it shows has its home, where that is another page: search engines are led there. */

@@ -10,5 +10,6 @@ export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';
 export { type Visit, visit } from './visit';
 export { seenPage } from './seen';
+export { siteMap } from './site-map';
 export { sharedPreview } from './shared-preview';
 export { starterPreview } from './starter-preview';

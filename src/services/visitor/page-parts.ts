@@ -283,16 +283,22 @@ export function drawWays(
 /** What every page of a site is drawn with. */
 export function frameOf(
   installation: Installation,
-  { standing: { page }, language, results = 1 }: Asked,
+  { standing: { page, entry }, body, language, results = 1 }: Asked,
   address: string,
-): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop' | 'seek'> {
+): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop' | 'seek' | 'origin'> {
+  const { locale: main } = installation.model;
+  const translated = { ...body.translations, ...entry?.localized.translations };
   const site = siteDrawn(installation, siteOf(installation, page.site), language);
   return {
     locale: language ?? installation.model.locale,
     site,
     seek: site.home,
     address: resultAddress(visitorAddress(installation, language, address), results),
-    languages: languagesOf(installation, address, results, language),
+    languages: languagesOf(installation, address, results, language).map((each) => ({
+      ...each,
+      said: each.locale === main || Object.keys(translated[each.locale] ?? {}).length > 0,
+    })),
+    origin: installation.settings.address,
     isTop: page.parent === null,
   };
 }

@@ -131,7 +131,7 @@ test('only a page with slides has a script', async () => {
     slots: {},
     listing: listing(arrangement),
   });
-  const files = { stylesheet: '/site.css', script: '/site.js?v=1' };
+  const files = { stylesheet: '/site.css', script: '/site.js?v=1', icon: '/site-icon.svg' };
   for (const arrangement of arrangements) {
     const html = await renderPage(page(arrangement), files);
     expect([arrangement, html.includes('<script')]).toEqual([arrangement, arrangement === 'slideshow']);
