@@ -16,6 +16,7 @@ import {
   countVisit,
   healthOf,
   type Installation,
+  keepSoughtInVain,
   keepVisits,
   log,
   packingFor,
@@ -227,7 +228,10 @@ async function start(): Promise<void> {
     () => void redraw().catch((error: unknown) => log.error({ error }, 'A page is not drawn again.')),
     REDRAW_EVERY,
   );
-  const keep = () => keepVisits(installation).catch((error: unknown) => log.error({ error }, 'Visits wait.'));
+  const keep = () =>
+    Promise.all([keepVisits(installation), keepSoughtInVain(installation)]).catch((error: unknown) =>
+      log.error({ error }, 'Visits wait.'),
+    );
   const keeping = setInterval(() => void keep(), KEEP_VISITS);
   const optimizing = setInterval(
     () =>

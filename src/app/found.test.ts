@@ -6,7 +6,8 @@ import type { VisitorPage } from '../core/site/visitor-page';
 import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../services/entries';
 import { importModel } from '../services/model';
 import { addPage, changePage, page, publishPage, withdrawPage } from '../services/pages';
-import { missingPage, siteMap, visit } from '../services/visitor';
+import { keepSoughtInVain } from '../services/runtime';
+import { missingPage, siteMap, soughtInVain, visit } from '../services/visitor';
 
 const title = { title: { label: 'Title', required: true, localised: true } };
 const model = documentFrom({
@@ -174,6 +175,27 @@ test('what is typed is never read as a question of its own, and nothing found he
     expect((await sought(words)).total).toBeGreaterThanOrEqual(0);
   const none = await sought('zeppelin', { page: '-3', of: 'nothing' });
   expect([none.total, none.page.below.map(({ address }) => address)]).toEqual([0, ['/index', '/wet-feet']]);
+});
+
+test('what is sought in vain is counted by words and language, and who sought it is not', async () => {
+  const seek = async (...typed: string[]) => {
+    for (const each of typed) await sought(each);
+    await keepSoughtInVain(small.installation);
+  };
+  await seek('Zeppelin', ' zéppelin ', 'heron', '', 'x'.repeat(80), 'hovercraft');
+  await seek('zeppelin');
+  await sought('zeppelin', {}, '/fr');
+  await keepSoughtInVain(small.installation);
+  const { total, items } = await soughtInVain(small.installation, {});
+  expect([total, items.map(({ words, language, times }) => [words, language, times])]).toEqual([
+    3,
+    [
+      ['zeppelin', 'en-GB', 3],
+      ['hovercraft', 'en-GB', 1],
+      ['zeppelin', 'fr', 1],
+    ],
+  ]);
+  expect(items.every((each) => Object.keys(each).sort().join() === 'language,last,times,words')).toBe(true);
 });
 
 const missing = async (address: string): Promise<[boolean, VisitorPage]> => {

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import type { HouseStyle } from '../core/model/document';
 import type { SiteFiles } from '../site/render';
 import { siteStylesheet, styleFiles } from '../site/stylesheet';
-import { slideScript } from '../site/turn-slides';
+import { siteScript } from '../site/script';
 
 const versionOf = (text: string): string => createHash('sha256').update(text).digest('hex').slice(0, 16);
-const scriptVersion = versionOf(slideScript);
+const scriptVersion = versionOf(siteScript);
 const versions = new Map<string, string>();
 
 let texts: readonly string[] | undefined;

@@ -94,6 +94,7 @@ export const routes = {
   changeSite: { method: 'PATCH', path: '/sites/{id}' },
   removeSite: { method: 'DELETE', path: '/sites/{id}' },
   oldAddresses: { method: 'GET', path: '/addresses/old' },
+  soughtInVain: { method: 'GET', path: '/search/in-vain' },
   pages: { method: 'GET', path: '/pages' },
   addPage: { method: 'POST', path: '/pages' },
   treeSeen: { method: 'GET', path: '/pages/tree' },

@@ -6,6 +6,7 @@ import { Slot, type BlockContext } from './block';
 import { Face, FacePart, isPanorama } from './face';
 import { Listing } from './listing';
 import { sayingsFor } from './sayings';
+import { PageActs } from './page-acts';
 import { MEASURE } from './picture-sizes';
 import { SearchPage } from './search';
 import { wordsFor, type SiteWords } from './words';
@@ -252,6 +253,11 @@ export function PageMain({ page, around }: Main): ReactElement {
             </ul>
           </div>
         </section>
+      )}
+      {page.acts && (
+        <div className="wide">
+          <PageActs page={page} />
+        </div>
       )}
       {page.neighbours && (
         <nav className="neighbours" aria-label={words.neighbours}>

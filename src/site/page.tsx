@@ -8,7 +8,7 @@ import { sayingsFor } from './sayings';
 import { SearchField } from './search';
 import { nameOfLanguage, wordsFor } from './words';
 
-/** Whether anything on the page is shown one after the other: all that a visitor's page ever needs script for. */
+/** Whether anything on the page is shown one after the other. */
 const turnsSlides = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
   listing?.arrangement === 'slideshow' ||
   Object.values(slots).some((blocks) =>
@@ -75,7 +75,7 @@ export function Page({
           />
         )}
         <link rel="stylesheet" href={stylesheet} />
-        {turnsSlides(page) && <script defer src={script} />}
+        {(page.acts || turnsSlides(page)) && <script defer src={script} />}
       </head>
       <body className={bodyClass || undefined}>
         <a className="skip" href="#main">

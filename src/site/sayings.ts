@@ -17,6 +17,9 @@ export interface SiteSayings {
   sorts: string;
   /** What the pages are called that are offered instead. */
   instead: string;
+  byMail: string;
+  print: string;
+  share: string;
 }
 
 const english: SiteSayings = {
@@ -61,6 +64,9 @@ const english: SiteSayings = {
   everything: 'Everything',
   sorts: 'Kinds of things',
   instead: 'Perhaps one of these',
+  byMail: 'Send by mail',
+  print: 'Print',
+  share: 'Share',
 };
 
 const byLanguage: Record<string, SiteSayings> = {
@@ -110,6 +116,9 @@ const byLanguage: Record<string, SiteSayings> = {
     everything: 'Tout',
     sorts: 'Sortes de résultats',
     instead: 'Peut-être l’une de ces pages',
+    byMail: 'Envoyer par courriel',
+    print: 'Imprimer',
+    share: 'Partager',
   },
   de: {
     says: {
@@ -149,6 +158,9 @@ const byLanguage: Record<string, SiteSayings> = {
     everything: 'Alles',
     sorts: 'Arten von Treffern',
     instead: 'Vielleicht eine von diesen',
+    byMail: 'Per Mail senden',
+    print: 'Drucken',
+    share: 'Teilen',
   },
 };
 

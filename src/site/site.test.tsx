@@ -116,6 +116,65 @@ test('what is none of the site’s own pages is worded in its language, and help
   );
 });
 
+test('acts are offered where they are set: mail without script, the others once it has run', async () => {
+  const plain = await renderPage(page, files);
+  expect([plain.includes('data-acts'), plain.includes('/site.js')]).toEqual([false, false]);
+  const html = await renderPage({ ...page, title: 'A & B?', acts: true, origin: 'https://q.example' }, files);
+  expect(html).toContain(
+    'href="mailto:?subject=A%20%26%20B%3F&amp;body=Opening%20times.%0A%0Ahttps%3A%2F%2Fq.example%2Fvisit"',
+  );
+  expect(html.match(/<button[^>]* hidden=""/g)).toHaveLength(2);
+  expect(html).toContain('<script defer="" src="/site.js?v=1">');
+});
+
+test('a site with its navigation beside it leads to it where the window is narrow, and searches in its head', async () => {
+  const side = {
+    ...page,
+    site: { ...page.site, style: { ...style, navigation: 'side' as const } },
+    seek: '/',
+  };
+  const html = await renderPage(side, files);
+  expect(html).toMatch(/<body class="side">.*role="search".*href="#pages".*<\/main><nav[^>]* id="pages"/s);
+  expect(await renderPage({ ...page, seek: '/' }, files)).toMatch(/<a class="to-seek" href="\/\?q=">/);
+});
+
+test('a page opens with its words over its picture, which is fetched first, and says nothing twice', async () => {
+  const media = {
+    id: 'm',
+    sort: 'picture' as const,
+    address: '/media/m/wide.webp',
+    alt: 'A wide mere.',
+    width: 2400,
+    height: 1000,
+  };
+  const opening = {
+    ...page,
+    opens: 'over' as const,
+    face: { ...page.face, text: shown('More.'), picture: [{ words: '', field: 'p', step: 0, media }] },
+    rows: [
+      {
+        cells: [
+          { width: 12, holds: ['heading' as const, 'summary' as const, 'text' as const, 'picture' as const] },
+        ],
+      },
+    ],
+  };
+  const html = await renderPage(opening, files);
+  expect(html).toMatch(
+    /class="opening overlaid".*fetchPriority="high".*>Home<.*<h1[^>]*>Visit<.*Opening times\..*More\./s,
+  );
+  expect([html.match(/<h1/g), html.match(/<img/g)].map((each) => each?.length)).toEqual([1, 1]);
+  // One that is no panorama stands beside the words, and without a picture the page opens as any other.
+  const square = { ...media, height: 2400 };
+  expect(
+    await renderPage(
+      { ...opening, face: { ...opening.face, picture: [{ words: '', field: 'p', step: 0, media: square }] } },
+      files,
+    ),
+  ).toContain('class="opening overlaid apart"');
+  expect(await renderPage({ ...opening, face: page.face }, files)).not.toContain('overlaid');
+});
+
 test('the stylesheet carries the house style, and loads nothing from elsewhere', () => {
   const css = siteStylesheet({ ...style, palette: { ...style.palette, accent: '#123456' } }, texts);
   expect(css).toContain('--accent: #123456;');

@@ -1,5 +1,5 @@
 /** How long (ms) a slide stands before the next comes by itself. */
-const STANDS = 7000;
+export const STANDS = 7000;
 
 /**
  * Runs in the visitor's browser, on pages with a slideshow: puts ways to the last and the next slide, a pause and the
@@ -87,6 +87,3 @@ export function turnSlides(stands: number): void {
     }, stands);
   }
 }
-
-/** The one script of visitors' pages. */
-export const slideScript = `(${turnSlides.toString()})(${STANDS});\n`;

@@ -35,6 +35,7 @@ import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
 import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
+import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
 interface Migration {
@@ -80,6 +81,7 @@ export const sessionMigrations: readonly Migration[] = [
   links,
   jobs,
   draftLinks,
+  soughtInVain,
 ];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

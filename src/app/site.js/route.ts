@@ -1,10 +1,10 @@
-import { slideScript } from '../../site/turn-slides';
+import { siteScript } from '../../site/script';
 import { keptFor } from '../site-files';
 
 export const dynamic = 'force-dynamic';
 
-/** The script of visitors' pages with a slideshow; all others have none. */
+/** The script of visitors' pages with slides or acts; all others have none. */
 export const GET = (request: Request): Response =>
-  new Response(slideScript, {
+  new Response(siteScript, {
     headers: { 'Content-Type': 'text/javascript; charset=utf-8', 'Cache-Control': keptFor(request) },
   });

@@ -32,6 +32,7 @@ import { SeveralDone, SeveralPages } from '../several-pages';
 import { GuideAnswer } from '../guide';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
+import { SoughtInVainAnswer, SoughtInVainQuery } from '../sought-in-vain';
 import { define } from './operation';
 
 /** Sites, and the pages in their trees. */
@@ -65,6 +66,12 @@ export const pages = {
     act: 'read',
     query: OldAddressesQuery,
     answer: OldAddressesAnswer,
+  }),
+  soughtInVain: define('soughtInVain', {
+    summary: 'What visitors sought on the sites and did not find, the most often first',
+    act: 'read',
+    query: SoughtInVainQuery,
+    answer: SoughtInVainAnswer,
   }),
   pages: define('pages', {
     summary: 'The trees of all sites, as they are, were or will be',

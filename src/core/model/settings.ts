@@ -11,6 +11,7 @@ export const settingKeys = [
   'showLink',
   'showNeighbours',
   'showRelated',
+  'showActs',
   'firstState',
   'inNavigation',
   'inFoot',
@@ -38,6 +39,7 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showLink: { label: 'Link to the full list is shown', choices: yesNo, standard: 'yes' },
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
+  showActs: { label: 'Print, mail and share are offered', choices: yesNo, standard: 'no' },
   firstState: {
     label: 'Something new begins as',
     choices: [

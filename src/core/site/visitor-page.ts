@@ -115,6 +115,8 @@ export interface VisitorPage {
   face: FaceContent;
   /** Who published it, where the settings show that. */
   author?: string;
+  /** Whether it offers to be printed, mailed and shared. */
+  acts?: true;
   /** How often it was read, where the settings show that. */
   visits?: number;
   /** The layout the page is set out in; without one its face stands first, then every slot in order. */

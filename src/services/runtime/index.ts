@@ -16,4 +16,5 @@ export { packingFor } from './packing';
 export type { RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
+export { keepSoughtInVain } from './sought-in-vain';
 export { countVisit, keepVisits } from './visits';

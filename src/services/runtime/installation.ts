@@ -1,3 +1,4 @@
+import type { SoughtInVain } from './sought-in-vain';
 import { dayAt } from '../../core/content/day';
 import type { CompiledModel } from '../../core/model/compile';
 import type { Categories } from '../../core/content/categories';
@@ -33,6 +34,7 @@ export interface Installation {
   timeZone?: string;
   rendered: RenderedPages;
   visits: VisitCounter;
+  soughtInVain: SoughtInVain;
   /** Where one model gives way to another. */
   turnover: Turnover;
   /** The made sizes of pictures. */

@@ -1,3 +1,4 @@
+import { SoughtInVain } from './sought-in-vain';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { newId } from '../../core/ids';
@@ -87,6 +88,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     outboxFolder: join(folder, 'outbox'),
     rendered: new RenderedPages(settings.pagesBytes),
     visits: new VisitCounter(),
+    soughtInVain: new SoughtInVain(),
     turnover: new Turnover(),
     beside: here,
     queue: new QueueHere(() => installation),

@@ -12,4 +12,5 @@ export { type Visit, visit } from './visit';
 export { seenPage } from './seen';
 export { siteMap } from './site-map';
 export { sharedPreview } from './shared-preview';
+export { soughtInVain } from './sought-in-vain';
 export { starterPreview } from './starter-preview';

@@ -198,6 +198,7 @@ export async function ownWords(
     title,
     face: pageBySettings(face, layers),
     ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
+    ...(resolveSetting('showActs', layers).value === 'yes' ? { acts: true as const } : {}),
     ...(showsVisits
       ? { visits: await pageVisits(installation, entry?.id ?? category?.category.id ?? page.uuid) }
       : {}),

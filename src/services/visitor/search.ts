@@ -134,6 +134,7 @@ export async function searchPage(
   const { locale, seek } = around;
   const typed = (query.get(searchKeys.words) ?? '').trim().slice(0, LONGEST);
   const all = typed === '' ? [] : await foundBy(installation, site, parseSought(typed), language);
+  if (typed !== '' && all.length === 0) installation.soughtInVain.count(typed, locale);
   const sorts = sortsOf(all);
   const { model } = installation;
   const keyOf = (type: Id) => (model.pageType(type) ?? model.contentType(type))?.definition.key;

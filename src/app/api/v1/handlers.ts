@@ -156,6 +156,7 @@ import { longWork, stopLongWork, tryLongWorkAgain } from '../../../services/long
 import { goTo, overview } from '../../../services/overview';
 import {
   oldAddresses,
+  soughtInVain,
   pagePreview,
   sharedPreview,
   starterPreview,
@@ -356,6 +357,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
   oldAddresses: ({ installation, query }) => oldAddresses(installation, query),
+  soughtInVain: ({ installation, query }) => soughtInVain(installation, query),
   pages: ({ installation, query: { at } }) =>
     at === undefined ? siteTree(installation) : siteTreeAt(installation, at),
   treeSeen: ({ installation, query }) => treeSeen(installation, query),

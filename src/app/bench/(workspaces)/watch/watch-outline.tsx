@@ -7,9 +7,14 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 export function WatchOutline(): ReactElement {
   const path = usePathname();
   return (
-    <OutlineGroup title="At work">
-      <OutlineRow label="Long work" href="/bench/watch/work" here={path === '/bench/watch/work'} />
-      <OutlineRow label="Who did what" href="/bench/watch/acts" here={path === '/bench/watch/acts'} />
-    </OutlineGroup>
+    <>
+      <OutlineGroup title="At work">
+        <OutlineRow label="Long work" href="/bench/watch/work" here={path === '/bench/watch/work'} />
+        <OutlineRow label="Who did what" href="/bench/watch/acts" here={path === '/bench/watch/acts'} />
+      </OutlineGroup>
+      <OutlineGroup title="Visitors">
+        <OutlineRow label="Sought in vain" href="/bench/watch/sought" here={path === '/bench/watch/sought'} />
+      </OutlineGroup>
+    </>
   );
 }

@@ -1,0 +1,5 @@
+import { STANDS, turnSlides } from './turn-slides';
+import { workActs } from './work-acts';
+
+/** The one script of visitors' pages, for those with slides or acts: it only adds to what works without. */
+export const siteScript = `(${turnSlides.toString()})(${STANDS});\n(${workActs.toString()})();\n`;
