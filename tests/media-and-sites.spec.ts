@@ -72,9 +72,8 @@ test('An architect makes another site, begins it, and visitors find it under its
   await expect(page.getByText(/Visitors see (it like this|this version)/)).toBeVisible();
   await visitor.goto(`${running.address}/harbour`);
   await expect(visitor.getByRole('heading', { level: 1, name: 'Boats at low water' })).toBeVisible();
-  await expect(visitor.getByRole('link', { name: 'The harbour', exact: true })).toHaveAttribute(
-    'href',
-    '/harbour',
-  );
+  await expect(
+    visitor.getByRole('banner').getByRole('link', { name: 'The harbour', exact: true }),
+  ).toHaveAttribute('href', '/harbour');
   await expect(visitor.getByRole('link', { name: 'Species' })).toHaveCount(0);
 });

@@ -249,13 +249,45 @@ test('every address that visitors see is listed once, in the languages in which 
   expect(await siteMap(small.installation, 'nothing.1')).toBeUndefined();
 });
 
-test('a page tells others its one address, its picture and words, and where it stands', async () => {
+test('a page tells others its one address, its picture and words, where it stands, and what it is', async () => {
+  const told = async (address: string): Promise<JsonObject[]> =>
+    [...(await drawn.html(address)).matchAll(/<script type="application\/ld\+json">(.*?)<\/script>/gs)].map(
+      ([, json = '{}']) => JSON.parse(json),
+    );
   const html = await drawn.html('/index/bell-heron');
   const { address: origin } = small.installation.settings;
   expect(html).toContain(`<link rel="canonical" href="${origin}/index/bell-heron"/>`);
   expect(html).toContain('<meta property="og:description" content="Rings at dusk over the reeds."/>');
-  const told = JSON.parse(/<script type="application\/ld\+json">(.*?)<\/script>/s.exec(html)?.[1] ?? '{}');
-  expect(told.itemListElement.map(({ item }: { item: string }) => item)).toEqual(
-    ['/', '/index', '/index/bell-heron'].map((path) => `${origin}${path}`),
-  );
+  const [trail, none] = await told('/index/bell-heron');
+  expect(trail).toMatchObject({
+    itemListElement: ['/', '/index', '/index/bell-heron'].map((path) => ({ item: `${origin}${path}` })),
+  });
+  expect(none).toBeUndefined();
+  const { document } = small.installation.model;
+  const idOf = (key: string) =>
+    small.installation.model.contentTypeByKey('species')?.fields.find((field) => field.key === key)?.id ?? '';
+  const vocabulary = {
+    is: 'Product' as const,
+    fields: { price: idOf('size'), sku: idOf('name'), category: idOf('group') },
+  };
+  await importModel(small.installation, {
+    ...document,
+    contentTypes: document.contentTypes.map((type) =>
+      type.key === 'species' ? { ...type, vocabulary } : type,
+    ),
+  });
+  const heron = await entryCalled('Bell heron');
+  const kept = await changeEntry(small.installation, who(), heron.id, heron.revision, {
+    values: { size: 90, summary: 'Ends a </script><script>alert(1)</script>.' },
+  });
+  await publishEntry(small.installation, who(), heron.id, kept.revision, {});
+  expect((await told('/index/bell-heron'))[1]).toMatchObject({
+    '@type': 'Product',
+    name: 'Bell heron',
+    sku: 'Bell heron',
+    category: 'Bird',
+    offers: { '@type': 'Offer', price: 90 },
+    description: expect.stringContaining('</script>'),
+  });
+  expect(await drawn.html('/index/bell-heron')).not.toMatch(/<\/script><script>alert/);
 });

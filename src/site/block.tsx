@@ -1,5 +1,6 @@
 import { memo, type ReactElement, type ReactNode } from 'react';
 import { placedSharedKey } from '../core/model/shared-type';
+import type { HouseStyle } from '../core/model/document';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
 import { Contact } from './contact';
 import { Face, isPanorama, type Level } from './face';
@@ -25,6 +26,8 @@ export interface Arranged {
 
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
 export type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & {
+  /** The house style of the site, in which the variants may look otherwise than in the common one. */
+  site?: { style: Pick<HouseStyle, 'variants'> };
   traced?: boolean;
   arranged?: Arranged;
 };
@@ -77,9 +80,9 @@ function faceOfBlock({ face }: DrawnBlock): DrawnBlock['face'] {
 const Trail = ({ above, title, locale }: BlockContext): ReactElement => (
   <nav aria-label={wordsFor(locale).way}>
     <ol className="way">
-      {above.map((page) => (
+      {above.map((page, i) => (
         <li key={page.address}>
-          <a href={page.address}>{page.label}</a>
+          <a href={page.address}>{i === 0 ? wordsFor(locale).home : page.label}</a>
         </li>
       ))}
       <li aria-current="page">{title}</li>
@@ -105,7 +108,8 @@ export const Block = memo(function Block({
 }): ReactElement {
   const { traced = false, arranged } = around;
   const mark = arranged?.marks.get(block.id);
-  const { variant, spaced, behaves, listing, navigation, rows, slots, type } = block;
+  const { variant: common, spaced, behaves, listing, navigation, rows, slots, type } = block;
+  const variant = around.site?.style.variants.find(({ key }) => key === common?.key) ?? common;
   const face = faceOfBlock(block);
   const inside = face.heading ? (Math.min(4, level + 1) as Level) : level;
   // What a shared block holds is arranged where that is kept.

@@ -1,4 +1,5 @@
 import type { JsonObject } from '../core/json';
+import type { VocabularyThing } from '../core/model/vocabulary';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { pictureAddress } from './picture';
 import { wordsFor } from './words';
@@ -52,18 +53,48 @@ export function structured(page: VisitorPage): JsonObject[] {
             }),
       },
     ];
-  if (above.length === 0) return [];
-  const steps = [...above.map((each, i) => (i === 0 ? { ...each, label: wordsFor(locale).home } : each))];
+  const steps = above.map((each, i) => (i === 0 ? { ...each, label: wordsFor(locale).home } : each));
   return [
-    {
-      '@context': context,
-      '@type': 'BreadcrumbList',
-      itemListElement: [...steps, { label: title, address }].map(({ label, address: at }, i) => ({
-        '@type': 'ListItem',
-        position: i + 1,
-        name: label,
-        item: `${origin}${at}`,
-      })),
-    },
+    ...(steps.length > 0
+      ? [
+          {
+            '@context': context,
+            '@type': 'BreadcrumbList',
+            itemListElement: [...steps, { label: title, address }].map(({ label, address: at }, i) => ({
+              '@type': 'ListItem',
+              position: i + 1,
+              name: label,
+              item: `${origin}${at}`,
+            })),
+          },
+        ]
+      : []),
+    ...(page.thing ? [{ '@context': context, ...structuredThing(page, page.thing) }] : []),
   ];
+}
+
+/** What an entry is: its own name, words and picture, and what its type maps to the vocabulary. */
+function structuredThing(page: VisitorPage, { is, said }: VocabularyThing): JsonObject {
+  const { origin = '', locale } = page;
+  const { title, description, address, picture } = foundWords(page);
+  const { location, price, author, organizer, affiliation, ...plain } = said;
+  const named = (type: string, name: VocabularyThing['said'][string] | undefined): JsonObject | undefined =>
+    name === undefined ? undefined : { '@type': type, name: String(name) };
+  const parts: Record<string, JsonObject | undefined> = {
+    location: named('Place', location),
+    author: named('Person', author),
+    organizer: named('Organization', organizer),
+    affiliation: named('Organization', affiliation),
+    offers: price === undefined ? undefined : { '@type': 'Offer', price, url: `${origin}${address}` },
+  };
+  return {
+    '@type': is,
+    [is === 'Article' ? 'headline' : 'name']: title,
+    url: `${origin}${address}`,
+    inLanguage: locale,
+    ...(description ? { description } : {}),
+    ...(picture ? { image: `${origin}${picture.address}` } : {}),
+    ...plain,
+    ...Object.fromEntries(Object.entries(parts).filter(([, part]) => part !== undefined)),
+  };
 }

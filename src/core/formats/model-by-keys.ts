@@ -264,6 +264,7 @@ class ByKeys {
       written[role] === undefined ? [] : [[role, this.path(written[role], shape.fields)]],
     );
     const title = written.title ?? 'title';
+    const { is, ...told } = asObject(written.vocabulary);
     return {
       ...this.named(shape, 'file'),
       title: this.path(title, shape.fields),
@@ -272,6 +273,16 @@ class ByKeys {
       slug: this.slug(written.slug ?? title, shape),
       review: written.review ?? false,
       columns: asList(written.columns).map((column) => this.path(column, shape.fields)),
+      ...(is === undefined
+        ? {}
+        : {
+            vocabulary: {
+              is,
+              fields: Object.fromEntries(
+                Object.entries(told).map(([key, field]) => [key, this.path(field, shape.fields)]),
+              ),
+            },
+          }),
       ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }

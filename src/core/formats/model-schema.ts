@@ -26,6 +26,7 @@ import {
 } from '../model/fresh/house-style';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
+import { vocabularyTypes } from '../model/vocabulary';
 import { navigationBounds, navigationOrders } from '../site/navigation';
 
 const ref = (name: string): JsonObject => ({ $ref: `#/$defs/${name}` });
@@ -229,6 +230,15 @@ export const modelSchema: JsonObject = {
           review: yes,
           columns: listOf(id, 40),
           settings: layer,
+          vocabulary: closed(['is', 'fields'], {
+            is: { enum: [...vocabularyTypes] },
+            fields: {
+              type: 'object',
+              maxProperties: 12,
+              propertyNames: { maxLength: 40 },
+              additionalProperties: id,
+            },
+          }),
         }),
         modelBounds.types,
       ),

@@ -8,6 +8,7 @@ import type { HouseStyle } from './fresh/house-style';
 import { freshHouseStyle } from './fresh/house-style';
 import type { KindName, KindRules } from './kinds/kind';
 import type { SettingsLayer } from './settings';
+import type { VocabularyMapping } from './vocabulary';
 
 export type { HouseStyle, Palette } from './fresh/house-style';
 export { paletteParts } from './fresh/house-style';
@@ -111,6 +112,8 @@ export interface ContentType extends Shaped {
   /** The columns of the table, at first. */
   columns: FieldPath[];
   settings?: SettingsLayer;
+  /** What its entries are to those who read sites by themselves. */
+  vocabulary?: VocabularyMapping;
 }
 
 /**

@@ -24,6 +24,7 @@ export function rolesOf(type: ContentType | PageType | BlockType, field: Id): st
     ],
     [feedsFace(type.face, field), 'face'],
     ['columns' in type && type.columns.includes(field), 'table'],
+    ['columns' in type && Object.values(type.vocabulary?.fields ?? {}).includes(field), 'search engines'],
   ];
   return roles.flatMap(([has, role]) => (has ? [role] : []));
 }

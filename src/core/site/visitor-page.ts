@@ -5,6 +5,7 @@ import type { Column, Item } from '../mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
 import type { FaceContent } from '../mapping/face';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
+import type { VocabularyThing } from '../model/vocabulary';
 import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
@@ -138,6 +139,8 @@ export interface VisitorPage {
    * many entries stand in each.
    */
   below: { label: string; address: string; summary: string; count?: number }[];
+  /** What the entry that it shows is to those who read sites by themselves. */
+  thing?: VocabularyThing;
   /** What it says, where it is none of the site's own pages. */
   says?: Saying;
   /** Where the site is searched in the page's language. */

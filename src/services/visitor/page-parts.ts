@@ -27,6 +27,7 @@ import { visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { pageVisits } from '../runtime/visits';
 import { siteDrawn } from './around-site';
+import { thingOf } from './thing';
 import { companyOf } from './company';
 import { standingIn } from './draw-blocks';
 import { ruleInForce } from './listings';
@@ -197,6 +198,7 @@ export async function ownWords(
   return {
     title,
     face: pageBySettings(face, layers),
+    ...(entry ? thingOf(entry.type, entry.localized, drawing) : {}),
     ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
     ...(resolveSetting('showActs', layers).value === 'yes' ? { acts: true as const } : {}),
     ...(showsVisits

@@ -202,6 +202,7 @@ const settingWords: Record<string, string> = {
   slug: 'rule of addresses',
   face: 'appearance',
   columns: 'table',
+  vocabulary: 'meaning to search engines',
   review: 'rule of review',
   source: 'source',
   address: 'address',

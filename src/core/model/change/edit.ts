@@ -180,6 +180,11 @@ export function withFields<T extends AnyShape>(shape: T, entries: FieldEntry[], 
   if ('columns' in next) {
     next.columns = next.columns.filter(stands);
     for (const role of ['summary', 'picture', 'date'] as const) if (!stands(next[role])) delete next[role];
+    if (next.vocabulary)
+      next.vocabulary = {
+        ...next.vocabulary,
+        fields: Object.fromEntries(Object.entries(next.vocabulary.fields).filter(([, id]) => stands(id))),
+      };
   } else if ('behaves' in next || ('slots' in next && !('layouts' in next))) {
     // A block is named by its first line, until someone says otherwise.
     if (!stands(next.title)) delete next.title;

@@ -12,6 +12,7 @@ import { pageFaults } from './pages';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
 import { styleFaults } from './style';
+import { vocabularyFaults } from './vocabulary';
 import { kindFor, plainFields } from '../kinds';
 import { answersOf } from '../page-source';
 
@@ -144,6 +145,7 @@ function typeFaults(
     ...faceFaults(type.face, slots, model, `${path}/face`).map((fault) => ({ ...fault, about: type.id })),
     ...('columns' in type || 'layouts' in type ? titleFaults(type, fields, path) : []),
     ...namedFaults(type, fields, path),
+    ...('columns' in type ? vocabularyFaults(type, fields, path) : []),
     ...('slots' in type
       ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id }))
       : []),

@@ -27,6 +27,7 @@ import { usePlacing, type Cell } from './placement/use-placing';
 import { useWorkingModel } from './working-model';
 import { kindFor } from '../../../../core/model/kinds';
 import { SourceSettings } from './source-settings';
+import { VocabularySettings } from './vocabulary-settings';
 
 interface Props {
   shape: AnyShape;
@@ -246,6 +247,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
               onChange={(id) => role('date', id)}
             />
           </div>
+          <VocabularySettings type={shape} fields={fields} onChange={onChange} />
           <AddressRule
             rule={shape.slug}
             fields={fields}

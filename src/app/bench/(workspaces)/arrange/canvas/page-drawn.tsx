@@ -1,5 +1,6 @@
 'use client';
 import { memo, useLayoutEffect, useMemo, useRef, type ReactElement, type Ref } from 'react';
+import type { HouseStyle } from '../../../../../core/model/document';
 import type { VisitorPage } from '../../../../../core/site/visitor-page';
 import type { Arranged, BlockContext } from '../../../../../site/block';
 import { PageMain } from '../../../../../site/page-main';
@@ -39,6 +40,7 @@ export const PageDrawn = memo(function PageDrawn({
   const { above, title, locale, address, contact } = page;
   // Of the page around it a block takes so much; the ways above it come anew with every answer.
   const trail = JSON.stringify(above);
+  const variants = JSON.stringify(page.site.style.variants);
   const around = useMemo(
     (): BlockContext => ({
       above: JSON.parse(trail) as VisitorPage['above'],
@@ -46,10 +48,11 @@ export const PageDrawn = memo(function PageDrawn({
       locale,
       address,
       ...(contact ? { contact } : {}),
+      site: { style: { variants: JSON.parse(variants) as HouseStyle['variants'] } },
       traced: true,
       arranged,
     }),
-    [address, arranged, contact, locale, title, trail],
+    [address, arranged, contact, locale, title, trail, variants],
   );
   return (
     <div
