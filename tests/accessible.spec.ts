@@ -33,6 +33,9 @@ test('axe finds nothing on the sign-in page and on visitors’ pages', async ({ 
     '/visit/without-steps',
     '/about/papers-counts',
     '/friends',
+    '/notices',
+    '/?q=reed',
+    '/fr?q=zeppelin',
     '/nothing-here',
   ]) {
     await page.goto(`${running.address}${path}`);
@@ -66,9 +69,17 @@ test('everything fits a window of 390 px, with outline and reach in drawers', as
   await page.getByRole('link', { name: /^Events/ }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Events' })).toBeVisible();
   await expectNothingFound(page);
-  for (const path of ['/', '/species', '/visit/getting-here']) {
+  await page.setViewportSize({ width: 320, height: 800 });
+  for (const path of [
+    '/',
+    '/species',
+    '/species/bell-heron',
+    '/visit/getting-here',
+    '/?q=reed',
+    '/friends',
+  ]) {
     await page.goto(path);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(320);
   }
 });
 

@@ -35,7 +35,7 @@ test('A visitor goes from a list to an entry, reads it in French, and finds the 
   await page.goto(`${running.address}/species`);
   await page.getByRole('link', { name: 'Carr lantern moth' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Carr lantern moth' })).toBeVisible();
-  await page.getByRole('link', { name: 'français' }).click();
+  await page.getByRole('navigation', { name: 'Languages' }).getByRole('link', { name: 'français' }).click();
   await expect(page).toHaveURL(/\/fr\/species\/carr-lantern-moth$/);
   await expect(page.getByText('Se voit au crépuscule').first()).toBeVisible();
   expect(await page.locator('html').getAttribute('lang')).toBe('fr');
@@ -43,6 +43,34 @@ test('A visitor goes from a list to an entry, reads it in French, and finds the 
   await expect(page.locator('.text[lang="en-GB"]')).toContainText('Two broods');
   await page.getByRole('navigation', { name: 'Où vous êtes' }).getByRole('link', { name: 'Espèces' }).click();
   await expect(page).toHaveURL(/\/fr\/species$/);
+});
+
+test('A visitor searches by keyboard and without script, narrows what was found, and is helped on where nothing is', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${running.address}/species`);
+  await page.getByRole('banner').getByRole('link', { name: 'Search' }).press('Enter');
+  await page.getByRole('searchbox', { name: 'Search Quillwater Reserve' }).fill('reed');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1, name: '“reed”' })).toBeVisible();
+  await expect(page.locator('.found mark').first()).toHaveText(/^reed/i);
+  await page
+    .getByRole('navigation', { name: 'Kinds of things' })
+    .getByRole('link', { name: /^Notice/ })
+    .click();
+  await expect(page.getByText(/^(One was|\d+ were) found\.$/)).toBeVisible();
+  await page.locator('.found a').first().press('Enter');
+  await expect(page).toHaveURL(/\/notices\//);
+  await page.goto(`${running.address}/fr?q=zeppelin`);
+  await expect(page.getByText('Rien n’a été trouvé.')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Espèces' }).last()).toBeVisible();
+  const missing = await page.goto(`${running.address}/species/thread-rusk`);
+  expect(missing?.status()).toBe(404);
+  await page.getByRole('link', { name: 'Thread rush' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Thread rush' })).toBeVisible();
+  await context.close();
 });
 
 test('A visitor writes to the reserve without script, and keeps every word until it is sent', async ({
@@ -92,12 +120,22 @@ test('A gallery opens a picture and closes it by keyboard, without script', asyn
   await page.keyboard.press('Escape');
   await expect(open).toBeHidden();
   await page.getByRole('button', { name: 'Amber sedge piper, larger' }).click();
-  await page
-    .getByRole('dialog', { name: 'Amber sedge piper' })
-    .getByRole('button', { name: 'Close' })
-    .click();
+  const larger = (name: string) => page.getByRole('dialog', { name });
+  await larger('Amber sedge piper').getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await context.close();
+  // With script the next stands in its place, and the one before again; one Escape closes it.
+  const leafing = await (await browser.newContext()).newPage();
+  await leafing.goto(`${running.address}/species`);
+  await leafing.getByRole('button', { name: 'Amber sedge piper, larger' }).click();
+  const one = (name: string) => leafing.getByRole('dialog', { name });
+  await one('Amber sedge piper').getByRole('button', { name: 'Next' }).press('Enter');
+  await expect(one('Amber sedge piper')).toBeHidden();
+  await leafing.getByRole('button', { name: 'Previous' }).click();
+  await expect(one('Amber sedge piper')).toBeVisible();
+  await leafing.keyboard.press('Escape');
+  await expect(leafing.getByRole('dialog')).toHaveCount(0);
+  await leafing.context().close();
 });
 
 test('Every arrangement fits a telephone', async ({ browser }) => {

@@ -30,7 +30,7 @@ type Draw = {
   traced: boolean;
   /** How wide (px) it stands in a wide window. */
   wide?: number;
-  /** Whether its picture is the first that is seen of the page, as wide as the window. */
+  /** Whether its picture is the first that is seen of the page; as wide as the window where nothing else is said. */
   first?: boolean;
 };
 
@@ -135,7 +135,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
             <Medium
               media={first.media}
               words={first.words}
-              sizes={draw.first ? '100vw' : sizesOf(draw.wide ?? MEASURE / 2)}
+              sizes={draw.first && draw.wide === undefined ? '100vw' : sizesOf(draw.wide ?? MEASURE / 2)}
               first={draw.first ?? false}
             />
           )}
@@ -269,11 +269,13 @@ export const FacePart = ({
   level,
   traced = false,
   first = false,
-  wide = MEASURE / 2,
+  wide,
 }: { part: PartKey; first?: boolean } & Pick<
   FaceProps,
   'face' | 'level' | 'traced' | 'wide'
->): ReactElement => <>{drawPart(part, { face, level, traced, first, wide })}</>;
+>): ReactElement => (
+  <>{drawPart(part, { face, level, traced, first, ...(wide === undefined ? {} : { wide }) })}</>
+);
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */
 export function Face({

@@ -143,6 +143,7 @@ function LaidOut({
                               level={1}
                               traced={around.traced ?? false}
                               wide={(MEASURE * width) / 12}
+                              first={r === 0}
                             />
                           ))}
                         </article>

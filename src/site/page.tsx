@@ -8,11 +8,12 @@ import { sayingsFor } from './sayings';
 import { SearchField } from './search';
 import { nameOfLanguage, wordsFor } from './words';
 
-/** Whether anything on the page is shown one after the other. */
-const turnsSlides = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
+/** Whether anything on the page is shown one after the other, or leafed through. */
+const addsByScript = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing?: DrawnListing }): boolean =>
   listing?.arrangement === 'slideshow' ||
+  listing?.arrangement === 'gallery' ||
   Object.values(slots).some((blocks) =>
-    blocks.some((block) => block.behaves === 'slideshow' || turnsSlides(block)),
+    blocks.some((block) => block.behaves === 'slideshow' || addsByScript(block)),
   );
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */
@@ -75,7 +76,7 @@ export function Page({
           />
         )}
         <link rel="stylesheet" href={stylesheet} />
-        {(page.acts || turnsSlides(page)) && <script defer src={script} />}
+        {(page.acts || addsByScript(page)) && <script defer src={script} />}
       </head>
       <body className={bodyClass || undefined}>
         <a className="skip" href="#main">

@@ -271,6 +271,13 @@ export const writeAndArrange: readonly Screen[] = [
     },
   },
   {
+    name: 'sought in vain',
+    async open(page) {
+      await page.goto('/bench/watch/sought');
+      await expect(page.getByRole('heading', { level: 1, name: 'Sought in vain' })).toBeVisible();
+    },
+  },
+  {
     name: 'go to',
     coloured: true,
     async open(page) {

@@ -114,7 +114,7 @@ test('a gallery opens each picture, closes it again, and tells what has none', (
   for (const [, to] of html.matchAll(/popoverTarget="([^"]+)"/gi)) expect(html).toContain(`id="${to}"`);
 });
 
-test('only a page with slides has a script', async () => {
+test('only a page with slides or a gallery has a script', async () => {
   const page = (arrangement: Arrangement): VisitorPage => ({
     locale: 'en',
     site: { key: 'main', label: 'Quillwater', home: '/', style: emptyModel('en').houseStyle },
@@ -134,7 +134,7 @@ test('only a page with slides has a script', async () => {
   const files = { stylesheet: '/site.css', script: '/site.js?v=1', icon: '/site-icon.svg' };
   for (const arrangement of arrangements) {
     const html = await renderPage(page(arrangement), files);
-    expect([arrangement, html.includes('<script')]).toEqual([arrangement, arrangement === 'slideshow']);
+    expect([arrangement, html.includes('<script')]).toEqual([arrangement, ['slideshow', 'gallery'].includes(arrangement)]);
   }
   expect(await renderPage(page('slideshow'), files)).toContain(
     '<script defer="" src="/site.js?v=1"></script>',

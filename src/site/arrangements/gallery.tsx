@@ -13,7 +13,7 @@ const nameOf = ({ face }: Item): string => face.heading?.[0]?.words ?? face.pict
 
 /**
  * Pictures close together. Each opens larger over the page, with what else is said of it; the browser itself
- * opens and closes it, without script.
+ * opens and closes it, without script. With it, one leads to the next (`leaf-larger`).
  */
 export function Gallery({ listing, level, locale, id, traced, wide }: Arranged): ReactElement {
   const words = wordsFor(locale);
@@ -56,16 +56,17 @@ export function Gallery({ listing, level, locale, id, traced, wide }: Arranged):
                 foot={<Byline byline={item.byline} locale={locale} />}
               />
               <p className="ways">
-                {[
-                  [shown[shown.indexOf(i) - 1], words.previous],
-                  [shown[shown.indexOf(i) + 1], words.next],
-                ].map(([to, word]) =>
-                  typeof to === 'number' ? (
-                    // Showing another closes this one.
-                    <button type="button" key={word} popoverTarget={large(to)} popoverTargetAction="show">
+                {(
+                  [
+                    ['back', shown[shown.indexOf(i) - 1], words.previous],
+                    ['on', shown[shown.indexOf(i) + 1], words.next],
+                  ] as const
+                ).map(([way, to, word]) =>
+                  to === undefined ? null : (
+                    <button type="button" key={way} data-way={way} data-leads={large(to)} hidden>
                       {word}
                     </button>
-                  ) : null,
+                  ),
                 )}
                 <button type="button" popoverTarget={large(i)} popoverTargetAction="hide">
                   {words.close}
