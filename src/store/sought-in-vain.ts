@@ -1,6 +1,6 @@
 import type { Reader, WriteTransaction } from './database';
 import { sql } from './sql';
-import { soughtInVain } from './tables/sought-in-vain';
+import type { soughtInVain } from './tables/sought-in-vain';
 import type { RowOf } from './tables/table';
 
 export type SoughtInVainRow = RowOf<typeof soughtInVain.columns>;
