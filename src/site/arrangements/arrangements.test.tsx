@@ -134,7 +134,10 @@ test('only a page with slides or a gallery has a script', async () => {
   const files = { stylesheet: '/site.css', script: '/site.js?v=1', icon: '/site-icon.svg' };
   for (const arrangement of arrangements) {
     const html = await renderPage(page(arrangement), files);
-    expect([arrangement, html.includes('<script')]).toEqual([arrangement, ['slideshow', 'gallery'].includes(arrangement)]);
+    expect([arrangement, html.includes('<script')]).toEqual([
+      arrangement,
+      ['slideshow', 'gallery'].includes(arrangement),
+    ]);
   }
   expect(await renderPage(page('slideshow'), files)).toContain(
     '<script defer="" src="/site.js?v=1"></script>',
