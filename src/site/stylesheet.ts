@@ -6,10 +6,14 @@ import { houseRules, namedRules } from './house-rules';
 export const styleFiles = [
   'document.css',
   'page.css',
+  'search.css',
+  'foot.css',
+  'side.css',
   'navigation.css',
   'arrangements.css',
   'faces.css',
   'overlaid.css',
+  'print.css',
 ] as const;
 
 /** The one stylesheet of a site's visitor pages: what stands in the files, in a house style. */

@@ -5,6 +5,7 @@ import type { VisitorPage } from '../../../../../core/site/visitor-page';
 import type { Arranged, BlockContext } from '../../../../../site/block';
 import { PageMain } from '../../../../../site/page-main';
 import '../../../../../site/styles/page.css';
+import '../../../../../site/styles/foot.css';
 import { VisitorPreview } from '../../visitor-preview';
 import './arranged.css';
 

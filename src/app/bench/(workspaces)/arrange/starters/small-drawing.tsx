@@ -4,6 +4,7 @@ import type { StarterRow } from '../../../../../contract/starters';
 import type { VisitorPage } from '../../../../../core/site/visitor-page';
 import { PageMain } from '../../../../../site/page-main';
 import '../../../../../site/styles/page.css';
+import '../../../../../site/styles/foot.css';
 import { useAsk } from '../../../../../ui/use-ask';
 import { VisitorPreview } from '../../visitor-preview';
 import styles from './starters.module.css';
