@@ -42,6 +42,7 @@ const visitorPolicy = (host: string | undefined) =>
     "img-src 'self' data:",
     "media-src 'self'",
     "font-src 'self'",
+    "connect-src 'self'",
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'self'",
@@ -257,7 +258,7 @@ async function start(): Promise<void> {
 }
 
 async function announce(installation: Installation): Promise<void> {
-  const { address, host } = installation.settings;
+  const { address, host, isAddressTold } = installation.settings;
   const lines = [
     `Clear Frame is ready.`,
     `  The workspaces  ${address}/bench`,
@@ -272,6 +273,9 @@ async function announce(installation: Installation): Promise<void> {
       `  Nobody is here yet: ${address}/bench asks for the first architect,`,
       `  and for this word           ${installation.firstWord ?? ''}`,
     );
+  // What search engines and readers of feeds are told would lead to this machine alone.
+  if (!isAddressTold && host !== '127.0.0.1')
+    lines.push(`  Say by CLEAR_FRAME_ADDRESS where visitors find the site: others are told ${address}.`);
   console.log(lines.join('\n'));
 }
 

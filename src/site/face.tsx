@@ -22,6 +22,8 @@ export interface FaceProps {
   foot?: ReactNode;
   /** How wide (px) it stands in a wide window. */
   wide?: number | undefined;
+  /** Whether its picture is the first that is seen of the page. */
+  first?: boolean | undefined;
 }
 
 type Draw = {
@@ -286,8 +288,9 @@ export function Face({
   traced = false,
   foot,
   wide = MEASURE / 2,
+  first = false,
 }: FaceProps): ReactElement {
-  const draw: Draw = { face, level, traced, wide };
+  const draw: Draw = { face, level, traced, wide, first };
   if (!rows || rows.length === 0)
     return (
       <article className="face">

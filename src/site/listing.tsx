@@ -57,10 +57,20 @@ interface Props {
   traced?: boolean;
   /** How wide (px) it stands in a wide window. */
   wide?: number;
+  /** Whether nothing that shows a picture stands before it on the page. */
+  first?: boolean;
 }
 
 /** A listing in its arrangement, under its heading. */
-export function Listing({ listing, level, locale, id, traced = false, wide = MEASURE }: Props): ReactElement {
+export function Listing({
+  listing,
+  level,
+  locale,
+  id,
+  traced = false,
+  wide = MEASURE,
+  first = false,
+}: Props): ReactElement {
   const Heading = `h${level}` as const;
   const Arranged = drawn[listing.arrangement];
   return (
@@ -77,6 +87,7 @@ export function Listing({ listing, level, locale, id, traced = false, wide = MEA
           id={id}
           traced={traced}
           wide={wide}
+          first={first}
         />
       )}
       {listing.fullList && (

@@ -192,7 +192,14 @@ export function PageMain({ page, around }: Main): ReactElement {
   const list = listing && (
     <section>
       <div className="wide">
-        <Listing listing={listing} level={2} locale={page.locale} id="list" traced={around.traced ?? false} />
+        <Listing
+          listing={listing}
+          level={2}
+          locale={page.locale}
+          id="list"
+          traced={around.traced ?? false}
+          first={!face.picture}
+        />
         {page.feeds && (
           <p className="feeds">
             {words.feed}: <a href={page.feeds.atom}>Atom</a>, <a href={page.feeds.json}>JSON Feed</a>

@@ -16,6 +16,9 @@ export const styleFiles = [
   'print.css',
 ] as const;
 
+/** Styles without what only people read: comments, and room between words. */
+const tight = (css: string): string => css.replace(/\/\*.*?\*\//gs, '').replace(/\s+/g, ' ');
+
 /** The one stylesheet of a site's visitor pages: what stands in the files, in a house style. */
 export const siteStylesheet = (style: HouseStyle, files: readonly string[]): string =>
-  [fontFaces, houseRules(style), ...files, namedRules(style)].join('\n');
+  tight([fontFaces, houseRules(style), ...files, namedRules(style)].join('\n'));

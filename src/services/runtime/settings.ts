@@ -5,6 +5,8 @@ export interface RunSettings {
   host: string;
   /** Where visitors find the first site, without a slash at the end: what feeds and letters say. */
   address: string;
+  /** Whether that was told, and is not only guessed from where it listens. */
+  isAddressTold: boolean;
   /** How many proxies in front of it are trusted to say where a call came from. */
   proxies: number;
   /** The most bytes that the made sizes of pictures may take. */
@@ -40,6 +42,7 @@ export function runSettings(): RunSettings {
     port,
     host,
     address: given || `http://${here}:${port}`,
+    isAddressTold: given !== '',
     proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
     sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,
     pagesBytes: numberFrom('CLEAR_FRAME_PAGES_MB', 128, 100_000) * MB,

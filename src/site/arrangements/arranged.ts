@@ -13,6 +13,8 @@ export interface Arranged {
   traced: boolean;
   /** How wide (px) the listing stands in a wide window. */
   wide: number;
+  /** Whether nothing that shows a picture stands before it on the page. */
+  first: boolean;
 }
 
 export const entryOf = (traced: boolean, id: string) => (traced ? { 'data-entry': id } : {});

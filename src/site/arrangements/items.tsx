@@ -5,7 +5,7 @@ import { widthOfItem } from '../picture-sizes';
 import { entryOf, setOutClasses, type Arranged } from './arranged';
 
 /** Cards, rows, lead and rows: a list of faces, which the stylesheet sets side by side or one below the other. */
-export const Items = ({ listing, level, traced, locale, wide }: Arranged): ReactElement => (
+export const Items = ({ listing, level, traced, locale, wide, first }: Arranged): ReactElement => (
   <ul className={`items ${setOutClasses(listing)}`}>
     {listing.items.map(({ id, face, byline }, i) => (
       <li key={id} {...entryOf(traced, id)}>
@@ -14,6 +14,7 @@ export const Items = ({ listing, level, traced, locale, wide }: Arranged): React
           level={level}
           traced={traced}
           wide={widthOfItem(listing, wide, i)}
+          first={first && i === 0}
           foot={<Byline byline={byline} locale={locale} />}
         />
       </li>
@@ -22,7 +23,7 @@ export const Items = ({ listing, level, traced, locale, wide }: Arranged): React
 );
 
 /** One line of faces that is moved along sideways, by hand, by keyboard or by touch. */
-export const Strip = ({ listing, level, traced, locale, wide }: Arranged): ReactElement => (
+export const Strip = ({ listing, level, traced, locale, wide, first }: Arranged): ReactElement => (
   <ul
     className={`items ${setOutClasses(listing)}`}
     tabIndex={0}
@@ -40,6 +41,7 @@ export const Strip = ({ listing, level, traced, locale, wide }: Arranged): React
           level={level}
           traced={traced}
           wide={widthOfItem(listing, wide, i)}
+          first={first && i === 0}
           foot={<Byline byline={byline} locale={locale} />}
         />
       </li>
