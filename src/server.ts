@@ -22,7 +22,7 @@ import {
   packingFor,
   sharedInstallation,
 } from './services/runtime';
-import { askedAddress } from './services/visitor';
+import { askedAddress, toldOfSecurity } from './services/visitor';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;
@@ -43,6 +43,7 @@ const visitorPolicy = (host: string | undefined) =>
     "media-src 'self'",
     "font-src 'self'",
     "connect-src 'self'",
+    "manifest-src 'self'",
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'self'",
@@ -153,6 +154,8 @@ function answeredHere(
     answer(response, 405, 'This is not done here.', { Allow: 'GET, HEAD, POST, PUT, PATCH, DELETE' });
   else if (!isReadable(path) && ownPath.test(path)) answer(response, 400, 'This address cannot be read.');
   else if (path === '/healthz') answer(response, 200, 'alive', healthHeader(installation));
+  else if (path === '/.well-known/security.txt' && installation.settings.securityContact !== '')
+    answer(response, 200, toldOfSecurity(installation)?.trimEnd() ?? '');
   else if (path === '/readyz')
     void healthOf(installation).then(({ ready, words }) => answer(response, ready ? 200 : 503, words));
   else return false;

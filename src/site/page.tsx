@@ -68,6 +68,9 @@ export function Page({
         <meta name="theme-color" content={site.style.palette.paper} media="(prefers-color-scheme: light)" />
         <meta name="theme-color" content={site.style.dark.paper} media="(prefers-color-scheme: dark)" />
         {page.seek !== undefined && (
+          <link rel="manifest" href={`/site.webmanifest?at=${encodeURIComponent(page.seek)}`} />
+        )}
+        {page.seek !== undefined && (
           <link
             rel="search"
             type="application/opensearchdescription+xml"

@@ -7,6 +7,8 @@ export interface RunSettings {
   address: string;
   /** Whether that was told, and is not only guessed from where it listens. */
   isAddressTold: boolean;
+  /** Where weaknesses are told of: `mailto:` or `https:`; nothing where nobody is named. */
+  securityContact: string;
   /** How many proxies in front of it are trusted to say where a call came from. */
   proxies: number;
   /** The most bytes that the made sizes of pictures may take. */
@@ -37,11 +39,17 @@ export function runSettings(): RunSettings {
   const given = (process.env.CLEAR_FRAME_ADDRESS ?? '').replace(/\/+$/, '');
   if (given && !/^https?:\/\/[^/?#\s]+$/.test(given))
     throw new Error(`CLEAR_FRAME_ADDRESS is an address such as https://www.example.org, not "${given}".`);
+  const securityContact = process.env.CLEAR_FRAME_SECURITY_CONTACT ?? '';
+  if (securityContact && !/^(?:mailto:[^\s@]+@[^\s@]+|https:\/\/\S+)$/.test(securityContact))
+    throw new Error(
+      `CLEAR_FRAME_SECURITY_CONTACT is mailto: with an address, or https://…, not "${securityContact}".`,
+    );
   const here = host === '0.0.0.0' || host === '::' || host === '127.0.0.1' ? 'localhost' : host;
   return {
     port,
     host,
     address: given || `http://${here}:${port}`,
+    securityContact,
     isAddressTold: given !== '',
     proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
     sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,

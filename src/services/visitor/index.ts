@@ -8,6 +8,7 @@ export { feedOf } from './feeds';
 export { missingPage } from './missing';
 export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';
+export { toldOfSecurity } from './told-of-security';
 export { type Visit, visit } from './visit';
 export { seenPage } from './seen';
 export { siteMap } from './site-map';
