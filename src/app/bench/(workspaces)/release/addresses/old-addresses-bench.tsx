@@ -1,11 +1,11 @@
 'use client';
-import { Button } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import type { OldAddress } from '../../../../../contract/old-addresses';
 import { wordsOf } from '../../../../../ui/ask';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Mono } from '../../../../../ui/marks';
+import { Paging } from '../../../../../ui/paging';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstAddresses, PER_TABLE } from './first-addresses';
@@ -90,15 +90,15 @@ export function OldAddressesBench(): ReactElement {
           </div>
         </Frame>
       )}
-      {data && data.total > PER_TABLE && (
-        <div className={look.acts}>
-          <Button disabled={offset === 0} onClick={() => setOffset(offset - PER_TABLE)}>
-            Later
-          </Button>
-          <Button disabled={offset + PER_TABLE >= data.total} onClick={() => setOffset(offset + PER_TABLE)}>
-            Earlier
-          </Button>
-        </div>
+      {data && (
+        <Paging
+          total={data.total}
+          per={PER_TABLE}
+          offset={offset}
+          onOffset={setOffset}
+          before="Later"
+          behind="Earlier"
+        />
       )}
     </>
   );

@@ -1,11 +1,11 @@
 'use client';
-import { Button } from '@mui/material';
 import { useState, type ReactElement } from 'react';
 import { wordsOf } from '../../../../../ui/ask';
 import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import styles from '../../../../../ui/look/plain-table.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
+import { Paging } from '../../../../../ui/paging';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstSought, PER_TABLE } from './first-sought';
@@ -66,15 +66,15 @@ export function SoughtBench(): ReactElement {
           </div>
         </Frame>
       )}
-      {data && data.total > PER_TABLE && (
-        <div className={look.acts}>
-          <Button disabled={offset === 0} onClick={() => setOffset(offset - PER_TABLE)}>
-            More often
-          </Button>
-          <Button disabled={offset + PER_TABLE >= data.total} onClick={() => setOffset(offset + PER_TABLE)}>
-            Less often
-          </Button>
-        </div>
+      {data && (
+        <Paging
+          total={data.total}
+          per={PER_TABLE}
+          offset={offset}
+          onOffset={setOffset}
+          before="More often"
+          behind="Less often"
+        />
       )}
     </>
   );
