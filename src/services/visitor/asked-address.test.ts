@@ -3,7 +3,8 @@ import { smallCompiled } from '../../../tests/small-model';
 import { askedAddress } from './asked-address';
 
 const model = smallCompiled();
-const asked = (url: string) => askedAddress({ model }, url);
+const sites = [{ base: '' }, { base: '/friends' }];
+const asked = (url: string) => askedAddress({ model, sites }, url);
 
 test.each([
   ['/visit', '/visit'],
@@ -13,6 +14,11 @@ test.each([
   ['/birds?', '/birds'],
   ['/birds?GROUP=bird', '/birds'],
   ['/site.css?v=abc', '/site.css?v=abc'],
+  // A site is searched at its first page, in every language, and nowhere else.
+  ['/?q=reed&of=species&page=2&utm_source=x', '/?q=reed&of=species&page=2'],
+  ['/fr/friends?q=reed', '/fr/friends?q=reed'],
+  ['/visit?q=reed&page=2', '/visit'],
+  ['/de?q=reed', '/de'],
   // A paragraph is no choice of a list.
   ['/birds?body=x', '/birds'],
 ])('%s is asked as %s', (url, wanted) => expect(asked(url)).toBe(wanted));
