@@ -19,7 +19,8 @@ const modules = [
   'internmap',
   'delaunator',
   'robust-predicates',
-  'feed',
+  'ical-generator',
+  'ical.js',
 ];
 
 export default {

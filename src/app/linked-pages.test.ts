@@ -8,7 +8,8 @@ import { entryAddresses } from '../services/entries/addresses';
 import { addListing, publishListing, tryListing } from '../services/listings';
 import { importModel } from '../services/model';
 import { addPage, publishPage } from '../services/pages';
-import { feedOf, visit } from '../services/visitor';
+import { visit } from '../services/visitor';
+import { followed } from './followed';
 
 const title = { title: { label: 'Title', required: true } };
 const link = (label: string, types: string[], more: JsonObject = {}): JsonObject => ({
@@ -197,8 +198,12 @@ test('a listing that goes by its place leads to all it shows at an address of it
   expect(first).toContain(`<a href="${oda}">`);
   expect(await drawn.html(`${all}/page/2`)).toContain('Lute');
   expect(items(await drawn.html(`${all}/page/3`))).toEqual([]);
-  const feed = await feedOf(small.installation, all, 'atom', 'https://museum.example');
-  expect(feed).toContain(`<link rel="self" href="https://museum.example${all}/feed.atom"`);
+  const feed = await followed(small.installation, { address: all, kind: 'atom' });
+  expect(feed).toMatchObject({
+    body: expect.stringContaining(
+      `<link href="${small.installation.settings.address}${all}/feed.atom" rel="self"`,
+    ),
+  });
   expect((await visit(small.installation, `${oda}/all/made-by-this-person`)).found).toBe('nothing');
   expect((await visit(small.installation, `${oda}/all/nothing`)).found).toBe('nothing');
   // With no more than is shown already there is nowhere to go.

@@ -12,7 +12,8 @@ import {
 } from '../services/categories';
 import { importModel } from '../services/model';
 import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
-import { feedOf, oldAddresses, visit } from '../services/visitor';
+import { oldAddresses, visit } from '../services/visitor';
+import { followed } from './followed';
 
 const title = { title: { label: 'Title', required: true } };
 const face = { heading: ['title'] };
@@ -176,7 +177,7 @@ test('the old address of a page that nobody saw is not kept, and a feed follows 
   await changePage(small.installation, person(), made.id, made.revision, { slug: 'other' });
   expect((await oldAddresses(small.installation, {})).total).toBe(0);
   await slug('Visit', 'come');
-  expect(await feedOf(small.installation, '/visit', 'atom', 'https://reserve.example')).toEqual({
+  expect(await followed(small.installation, { address: '/visit', kind: 'atom' })).toEqual({
     movedTo: '/come/feed.atom',
   });
 });

@@ -10,9 +10,10 @@ import { contentType, withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { changeShape, replaceField } from '../core/model/change/edit';
 import { plainFields } from '../core/model/kinds';
-import { addressIn } from '../core/site/address';
+import { addressIn, type FeedKind } from '../core/site/address';
 import { entryAddresses } from '../services/entries/addresses';
-import { feedOf, visit } from '../services/visitor';
+import { visit } from '../services/visitor';
+import { followed } from './followed';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;
@@ -314,17 +315,21 @@ describe('a visitor’s page', () => {
     });
     await publishEntry(small.installation, person(), moth.id, changed.revision, {});
     expect(small.installation.rendered.find('/fr/all-large?group=insect&group=plant', NOON)).toBeUndefined();
-    const feed = JSON.parse(
-      String(await feedOf(small.installation, '/all-large', 'json', 'https://reserve.example')),
-    ) as { items: { title: string; url: string }[] };
+    const followedAs = async (address: string, kind: FeedKind) =>
+      followed(small.installation, { address, kind });
+    const list = await followedAs('/all-large', 'json');
+    const feed = JSON.parse(list && 'body' in list ? list.body : '') as {
+      items: { title: string; url: string }[];
+    };
+    const origin = small.installation.settings.address;
     expect(feed.items.map(({ title, url }) => `${title} ${url}`)).toEqual([
-      'Amber piper https://reserve.example/all-birds/amber-piper',
-      'Bell heron https://reserve.example/all-birds/bell-heron',
+      `Amber piper ${origin}/all-birds/amber-piper`,
+      `Bell heron ${origin}/all-birds/bell-heron`,
     ]);
-    expect([
-      await feedOf(small.installation, '/about', 'atom', 'https://reserve.example'),
-      await feedOf(small.installation, '/nowhere', 'atom', 'https://reserve.example'),
-    ]).toEqual([undefined, undefined]);
+    expect([await followedAs('/about', 'atom'), await followedAs('/nowhere', 'atom')]).toEqual([
+      undefined,
+      undefined,
+    ]);
   });
   test('stands at one spelling of its address', async () => {
     expect(await visit(small.installation, '/About/')).toEqual({ found: 'elsewhere', address: '/about' });

@@ -34,6 +34,8 @@ type Draw = {
   wide?: number;
   /** Whether its picture is the first that is seen of the page; as wide as the window where nothing else is said. */
   first?: boolean;
+  /** Whether it stands in the head of a row, which names it by itself: no heading may stand in one. */
+  inHead?: boolean;
 };
 
 /**
@@ -150,7 +152,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
         </p>
       );
     case 'heading': {
-      const Heading = `h${level}` as const;
+      const Heading = draw.inHead ? 'p' : (`h${level}` as const);
       return (
         <Heading key={part} className="heading" {...trace(traced, first, part)}>
           <Worded shown={first} />
@@ -267,16 +269,10 @@ export function isPanorama({ picture }: FaceContent): boolean {
 /** One part alone, where it stands apart from the others. */
 export const FacePart = ({
   part,
-  face,
-  level,
   traced = false,
-  first = false,
-  wide,
-}: { part: PartKey; first?: boolean } & Pick<
-  FaceProps,
-  'face' | 'level' | 'traced' | 'wide'
->): ReactElement => (
-  <>{drawPart(part, { face, level, traced, first, ...(wide === undefined ? {} : { wide }) })}</>
+  ...draw
+}: { part: PartKey; traced?: boolean } & Omit<Draw, 'traced'>): ReactElement => (
+  <>{drawPart(part, { traced, ...draw })}</>
 );
 
 /** One filled-in thing as a visitor sees it: its parts, in the rows and columns of its face or in their own order. */

@@ -203,6 +203,11 @@ export function PageMain({ page, around }: Main): ReactElement {
         {page.feeds && (
           <p className="feeds">
             {words.feed}: <a href={page.feeds.atom}>Atom</a>, <a href={page.feeds.json}>JSON Feed</a>
+            {page.feeds.ics && (
+              <>
+                , <a href={page.feeds.ics}>{words.calendar}</a>
+              </>
+            )}
           </p>
         )}
       </div>

@@ -1,4 +1,5 @@
 import type { ReactElement } from 'react';
+import { feedKinds, feedTypes } from '../core/site/address';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { firstFonts } from './font-faces';
 import { FoundBy } from './found-by';
@@ -55,12 +56,12 @@ export function Page({
         <FoundBy page={page} />
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}
-        {page.feeds && (
-          <link rel="alternate" type="application/atom+xml" href={page.feeds.atom} title={page.title} />
-        )}
-        {page.feeds && (
-          <link rel="alternate" type="application/feed+json" href={page.feeds.json} title={page.title} />
-        )}
+        {feedKinds.map((kind) => {
+          const href = page.feeds?.[kind];
+          return (
+            href && <link key={kind} rel="alternate" type={feedTypes[kind]} href={href} title={page.title} />
+          );
+        })}
         {[...new Set([firstFonts[site.style.type.headings], firstFonts.plain])].map((font) => (
           <link key={font} rel="preload" as="font" type="font/woff2" crossOrigin="" href={font} />
         ))}

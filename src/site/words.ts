@@ -38,6 +38,8 @@ export interface SiteWords {
   matching: (n: number) => string;
   clear: string;
   feed: string;
+  /** Follows in a calendar what happens on days. */
+  calendar: string;
   /** The way to a full list by the title of its page, with how many stand there. */
   fullList: (title: string, n: number | undefined) => string;
   /** What a count of entries is followed by. */
@@ -92,6 +94,7 @@ const english: SiteWords = {
   matching: (n) => (n === 1 ? 'One is left.' : `${n} are left.`),
   clear: 'Show all again',
   feed: 'Follow this list',
+  calendar: 'in a calendar',
   fullList: (title, n) => (n === undefined ? `More: ${title}` : `${title}: see all ${n}`),
   entriesUnit: (n) => (n === 1 ? 'entry' : 'entries'),
   visits: (n) => (n === 1 ? 'Read once' : `Read ${n.toLocaleString('en')} times`),
@@ -146,6 +149,7 @@ const byLanguage: Record<string, SiteWords> = {
     matching: (n) => `Il en reste ${n}.`,
     clear: 'Tout montrer',
     feed: 'Suivre cette liste',
+    calendar: 'dans un agenda',
     fullList: (title, n) => (n === undefined ? `Davantage : ${title}` : `${title} : voir tout (${n})`),
     entriesUnit: (n) => (n < 2 ? 'fiche' : 'fiches'),
     visits: (n) => `Lu ${n.toLocaleString('fr')} fois`,
@@ -197,6 +201,7 @@ const byLanguage: Record<string, SiteWords> = {
     matching: (n) => (n === 1 ? 'Einer bleibt.' : `${n} bleiben.`),
     clear: 'Wieder alle zeigen',
     feed: 'Dieser Liste folgen',
+    calendar: 'im Kalender',
     fullList: (title, n) => (n === undefined ? `Mehr: ${title}` : `${title}: alle ${n} ansehen`),
     entriesUnit: (n) => (n === 1 ? 'Eintrag' : 'Einträge'),
     visits: (n) => `${n.toLocaleString('de')}-mal gelesen`,

@@ -390,18 +390,19 @@ export async function revisionsHolding(
   return rows.map(({ number }) => number ?? undefined);
 }
 
-/** Since when visitors see the versions that they see now, by the ids of their records. */
-export const publishedAmong = async (
+/** Since when (ms) visitors see something at all, and since when as it is now; by the ids of the records. */
+export const shownSince = async (
   reader: Reader,
   ids: readonly Id[],
   now: number,
-): Promise<Map<Id, number>> =>
+): Promise<Map<Id, { first: number; last: number }>> =>
   new Map(
     (
-      await reader.all<{ uuid: Id; starts: number }>(
-        sql`SELECT r.uuid, l.starts FROM records r JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now} WHERE r.uuid IN ${anyOf(ids)}`,
+      await reader.all<{ uuid: Id; first: number; last: number }>(
+        sql`SELECT r.uuid, l.starts AS last, (SELECT min(e.starts) FROM live e WHERE e.record = r.id) AS first
+         FROM records r JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now} WHERE r.uuid IN ${anyOf(ids)}`,
       )
-    ).map(({ uuid, starts }) => [uuid, starts]),
+    ).map(({ uuid, first, last }) => [uuid, { first, last }]),
   );
 
 /** Who let visitors see the versions that they see now, by the ids of their records. */

@@ -9,14 +9,14 @@ import {
   type RenderedPage,
   sharedInstallation,
 } from '../../services/runtime';
-import { createHash } from 'node:crypto';
 import { splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
-import { feedOf, missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
+import { missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
 import { renderPage } from '../../site/render';
 import { parseContactForm } from '../contact-form';
+import { followed } from '../followed';
 import { readForm } from '../read-form';
 import { isFromHere } from '../same-origin';
 import { siteFiles } from '../site-files';
@@ -56,28 +56,20 @@ async function missing(
 /** How many values a visitor may have chosen for the page still to be kept as ready. */
 const KEPT_CHOICES = 2;
 
-const feedTypes: Record<FeedKind, string> = {
-  atom: 'application/atom+xml; charset=utf-8',
-  json: 'application/feed+json; charset=utf-8',
-};
-
-/** The list of a page as a feed. */
-async function followed(
+/** The list of a page, to be followed. */
+async function follow(
   installation: Installation,
-  address: string,
-  kind: FeedKind,
+  feed: { address: string; kind: FeedKind },
+  chosen: URLSearchParams,
   request: Request,
 ): Promise<Response> {
-  const feed = await installation.turnover.read(() =>
-    feedOf(installation, address, kind, installation.settings.address),
-  );
-  if (feed === undefined) return missing(installation, address, 'no list');
-  if (typeof feed !== 'string') return elsewhere(feed.movedTo, 301);
-  const etag = `"${createHash('sha256').update(feed).digest('base64url').slice(0, 22)}"`;
-  const headers = { 'Content-Type': feedTypes[kind], ETag: etag, 'Cache-Control': 'no-cache' };
-  return request.headers.get('if-none-match') === etag
+  const found = await followed(installation, feed, chosen);
+  if (found === undefined) return missing(installation, feed.address, 'no list');
+  if ('movedTo' in found) return elsewhere(found.movedTo, 301);
+  const { body, headers } = found;
+  return request.headers.get('if-none-match') === headers.ETag
     ? new Response(null, { status: 304, headers })
-    : new Response(feed, { headers });
+    : new Response(body, { headers });
 }
 
 /** Leads to another address. */
@@ -123,7 +115,7 @@ async function show(request: Request, context: RequestContext): Promise<Response
   const installation = await sharedInstallation();
   const { pathname, searchParams } = new URL(request.url);
   const feed = splitFeed(pathname);
-  if (feed) return followed(installation, feed.address, feed.kind, request);
+  if (feed) return follow(installation, feed, searchParams, request);
   const sent = searchParams.get('sent');
   const { found, html, page } = await (sent === null
     ? installation.rendered.once(`${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`, () =>

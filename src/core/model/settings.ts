@@ -12,6 +12,7 @@ export const settingKeys = [
   'showNeighbours',
   'showRelated',
   'showActs',
+  'feedGives',
   'firstState',
   'inNavigation',
   'inFoot',
@@ -40,6 +41,14 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
   showActs: { label: 'Print, mail and share are offered', choices: yesNo, standard: 'no' },
+  feedGives: {
+    label: 'A feed of a list gives',
+    choices: [
+      { value: 'short', label: 'First words' },
+      { value: 'full', label: 'Whole texts' },
+    ],
+    standard: 'short',
+  },
   firstState: {
     label: 'Something new begins as',
     choices: [

@@ -11,6 +11,7 @@ export const reservedNames = [
   'site.js',
   'feed.atom',
   'feed.json',
+  'feed.ics',
   'robots.txt',
   'sitemap.xml',
   'media',
@@ -106,19 +107,26 @@ export function splitLanguage(
 /** The names that say in the address of a site's first page what is sought, of which sort, and which page of what was found. */
 export const searchKeys = { words: 'q', sort: 'of', page: 'page' } as const;
 
-export const feedKinds = ['atom', 'json'] as const;
+/** How a list can be followed: as a feed, or what has a date in it in a calendar. */
+export const feedKinds = ['atom', 'json', 'ics'] as const;
 export type FeedKind = (typeof feedKinds)[number];
 
-/** Where the list of a page can be followed as a feed. */
-export const feedsOf = (address: string): Record<FeedKind, string> => {
-  const under = address === '/' ? '' : address;
-  return { atom: `${under}/feed.atom`, json: `${under}/feed.json` };
+/** What each of them is to those who read it (RFC 4287, JSON Feed 1.1, RFC 5545). */
+export const feedTypes: Record<FeedKind, string> = {
+  atom: 'application/atom+xml',
+  json: 'application/feed+json',
+  ics: 'text/calendar',
 };
 
-/** The page whose feed an address asks for, and in which format; nothing where it asks for none. */
+/** Where the list of a page can be followed. */
+export const feedsOf = (address: string): Record<FeedKind, string> => {
+  const under = address === '/' ? '' : address;
+  return { atom: `${under}/feed.atom`, json: `${under}/feed.json`, ics: `${under}/feed.ics` };
+};
+
+/** The page whose list an address asks to follow, and how; nothing where it asks for no such thing. */
 export function splitFeed(path: string): { address: string; kind: FeedKind } | undefined {
-  const [, address, kind] = /^(.*)\/feed\.(atom|json)$/.exec(path) ?? [];
-  return address === undefined
-    ? undefined
-    : { address: address || '/', kind: kind === 'json' ? 'json' : 'atom' };
+  const [, address, asked] = /^(.*)\/feed\.([a-z]+)$/.exec(path) ?? [];
+  const kind = feedKinds.find((each) => each === asked);
+  return address === undefined || kind === undefined ? undefined : { address: address || '/', kind };
 }

@@ -104,8 +104,8 @@ export interface VisitorPage {
   canonical?: string;
   /** Whether it shows only what a visitor chose of a list: search engines are told to leave it. */
   filtered?: boolean;
-  /** Where its list can be followed as a feed. */
-  feeds?: { atom: string; json: string };
+  /** Where its list can be followed: as a feed, which may give whole texts, and in a calendar. */
+  feeds?: { atom: string; json: string; ics?: string; full?: true };
   isTop: boolean;
   navigation: NavigationItem[];
   /** The navigation in its foot. */

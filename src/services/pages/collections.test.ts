@@ -97,7 +97,7 @@ test('entries of several types stand in the order in which they were picked; tho
     ['', 'gone'],
   ]);
   expect(await listed()).toEqual(['Path closed', 'Bell heron']);
-  expect(await feedOf(small.installation, '/picks', 'json', 'https://reserve.example')).toContain(
+  expect(await feedOf(small.installation, '/picks', 'json', async () => '')).toContain(
     '"title": "Path closed"',
   );
   // What is picked and changes is drawn anew; the page was ready until then.

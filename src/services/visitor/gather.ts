@@ -8,8 +8,8 @@ import { turnsWithTheDay, type ListingRule } from '../../core/mapping/rule/listi
 import { Sources } from '../../core/mapping/rule/sources';
 import type { CompiledType } from '../../core/model/compile';
 import type { PageType } from '../../core/model/document';
+import { answersOf } from '../../core/model/page-source';
 import { type SettingsLayer } from '../../core/model/settings';
-import { feedsOf } from '../../core/site/address';
 import { bylineBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { goesByVisits } from '../listings/leading';
@@ -20,6 +20,7 @@ import { visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { VISITS_FRESH } from '../runtime/visits';
 import { BlockDrawer } from './draw-blocks';
+import { feedsAt } from './follow';
 import {
   drawingFor,
   drawWays,
@@ -34,6 +35,7 @@ import {
 import { drawFilling, type RenderContext } from './listings';
 import { Navigator } from './navigation';
 import { type ResolvedAddress } from './resolve-address';
+import { layersOf } from './stands-in';
 import type { LivePage } from '../../store/pages';
 
 /** What listings may take from where they stand on a page. */
@@ -91,17 +93,17 @@ async function drawContents(
   const among = (some: readonly Id[]): SlotContents =>
     Object.fromEntries(some.map((id) => [id, contents[id] ?? []]));
   const slotsBefore = await drawer.slots(among(before));
+  const here = visitorAddress(installation, language, address);
   const filled =
     filling &&
-    (await drawFilling(installation, filling, spotOf(body.listing ?? ''), {
-      address: visitorAddress(installation, language, address),
+    (await drawFilling(installation, perPageOf(asked, filling), spotOf(body.listing ?? ''), {
+      address: here,
       results,
       query: query ?? new URLSearchParams(),
     }));
   const picked = filled ? undefined : await drawPicks(installation, type, body.picks ?? [], language);
   for (const { id } of picked?.items ?? []) spot.above.add(id);
   const slotsBehind = await drawer.slots(among(order.filter((id) => !before.includes(id))));
-  const feeds = feedsOf(visitorAddress(installation, language, address));
   return {
     query: filled?.query ?? '',
     drawn: {
@@ -110,10 +112,46 @@ async function drawContents(
       slotOrder: order,
       ...(inFoot.length > 0 ? { footSlots: inFoot } : {}),
       slots: { ...slotsBefore, ...slotsBehind },
-      ...(picked ? { listing: picked, feeds } : {}),
-      ...(filled ? { listing: filled.listing, feeds, ...(filled.query ? { filtered: true } : {}) } : {}),
+      ...(picked
+        ? {
+            listing: picked,
+            ...feedsAt(
+              installation,
+              answersOf(type.definition.source).picked?.types ?? [],
+              layersOf(installation, type, body),
+              here,
+            ),
+          }
+        : {}),
+      ...(filled && filling
+        ? {
+            listing: filled.listing,
+            ...feedsAt(
+              installation,
+              filling.from,
+              layersUnder(installation, filling, body.settings),
+              here,
+              filled.query,
+            ),
+            ...(filled.query ? { filtered: true } : {}),
+          }
+        : {}),
     },
   };
+}
+
+/** The rule of a listing that fills a page, with as many on a page as are asked for. */
+const perPageOf = ({ perPage }: Asked, rule: ListingRule): ListingRule =>
+  perPage === undefined || rule.limit !== 'all' ? rule : { ...rule, perPage };
+
+/** The settings under which a listing stands on a page: those of a type, where all that it takes is of one. */
+function layersUnder(
+  { model }: Installation,
+  rule: ListingRule,
+  page: SettingsLayer | undefined,
+): ReturnType<typeof listingLayers> {
+  const [only, ...others] = Sources.of(model, rule.from).types;
+  return listingLayers(model.document, others.length === 0 ? only?.definition : undefined, rule, page);
 }
 
 /** Whether a listing shows how often the pages of its entries were read. */
@@ -192,7 +230,7 @@ export async function gatherAllResults(
   const found = around.rules.find(([listing]) => listing === id)?.[1];
   if (!found) return undefined;
   const { fullList: _fullList, notAbove: _notAbove, skip: _skip, ...rest } = found;
-  const rule: ListingRule = { ...rest, limit: 'all', perPage: rest.perPage ?? PER_PAGE };
+  const rule: ListingRule = perPageOf(asked, { ...rest, limit: 'all', perPage: rest.perPage ?? PER_PAGE });
   const navigator = navigatorOf(installation, asked, around);
   const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
@@ -228,7 +266,7 @@ export async function gatherAllResults(
       slotOrder: [],
       slots: {},
       listing: { ...listing, heading: '' },
-      feeds: feedsOf(address),
+      ...feedsAt(installation, rule.from, layersUnder(installation, rule, body.settings), address, query),
       ...(query ? { filtered: true } : {}),
       ...leading,
       below: [],

@@ -41,6 +41,8 @@ export interface PageRequest {
   language?: string;
   results?: number;
   query?: URLSearchParams;
+  /** How many of a list that fills it are to stand on one page, where that is not for the list to say. */
+  perPage?: number;
   /** Whether it is drawn to be arranged: blocks that visitors do not see stand there too. */
   arranging?: boolean;
 }

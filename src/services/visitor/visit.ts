@@ -16,6 +16,7 @@ import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { gather, gatherAllResults } from './gather';
 import { leadsTo } from './leads-to';
+import type { PageRequest } from './page-parts';
 import { movedTo } from './moved';
 import { resolveAddress } from './resolve-address';
 import { searchPage } from './search';
@@ -38,6 +39,7 @@ export async function visit(
   installation: Installation,
   path: string,
   query = new URLSearchParams(),
+  { perPage }: Pick<PageRequest, 'perPage'> = {},
 ): Promise<Visit> {
   const asked = canonicalAddress(path);
   if (asked === undefined) return { found: 'malformed' };
@@ -86,7 +88,12 @@ export async function visit(
   const body = category
     ? bodyOfCategory(type, pageBody(page.body), own, category.category, schemeShownBy(installation, type))
     : pageBody(page.body);
-  const request = { ...(language === undefined ? {} : { language }), results, query };
+  const request = {
+    ...(language === undefined ? {} : { language }),
+    ...(perPage === undefined ? {} : { perPage }),
+    results,
+    query,
+  };
   const gathered =
     listedOn === undefined
       ? await gather(onSite, standing, body, type, request)

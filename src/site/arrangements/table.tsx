@@ -30,7 +30,7 @@ export function Table({ listing, level, traced, locale }: Arranged): ReactElemen
               part === 'heading' ? (
                 <th key={part} scope="row">
                   <div className="face">
-                    <FacePart part={part} face={face} level={level} traced={traced} />
+                    <FacePart part={part} face={face} level={level} traced={traced} inHead />
                   </div>
                   <Byline byline={byline} locale={locale} />
                 </th>

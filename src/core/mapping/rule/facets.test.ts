@@ -5,7 +5,6 @@ import type { Json } from '../../json';
 import { matches } from './matches';
 import { serializeRule } from './serialize-rule';
 import { Categories, type Category } from '../../content/categories';
-import { writeFeed } from '../../formats/feeds';
 import type { Field } from '../../model/document';
 import type { FacetGrouping } from '../../model/kinds/kind';
 import {
@@ -196,40 +195,4 @@ test('only fields of few values that are kept for filtering can be filtered by',
     '/facets/2 unknown-field',
     '/facets/3 steps',
   ]);
-});
-
-test('a feed tells its words as words, in both formats', () => {
-  const content = {
-    title: 'Notices <1>',
-    description: '',
-    language: 'en',
-    address: 'https://reserve.example/notices',
-    feeds: {
-      atom: 'https://reserve.example/notices/feed.atom',
-      json: 'https://reserve.example/notices/feed.json',
-    },
-    items: [
-      {
-        id: 'a',
-        title: 'Boards & <b>planks</b> ]]>',
-        address: 'https://reserve.example/notices/a',
-        summary: '<script>1</script>',
-        published: Date.UTC(2026, 10, 25),
-      },
-    ],
-  };
-  const atom = writeFeed('atom', content);
-  expect(atom).toContain('Boards &#38; &#60;b&#62;planks&#60;/b&#62; ]]&#62;');
-  expect(atom).toContain('<updated>2026-11-25T00:00:00.000Z</updated>');
-  expect(atom).not.toMatch(/<script|<b>|Notices <1>/);
-  expect(JSON.parse(writeFeed('json', content))).toMatchObject({
-    title: 'Notices <1>',
-    items: [
-      {
-        id: 'urn:uuid:a',
-        title: 'Boards & <b>planks</b> ]]>',
-        content_html: '&#60;script&#62;1&#60;/script&#62;',
-      },
-    ],
-  });
 });

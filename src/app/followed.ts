@@ -1,0 +1,30 @@
+import { createHash } from 'node:crypto';
+import { feedTypes, type FeedKind } from '../core/site/address';
+import { signDrawn } from '../services/media';
+import type { Installation } from '../services/runtime';
+import { feedOf } from '../services/visitor';
+import { drawFeedText } from '../site/feed-text';
+
+/** The list of a page to be followed, or where it is found; nothing where there is none. */
+export async function followed(
+  installation: Installation,
+  { address, kind }: { address: string; kind: FeedKind },
+  chosen = new URLSearchParams(),
+): Promise<{ body: string; headers: Record<string, string> } | { movedTo: string } | undefined> {
+  const { secret, settings } = installation;
+  const body = await installation.turnover.read(() =>
+    feedOf(
+      installation,
+      address,
+      kind,
+      async (face) => signDrawn(secret, await drawFeedText(face, settings.address)),
+      chosen,
+    ),
+  );
+  if (typeof body !== 'string') return body;
+  const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 22)}"`;
+  return {
+    body,
+    headers: { 'Content-Type': `${feedTypes[kind]}; charset=utf-8`, ETag: etag, 'Cache-Control': 'no-cache' },
+  };
+}
