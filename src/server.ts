@@ -14,12 +14,16 @@ import {
   callerOf,
   closeInstallation,
   countVisit,
+  etagAs,
+  etagsOf,
+  hadAlready,
   healthOf,
   type Installation,
   keepSoughtInVain,
   keepVisits,
   log,
   packingFor,
+  pageHeaders,
   sharedInstallation,
 } from './services/runtime';
 import { askedAddress, toldOfSecurity } from './services/visitor';
@@ -84,16 +88,19 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
   const headers: Record<string, string | number> = {
     ...securityHeaders,
     'Content-Security-Policy': visitorPolicy(request.headers.host),
-    ETag: page.etag,
-    'Cache-Control': 'no-cache',
-    Vary: 'Accept-Encoding',
+    ...pageHeaders(page, installation.settings, installation.now()),
   };
-  if (request.headers['if-none-match'] === page.etag) {
-    response.writeHead(304, headers).end();
+  const had = hadAlready(
+    { ifNoneMatch: request.headers['if-none-match'], cacheControl: request.headers['cache-control'] },
+    etagsOf(page),
+  );
+  if (had !== undefined) {
+    response.writeHead(304, { ...headers, ETag: had }).end();
     return true;
   }
   const packing = packingFor(request.headers['accept-encoding'], (each) => page.packed[each] !== undefined);
   const body = (packing && page.packed[packing]) ?? page.html;
+  headers.ETag = etagAs(page, packing);
   if (packing) headers['Content-Encoding'] = packing;
   response.writeHead(200, {
     ...headers,
@@ -106,6 +113,8 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
 
 /** What is no page of a visitors' site. */
 const ownPath = /^\/(?:api|bench|media|_next)(?:\/|$)/;
+/** Whether a path can be that of a visitors' page: no page's address has a dot. */
+const isPagePath = (path: string): boolean => !ownPath.test(path) && !path.includes('.');
 /**
  * An address that cannot be read, for which Next would answer with a failure of its own; the visitors' site
  * says it in words.
@@ -162,6 +171,18 @@ function answeredHere(
   return true;
 }
 
+/**
+ * Leaves the packing of an answer to its route, which packs each page once and under an ETag of its own. Next, which would
+ * pack it again, is not told that it may; and since it takes the name of a packing off, that goes by another name.
+ */
+function packsItself({ headers }: IncomingMessage, response: ServerResponse): void {
+  headers['x-clear-frame-accepts'] = headers['accept-encoding'] ?? '';
+  delete headers['accept-encoding'];
+  const setHeader = response.setHeader.bind(response);
+  response.setHeader = (name, value) =>
+    setHeader(name.toLowerCase() === 'x-clear-frame-packed' ? 'Content-Encoding' : name, value);
+}
+
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
 function prepare(
   { settings }: Installation,
@@ -176,6 +197,9 @@ function prepare(
   request.headers['x-clear-frame-secure'] = secure ? 'yes' : 'no';
   request.headers['x-clear-frame-host'] = host ?? '';
   delete request.headers['x-nonce'];
+  // Pages pack themselves, each packing under an ETag of its own, which Next would not give them.
+  request.headers['x-clear-frame-accepts'] = '';
+  if (isPagePath(path)) packsItself(request, response);
   delete request.headers['content-security-policy'];
   if (path === '/bench' || path.startsWith('/bench/')) {
     const nonce = randomBytes(16).toString('base64');

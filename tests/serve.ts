@@ -17,7 +17,8 @@ export interface Running {
   stop(): Promise<void>;
 }
 
-const freePort = (): Promise<number> =>
+/** A port that nobody listens on. */
+export const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const probe = createServer().listen(0, () => {
       const at = probe.address();
@@ -39,7 +40,11 @@ function listening(server: ChildProcess): Promise<string> {
 }
 
 /** A server of its own on data of its own: the sample reserve, or nothing yet. */
-export async function serve({ sample = true, measured = false } = {}): Promise<Running> {
+export async function serve({
+  sample = true,
+  measured = false,
+  env: more = {},
+}: { sample?: boolean; measured?: boolean; env?: Record<string, string> } = {}): Promise<Running> {
   const data = mkdtempSync(join(tmpdir(), 'clear-frame-'));
   const port = await freePort();
   const env = {
@@ -50,6 +55,7 @@ export async function serve({ sample = true, measured = false } = {}): Promise<R
     UV_THREADPOOL_SIZE: '16',
     CLEAR_FRAME_MEASURED: measured ? 'yes' : '',
     NEXT_TELEMETRY_DISABLED: '1',
+    ...more,
   };
   const seed = process.env.CLEAR_FRAME_SEED;
   if (sample && seed === undefined) throw new Error('tests/seed.ts fills the sample before all tests.');

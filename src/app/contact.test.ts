@@ -149,6 +149,39 @@ test.each([
   expect(letters()).toHaveLength(before);
 });
 
+test('a message that is sent twice, at once or one after the other, is one; another is another', async () => {
+  const before = letters().length;
+  const twice = { ...whole, message: 'The gate was locked.' };
+  const asked = { from: '10.1.1.1' };
+  const sent = await Promise.all([send(twice, asked), send(twice, asked)]);
+  expect([...sent, await send(twice, asked)].map(({ status }) => status)).toEqual([303, 303, 303]);
+  expect(letters()).toHaveLength(before + 1);
+  await send({ ...twice, message: 'It is open again.' }, asked);
+  await send(twice, { from: '10.1.1.2' });
+  expect(letters()).toHaveLength(before + 3);
+});
+
+test('a browser that does not say where it came from shows it by what the form carried', async () => {
+  const before = letters().length;
+  const unsaid = (given: object) => {
+    const body = new URLSearchParams({ block, ...whole, message: 'Unsaid.', ...given }).toString();
+    const headers = {
+      host: 'localhost:4100',
+      'content-type': 'application/x-www-form-urlencoded',
+      'x-clear-frame-address': '10.1.1.3',
+    };
+    return POST(new Request('http://localhost:4100/', { method: 'POST', body, headers }));
+  };
+  const html = await (await GET(new Request('http://localhost:4100/'))).text();
+  const tokens = [...html.matchAll(/name="token" value="([^"]+)"/g)].map(([, token = '']) => token);
+  expect(new Set(tokens).size).toBe(2);
+  for (const given of [{}, { token: 'x' }, { token: tokens[1] ?? '' }])
+    expect((await unsaid(given)).status).toBe(403);
+  expect(letters()).toHaveLength(before);
+  expect((await unsaid({ token: tokens[0] ?? '' })).status).toBe(303);
+  expect(letters()).toHaveLength(before + 1);
+});
+
 test('no word of a visitor becomes a line of the letter’s head', async () => {
   await send({ ...whole, name: 'Ada\r\nBcc: all@example.org' });
   const [head = ''] =
@@ -166,7 +199,8 @@ test('what fills in the field out of sight is thanked, and not read', async () =
 });
 
 test('the eleventh message from one place waits, its words kept', async () => {
-  for (let i = 0; i < 10; i += 1) expect((await send(whole, { from: '10.9.9.9' })).status).toBe(303);
+  for (let i = 0; i < 10; i += 1)
+    expect((await send({ ...whole, message: `It is ${i}.` }, { from: '10.9.9.9' })).status).toBe(303);
   const waits = await send(whole, { from: '10.9.9.9' });
   expect(waits.status).toBe(429);
   expect(await waits.text()).toMatch(/quarter of an hour.*value="Ada Reed"/s);

@@ -164,6 +164,7 @@ export function Contact({ block, level, around }: Props): ReactElement {
         noValidate
       >
         <input type="hidden" name="block" value={block.id} />
+        {block.token !== undefined && <input type="hidden" name="token" value={block.token} />}
         {state && (
           <p className="fault" role="alert">
             {state.tooMany ? words.tooMany : words.toMend}

@@ -1,8 +1,15 @@
 import { CONTACT_BYTES } from '../../contract/contact';
 import {
   costHeader,
+  etagAs,
+  etagsOf,
+  hadAlready,
+  hasOf,
   inRequest,
   log,
+  pack,
+  packingFor,
+  pageHeaders,
   type RequestContext,
   countVisit,
   type Installation,
@@ -13,12 +20,12 @@ import { splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
-import { missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
+import { holdsToken, missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
 import { renderPage } from '../../site/render';
 import { parseContactForm } from '../contact-form';
 import { followed } from '../followed';
 import { readForm } from '../read-form';
-import { isFromHere } from '../same-origin';
+import { cameFrom, isFromHere } from '../same-origin';
 import { siteFiles } from '../site-files';
 
 export const dynamic = 'force-dynamic';
@@ -53,6 +60,24 @@ async function missing(
   });
 }
 
+/** How the server in front is told the packing of an answer. */
+const PACKED = 'x-clear-frame-packed';
+
+/** How whoever asks takes what is packed, as the server in front tells it. */
+const packingOf = (request: Request) =>
+  packingFor(request.headers.get('x-clear-frame-accepts') ?? undefined, () => true);
+
+/** An answer that nobody keeps, packed for the one who asked. */
+async function packedFor(request: Request, answer: Response): Promise<Response> {
+  const packing = packingOf(request);
+  if (!packing || !answer.body || answer.headers.has(PACKED)) return answer;
+  const { status, headers } = answer;
+  headers.set(PACKED, packing);
+  headers.set('Vary', 'Accept-Encoding');
+  const body = await pack[packing](Buffer.from(await answer.arrayBuffer()));
+  return new Response(new Uint8Array(body), { status, headers });
+}
+
 /** How many values a visitor may have chosen for the page still to be kept as ready. */
 const KEPT_CHOICES = 2;
 
@@ -67,7 +92,7 @@ async function follow(
   if (found === undefined) return missing(installation, feed.address, 'no list');
   if ('movedTo' in found) return elsewhere(found.movedTo, 301);
   const { body, headers } = found;
-  return request.headers.get('if-none-match') === headers.ETag
+  return hadAlready(hasOf(request), [headers.ETag])
     ? new Response(null, { status: 304, headers })
     : new Response(body, { headers });
 }
@@ -104,7 +129,7 @@ const answering = async (
 export const GET = (request: Request): Promise<Response> =>
   inRequest(async (context) => {
     try {
-      return await show(request, context);
+      return await packedFor(request, await show(request, context));
     } catch (error) {
       log.error({ error, path: new URL(request.url).pathname }, 'A page could not be drawn.');
       return missing(await sharedInstallation(), new URL(request.url).pathname, 'failed');
@@ -135,12 +160,29 @@ async function show(request: Request, context: RequestContext): Promise<Response
     });
   if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
     countVisit(installation, found.ids[0]);
-  return new Response(page ? new Uint8Array(page.html) : html, {
+  const cost = costHeader(context, installation.settings);
+  return page
+    ? asPacked(installation, page, request, cost)
+    : new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache', ...cost } });
+}
+
+/** A page as whoever asks takes it: packed, or not at all where they have it already. */
+async function asPacked(
+  { settings, now }: Installation,
+  page: RenderedPage,
+  request: Request,
+  more: Record<string, string>,
+): Promise<Response> {
+  const headers = { ...HTML, ...pageHeaders(page, settings, now()), ...more };
+  const had = hadAlready(hasOf(request), etagsOf(page));
+  if (had !== undefined) return new Response(null, { status: 304, headers: { ...headers, ETag: had } });
+  const packing = packingOf(request);
+  const body = (packing && (await page.whenPacked)[packing]) ?? page.html;
+  return new Response(new Uint8Array(body), {
     headers: {
-      ...HTML,
-      'Cache-Control': 'no-cache',
-      ...(page ? { ETag: page.etag } : {}),
-      ...costHeader(context, installation.settings),
+      ...headers,
+      ETag: etagAs(page, packing),
+      ...(packing ? { [PACKED]: packing } : {}),
     },
   });
 }
@@ -181,6 +223,8 @@ async function take(request: Request): Promise<Response> {
   if (found.found !== 'page') return without(installation, pathname, found);
   const form = await readForm(request, CONTACT_BYTES);
   if (form === 'too-large') return missing(installation, pathname, 'long form');
+  if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form))
+    return missing(installation, pathname, 'foreign form');
   const written = parseContactForm(form);
   const state =
     written &&

@@ -73,6 +73,8 @@ export interface DrawnBlock {
   variant?: Variant;
   spaced?: Spacing;
   listing?: DrawnListing;
+  /** What a contact form carries that no other site can make. */
+  token?: string;
   /** What a contact form asks besides what every one does. */
   questions?: AskedQuestion[];
   /** What a navigation shows. */

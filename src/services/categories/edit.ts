@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import { leaveCategoryAddresses } from './old-addresses';
 import type {
   CategoriesAnswer,
@@ -243,7 +244,7 @@ export function guardedCategory(
   revision: number,
 ): Category {
   const category = needCategory(categories, id);
-  if (category.revision !== revision) throw changedSince(answer(installation, category, 0), {});
+  if (!isRead(category.revision, revision)) throw changedSince(answer(installation, category, 0), {});
   return category;
 }
 
@@ -254,6 +255,10 @@ export async function changeCategory(
   revision: number,
   patch: CategoryPatch,
 ): Promise<CategoryAnswer> {
+  if (Object.keys(patch).length === 0) {
+    guardedCategory(installation, installation.categories, id, revision);
+    return answerOf(installation, id);
+  }
   await onCategories(installation, person, 'changed a category', async (act, categories) => {
     const category = guardedCategory(installation, categories, id, revision);
     const { values, faults } = parseValues(

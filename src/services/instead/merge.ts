@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { EntryAnswer, EntryMerge } from '../../contract/entries';
 import { newId, type Id } from '../../core/ids';
 import { parseLocalized } from '../../core/content/localized-values';
@@ -31,7 +32,8 @@ export async function mergeEntries(
   if (stays.binnedAt !== null || goes.binnedAt !== null)
     throw refuse('binned', 'One of them is in the bin. Restore it first.');
   // Both are looked at before anything is done: what comes behind is refused without leaving half of it.
-  if (stays.revision !== revision) throw changedSince({ ...(await entry(installation, id)) }, { values });
+  if (!isRead(stays.revision, revision))
+    throw changedSince({ ...(await entry(installation, id)) }, { values });
   if (goes.revision !== otherRevision)
     throw refuse('changed', 'Somebody changed the other one meanwhile. Look at both again.');
   await insteadGiven(installation, goes, id);

@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { Publication } from '../../contract/entries';
 import type { PlacedListing, ListingPatch, NewListing } from '../../contract/listings';
 import type { Fault } from '../../core/faults';
@@ -172,7 +173,7 @@ export async function binListing(
 ): Promise<void> {
   await inAct(installation, person, async (act) => {
     const found = await listingSort.need(act.tx, installation, id);
-    if (found.record.revision !== revision) {
+    if (!isRead(found.record.revision, revision)) {
       const current = await listingSort.answer(act.tx, installation, found);
       expectRevision(found.record, revision, () => changedSince(current, {}));
     }

@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import { createHash } from 'node:crypto';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -121,7 +122,7 @@ export async function replaceFile(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     if (row.sort !== sort)
       throw refuse(
         'sort',
@@ -164,7 +165,7 @@ export async function changeMedium(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     const record = await recordById(tx, row.record);
     if (!record) throw notFound('medium');
     const fields = filledIn(installation);
@@ -206,7 +207,7 @@ export async function binMedium(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (row.revision !== revision) throw changedSince(answerMedium(installation, row), {});
+    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     const change = {
       id,
       type: installation.model.media.id,

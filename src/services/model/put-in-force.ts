@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import PQueue from 'p-queue';
 import type { ModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
@@ -142,7 +143,7 @@ export const applyWorking = (
         const row = await workingModel(tx);
         if (!row) throw ruleViolation('There is no working copy to put in force.');
         const inForce = await modelInForce(tx);
-        if (row.number !== number || row.base !== inForce?.number)
+        if (!isRead(row.number, number) || row.base !== inForce?.number)
           throw changedSince(await workingAnswer(tx, installation, row), {});
         const taken = await takeOver(act, installation, row.document, staged?.staged);
         await dropWorkingModel(tx);
@@ -160,7 +161,7 @@ async function stageWorking(
   number: number,
 ): Promise<{ next: CompiledModel; staged: Staged } | undefined> {
   const row = await workingModel(installation.content);
-  if (row?.number !== number || row.base !== installation.model.revision) return undefined;
+  if (!row || !isRead(row.number, number) || row.base !== installation.model.revision) return undefined;
   if (checkModel(row.document).some(({ weight }) => weight === 'error')) return undefined;
   const next = new CompiledModel(row.document, installation.model.revision + 1);
   return { next, staged: await stageFields(installation, next, heldOf(installation, next)) };

@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { ModelTrial, WorkingModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
@@ -95,7 +96,7 @@ async function onWorking(
 ): Promise<void> {
   const isSame = await installation.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if ((row?.number ?? 0) !== number) return false;
+    if (!isRead(row?.number ?? 0, number)) return false;
     await work(tx, row);
     return true;
   });
@@ -130,7 +131,7 @@ export async function keepWorking(
     putWorkingModel(
       tx,
       row?.base ?? installation.model.revision,
-      number + 1,
+      (row?.number ?? 0) + 1,
       document,
       installation.now(),
       person.id,

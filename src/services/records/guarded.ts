@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
 import type { KeptRecord } from '../../store/records';
@@ -43,7 +44,7 @@ export async function withGuardedRecord<Found extends { record: KeptRecord }, An
   const { done, reached } = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const before = await sort.need(tx, installation, id);
-    if (before.record.revision !== revision)
+    if (!isRead(before.record.revision, revision))
       throw changedSince({ ...(await sort.answer(tx, installation, before)) }, yours);
     const follow = shows ? await sort.follow(tx, installation, before) : undefined;
     await act.keep(await work(act, before));

@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { ShownSpan } from '../../contract/entries';
 import {
   FOREVER,
@@ -148,5 +149,5 @@ export async function comeDown(act: Act, record: number): Promise<void> {
 
 /** Holds a change against the revision it was made from. */
 export function expectRevision(record: KeptRecord, revision: number, tell: () => Refusal): void {
-  if (record.revision !== revision) throw tell();
+  if (!isRead(record.revision, revision)) throw tell();
 }

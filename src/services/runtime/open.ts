@@ -24,6 +24,7 @@ import type { Installation } from './installation';
 import { RequestDatabase, stillIn } from './request-context';
 import { RenderedPages } from './rendered-pages';
 import { runSettings } from './settings';
+import { SharedCaches } from './shared-caches';
 import { Turnover } from './turnover';
 import { here } from './beside';
 
@@ -86,7 +87,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     categories: await allCategories(content),
     mediaFolder: join(folder, 'media'),
     outboxFolder: join(folder, 'outbox'),
-    rendered: new RenderedPages(settings.pagesBytes),
+    rendered: new RenderedPages(settings.pagesBytes, new SharedCaches(settings.sharedCaches)),
     visits: new VisitCounter(),
     soughtInVain: new SoughtInVain(),
     turnover: new Turnover(),

@@ -20,8 +20,9 @@ test('a page is kept as it goes out: plain at once, packed soon, with a mark tha
   const page = rendered.keep(['v'], '/visit', '<p>Reed</p>', ALWAYS, rendered.since);
   expect(page.html.toString()).toBe('<p>Reed</p>');
   expect(rendered.find('/visit', 0)).toBe(page);
-  const { packed, ...same } = await packedAt(rendered, '/visit');
-  expect(same).toEqual({ of: page.of, html: page.html, etag: page.etag, validUntil: ALWAYS });
+  const { packed, whenPacked, ...same } = await packedAt(rendered, '/visit');
+  expect(same).toEqual({ of: page.of, ids: ['v'], html: page.html, etag: page.etag, validUntil: ALWAYS });
+  expect(await whenPacked).toEqual(packed);
   expect(gunzipSync(packed.gzip ?? '').toString()).toBe('<p>Reed</p>');
   expect(brotliDecompressSync(packed.br ?? '').toString()).toBe('<p>Reed</p>');
   expect(rendered.keep(['v'], '/visit', '<p>Reed</p>', ALWAYS, rendered.since).etag).toBe(page.etag);

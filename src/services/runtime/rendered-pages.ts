@@ -1,17 +1,21 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { promisify } from 'node:util';
-import { brotliCompress, constants, gzip } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import type { Id } from '../../core/ids';
-import { packings, type Packing } from './packing';
+import { ALL } from './cache-groups';
+import { pack, packings, type Packing } from './packing';
+import { noteRenewed } from './request-context';
+import { SharedCaches } from './shared-caches';
 
 /** One visitor's page as it goes out. */
 export interface RenderedPage {
   /** The id of the page, or of the entry that it shows. */
   of: Id;
+  /** The ids of what it is made from. */
+  ids: readonly Id[];
   html: Buffer;
-  /** As it is packed; each is there a moment after the page. */
+  /** As it is packed; each is there a moment after the page, `whenPacked`. */
   packed: Partial<Record<Packing, Buffer>>;
+  whenPacked: Promise<Partial<Record<Packing, Buffer>>>;
   etag: string;
   /** The moment (ms) from which it may no longer be true. */
   validUntil: number;
@@ -27,11 +31,10 @@ const MOST_WAITING = 200;
 /** Of how many ids it is known when they were last renewed. */
 const MOST_RENEWED = 5000;
 
-/** Packs bytes beside all other work. Brotli at 5 packs tighter than gzip and takes about as long. */
-const pack: Record<Packing, (bytes: Buffer) => Promise<Buffer>> = {
-  br: (bytes) => promisify(brotliCompress)(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } }),
-  gzip: promisify<Buffer, Buffer>(gzip),
-};
+async function packed(bytes: Buffer): Promise<Record<Packing, Buffer>> {
+  const [br, gzip] = await Promise.all([pack.br(bytes), pack.gzip(bytes)]);
+  return { br, gzip };
+}
 
 const bytesOf = ({ html, packed }: RenderedPage): number =>
   packings.reduce((sum, packing) => sum + (packed[packing]?.length ?? 0), html.length + AROUND);
@@ -64,7 +67,10 @@ export class RenderedPages {
   renewed = 0;
   rendered = 0;
 
-  constructor(bytes: number) {
+  constructor(
+    bytes: number,
+    private readonly caches = new SharedCaches([]),
+  ) {
     this.pages = new LRUCache({
       maxSize: bytes,
       sizeCalculation: bytesOf,
@@ -110,15 +116,18 @@ export class RenderedPages {
     const bytes = Buffer.from(html);
     const page: RenderedPage = {
       of: ids[0],
+      ids,
       html: bytes,
       packed: {},
+      whenPacked: packed(bytes),
       etag: `"${createHash('sha256').update(bytes).digest('base64url').slice(0, 22)}"`,
       validUntil,
     };
     this.rendered += 1;
     if (this.isRenewed(ids, since)) {
       this.tookOut([address]);
-      return page;
+      // Whoever asked is answered, but nobody is to keep it.
+      return { ...page, validUntil: 0 };
     }
     this.forget(address);
     this.pages.set(address, page);
@@ -126,7 +135,7 @@ export class RenderedPages {
     if (!this.pages.has(address)) return page;
     this.idsAt.set(address, ids);
     for (const id of ids) this.addresses.set(id, (this.addresses.get(id) ?? new Set()).add(address));
-    void this.pack(address, page);
+    void this.keepPacked(address, page);
     return page;
   }
 
@@ -145,7 +154,7 @@ export class RenderedPages {
   }
 
   /** Takes pages out, in every language they are ready in. */
-  renew(pages: Iterable<Id>): void {
+  renew(pages: readonly Id[]): void {
     this.generation += 1;
     const gone: string[] = [];
     for (const id of pages) {
@@ -156,6 +165,7 @@ export class RenderedPages {
     if (this.renewedIn.size > MOST_RENEWED) this.forgetRenewals();
     this.renewed += gone.length;
     this.tookOut(gone);
+    this.dropInFront(pages);
   }
 
   renewAll(): void {
@@ -165,6 +175,13 @@ export class RenderedPages {
     this.pages.clear();
     this.renewed += gone.length;
     this.tookOut(gone);
+    this.dropInFront([ALL]);
+  }
+
+  /** What is kept of pages in front of this server is dropped there too. */
+  private dropInFront(ids: Iterable<Id>): void {
+    this.caches.drop(ids);
+    noteRenewed(ids);
   }
 
   /** How many pages that were taken out are not drawn again yet. */
@@ -215,9 +232,9 @@ export class RenderedPages {
     this.idsAt.delete(address);
   }
 
-  private async pack(address: string, page: RenderedPage): Promise<void> {
-    const [br, gzip] = await Promise.all([pack.br(page.html), pack.gzip(page.html)]);
+  private async keepPacked(address: string, page: RenderedPage): Promise<void> {
+    const all = await page.whenPacked;
     // In place of the page, so that its bytes are counted anew; unless another stands there by now.
-    if (this.pages.peek(address) === page) this.pages.set(address, { ...page, packed: { br, gzip } });
+    if (this.pages.peek(address) === page) this.pages.set(address, { ...page, packed: all });
   }
 }

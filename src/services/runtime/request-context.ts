@@ -9,6 +9,8 @@ import type { Columns, RowOf, Table } from '../../store/tables/table';
 export interface RequestContext {
   /** The acts it kept, in order. */
   acts: { id: Id; what: string }[];
+  /** What it changed of what visitors see, by the ids of pages and of what they show. */
+  renewed: Set<Id>;
   /** The act that all it does is part of, where it is one. */
   act?: { id: Id; what: string };
   /** The moment (ms) at which everything is looked at, from the first look on. */
@@ -27,9 +29,16 @@ type Global = typeof globalThis & { [KEY]?: AsyncLocalStorage<RequestContext> };
  */
 const contexts = ((globalThis as Global)[KEY] ??= new AsyncLocalStorage<RequestContext>());
 
+const emptyContext = (): RequestContext => ({
+  acts: [],
+  renewed: new Set(),
+  answers: new Map(),
+  cost: { statements: 0, rows: 0 },
+});
+
 /** Answers a request in a context of its own, and tells what it did. */
 export const inRequest = async <T>(work: (context: RequestContext) => Promise<T>): Promise<T> => {
-  const context: RequestContext = { acts: [], answers: new Map(), cost: { statements: 0, rows: 0 } };
+  const context: RequestContext = emptyContext();
   return contexts.run(context, () => work(context));
 };
 
@@ -38,10 +47,16 @@ export const noteAct = (id: Id, what: string): void => {
   contexts.getStore()?.acts.push({ id, what });
 };
 
+/** Notes that the request under way changed what visitors see of something. */
+export const noteRenewed = (ids: Iterable<Id>): void => {
+  const renewed = contexts.getStore()?.renewed;
+  if (renewed) for (const id of ids) renewed.add(id);
+};
+
 /** Does work of many writes as one act, of an id and told in some words. */
 export const inOneAct = async <T>(id: Id, what: string, work: () => Promise<T>): Promise<T> => {
   const around = contexts.getStore();
-  const own: RequestContext = { acts: [], answers: new Map(), cost: { statements: 0, rows: 0 } };
+  const own: RequestContext = emptyContext();
   const done = await contexts.run({ ...(around ?? own), act: { id, what }, acts: [] }, work);
   noteAct(id, what);
   return done;

@@ -15,6 +15,11 @@ export interface RunSettings {
   sizesBytes: number;
   /** The most bytes that visitors' pages may take in memory. */
   pagesBytes: number;
+  /** How long (s) a shared cache in front may keep a page, and go on giving it while it asks again. */
+  sharedSeconds: number;
+  staleSeconds: number;
+  /** Where such caches are told what to drop. */
+  sharedCaches: readonly string[];
   /** Whether answers tell what they cost, for `npm run bench`. */
   measured: boolean;
 }
@@ -44,6 +49,12 @@ export function runSettings(): RunSettings {
     throw new Error(
       `CLEAR_FRAME_SECURITY_CONTACT is mailto: with an address, or https://…, not "${securityContact}".`,
     );
+  const sharedCaches = (process.env.CLEAR_FRAME_SHARED_CACHES ?? '').split(/\s+/).filter(Boolean);
+  for (const cache of sharedCaches)
+    if (!/^https?:\/\/[^\s]+$/.test(cache) || !URL.canParse(cache))
+      throw new Error(
+        `CLEAR_FRAME_SHARED_CACHES are addresses such as http://127.0.0.1:6081, apart by spaces, not "${cache}".`,
+      );
   const here = host === '0.0.0.0' || host === '::' || host === '127.0.0.1' ? 'localhost' : host;
   return {
     port,
@@ -54,6 +65,9 @@ export function runSettings(): RunSettings {
     proxies: numberFrom('CLEAR_FRAME_PROXIES', 0, 10),
     sizesBytes: numberFrom('CLEAR_FRAME_SIZES_GB', 2, 1000) * GB,
     pagesBytes: numberFrom('CLEAR_FRAME_PAGES_MB', 128, 100_000) * MB,
+    sharedSeconds: numberFrom('CLEAR_FRAME_SHARED_SECONDS', 0, 31_536_000),
+    staleSeconds: numberFrom('CLEAR_FRAME_STALE_SECONDS', 0, 31_536_000),
+    sharedCaches,
     measured: process.env.CLEAR_FRAME_MEASURED === 'yes',
   };
 }

@@ -1,3 +1,4 @@
+import { isRead } from '../runtime/revision';
 import type { NewStarter, StarterAnswer, StarterPatch } from '../../contract/starters';
 import { copyOfBlock } from '../../core/content/block-edits';
 import { parseHints } from '../../core/content/parse-slots';
@@ -98,7 +99,7 @@ export const addStarter = (
 /** A starter at the revision its writer read, about to be changed. */
 async function guarded(act: Act, id: Id, revision: number, yours: object): Promise<StarterRow> {
   const row = await needStarter(act.tx, id);
-  if (row.revision !== revision)
+  if (!isRead(row.revision, revision))
     throw changedSince({ ...(await answerStarter(act.tx, act.inside, row)) }, yours);
   await act.touchStarter(row.uuid);
   return row;

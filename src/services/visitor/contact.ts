@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { AskedQuestion } from '../../core/content/contact-questions';
 import type { Id } from '../../core/ids';
 import { answerFaults, YES, type ContactState, type WrittenMessage } from '../../core/site/contact';
@@ -42,6 +43,23 @@ const answersInWords = (questions: readonly AskedQuestion[], answers: Readonly<R
 /** A message has no lines in its name or subject. */
 const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
 
+/** Whether a message may be sent: the same one again is the one that was sent, and there are bounds to how many. */
+async function mayBeSent(
+  installation: Installation,
+  address: string,
+  said: string,
+): Promise<'first' | 'again' | 'too many'> {
+  const now = Date.now();
+  const from = `message from ${address}`;
+  const same = `message ${createHash('sha256').update(`${address} ${said}`).digest('base64url')}`;
+  return installation.sessions.write(async (tx) => {
+    if ((await attemptsSince(tx, same, now - WINDOW)) > 0) return 'again';
+    if ((await attemptsSince(tx, from, now - WINDOW)) >= MOST) return 'too many';
+    await noteAttempt(tx, [from, same], now, now - WINDOW);
+    return 'first';
+  });
+}
+
 /**
  * Takes what a visitor wrote in a contact form of a page and has it sent. Answers what became of it, with
  * every word that was written; nothing where the page has no such form.
@@ -61,11 +79,13 @@ export async function takeMessage(
   if (Object.keys(faults).length + Object.keys(wrong).length > 0) return state;
   // A machine that fills in everything is thanked like anyone, and not read.
   if (byMachine) return { ...state, sent: true };
-  const now = Date.now();
-  const from = `message from ${address}`;
-  if ((await attemptsSince(installation.sessions, from, now - WINDOW)) >= MOST)
-    return { ...state, tooMany: true };
-  await installation.sessions.write((tx) => noteAttempt(tx, [from], now, now - WINDOW));
+  const taken = await mayBeSent(
+    installation,
+    address,
+    JSON.stringify([page.address, block.id, given, answers]),
+  );
+  if (taken === 'too many') return { ...state, tooMany: true };
+  if (taken === 'again') return { ...state, sent: true };
   const writer = { name: onOneLine(given.name), address: given.email };
   await installation.queue.put({
     kind: 'letter',

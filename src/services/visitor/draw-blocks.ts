@@ -15,6 +15,7 @@ import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { drawListing, type RenderContext } from './listings';
 import type { Navigator } from './navigation';
+import { formToken } from './form-token';
 import { withTeasedPage } from './teased-page';
 
 /** What stands in a page's slots, and of those that another page fills, by their ids: which. */
@@ -107,6 +108,7 @@ export class BlockDrawer {
       ...(face.rows ? { rows: rowsWith(face.rows, block.widths) } : {}),
       ...(block.spaced ? { spaced: block.spaced } : {}),
       ...(variant ? { variant } : {}),
+      ...(behaves === 'contact' ? { token: formToken(this.installation, block.id) } : {}),
       ...(block.questions ? { questions: questionsIn(block.questions, this.drawing.language) } : {}),
       ...(behaves === 'navigation'
         ? { navigation: await this.navigator.byRule(block.navigation ?? usualRule) }

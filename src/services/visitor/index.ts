@@ -5,6 +5,7 @@ export { askedAddress } from './asked-address';
 export { takeMessage } from './contact';
 export { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
 export { feedOf } from './feeds';
+export { holdsToken } from './form-token';
 export { missingPage } from './missing';
 export { oldAddresses } from './old-addresses';
 export { pagePreview } from './preview';

@@ -148,7 +148,7 @@ describe('the door', () => {
   test('knows its addresses and methods', async () => {
     expect((await call('GET', '/nowhere')).status).toBe(404);
     const refused = await call('PUT', '/entries');
-    expect([refused.status, refused.headers.get('allow')]).toEqual([405, 'GET, POST']);
+    expect([refused.status, refused.headers.get('allow')]).toEqual([405, 'GET, HEAD, POST, OPTIONS']);
     expect((await call('GET', '/entries/not-an-id')).status).toBe(404);
     expect(matchOperation('GET', '/pages/top/types')).toMatchObject({ name: 'topTypes' });
   });
@@ -170,7 +170,7 @@ describe('changing one thing', () => {
       body: patch,
       headers: { 'if-match': etag, 'content-type': 'application/merge-patch+json' },
     });
-    expect([changed.status, changed.headers.get('etag')]).toEqual([200, '"2"']);
+    expect([changed.status, changed.headers.get('etag')]).toEqual([200, expect.stringMatching(/^"2-/)]);
     const late = await call('PATCH', path, { body: { values: { size: 90 } }, headers: { 'if-match': etag } });
     expect([late.status, late.body.current, late.body.yours]).toMatchObject([
       412,

@@ -1,6 +1,15 @@
+import { createHash } from 'node:crypto';
 import {
+  ALL_GROUPS,
+  ANY_REVISION,
+  cacheGroups,
+  changedSince,
   costHeader,
+  hadAlready,
+  hasOf,
   inRequest,
+  isRead,
+  MOST_GROUPS,
   type Installation,
   log,
   Refusal,
@@ -25,7 +34,22 @@ const NO_STORE = { 'Cache-Control': 'no-store' };
 const retryAfter = ({ extra }: Refusal): Record<string, string> =>
   'retryAfter' in extra ? { 'Retry-After': String(extra.retryAfter) } : {};
 
-function problem(refusal: Refusal): Response {
+/** In which forms a patch is taken (RFC 5789, 3.1). */
+const acceptPatch = { 'Accept-Patch': 'application/merge-patch+json, application/json' };
+
+/** What an address takes: what is read of it can be asked for without its body too. */
+const methodsAt = (allowed: readonly string[]): string[] => [
+  ...allowed.flatMap((method) => (method === 'GET' ? ['GET', 'HEAD'] : [method])),
+  'OPTIONS',
+];
+
+/** Tells what an address takes, and a patch in which forms. */
+const taken = (allowed: readonly string[]): Record<string, string> => ({
+  Allow: methodsAt(allowed).join(', '),
+  ...(allowed.includes('PATCH') ? acceptPatch : {}),
+});
+
+function problem(refusal: Refusal, more: Record<string, string> = {}): Response {
   const body = {
     type: 'about:blank',
     title: refusal.title,
@@ -35,7 +59,7 @@ function problem(refusal: Refusal): Response {
   };
   return new Response(JSON.stringify(body), {
     status: refusal.status,
-    headers: { ...NO_STORE, 'Content-Type': 'application/problem+json', ...retryAfter(refusal) },
+    headers: { ...NO_STORE, 'Content-Type': 'application/problem+json', ...retryAfter(refusal), ...more },
   });
 }
 
@@ -62,13 +86,24 @@ async function personOf(installation: Installation, request: Request): Promise<P
   return person;
 }
 
+/** An ETag that was given out here: the revision, and what else was told with it. */
+const givenOut = /^(?:W\/)?"(\d{1,15})(?:-[\w-]{1,40})?"$/;
+
+/**
+ * The revision that a writer read (RFC 9110, 13.1.1): `*` minds none, and of several the newest, since what is kept is
+ * never older than what was given out.
+ */
 function revisionOf(request: Request): number {
-  const given = request.headers.get('if-match');
-  if (given === null)
+  const said = request.headers.get('if-match')?.trim();
+  if (said === undefined)
     throw new Refusal(428, "Send If-Match with the ETag you read, so that nobody else's change is lost.");
-  const found = /^(?:W\/)?"(\d{1,15})"$/.exec(given.trim());
-  if (!found) throw new Refusal(412, 'This If-Match is no ETag that was given out here.');
-  return Number(found[1]);
+  if (said === '*') return ANY_REVISION;
+  const revisions = said.split(',').flatMap((each) => {
+    const [, revision] = givenOut.exec(each.trim()) ?? [];
+    return revision === undefined ? [] : [Number(revision)];
+  });
+  if (revisions.length === 0) throw new Refusal(412, 'This If-Match is no ETag that was given out here.');
+  return Math.max(...revisions);
 }
 
 /** What somebody may do who has no second factor yet where everyone needs one. */
@@ -139,57 +174,93 @@ async function callOf(
   };
 }
 
-/** The ETag of what was answered: its revision, or its number. */
-function etagOf(answer: unknown): Record<string, string> {
-  if (typeof answer !== 'object' || answer === null) return {};
+/**
+ * The ETag of an answer: the revision or number of what it tells, by which it is changed, where it has one, and all that
+ * is told, since that may change where the thing itself does not.
+ */
+function etagOf(answer: unknown, text: string): string {
+  const told = createHash('sha256').update(text).digest('base64url').slice(0, 16);
+  if (typeof answer !== 'object' || answer === null) return `"${told}"`;
   const revision = 'number' in answer ? answer.number : 'revision' in answer ? answer.revision : undefined;
-  return typeof revision === 'number' ? { ETag: `"${revision}"` } : {};
+  return typeof revision === 'number' ? `"${revision}-${told}"` : `"${told}"`;
+}
+
+/** What a shared cache on the way is to drop, where a change came by it (RFC 9875, 3). */
+function toDrop(renewed: ReadonlySet<string>): Record<string, string> {
+  if (renewed.size === 0) return {};
+  const ids = renewed.size > MOST_GROUPS ? [ALL_GROUPS] : [...renewed];
+  return { 'Cache-Group-Invalidation': cacheGroups(ids) };
 }
 
 /** The act that a call kept, by its id and what it was, so that it can be taken back. */
 const actHeader = (act: RequestContext['acts'][number] | undefined): Record<string, string> =>
   act ? { [ACT_HEADER]: `${act.id} ${encodeURIComponent(act.what)}` } : {};
 
+/** The operation's own classes read the body and the query, so the handler of the same name gets what it asks for. */
+const handlerOf = (name: OperationName) => handlers[name] as (call: Call<unknown, unknown>) => unknown;
+
+/** What a patch that says nothing leaves as it is: what can be read at its path, held against the revision that was read. */
+async function unchanged(
+  call: Call<unknown, unknown>,
+  { operation }: Matched,
+  path: string,
+): Promise<object | undefined> {
+  const { method, guarded } = operation;
+  if (method !== 'PATCH' || !guarded || Object.keys(call.body as object).length > 0) return undefined;
+  const reading = matchOperation('GET', path);
+  if ('allow' in reading) return undefined;
+  const current = (await handlerOf(reading.name)(call)) as { revision: number };
+  if (!isRead(current.revision, call.revision)) throw changedSince(current, {});
+  return current;
+}
+
 /** Answers one call to `/api/v1`. */
 export async function answer(request: Request): Promise<Response> {
   try {
     const path = new URL(request.url).pathname.replace(/^\/api\/v1/, '');
-    const matched = matchOperation(request.method, path);
+    const isReading = request.method === 'GET' || request.method === 'HEAD';
+    const matched = matchOperation(isReading ? 'GET' : request.method, path);
     if ('allow' in matched) {
       if (matched.allow.length === 0) throw new Refusal(404, 'There is nothing at this address.');
-      const refused = problem(new Refusal(405, `This address takes ${matched.allow.join(', ')}.`));
-      refused.headers.set('Allow', matched.allow.join(', '));
-      return refused;
+      if (request.method === 'OPTIONS')
+        return new Response(null, { status: 204, headers: taken(matched.allow) });
+      return problem(
+        new Refusal(405, `This address takes ${methodsAt(matched.allow).join(', ')}.`),
+        taken(matched.allow),
+      );
     }
-    if (request.method !== 'GET' && !isFromHere(request))
+    if (!isReading && !isFromHere(request))
       throw new Refusal(403, 'Changes are only taken from this site itself.');
     const installation = await sharedInstallation();
     const call = await callOf(request, matched, installation);
-    // The operation's own classes read the body and the query, so the handler of the same name gets what it asks for.
-    const handler = handlers[matched.name] as (call: Call<unknown, unknown>) => unknown;
-    const handle = async () => handler(call);
-    const { done, acts, cost } = await inRequest(async (context) => ({
-      done: await (request.method === 'GET' ? installation.turnover.read(handle) : handle()),
+    const handle = async () => (await unchanged(call, matched, path)) ?? handlerOf(matched.name)(call);
+    const { done, acts, renewed, cost } = await inRequest(async (context) => ({
+      done: await (isReading ? installation.turnover.read(handle) : handle()),
       acts: context.acts,
+      renewed: context.renewed,
       cost: costHeader(context, installation.settings),
     }));
     const [given, cookie] = done instanceof Reply ? [done.answer as unknown, done.cookie] : [done, undefined];
     const headers = {
       ...NO_STORE,
-      ...etagOf(given),
       ...(cookie ? { 'Set-Cookie': cookie } : {}),
       ...actHeader(acts.at(-1)),
+      ...toDrop(renewed),
       ...cost,
     };
     const status = matched.operation.status ?? 200;
-    return status === 204
-      ? new Response(null, { status, headers })
-      : new Response(JSON.stringify(given), {
-          status,
-          headers: { ...headers, 'Content-Type': 'application/json' },
-        });
+    if (status === 204) return new Response(null, { status, headers });
+    const text = JSON.stringify(given);
+    const etag = etagOf(given, text);
+    if (isReading && hadAlready(hasOf(request), [etag]))
+      return new Response(null, { status: 304, headers: { ...headers, ETag: etag } });
+    return new Response(request.method === 'HEAD' ? null : text, {
+      status,
+      headers: { ...headers, ETag: etag, 'Content-Type': 'application/json' },
+    });
   } catch (error) {
-    if (error instanceof Refusal) return problem(error);
+    if (error instanceof Refusal)
+      return problem(error, error.status === 415 && request.method === 'PATCH' ? acceptPatch : {});
     // Nobody waits for the answer any more, and what was sent is not whole: that is no fault of ours.
     if (request.signal.aborted) return problem(new Refusal(400, 'What was sent broke off.'));
     log.error({ error, method: request.method }, 'A call failed.');
