@@ -19,6 +19,7 @@ import {
   hadAlready,
   healthOf,
   type Installation,
+  keepAskedAddresses,
   keepSoughtInVain,
   keepVisits,
   log,
@@ -257,9 +258,11 @@ async function start(): Promise<void> {
     REDRAW_EVERY,
   );
   const keep = () =>
-    Promise.all([keepVisits(installation), keepSoughtInVain(installation)]).catch((error: unknown) =>
-      log.error({ error }, 'Visits wait.'),
-    );
+    Promise.all([
+      keepVisits(installation),
+      keepSoughtInVain(installation),
+      keepAskedAddresses(installation),
+    ]).catch((error: unknown) => log.error({ error }, 'Visits wait.'));
   const keeping = setInterval(() => void keep(), KEEP_VISITS);
   const optimizing = setInterval(
     () =>

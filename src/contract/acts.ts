@@ -25,6 +25,7 @@ export const actThings = [
   'category',
   'starter',
   'site',
+  'address',
   'model',
 ] as const;
 

@@ -1,6 +1,7 @@
 import { NewEntry, Publication } from './entries';
 import { ListingPlace, ListingTrial } from './listings';
 import { NewPage, PageMove } from './pages';
+import { HandAddressesImport } from './hand-addresses';
 import { inputBounds, parseInput } from './parse-input';
 import { NewPerson } from './people';
 import { SetUp } from './session';
@@ -81,4 +82,19 @@ test('what stands inside has a class of its own, and is told at its own place', 
     '/at/page',
   ]);
   expect(paths(parseInput(ListingTrial, { ...trial, at: [] }))).toEqual(['/at']);
+});
+
+test('every one of a list is read by its class, and each fault told at its place', () => {
+  const row = { from: '/old', to: '/new' };
+  expect(parseInput(HandAddressesImport, { rows: [row], trial: true }).value?.rows).toEqual([row]);
+  const { faults } = parseInput(HandAddressesImport, {
+    rows: [row, { from: 4 }, 'x', { ...row, more: 1 }],
+    trial: true,
+  });
+  expect(faults.map(({ path, code }) => `${path} ${code}`)).toEqual([
+    '/rows/1/from maxLength',
+    '/rows/2 kind',
+    '/rows/3/more unknown',
+  ]);
+  expect(parseInput(HandAddressesImport, { rows: row, trial: true }).faults).toHaveLength(1);
 });

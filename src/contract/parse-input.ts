@@ -56,6 +56,25 @@ function classOf(shape: ClassConstructor<object>, name: string): ClassConstructo
   return known.get(name);
 }
 
+/** Whether a list of what a class describes stands under a name. */
+const isListAt = (shape: ClassConstructor<object>, name: string): boolean =>
+  getMetadataStorage()
+    .getTargetValidationMetadatas(shape, '', false, false)
+    .some(({ propertyName, type, each }) => propertyName === name && type === 'nestedValidation' && each);
+
+/** Every one of a list as an instance of a class. */
+function listOf<T extends object>(
+  type: ClassConstructor<T>,
+  given: readonly unknown[],
+  base: string,
+): { value: unknown[]; faults: Fault[] } {
+  const read = given.map((each, i) => parseBounded(type, each, pointer(base, i)));
+  return {
+    value: read.map(({ value }, i) => value ?? given[i]),
+    faults: read.flatMap(({ faults }) => faults).slice(0, TOLD),
+  };
+}
+
 /**
  * An instance of a class with what was given. Only plain values pass the reader of classes, which turns the
  * words of a query into numbers; other objects and lists are JSON and stay as they are, since copying them
@@ -71,7 +90,13 @@ function instanceOf<T extends object>(
   const deep: [string, unknown][] = [];
   for (const [name, given] of Object.entries(input)) {
     const type = classOf(shape, name);
-    const read = type && given !== null ? parseBounded(type, given, pointer(base, name)) : undefined;
+    const at = pointer(base, name);
+    const read =
+      type && given !== null
+        ? Array.isArray(given) && isListAt(shape, name)
+          ? listOf(type, given, at)
+          : parseBounded(type, given, at)
+        : undefined;
     faults.push(...(read?.faults ?? []));
     if (read) deep.push([name, read.value]);
     else if (typeof given === 'object' && given !== null) deep.push([name, given]);

@@ -35,6 +35,8 @@ import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
 import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
+import { handAddresses } from './migrations/029-hand-addresses';
+import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
@@ -73,6 +75,7 @@ export const contentMigrations: readonly Migration[] = [
   starters,
   navigation,
   liveWords,
+  handAddresses,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,
@@ -82,6 +85,7 @@ export const sessionMigrations: readonly Migration[] = [
   jobs,
   draftLinks,
   soughtInVain,
+  askedAddresses,
 ];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

@@ -16,7 +16,7 @@ import {
   type RenderedPage,
   sharedInstallation,
 } from '../../services/runtime';
-import { splitFeed, type FeedKind } from '../../core/site/address';
+import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
@@ -40,6 +40,7 @@ const drawn = async (installation: Installation, page: VisitorPage): Promise<str
 /** How an address that shows no page answers. */
 const statuses = {
   nothing: 404,
+  gone: 410,
   'no list': 404,
   malformed: 400,
   failed: 500,
@@ -98,7 +99,7 @@ async function follow(
 }
 
 /** Leads to another address. */
-const elsewhere = (address: string, status: 301 | 307 | 308): Response =>
+const elsewhere = (address: string, status: 301 | 302 | 307 | 308): Response =>
   new Response(null, { status, headers: { Location: encodeURI(address) } });
 
 /** What an address that shows no page answers. */
@@ -109,7 +110,8 @@ function without(
 ): Promise<Response> | Response {
   if (found.found === 'malformed') return missing(installation, asked, 'malformed');
   if (found.found === 'elsewhere')
-    return elsewhere(found.address, found.forNow ? 307 : found.moved ? 301 : 308);
+    return elsewhere(found.address, found.status ?? (found.forNow ? 307 : found.moved ? 301 : 308));
+  if (found.found === 'gone') return missing(installation, asked, 'gone');
   return missing(installation, asked, 'nothing');
 }
 
@@ -148,7 +150,11 @@ async function show(request: Request, context: RequestContext): Promise<Response
       )
     : drawAt(installation, pathname, searchParams));
   if (found.found === 'search') return new Response(html, { headers: NO_STORE });
-  if (found.found !== 'page') return without(installation, pathname, found);
+  if (found.found !== 'page') {
+    if (found.found === 'nothing')
+      installation.askedAddresses.count('nowhere', canonicalAddress(pathname) ?? pathname);
+    return without(installation, pathname, found);
+  }
   if (sent !== null)
     return answering(installation, found.page, {
       block: sent,

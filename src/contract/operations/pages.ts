@@ -30,6 +30,18 @@ import {
 } from '../pages';
 import { SeveralDone, SeveralPages } from '../several-pages';
 import { GuideAnswer } from '../guide';
+import {
+  HandAddressAnswer,
+  HandAddressesAnswer,
+  HandAddressesImport,
+  HandAddressesImported,
+  HandAddressesQuery,
+  HandAddressPatch,
+  NewHandAddress,
+  NowhereAnswer,
+  NowhereQuery,
+  PutAway,
+} from '../hand-addresses';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
 import { SoughtInVainAnswer, SoughtInVainQuery } from '../sought-in-vain';
@@ -59,6 +71,56 @@ export const pages = {
   removeSite: define('removeSite', {
     summary: 'Take away a site in which nothing stands',
     act: 'shape the model',
+    status: 204,
+  }),
+  handAddresses: define('handAddresses', {
+    summary: 'Addresses that somebody said lead elsewhere, changed last first',
+    act: 'read',
+    query: HandAddressesQuery,
+    answer: HandAddressesAnswer,
+  }),
+  handAddress: define('handAddress', {
+    summary: 'One address that somebody said leads elsewhere',
+    act: 'read',
+    answer: HandAddressAnswer,
+  }),
+  addHandAddress: define('addHandAddress', {
+    summary: 'Say where an address leads at which nothing stands',
+    act: 'arrange pages',
+    body: NewHandAddress,
+    answer: HandAddressAnswer,
+    status: 201,
+  }),
+  changeHandAddress: define('changeHandAddress', {
+    summary: 'Say that an address leads elsewhere than before',
+    act: 'arrange pages',
+    body: HandAddressPatch,
+    answer: HandAddressAnswer,
+    guarded: true,
+  }),
+  removeHandAddress: define('removeHandAddress', {
+    summary: 'Take an address away that somebody said leads elsewhere',
+    act: 'arrange pages',
+    guarded: true,
+    status: 204,
+  }),
+  importHandAddresses: define('importHandAddresses', {
+    summary: 'Bring addresses in from a file, or try what each would do',
+    act: 'arrange pages',
+    body: HandAddressesImport,
+    answer: HandAddressesImported,
+    mostBytes: 4 * 1024 * 1024,
+  }),
+  nowhere: define('nowhere', {
+    summary: 'Addresses that visitors asked for where nothing stands, with what was likely meant',
+    act: 'read',
+    query: NowhereQuery,
+    answer: NowhereAnswer,
+  }),
+  putAway: define('putAway', {
+    summary: 'Forget that some addresses led nowhere',
+    act: 'arrange pages',
+    body: PutAway,
     status: 204,
   }),
   oldAddresses: define('oldAddresses', {

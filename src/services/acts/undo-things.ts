@@ -8,6 +8,13 @@ import { keyFrom } from '../../core/model/naming';
 import type { ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
 import {
+  dropHandAddress,
+  handAddress,
+  handAddressesFor,
+  putHandAddresses,
+  type HandAddressRow,
+} from '../../store/hand-addresses';
+import {
   addStarterRow,
   changeStarterRow,
   dropStarterRow,
@@ -157,9 +164,31 @@ async function undoStarter(act: Act, { target, before, after }: ActChange): Prom
   return [];
 }
 
+async function undoAddress(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
+  const { tx } = act;
+  await act.touchAddress(target);
+  const now = await handAddress(tx, target);
+  // What an act keeps of an address is its row.
+  const [was, is] = [parsed(before), parsed(after)] as unknown as [
+    HandAddressRow | null,
+    HandAddressRow | null,
+  ];
+  if (now && now.revision !== is?.revision) return [`Where ${now.address} leads was changed since.`];
+  if (!was) {
+    if (now) await dropHandAddress(tx, target);
+    return [];
+  }
+  const others = await handAddressesFor(tx, was.address);
+  if (others.some(({ uuid, address }) => uuid !== target && address === was.address))
+    return [`Another says by now where ${was.address} leads.`];
+  const revision = (now?.revision ?? was.revision) + 1;
+  await putHandAddresses(tx, [{ ...was, revision, changedAt: act.now, changedBy: act.by }]);
+  return [];
+}
+
 const FORGOTTEN = 'Something of it was forgotten for good.';
 const isRecord = (sort: ActChange['sort']): boolean =>
-  sort !== 'category' && sort !== 'starter' && sort !== 'site' && sort !== 'model';
+  !['category', 'starter', 'site', 'address', 'model'].includes(sort);
 
 /** How deep a page stands among some, each told with the page above it. */
 function depthIn(above: ReadonlyMap<Id, Id | null>): (page: Id) => number {
@@ -197,7 +226,7 @@ async function fromTheBottom(
 }
 
 /**
- * Takes back what an act did to sites, starters, categories and records (the model goes first, by itself). Answers what had to stay
+ * Takes back what an act did to sites, addresses, starters, categories and records (the model goes first, by itself). Answers what had to stay
  * as it is.
  */
 export async function undoThings(
@@ -210,6 +239,7 @@ export async function undoThings(
     left.push(...reasons.map((why) => ({ label, why })));
   for (const change of changes) {
     if (change.sort === 'site') tell('', await undoSite(act, change));
+    if (change.sort === 'address') tell('', await undoAddress(act, change));
     if (change.sort === 'starter') tell('', await undoStarter(act, change));
   }
   tell(

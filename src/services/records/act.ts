@@ -15,6 +15,7 @@ import {
   putChanges,
   type ActChange,
 } from '../../store/acts';
+import { handAddress } from '../../store/hand-addresses';
 import { type ActSort } from '../../store/tables/act-changes';
 import { categoriesAfter, reindexClosure } from '../../store/categories';
 import { countingBranches } from '../../store/category-counts';
@@ -133,6 +134,10 @@ export class Act {
 
   async touchSite(id: Id): Promise<void> {
     this.touchThing('site', id, await siteState(this.tx, id));
+  }
+
+  async touchAddress(id: Id): Promise<void> {
+    this.touchThing('address', id, await addressState(this.tx, id));
   }
 
   async touchStarter(id: Id): Promise<void> {
@@ -302,6 +307,7 @@ export class Act {
     if (sort === 'category') return asJson(this.view.categories.get(id));
     if (sort === 'site') return siteState(this.tx, id);
     if (sort === 'starter') return starterState(this.tx, id);
+    if (sort === 'address') return await addressState(this.tx, id);
     return { number: this.view.model.revision };
   }
 
@@ -350,6 +356,11 @@ const asJson = (category: Category | undefined): Json => (category ? { ...catego
 async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
   const site: SiteRow | undefined = (await sites(tx)).find(({ uuid }) => uuid === id);
   return site ? { ...site } : null;
+}
+
+async function addressState(tx: WriteTransaction, id: Id): Promise<Json> {
+  const row = await handAddress(tx, id);
+  return row ? { ...row } : null;
 }
 
 async function starterState(tx: WriteTransaction, id: Id): Promise<Json> {

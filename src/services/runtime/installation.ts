@@ -9,6 +9,7 @@ import { indexTableOf, type IndexedType, type IndexTable } from '../../store/ind
 import type { KeyMap } from '../../store/key-map';
 import type { SignInAttempts } from '../people/sign-in-attempts';
 import type { RenditionStore } from '../media/rendition-store';
+import type { AskedAddresses } from './asked-addresses';
 import type { RenderedPages } from './rendered-pages';
 import type { RunSettings } from './settings';
 import type { Turnover } from './turnover';
@@ -35,6 +36,7 @@ export interface Installation {
   rendered: RenderedPages;
   visits: VisitCounter;
   soughtInVain: SoughtInVain;
+  askedAddresses: AskedAddresses;
   /** Where one model gives way to another. */
   turnover: Turnover;
   /** The made sizes of pictures. */

@@ -1,3 +1,4 @@
+import { AskedAddresses } from './asked-addresses';
 import { SoughtInVain } from './sought-in-vain';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
@@ -90,6 +91,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     rendered: new RenderedPages(settings.pagesBytes, new SharedCaches(settings.sharedCaches)),
     visits: new VisitCounter(),
     soughtInVain: new SoughtInVain(),
+    askedAddresses: new AskedAddresses(),
     turnover: new Turnover(),
     beside: here,
     queue: new QueueHere(() => installation),

@@ -22,7 +22,7 @@ const wordsOf = (address: string): string[] =>
     .slice(0, 6);
 
 /** The pages that somebody who asked for an address likely meant: those that share most of its words. */
-async function likely(
+export async function likely(
   installation: Installation,
   address: string,
   language: string | undefined,

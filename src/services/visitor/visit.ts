@@ -14,6 +14,7 @@ import { pageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
+import { ledByHand, type ByHand } from './by-hand';
 import { gather, gatherAllResults } from './gather';
 import { leadsTo } from './leads-to';
 import type { PageRequest } from './page-parts';
@@ -30,9 +31,30 @@ export type Visit =
   | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
   /** What was sought on a site, with what was found: drawn for whoever asks, and not kept. */
   | { found: 'search'; page: VisitorPage }
-  | { found: 'elsewhere'; address: string; forNow?: boolean; moved?: boolean }
+  | { found: 'elsewhere'; address: string; forNow?: boolean; moved?: boolean; status?: 301 | 302 | 308 }
+  /** Somebody said that what stood there is gone. */
+  | { found: 'gone' }
   | { found: 'nothing' }
   | { found: 'malformed' };
+
+/** Where somebody said that an address leads, with what was asked along. */
+function answeredByHand(
+  installation: Installation,
+  led: ByHand,
+  language: string | undefined,
+  query: URLSearchParams,
+): Visit {
+  installation.askedAddresses.count('by hand', led.by);
+  if ('gone' in led) return { found: 'gone' };
+  const { to, status } = led;
+  const outside = /^https?:/.test(to);
+  const address = outside ? to : visitorAddress(installation, language, to);
+  return {
+    found: 'elsewhere',
+    address: `${address}${query.size > 0 && !outside ? `?${query}` : ''}`,
+    status: status === 410 ? 301 : status,
+  };
+}
 
 /** Gathers everything a visitor's page is drawn from, and until when it is true. */
 export async function visit(
@@ -53,6 +75,8 @@ export async function visit(
   const listedOn = at ? undefined : splitAllResults(address);
   const standing = at ?? (listedOn === undefined ? undefined : await resolveAddress(installation, listedOn));
   if (!standing) {
+    const byHand = await ledByHand(installation, address);
+    if (byHand) return answeredByHand(installation, byHand, language, query);
     const to = await movedTo(installation, address);
     return to === undefined
       ? { found: 'nothing' }

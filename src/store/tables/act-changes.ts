@@ -10,6 +10,7 @@ export const actSorts = [
   'category',
   'starter',
   'site',
+  'address',
   'model',
 ] as const;
 export type ActSort = (typeof actSorts)[number];

@@ -47,7 +47,9 @@ beforeAll(async () => {
     role: 'editor',
   });
   const { address } = invited.link as { address: string };
+  const byHand = await made('/addresses/by-hand', { from: '/before', to: '/after' });
   Object.assign(asked, {
+    handAddress: `/addresses/by-hand/${byHand.id}`,
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',
     pagesBelow: `/pages/below?ids=${page.id}`,

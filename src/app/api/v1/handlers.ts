@@ -1,3 +1,13 @@
+import {
+  addHandAddress,
+  answerHandAddress,
+  changeHandAddress,
+  handAddresses,
+  importHandAddresses,
+  nowhere,
+  putAway,
+  removeHandAddress,
+} from '../../../services/addresses';
 import { guide } from '../../../services/guide';
 import {
   applyWorking,
@@ -356,6 +366,16 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addSite: ({ installation, person, body }) => addSite(installation, person, body),
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
+  handAddresses: ({ installation, query }) => handAddresses(installation, query),
+  handAddress: ({ installation, path }) => answerHandAddress(installation, path('id')),
+  addHandAddress: ({ installation, person, body }) => addHandAddress(installation, person, body),
+  changeHandAddress: ({ installation, person, body, revision, path }) =>
+    changeHandAddress(installation, person, path('id'), revision, body),
+  removeHandAddress: ({ installation, person, revision, path }) =>
+    removeHandAddress(installation, person, path('id'), revision),
+  importHandAddresses: ({ installation, person, body }) => importHandAddresses(installation, person, body),
+  nowhere: ({ installation, query }) => nowhere(installation, query),
+  putAway: ({ installation, body }) => putAway(installation, body.addresses),
   oldAddresses: ({ installation, query }) => oldAddresses(installation, query),
   soughtInVain: ({ installation, query }) => soughtInVain(installation, query),
   pages: ({ installation, query: { at } }) =>

@@ -32,6 +32,7 @@ const apart: Partial<Record<OperationName, string>> = {
   addMedia: 'media are of no type that can be bounded',
   binMedium: 'media are of no type that can be bounded',
   changeMedium: 'media are of no type that can be bounded',
+  putAway: 'changes nothing that is kept of the content',
   replaceFile: 'media are of no type that can be bounded',
 };
 
@@ -84,6 +85,7 @@ beforeAll(async () => {
   const shared = await made('/shared-blocks', { name: 'Hours', blocks: [block] });
   const sentShared = await made('/shared-blocks', { name: 'Days', blocks: [block] });
   await call('POST', `/shared-blocks/${sentShared.id}/review`, { revision: 1 });
+  const byHand = await made('/addresses/by-hand', { from: '/before', to: '/visit' });
   const starter = await made('/starters', { name: 'Ways', blocks: [block] });
   const here = { revision: 1 };
   Object.assign(tried, {
@@ -134,6 +136,13 @@ beforeAll(async () => {
     addStarter: { path: '/starters', body: { name: 'Walks', blocks: [block] } },
     changeStarter: { path: `/starters/${starter.id}`, body: { name: 'Ways out' }, ...here },
     forgetStarter: { path: `/starters/${starter.id}`, ...here },
+    addHandAddress: { path: '/addresses/by-hand', body: { from: '/old', to: '/visit' } },
+    changeHandAddress: { path: `/addresses/by-hand/${byHand.id}`, body: { to: '/visit' }, ...here },
+    removeHandAddress: { path: `/addresses/by-hand/${byHand.id}`, ...here },
+    importHandAddresses: {
+      path: '/addresses/by-hand/brought-in',
+      body: { rows: [{ from: '/old', to: '/visit' }], trial: false },
+    },
     restoreFromBin: { path: `/bin/${gone.id}/restore` },
   } satisfies typeof tried);
   // The editor may change notices, and nothing else.

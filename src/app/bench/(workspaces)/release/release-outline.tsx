@@ -5,6 +5,12 @@ import { TypeIcon } from '../../../../ui/icon';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useAsk } from '../../../../ui/use-ask';
 
+const addresses = [
+  { label: 'Old addresses', href: '/bench/release/addresses' },
+  { label: 'By hand', href: '/bench/release/addresses/by-hand' },
+  { label: 'Led nowhere', href: '/bench/release/addresses/nowhere' },
+];
+
 /** What waits for review, by type, and what else Release holds. */
 export function ReleaseOutline(): ReactElement {
   const { data } = useAsk('overview');
@@ -25,11 +31,9 @@ export function ReleaseOutline(): ReactElement {
           ))}
       </OutlineGroup>
       <OutlineGroup title="Addresses">
-        <OutlineRow
-          label="Old addresses"
-          href="/bench/release/addresses"
-          here={path === '/bench/release/addresses'}
-        />
+        {addresses.map(({ label, href }) => (
+          <OutlineRow key={href} label={label} href={href} here={path === href} />
+        ))}
       </OutlineGroup>
     </>
   );

@@ -8,6 +8,7 @@ import type { ModelDocument } from '../../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
+import { download } from '../../../../../ui/download';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Mono, Note } from '../../../../../ui/marks';
 import { Workspace } from '../../../../../ui/shell/workspace';
@@ -17,21 +18,13 @@ import { ShapeOutline } from '../shape-outline';
 import styles from '../shape.module.css';
 import { useWorkingModel } from '../working-model';
 
+const JSON_TYPE = 'application/json';
+
 interface Chosen {
   name: string;
   document: ModelDocument;
   /** In how many things it differs from the model in force, and how many errors it has. */
   told?: { changes: number; errors: number };
-}
-
-/** Hands a text to the browser as a file. */
-function download(name: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
 }
 
 /**
@@ -88,9 +81,11 @@ export default function DocumentPage(): ReactElement {
         <div className={styles.form}>
           <Eyebrow>Take it out</Eyebrow>
           <div className={look.acts}>
-            <Button onClick={() => download('model.json', modelText(inForce))}>The model in force</Button>
+            <Button onClick={() => download('model.json', modelText(inForce), JSON_TYPE)}>
+              The model in force
+            </Button>
             {changes > 0 && (
-              <Button onClick={() => download('model-working.json', modelText(working))}>
+              <Button onClick={() => download('model-working.json', modelText(working), JSON_TYPE)}>
                 The working copy
               </Button>
             )}

@@ -24,7 +24,13 @@ const opens: ReadonlySet<ActAnswer['first'][number]['sort']> = new Set([
 
 /** Where a thing that an act changed is worked on; nothing where it has no place of its own. */
 const hrefOf = ({ sort, id }: ActAnswer['first'][number]): string | undefined =>
-  opens.has(sort) ? `/bench/open/${id}` : sort === 'starter' ? '/bench/arrange/starters' : undefined;
+  opens.has(sort)
+    ? `/bench/open/${id}`
+    : sort === 'starter'
+      ? '/bench/arrange/starters'
+      : sort === 'address'
+        ? '/bench/release/addresses/by-hand'
+        : undefined;
 
 /** The first things that an act changed, by their names. */
 function Things({ act: { first, things, why } }: { act: ActAnswer }): ReactElement {

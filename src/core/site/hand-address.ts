@@ -1,0 +1,157 @@
+import { pointer, type Fault } from '../faults';
+import { canonicalAddress, reservedNames } from './address';
+
+/** How an old address answers (RFC 9110, 15.4 and 15.5.11): for good, for now, for good with the same method; or gone. */
+export const handStatuses = [301, 302, 308, 410] as const;
+export type HandStatus = (typeof handStatuses)[number];
+
+/**
+ * An address that somebody says leads elsewhere. `*` in it stands for one piece, at its end for all that follows; in `to`
+ * for what each stood for, in order. Addresses of the tree are in the main language; `to` may be another site's (https://).
+ */
+export interface HandAddress {
+  from: string;
+  /** Nothing where what stood there is gone. */
+  to: string | null;
+  status: HandStatus;
+}
+
+/** How many an installation keeps, how many of them with `*`, and the most signs of each. */
+export const handBounds = { all: 5000, patterns: 200, signs: 2000, stars: 4 } as const;
+
+const isOutside = (to: string): boolean => /^https?:\/\//i.test(to);
+const starsIn = (address: string): number => address.split('*').length - 1;
+/** Whether an address stands for several. */
+export const isPattern = (from: string): boolean => from.includes('*');
+
+/** An address of the tree out of what somebody typed or pasted: a path, or a whole address of this site. */
+function typedPath(typed: string, origin: string): string | undefined {
+  const plain = typed.trim();
+  const path = plain.toLowerCase().startsWith(origin.toLowerCase()) ? plain.slice(origin.length) : plain;
+  if (/^[a-z][a-z\d+.-]*:/i.test(path) || !/^\/?[^\s]*$/.test(path)) return undefined;
+  return canonicalAddress(path.split('#')[0] || '/');
+}
+
+/**
+ * Reads an address by hand as somebody typed it; `origin` is what addresses of this installation begin with. With any
+ * fault nothing may be kept.
+ */
+export function parseHandAddress(
+  given: { from: string; to?: string | null | undefined; status?: number | undefined },
+  origin: string,
+  path = '',
+): { value: HandAddress; faults: Fault[] } {
+  const faults: Fault[] = [];
+  const wrong = (at: string, code: string, message: string): void => {
+    faults.push({ path: pointer(path, at), code, message });
+  };
+  const from = typedPath(given.from, origin) ?? '';
+  const status = handStatuses.find((each) => each === (given.status ?? 301));
+  if (!status) wrong('status', 'value', `It answers ${handStatuses.join(', ')}.`);
+  if (given.from.trim() === '') wrong('from', 'missing', 'Which address?');
+  else if (from === '') wrong('from', 'address', 'An address on this site begins with a slash: /old/path.');
+  else if (from === '/' || from === '/*')
+    wrong('from', 'top', 'The first page stands there. Say what is below it.');
+  else if (from.includes('?'))
+    wrong('from', 'query', 'What stands behind “?” is not looked at. Leave it out.');
+  else if (reservedNames.some((name) => from === `/${name}` || from.startsWith(`/${name}/`)))
+    wrong('from', 'reserved', `“${from}” belongs to Clear Frame itself.`);
+  else if (!from.split('/').every((piece) => piece === '*' || !piece.includes('*')))
+    wrong('from', 'star', '“*” stands for a whole piece: /old/*, /*/map.');
+  else if (starsIn(from) > handBounds.stars)
+    wrong('from', 'star', `“*” may stand at most ${handBounds.stars} times.`);
+  const typedTo = (given.to ?? '').trim();
+  if (status === 410 && typedTo !== '') wrong('to', 'gone', 'What is gone leads nowhere: leave this empty.');
+  if (status !== 410 && typedTo === '') wrong('to', 'missing', 'Where does it lead?');
+  const to =
+    isOutside(typedTo) && !typedTo.toLowerCase().startsWith(origin.toLowerCase())
+      ? URL.canParse(typedTo)
+        ? new URL(typedTo).href
+        : undefined
+      : typedPath(typedTo, origin);
+  if (typedTo !== '' && to === undefined)
+    wrong('to', 'address', 'An address on this site (/new/path), or of another (https://…).');
+  else if (typedTo !== '' && starsIn(to ?? '') > starsIn(from))
+    wrong('to', 'star', 'It names more “*” than the old address has.');
+  if (Math.max(from.length, typedTo.length) > handBounds.signs)
+    wrong('from', 'long', `An address has at most ${handBounds.signs} signs.`);
+  return {
+    value: { from, to: status === 410 || typedTo === '' ? null : (to ?? null), status: status ?? 301 },
+    faults,
+  };
+}
+
+/** How fitting an address is for others: whole ones first, then those that say most before their first `*`. */
+const rank = ({ from }: HandAddress): number =>
+  isPattern(from) ? from.indexOf('*') : Number.MAX_SAFE_INTEGER;
+
+/** In the order in which they are looked at: what says more goes first, so that none stands in the shadow of a wider one. */
+export const inOrder = <A extends HandAddress>(all: readonly A[]): A[] =>
+  [...all].sort(
+    (a, b) =>
+      rank(b) - rank(a) ||
+      b.from.split('/').length - a.from.split('/').length ||
+      starsIn(a.from) - starsIn(b.from) ||
+      (a.from < b.from ? -1 : 1),
+  );
+
+/** What each `*` of a pattern stands for in an address; nothing where it is none of those. */
+function standsFor(pattern: readonly string[], address: readonly string[]): string[] | undefined {
+  const found: string[] = [];
+  for (const [i, piece] of pattern.entries()) {
+    const isLast = i === pattern.length - 1;
+    const own = address[i];
+    if (own === undefined) return undefined;
+    if (piece === '*') found.push(isLast ? address.slice(i).join('/') : own);
+    else if (piece !== own) return undefined;
+  }
+  const isOpen = pattern.at(-1) === '*';
+  return isOpen || pattern.length === address.length ? found : undefined;
+}
+
+const piecesOf = (address: string): string[] => address.split('/').filter(Boolean);
+
+/** Where an address leads by one that fits it: `to` with each `*` filled; null where it is gone, nothing where it does not fit. */
+export function leadBy({ from, to }: HandAddress, address: string): string | null | undefined {
+  const found = standsFor(piecesOf(from), piecesOf(address));
+  if (!found || to === null) return found && null;
+  let i = 0;
+  return to.replace(/\*/g, () => found[i++] ?? '');
+}
+
+/** Whether some address may fit two patterns at once. */
+function mayMeet([a, ...as]: readonly string[], [b, ...bs]: readonly string[]): boolean {
+  if (a === undefined || b === undefined) return a === b;
+  if ((a === '*' && as.length === 0) || (b === '*' && bs.length === 0)) return true;
+  return (a === '*' || b === '*' || a === b) && mayMeet(as, bs);
+}
+
+/**
+ * The addresses that would lead in a circle: from each the way goes on by others and comes back to it. `stands` tells
+ * whether something stands at an address, where the way ends.
+ */
+export function circlesIn(all: readonly HandAddress[], stands: (address: string) => boolean): HandAddress[] {
+  const whole = new Map(all.filter(({ from }) => !isPattern(from)).map((each) => [each.from, each]));
+  const patterns = inOrder(all.filter(({ from }) => isPattern(from)));
+  const after = ({ to }: HandAddress): HandAddress[] => {
+    if (to === null || isOutside(to) || stands(to)) return [];
+    if (isPattern(to)) {
+      const pieces = piecesOf(to);
+      return all.filter(({ from }) => mayMeet(pieces, piecesOf(from)));
+    }
+    const next = whole.get(to) ?? patterns.find((each) => leadBy(each, to) !== undefined);
+    return next ? [next] : [];
+  };
+  const state = new Map<HandAddress, 'under way' | 'done'>();
+  const found = new Set<HandAddress>();
+  const walk = (each: HandAddress, way: readonly HandAddress[]): void => {
+    const known = state.get(each);
+    if (known === 'under way') for (const one of way.slice(way.indexOf(each))) found.add(one);
+    if (known !== undefined) return;
+    state.set(each, 'under way');
+    for (const next of after(each)) walk(next, [...way, each]);
+    state.set(each, 'done');
+  };
+  for (const each of all) walk(each, []);
+  return [...found];
+}
