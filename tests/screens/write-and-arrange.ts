@@ -158,6 +158,20 @@ export const writeAndArrange: readonly Screen[] = [
     },
   },
   {
+    name: 'addresses by hand',
+    async open(page) {
+      await page.goto('/bench/release/addresses/by-hand');
+      await expect(page.getByText('No address leads on by hand yet.')).toBeVisible();
+    },
+  },
+  {
+    name: 'addresses that led nowhere',
+    async open(page) {
+      await page.goto('/bench/release/addresses/nowhere');
+      await expect(page.getByRole('heading', { level: 1, name: 'Led nowhere' })).toBeVisible();
+    },
+  },
+  {
     name: 'the page of categories',
     async open(page) {
       await page.goto('/bench/arrange');

@@ -81,7 +81,8 @@ export function AddressForm({
             if (status) change({ status });
           }}
           fullWidth
-          slotProps={{ input: { 'aria-labelledby': `${id}-status-label` } }}
+          labelId={`${id}-status-label`}
+          SelectDisplayProps={{ id: `${id}-status` }}
         >
           {([301, 302, 308, 410] as const).map((status) => (
             <MenuItem key={status} value={status}>
