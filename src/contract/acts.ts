@@ -11,6 +11,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import { Type } from 'class-transformer';
 
 export const actBounds = { limit: 100 } as const;
@@ -75,7 +76,7 @@ export class LeftAlone {
 
 export class UndoAnswer {
   /** The act that the undo is; null where nothing was left to take back. */
-  @IsString() @IsOptional() act!: string | null;
+  @IsString() @OrNull() act!: string | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => LeftAlone) left!: LeftAlone[];
   /** The long work that takes it back, where it changed so much that it takes a while. */
   @IsOptional() @IsUUID() goesOn?: string;

@@ -14,6 +14,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { OrNull, TellsNull } from './or-null';
 import type { JsonObject } from '../core/json';
 import { FaultAnswer } from './faults';
 
@@ -22,7 +23,8 @@ const NAME = { message: 'A name has 1 to 120 characters' };
 export class NewCategory {
   @IsString() @Length(1, 120, NAME) label!: string;
   /** The category it stands below; null for the top of the scheme. */
-  @ValidateIf((category: NewCategory) => category.parent !== null) @IsUUID() parent!: string | null;
+  @TellsNull() @ValidateIf((category: NewCategory) => category.parent !== null) @IsUUID() parent!:
+    string | null;
 }
 
 /** A JSON merge patch (RFC 7396) of a category. */
@@ -35,9 +37,9 @@ export class CategoryPatch {
 }
 
 export class CategoryMove {
-  @ValidateIf((move: CategoryMove) => move.parent !== null) @IsUUID() parent!: string | null;
+  @TellsNull() @ValidateIf((move: CategoryMove) => move.parent !== null) @IsUUID() parent!: string | null;
   /** The category to stand after; null for the first place, left out for the last. */
-  @ValidateIf((move: CategoryMove) => move.after !== null) @IsUUID() @IsOptional() after?: string | null;
+  @ValidateIf((move: CategoryMove) => move.after !== null) @IsUUID() @OrNull() after?: string | null;
 }
 
 export class CategoryMerge {
@@ -52,7 +54,7 @@ export class CategorySplit {
 }
 
 export class CategorySort {
-  @ValidateIf((sort: CategorySort) => sort.parent !== null) @IsUUID() parent!: string | null;
+  @TellsNull() @ValidateIf((sort: CategorySort) => sort.parent !== null) @IsUUID() parent!: string | null;
 }
 
 export class CategoryImport {
@@ -69,7 +71,7 @@ export class DropQuery {
 
 export class CategoryAnswer {
   @IsUUID() id!: string;
-  @IsUUID() @IsOptional() parent!: string | null;
+  @IsUUID() @OrNull() parent!: string | null;
   @IsString() key!: string;
   @IsString() slug!: string;
   @IsString() label!: string;

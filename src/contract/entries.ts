@@ -15,6 +15,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import { shownAnswers, states, type Stage, type State } from '../core/content/states';
 import { rowsCome, type RowComes } from '../core/formats/rows/count-rows';
 import type { JsonObject } from '../core/json';
@@ -64,7 +65,7 @@ export class EntriesImported extends RowsTried {
   /** The id of the entry each row became; null for one that was left out. */
   @IsArray() ids!: (string | null)[];
   /** The act that brought them in; give it with the rows that follow. Null where no row was brought in. */
-  @IsUUID() @IsOptional() act!: string | null;
+  @IsUUID() @OrNull() act!: string | null;
 }
 
 /** Names in a file, to be looked up for a field that takes categories or entries. */
@@ -107,7 +108,7 @@ export class NamesMake extends NamesMatch {
 export class NamesMade {
   @IsArray() items!: { name: string; id: string }[];
   /** The act of bringing in; give it with the names and rows that follow. */
-  @IsUUID() @IsOptional() act!: string | null;
+  @IsUUID() @OrNull() act!: string | null;
 }
 
 /** Entries of a type to be published, or sent for review. */
@@ -125,7 +126,7 @@ export class EntriesSettled {
   @IsInt() done!: number;
   /** How many stay as they are: something is to be fixed in them, or they are gone. */
   @IsInt() held!: number;
-  @IsUUID() @IsOptional() act!: string | null;
+  @IsUUID() @OrNull() act!: string | null;
 }
 
 export class NewEntry {
@@ -222,7 +223,7 @@ export class EntryAnswer {
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
   /** Where visitors find a page of its own; null where none shows it. */
-  @IsString() @IsOptional() address!: string | null;
+  @IsString() @OrNull() address!: string | null;
 }
 
 /** To whom something is given to see to. */

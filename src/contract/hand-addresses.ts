@@ -14,6 +14,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import { handBounds, handStatuses, type HandStatus } from '../core/site/hand-address';
 
 export class HandAddressesQuery {
@@ -31,7 +32,7 @@ export class NewHandAddress {
 
 export class HandAddressPatch {
   @IsOptional() @IsString() @MaxLength(handBounds.signs) from?: string;
-  @IsOptional() @IsString() @MaxLength(handBounds.signs) to?: string | null;
+  @OrNull() @IsString() @MaxLength(handBounds.signs) to?: string | null;
   @IsOptional() @IsInt() status?: number;
 }
 

@@ -15,6 +15,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import { fieldChanges } from '../core/content/change-field';
 import { shownAnswers } from '../core/content/states';
 import type { Json } from '../core/json';
@@ -108,7 +109,7 @@ export class ManyTried extends ManyComesTo {
 
 export class ManyDone extends ManyComesTo {
   /** The act that did it, to be taken back; null where nothing changed, or it is no act. */
-  @IsUUID() @IsOptional() act!: string | null;
+  @IsUUID() @OrNull() act!: string | null;
   /** The long work that does it, where they are many. */
   @IsUUID() @IsOptional() goesOn?: string;
 }

@@ -6,7 +6,9 @@ import type { JsonObject } from '../core/json';
 import { modelSchema } from '../core/formats/model-schema';
 import { valuesSchema } from '../core/formats/values-schema';
 import { Problem } from './faults';
-import { operations, type Operation } from './operations';
+import { exampleOf } from './openapi-examples';
+import { families, operations, type Operation } from './operations';
+import { parameterWords } from './parameter-words';
 import { SESSION_COOKIE } from './session-cookie';
 
 const problems: Record<string, string> = {
@@ -14,10 +16,14 @@ const problems: Record<string, string> = {
   401: 'Not signed in',
   403: 'Your role may not do this, or the request came from another site',
   404: 'There is no such thing',
+  405: 'This address takes other methods; `Allow` names them',
+  413: 'More bytes than this takes',
+  415: 'Not JSON; a patch says by `Accept-Patch` in which forms it is taken',
   412: 'It has changed since you read it; the body carries both versions',
   422: 'A rule of the model forbids it',
   428: 'Send If-Match with the ETag you read',
-  429: 'Too many attempts',
+  429: 'Too many attempts; `Retry-After` says when to try again',
+  500: 'Something went wrong here; nothing was changed',
 };
 
 const problem = (status: string): JsonObject => ({
@@ -26,12 +32,22 @@ const problem = (status: string): JsonObject => ({
 });
 const named = (shape: { name: string }): JsonObject => ({ $ref: `#/components/schemas/${shape.name}` });
 
+/** What a name in the path or query means. */
+function told({ id }: Operation, name: string): JsonObject {
+  const description = parameterWords(id, name);
+  return description === undefined ? {} : { description };
+}
+
+/** The family that an operation belongs to, as they are told apart. */
+const familyOf = ({ id }: Operation): string => families.find(({ holds }) => id in holds)?.name ?? '';
+
 function describe(operation: Operation, schemas: Record<string, JsonObject>): JsonObject {
   const parameters: JsonObject[] = [...operation.path.matchAll(/\{(\w+)\}/g)].map(([, name = '']) => ({
     name,
     in: 'path',
     required: true,
-    schema: { type: 'string', format: 'uuid' },
+    schema: { type: 'string', ...(name === 'id' ? { format: 'uuid' } : {}) },
+    ...told(operation, name),
   }));
   if (operation.query) {
     const { properties = {}, required = [] } = (schemas[operation.query.name] ?? {}) as {
@@ -39,7 +55,13 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
       required?: string[];
     };
     for (const [name, schema] of Object.entries(properties))
-      parameters.push({ name, in: 'query', required: required.includes(name), schema });
+      parameters.push({
+        name,
+        in: 'query',
+        required: required.includes(name),
+        schema,
+        ...told(operation, name),
+      });
   }
   if (operation.guarded)
     parameters.push({
@@ -47,7 +69,15 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
       in: 'header',
       required: true,
       schema: { type: 'string' },
-      description: 'The ETag of what was read.',
+      description: 'The ETag of what was read, a list of several, or `*` for whatever there is.',
+    });
+  if (operation.method === 'GET')
+    parameters.push({
+      name: 'If-None-Match',
+      in: 'header',
+      required: false,
+      schema: { type: 'string' },
+      description: 'ETags of what is there already; where it is one of them, nothing is told (304).',
     });
   const status = String(operation.status ?? 200);
   const failures = [
@@ -56,10 +86,17 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
     ...(operation.path.includes('{') ? ['404'] : []),
     ...(operation.guarded ? ['412', '428'] : []),
     ...(operation.method === 'GET' ? [] : ['422']),
+    ...(operation.body || operation.bytes ? ['413', '415'] : []),
+    '500',
   ];
+  const inJson = (shape: { name: string }): JsonObject => ({
+    schema: named(shape),
+    example: exampleOf(schemas[shape.name] ?? {}, schemas),
+  });
   return {
     operationId: operation.id,
     summary: operation.summary,
+    tags: [familyOf(operation)],
     security: operation.act === 'anyone' ? [] : [{ session: [] }],
     ...(parameters.length > 0 ? { parameters } : {}),
     ...(operation.body
@@ -67,9 +104,9 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
           requestBody: {
             required: true,
             content: {
-              [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: {
-                schema: named(operation.body),
-              },
+              [operation.method === 'PATCH' ? 'application/merge-patch+json' : 'application/json']: inJson(
+                operation.body,
+              ),
             },
           },
         }
@@ -86,9 +123,13 @@ function describe(operation: Operation, schemas: Record<string, JsonObject>): Js
       [status]: operation.answer
         ? {
             description: operation.summary,
-            content: { 'application/json': { schema: named(operation.answer) } },
+            headers: { ETag: { schema: { type: 'string' }, description: 'What is told, and its revision.' } },
+            content: { 'application/json': inJson(operation.answer) },
           }
         : { description: 'Done' },
+      ...(operation.method === 'GET'
+        ? { 304: { description: 'It is the same as what is there already' } }
+        : {}),
       ...Object.fromEntries(failures.map((failure) => [failure, problem(failure)])),
     },
   };
@@ -117,6 +158,7 @@ export function openApi(model: CompiledModel | undefined): JsonObject {
         : 'What can be asked of this installation. Sign in to see the values of its content types.',
     },
     servers: [{ url: '/api/v1' }],
+    tags: families.map(({ name, about }) => ({ name, description: about })),
     paths,
     components: {
       securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE } },

@@ -18,6 +18,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { OrNull, TellsNull } from './or-null';
 import { states, type Stage, type State } from '../core/content/states';
 import type { JsonObject } from '../core/json';
 import type { VisitorPage } from '../core/site/visitor-page';
@@ -34,7 +35,7 @@ export type PlaceFrom = (typeof placeFroms)[number];
 export class NewPage {
   @IsString() @MaxLength(60) type!: string;
   /** The page it stands under; null for the top of a site. */
-  @ValidateIf((page: NewPage) => page.parent !== null) @IsUUID() parent!: string | null;
+  @TellsNull() @ValidateIf((page: NewPage) => page.parent !== null) @IsUUID() parent!: string | null;
   /** The site at whose top it stands; left out, the first. */
   @IsUUID() @IsOptional() site?: string;
   @IsObject() @IsOptional() values?: JsonObject;
@@ -83,7 +84,7 @@ export class PagePatch {
   @IsString() @MaxLength(200) @IsOptional() slug?: string;
   /** From when another last piece of the address holds; left out, at once. */
   @IsIn(placeFroms) @IsOptional() placeFrom?: PlaceFrom;
-  @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @IsOptional() listing?: string | null;
+  @ValidateIf((page: PagePatch) => page.listing !== null) @IsUUID() @OrNull() listing?: string | null;
 }
 
 export class BinPageQuery extends Instead {
@@ -116,8 +117,8 @@ export class BlocksPut {
 
 /** A new place in the tree: under a page, after one of its children or before them all. */
 export class PageMove {
-  @ValidateIf((move: PageMove) => move.parent !== null) @IsUUID() parent!: string | null;
-  @ValidateIf((move: PageMove) => move.after !== null) @IsUUID() @IsOptional() after?: string | null;
+  @TellsNull() @ValidateIf((move: PageMove) => move.parent !== null) @IsUUID() parent!: string | null;
+  @ValidateIf((move: PageMove) => move.after !== null) @IsUUID() @OrNull() after?: string | null;
   /** From when it stands there; left out, at once. */
   @IsIn(placeFroms) @IsOptional() placeFrom?: PlaceFrom;
 }
@@ -160,7 +161,7 @@ export class WaitingPlace {
   /** From when; left out, from when the page is next published. */
   @IsISO8601() @IsOptional() from?: string;
   /** The page it will stand under; null for the top of its site. */
-  @IsUUID() @IsOptional() parent!: string | null;
+  @IsUUID() @OrNull() parent!: string | null;
   @IsString() under!: string;
   @IsString() slug!: string;
   @IsString() address!: string;
@@ -170,10 +171,10 @@ export class TreePage {
   @IsUUID() id!: string;
   /** The site in whose tree it stands. */
   @IsUUID() site!: string;
-  @IsUUID() @IsOptional() parent!: string | null;
+  @IsUUID() @OrNull() parent!: string | null;
   @IsString() type!: string;
   /** The category whose words it holds: it stands on that category's page. */
-  @IsUUID() @IsOptional() category!: string | null;
+  @IsUUID() @OrNull() category!: string | null;
   @IsString() title!: string;
   @IsString() slug!: string;
   @IsString() address!: string;
@@ -277,9 +278,9 @@ export class PageAnswer extends TreePage {
   @IsObject() values!: JsonObject;
   /** What it says in the other languages, by locale: the localised fields. */
   @IsObject() translations!: JsonObject;
-  @IsUUID() @IsOptional() listing!: string | null;
+  @IsUUID() @OrNull() listing!: string | null;
   @IsArray() @ValidateNested({ each: true }) @Type(() => Pick) picks!: Pick[];
-  @ValidateNested() @Type(() => PageDrift) @IsOptional() drift!: PageDrift | null;
+  @ValidateNested() @Type(() => PageDrift) @OrNull() drift!: PageDrift | null;
   /** What stands first here of listings that go by hand: ids in order, by listing. */
   @IsObject() byHand!: Record<string, string[]>;
   /**
@@ -293,7 +294,7 @@ export class PageAnswer extends TreePage {
   @IsObject() older!: Record<string, string[]>;
   /** The same of blocks, by locale and the id of the block. */
   @IsObject() olderBlocks!: Record<string, Record<string, string[]>>;
-  @IsString() @IsOptional() layout!: string | null;
+  @IsString() @OrNull() layout!: string | null;
   /** The settings it sets itself. */
   @IsObject() settings!: JsonObject;
   /** What an editor is told to write in its own fields, by field key, where a starter left that to them. */
@@ -357,7 +358,7 @@ export class SeenPage {
 /** Whether something may stand at a place, and why not. */
 export class PlaceVerdict {
   /** The page above (null: the top of the site), or a page type's key. */
-  @IsString() @IsOptional() id!: string | null;
+  @IsString() @OrNull() id!: string | null;
   @IsString() label!: string;
   /** The address of the page above. */
   @IsString() @IsOptional() detail?: string;

@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
 import { IsArray, IsOptional, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
+import { OrNull } from './or-null';
 
 /** Says that somebody has a record open, and where in it they are. */
 export class HereNow {
@@ -10,7 +11,7 @@ export class HereNow {
 
 export class PersonHere {
   @IsString() name!: string;
-  @IsString() @IsOptional() at!: string | null;
+  @IsString() @OrNull() at!: string | null;
 }
 
 /** Who else has it open. */

@@ -9,6 +9,7 @@ import {
   IsUUID,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import { MOST_CHANGED_TOGETHER } from '../core/site/tree-places';
 import { ManyHeld } from './many';
 
@@ -36,5 +37,5 @@ export class SeveralDone {
   /** Those that stay as they are, each with why. */
   @IsArray() @ValidateNested({ each: true }) @Type(() => ManyHeld) held!: ManyHeld[];
   /** The act that did it, to be taken back; null where nothing changed. */
-  @IsUUID() @IsOptional() act!: string | null;
+  @IsUUID() @OrNull() act!: string | null;
 }

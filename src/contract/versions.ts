@@ -14,6 +14,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { OrNull } from './or-null';
 import type { VersionContent } from '../core/content/versions';
 import { ShownSpan } from './entries';
 
@@ -47,7 +48,7 @@ export class VersionsAnswer {
   @IsIn(versionedSorts) sort!: VersionedSort;
   @IsString() title!: string;
   /** The id of its type, or of the scheme of a category; null where its sort is all there is. */
-  @IsUUID() @IsOptional() type!: string | null;
+  @IsUUID() @OrNull() type!: string | null;
   /** The revision at which it is: changing it needs this. */
   @IsInt() revision!: number;
   @IsBoolean() binned!: boolean;

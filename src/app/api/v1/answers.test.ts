@@ -1,9 +1,12 @@
 import { importModel } from '../../../services/model';
+import Ajv2020 from 'ajv/dist/2020';
+import addFormats from 'ajv-formats';
 import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync } from 'class-validator';
 import { callsTo, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
+import { openApi } from '../../../contract/openapi';
 import { operations, type Operation } from '../../../contract/operations';
 import type { OperationName } from '../../../contract/routes';
 
@@ -11,6 +14,9 @@ let small: SmallInstallation;
 let call: Call;
 /** A path for every question that needs an id, and what must be asked with it. */
 const asked: Partial<Record<OperationName, string>> = {};
+const schemas = new Ajv2020({ strict: false, allErrors: true });
+addFormats(schemas);
+schemas.addSchema({ ...openApi(undefined), $id: 'openapi' });
 beforeAll(async () => {
   small = await smallInstallation();
   await importModel(small.installation, wideDocument());
@@ -109,6 +115,9 @@ test.each(questions.map((operation) => [operation.id, operation] as const))(
     if (!operation.answer) throw new Error(`${id} tells nothing`);
     const read = plainToInstance(operation.answer as ClassConstructor<object>, told.body);
     expect(validateSync(read, { whitelist: true, forbidNonWhitelisted: true })).toEqual([]);
+    // And what is told of it to others holds for what is really answered.
+    const holds = schemas.getSchema(`openapi#/components/schemas/${operation.answer.name}`);
+    expect([holds?.(told.body), holds?.errors ?? []]).toEqual([true, []]);
   },
 );
 
