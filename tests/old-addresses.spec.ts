@@ -55,7 +55,7 @@ test('An editor leads the addresses of an earlier site on: by hand, from a file 
     .sort();
   expect(lines).toEqual(['/birds.html,/species,301', '/season/*,/visit,302', 'from,to,status']);
 
-  await leads('/pictures/bell-heron');
+  for (const path of ['/pictures/bell-heron', '/places/reed-edge']) await leads(path);
   await page.getByRole('link', { name: 'Led nowhere' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Led nowhere' })).toBeVisible();
   await expect(async () => {
@@ -64,6 +64,7 @@ test('An editor leads the addresses of an earlier site on: by hand, from a file 
       timeout: 2000,
     });
   }).toPass({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Lead /places/reed-edge to Reed edge' })).toBeVisible();
   await expectNothingFound(page);
   await page.getByRole('button', { name: 'Lead /pictures/bell-heron to Bell heron', exact: true }).click();
   await expect(page.getByText('/pictures/bell-heron leads to Bell heron.')).toBeVisible();

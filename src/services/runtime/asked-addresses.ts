@@ -1,5 +1,6 @@
 import { addAskedAddresses } from '../../store/asked-addresses';
 import type { AskedWay } from '../../store/tables/asked-addresses';
+import { Counter } from './counter';
 import type { Installation } from './installation';
 
 /** Longer than this is nothing that many follow. */
@@ -9,22 +10,13 @@ const MOST = 1_000;
 
 /** Counts the addresses that lead nowhere, and those by hand that are followed, until that is kept. Who asked is not noted. */
 export class AskedAddresses {
-  private counted = new Map<string, { way: AskedWay; address: string; n: number }>();
+  private readonly counter = new Counter<{ way: AskedWay; address: string }>(MOST);
 
   count(way: AskedWay, address: string): void {
-    if (address.length > LONGEST) return;
-    const key = `${way} ${address}`;
-    const each = this.counted.get(key) ?? { way, address, n: 0 };
-    if (each.n === 0 && this.counted.size >= MOST) return;
-    this.counted.set(key, { ...each, n: each.n + 1 });
+    if (address.length <= LONGEST) this.counter.count(`${way} ${address}`, { way, address });
   }
 
-  /** What was counted since this was last asked. */
-  take(): { way: AskedWay; address: string; n: number }[] {
-    const taken = [...this.counted.values()];
-    this.counted = new Map();
-    return taken;
-  }
+  take = () => this.counter.take();
 }
 
 /** Keeps what was asked for since the last time. */

@@ -1,5 +1,6 @@
 import { folded } from '../../core/mapping/rule/matches';
 import { addSoughtInVain } from '../../store/sought-in-vain';
+import { Counter } from './counter';
 import type { Installation } from './installation';
 
 /** Longer than this is nothing that many seek, and perhaps something that somebody did not mean to leave here. */
@@ -9,23 +10,15 @@ const MOST = 500;
 
 /** Counts what visitors seek and do not find, until that is kept. Who sought it is not noted. */
 export class SoughtInVain {
-  private counted = new Map<string, { words: string; language: string; n: number }>();
+  private readonly counter = new Counter<{ words: string; language: string }>(MOST);
 
   count(typed: string, language: string): void {
     const words = folded(typed).replace(/\s+/g, ' ').trim();
     if (words === '' || words.length > LONGEST) return;
-    const key = `${language} ${words}`;
-    const each = this.counted.get(key) ?? { words, language, n: 0 };
-    if (each.n === 0 && this.counted.size >= MOST) return;
-    this.counted.set(key, { ...each, n: each.n + 1 });
+    this.counter.count(`${language} ${words}`, { words, language });
   }
 
-  /** What was counted since this was last asked. */
-  take(): { words: string; language: string; n: number }[] {
-    const taken = [...this.counted.values()];
-    this.counted = new Map();
-    return taken;
-  }
+  take = () => this.counter.take();
 }
 
 /** Keeps what was sought in vain since the last time. */

@@ -1,10 +1,12 @@
 import { canonicalAddress } from '../../core/site/address';
 import { pageSaying } from '../../core/site/page-saying';
 import type { Saying, VisitorPage } from '../../core/site/visitor-page';
+import type { SiteRow } from '../../store/pages';
 import { stoodAt } from '../../store/stood-at';
+import { categoryAddress, categoryHomes, categoryLabel } from '../categories/pages';
 import { entryUnder } from '../entries/addresses';
 import type { Installation } from '../runtime/installation';
-import { languageAsked } from '../runtime/languages';
+import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteAt } from '../runtime/sites';
 import { aroundSite, siteDrawn } from './around-site';
 import { foundBy } from './search';
@@ -21,6 +23,35 @@ const wordsOf = (address: string): string[] =>
     .filter((word) => word.length > 2)
     .slice(0, 6);
 
+interface Likely {
+  label: string;
+  address: string;
+  score: number;
+}
+
+/** The categories with pages on a site in whose addresses some words stand. */
+async function likelyCategories(
+  installation: Installation,
+  site: SiteRow,
+  words: readonly string[],
+  language: string | undefined,
+): Promise<Likely[]> {
+  const found: Likely[] = [];
+  for (const home of (await categoryHomes(installation.content, installation)).values())
+    for (const { category } of installation.categories.inOrder(home.scheme)) {
+      const own = category.slug.split('-');
+      const shared = words.filter((word) => own.some((piece) => piece.startsWith(word))).length;
+      const address = shared > 0 ? categoryAddress(installation, home, category.id) : '';
+      if (shared > 0 && siteAt(installation, address).id === site.id)
+        found.push({
+          label: categoryLabel(category, language),
+          address: visitorAddress(installation, language, address),
+          score: 2 * shared,
+        });
+    }
+  return found;
+}
+
 /** The pages that somebody who asked for an address likely meant: those that share most of its words. */
 export async function likely(
   installation: Installation,
@@ -28,7 +59,7 @@ export async function likely(
   language: string | undefined,
 ): Promise<VisitorPage['below']> {
   const site = siteAt(installation, address);
-  const scores = new Map<string, { label: string; address: string; score: number }>();
+  const scores = new Map<string, Likely>();
   for (const word of wordsOf(address))
     for (const { label, address: at } of await foundBy(
       installation,
@@ -41,6 +72,8 @@ export async function likely(
       each.score += at.includes(word) ? 2 : 1;
       scores.set(at, each);
     }
+  for (const each of await likelyCategories(installation, site, wordsOf(address), language))
+    scores.set(each.address, each);
   return [...scores.values()]
     .sort((a, b) => b.score - a.score)
     .slice(0, LIKELY)

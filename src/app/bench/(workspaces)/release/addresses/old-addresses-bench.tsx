@@ -2,14 +2,13 @@
 import { useState, type ReactElement } from 'react';
 import type { OldAddress } from '../../../../../contract/old-addresses';
 import { wordsOf } from '../../../../../ui/ask';
-import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Mono } from '../../../../../ui/marks';
 import { Paging } from '../../../../../ui/paging';
+import { PlainTable } from '../../../../../ui/plain-table';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstAddresses, PER_TABLE } from './first-addresses';
-import styles from '../../../../../ui/look/plain-table.module.css';
 
 const whyWords: Record<OldAddress['why'], string> = {
   renamed: 'Its address was changed',
@@ -70,25 +69,11 @@ export function OldAddressesBench(): ReactElement {
         </div>
       )}
       {data && data.items.length > 0 && (
-        <Frame label="Old addresses">
-          <div className={styles.wrap} tabIndex={0} role="region" aria-label="Old addresses, to scroll">
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Old address</th>
-                  <th scope="col">Leads to</th>
-                  <th scope="col">Why</th>
-                  <th scope="col">Since</th>
-                </tr>
-              </thead>
-              <tbody>
-                {data.items.map((old) => (
-                  <Row key={`${old.address} ${old.why} ${old.at}`} old={old} />
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </Frame>
+        <PlainTable label="Old addresses" columns={['Old address', 'Leads to', 'Why', 'Since']}>
+          {data.items.map((old) => (
+            <Row key={`${old.address} ${old.why} ${old.at}`} old={old} />
+          ))}
+        </PlainTable>
       )}
       {data && (
         <Paging

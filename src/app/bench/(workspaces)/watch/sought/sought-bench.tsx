@@ -1,11 +1,10 @@
 'use client';
 import { useState, type ReactElement } from 'react';
 import { wordsOf } from '../../../../../ui/ask';
-import { Frame } from '../../../../../ui/frame';
 import look from '../../../../../ui/look/look.module.css';
-import styles from '../../../../../ui/look/plain-table.module.css';
 import { Eyebrow } from '../../../../../ui/marks';
 import { Paging } from '../../../../../ui/paging';
+import { PlainTable } from '../../../../../ui/plain-table';
 import { useAsk } from '../../../../../ui/use-ask';
 import { When } from '../../../../../ui/when';
 import { firstSought, PER_TABLE } from './first-sought';
@@ -39,32 +38,18 @@ export function SoughtBench(): ReactElement {
         </div>
       )}
       {data && data.items.length > 0 && (
-        <Frame label="Sought in vain">
-          <div className={styles.wrap} tabIndex={0} role="region" aria-label="Sought in vain, to scroll">
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Words</th>
-                  <th scope="col">Language</th>
-                  <th scope="col">Times</th>
-                  <th scope="col">Last</th>
-                </tr>
-              </thead>
-              <tbody>
-                {data.items.map(({ words, language, times, last }) => (
-                  <tr key={`${language} ${words}`}>
-                    <td>{words}</td>
-                    <td>{nameOf(language)}</td>
-                    <td>{times}</td>
-                    <td>
-                      <When at={last} />
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </Frame>
+        <PlainTable label="Sought in vain" columns={['Words', 'Language', 'Times', 'Last']}>
+          {data.items.map(({ words, language, times, last }) => (
+            <tr key={`${language} ${words}`}>
+              <td>{words}</td>
+              <td>{nameOf(language)}</td>
+              <td>{times}</td>
+              <td>
+                <When at={last} />
+              </td>
+            </tr>
+          ))}
+        </PlainTable>
       )}
       {data && (
         <Paging

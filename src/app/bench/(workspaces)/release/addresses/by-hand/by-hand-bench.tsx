@@ -11,9 +11,9 @@ import { download } from '../../../../../../ui/download';
 import { FileButton } from '../../../../../../ui/file-button';
 import { Frame } from '../../../../../../ui/frame';
 import look from '../../../../../../ui/look/look.module.css';
-import table from '../../../../../../ui/look/plain-table.module.css';
 import { Eyebrow, Mono, Note } from '../../../../../../ui/marks';
 import { Paging } from '../../../../../../ui/paging';
+import { PlainTable } from '../../../../../../ui/plain-table';
 import { useMay } from '../../../../../../ui/shell/person';
 import { useTell } from '../../../../../../ui/telling';
 import { useAsk } from '../../../../../../ui/use-ask';
@@ -193,54 +193,38 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
         </div>
       )}
       {data && data.items.length > 0 && (
-        <Frame label="Addresses by hand">
-          <div className={table.wrap} tabIndex={0} role="region" aria-label="Addresses by hand, to scroll">
-            <table className={table.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Old address</th>
-                  <th scope="col">Leads to</th>
-                  <th scope="col">Answers</th>
-                  <th scope="col">Followed</th>
-                  <th scope="col">Changed</th>
-                  {may && (
-                    <th scope="col">
-                      <span className={look.hidden}>Acts</span>
-                    </th>
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {data.items.map((each) =>
-                  changed === each.id ? (
-                    <tr key={each.id} className={styles.row}>
-                      <td colSpan={6}>
-                        <AddressForm
-                          id={each.id}
-                          begin={{ from: each.from, to: each.to ?? '', status: each.status }}
-                          act="Keep"
-                          onLeave={() => setChanged(undefined)}
-                          onKeep={async (typed) => {
-                            const { id, revision } = each;
-                            await ask('changeHandAddress', { path: { id }, revision, body: sent(typed) });
-                            setChanged(undefined);
-                            await done(`${typed.from} leads elsewhere.`);
-                          }}
-                        />
-                      </td>
-                    </tr>
-                  ) : (
-                    <Row
-                      key={each.id}
-                      each={each}
-                      {...(may ? { onChange: () => setChanged(each.id), onTake: () => void take(each) } : {})}
-                    />
-                  ),
-                )}
-              </tbody>
-            </table>
-          </div>
-        </Frame>
+        <PlainTable
+          label="Addresses by hand"
+          columns={['Old address', 'Leads to', 'Answers', 'Followed', 'Changed']}
+          acts={may}
+        >
+          {data.items.map((each) =>
+            changed === each.id ? (
+              <tr key={each.id} className={styles.row}>
+                <td colSpan={6}>
+                  <AddressForm
+                    id={each.id}
+                    begin={{ from: each.from, to: each.to ?? '', status: each.status }}
+                    act="Keep"
+                    onLeave={() => setChanged(undefined)}
+                    onKeep={async (typed) => {
+                      const { id, revision } = each;
+                      await ask('changeHandAddress', { path: { id }, revision, body: sent(typed) });
+                      setChanged(undefined);
+                      await done(`${typed.from} leads elsewhere.`);
+                    }}
+                  />
+                </td>
+              </tr>
+            ) : (
+              <Row
+                key={each.id}
+                each={each}
+                {...(may ? { onChange: () => setChanged(each.id), onTake: () => void take(each) } : {})}
+              />
+            ),
+          )}
+        </PlainTable>
       )}
       {data && (
         <Paging

@@ -4,12 +4,11 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import type { MeantPage, NowhereRow } from '../../../../../../contract/hand-addresses';
 import { ask, wordsOf } from '../../../../../../ui/ask';
-import { Frame } from '../../../../../../ui/frame';
 import { Link } from '../../../../../../ui/link';
 import look from '../../../../../../ui/look/look.module.css';
-import table from '../../../../../../ui/look/plain-table.module.css';
 import { Eyebrow, Mono, Note } from '../../../../../../ui/marks';
 import { Paging } from '../../../../../../ui/paging';
+import { PlainTable } from '../../../../../../ui/plain-table';
 import { useMay } from '../../../../../../ui/shell/person';
 import { useTell } from '../../../../../../ui/telling';
 import { useAsk } from '../../../../../../ui/use-ask';
@@ -126,45 +125,27 @@ export function NowhereBench(): ReactElement {
         </div>
       )}
       {data && data.items.length > 0 && (
-        <Frame label="Led nowhere">
-          <div className={table.wrap} tabIndex={0} role="region" aria-label="Led nowhere, to scroll">
-            <table className={table.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Address</th>
-                  <th scope="col">Asked for</th>
-                  <th scope="col">Likely meant</th>
-                  {may && (
-                    <th scope="col">
-                      <span className={look.hidden}>Acts</span>
-                    </th>
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {data.items.map((row) => (
-                  <Row
-                    key={row.address}
-                    row={row}
-                    may={may}
-                    onLead={(to) =>
-                      void doing(
-                        () => ask('addHandAddress', { body: { from: row.address, to: to.address } }),
-                        `${row.address} leads to ${to.label}.`,
-                      )
-                    }
-                    onPutAway={() =>
-                      void doing(
-                        () => ask('putAway', { body: { addresses: [row.address] } }),
-                        `${row.address} is put away.`,
-                      )
-                    }
-                  />
-                ))}
-              </tbody>
-            </table>
-          </div>
-        </Frame>
+        <PlainTable label="Led nowhere" columns={['Address', 'Asked for', 'Likely meant']} acts={may}>
+          {data.items.map((row) => (
+            <Row
+              key={row.address}
+              row={row}
+              may={may}
+              onLead={(to) =>
+                void doing(
+                  () => ask('addHandAddress', { body: { from: row.address, to: to.address } }),
+                  `${row.address} leads to ${to.label}.`,
+                )
+              }
+              onPutAway={() =>
+                void doing(
+                  () => ask('putAway', { body: { addresses: [row.address] } }),
+                  `${row.address} is put away.`,
+                )
+              }
+            />
+          ))}
+        </PlainTable>
       )}
       {data && (
         <Paging
