@@ -146,12 +146,15 @@ test('a file is tried first, and then brought in as one act: what is refused is 
   const [act = ''] = (done.headers.get('clear-frame-act') ?? '').split(' ');
   await call('POST', `/acts/${act}/undo`);
   expect(await asked('/there')).toEqual([301, '/visit']);
-  expect((await call('GET', '/addresses/by-hand')).body.total).toBe(2);
+  expect((await call('GET', '/addresses/by-hand/all')).body.items).toEqual([
+    { from: '/same', to: '/visit', status: 301 },
+    { from: '/there', to: '/visit', status: 301 },
+  ]);
 });
 
 test('what is followed and what leads nowhere is counted; the likely page mends it in one act', async () => {
   const { body } = await say('/old', '/visit');
-  for (const path of ['/old', '/old', '/vist/visit-us', '/vist/visit-us', '/elsewhere', '/visit'])
+  for (const path of ['/old', '/fr/old', '/vist/visit-us', '/fr/vist/visit-us', '/elsewhere', '/visit'])
     await asked(path);
   await keepAskedAddresses(small.installation);
   expect((await call('GET', `/addresses/by-hand/${body.id}`)).body).toMatchObject({ times: 2 });
@@ -163,7 +166,9 @@ test('what is followed and what leads nowhere is counted; the likely page mends 
       { address: '/elsewhere', times: 1, meant: [] },
     ],
   });
-  await say('/vist/visit-us', '/visit');
+  // What is said of one language holds for all.
+  await say('/fr/vist/visit-us', '/fr/visit');
+  expect(await asked('/vist/visit-us')).toEqual([301, '/visit']);
   expect((await nowhere()).items).toMatchObject([{ address: '/elsewhere' }]);
   await call('POST', '/addresses/nowhere/put-away', { body: { addresses: ['/elsewhere'] } });
   expect((await nowhere()).total).toBe(0);

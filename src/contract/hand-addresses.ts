@@ -19,7 +19,7 @@ import { handBounds, handStatuses, type HandStatus } from '../core/site/hand-add
 
 export class HandAddressesQuery {
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) offset?: number;
-  @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(handBounds.all) limit?: number;
+  @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
 
 /** An address by hand, as it is typed. */
@@ -56,6 +56,17 @@ export class HandAddressAnswer {
 export class HandAddressesAnswer {
   @IsInt() total!: number;
   @IsArray() @ValidateNested({ each: true }) @Type(() => HandAddressAnswer) items!: HandAddressAnswer[];
+}
+
+/** All addresses by hand, as a list of them is written. */
+export class ListedAddressAnswer {
+  @IsString() from!: string;
+  @IsOptional() @IsString() to?: string;
+  @IsIn(handStatuses) status!: HandStatus;
+}
+
+export class AllHandAddresses {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ListedAddressAnswer) items!: ListedAddressAnswer[];
 }
 
 /** Addresses by hand out of a file; a trial only tells what each would do. */

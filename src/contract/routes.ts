@@ -94,6 +94,7 @@ export const routes = {
   changeSite: { method: 'PATCH', path: '/sites/{id}' },
   removeSite: { method: 'DELETE', path: '/sites/{id}' },
   handAddresses: { method: 'GET', path: '/addresses/by-hand' },
+  allHandAddresses: { method: 'GET', path: '/addresses/by-hand/all' },
   handAddress: { method: 'GET', path: '/addresses/by-hand/{id}' },
   addHandAddress: { method: 'POST', path: '/addresses/by-hand' },
   changeHandAddress: { method: 'PATCH', path: '/addresses/by-hand/{id}' },

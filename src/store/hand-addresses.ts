@@ -8,7 +8,11 @@ import type { RowOf } from './tables/table';
 export type HandAddressRow = RowOf<typeof handAddresses.columns>;
 
 /** A row as what it says. */
-export const saidBy = ({ address, leadsTo, status }: HandAddressRow): HandAddress => ({
+export const saidBy = ({
+  address,
+  leadsTo,
+  status,
+}: Pick<HandAddressRow, 'address' | 'leadsTo' | 'status'>): HandAddress => ({
   from: address,
   to: leadsTo,
   status,

@@ -11,12 +11,13 @@ import {
   packingFor,
   pageHeaders,
   type RequestContext,
+  countNowhere,
   countVisit,
   type Installation,
   type RenderedPage,
   sharedInstallation,
 } from '../../services/runtime';
-import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
+import { splitFeed, type FeedKind } from '../../core/site/address';
 import { nothingWritten, type ContactState } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
@@ -151,8 +152,7 @@ async function show(request: Request, context: RequestContext): Promise<Response
     : drawAt(installation, pathname, searchParams));
   if (found.found === 'search') return new Response(html, { headers: NO_STORE });
   if (found.found !== 'page') {
-    if (found.found === 'nothing')
-      installation.askedAddresses.count('nowhere', canonicalAddress(pathname) ?? pathname);
+    if (found.found === 'nothing') countNowhere(installation, pathname);
     return without(installation, pathname, found);
   }
   if (sent !== null)

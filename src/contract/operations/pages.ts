@@ -31,6 +31,7 @@ import {
 import { SeveralDone, SeveralPages } from '../several-pages';
 import { GuideAnswer } from '../guide';
 import {
+  AllHandAddresses,
   HandAddressAnswer,
   HandAddressesAnswer,
   HandAddressesImport,
@@ -78,6 +79,11 @@ export const pages = {
     act: 'read',
     query: HandAddressesQuery,
     answer: HandAddressesAnswer,
+  }),
+  allHandAddresses: define('allHandAddresses', {
+    summary: 'All addresses that somebody said lead elsewhere, to be written as a list',
+    act: 'read',
+    answer: AllHandAddresses,
   }),
   handAddress: define('handAddress', {
     summary: 'One address that somebody said leads elsewhere',

@@ -120,10 +120,11 @@ export function leadBy({ from, to }: HandAddress, address: string): string | nul
 }
 
 /** Whether some address may fit two patterns at once. */
-function mayMeet([a, ...as]: readonly string[], [b, ...bs]: readonly string[]): boolean {
+function mayMeet(one: readonly string[], other: readonly string[], i = 0): boolean {
+  const [a, b] = [one[i], other[i]];
   if (a === undefined || b === undefined) return a === b;
-  if ((a === '*' && as.length === 0) || (b === '*' && bs.length === 0)) return true;
-  return (a === '*' || b === '*' || a === b) && mayMeet(as, bs);
+  if ((a === '*' && i === one.length - 1) || (b === '*' && i === other.length - 1)) return true;
+  return (a === '*' || b === '*' || a === b) && mayMeet(one, other, i + 1);
 }
 
 /**
@@ -132,14 +133,17 @@ function mayMeet([a, ...as]: readonly string[], [b, ...bs]: readonly string[]): 
  */
 export function circlesIn(all: readonly HandAddress[], stands: (address: string) => boolean): HandAddress[] {
   const whole = new Map(all.filter(({ from }) => !isPattern(from)).map((each) => [each.from, each]));
-  const patterns = inOrder(all.filter(({ from }) => isPattern(from)));
+  // Each is held against each, so they are taken apart once.
+  const apart = all.map((each) => ({ each, pieces: piecesOf(each.from) }));
+  const patterns = inOrder(all.filter(({ from }) => isPattern(from))).map((each) => ({
+    each,
+    pieces: piecesOf(each.from),
+  }));
   const after = ({ to }: HandAddress): HandAddress[] => {
     if (to === null || isOutside(to) || stands(to)) return [];
-    if (isPattern(to)) {
-      const pieces = piecesOf(to);
-      return all.filter(({ from }) => mayMeet(pieces, piecesOf(from)));
-    }
-    const next = whole.get(to) ?? patterns.find((each) => leadBy(each, to) !== undefined);
+    const there = piecesOf(to);
+    if (isPattern(to)) return apart.flatMap(({ each, pieces }) => (mayMeet(there, pieces) ? [each] : []));
+    const next = whole.get(to) ?? patterns.find(({ pieces }) => standsFor(pieces, there) !== undefined)?.each;
     return next ? [next] : [];
   };
   const state = new Map<HandAddress, 'under way' | 'done'>();

@@ -166,8 +166,8 @@ async function undoStarter(act: Act, { target, before, after }: ActChange): Prom
 
 async function undoAddress(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
   const { tx } = act;
-  await act.touchAddress(target);
   const now = await handAddress(tx, target);
+  act.touchAddress(target, now);
   // What an act keeps of an address is its row.
   const [was, is] = [parsed(before), parsed(after)] as unknown as [
     HandAddressRow | null,

@@ -1,4 +1,5 @@
 import type {
+  AllHandAddresses,
   HandAddressAnswer,
   HandAddressesAnswer,
   HandAddressesQuery,
@@ -8,9 +9,13 @@ import type {
 import type { Id } from '../../core/ids';
 import { isPattern } from '../../core/site/hand-address';
 import { askedAmong, forgetNowhere, nowherePage } from '../../store/asked-addresses';
-import { handAddress, handAddressesPage, type HandAddressRow } from '../../store/hand-addresses';
+import {
+  allHandAddresses,
+  handAddress,
+  handAddressesPage,
+  type HandAddressRow,
+} from '../../store/hand-addresses';
 import type { Installation } from '../runtime/installation';
-import { languageAsked } from '../runtime/languages';
 import { notFound } from '../runtime/refusal';
 import { ledByHand } from '../visitor/by-hand';
 import { likely } from '../visitor/missing';
@@ -72,6 +77,15 @@ export async function handAddresses(
   return { total, items: await Promise.all(rows.map((row) => told(installation, row, times))) };
 }
 
+/** All addresses by hand, as a list of them is written. */
+export const listedAddresses = async ({ content }: Installation): Promise<AllHandAddresses> => ({
+  items: (await allHandAddresses(content)).map(({ address, leadsTo, status }) => ({
+    from: address,
+    ...(leadsTo === null ? {} : { to: leadsTo }),
+    status,
+  })),
+});
+
 /** The addresses at which visitors found nothing, the most often asked for first, each with what was likely meant. */
 export async function nowhere(
   installation: Installation,
@@ -82,8 +96,7 @@ export async function nowhere(
     total,
     items: await Promise.all(
       rows.map(async ({ address, n, lastAt }) => {
-        const { language, address: within } = languageAsked(installation, address);
-        const meant = await likely(installation, within, language);
+        const meant = await likely(installation, address, undefined);
         return {
           address,
           times: n,

@@ -15,7 +15,7 @@ import {
   putChanges,
   type ActChange,
 } from '../../store/acts';
-import { handAddress } from '../../store/hand-addresses';
+import { handAddress, type HandAddressRow } from '../../store/hand-addresses';
 import { type ActSort } from '../../store/tables/act-changes';
 import { categoriesAfter, reindexClosure } from '../../store/categories';
 import { countingBranches } from '../../store/category-counts';
@@ -136,8 +136,9 @@ export class Act {
     this.touchThing('site', id, await siteState(this.tx, id));
   }
 
-  async touchAddress(id: Id): Promise<void> {
-    this.touchThing('address', id, await addressState(this.tx, id));
+  /** An address by hand, as it was before; nothing where it is new. */
+  touchAddress(id: Id, was: HandAddressRow | undefined): void {
+    this.touchThing('address', id, was ? { ...was } : null);
   }
 
   async touchStarter(id: Id): Promise<void> {

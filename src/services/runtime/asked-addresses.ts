@@ -1,7 +1,9 @@
 import { addAskedAddresses } from '../../store/asked-addresses';
 import type { AskedWay } from '../../store/tables/asked-addresses';
+import { canonicalAddress } from '../../core/site/address';
 import { Counter } from './counter';
 import type { Installation } from './installation';
+import { languageAsked } from './languages';
 
 /** Longer than this is nothing that many follow. */
 const LONGEST = 300;
@@ -18,6 +20,13 @@ export class AskedAddresses {
 
   take = () => this.counter.take();
 }
+
+/** Counts that nothing stands where a visitor asked, in whichever language. */
+export const countNowhere = (installation: Installation, path: string): void =>
+  installation.askedAddresses.count(
+    'nowhere',
+    languageAsked(installation, canonicalAddress(path) ?? path).address,
+  );
 
 /** Keeps what was asked for since the last time. */
 export async function keepAskedAddresses(installation: Installation): Promise<void> {

@@ -20,6 +20,6 @@ export { hadAlready, hasOf } from './unchanged';
 export type { RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
-export { keepAskedAddresses } from './asked-addresses';
+export { countNowhere, keepAskedAddresses } from './asked-addresses';
 export { keepSoughtInVain } from './sought-in-vain';
 export { countVisit, keepVisits } from './visits';

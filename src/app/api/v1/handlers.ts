@@ -4,6 +4,7 @@ import {
   changeHandAddress,
   handAddresses,
   importHandAddresses,
+  listedAddresses,
   nowhere,
   putAway,
   removeHandAddress,
@@ -367,6 +368,7 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
   handAddresses: ({ installation, query }) => handAddresses(installation, query),
+  allHandAddresses: ({ installation }) => listedAddresses(installation),
   handAddress: ({ installation, path }) => answerHandAddress(installation, path('id')),
   addHandAddress: ({ installation, person, body }) => addHandAddress(installation, person, body),
   changeHandAddress: ({ installation, person, body, revision, path }) =>

@@ -5,7 +5,6 @@ import { Download } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import type { HandAddressAnswer } from '../../../../../../contract/hand-addresses';
 import { readAddressList, writeAddressList } from '../../../../../../core/formats/address-list';
-import { handBounds } from '../../../../../../core/site/hand-address';
 import { ask, wordsOf } from '../../../../../../ui/ask';
 import { download } from '../../../../../../ui/download';
 import { FileButton } from '../../../../../../ui/file-button';
@@ -122,7 +121,7 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
     });
   const takeOut = () =>
     doing(async () => {
-      const { items } = await ask('handAddresses', { query: { limit: handBounds.all } });
+      const { items } = await ask('allHandAddresses');
       download('old-addresses.csv', writeAddressList(items), 'text/csv');
     });
   const take = ({ id, revision, from }: HandAddressAnswer) =>
