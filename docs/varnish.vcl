@@ -45,6 +45,4 @@ sub vcl_backend_response {
   if (beresp.http.cache-control !~ "s-maxage|max-age=[1-9]") {
     set beresp.uncacheable = true;
   }
-  # Browsers ask this cache again, which knows when something changed.
-  set beresp.do_stream = true;
 }

@@ -81,7 +81,7 @@ test('A shared cache keeps pages, and drops exactly what a change reaches, at on
   expect(isKept(await look('/api/v1/session'))).toBe(false);
 });
 
-test('Nobody else tells the cache what to drop, and nothing is kept past the moment until which it is true', async ({
+test('A drop without names is refused, and nothing is kept past the moment until which it is true', async ({
   request,
 }) => {
   const refused = await request.fetch(`${front}/`, { method: 'PURGE' });

@@ -44,9 +44,13 @@ test('what somebody said is answered: for good, for now, with the same method, g
   expect(await asked('/Come.html?group=bird')).toEqual([301, '/visit?group=bird']);
   expect(await asked('/fr/come.html')).toEqual([301, '/fr/visit']);
   expect(await asked('/season/winter/walks')).toEqual([302, 'https://else.example/winter/walks']);
+  expect(await asked('/season/h%C3%A9ron%20gris')).toEqual([302, 'https://else.example/h%C3%A9ron%20gris']);
   expect(await asked('/shop')).toEqual([308, '/visit']);
   expect((await asked('/museum'))[0]).toBe(410);
   expect((await asked('/season'))[0]).toBe(404);
+  // Nobody remembers for ever what somebody may change.
+  const { headers } = await GET(new Request('http://localhost:4100/come.html'));
+  expect(headers.get('cache-control')).toBe('private, max-age=3600');
 });
 
 test('a way of several goes in one step to where things stand now, and never in a circle', async () => {

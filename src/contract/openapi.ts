@@ -16,7 +16,6 @@ const problems: Record<string, string> = {
   401: 'Not signed in',
   403: 'Your role may not do this, or the request came from another site',
   404: 'There is no such thing',
-  405: 'This address takes other methods; `Allow` names them',
   413: 'More bytes than this takes',
   415: 'Not JSON; a patch says by `Accept-Patch` in which forms it is taken',
   412: 'It has changed since you read it; the body carries both versions',

@@ -101,7 +101,14 @@ async function follow(
 
 /** Leads to another address. */
 const elsewhere = (address: string, status: 301 | 302 | 307 | 308): Response =>
-  new Response(null, { status, headers: { Location: encodeURI(address) } });
+  new Response(null, {
+    status,
+    headers: {
+      Location: /^https?:/.test(address) ? address : encodeURI(address),
+      // What leads on for good would be remembered for ever, though something may stand there again.
+      'Cache-Control': status === 301 || status === 308 ? 'private, max-age=3600' : 'no-cache',
+    },
+  });
 
 /** What an address that shows no page answers. */
 function without(

@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import { leaveCategoryAddresses } from './old-addresses';
 import type {
   CategoriesAnswer,
@@ -27,6 +26,7 @@ import { reachOfScheme } from '../reach/scheme';
 import { inAct, type Act } from '../records/act';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, Refusal, ruleViolation } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { categoryColumns } from './counts';
 import { needCategory, schemeOf } from './lookup';
 

@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import type { EntryAnswer, EntryMerge } from '../../contract/entries';
 import { newId, type Id } from '../../core/ids';
 import { parseLocalized } from '../../core/content/localized-values';
@@ -9,6 +8,7 @@ import { entryBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { inOneAct } from '../runtime/request-context';
 import { changedSince, invalidInput } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { withInstead } from './give';
 import { insteadGiven } from './options';
 

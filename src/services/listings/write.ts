@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import type { Publication } from '../../contract/entries';
 import type { PlacedListing, ListingPatch, NewListing } from '../../contract/listings';
 import type { Fault } from '../../core/faults';
@@ -20,6 +19,7 @@ import { comeDown, expectRevision, goLive, spanOf } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import type { Installation } from '../runtime/installation';
 import { changedSince, invalidInput, ruleViolation } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { homesFollowing } from '../visitor/company';
 import { answerListing, needListing, ruleFrom } from './listings';
 import { ruleFaults } from './references';

@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import { createHash } from 'node:crypto';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -25,6 +24,7 @@ import { comeDown, goLive } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, notFound, Refusal } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { fileName, folderOf, mediaBounds, sniffed } from './files';
 import { answerMedium, filledIn, medium, needMedium } from './library';
 

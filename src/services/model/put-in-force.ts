@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import PQueue from 'p-queue';
 import type { ModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
@@ -27,6 +26,7 @@ import { endStaging, stageFields, takeStagedFields, type Staged } from '../recor
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { contentFaults } from './change-sheet';
 import { workingAnswer } from './working-copy';
 

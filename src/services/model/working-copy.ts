@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import type { ModelTrial, WorkingModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
@@ -17,6 +16,7 @@ import {
 import type { Person } from '../people/person';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 
 /** What the content tells of the model, by ids. */
 export interface ToldByContent {

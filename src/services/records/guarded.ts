@@ -1,10 +1,10 @@
-import { isRead } from '../runtime/revision';
 import type { Id } from '../../core/ids';
 import type { Reader } from '../../store/database';
 import type { KeptRecord } from '../../store/records';
 import type { ReachedPage } from '../reach/pages';
 import type { Installation } from '../runtime/installation';
 import { changedSince } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { inAct, type Act, type Doer } from './act';
 
 /** How records of one sort are found, told and followed to the pages that show them. */

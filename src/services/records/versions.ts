@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import type { ShownSpan } from '../../contract/entries';
 import {
   FOREVER,
@@ -25,6 +24,7 @@ import {
 import type { Publication } from '../../contract/entries';
 import type { Refusal } from '../runtime/refusal';
 import { invalidInput } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import type { Act } from './act';
 
 /** What every answer about a versioned thing tells of its versions. */

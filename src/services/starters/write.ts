@@ -1,4 +1,3 @@
-import { isRead } from '../runtime/revision';
 import type { NewStarter, StarterAnswer, StarterPatch } from '../../contract/starters';
 import { copyOfBlock } from '../../core/content/block-edits';
 import { parseHints } from '../../core/content/parse-slots';
@@ -19,6 +18,7 @@ import { inAct, type Act } from '../records/act';
 import type { PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { changedSince, forbidden, invalidInput } from '../runtime/refusal';
+import { isRead } from '../runtime/revision';
 import { answerStarter, needStarter } from './answer';
 
 /** How many starters an installation keeps. */

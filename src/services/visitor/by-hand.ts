@@ -38,7 +38,8 @@ export async function ledByHand(installation: Installation, asked: string): Prom
   while (next) {
     const { to } = next;
     if (to === null) return { by, status: 410, gone: true };
-    if (/^https?:/.test(to)) return { by, status, to };
+    // What a “*” stood for comes as words; in a whole address they are escaped.
+    if (/^https?:/.test(to)) return { by, status, to: new URL(to).href };
     if (seen.has(to) || seen.size > MOST_STEPS) return undefined;
     seen.add(to);
     if (await resolveAddress(installation, to)) return { by, status, to };

@@ -8,7 +8,6 @@ import type { VisitorPage } from '../../core/site/visitor-page';
 import { mediaAmong } from '../../store/media';
 import { shownSince } from '../../store/records';
 import type { Installation } from '../runtime/installation';
-import { siteAt } from '../runtime/sites';
 import { itemsInFull, type InFull } from './items-in-full';
 import { visit } from './visit';
 
@@ -159,7 +158,7 @@ async function calendarOf(installation: Installation, { page, language }: List):
     language: locale,
     address: whole(here),
     self: whole(feeds.ics ?? ''),
-    timeZone: siteAt(installation, here).timeZone,
+    timeZone: (installation.sites.find(({ key }) => key === page.site.key) ?? installation.site).timeZone,
     events: listing.items.flatMap(({ id: item, face: shown }) => {
       const happens = full.get(item)?.happens;
       const [heading] = shown.heading ?? [];

@@ -1,5 +1,4 @@
-import { valuesIn, type LocalizedValues } from '../../core/content/localized-values';
-import { referencesInLocalized } from '../../core/content/localized-values';
+import { referencesInLocalized, valuesIn, type LocalizedValues } from '../../core/content/localized-values';
 import type { Id } from '../../core/ids';
 import type { FaceContent } from '../../core/mapping/face';
 import { mapToFace } from '../../core/mapping/map';
