@@ -16,7 +16,7 @@ import {
   countVisit,
   etagAs,
   etagsOf,
-  hadAlready,
+  matchingEtag,
   healthOf,
   type Installation,
   keepAskedAddresses,
@@ -91,7 +91,7 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
     'Content-Security-Policy': visitorPolicy(request.headers.host),
     ...pageHeaders(page, installation.settings, installation.now()),
   };
-  const had = hadAlready(
+  const had = matchingEtag(
     { ifNoneMatch: request.headers['if-none-match'], cacheControl: request.headers['cache-control'] },
     etagsOf(page),
   );

@@ -1,7 +1,7 @@
 import { NewEntry, Publication } from './entries';
 import { ListingPlace, ListingTrial } from './listings';
 import { NewPage, PageMove } from './pages';
-import { HandAddressesImport } from './hand-addresses';
+import { RedirectsImport } from './redirects';
 import { inputBounds, parseInput } from './parse-input';
 import { NewPerson } from './people';
 import { SetUp } from './session';
@@ -86,8 +86,8 @@ test('what stands inside has a class of its own, and is told at its own place', 
 
 test('every one of a list is read by its class, and each fault told at its place', () => {
   const row = { from: '/old', to: '/new' };
-  expect(parseInput(HandAddressesImport, { rows: [row], trial: true }).value?.rows).toEqual([row]);
-  const { faults } = parseInput(HandAddressesImport, {
+  expect(parseInput(RedirectsImport, { rows: [row], trial: true }).value?.rows).toEqual([row]);
+  const { faults } = parseInput(RedirectsImport, {
     rows: [row, { from: 4 }, 'x', { ...row, more: 1 }],
     trial: true,
   });
@@ -96,5 +96,5 @@ test('every one of a list is read by its class, and each fault told at its place
     '/rows/2 kind',
     '/rows/3/more unknown',
   ]);
-  expect(parseInput(HandAddressesImport, { rows: row, trial: true }).faults).toHaveLength(1);
+  expect(parseInput(RedirectsImport, { rows: row, trial: true }).faults).toHaveLength(1);
 });

@@ -68,7 +68,7 @@ export const namesOfActs = (
        SELECT c.act, c.sort, c.target, coalesce(w.title, s.name, h.address) AS title,
          row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
        FROM act_changes c LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
-         LEFT JOIN starters s ON s.uuid = c.target LEFT JOIN hand_addresses h ON h.uuid = c.target
+         LEFT JOIN starters s ON s.uuid = c.target LEFT JOIN redirects h ON h.uuid = c.target
        WHERE c.act IN ${anyOf(keys)}) WHERE n <= ${most}`,
   );
 

@@ -24,14 +24,14 @@ async function indexFacts(
     [...indexTable.fields.values()].flatMap((field) => field.columns.map(({ name }) => name)),
   );
   // The column of a field that is gone stays, and says nothing.
-  const isRead = (column: string) => !/^[frst]\d/.test(column) || columns.has(column);
+  const revisionMatches = (column: string) => !/^[frst]\d/.test(column) || columns.has(column);
   for (const side of sidesOf(indexTable)) {
     const rows = await reader.all<JsonObject>(
       sql`SELECT * FROM ${raw(indexTable[side])} WHERE entry IN ${anyOf(records)}`,
     );
     for (const row of rows) {
       const kept = Object.entries(row)
-        .filter(([column]) => isRead(column) && (side === 'live' || !byTheClock.has(column)))
+        .filter(([column]) => revisionMatches(column) && (side === 'live' || !byTheClock.has(column)))
         .sort(([a], [b]) => (a < b ? -1 : 1));
       facts.push({ record: Number(row.entry), table: indexTable[side], says: Object.fromEntries(kept) });
     }

@@ -35,7 +35,7 @@ import { visits } from './migrations/sessions-002-visits';
 import { links } from './migrations/sessions-004-links';
 import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
-import { handAddresses } from './migrations/029-hand-addresses';
+import { redirects } from './migrations/029-redirects';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
@@ -75,7 +75,7 @@ export const contentMigrations: readonly Migration[] = [
   starters,
   navigation,
   liveWords,
-  handAddresses,
+  redirects,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

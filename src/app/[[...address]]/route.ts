@@ -3,8 +3,8 @@ import {
   costHeader,
   etagAs,
   etagsOf,
-  hadAlready,
-  hasOf,
+  matchingEtag,
+  validatorsOf,
   inRequest,
   log,
   pack,
@@ -94,7 +94,7 @@ async function follow(
   if (found === undefined) return missing(installation, feed.address, 'no list');
   if ('movedTo' in found) return elsewhere(found.movedTo, 301);
   const { body, headers } = found;
-  return hadAlready(hasOf(request), [headers.ETag])
+  return matchingEtag(validatorsOf(request), [headers.ETag])
     ? new Response(null, { status: 304, headers })
     : new Response(body, { headers });
 }
@@ -187,7 +187,7 @@ async function asPacked(
   more: Record<string, string>,
 ): Promise<Response> {
   const headers = { ...HTML, ...pageHeaders(page, settings, now()), ...more };
-  const had = hadAlready(hasOf(request), etagsOf(page));
+  const had = matchingEtag(validatorsOf(request), etagsOf(page));
   if (had !== undefined) return new Response(null, { status: 304, headers: { ...headers, ETag: had } });
   const packing = packingOf(request);
   const body = (packing && (await page.whenPacked)[packing]) ?? page.html;

@@ -31,18 +31,18 @@ import {
 import { SeveralDone, SeveralPages } from '../several-pages';
 import { GuideAnswer } from '../guide';
 import {
-  AllHandAddresses,
-  HandAddressAnswer,
-  HandAddressesAnswer,
-  HandAddressesImport,
-  HandAddressesImported,
-  HandAddressesQuery,
-  HandAddressPatch,
-  NewHandAddress,
+  AllRedirects,
+  RedirectAnswer,
+  RedirectsAnswer,
+  RedirectsImport,
+  RedirectsImported,
+  RedirectsQuery,
+  RedirectPatch,
+  NewRedirect,
   NowhereAnswer,
   NowhereQuery,
   PutAway,
-} from '../hand-addresses';
+} from '../redirects';
 import { OldAddressesAnswer, OldAddressesQuery } from '../old-addresses';
 import { NewSite, SiteAnswer, SitePatch, SiteQuery, SitesAnswer } from '../sites';
 import { SoughtInVainAnswer, SoughtInVainQuery } from '../sought-in-vain';
@@ -74,47 +74,47 @@ export const pages = {
     act: 'shape the model',
     status: 204,
   }),
-  handAddresses: define('handAddresses', {
+  redirects: define('redirects', {
     summary: 'Addresses that somebody said lead elsewhere, changed last first',
     act: 'read',
-    query: HandAddressesQuery,
-    answer: HandAddressesAnswer,
+    query: RedirectsQuery,
+    answer: RedirectsAnswer,
   }),
-  allHandAddresses: define('allHandAddresses', {
+  allRedirects: define('allRedirects', {
     summary: 'All addresses that somebody said lead elsewhere, to be written as a list',
     act: 'read',
-    answer: AllHandAddresses,
+    answer: AllRedirects,
   }),
-  handAddress: define('handAddress', {
+  redirect: define('redirect', {
     summary: 'One address that somebody said leads elsewhere',
     act: 'read',
-    answer: HandAddressAnswer,
+    answer: RedirectAnswer,
   }),
-  addHandAddress: define('addHandAddress', {
+  addRedirect: define('addRedirect', {
     summary: 'Say where an address leads at which nothing stands',
     act: 'arrange pages',
-    body: NewHandAddress,
-    answer: HandAddressAnswer,
+    body: NewRedirect,
+    answer: RedirectAnswer,
     status: 201,
   }),
-  changeHandAddress: define('changeHandAddress', {
+  changeRedirect: define('changeRedirect', {
     summary: 'Say that an address leads elsewhere than before',
     act: 'arrange pages',
-    body: HandAddressPatch,
-    answer: HandAddressAnswer,
+    body: RedirectPatch,
+    answer: RedirectAnswer,
     guarded: true,
   }),
-  removeHandAddress: define('removeHandAddress', {
+  removeRedirect: define('removeRedirect', {
     summary: 'Take an address away that somebody said leads elsewhere',
     act: 'arrange pages',
     guarded: true,
     status: 204,
   }),
-  importHandAddresses: define('importHandAddresses', {
+  importRedirects: define('importRedirects', {
     summary: 'Bring addresses in from a file, or try what each would do',
     act: 'arrange pages',
-    body: HandAddressesImport,
-    answer: HandAddressesImported,
+    body: RedirectsImport,
+    answer: RedirectsImported,
     mostBytes: 4 * 1024 * 1024,
   }),
   nowhere: define('nowhere', {

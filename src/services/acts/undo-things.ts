@@ -7,13 +7,7 @@ import { isJsonObject, sameJson, type Json } from '../../core/json';
 import { keyFrom } from '../../core/model/naming';
 import type { ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
-import {
-  dropHandAddress,
-  handAddress,
-  handAddressesFor,
-  putHandAddresses,
-  type HandAddressRow,
-} from '../../store/hand-addresses';
+import { dropRedirect, redirect, redirectsFor, putRedirects, type RedirectRow } from '../../store/redirects';
 import {
   addStarterRow,
   changeStarterRow,
@@ -164,25 +158,22 @@ async function undoStarter(act: Act, { target, before, after }: ActChange): Prom
   return [];
 }
 
-async function undoAddress(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
+async function undoRedirect(act: Act, { target, before, after }: ActChange): Promise<Reason[]> {
   const { tx } = act;
-  const now = await handAddress(tx, target);
-  act.touchAddress(target, now);
+  const now = await redirect(tx, target);
+  act.touchRedirect(target, now);
   // What an act keeps of an address is its row.
-  const [was, is] = [parsed(before), parsed(after)] as unknown as [
-    HandAddressRow | null,
-    HandAddressRow | null,
-  ];
+  const [was, is] = [parsed(before), parsed(after)] as unknown as [RedirectRow | null, RedirectRow | null];
   if (now && now.revision !== is?.revision) return [`Where ${now.address} leads was changed since.`];
   if (!was) {
-    if (now) await dropHandAddress(tx, target);
+    if (now) await dropRedirect(tx, target);
     return [];
   }
-  const others = await handAddressesFor(tx, was.address);
+  const others = await redirectsFor(tx, was.address);
   if (others.some(({ uuid, address }) => uuid !== target && address === was.address))
     return [`Another says by now where ${was.address} leads.`];
   const revision = (now?.revision ?? was.revision) + 1;
-  await putHandAddresses(tx, [{ ...was, revision, changedAt: act.now, changedBy: act.by }]);
+  await putRedirects(tx, [{ ...was, revision, changedAt: act.now, changedBy: act.by }]);
   return [];
 }
 
@@ -239,7 +230,7 @@ export async function undoThings(
     left.push(...reasons.map((why) => ({ label, why })));
   for (const change of changes) {
     if (change.sort === 'site') tell('', await undoSite(act, change));
-    if (change.sort === 'address') tell('', await undoAddress(act, change));
+    if (change.sort === 'address') tell('', await undoRedirect(act, change));
     if (change.sort === 'starter') tell('', await undoStarter(act, change));
   }
   tell(

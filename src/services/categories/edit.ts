@@ -26,7 +26,7 @@ import { reachOfScheme } from '../reach/scheme';
 import { inAct, type Act } from '../records/act';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, Refusal, ruleViolation } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { categoryColumns } from './counts';
 import { needCategory, schemeOf } from './lookup';
 
@@ -244,7 +244,8 @@ export function guardedCategory(
   revision: number,
 ): Category {
   const category = needCategory(categories, id);
-  if (!isRead(category.revision, revision)) throw changedSince(answer(installation, category, 0), {});
+  if (!revisionMatches(category.revision, revision))
+    throw changedSince(answer(installation, category, 0), {});
   return category;
 }
 

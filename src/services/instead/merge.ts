@@ -8,7 +8,7 @@ import { entryBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { inOneAct } from '../runtime/request-context';
 import { changedSince, invalidInput } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { withInstead } from './give';
 import { insteadGiven } from './options';
 
@@ -32,7 +32,7 @@ export async function mergeEntries(
   if (stays.binnedAt !== null || goes.binnedAt !== null)
     throw refuse('binned', 'One of them is in the bin. Restore it first.');
   // Both are looked at before anything is done: what comes behind is refused without leaving half of it.
-  if (!isRead(stays.revision, revision))
+  if (!revisionMatches(stays.revision, revision))
     throw changedSince({ ...(await entry(installation, id)) }, { values });
   if (goes.revision !== otherRevision)
     throw refuse('changed', 'Somebody changed the other one meanwhile. Look at both again.');

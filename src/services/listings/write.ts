@@ -19,7 +19,7 @@ import { comeDown, expectRevision, goLive, spanOf } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import type { Installation } from '../runtime/installation';
 import { changedSince, invalidInput, ruleViolation } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { homesFollowing } from '../visitor/company';
 import { answerListing, needListing, ruleFrom } from './listings';
 import { ruleFaults } from './references';
@@ -173,7 +173,7 @@ export async function binListing(
 ): Promise<void> {
   await inAct(installation, person, async (act) => {
     const found = await listingSort.need(act.tx, installation, id);
-    if (!isRead(found.record.revision, revision)) {
+    if (!revisionMatches(found.record.revision, revision)) {
       const current = await listingSort.answer(act.tx, installation, found);
       expectRevision(found.record, revision, () => changedSince(current, {}));
     }

@@ -24,7 +24,7 @@ import { comeDown, goLive } from '../records/versions';
 import { addRecords, changeRecord, putInBin } from '../records/working';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput, notFound, Refusal } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { fileName, folderOf, mediaBounds, sniffed } from './files';
 import { answerMedium, filledIn, medium, needMedium } from './library';
 
@@ -122,7 +122,7 @@ export async function replaceFile(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
+    if (!revisionMatches(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     if (row.sort !== sort)
       throw refuse(
         'sort',
@@ -165,7 +165,7 @@ export async function changeMedium(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
+    if (!revisionMatches(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     const record = await recordById(tx, row.record);
     if (!record) throw notFound('medium');
     const fields = filledIn(installation);
@@ -207,7 +207,7 @@ export async function binMedium(
   const pages = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const row = await needMedium(tx, id);
-    if (!isRead(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
+    if (!revisionMatches(row.revision, revision)) throw changedSince(answerMedium(installation, row), {});
     const change = {
       id,
       type: installation.model.media.id,

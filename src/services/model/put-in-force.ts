@@ -26,7 +26,7 @@ import { endStaging, stageFields, takeStagedFields, type Staged } from '../recor
 import { inBatches, reindexInBatches, reindexRecords } from '../records/reindex';
 import { indexTableIn, type Installation } from '../runtime/installation';
 import { changedSince, ruleViolation } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { contentFaults } from './change-sheet';
 import { workingAnswer } from './working-copy';
 
@@ -143,7 +143,7 @@ export const applyWorking = (
         const row = await workingModel(tx);
         if (!row) throw ruleViolation('There is no working copy to put in force.');
         const inForce = await modelInForce(tx);
-        if (!isRead(row.number, number) || row.base !== inForce?.number)
+        if (!revisionMatches(row.number, number) || row.base !== inForce?.number)
           throw changedSince(await workingAnswer(tx, installation, row), {});
         const taken = await takeOver(act, installation, row.document, staged?.staged);
         await dropWorkingModel(tx);
@@ -161,7 +161,8 @@ async function stageWorking(
   number: number,
 ): Promise<{ next: CompiledModel; staged: Staged } | undefined> {
   const row = await workingModel(installation.content);
-  if (!row || !isRead(row.number, number) || row.base !== installation.model.revision) return undefined;
+  if (!row || !revisionMatches(row.number, number) || row.base !== installation.model.revision)
+    return undefined;
   if (checkModel(row.document).some(({ weight }) => weight === 'error')) return undefined;
   const next = new CompiledModel(row.document, installation.model.revision + 1);
   return { next, staged: await stageFields(installation, next, heldOf(installation, next)) };

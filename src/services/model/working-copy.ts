@@ -16,7 +16,7 @@ import {
 import type { Person } from '../people/person';
 import { today, type Installation } from '../runtime/installation';
 import { changedSince, invalidInput } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 
 /** What the content tells of the model, by ids. */
 export interface ToldByContent {
@@ -96,7 +96,7 @@ async function onWorking(
 ): Promise<void> {
   const isSame = await installation.content.write(async (tx) => {
     const row = await workingModel(tx);
-    if (!isRead(row?.number ?? 0, number)) return false;
+    if (!revisionMatches(row?.number ?? 0, number)) return false;
     await work(tx, row);
     return true;
   });

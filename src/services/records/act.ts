@@ -15,7 +15,7 @@ import {
   putChanges,
   type ActChange,
 } from '../../store/acts';
-import { handAddress, type HandAddressRow } from '../../store/hand-addresses';
+import { redirect, type RedirectRow } from '../../store/redirects';
 import { type ActSort } from '../../store/tables/act-changes';
 import { categoriesAfter, reindexClosure } from '../../store/categories';
 import { countingBranches } from '../../store/category-counts';
@@ -137,7 +137,7 @@ export class Act {
   }
 
   /** An address by hand, as it was before; nothing where it is new. */
-  touchAddress(id: Id, was: HandAddressRow | undefined): void {
+  touchRedirect(id: Id, was: RedirectRow | undefined): void {
     this.touchThing('address', id, was ? { ...was } : null);
   }
 
@@ -308,7 +308,7 @@ export class Act {
     if (sort === 'category') return asJson(this.view.categories.get(id));
     if (sort === 'site') return siteState(this.tx, id);
     if (sort === 'starter') return starterState(this.tx, id);
-    if (sort === 'address') return await addressState(this.tx, id);
+    if (sort === 'address') return await redirectState(this.tx, id);
     return { number: this.view.model.revision };
   }
 
@@ -359,8 +359,8 @@ async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
   return site ? { ...site } : null;
 }
 
-async function addressState(tx: WriteTransaction, id: Id): Promise<Json> {
-  const row = await handAddress(tx, id);
+async function redirectState(tx: WriteTransaction, id: Id): Promise<Json> {
+  const row = await redirect(tx, id);
   return row ? { ...row } : null;
 }
 

@@ -4,7 +4,7 @@ import type { KeptRecord } from '../../store/records';
 import type { ReachedPage } from '../reach/pages';
 import type { Installation } from '../runtime/installation';
 import { changedSince } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { inAct, type Act, type Doer } from './act';
 
 /** How records of one sort are found, told and followed to the pages that show them. */
@@ -44,7 +44,7 @@ export async function withGuardedRecord<Found extends { record: KeptRecord }, An
   const { done, reached } = await inAct(installation, person, async (act) => {
     const { tx } = act;
     const before = await sort.need(tx, installation, id);
-    if (!isRead(before.record.revision, revision))
+    if (!revisionMatches(before.record.revision, revision))
       throw changedSince({ ...(await sort.answer(tx, installation, before)) }, yours);
     const follow = shows ? await sort.follow(tx, installation, before) : undefined;
     await act.keep(await work(act, before));

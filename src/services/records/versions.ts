@@ -24,7 +24,7 @@ import {
 import type { Publication } from '../../contract/entries';
 import type { Refusal } from '../runtime/refusal';
 import { invalidInput } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import type { Act } from './act';
 
 /** What every answer about a versioned thing tells of its versions. */
@@ -149,5 +149,5 @@ export async function comeDown(act: Act, record: number): Promise<void> {
 
 /** Holds a change against the revision it was made from. */
 export function expectRevision(record: KeptRecord, revision: number, tell: () => Refusal): void {
-  if (!isRead(record.revision, revision)) throw tell();
+  if (!revisionMatches(record.revision, revision)) throw tell();
 }

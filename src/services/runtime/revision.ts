@@ -2,4 +2,5 @@
 export const ANY_REVISION = -1;
 
 /** Whether what is kept is what a writer read. */
-export const isRead = (kept: number, read: number): boolean => read === ANY_REVISION || kept === read;
+export const revisionMatches = (kept: number, read: number): boolean =>
+  read === ANY_REVISION || kept === read;

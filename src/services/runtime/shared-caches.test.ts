@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { cacheGroups } from './cache-groups';
 import { etagAs, etagsOf, pageHeaders } from './page-headers';
 import { SharedCaches } from './shared-caches';
-import { hadAlready } from './unchanged';
+import { matchingEtag } from './unchanged';
 
 const HOUR = 3_600_000;
 
@@ -44,10 +44,10 @@ test('what is packed in one way has an ETag of its own, and each of them is know
   ]);
   for (const etag of etagsOf(page))
     for (const has of [etag, `W/${etag}`, `"x",${etag} , W/"y"`])
-      expect([has, hadAlready({ ifNoneMatch: has }, etagsOf(page))]).toEqual([has, etag]);
-  expect(hadAlready({ ifNoneMatch: '*' }, etagsOf(page))).toBe('"abc"');
-  expect(hadAlready({ ifNoneMatch: '"abcd", abc' }, etagsOf(page))).toBeUndefined();
-  expect(hadAlready({}, etagsOf(page))).toBeUndefined();
+      expect([has, matchingEtag({ ifNoneMatch: has }, etagsOf(page))]).toEqual([has, etag]);
+  expect(matchingEtag({ ifNoneMatch: '*' }, etagsOf(page))).toBe('"abc"');
+  expect(matchingEtag({ ifNoneMatch: '"abcd", abc' }, etagsOf(page))).toBeUndefined();
+  expect(matchingEtag({}, etagsOf(page))).toBeUndefined();
 });
 
 test('the names of groups are short enough for every cache', () => {

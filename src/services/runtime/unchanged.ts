@@ -1,7 +1,7 @@
 import fresh from 'fresh';
 
 /** What a reader says of what it has already. */
-export interface Has {
+export interface Validators {
   ifNoneMatch?: string | undefined;
   /** Of the request: `no-cache` asks for all of it again. */
   cacheControl?: string | undefined;
@@ -11,8 +11,8 @@ export interface Has {
  * Which of some ETags a reader has already, so that it need not be told again: one of a list, strong or weak, or whatever
  * there is (`*`; RFC 9110, 13.1.2).
  */
-export const hadAlready = (
-  { ifNoneMatch, cacheControl }: Has,
+export const matchingEtag = (
+  { ifNoneMatch, cacheControl }: Validators,
   etags: readonly string[],
 ): string | undefined =>
   ifNoneMatch === undefined
@@ -28,7 +28,7 @@ export const hadAlready = (
       );
 
 /** What the headers of a request say of what its reader has. */
-export const hasOf = ({ headers }: Request): Has => ({
+export const validatorsOf = ({ headers }: Request): Validators => ({
   ifNoneMatch: headers.get('if-none-match') ?? undefined,
   cacheControl: headers.get('cache-control') ?? undefined,
 });

@@ -18,7 +18,7 @@ import { inAct, type Act } from '../records/act';
 import type { PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { changedSince, forbidden, invalidInput } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
+import { revisionMatches } from '../runtime/revision';
 import { answerStarter, needStarter } from './answer';
 
 /** How many starters an installation keeps. */
@@ -99,7 +99,7 @@ export const addStarter = (
 /** A starter at the revision its writer read, about to be changed. */
 async function guarded(act: Act, id: Id, revision: number, yours: object): Promise<StarterRow> {
   const row = await needStarter(act.tx, id);
-  if (!isRead(row.revision, revision))
+  if (!revisionMatches(row.revision, revision))
     throw changedSince({ ...(await answerStarter(act.tx, act.inside, row)) }, yours);
   await act.touchStarter(row.uuid);
   return row;

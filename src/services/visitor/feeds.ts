@@ -8,7 +8,7 @@ import type { VisitorPage } from '../../core/site/visitor-page';
 import { mediaAmong } from '../../store/media';
 import { shownSince } from '../../store/records';
 import type { Installation } from '../runtime/installation';
-import { itemsInFull, type InFull } from './items-in-full';
+import { fullItems, type FullItem } from './full-items';
 import { visit } from './visit';
 
 /** How many things a calendar holds at most: the first of the list. */
@@ -97,7 +97,7 @@ async function feedContent(
   const ids = listing.items.map((item) => item.id);
   const [since, full, files] = await Promise.all([
     shownSince(installation.content, ids, installation.now()),
-    feeds.full ? itemsInFull(installation, ids, language) : new Map<Id, InFull>(),
+    feeds.full ? fullItems(installation, ids, language) : new Map<Id, FullItem>(),
     filesOf(
       installation,
       listing.items.flatMap(({ face: { picture } }) => picture?.[0]?.media ?? []),
@@ -150,7 +150,7 @@ async function calendarOf(installation: Installation, { page, language }: List):
   const ids = listing.items.map((item) => item.id);
   const [since, full] = await Promise.all([
     shownSince(installation.content, ids, installation.now()),
-    itemsInFull(installation, ids, language),
+    fullItems(installation, ids, language),
   ]);
   return writeCalendar({
     name: titleOf(page),

@@ -1,5 +1,5 @@
 import type { Id } from '../../core/ids';
-import { toldDays } from '../../core/mapping/told-days';
+import { eventFields } from '../../core/mapping/event-fields';
 import { isEntrySource, Sources } from '../../core/mapping/rule/sources';
 import { resolveSetting, type Layers } from '../../core/model/settings';
 import { feedsOf } from '../../core/site/address';
@@ -18,7 +18,7 @@ export function feedsAt(
   query = '',
 ): Pick<VisitorPage, 'feeds'> {
   const { atom, json, ics } = feedsOf(address);
-  const happens = Sources.of(model, from).types.some((type) => isEntrySource(type) && toldDays(type));
+  const happens = Sources.of(model, from).types.some((type) => isEntrySource(type) && eventFields(type));
   return {
     feeds: {
       atom: `${atom}${query}`,

@@ -14,7 +14,7 @@ import { pageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { languageAsked, visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
-import { ledByHand, type ByHand } from './by-hand';
+import { followRedirects, type RedirectTarget } from './follow-redirects';
 import { gather, gatherAllResults } from './gather';
 import { leadsTo } from './leads-to';
 import type { PageRequest } from './page-parts';
@@ -40,7 +40,7 @@ export type Visit =
 /** Where somebody said that an address leads, with what was asked along. */
 function answeredByHand(
   installation: Installation,
-  led: ByHand,
+  led: RedirectTarget,
   language: string | undefined,
   query: URLSearchParams,
 ): Visit {
@@ -75,7 +75,7 @@ export async function visit(
   const listedOn = at ? undefined : splitAllResults(address);
   const standing = at ?? (listedOn === undefined ? undefined : await resolveAddress(installation, listedOn));
   if (!standing) {
-    const byHand = await ledByHand(installation, address);
+    const byHand = await followRedirects(installation, address);
     if (byHand) return answeredByHand(installation, byHand, language, query);
     const to = await movedTo(installation, address);
     return to === undefined

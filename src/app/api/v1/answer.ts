@@ -5,10 +5,10 @@ import {
   cacheGroups,
   changedSince,
   costHeader,
-  hadAlready,
-  hasOf,
+  matchingEtag,
+  validatorsOf,
   inRequest,
-  isRead,
+  revisionMatches,
   MOST_GROUPS,
   type Installation,
   log,
@@ -210,7 +210,7 @@ async function unchanged(
   const reading = matchOperation('GET', path);
   if ('allow' in reading) return undefined;
   const current = (await handlerOf(reading.name)(call)) as { revision: number };
-  if (!isRead(current.revision, call.revision)) throw changedSince(current, {});
+  if (!revisionMatches(current.revision, call.revision)) throw changedSince(current, {});
   return current;
 }
 
@@ -252,7 +252,7 @@ export async function answer(request: Request): Promise<Response> {
     if (status === 204) return new Response(null, { status, headers });
     const text = JSON.stringify(given);
     const etag = etagOf(given, text);
-    if (isReading && hadAlready(hasOf(request), [etag]))
+    if (isReading && matchingEtag(validatorsOf(request), [etag]))
       return new Response(null, { status: 304, headers: { ...headers, ETag: etag } });
     return new Response(request.method === 'HEAD' ? null : text, {
       status,

@@ -55,7 +55,7 @@ beforeAll(async () => {
   const { address } = invited.link as { address: string };
   const byHand = await made('/addresses/by-hand', { from: '/before', to: '/after' });
   Object.assign(asked, {
-    handAddress: `/addresses/by-hand/${byHand.id}`,
+    redirect: `/addresses/by-hand/${byHand.id}`,
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',
     pagesBelow: `/pages/below?ids=${page.id}`,

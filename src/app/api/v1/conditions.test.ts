@@ -17,7 +17,7 @@ beforeAll(async () => {
   const blocks = [{ type: 'text', values: { body: 'First light.' } }];
   const pdf = Buffer.from('%PDF-1.4\n%%EOF\n');
   Object.assign(paths, {
-    changeHandAddress: `/addresses/by-hand/${(await made('/addresses/by-hand', { from: '/old', to: '/new' })).id}`,
+    changeRedirect: `/addresses/by-hand/${(await made('/addresses/by-hand', { from: '/old', to: '/new' })).id}`,
     changeEntry: `/entries/${(await made('/entries', { type: 'species', values: { name: 'Bell heron' } })).id}`,
     changeListing: `/listings/${(await made('/listings', { label: 'Birds', rule: { from: ['species'] } })).id}`,
     changePage: `/pages/${(await made('/pages', { type: 'home', parent: null, values: { title: 'Home' } })).id}`,

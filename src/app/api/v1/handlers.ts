@@ -1,14 +1,14 @@
 import {
-  addHandAddress,
-  answerHandAddress,
-  changeHandAddress,
-  handAddresses,
-  importHandAddresses,
-  listedAddresses,
+  addRedirect,
+  answerRedirect,
+  changeRedirect,
+  redirects,
+  importRedirects,
+  listedRedirects,
   nowhere,
   putAway,
-  removeHandAddress,
-} from '../../../services/addresses';
+  removeRedirect,
+} from '../../../services/redirects';
 import { guide } from '../../../services/guide';
 import {
   applyWorking,
@@ -367,15 +367,15 @@ export const handlers: { [K in keyof typeof operations]: Handler<(typeof operati
   addSite: ({ installation, person, body }) => addSite(installation, person, body),
   changeSite: ({ installation, person, path, body }) => changeSite(installation, person, path('id'), body),
   removeSite: ({ installation, person, path }) => removeSite(installation, person, path('id')),
-  handAddresses: ({ installation, query }) => handAddresses(installation, query),
-  allHandAddresses: ({ installation }) => listedAddresses(installation),
-  handAddress: ({ installation, path }) => answerHandAddress(installation, path('id')),
-  addHandAddress: ({ installation, person, body }) => addHandAddress(installation, person, body),
-  changeHandAddress: ({ installation, person, body, revision, path }) =>
-    changeHandAddress(installation, person, path('id'), revision, body),
-  removeHandAddress: ({ installation, person, revision, path }) =>
-    removeHandAddress(installation, person, path('id'), revision),
-  importHandAddresses: ({ installation, person, body }) => importHandAddresses(installation, person, body),
+  redirects: ({ installation, query }) => redirects(installation, query),
+  allRedirects: ({ installation }) => listedRedirects(installation),
+  redirect: ({ installation, path }) => answerRedirect(installation, path('id')),
+  addRedirect: ({ installation, person, body }) => addRedirect(installation, person, body),
+  changeRedirect: ({ installation, person, body, revision, path }) =>
+    changeRedirect(installation, person, path('id'), revision, body),
+  removeRedirect: ({ installation, person, revision, path }) =>
+    removeRedirect(installation, person, path('id'), revision),
+  importRedirects: ({ installation, person, body }) => importRedirects(installation, person, body),
   nowhere: ({ installation, query }) => nowhere(installation, query),
   putAway: ({ installation, body }) => putAway(installation, body.addresses),
   oldAddresses: ({ installation, query }) => oldAddresses(installation, query),

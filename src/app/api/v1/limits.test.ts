@@ -136,10 +136,10 @@ beforeAll(async () => {
     addStarter: { path: '/starters', body: { name: 'Walks', blocks: [block] } },
     changeStarter: { path: `/starters/${starter.id}`, body: { name: 'Ways out' }, ...here },
     forgetStarter: { path: `/starters/${starter.id}`, ...here },
-    addHandAddress: { path: '/addresses/by-hand', body: { from: '/old', to: '/visit' } },
-    changeHandAddress: { path: `/addresses/by-hand/${byHand.id}`, body: { to: '/visit' }, ...here },
-    removeHandAddress: { path: `/addresses/by-hand/${byHand.id}`, ...here },
-    importHandAddresses: {
+    addRedirect: { path: '/addresses/by-hand', body: { from: '/old', to: '/visit' } },
+    changeRedirect: { path: `/addresses/by-hand/${byHand.id}`, body: { to: '/visit' }, ...here },
+    removeRedirect: { path: `/addresses/by-hand/${byHand.id}`, ...here },
+    importRedirects: {
       path: '/addresses/by-hand/brought-in',
       body: { rows: [{ from: '/old', to: '/visit' }], trial: false },
     },

@@ -170,7 +170,7 @@ export function laidOver(colour: string, share: number, under: string): string {
  */
 export function veilFor(words: string, veil: string): number {
   const light = luminance(words);
-  const isRead = (share: number): boolean => {
+  const revisionMatches = (share: number): boolean => {
     const [darkest = 0, lightest = 1] = ['#000000', '#ffffff'].map((under) =>
       luminance(laidOver(veil, share, under)),
     );
@@ -179,7 +179,7 @@ export function veilFor(words: string, veil: string): number {
       ? (light + 0.05) / (lightest + 0.05) >= 4.5
       : light < darkest && (darkest + 0.05) / (light + 0.05) >= 4.5;
   };
-  for (let share = 0; share < 100; share += 1) if (isRead(share / 100)) return share / 100;
+  for (let share = 0; share < 100; share += 1) if (revisionMatches(share / 100)) return share / 100;
   return 1;
 }
 

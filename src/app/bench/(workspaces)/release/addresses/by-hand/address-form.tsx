@@ -1,7 +1,7 @@
 'use client';
 import { Button, MenuItem, Select } from '@mui/material';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { handStatuses, type HandStatus } from '../../../../../../core/site/hand-address';
+import { redirectStatuses, type RedirectStatus } from '../../../../../../core/site/redirects';
 import { Problem, wordsOf } from '../../../../../../ui/ask';
 import { Labelled } from '../../../../../../ui/labelled';
 import { TextBox } from '../../../../../../ui/text-box';
@@ -11,7 +11,7 @@ import styles from './by-hand.module.css';
 export interface Typed {
   from: string;
   to: string;
-  status: HandStatus;
+  status: RedirectStatus;
 }
 
 /** Where an address leads, as it is typed: kept by `onKeep`, which answers why it was not. */
@@ -77,7 +77,7 @@ export function AddressForm({
         <Select
           value={typed.status}
           onChange={({ target }) => {
-            const status = handStatuses.find((each) => each === target.value);
+            const status = redirectStatuses.find((each) => each === target.value);
             if (status) change({ status });
           }}
           fullWidth

@@ -1,8 +1,8 @@
 'use client';
 import { Button } from '@mui/material';
 import type { ReactElement } from 'react';
-import type { HandAddressesImported, HandAddressOutcome } from '../../../../../../contract/hand-addresses';
-import type { ListedAddress } from '../../../../../../core/formats/address-list';
+import type { RedirectsImported, RedirectOutcome } from '../../../../../../contract/redirects';
+import type { ListedRedirect } from '../../../../../../core/formats/redirect-list';
 import { Frame } from '../../../../../../ui/frame';
 import look from '../../../../../../ui/look/look.module.css';
 import table from '../../../../../../ui/look/plain-table.module.css';
@@ -12,21 +12,21 @@ import styles from './by-hand.module.css';
 /** A file of addresses that was tried, with what each of them would do. */
 export interface Trial {
   name: string;
-  rows: ListedAddress[];
-  told: HandAddressesImported;
+  rows: ListedRedirect[];
+  told: RedirectsImported;
 }
 
 /** How many rows are shown; of the rest it is said how many there are. */
 const SHOWN = 200;
 
-const words: Record<HandAddressOutcome['does'], string> = {
+const words: Record<RedirectOutcome['does'], string> = {
   new: 'comes in',
   changes: 'changes the one that is there',
   same: 'is there already',
   refused: 'stays out',
 };
 
-const countOf = ({ told }: Trial, ...outcomes: HandAddressOutcome['does'][]): number =>
+const countOf = ({ told }: Trial, ...outcomes: RedirectOutcome['does'][]): number =>
   told.rows.filter(({ does }) => outcomes.includes(does)).length;
 
 /** What a file would do before it is brought in: what stays out first, since that can be mended. */

@@ -3,8 +3,8 @@ import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
-import type { HandAddressAnswer } from '../../../../../../contract/hand-addresses';
-import { readAddressList, writeAddressList } from '../../../../../../core/formats/address-list';
+import type { RedirectAnswer } from '../../../../../../contract/redirects';
+import { readRedirectList, writeRedirectList } from '../../../../../../core/formats/redirect-list';
 import { ask, wordsOf } from '../../../../../../ui/ask';
 import { download } from '../../../../../../ui/download';
 import { FileButton } from '../../../../../../ui/file-button';
@@ -31,7 +31,7 @@ function Row({
   onChange,
   onTake,
 }: {
-  each: HandAddressAnswer;
+  each: RedirectAnswer;
   onChange?: (() => void) | undefined;
   onTake?: (() => void) | undefined;
 }): ReactElement {
@@ -88,7 +88,7 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   const question = offset === 0 ? firstByHand : { query: { offset, limit: PER_TABLE } };
-  const { data, error } = useAsk('handAddresses', question);
+  const { data, error } = useAsk('redirects', question);
   const done = async (words: string) => {
     tell(words);
     setProblem(undefined);
@@ -107,26 +107,26 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
   };
   const tryFile = (file: File) =>
     doing(async () => {
-      const { rows, problem: unread } = readAddressList(await file.text());
+      const { rows, problem: unread } = readRedirectList(await file.text());
       setProblem(unread);
       if (unread !== undefined) return;
-      const told = await ask('importHandAddresses', { body: { rows, trial: true } });
+      const told = await ask('importRedirects', { body: { rows, trial: true } });
       setTrial({ name: file.name, rows, told });
     });
   const bring = (tried: Trial) =>
     doing(async () => {
-      const { kept } = await ask('importHandAddresses', { body: { rows: tried.rows, trial: false } });
+      const { kept } = await ask('importRedirects', { body: { rows: tried.rows, trial: false } });
       setTrial(undefined);
       await done(kept === 1 ? '1 address is brought in.' : `${kept} addresses are brought in.`);
     });
   const takeOut = () =>
     doing(async () => {
-      const { items } = await ask('allHandAddresses');
-      download('old-addresses.csv', writeAddressList(items), 'text/csv');
+      const { items } = await ask('allRedirects');
+      download('old-addresses.csv', writeRedirectList(items), 'text/csv');
     });
-  const take = ({ id, revision, from }: HandAddressAnswer) =>
+  const take = ({ id, revision, from }: RedirectAnswer) =>
     doing(async () => {
-      await ask('removeHandAddress', { path: { id }, revision });
+      await ask('removeRedirect', { path: { id }, revision });
       await done(`${from} is taken away.`);
     });
   return (
@@ -177,7 +177,7 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
             begin={{ from: begin, to: '', status: 301 }}
             act="Lead on"
             onKeep={async (typed) => {
-              await ask('addHandAddress', { body: sent(typed) });
+              await ask('addRedirect', { body: sent(typed) });
               await done(`${typed.from} leads on.`);
             }}
           />
@@ -208,7 +208,7 @@ export function ByHandBench({ begin = '' }: { begin?: string }): ReactElement {
                     onLeave={() => setChanged(undefined)}
                     onKeep={async (typed) => {
                       const { id, revision } = each;
-                      await ask('changeHandAddress', { path: { id }, revision, body: sent(typed) });
+                      await ask('changeRedirect', { path: { id }, revision, body: sent(typed) });
                       setChanged(undefined);
                       await done(`${typed.from} leads elsewhere.`);
                     }}

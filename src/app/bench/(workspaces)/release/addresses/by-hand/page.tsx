@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import type { ReactElement } from 'react';
-import { handAddresses } from '../../../../../../services/addresses';
+import { redirects } from '../../../../../../services/redirects';
 import { Workspace } from '../../../../../../ui/shell/workspace';
 import { AnswersAtHand, atHand } from '../../../../answers-at-hand';
 import { signedIn } from '../../../../signed-in';
@@ -18,9 +18,7 @@ export default async function ByHandPage({
   const { installation } = await signedIn();
   const { from } = await searchParams;
   return (
-    <AnswersAtHand
-      answers={[atHand('handAddresses', firstByHand, handAddresses(installation, firstByHand.query))]}
-    >
+    <AnswersAtHand answers={[atHand('redirects', firstByHand, redirects(installation, firstByHand.query))]}>
       <Workspace outline={<ReleaseOutline />} outlineLabel="Release">
         <ByHandBench {...(typeof from === 'string' ? { begin: from } : {})} />
       </Workspace>

@@ -2,7 +2,7 @@
 import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
-import type { MeantPage, NowhereRow } from '../../../../../../contract/hand-addresses';
+import type { MeantPage, NowhereRow } from '../../../../../../contract/redirects';
 import { ask, wordsOf } from '../../../../../../ui/ask';
 import { Link } from '../../../../../../ui/link';
 import look from '../../../../../../ui/look/look.module.css';
@@ -133,7 +133,7 @@ export function NowhereBench(): ReactElement {
               may={may}
               onLead={(to) =>
                 void doing(
-                  () => ask('addHandAddress', { body: { from: row.address, to: to.address } }),
+                  () => ask('addRedirect', { body: { from: row.address, to: to.address } }),
                   `${row.address} leads to ${to.label}.`,
                 )
               }

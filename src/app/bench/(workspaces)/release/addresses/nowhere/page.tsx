@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import type { ReactElement } from 'react';
-import { nowhere } from '../../../../../../services/addresses';
+import { nowhere } from '../../../../../../services/redirects';
 import { Workspace } from '../../../../../../ui/shell/workspace';
 import { AnswersAtHand, atHand } from '../../../../answers-at-hand';
 import { signedIn } from '../../../../signed-in';

@@ -1,27 +1,27 @@
 import type {
-  HandAddressAnswer,
-  HandAddressesImport,
-  HandAddressesImported,
-  HandAddressPatch,
-  NewHandAddress,
-} from '../../contract/hand-addresses';
+  RedirectAnswer,
+  RedirectsImport,
+  RedirectsImported,
+  RedirectPatch,
+  NewRedirect,
+} from '../../contract/redirects';
 import type { Id } from '../../core/ids';
 import { forgetNowhere } from '../../store/asked-addresses';
 import {
-  allHandAddresses,
-  dropHandAddress,
-  handAddress,
-  putHandAddresses,
+  allRedirects,
+  dropRedirect,
+  redirect,
+  putRedirects,
   saidBy,
-  type HandAddressRow,
-} from '../../store/hand-addresses';
+  type RedirectRow,
+} from '../../store/redirects';
 import type { Person } from '../people/person';
 import { inAct } from '../records/act';
 import type { Installation } from '../runtime/installation';
 import { changedSince, forbidden, invalidInput, notFound } from '../runtime/refusal';
-import { isRead } from '../runtime/revision';
-import { answerHandAddress } from './list';
-import { planned, stateOf, type Planned } from './plan';
+import { revisionMatches } from '../runtime/revision';
+import { answerRedirect } from './list';
+import { planRedirects, stateOf, type Planned } from './plan';
 
 /** Addresses are everybody's, so whoever is held to a part of the content leaves them as they are. */
 function expectWithoutLimits({ limits }: Person): void {
@@ -39,22 +39,22 @@ async function keepPlanned(
   installation: Installation,
   person: Person,
   what: string,
-  given: readonly NewHandAddress[],
+  given: readonly NewRedirect[],
   judge: (all: readonly Planned[]) => void,
-  instead?: HandAddressRow,
-): Promise<{ all: Planned[]; kept: HandAddressRow[] }> {
+  instead?: RedirectRow,
+): Promise<{ all: Planned[]; kept: RedirectRow[] }> {
   for (let turn = 0; turn < MOST_PLANS; turn += 1) {
-    const { planned: all, state } = await planned(installation, given, instead);
+    const { planned: all, state } = await planRedirects(installation, given, instead);
     judge(all);
     const keeps = all.flatMap((each) => each.keeps ?? []);
     if (keeps.length === 0) return { all, kept: [] };
     const kept = await inAct(installation, person, async (act) => {
-      const before = await allHandAddresses(act.tx);
+      const before = await allRedirects(act.tx);
       if (stateOf(before) !== state) return undefined;
       const was = new Map(before.map((row) => [row.uuid, row]));
       const rows = keeps.map((row) => ({ ...row, changedAt: act.now, changedBy: act.by }));
-      for (const { uuid } of rows) act.touchAddress(uuid, was.get(uuid));
-      await putHandAddresses(act.tx, rows);
+      for (const { uuid } of rows) act.touchRedirect(uuid, was.get(uuid));
+      await putRedirects(act.tx, rows);
       await act.keep(what);
       return rows;
     });
@@ -68,7 +68,7 @@ async function keepPlanned(
 }
 
 /** What was said to lead somewhere leads nowhere no more. */
-const nowhereNoMore = (installation: Installation, rows: readonly HandAddressRow[]): Promise<number> =>
+const nowhereNoMore = (installation: Installation, rows: readonly RedirectRow[]): Promise<number> =>
   installation.sessions.write((tx) =>
     forgetNowhere(
       tx,
@@ -82,11 +82,11 @@ const expectFaultless = (all: readonly Planned[]): void => {
 };
 
 /** Says where an address leads. */
-export async function addHandAddress(
+export async function addRedirect(
   installation: Installation,
   person: Person,
-  given: NewHandAddress,
-): Promise<HandAddressAnswer> {
+  given: NewRedirect,
+): Promise<RedirectAnswer> {
   expectWithoutLimits(person);
   const { kept } = await keepPlanned(
     installation,
@@ -103,24 +103,25 @@ export async function addHandAddress(
   );
   const [row] = kept;
   if (!row) throw notFound('address');
-  return answerHandAddress(installation, row.uuid);
+  return answerRedirect(installation, row.uuid);
 }
 
-async function needRead(installation: Installation, id: Id, revision: number): Promise<HandAddressRow> {
-  const row = await handAddress(installation.content, id);
+async function needRead(installation: Installation, id: Id, revision: number): Promise<RedirectRow> {
+  const row = await redirect(installation.content, id);
   if (!row) throw notFound('address');
-  if (!isRead(row.revision, revision)) throw changedSince(await answerHandAddress(installation, id), {});
+  if (!revisionMatches(row.revision, revision))
+    throw changedSince(await answerRedirect(installation, id), {});
   return row;
 }
 
 /** Says that an address leads elsewhere than before, or is another one. */
-export async function changeHandAddress(
+export async function changeRedirect(
   installation: Installation,
   person: Person,
   id: Id,
   revision: number,
-  patch: HandAddressPatch,
-): Promise<HandAddressAnswer> {
+  patch: RedirectPatch,
+): Promise<RedirectAnswer> {
   expectWithoutLimits(person);
   const row = await needRead(installation, id, revision);
   const { from, to, status } = saidBy(row);
@@ -141,10 +142,10 @@ export async function changeHandAddress(
     expectFaultless,
     row,
   );
-  return answerHandAddress(installation, id);
+  return answerRedirect(installation, id);
 }
 
-export async function removeHandAddress(
+export async function removeRedirect(
   installation: Installation,
   person: Person,
   id: Id,
@@ -152,24 +153,25 @@ export async function removeHandAddress(
 ): Promise<void> {
   expectWithoutLimits(person);
   await inAct(installation, person, async (act) => {
-    const row = await handAddress(act.tx, id);
+    const row = await redirect(act.tx, id);
     if (!row) throw notFound('address');
-    if (!isRead(row.revision, revision)) throw changedSince(await answerHandAddress(installation, id), {});
-    act.touchAddress(row.uuid, row);
-    await dropHandAddress(act.tx, row.uuid);
+    if (!revisionMatches(row.revision, revision))
+      throw changedSince(await answerRedirect(installation, id), {});
+    act.touchRedirect(row.uuid, row);
+    await dropRedirect(act.tx, row.uuid);
     await act.keep('took an old address away');
   });
 }
 
 /** Takes addresses out of a file: what is refused is told and left, all else kept as one act. A trial keeps nothing. */
-export async function importHandAddresses(
+export async function importRedirects(
   installation: Installation,
   person: Person,
-  { rows, trial }: HandAddressesImport,
-): Promise<HandAddressesImported> {
+  { rows, trial }: RedirectsImport,
+): Promise<RedirectsImported> {
   expectWithoutLimits(person);
   const { all, kept } = trial
-    ? { all: (await planned(installation, rows)).planned, kept: [] }
+    ? { all: (await planRedirects(installation, rows)).planned, kept: [] }
     : await keepPlanned(installation, person, 'brought old addresses in', rows, () => undefined);
   return {
     kept: kept.length,

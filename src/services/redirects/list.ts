@@ -1,23 +1,18 @@
 import type {
-  AllHandAddresses,
-  HandAddressAnswer,
-  HandAddressesAnswer,
-  HandAddressesQuery,
+  AllRedirects,
+  RedirectAnswer,
+  RedirectsAnswer,
+  RedirectsQuery,
   NowhereAnswer,
   NowhereQuery,
-} from '../../contract/hand-addresses';
+} from '../../contract/redirects';
 import type { Id } from '../../core/ids';
-import { isPattern } from '../../core/site/hand-address';
+import { isPattern } from '../../core/site/redirects';
 import { askedAmong, forgetNowhere, nowherePage } from '../../store/asked-addresses';
-import {
-  allHandAddresses,
-  handAddress,
-  handAddressesPage,
-  type HandAddressRow,
-} from '../../store/hand-addresses';
+import { allRedirects, redirect, redirectsPage, type RedirectRow } from '../../store/redirects';
 import type { Installation } from '../runtime/installation';
 import { notFound } from '../runtime/refusal';
-import { ledByHand } from '../visitor/by-hand';
+import { followRedirects } from '../visitor/follow-redirects';
 import { likely } from '../visitor/missing';
 import { resolveAddress } from '../visitor/resolve-address';
 
@@ -29,9 +24,9 @@ const LIKELY = 3;
 
 async function told(
   installation: Installation,
-  row: HandAddressRow & { by?: string | null },
+  row: RedirectRow & { by?: string | null },
   times: ReadonlyMap<Id, { n: number; lastAt: number }>,
-): Promise<HandAddressAnswer> {
+): Promise<RedirectAnswer> {
   const { uuid, address, leadsTo, status, revision, changedAt, by } = row;
   const isOne = !isPattern(address);
   const asked = times.get(uuid);
@@ -40,7 +35,7 @@ async function told(
     isOne &&
     status !== 410 &&
     !leadsTo?.startsWith('http') &&
-    (await ledByHand(installation, address)) === undefined;
+    (await followRedirects(installation, address)) === undefined;
   return {
     id: uuid,
     revision,
@@ -57,18 +52,18 @@ async function told(
 }
 
 /** One address by hand. */
-export async function answerHandAddress(installation: Installation, id: Id): Promise<HandAddressAnswer> {
-  const row = await handAddress(installation.content, id);
+export async function answerRedirect(installation: Installation, id: Id): Promise<RedirectAnswer> {
+  const row = await redirect(installation.content, id);
   if (!row) throw notFound('address');
   return told(installation, row, await askedAmong(installation.sessions, 'by hand', [id]));
 }
 
 /** The addresses by hand, changed last first. */
-export async function handAddresses(
+export async function redirects(
   installation: Installation,
-  { offset = 0, limit = USUAL }: HandAddressesQuery,
-): Promise<HandAddressesAnswer> {
-  const { total, rows } = await handAddressesPage(installation.content, { offset, limit });
+  { offset = 0, limit = USUAL }: RedirectsQuery,
+): Promise<RedirectsAnswer> {
+  const { total, rows } = await redirectsPage(installation.content, { offset, limit });
   const times = await askedAmong(
     installation.sessions,
     'by hand',
@@ -78,8 +73,8 @@ export async function handAddresses(
 }
 
 /** All addresses by hand, as a list of them is written. */
-export const listedAddresses = async ({ content }: Installation): Promise<AllHandAddresses> => ({
-  items: (await allHandAddresses(content)).map(({ address, leadsTo, status }) => ({
+export const listedRedirects = async ({ content }: Installation): Promise<AllRedirects> => ({
+  items: (await allRedirects(content)).map(({ address, leadsTo, status }) => ({
     from: address,
     ...(leadsTo === null ? {} : { to: leadsTo }),
     status,

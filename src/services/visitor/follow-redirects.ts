@@ -1,6 +1,6 @@
 import type { Id } from '../../core/ids';
-import { inOrder, leadBy, type HandStatus } from '../../core/site/hand-address';
-import { handAddressesFor, saidBy } from '../../store/hand-addresses';
+import { inOrder, leadBy, type RedirectStatus } from '../../core/site/redirects';
+import { redirectsFor, saidBy } from '../../store/redirects';
 import type { Installation } from '../runtime/installation';
 import { movedTo } from './moved';
 import { resolveAddress } from './resolve-address';
@@ -9,14 +9,14 @@ import { resolveAddress } from './resolve-address';
 const MOST_STEPS = 10;
 
 /** Where somebody said that an address leads: to another (in the main language, or of another site), or that it is gone. */
-export type ByHand = { by: Id; status: HandStatus } & ({ to: string } | { gone: true });
+export type RedirectTarget = { by: Id; status: RedirectStatus } & ({ to: string } | { gone: true });
 
 /** By which address by hand an address is answered, the most fitting first; where it leads by that, null where it is gone. */
 async function step(
   { content }: Pick<Installation, 'content'>,
   address: string,
-): Promise<{ by: Id; status: HandStatus; to: string | null } | undefined> {
-  const rows = await handAddressesFor(content, address);
+): Promise<{ by: Id; status: RedirectStatus; to: string | null } | undefined> {
+  const rows = await redirectsFor(content, address);
   const said = rows.map((row) => ({ ...saidBy(row), uuid: row.uuid }));
   for (const each of inOrder(said)) {
     const to = leadBy(each, address);
@@ -29,7 +29,10 @@ async function step(
  * Where an address leads by what somebody said, to the end of the way in one step; nothing where nobody said anything,
  * or the way ends where nothing stands. It never leads back to where it came from.
  */
-export async function ledByHand(installation: Installation, asked: string): Promise<ByHand | undefined> {
+export async function followRedirects(
+  installation: Installation,
+  asked: string,
+): Promise<RedirectTarget | undefined> {
   const first = await step(installation, asked);
   if (!first) return undefined;
   const { by, status } = first;

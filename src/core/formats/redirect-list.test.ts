@@ -1,16 +1,16 @@
 import fc from 'fast-check';
-import { handStatuses } from '../site/hand-address';
-import { readAddressList, writeAddressList } from './address-list';
+import { redirectStatuses } from '../site/redirects';
+import { readRedirectList, writeRedirectList } from './redirect-list';
 
 test('what is written is read again', () => {
   const cell = fc.string({ minLength: 1 }).map((words) => `/${words.replace(/[\r\n]/g, ' ').trim()}`);
   const row = fc.record(
-    { from: cell, to: cell, status: fc.constantFrom(...handStatuses) },
+    { from: cell, to: cell, status: fc.constantFrom(...redirectStatuses) },
     { requiredKeys: ['from', 'status'] },
   );
   fc.assert(
     fc.property(fc.array(row, { minLength: 1, maxLength: 6 }), (rows) => {
-      expect(readAddressList(writeAddressList(rows)).rows).toEqual(rows);
+      expect(readRedirectList(writeRedirectList(rows)).rows).toEqual(rows);
     }),
   );
 });
@@ -28,11 +28,11 @@ test.each([
   ['from,to,status\n/a,/b,moved', [{ from: '/a', to: '/b', status: 0 }]],
   ['from,to\n"/a, b",/b', [{ from: '/a, b', to: '/b' }]],
 ])('%j is read, however it is set out', (text, rows) => {
-  expect(readAddressList(text)).toEqual({ rows });
+  expect(readRedirectList(text)).toEqual({ rows });
 });
 
 test('a file without addresses, or with too many, says so', () => {
-  expect(readAddressList('').problem).toMatch(/no address/);
-  expect(readAddressList('from,to\n').problem).toMatch(/no address/);
-  expect(readAddressList('/a,/b\n'.repeat(5001)).problem).toMatch(/at most 5000/);
+  expect(readRedirectList('').problem).toMatch(/no address/);
+  expect(readRedirectList('from,to\n').problem).toMatch(/no address/);
+  expect(readRedirectList('/a,/b\n'.repeat(5001)).problem).toMatch(/at most 5000/);
 });

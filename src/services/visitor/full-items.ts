@@ -2,7 +2,7 @@ import { referencesInLocalized, valuesIn, type LocalizedValues } from '../../cor
 import type { Id } from '../../core/ids';
 import type { FaceContent } from '../../core/mapping/face';
 import { mapToFace } from '../../core/mapping/map';
-import { toldDays } from '../../core/mapping/told-days';
+import { eventFields } from '../../core/mapping/event-fields';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, PageType } from '../../core/model/document';
 import { entriesAmong, pagesAmong } from '../../store/known';
@@ -11,7 +11,7 @@ import { drawingOf } from '../records/known';
 import type { Installation } from '../runtime/installation';
 
 /** All that a thing in a list says by its own face, and when and where it happens, where its type says so. */
-export interface InFull {
+export interface FullItem {
   face: FaceContent;
   happens?: { begins: string; ends?: string; where?: string };
 }
@@ -20,7 +20,7 @@ interface Said {
   id: Id;
   localized: LocalizedValues;
   type: CompiledType<ContentType> | CompiledType<PageType>;
-  days?: ReturnType<typeof toldDays>;
+  days?: ReturnType<typeof eventFields>;
 }
 
 async function saidBy(installation: Installation, ids: readonly Id[]): Promise<Said[]> {
@@ -28,7 +28,7 @@ async function saidBy(installation: Installation, ids: readonly Id[]): Promise<S
   const now = installation.now();
   const entries = (await entriesAmong(content, ids, now)).flatMap(({ uuid: id, type: of, live }) => {
     const type = model.contentType(of);
-    return live !== null && type ? [{ id, localized: entryBody(live), type, days: toldDays(type) }] : [];
+    return live !== null && type ? [{ id, localized: entryBody(live), type, days: eventFields(type) }] : [];
   });
   const seen = new Set(entries.map(({ id }) => id));
   const others = ids.filter((id) => !seen.has(id));
@@ -43,11 +43,11 @@ async function saidBy(installation: Installation, ids: readonly Id[]): Promise<S
 }
 
 /** What things of a list say in full, by their ids; only those that visitors see. */
-export async function itemsInFull(
+export async function fullItems(
   installation: Installation,
   ids: readonly Id[],
   language: string | undefined,
-): Promise<Map<Id, InFull>> {
+): Promise<Map<Id, FullItem>> {
   const said = await saidBy(installation, ids);
   const drawing = await drawingOf(
     installation.content,

@@ -15,33 +15,33 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { OrNull } from './or-null';
-import { handBounds, handStatuses, type HandStatus } from '../core/site/hand-address';
+import { redirectBounds, redirectStatuses, type RedirectStatus } from '../core/site/redirects';
 
-export class HandAddressesQuery {
+export class RedirectsQuery {
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) offset?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
 
 /** An address by hand, as it is typed. */
-export class NewHandAddress {
-  @IsString() @MaxLength(handBounds.signs) from!: string;
-  @IsOptional() @IsString() @MaxLength(handBounds.signs) to?: string;
+export class NewRedirect {
+  @IsString() @MaxLength(redirectBounds.signs) from!: string;
+  @IsOptional() @IsString() @MaxLength(redirectBounds.signs) to?: string;
   /** 301 where it is left out. */
   @IsOptional() @IsInt() status?: number;
 }
 
-export class HandAddressPatch {
-  @IsOptional() @IsString() @MaxLength(handBounds.signs) from?: string;
-  @OrNull() @IsString() @MaxLength(handBounds.signs) to?: string | null;
+export class RedirectPatch {
+  @IsOptional() @IsString() @MaxLength(redirectBounds.signs) from?: string;
+  @OrNull() @IsString() @MaxLength(redirectBounds.signs) to?: string | null;
   @IsOptional() @IsInt() status?: number;
 }
 
-export class HandAddressAnswer {
+export class RedirectAnswer {
   @IsUUID() id!: string;
   @IsInt() revision!: number;
   @IsString() from!: string;
   @IsOptional() @IsString() to?: string;
-  @IsIn(handStatuses) status!: HandStatus;
+  @IsIn(redirectStatuses) status!: RedirectStatus;
   /** How often it was followed, and when last. */
   @IsInt() times!: number;
   @IsOptional() @IsISO8601() last?: string;
@@ -53,35 +53,35 @@ export class HandAddressAnswer {
   @IsOptional() @IsString() changedBy?: string;
 }
 
-export class HandAddressesAnswer {
+export class RedirectsAnswer {
   @IsInt() total!: number;
-  @IsArray() @ValidateNested({ each: true }) @Type(() => HandAddressAnswer) items!: HandAddressAnswer[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RedirectAnswer) items!: RedirectAnswer[];
 }
 
 /** All addresses by hand, as a list of them is written. */
-export class ListedAddressAnswer {
+export class ListedRedirectAnswer {
   @IsString() from!: string;
   @IsOptional() @IsString() to?: string;
-  @IsIn(handStatuses) status!: HandStatus;
+  @IsIn(redirectStatuses) status!: RedirectStatus;
 }
 
-export class AllHandAddresses {
-  @IsArray() @ValidateNested({ each: true }) @Type(() => ListedAddressAnswer) items!: ListedAddressAnswer[];
+export class AllRedirects {
+  @IsArray() @ValidateNested({ each: true }) @Type(() => ListedRedirectAnswer) items!: ListedRedirectAnswer[];
 }
 
 /** Addresses by hand out of a file; a trial only tells what each would do. */
-export class HandAddressesImport {
+export class RedirectsImport {
   @IsArray()
-  @ArrayMaxSize(handBounds.all)
+  @ArrayMaxSize(redirectBounds.all)
   @ValidateNested({ each: true })
-  @Type(() => NewHandAddress)
-  rows!: NewHandAddress[];
+  @Type(() => NewRedirect)
+  rows!: NewRedirect[];
   @IsBoolean() trial!: boolean;
 }
 
 const outcomes = ['new', 'changes', 'same', 'refused'] as const;
 
-export class HandAddressOutcome {
+export class RedirectOutcome {
   /** Which row of what was sent, from 1. */
   @IsInt() row!: number;
   @IsString() from!: string;
@@ -90,9 +90,9 @@ export class HandAddressOutcome {
   @IsOptional() @IsString() why?: string;
 }
 
-export class HandAddressesImported {
+export class RedirectsImported {
   @IsInt() kept!: number;
-  @IsArray() @ValidateNested({ each: true }) @Type(() => HandAddressOutcome) rows!: HandAddressOutcome[];
+  @IsArray() @ValidateNested({ each: true }) @Type(() => RedirectOutcome) rows!: RedirectOutcome[];
 }
 
 export class NowhereQuery {

@@ -1,13 +1,9 @@
 import fc from 'fast-check';
-import { circlesIn, inOrder, leadBy, parseHandAddress, type HandAddress } from './hand-address';
+import { circlesIn, inOrder, leadBy, parseRedirect, type Redirect } from './redirects';
 
 const ORIGIN = 'https://reserve.example';
 const nothing = () => false;
-const address = (
-  from: string,
-  to: string | null = '/new',
-  status: HandAddress['status'] = 301,
-): HandAddress => ({
+const address = (from: string, to: string | null = '/new', status: Redirect['status'] = 301): Redirect => ({
   from,
   to,
   status,
@@ -24,7 +20,7 @@ const byHand = fc
   .map(([from, to]) => address(from, to));
 
 /** What a visitor is led through from an address, step by step, up to a bound. */
-function wayFrom(all: readonly HandAddress[], from: string): string[] {
+function wayFrom(all: readonly Redirect[], from: string): string[] {
   const ordered = inOrder(all);
   const way = [from];
   for (let at = from; way.length < 40; way.push(at)) {
@@ -43,7 +39,7 @@ test.each([
   ['https://reserve.example/old-place.html#top', '/old-place.html'],
   [' /old/* ', '/old/*'],
 ])('%s is read as an address of the site', (typed, read) => {
-  const { value, faults } = parseHandAddress({ from: typed, to: '/new' }, ORIGIN);
+  const { value, faults } = parseRedirect({ from: typed, to: '/new' }, ORIGIN);
   expect([value.from, faults]).toEqual([read, []]);
 });
 
@@ -62,7 +58,7 @@ test.each([
   [{ from: '/a', to: '/b', status: 410 }, '/to'],
   [{ from: '/a', to: '/b', status: 200 }, '/status'],
 ])('%j is refused at %s', (given, at) => {
-  expect(parseHandAddress(given, ORIGIN).faults.map((fault) => fault.path)).toContain(at);
+  expect(parseRedirect(given, ORIGIN).faults.map((fault) => fault.path)).toContain(at);
 });
 
 test('a star stands for one piece, at the end for all that follows, and is put in where it leads', () => {

@@ -1,21 +1,21 @@
-import type { HandAddressOutcome, NewHandAddress } from '../../contract/hand-addresses';
+import type { RedirectOutcome, NewRedirect } from '../../contract/redirects';
 import type { Fault } from '../../core/faults';
 import { newId } from '../../core/ids';
 import {
   circlesIn,
-  handBounds,
+  redirectBounds,
   isPattern,
-  parseHandAddress,
-  type HandAddress,
-} from '../../core/site/hand-address';
-import { allHandAddresses, rowOf, saidBy, type HandAddressRow } from '../../store/hand-addresses';
+  parseRedirect,
+  type Redirect,
+} from '../../core/site/redirects';
+import { allRedirects, rowOf, saidBy, type RedirectRow } from '../../store/redirects';
 import type { Installation } from '../runtime/installation';
 import { languageAsked } from '../runtime/languages';
 import { resolveAddress } from '../visitor/resolve-address';
 
 /** What one address would do among those that are kept; its row where it would be kept. */
-export interface Planned extends HandAddressOutcome {
-  keeps?: Omit<HandAddressRow, 'changedAt' | 'changedBy'>;
+export interface Planned extends RedirectOutcome {
+  keeps?: Omit<RedirectRow, 'changedAt' | 'changedBy'>;
   faults: Fault[];
 }
 
@@ -26,7 +26,7 @@ export interface Plan {
 }
 
 /** The state of those that are kept, as far as it matters to a plan. */
-export const stateOf = (rows: readonly HandAddressRow[]): string =>
+export const stateOf = (rows: readonly RedirectRow[]): string =>
   rows.map(({ uuid, revision }) => `${uuid} ${revision}`).join();
 
 const refused = (row: number, from: string, faults: Fault[]): Planned => ({
@@ -38,13 +38,13 @@ const refused = (row: number, from: string, faults: Fault[]): Planned => ({
 });
 
 /** An address as it stands in the main language, which holds for all: what is asked for in another is led on in that. */
-function inMainLanguage(installation: Installation, { from, to, status }: HandAddress): HandAddress {
+function inMainLanguage(installation: Installation, { from, to, status }: Redirect): Redirect {
   const within = (address: string): string => languageAsked(installation, address).address;
   return { from: within(from), to: to?.startsWith('/') ? within(to) : to, status };
 }
 
 /** Those among some addresses that would lead in a circle. Where something stands the way ends; that is only asked where it matters. */
-async function inCircles(installation: Installation, all: readonly HandAddress[]): Promise<Set<string>> {
+async function inCircles(installation: Installation, all: readonly Redirect[]): Promise<Set<string>> {
   const perhaps = circlesIn(all, () => false);
   const standing = new Set<string>();
   for (const { to } of perhaps)
@@ -53,20 +53,20 @@ async function inCircles(installation: Installation, all: readonly HandAddress[]
 }
 
 /** What addresses would do, each after the ones before it; `instead` is the one whose place the only one takes. */
-export async function planned(
+export async function planRedirects(
   installation: Installation,
-  given: readonly NewHandAddress[],
-  instead?: HandAddressRow,
+  given: readonly NewRedirect[],
+  instead?: RedirectRow,
 ): Promise<Plan> {
   const origin = installation.settings.address;
-  const rows = await allHandAddresses(installation.content);
+  const rows = await allRedirects(installation.content);
   const kept = new Map<string, NonNullable<Planned['keeps']>>(rows.map((row) => [row.address, row]));
   if (instead) kept.delete(instead.address);
   const before = new Set(kept.keys());
   const seen = new Set<string>();
   const all: Planned[] = [];
   for (const [i, each] of given.entries()) {
-    const { value: typed, faults } = parseHandAddress(each, origin);
+    const { value: typed, faults } = parseRedirect(each, origin);
     const value = inMainLanguage(installation, typed);
     const { from } = value;
     const no = (code: string, message: string): void => {
@@ -77,14 +77,14 @@ export async function planned(
       if (seen.has(from)) no('twice', `“${from}” stands in here twice.`);
       else if (!isPattern(from) && (await resolveAddress(installation, from)))
         no('shadow', `Something stands at “${from}”: visitors get that.`);
-      else if (!there && kept.size >= handBounds.all)
-        no('most', `There are ${handBounds.all} already; take some away first.`);
+      else if (!there && kept.size >= redirectBounds.all)
+        no('most', `There are ${redirectBounds.all} already; take some away first.`);
       else if (
         !there &&
         isPattern(from) &&
-        [...kept.values()].filter(({ isPattern: one }) => one === 1).length >= handBounds.patterns
+        [...kept.values()].filter(({ isPattern: one }) => one === 1).length >= redirectBounds.patterns
       )
-        no('most', `There are ${handBounds.patterns} with “*” already; take some away first.`);
+        no('most', `There are ${redirectBounds.patterns} with “*” already; take some away first.`);
     }
     seen.add(from);
     if (faults.length > 0) {

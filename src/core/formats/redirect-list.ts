@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
-import { handBounds } from '../site/hand-address';
+import { redirectBounds } from '../site/redirects';
 
 /** One line of a list of addresses, as it was written. */
-export interface ListedAddress {
+export interface ListedRedirect {
   from: string;
   to?: string;
   status?: number;
@@ -16,7 +16,7 @@ const columns = {
 } as const;
 
 /** The table of a list of addresses (RFC 4180) with a line of headings: from, to, status. */
-export const writeAddressList = (rows: readonly ListedAddress[]): string =>
+export const writeRedirectList = (rows: readonly ListedRedirect[]): string =>
   `${Papa.unparse(
     rows.map(({ from, to = '', status = 301 }) => [from, to, status]),
     { header: false, newline: '\r\n' },
@@ -26,7 +26,7 @@ export const writeAddressList = (rows: readonly ListedAddress[]): string =>
  * Reads a list of addresses: with a line of headings in any order, or without one as from, to, status. Commas, semicolons
  * or tabs set cells apart. `problem` says in words why nothing could be read.
  */
-export function readAddressList(text: string): { rows: ListedAddress[]; problem?: string } {
+export function readRedirectList(text: string): { rows: ListedRedirect[]; problem?: string } {
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t', '|'],
@@ -39,7 +39,7 @@ export function readAddressList(text: string): { rows: ListedAddress[]; problem?
     : { from: 0, to: 1, status: 2 };
   const lines = hasHead ? rest : [head, ...rest];
   const rows = lines
-    .map((cells): ListedAddress => {
+    .map((cells): ListedRedirect => {
       const [from = '', to = '', status = ''] = [place.from, place.to, place.status].map((i) => cells[i]);
       return {
         from,
@@ -50,10 +50,10 @@ export function readAddressList(text: string): { rows: ListedAddress[]; problem?
     })
     .filter(({ from, to }) => from !== '' || to !== undefined);
   if (rows.length === 0) return { rows, problem: 'There is no address in this file.' };
-  if (rows.length > handBounds.all)
+  if (rows.length > redirectBounds.all)
     return {
       rows: [],
-      problem: `A file may hold at most ${handBounds.all} addresses; this has ${rows.length}.`,
+      problem: `A file may hold at most ${redirectBounds.all} addresses; this has ${rows.length}.`,
     };
   return { rows };
 }

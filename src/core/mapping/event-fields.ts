@@ -4,7 +4,7 @@ import type { ContentType } from '../model/document';
 import { parts } from './parts';
 
 /** By which fields the entries of a type say when, and perhaps until when and where, they happen. */
-export interface ToldDays {
+export interface EventFields {
   begins: Id;
   ends?: Id;
   where?: Id;
@@ -14,7 +14,7 @@ export interface ToldDays {
  * By which fields the entries of a type say when they happen: as the type maps to an event, or by their date where it
  * maps to nothing. What maps to something else has a date, but does not happen on it.
  */
-export function toldDays(type: CompiledType<ContentType>): ToldDays | undefined {
+export function eventFields(type: CompiledType<ContentType>): EventFields | undefined {
   const { vocabulary, date } = type.definition;
   if (vocabulary?.is === 'Event') {
     const { startDate, endDate, location } = vocabulary.fields;

@@ -2,22 +2,22 @@ import { pointer, type Fault } from '../faults';
 import { canonicalAddress, reservedNames } from './address';
 
 /** How an old address answers (RFC 9110, 15.4 and 15.5.11): for good, for now, for good with the same method; or gone. */
-export const handStatuses = [301, 302, 308, 410] as const;
-export type HandStatus = (typeof handStatuses)[number];
+export const redirectStatuses = [301, 302, 308, 410] as const;
+export type RedirectStatus = (typeof redirectStatuses)[number];
 
 /**
  * An address that somebody says leads elsewhere. `*` in it stands for one piece, at its end for all that follows; in `to`
  * for what each stood for, in order. Addresses of the tree are in the main language; `to` may be another site's (https://).
  */
-export interface HandAddress {
+export interface Redirect {
   from: string;
   /** Nothing where what stood there is gone. */
   to: string | null;
-  status: HandStatus;
+  status: RedirectStatus;
 }
 
 /** How many an installation keeps, how many of them with `*`, and the most signs of each. */
-export const handBounds = { all: 5000, patterns: 200, signs: 2000, stars: 4 } as const;
+export const redirectBounds = { all: 5000, patterns: 200, signs: 2000, stars: 4 } as const;
 
 const isOutside = (to: string): boolean => /^https?:\/\//i.test(to);
 const starsIn = (address: string): number => address.split('*').length - 1;
@@ -36,18 +36,18 @@ function typedPath(typed: string, origin: string): string | undefined {
  * Reads an address by hand as somebody typed it; `origin` is what addresses of this installation begin with. With any
  * fault nothing may be kept.
  */
-export function parseHandAddress(
+export function parseRedirect(
   given: { from: string; to?: string | null | undefined; status?: number | undefined },
   origin: string,
   path = '',
-): { value: HandAddress; faults: Fault[] } {
+): { value: Redirect; faults: Fault[] } {
   const faults: Fault[] = [];
   const wrong = (at: string, code: string, message: string): void => {
     faults.push({ path: pointer(path, at), code, message });
   };
   const from = typedPath(given.from, origin) ?? '';
-  const status = handStatuses.find((each) => each === (given.status ?? 301));
-  if (!status) wrong('status', 'value', `It answers ${handStatuses.join(', ')}.`);
+  const status = redirectStatuses.find((each) => each === (given.status ?? 301));
+  if (!status) wrong('status', 'value', `It answers ${redirectStatuses.join(', ')}.`);
   if (given.from.trim() === '') wrong('from', 'missing', 'Which address?');
   else if (from === '') wrong('from', 'address', 'An address on this site begins with a slash: /old/path.');
   else if (from === '/' || from === '/*')
@@ -58,8 +58,8 @@ export function parseHandAddress(
     wrong('from', 'reserved', `“${from}” belongs to Clear Frame itself.`);
   else if (!from.split('/').every((piece) => piece === '*' || !piece.includes('*')))
     wrong('from', 'star', '“*” stands for a whole piece: /old/*, /*/map.');
-  else if (starsIn(from) > handBounds.stars)
-    wrong('from', 'star', `“*” may stand at most ${handBounds.stars} times.`);
+  else if (starsIn(from) > redirectBounds.stars)
+    wrong('from', 'star', `“*” may stand at most ${redirectBounds.stars} times.`);
   const typedTo = (given.to ?? '').trim();
   if (status === 410 && typedTo !== '') wrong('to', 'gone', 'What is gone leads nowhere: leave this empty.');
   if (status !== 410 && typedTo === '') wrong('to', 'missing', 'Where does it lead?');
@@ -73,8 +73,8 @@ export function parseHandAddress(
     wrong('to', 'address', 'An address on this site (/new/path), or of another (https://…).');
   else if (typedTo !== '' && starsIn(to ?? '') > starsIn(from))
     wrong('to', 'star', 'It names more “*” than the old address has.');
-  if (Math.max(from.length, typedTo.length) > handBounds.signs)
-    wrong('from', 'long', `An address has at most ${handBounds.signs} signs.`);
+  if (Math.max(from.length, typedTo.length) > redirectBounds.signs)
+    wrong('from', 'long', `An address has at most ${redirectBounds.signs} signs.`);
   return {
     value: { from, to: status === 410 || typedTo === '' ? null : (to ?? null), status: status ?? 301 },
     faults,
@@ -82,11 +82,10 @@ export function parseHandAddress(
 }
 
 /** How fitting an address is for others: whole ones first, then those that say most before their first `*`. */
-const rank = ({ from }: HandAddress): number =>
-  isPattern(from) ? from.indexOf('*') : Number.MAX_SAFE_INTEGER;
+const rank = ({ from }: Redirect): number => (isPattern(from) ? from.indexOf('*') : Number.MAX_SAFE_INTEGER);
 
 /** In the order in which they are looked at: what says more goes first, so that none stands in the shadow of a wider one. */
-export const inOrder = <A extends HandAddress>(all: readonly A[]): A[] =>
+export const inOrder = <A extends Redirect>(all: readonly A[]): A[] =>
   [...all].sort(
     (a, b) =>
       rank(b) - rank(a) ||
@@ -112,7 +111,7 @@ function standsFor(pattern: readonly string[], address: readonly string[]): stri
 const piecesOf = (address: string): string[] => address.split('/').filter(Boolean);
 
 /** Where an address leads by one that fits it: `to` with each `*` filled; null where it is gone, nothing where it does not fit. */
-export function leadBy({ from, to }: HandAddress, address: string): string | null | undefined {
+export function leadBy({ from, to }: Redirect, address: string): string | null | undefined {
   const found = standsFor(piecesOf(from), piecesOf(address));
   if (!found || to === null) return found && null;
   let i = 0;
@@ -131,7 +130,7 @@ function mayMeet(one: readonly string[], other: readonly string[], i = 0): boole
  * The addresses that would lead in a circle: from each the way goes on by others and comes back to it. `stands` tells
  * whether something stands at an address, where the way ends.
  */
-export function circlesIn(all: readonly HandAddress[], stands: (address: string) => boolean): HandAddress[] {
+export function circlesIn(all: readonly Redirect[], stands: (address: string) => boolean): Redirect[] {
   const whole = new Map(all.filter(({ from }) => !isPattern(from)).map((each) => [each.from, each]));
   // Each is held against each, so they are taken apart once.
   const apart = all.map((each) => ({ each, pieces: piecesOf(each.from) }));
@@ -139,16 +138,16 @@ export function circlesIn(all: readonly HandAddress[], stands: (address: string)
     each,
     pieces: piecesOf(each.from),
   }));
-  const after = ({ to }: HandAddress): HandAddress[] => {
+  const after = ({ to }: Redirect): Redirect[] => {
     if (to === null || isOutside(to) || stands(to)) return [];
     const there = piecesOf(to);
     if (isPattern(to)) return apart.flatMap(({ each, pieces }) => (mayMeet(there, pieces) ? [each] : []));
     const next = whole.get(to) ?? patterns.find(({ pieces }) => standsFor(pieces, there) !== undefined)?.each;
     return next ? [next] : [];
   };
-  const state = new Map<HandAddress, 'under way' | 'done'>();
-  const found = new Set<HandAddress>();
-  const walk = (each: HandAddress, way: readonly HandAddress[]): void => {
+  const state = new Map<Redirect, 'under way' | 'done'>();
+  const found = new Set<Redirect>();
+  const walk = (each: Redirect, way: readonly Redirect[]): void => {
     const known = state.get(each);
     if (known === 'under way') for (const one of way.slice(way.indexOf(each))) found.add(one);
     if (known !== undefined) return;
