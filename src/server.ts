@@ -91,10 +91,7 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
     'Content-Security-Policy': visitorPolicy(request.headers.host),
     ...pageHeaders(page, installation.settings, installation.now()),
   };
-  const had = matchingEtag(
-    { ifNoneMatch: request.headers['if-none-match'], cacheControl: request.headers['cache-control'] },
-    etagsOf(page),
-  );
+  const had = matchingEtag(request.headers['if-none-match'], etagsOf(page));
   if (had !== undefined) {
     response.writeHead(304, { ...headers, ETag: had }).end();
     return true;

@@ -4,7 +4,6 @@ import {
   etagAs,
   etagsOf,
   matchingEtag,
-  validatorsOf,
   inRequest,
   log,
   pack,
@@ -94,7 +93,7 @@ async function follow(
   if (found === undefined) return missing(installation, feed.address, 'no list');
   if ('movedTo' in found) return elsewhere(found.movedTo, 301);
   const { body, headers } = found;
-  return matchingEtag(validatorsOf(request), [headers.ETag])
+  return matchingEtag(request.headers.get('if-none-match'), [headers.ETag])
     ? new Response(null, { status: 304, headers })
     : new Response(body, { headers });
 }
@@ -187,7 +186,7 @@ async function asPacked(
   more: Record<string, string>,
 ): Promise<Response> {
   const headers = { ...HTML, ...pageHeaders(page, settings, now()), ...more };
-  const had = matchingEtag(validatorsOf(request), etagsOf(page));
+  const had = matchingEtag(request.headers.get('if-none-match'), etagsOf(page));
   if (had !== undefined) return new Response(null, { status: 304, headers: { ...headers, ETag: had } });
   const packing = packingOf(request);
   const body = (packing && (await page.whenPacked)[packing]) ?? page.html;

@@ -16,7 +16,7 @@ export { pack, packingFor } from './packing';
 export { cacheGroups, MOST_GROUPS, ALL as ALL_GROUPS } from './cache-groups';
 export { etagAs, etagsOf, pageHeaders } from './page-headers';
 export { ANY_REVISION, revisionMatches } from './revision';
-export { matchingEtag, validatorsOf } from './unchanged';
+export { matchingEtag } from './unchanged';
 export type { RenderedPage } from './rendered-pages';
 export { costHeader, type RequestContext, inRequest } from './request-context';
 export { siteAt } from './sites';
