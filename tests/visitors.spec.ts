@@ -327,6 +327,6 @@ test('A visitor narrows a list by what is chosen, without script, and follows it
     `${running.address}${await page.getByRole('link', { name: 'Atom' }).getAttribute('href')}`,
   );
   expect(feed.headers()['content-type']).toContain('application/atom+xml');
-  expect(await feed.text()).toContain(`<link href="${running.address}/species/bell-heron"/>`);
+  expect(await feed.text()).toContain(`<link href="${running.address}/species/bell-heron" rel="alternate"`);
   await context.close();
 });
