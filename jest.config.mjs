@@ -25,6 +25,7 @@ const modules = [
 
 export default {
   testEnvironment: 'node',
+  globalSetup: '<rootDir>/tests/copied-installations.ts',
   // Many tests open a database of their own on disk, which a busy machine may take long for.
   testTimeout: 180_000,
   // Each waits for its disk about half of the time, so every processor gets a suite.

@@ -35,6 +35,8 @@ const KEEP_VISITS = 10_000;
 const OPTIMIZE_EVERY = 60 * 60_000;
 /** How often (ms) it is seen whether nothing is asked, so that a page may be drawn before somebody asks for it. */
 const REDRAW_EVERY = 100;
+/** How long (ms) a connection waits for its next question: longer than a proxy in front keeps it, which would ask into a closed one. */
+const KEEP_ALIVE = 75_000;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
@@ -241,6 +243,7 @@ async function start(): Promise<void> {
     if (isMediaPath(path)) void serveMedium(installation, request, response).catch(failed);
     else void handle(request, response).catch(failed);
   });
+  server.keepAliveTimeout = KEEP_ALIVE;
   const redraw = async () => {
     if (underWay > 0) return;
     const here = host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '[::1]' : host;

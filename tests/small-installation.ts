@@ -1,14 +1,13 @@
 import { closeInstallation, type Installation, openInstallation } from '../src/services/runtime';
-import { beginWith } from '../src/services/model';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JsonObject } from '../src/core/json';
 import { parseValues } from '../src/core/content/values';
 import type { Role } from '../src/core/roles';
 import { bringInBulk } from '../src/services/entries';
-import { addPerson, type Person } from '../src/services/people';
-import { contentType, smallDocument } from './small-model';
+import type { Person } from '../src/services/people';
+import { contentType } from './small-model';
 
 export interface SmallInstallation {
   installation: Installation;
@@ -22,33 +21,24 @@ export interface SmallInstallation {
 export const NOON = Date.parse('2026-11-25T12:00:00Z');
 
 /** An installation of its own in a folder of its own, with the small model in force and one person of each role. */
-export async function smallInstallation(): Promise<SmallInstallation> {
-  const small = await emptyInstallation();
-  await beginWith(small.installation, smallDocument());
-  return small;
-}
+export const smallInstallation = (): Promise<SmallInstallation> => copyOf(madeAs('small'));
 
 /** An installation of its own in a folder of its own with one person of each role, and nothing else. */
-export async function emptyInstallation(): Promise<SmallInstallation> {
+export const emptyInstallation = (): Promise<SmallInstallation> => copyOf(madeAs('empty'));
+
+function madeAs(name: string): string {
+  const folder = process.env.CLEAR_FRAME_COPIED;
+  if (folder === undefined) throw new Error('tests/copied-installations.ts makes the installations before all tests.');
+  return join(folder, name);
+}
+
+async function copyOf(made: string): Promise<SmallInstallation> {
   const folder = mkdtempSync(join(tmpdir(), 'clear-frame-'));
+  cpSync(made, folder, { recursive: true });
+  const people = JSON.parse(readFileSync(join(folder, 'people.json'), 'utf8')) as Record<Role, Person>;
   const installation = await openInstallation(folder);
   let moment = NOON;
   installation.now = () => moment;
-  const make = async (role: Role): Promise<Person> => ({
-    ...(await addPerson(installation, {
-      name: role,
-      email: `${role}@quillwater.example`,
-      password: 'quillwater',
-      role,
-    })),
-    session: '',
-    endsAt: 0,
-  });
-  const people = {
-    architect: await make('architect'),
-    editor: await make('editor'),
-    reviewer: await make('reviewer'),
-  };
   return {
     installation,
     folder,
@@ -61,6 +51,26 @@ export async function emptyInstallation(): Promise<SmallInstallation> {
       rmSync(folder, { recursive: true, force: true });
     },
   };
+}
+
+/**
+ * Small installations in which the same was prepared: that is done once in a file of tests, and each begins with a copy of
+ * what came of it. What `prepare` notes outside holds for all of them.
+ */
+export function copiesOfPrepared(
+  prepare: (small: SmallInstallation) => Promise<void>,
+): () => Promise<SmallInstallation> {
+  let folder: Promise<string> | undefined;
+  const make = async (): Promise<string> => {
+    const small = await smallInstallation();
+    await prepare(small);
+    await closeInstallation(small.installation);
+    return small.folder;
+  };
+  afterAll(async () => {
+    if (folder) rmSync(await folder, { recursive: true, force: true });
+  });
+  return async () => copyOf(await (folder ??= make()));
 }
 
 /** Puts entries in at once, seen by visitors or not. Values are spoken by key. */

@@ -1,4 +1,5 @@
 import type { JsonObject } from '../core/json';
+import type { ShownMedia } from '../core/mapping/face';
 import type { VocabularyThing } from '../core/model/vocabulary';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { pictureAddress } from './picture';
@@ -7,27 +8,78 @@ import { wordsFor } from './words';
 /** The width (px) of the picture on a card, and its proportion, as those who share pages show it. */
 const CARD = { width: 1280, ratio: 1.91 } as const;
 
-/** The title, description, address (a path) and picture by which a page is found and shared. */
-export function foundWords(page: VisitorPage): {
+/** What of a page decides how it is found and shared. */
+export type FoundOf = Pick<
+  VisitorPage,
+  | 'title'
+  | 'isTop'
+  | 'face'
+  | 'canonical'
+  | 'languages'
+  | 'listing'
+  | 'found'
+  | 'origin'
+  | 'locale'
+  | 'address'
+> & { site: { label: string } };
+
+/** By which words, address and picture a page is found and shared. */
+export interface FoundWords {
+  /** What it is called. */
   title: string;
-  description: string;
+  /** A search result: the whole title of the document, and the words below it. */
+  result: { title: string; words: string };
+  /** A card where the page is shared (Open Graph). */
+  card: { title: string; words: string; picture?: { address: string; alt: string; from: ShownMedia } };
+  /** The whole address that counts (without an origin: the path). */
   address: string;
-  picture?: { address: string; alt: string };
-} {
-  const { title, site, isTop, face, canonical, languages, listing } = page;
-  const media = face.picture?.[0]?.media;
+  /** Whether another page than this one is the one to be found. */
+  isElsewhere: boolean;
+  isHidden: boolean;
+}
+
+/** What a page is called in results: its own name and its site's, or what somebody said instead. */
+function resultTitle({ found, isTop, title, site, listing, locale }: FoundOf): string {
+  const results = listing?.results;
+  const part = results && results.here > 1 ? wordsFor(locale).resultPage(results.here) : '';
+  const named = found?.title === undefined ? [isTop ? '' : title, part, site.label] : [found.title, part];
+  return named.filter(Boolean).join(' – ');
+}
+
+/** What is told of a page where it is looked for and shared: what somebody said of that, else what it says itself. */
+export function foundWords(page: FoundOf): FoundWords {
+  const { title, site, isTop, face, canonical, languages, listing, found = {}, origin = '' } = page;
+  const media = found.cardPicture ?? face.picture?.[0]?.media;
   // What only falls back to the main language is the same as what stands there.
   const isSame = !listing && languages.some(({ here, said }) => here && said === false);
-  const address = (isSame ? languages.find(({ said }) => said)?.address : undefined) ?? page.address;
+  const own = (isSame ? languages.find(({ said }) => said)?.address : undefined) ?? page.address;
+  const named = isTop || title === '' ? site.label : title;
+  const words = found.description ?? (face.summary?.[0]?.words ?? '').replace(/\s+/g, ' ').trim();
+  const first = found.address ?? canonical;
   return {
-    title: isTop || title === '' ? site.label : title,
-    description: (face.summary?.[0]?.words ?? '').replace(/\s+/g, ' ').trim(),
-    address: canonical ?? address,
-    ...(media?.sort === 'picture'
-      ? { picture: { address: pictureAddress({ ...media, ratio: CARD.ratio }, CARD.width), alt: media.alt } }
-      : {}),
+    title: named,
+    result: { title: resultTitle(page), words },
+    card: {
+      title: found.cardTitle ?? found.title ?? named,
+      words: found.cardWords ?? words,
+      ...(media?.sort === 'picture'
+        ? {
+            picture: {
+              address: `${origin}${pictureAddress({ ...media, ratio: CARD.ratio }, CARD.width)}`,
+              alt: media.alt,
+              from: media,
+            },
+          }
+        : {}),
+    },
+    address: wholeAddress(origin, first ?? own),
+    isElsewhere: first !== undefined && first !== own,
+    isHidden: found.hidden ?? false,
   };
 }
+
+const wholeAddress = (origin: string, address: string): string =>
+  address.startsWith('/') ? `${origin}${address}` : address;
 
 /** What a page is in the vocabulary of schema.org: the site with its search, and the way to the page. */
 export function structured(page: VisitorPage): JsonObject[] {
@@ -64,7 +116,7 @@ export function structured(page: VisitorPage): JsonObject[] {
               '@type': 'ListItem',
               position: i + 1,
               name: label,
-              item: `${origin}${at}`,
+              item: wholeAddress(origin, at),
             })),
           },
         ]
@@ -75,8 +127,8 @@ export function structured(page: VisitorPage): JsonObject[] {
 
 /** What an entry is: its own name, words and picture, and what its type maps to the vocabulary. */
 function structuredThing(page: VisitorPage, { is, said }: VocabularyThing): JsonObject {
-  const { origin = '', locale } = page;
-  const { title, description, address, picture } = foundWords(page);
+  const { locale } = page;
+  const { title, result, address, card } = foundWords(page);
   const { location, price, author, organizer, affiliation, ...plain } = said;
   const named = (type: string, name: VocabularyThing['said'][string] | undefined): JsonObject | undefined =>
     name === undefined ? undefined : { '@type': type, name: String(name) };
@@ -85,15 +137,15 @@ function structuredThing(page: VisitorPage, { is, said }: VocabularyThing): Json
     author: named('Person', author),
     organizer: named('Organization', organizer),
     affiliation: named('Organization', affiliation),
-    offers: price === undefined ? undefined : { '@type': 'Offer', price, url: `${origin}${address}` },
+    offers: price === undefined ? undefined : { '@type': 'Offer', price, url: address },
   };
   return {
     '@type': is,
     [is === 'Article' ? 'headline' : 'name']: title,
-    url: `${origin}${address}`,
+    url: address,
     inLanguage: locale,
-    ...(description ? { description } : {}),
-    ...(picture ? { image: `${origin}${picture.address}` } : {}),
+    ...(result.words ? { description: result.words } : {}),
+    ...(card.picture ? { image: card.picture.address } : {}),
     ...plain,
     ...Object.fromEntries(Object.entries(parts).filter(([, part]) => part !== undefined)),
   };

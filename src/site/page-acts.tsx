@@ -9,14 +9,13 @@ import { sayingsFor } from './sayings';
  */
 export function PageActs({ page }: { page: VisitorPage }): ReactElement {
   const said = sayingsFor(page.locale);
-  const { title, description, address } = foundWords(page);
-  const whole = `${page.origin ?? ''}${address}`;
+  const { title, result, address } = foundWords(page);
   const mail = new URLSearchParams({
     subject: title,
-    body: [description, whole].filter(Boolean).join('\n\n'),
+    body: [result.words, address].filter(Boolean).join('\n\n'),
   });
   return (
-    <p className="acts" data-acts="" data-title={title} data-address={whole}>
+    <p className="acts" data-acts="" data-title={title} data-address={address}>
       <a href={`mailto:?${mail.toString().replaceAll('+', '%20')}`}>{said.byMail}</a>
       <button type="button" data-act="print" hidden>
         {said.print}

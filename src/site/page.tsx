@@ -3,6 +3,7 @@ import { feedKinds, feedTypes } from '../core/site/address';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
 import { firstFonts } from './font-faces';
 import { FoundBy } from './found-by';
+import { foundWords } from './found-words';
 import { HeadNavigation, NavigationList } from './navigation';
 import { FootSlots, PageMain } from './page-main';
 import { sayingsFor } from './sayings';
@@ -44,15 +45,7 @@ export function Page({
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <title>
-          {[
-            isTop ? '' : page.title,
-            results && results.here > 1 ? words.resultPage(results.here) : '',
-            site.label,
-          ]
-            .filter(Boolean)
-            .join(' – ')}
-        </title>
+        <title>{foundWords(page).result.title}</title>
         <FoundBy page={page} />
         {previous !== undefined && <link rel="prev" href={previous} />}
         {next !== undefined && <link rel="next" href={next} />}

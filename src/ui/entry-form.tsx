@@ -1,6 +1,6 @@
 'use client';
 import { PencilLine } from 'lucide-react';
-import { memo, type ReactElement } from 'react';
+import { memo, useState, type ReactElement, type ReactNode } from 'react';
 import type { Fault } from '../core/faults';
 import type { Id } from '../core/ids';
 import type { Json, JsonObject } from '../core/json';
@@ -144,6 +144,45 @@ const FieldRow = memo(function FieldRow({
 
 const NOWHERE: readonly string[] = [];
 
+/** Some fields that stand together under their heading. Those that are seldom said stand folded until something is. */
+function Group({
+  id,
+  heading,
+  isHeaded,
+  isFolded,
+  children,
+}: {
+  id: string;
+  heading: string;
+  isHeaded: boolean;
+  isFolded: boolean;
+  children: ReactNode;
+}): ReactElement {
+  // What is folded as the form opens stays as whoever writes leaves it.
+  const [folds] = useState(isFolded);
+  const fields = <div className={styles.fields}>{children}</div>;
+  const name = (
+    <h2 id={`${id}-name`} className={isHeaded ? undefined : look.hidden}>
+      {heading}
+    </h2>
+  );
+  return (
+    <div className={styles.group} role="group" aria-labelledby={`${id}-name`} id={id}>
+      {folds ? (
+        <details className={styles.folded}>
+          <summary>{name}</summary>
+          {fields}
+        </details>
+      ) : (
+        <>
+          {name}
+          {fields}
+        </>
+      )}
+    </div>
+  );
+}
+
 /** A form made from the fields of a type. */
 export function EntryForm({
   id = '',
@@ -157,6 +196,7 @@ export function EntryForm({
   onNote,
   disabled = false,
   sources,
+  seldom,
 }: {
   /** Sets the inputs of several forms on one screen apart. */ id?: string;
   fields: readonly Field[];
@@ -175,46 +215,43 @@ export function EntryForm({
     string,
     FieldSource
   >;
+  /** Fields that are seldom said, by their ids: a group of nothing else stands folded until something is. */
+  seldom?: ReadonlySet<Id>;
 }): ReactElement {
+  const isUnsaid = ({ key }: Field) =>
+    (values[key] === undefined || values[key] === null || values[key] === '') &&
+    faultsAt(faults, key).length === 0;
   return (
     <fieldset className={styles.holder} disabled={disabled}>
       <div className={styles.form}>
         {groupsOf(shownFields(fields, values))
           .map((group) => ({ ...group, widths: widthsOf(group.fields) }))
           .map((group) => (
-            <div
-              className={styles.group}
-              role="group"
-              aria-labelledby={`${id}${groupId(group.heading)}-name`}
+            <Group
               key={group.heading}
               id={`${id}${groupId(group.heading)}`}
+              heading={group.heading}
+              isHeaded={group.isHeaded}
+              isFolded={group.fields.every((field) => seldom?.has(field.id) && isUnsaid(field))}
             >
-              <h2
-                id={`${id}${groupId(group.heading)}-name`}
-                className={group.isHeaded ? undefined : look.hidden}
-              >
-                {group.heading}
-              </h2>
-              <div className={styles.fields}>
-                {group.fields.map((field, i) => (
-                  <FieldRow
-                    key={field.id}
-                    field={field}
-                    within={id}
-                    width={group.widths[i] ?? 'wide'}
-                    value={values[field.key]}
-                    faults={faultsAt(faults, field.key)}
-                    beside={{ fields, values }}
-                    onChange={onChange}
-                    shows={shows && (shows.get(field.id) ?? NOWHERE)}
-                    hint={hints?.get(field.key)}
-                    notes={notes?.get(field.key) ?? 0}
-                    onNote={onNote}
-                    source={sources?.get(field.key)}
-                  />
-                ))}
-              </div>
-            </div>
+              {group.fields.map((field, i) => (
+                <FieldRow
+                  key={field.id}
+                  field={field}
+                  within={id}
+                  width={group.widths[i] ?? 'wide'}
+                  value={values[field.key]}
+                  faults={faultsAt(faults, field.key)}
+                  beside={{ fields, values }}
+                  onChange={onChange}
+                  shows={shows && (shows.get(field.id) ?? NOWHERE)}
+                  hint={hints?.get(field.key)}
+                  notes={notes?.get(field.key) ?? 0}
+                  onNote={onNote}
+                  source={sources?.get(field.key)}
+                />
+              ))}
+            </Group>
           ))}
       </div>
     </fieldset>

@@ -4,6 +4,8 @@ import { inputId } from './kinds';
 export function goToField(key: string, within = ''): void {
   const at = document.getElementById(inputId(key, within));
   if (!at) return;
+  const folded = at.closest('details');
+  if (folded) folded.open = true;
   at.scrollIntoView({ block: 'center' });
   const input = at.matches('input, textarea, [tabindex]')
     ? at

@@ -5,6 +5,7 @@ import look from './look/look.module.css';
 import { StateMark } from './marks';
 import styles from './record-head.module.css';
 import { Steps, type StepWays } from './steps';
+import { useInBrowser } from './when';
 
 /**
  * The head of what is edited: its name, its state in words, what is saved and what is to fix, and all that can be done with
@@ -41,6 +42,8 @@ export function RecordHead({
   /** What can be done with it. */
   children: ReactNode;
 }): ReactElement {
+  // Both tell moments, in the time zone of whoever reads.
+  const isTold = useInBrowser();
   return (
     <div className={`${look.heading} ${styles.head}`}>
       <div>
@@ -50,9 +53,9 @@ export function RecordHead({
         <h1>{title}</h1>
         <div className={styles.state}>
           <StateMark state={state} />
-          <span className={look.pencil}>{seen}</span>
+          <span className={look.pencil}>{isTold ? seen : '\u00a0'}</span>
           <span className={look.pencil} role="status">
-            {saved}
+            {isTold && saved}
           </span>
           {toFix > 0 && (
             <button type="button" className={styles.fix} onClick={onFix}>

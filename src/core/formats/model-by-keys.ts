@@ -258,6 +258,20 @@ class ByKeys {
     return { from: this.path(from, shape.fields), drop: smallWords, atMost: 60 };
   }
 
+  /** Of each part the fields that say how something is found and shared; one may be written without its brackets. */
+  private found({ written, fields }: WrittenShape): JsonObject {
+    return written.found === undefined
+      ? {}
+      : {
+          found: Object.fromEntries(
+            Object.entries(asObject(written.found)).map(([part, named]) => [
+              part,
+              asList(named).map((each) => this.path(each, fields)),
+            ]),
+          ),
+        };
+  }
+
   private contentType(shape: WrittenShape): JsonObject {
     const { written } = shape;
     const roles = (['summary', 'picture', 'date'] as const).flatMap((role): [string, Json][] =>
@@ -283,6 +297,7 @@ class ByKeys {
               ),
             },
           }),
+      ...this.found(shape),
       ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }
@@ -328,6 +343,7 @@ class ByKeys {
       address: this.slug(written.address ?? title, shape),
       inNavigation: written.inNavigation ?? 'yes',
       childOrder: written.childOrder ?? 'byHand',
+      ...this.found(shape),
       ...(written.review === undefined ? {} : { review: written.review }),
       ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }),
       ...(written.starter === undefined ? {} : { starter: written.starter }),

@@ -24,6 +24,7 @@ import {
   MOST_COLOURS,
   navigationLooks,
 } from '../model/fresh/house-style';
+import { foundParts, MOST_FOUND_FIELDS } from '../model/found';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
 import { vocabularyTypes } from '../model/vocabulary';
@@ -156,6 +157,10 @@ const houseStyle = closed(['palette', 'dark', 'type', 'space', 'corners', 'textS
     24,
   ),
 });
+const foundMapping = closed(
+  [],
+  Object.fromEntries(foundParts.map((part) => [part, listOf(id, MOST_FOUND_FIELDS)])),
+);
 const layer = closed([], {
   set: closed(
     [],
@@ -228,6 +233,7 @@ export const modelSchema: JsonObject = {
           date: id,
           slug: slugRule,
           review: yes,
+          found: foundMapping,
           columns: listOf(id, 40),
           settings: layer,
           vocabulary: closed(['is', 'fields'], {
@@ -273,6 +279,7 @@ export const modelSchema: JsonObject = {
               modelBounds.layouts,
             ),
             address: slugRule,
+            found: foundMapping,
             inNavigation: { enum: ['yes', 'no', 'editor'] },
             review: yes,
             mostInSite: count(1, 100_000),

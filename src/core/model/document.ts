@@ -4,6 +4,7 @@ import type { Condition } from '../mapping/rule/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
 import type { CollectionArrangement } from '../site/collection';
 import type { SiteNavigation } from '../site/navigation';
+import type { FoundMapping } from './found';
 import type { HouseStyle } from './fresh/house-style';
 import { freshHouseStyle } from './fresh/house-style';
 import type { KindName, KindRules } from './kinds/kind';
@@ -114,6 +115,8 @@ export interface ContentType extends Shaped {
   settings?: SettingsLayer;
   /** What its entries are to those who read sites by themselves. */
   vocabulary?: VocabularyMapping;
+  /** Which of their fields say how they are found and shared. */
+  found?: FoundMapping;
 }
 
 /**
@@ -196,6 +199,8 @@ export interface PageType extends Shaped {
   review?: boolean;
   mostInSite?: number;
   childOrder: 'byHand' | 'title' | 'date';
+  /** Which of their fields say how they are found and shared. */
+  found?: FoundMapping;
   /** The starter that new pages begin with, by its key, where one is chosen. */
   starter?: string;
   settings?: SettingsLayer;

@@ -1,6 +1,7 @@
 import { partKeys } from '../mapping/parts';
 import type { Id } from '../ids';
 import type { BlockType, ContentType, Face, PageType } from './document';
+import { fieldsFound } from './found';
 
 /** Whether a face shows a field, straight or by a path that begins with it. */
 export const feedsFace = (face: Face, field: Id): boolean =>
@@ -25,6 +26,7 @@ export function rolesOf(type: ContentType | PageType | BlockType, field: Id): st
     [feedsFace(type.face, field), 'face'],
     ['columns' in type && type.columns.includes(field), 'table'],
     ['columns' in type && Object.values(type.vocabulary?.fields ?? {}).includes(field), 'search engines'],
+    ['found' in type && fieldsFound(type.found).includes(field), 'found and shared'],
   ];
   return roles.flatMap(([has, role]) => (has ? [role] : []));
 }

@@ -4,6 +4,7 @@ import { fieldsOfMapping } from '../mapping/parts';
 import { mappingIn } from '../mapping/rule/sources';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType } from '../model/document';
+import { fieldsFound } from '../model/found';
 import { answersOf } from '../model/page-source';
 
 /**
@@ -16,6 +17,7 @@ export function whereFieldsShow(
   listings: readonly { label: string; rule: ListingRule }[],
 ): ReadonlyMap<Id, readonly string[]> {
   const own = new Set(fieldsOfMapping(type.definition.face.mapping));
+  const found = new Set(fieldsFound(type.definition.found));
   const pages = model.pageTypes
     .filter(({ definition: { source } }) => answersOf(source).entryType === type.id)
     .map(({ definition }) => definition.label);
@@ -28,6 +30,7 @@ export function whereFieldsShow(
       [
         ...showing.flatMap(({ label, fields }) => (fields.has(id) ? [label] : [])),
         ...(own.has(id) ? pages : []),
+        ...(found.has(id) && pages.length > 0 ? ['search results and cards'] : []),
       ],
     ]),
   );

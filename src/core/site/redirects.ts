@@ -127,23 +127,22 @@ function mayMeet(one: readonly string[], other: readonly string[], i = 0): boole
 }
 
 /**
- * The addresses that would lead in a circle: from each the way goes on by others and comes back to it. `stands` tells
- * whether something stands at an address, where the way ends.
+ * The addresses that could lead in a circle: from each the way may go on by others and come back to it. That others
+ * say more of an address and go first does not count, so that taking any away never closes a circle; leaving out all that
+ * are answered leaves none. `stands` tells whether something stands at an address, where the way ends.
  */
 export function circlesIn(all: readonly Redirect[], stands: (address: string) => boolean): Redirect[] {
   const whole = new Map(all.filter(({ from }) => !isPattern(from)).map((each) => [each.from, each]));
   // Each is held against each, so they are taken apart once.
   const apart = all.map((each) => ({ each, pieces: piecesOf(each.from) }));
-  const patterns = inOrder(all.filter(({ from }) => isPattern(from))).map((each) => ({
-    each,
-    pieces: piecesOf(each.from),
-  }));
+  const patterns = apart.filter(({ each }) => isPattern(each.from));
   const after = ({ to }: Redirect): Redirect[] => {
     if (to === null || isOutside(to) || stands(to)) return [];
     const there = piecesOf(to);
     if (isPattern(to)) return apart.flatMap(({ each, pieces }) => (mayMeet(there, pieces) ? [each] : []));
-    const next = whole.get(to) ?? patterns.find(({ pieces }) => standsFor(pieces, there) !== undefined)?.each;
-    return next ? [next] : [];
+    const own = whole.get(to);
+    const wider = patterns.filter(({ pieces }) => standsFor(pieces, there) !== undefined);
+    return [...(own ? [own] : []), ...wider.map(({ each }) => each)];
   };
   const state = new Map<Redirect, 'under way' | 'done'>();
   const found = new Set<Redirect>();

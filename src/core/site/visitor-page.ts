@@ -4,6 +4,7 @@ import type { Spacing } from '../content/block-rows';
 import type { Column, Item } from '../mapping/arrangement/arrange';
 import type { Arrangement, SetOut } from '../mapping/arrangement/arrangement';
 import type { FaceContent } from '../mapping/face';
+import type { FoundSaid } from '../mapping/found-said';
 import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { VocabularyThing } from '../model/vocabulary';
 import type { Variant } from '../model/fresh/house-style';
@@ -104,6 +105,8 @@ export interface VisitorPage {
   address: string;
   /** Where the entry that it shows has its home, where that is another page: search engines are led there. */
   canonical?: string;
+  /** What somebody said of how it is found and shared. */
+  found?: FoundSaid;
   /** Whether it shows only what a visitor chose of a list: search engines are told to leave it. */
   filtered?: boolean;
   /** Where its list can be followed: as a feed, which may give whole texts, and in a calendar. */

@@ -2,6 +2,7 @@ import { blocksIn, referencesInSlots, type SlotContents } from '../../core/conte
 import { referencesInLocalized, valuesIn } from '../../core/content/localized-values';
 import { titleOf } from '../../core/content/values';
 import type { Id } from '../../core/ids';
+import { foundSaid } from '../../core/mapping/found-said';
 import { mapToFace } from '../../core/mapping/map';
 import { type Drawing, type FaceContent } from '../../core/mapping/face';
 import { type ListingRule } from '../../core/mapping/rule/listing-rule';
@@ -200,6 +201,7 @@ export async function ownWords(
   return {
     title,
     face: pageBySettings(face, layers),
+    ...(entry ? foundSaid(entry.type, entry.localized, drawing) : foundSaid(type, body, drawing)),
     ...(entry ? thingOf(entry.type, entry.localized, drawing) : {}),
     ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
     ...(resolveSetting('showActs', layers).value === 'yes' ? { acts: true as const } : {}),

@@ -1,11 +1,13 @@
 import { Readable } from 'node:stream';
 import { SitemapIndexStream, SitemapStream, streamToPromise, type SitemapItemLoose } from 'sitemap';
 import type { Id } from '../../core/ids';
+import type { FoundMapping } from '../../core/model/found';
 import {
   addressedEntries,
   mappedEntries,
   mappedPages,
   placedPages,
+  type LeftOutBy,
   type MappedVersion,
 } from '../../store/site-map';
 import { mediaAddress, mediaAmong } from '../../store/media';
@@ -33,14 +35,21 @@ interface Mapped {
   picture?: string;
 }
 
-/** The types of pages that are places to go to. */
-const placeTypes = (installation: Installation): number[] =>
-  installation.model.pageTypes
-    .filter((type) => {
-      const { kind } = type.definition.source;
-      return kind !== 'heading' && kind !== 'link' && !saysHowOthersAre(installation, type);
-    })
-    .map(({ id }) => installation.keyMap.of(id));
+const leftOutBy = ({ found }: { found?: FoundMapping } = {}): LeftOutBy => ({
+  hidden: found?.hidden ?? [],
+  address: found?.address ?? [],
+});
+
+/** The types of pages that are places to go to, each with what leaves a page of it out. */
+const placeTypes = (installation: Installation): Map<number, LeftOutBy> =>
+  new Map(
+    installation.model.pageTypes
+      .filter((type) => {
+        const { kind } = type.definition.source;
+        return kind !== 'heading' && kind !== 'link' && !saysHowOthersAre(installation, type);
+      })
+      .map(({ id, definition }) => [installation.keyMap.of(id), leftOutBy(definition)]),
+  );
 
 /** The languages of a site in which something is said; in the main one everything is. */
 function saidIn(
@@ -109,6 +118,7 @@ async function entriesIn(
   const found = await mappedEntries(installation.content, {
     type: installation.keyMap.of(type),
     picture: installation.model.contentType(type)?.definition.picture,
+    leftOutBy: leftOutBy(installation.model.contentType(type)?.definition),
     now: installation.now(),
     from,
     most: IN_A_PART,

@@ -203,6 +203,7 @@ const settingWords: Record<string, string> = {
   face: 'appearance',
   columns: 'table',
   vocabulary: 'meaning to search engines',
+  found: 'way of being found',
   review: 'rule of review',
   source: 'source',
   address: 'address',

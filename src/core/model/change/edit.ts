@@ -14,6 +14,7 @@ import {
   type ShapeList,
   type Shapes,
 } from '../document';
+import { fieldsFound, foundAmong } from '../found';
 import { changeEntries, changeList, entryIn, insideOf, moveEntry, rowsOf, withoutEntries } from '../entries';
 import type { KindName } from '../kinds';
 import { keyFrom } from '../naming';
@@ -144,6 +145,12 @@ export function relabel<T extends AnyShape>(
   return { ...shape, label, key, ...(isProposed ? { plural: pluralOf(label) } : {}) };
 }
 
+/** The fields of which a face is proposed: those that only say how something is found are none of it. */
+export function forFace(shape: AnyShape, fields: readonly Field[]): Field[] {
+  const apart = 'found' in shape ? fieldsFound(shape.found) : [];
+  return fields.filter(({ id }) => !apart.includes(id));
+}
+
 /** A face that nobody drew by hand follows the fields; one that was drawn only loses what is gone. */
 function faceAfter(
   face: Face,
@@ -169,14 +176,19 @@ function faceAfter(
 export function withFields<T extends AnyShape>(shape: T, entries: FieldEntry[], sets: Sets): T {
   const fields = expandFields(entries, sets);
   const stands = (id: Id | undefined) => id !== undefined && fields.some((field) => field.id === id);
-  const next: T = { ...shape, fields: entries };
+  let next: T = { ...shape, fields: entries };
   if ('face' in next)
     next.face = faceAfter(
       next.face,
       'title' in next ? next.title : undefined,
-      expandFields(shape.fields, sets),
-      fields,
+      forFace(next, expandFields(shape.fields, sets)),
+      forFace(next, fields),
     );
+  if ('found' in next && next.found) {
+    const { found: mapping, ...rest } = next;
+    const found = foundAmong(mapping, stands);
+    next = (found ? { ...rest, found } : rest) as T;
+  }
   if ('columns' in next) {
     next.columns = next.columns.filter(stands);
     for (const role of ['summary', 'picture', 'date'] as const) if (!stands(next[role])) delete next[role];

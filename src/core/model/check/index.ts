@@ -2,6 +2,7 @@ import { pointer } from '../../faults';
 import type { Id } from '../../ids';
 import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
+import { foundFaults } from './found';
 import { mediaKey } from '../media-type';
 import { placedSharedKey } from '../shared-type';
 import { rolesOf } from '../roles';
@@ -146,6 +147,7 @@ function typeFaults(
     ...('columns' in type || 'layouts' in type ? titleFaults(type, fields, path) : []),
     ...namedFaults(type, fields, path),
     ...('columns' in type ? vocabularyFaults(type, fields, path) : []),
+    ...('columns' in type || 'layouts' in type ? foundFaults(type, fields, path) : []),
     ...('slots' in type
       ? slotFaults(type, path, model, canBeFilled).map((fault) => ({ ...fault, about: type.id }))
       : []),

@@ -26,6 +26,7 @@ import { CategoryWords } from './category-words';
 import { PageActs } from './page-acts';
 import { PageAsForm } from './page-as-form';
 import { PageFields, PageLanguages } from './page-fields';
+import { PageFound } from './page-found';
 import { PageOnBench } from './page-on-bench';
 import { isPatternOf, PageReach } from './page-reach';
 import { SiteTree } from './tree/site-tree';
@@ -102,6 +103,7 @@ function FormDrawing({ editing, choice }: { editing: PageEditing; choice: ReactN
           }}
         />
       )}
+      <PageFound editing={editing} />
     </>
   );
 }
@@ -253,6 +255,7 @@ function Bench({
             <div className={styles.panel}>
               {isPage && <PageLanguages editing={editing} />}
               {panel}
+              {isPage && <PageFound editing={editing} />}
               {isPage && <PageReach editing={editing} title={title} />}
             </div>
           }

@@ -1,7 +1,8 @@
 'use client';
 import { MenuItem, Select } from '@mui/material';
-import { useCallback, type ReactElement } from 'react';
+import { useCallback, useMemo, type ReactElement } from 'react';
 import { hintsFor } from '../../../../core/content/starters';
+import { fieldsFound } from '../../../../core/model/found';
 import { answersOf } from '../../../../core/model/page-source';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
@@ -45,6 +46,7 @@ export function PageFields({ editing }: { editing: PageEditing }): ReactElement 
   );
   const { beginNote: begin } = editing;
   const beginNote = useCallback((key: string, quote: string) => begin(fieldPlace(key), quote), [begin]);
+  const seldom = useMemo(() => new Set(fieldsFound(type.definition.found)), [type]);
   const source = answersOf(type.definition.source);
   const scheme = model.scheme(source.scheme ?? '');
   const path = { id: kept.id };
@@ -66,6 +68,7 @@ export function PageFields({ editing }: { editing: PageEditing }): ReactElement 
         hints={hintsFor(kept.hints, values)}
         {...(language ? { sources: sourcesOf(fields, language, values, kept.older[language] ?? []) } : {})}
         notes={notes.byField}
+        seldom={seldom}
         onNote={beginNote}
       />
       {source.picked && (

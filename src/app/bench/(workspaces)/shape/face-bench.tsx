@@ -13,6 +13,7 @@ import type {
   FaceRow,
   PageType,
 } from '../../../../core/model/document';
+import { forFace } from '../../../../core/model/change/edit';
 import { proposeMapping } from '../../../../core/model/fresh/propose-face';
 import { sampleValues } from '../../../../core/model/fresh/sample-values';
 import { Face } from '../../../../site/face';
@@ -134,7 +135,7 @@ export function FaceBench({
           {mayChange && (
             <Button
               size="small"
-              onClick={() => onChange({ ...without('rows'), mapping: proposeMapping(fields, title) })}
+              onClick={() => onChange({ ...without('rows'), mapping: proposeMapping(forFace(type, fields), title) })}
             >
               Propose it anew from the fields
             </Button>

@@ -21,6 +21,7 @@ import { Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { Chosen } from '../../../../ui/chosen';
 import { BeginsWith } from './begins-with';
+import { FoundSettings } from './found-settings';
 import { lists } from './lists';
 import styles from './shape.module.css';
 import { usePlacing, type Cell } from './placement/use-placing';
@@ -248,6 +249,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
             />
           </div>
           <VocabularySettings type={shape} fields={fields} onChange={onChange} />
+          <FoundSettings type={shape} fields={fields} mayChange={mayChange} onChange={onChange} />
           <AddressRule
             rule={shape.slug}
             fields={fields}
@@ -341,6 +343,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
             disabled={!mayChange}
             onChange={(address) => set({ address })}
           />
+          <FoundSettings type={shape} fields={fields} mayChange={mayChange} onChange={onChange} />
           <YesRule
             label="Someone who reviews must publish"
             value={shape.review ?? false}

@@ -8,6 +8,7 @@ import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { sameJson } from '../../../../core/json';
 import { pointer, type Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
+import { fieldsFound } from '../../../../core/model/found';
 import { ask } from '../../../../ui/ask';
 import { EntryForm } from '../../../../ui/entry-form';
 import { groupId, groupsOf } from '../../../../ui/field-groups';
@@ -49,6 +50,7 @@ import { useSources } from './use-sources';
 import { ListWays } from './table/list-at-hand';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
+import { EntryFound } from './entry-found';
 import { EntryReach } from './entry-reach';
 import { useFieldShows } from './use-field-shows';
 import styles from './write.module.css';
@@ -150,6 +152,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const outside = useOutsideOfType(type?.id ?? '');
   const mayWrite = !outside && (writes || (reviews && kept.stage === 'review'));
   const { data: reach } = useAsk('entryReach', { path: { id } }, { enabled: isKept });
+  const seldom = useMemo(() => new Set(fieldsFound(type?.definition.found)), [type]);
   const shows = useFieldShows(type);
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   useEffect(() => {
@@ -339,6 +342,9 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         beside={
           <>
             <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
+            {hasOwnPage && (
+              <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />
+            )}
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
@@ -374,6 +380,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               disabled={locked}
               {...(sources ? { sources } : {})}
               notes={notes.byField}
+              seldom={seldom}
               {...(isKept ? { onNote: beginNote } : {})}
               {...(shows && !locale ? { shows } : {})}
             />
