@@ -6,6 +6,8 @@ import type { Role } from '../src/core/roles';
 import { beginWith } from '../src/services/model';
 import { addPerson, type Person } from '../src/services/people';
 import { closeInstallation, openInstallation, type Installation } from '../src/services/runtime';
+import { Database } from '../src/store/database';
+import { sql } from '../src/store/sql';
 import { smallDocument } from './small-model';
 
 const [, , into = ''] = process.argv;
@@ -31,6 +33,10 @@ async function make(name: string, begin: (installation: Installation) => Promise
   };
   await begin(installation);
   await closeInstallation(installation);
+  // A new installation knows nothing yet of how its tables grow.
+  const content = new Database(join(folder, 'content.db'));
+  await content.write((tx) => tx.run(sql`DELETE FROM sqlite_stat1`));
+  await content.close();
   writeFileSync(join(folder, 'people.json'), JSON.stringify(people));
 }
 

@@ -14,7 +14,7 @@ import { addEntry, changeEntry, entries, publishEntry, withdrawEntry } from '../
 import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { fill, NOON, copiesOfPrepared, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { addressIn } from '../core/site/address';
@@ -154,9 +154,8 @@ async function everyAddress(): Promise<string[]> {
   ]);
 }
 
-beforeEach(async () => {
-  small = await smallInstallation();
-  drawn = new DrawnPages(small.installation, everyAddress);
+const prepared = copiesOfPrepared(async (made) => {
+  small = made;
   await importModel(small.installation, reserve);
   await importCategories(small.installation, person(), scheme(), {
     format: 'indented',
@@ -197,6 +196,10 @@ beforeEach(async () => {
     values: { title: 'Each species' },
     slots: { main: [{ type: 'listing', listing: more }] },
   });
+});
+beforeEach(async () => {
+  small = await prepared();
+  drawn = new DrawnPages(small.installation, everyAddress);
 });
 afterEach(() => small.close());
 

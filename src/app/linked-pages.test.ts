@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { fill, NOON, copiesOfPrepared, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { changeEntry, entries, publishEntry, shownOn } from '../services/entries';
@@ -113,9 +113,8 @@ async function everyAddress(): Promise<string[]> {
   return ['/', ...own.flat(), ...own[0]!.map((address) => `${address}/all/everything-that-links-here`)];
 }
 
-beforeEach(async () => {
-  small = await smallInstallation();
-  drawn = new DrawnPages(small.installation, everyAddress);
+const prepared = copiesOfPrepared(async (made) => {
+  small = made;
   await importModel(small.installation, museum);
   const put = async (type: string, given: Record<string, JsonObject>) => {
     await fill(
@@ -162,6 +161,10 @@ beforeEach(async () => {
     await add(home, type, {
       slots: { main: stand.map((label) => ({ type: 'listing', listing: listings[label] ?? '' })) },
     });
+});
+beforeEach(async () => {
+  small = await prepared();
+  drawn = new DrawnPages(small.installation, everyAddress);
 });
 afterEach(() => small.close());
 

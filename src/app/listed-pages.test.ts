@@ -13,7 +13,7 @@ import {
 } from '../services/pages';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { fill, NOON, copiesOfPrepared, type SmallInstallation } from '../../tests/small-installation';
 import { withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { newId } from '../core/ids';
@@ -95,9 +95,8 @@ function listed(html: string, heading: string): string[] {
       ].map(([, words = '']) => words);
 }
 
-beforeEach(async () => {
-  small = await smallInstallation();
-  drawn = new DrawnPages(small.installation, everyAddress);
+const prepared = copiesOfPrepared(async (made) => {
+  small = made;
   await importModel(small.installation, spokenIn(withSpeciesPages(), 'fr'));
   await fill(small, 'species', [
     { values: { name: 'Amber piper', group: 'bird' } },
@@ -132,6 +131,10 @@ beforeEach(async () => {
     listing: await inForce('All', ['species'], { order: [{ by: 'name', direction: 'up' }] }),
   });
   await stand('Each species', 'speciesPage', ids.Index ?? '');
+});
+beforeEach(async () => {
+  small = await prepared();
+  drawn = new DrawnPages(small.installation, everyAddress);
 });
 afterEach(() => small.close());
 

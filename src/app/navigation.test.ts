@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { NOON, copiesOfPrepared, type SmallInstallation } from '../../tests/small-installation';
 import { documentFrom, smallModel } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { acts, undoAct } from '../services/acts';
@@ -86,12 +86,9 @@ const told = (items: readonly Line[]): unknown[] =>
     ...(below.length > 0 ? [told(below)] : []),
   ]);
 
-beforeEach(async () => {
-  small = await smallInstallation();
+const prepared = copiesOfPrepared(async (made) => {
+  small = made;
   ids = {};
-  drawn = new DrawnPages(small.installation, async () =>
-    (await siteTree(small.installation)).pages.map(({ address }) => address),
-  );
   await importModel(small.installation, model);
   await add('Home', null, 'home');
   await add('Visit', 'Home');
@@ -104,6 +101,12 @@ beforeEach(async () => {
   });
   await add('Railway', 'Elsewhere', 'way', { values: { where: { to: 'page', page: ids.Trains ?? '' } } });
   await add('Small print', 'Home', 'plain', { settings: { inNavigation: 'no', inFoot: 'yes' } });
+});
+beforeEach(async () => {
+  small = await prepared();
+  drawn = new DrawnPages(small.installation, async () =>
+    (await siteTree(small.installation)).pages.map(({ address }) => address),
+  );
 });
 afterEach(() => small.close());
 

@@ -5,7 +5,7 @@ import { entryReach } from '../services/reach';
 import { addPage, changePage, movePage, page, publishPage, siteTree, withdrawPage } from '../services/pages';
 import fc from 'fast-check';
 import { DrawnPages } from '../../tests/drawn-pages';
-import { fill, NOON, smallInstallation, type SmallInstallation } from '../../tests/small-installation';
+import { fill, NOON, copiesOfPrepared, type SmallInstallation } from '../../tests/small-installation';
 import { contentType, withSpeciesPages } from '../../tests/small-model';
 import type { JsonObject } from '../core/json';
 import { changeShape, replaceField } from '../core/model/change/edit';
@@ -42,9 +42,8 @@ async function addShown(label: string, rule: JsonObject): Promise<string> {
   return made.id;
 }
 
-beforeEach(async () => {
-  small = await smallInstallation();
-  drawn = new DrawnPages(small.installation, everyAddress);
+const prepared = copiesOfPrepared(async (made) => {
+  small = made;
   await importModel(small.installation, withSpeciesPages());
   await fill(small, 'species', [
     { values: { name: 'Amber piper', group: 'bird', size: 14 } },
@@ -68,6 +67,10 @@ beforeEach(async () => {
   await addTo(top, 'index', 'All large', large);
   const about = await addTo(top, 'plain', 'About');
   await addTo(about, 'plain', 'History');
+});
+beforeEach(async () => {
+  small = await prepared();
+  drawn = new DrawnPages(small.installation, everyAddress);
 });
 afterEach(() => small.close());
 

@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
 import { IsArray, IsOptional, IsString, IsUUID, Length, Matches, ValidateNested } from 'class-validator';
+import { OrNull } from './or-null';
 
 const baseShape = /^[a-z0-9]+(-[a-z0-9]+)*$/;
 const baseWords = {
@@ -24,6 +25,8 @@ export class SitePatch {
   @Length(1, 60, { message: 'A time zone has 1 to 60 characters' })
   @IsOptional()
   timeZone?: string;
+  /** The medium whose picture stands for it; null for none. */
+  @IsUUID() @OrNull() picture?: string | null;
 }
 
 /** The site at whose top something is asked; left out, the first. */
@@ -39,6 +42,8 @@ export class SiteAnswer {
   @IsString() address!: string;
   @IsString() locale!: string;
   @IsString() timeZone!: string;
+  /** The medium whose picture stands for it; null where its first letter does. */
+  @IsUUID() @OrNull() picture!: string | null;
 }
 
 export class SitesAnswer {

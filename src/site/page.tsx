@@ -8,6 +8,7 @@ import { HeadNavigation, NavigationList } from './navigation';
 import { FootSlots, PageMain } from './page-main';
 import { sayingsFor } from './sayings';
 import { SearchField } from './search';
+import { SiteMarks } from './site-marks';
 import { nameOfLanguage, wordsFor } from './words';
 
 /** Whether anything on the page is shown one after the other, or leafed through. */
@@ -58,7 +59,7 @@ export function Page({
         {[...new Set([firstFonts[site.style.type.headings], firstFonts.plain])].map((font) => (
           <link key={font} rel="preload" as="font" type="font/woff2" crossOrigin="" href={font} />
         ))}
-        <link rel="icon" href={icon} type="image/svg+xml" />
+        <SiteMarks site={site} icon={icon} />
         <meta name="theme-color" content={site.style.palette.paper} media="(prefers-color-scheme: light)" />
         <meta name="theme-color" content={site.style.dark.paper} media="(prefers-color-scheme: dark)" />
         {page.seek !== undefined && (

@@ -57,7 +57,7 @@ function wantedSql(
 ): Sql {
   const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
   const bare = unused
-    ? sql`AND NOT EXISTS (SELECT 1 FROM records r CROSS JOIN refs f ON f.target = r.uuid WHERE r.id = s.entry)`
+    ? sql`AND NOT EXISTS (SELECT 1 FROM records r CROSS JOIN refs f ON f.target = r.uuid WHERE r.id = s.entry) AND NOT EXISTS (SELECT 1 FROM records r CROSS JOIN sites t ON t.picture = r.uuid WHERE r.id = s.entry)`
     : sql``;
   const worded = needsWords
     ? sql`AND NOT EXISTS (SELECT 1 FROM working w WHERE w.record = s.entry AND w.body ->> ${`$.values."${mediumFields.decoration}"`} = 1)`

@@ -17,10 +17,14 @@ export interface SiteRow {
   base: string;
   locale: string;
   timeZone: string;
+  /** The medium whose picture stands for it. */
+  picture: Id | null;
 }
 
 export const sites = (reader: Reader): Promise<SiteRow[]> =>
-  reader.all(sql`SELECT id, uuid, key, label, base, locale, time_zone AS timeZone FROM sites ORDER BY id`);
+  reader.all(
+    sql`SELECT id, uuid, key, label, base, locale, time_zone AS timeZone, picture FROM sites ORDER BY id`,
+  );
 
 export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, madeAt: number): Promise<number> =>
   tx.insert(siteTable, { ...site, madeAt });
@@ -28,8 +32,8 @@ export const makeSite = (tx: WriteTransaction, site: Omit<SiteRow, 'id'>, madeAt
 export const changeSiteRow = (
   tx: WriteTransaction,
   id: number,
-  { label, base, locale, timeZone }: Pick<SiteRow, 'label' | 'base' | 'locale' | 'timeZone'>,
-): Promise<number> => tx.update(siteTable, { id }, { label, base, locale, timeZone });
+  { label, base, locale, timeZone, picture }: Omit<SiteRow, 'id' | 'uuid' | 'key'>,
+): Promise<number> => tx.update(siteTable, { id }, { label, base, locale, timeZone, picture });
 
 export const dropSite = (tx: WriteTransaction, id: number): Promise<number> => tx.remove(siteTable, { id });
 

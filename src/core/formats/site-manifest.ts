@@ -1,20 +1,20 @@
 import type { JsonObject } from '../json';
-import type { HouseStyle } from '../model/document';
+import type { SiteDrawn } from '../site/visitor-page';
+import { iconAddress } from '../site/site-icon';
 
 /** How a site stands on the first screen of a device that keeps it there (W3C Web Application Manifest). */
 export const siteManifest = ({
+  key,
   label,
   home,
   locale,
   icon,
+  picture,
   style: { palette },
-}: {
-  label: string;
-  home: string;
+}: SiteDrawn & {
   locale: string;
-  /** The address of its mark, which is drawn in any size. */
+  /** The address of the mark of its first letter, which is drawn in any size. */
   icon: string;
-  style: HouseStyle;
 }): JsonObject => ({
   name: label,
   short_name: label.length > 12 ? (label.split(/\s+/u)[0] ?? label) : label,
@@ -24,5 +24,15 @@ export const siteManifest = ({
   display: 'browser',
   theme_color: palette.paper,
   background_color: palette.paper,
-  icons: [{ src: icon, sizes: 'any', type: 'image/svg+xml' }],
+  icons:
+    picture === undefined
+      ? [{ src: icon, sizes: 'any', type: 'image/svg+xml' }]
+      : ([192, 512] as const).flatMap((size) =>
+          [false, true].map((isMaskable) => ({
+            src: iconAddress({ key, picture }, { size, isMaskable }),
+            sizes: `${size}x${size}`,
+            type: 'image/png',
+            purpose: isMaskable ? 'maskable' : 'any',
+          })),
+        ),
 });

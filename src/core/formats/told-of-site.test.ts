@@ -1,3 +1,5 @@
+import { newId } from '../ids';
+import { iconAsked } from '../site/site-icon';
 import fc from 'fast-check';
 import { freshHouseStyle } from '../model/fresh/house-style';
 import { openSearch } from './open-search';
@@ -18,20 +20,27 @@ test('whatever a site is called, what browsers are told of its search is one des
 
 test('a site is kept by devices under its name, from its first page', () => {
   const style = freshHouseStyle();
-  const told = siteManifest({
+  const site = {
+    key: 'friends',
     label: 'Friends of Quillwater',
     home: '/friends',
     locale: 'en-GB',
     icon: '/i.svg',
     style,
-  });
-  expect(told).toMatchObject({
+  };
+  expect(siteManifest(site)).toMatchObject({
     name: 'Friends of Quillwater',
     short_name: 'Friends',
     start_url: '/friends',
     theme_color: style.palette.paper,
     icons: [{ src: '/i.svg', sizes: 'any' }],
   });
+  const { icons } = siteManifest({ ...site, picture: newId() });
+  for (const { src, sizes, purpose } of icons as { src: string; sizes: string; purpose: string }[]) {
+    const asked = iconAsked(new URL(src, 'https://q.example').searchParams);
+    expect([`${asked?.size}x${asked?.size}`, asked?.isMaskable]).toEqual([sizes, purpose === 'maskable']);
+  }
+  expect(icons).toHaveLength(4);
 });
 
 test('who finds a weakness is told where to tell of it, for less than a year', () => {

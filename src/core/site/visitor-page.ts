@@ -86,11 +86,20 @@ export interface DrawnBlock {
 /** Drawn blocks by the id of the slot they stand in. */
 export type DrawnSlots = Record<Id, DrawnBlock[]>;
 
+/** The site of a page. `picture` is the medium that stands for it, where one does. */
+export interface SiteDrawn {
+  key: string;
+  label: string;
+  home: string;
+  style: HouseStyle;
+  picture?: Id;
+}
+
 /** Everything a visitor's page is drawn from: plain data, gathered by the services, drawn by `site`. */
 export interface VisitorPage {
   locale: string;
   /** `home`: where its top page stands in the page's language. */
-  site: { key: string; label: string; home: string; style: HouseStyle };
+  site: SiteDrawn;
   /** The languages it can be read in, this one among them; empty where there is only one. */
   languages: {
     locale: string;

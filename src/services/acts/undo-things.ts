@@ -125,7 +125,12 @@ async function undoSite(act: Act, { target, before, after }: ActChange): Promise
   await act.touchSite(target);
   const now = (await sites(tx)).find(({ uuid }) => uuid === target);
   // What an act keeps of a site is its row.
-  const [was, is] = [parsed(before), parsed(after)] as unknown as [SiteRow | null, SiteRow | null];
+  const rowOf = (kept: string | null) => {
+    const row = parsed(kept) as unknown as SiteRow | null;
+    // Acts of a time when sites had no picture say nothing of it.
+    return row && { ...row, picture: row.picture ?? null };
+  };
+  const [was, is] = [rowOf(before), rowOf(after)];
   if (!was) {
     if (now && (await pagesInSite(tx, now.id)) > 0) return ['Pages stand in the site now.'];
     if (now) await dropSite(tx, now.id);

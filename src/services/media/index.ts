@@ -3,5 +3,6 @@
 export { mediaBounds } from './files';
 export { mediaList, medium, mediumReach } from './library';
 export { isMediaPath, serveMedium } from './serve';
+export { siteIconFile } from './site-icon';
 export { signDrawn } from './signature';
 export { addMedia, binMedium, changeMedium, replaceFile } from './uploads';

@@ -99,7 +99,7 @@ const isThere = (path: string): Promise<boolean> =>
   );
 
 /** Makes a file beside the pictures where it is not there yet; once, for all who ask meanwhile. */
-async function makeOnce(
+export async function makeOnce(
   { renditions }: Installation,
   path: string,
   write: (half: string) => Promise<void>,

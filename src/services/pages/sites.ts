@@ -12,6 +12,7 @@ import {
   sites,
   type SiteRow,
 } from '../../store/pages';
+import { mediaById } from '../../store/media';
 import { inAct, type Act } from '../records/act';
 import type { Installation } from '../runtime/installation';
 import { seeSites, siteGiven } from '../runtime/sites';
@@ -23,11 +24,12 @@ const MOST = 20;
 
 const answer = (
   { model }: Pick<Installation, 'model'>,
-  { uuid, key, label, base, locale, timeZone }: SiteRow,
+  { uuid, key, label, base, locale, timeZone, picture }: SiteRow,
 ): SiteAnswer => ({
   // A language that the model has no more leads nowhere.
   locale: model.document.locales.others.includes(locale) ? locale : model.locale,
   timeZone,
+  picture,
   id: uuid,
   key,
   label,
@@ -88,6 +90,7 @@ export async function addSite(
         base,
         locale,
         timeZone,
+        picture: null,
       },
       installation.now(),
     );
@@ -105,7 +108,7 @@ export async function changeSite(
   installation: Installation,
   person: Person,
   id: Id,
-  { label, locale, timeZone }: SitePatch,
+  { label, locale, timeZone, picture }: SitePatch,
 ): Promise<SiteAnswer> {
   const site = need(installation, id);
   const { main, others } = installation.model.document.locales;
@@ -121,14 +124,17 @@ export async function changeSite(
     throw invalidInput([
       { path: '/timeZone', code: 'zone', message: `There is no time zone "${timeZone}".` },
     ]);
-  await onSite(installation, person, id, 'changed a site', ({ tx }) =>
-    changeSiteRow(tx, site.id, {
+  await onSite(installation, person, id, 'changed a site', async ({ tx }) => {
+    if (picture !== undefined && picture !== null && (await mediaById(tx, picture))?.sort !== 'picture')
+      throw invalidInput([{ path: '/picture', code: 'gone', message: 'There is no such picture.' }]);
+    await changeSiteRow(tx, site.id, {
       ...site,
       label: label?.trim() || site.label,
       locale: locale ?? site.locale,
       timeZone: timeZone ?? site.timeZone,
-    }),
-  );
+      picture: picture === undefined ? site.picture : picture,
+    });
+  });
   return answer(installation, need(installation, id));
 }
 

@@ -45,7 +45,15 @@ async function begin(database: Database, now: number): Promise<void> {
     await putModelInForce(tx, 1, model, now, null);
     await makeSite(
       tx,
-      { uuid: newId(), key: 'main', label: 'A new site', base: '', locale: 'en', timeZone: 'Europe/London' },
+      {
+        uuid: newId(),
+        key: 'main',
+        label: 'A new site',
+        base: '',
+        locale: 'en',
+        timeZone: 'Europe/London',
+        picture: null,
+      },
       now,
     );
   });

@@ -22,7 +22,7 @@ export interface AroundSite {
 /** How a site is drawn in a language, whatever page is. */
 export function siteDrawn(
   { model, ...installation }: Installation,
-  { key, label, base }: SiteRow,
+  { key, label, base, picture }: SiteRow,
   language: string | undefined,
 ): VisitorPage['site'] {
   return {
@@ -30,6 +30,7 @@ export function siteDrawn(
     label: sayingIn(model.document, language)(label),
     home: visitorAddress({ model, ...installation }, language, base || '/'),
     style: styleOfSite(model.document, key),
+    ...(picture === null ? {} : { picture }),
   };
 }
 

@@ -1,4 +1,4 @@
-import { counted, integer, table, text } from './table';
+import { counted, integer, orNull, table, text } from './table';
 
 /** Sites: each a tree of pages with addresses, a leading language and a clock of its own. */
 export const sites = table('sites', {
@@ -9,5 +9,6 @@ export const sites = table('sites', {
   base: text,
   locale: text,
   timeZone: text,
+  picture: orNull(text),
   madeAt: integer,
 });

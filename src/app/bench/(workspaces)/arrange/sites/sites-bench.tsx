@@ -15,6 +15,7 @@ import { LanguageBox, ZoneBox } from '../../../../../ui/place-boxes';
 import { useModel } from '../../../../../ui/model-in-force';
 import { SiteTree } from '../tree/site-tree';
 import { useTreeSeen } from '../tree/use-tree-seen';
+import { SitePicture } from './site-picture';
 import styles from './sites.module.css';
 import { Link } from '../../../../../ui/link';
 
@@ -72,6 +73,13 @@ function SiteRow({
           onChange={(timeZone) => setPlace({ ...place, timeZone })}
           readOnly={!mayChange}
           help="Its days turn by this clock."
+        />
+        <SitePicture
+          site={site}
+          mayChange={mayChange}
+          onChange={(picture, done) =>
+            void act(() => ask('changeSite', { path, body: { picture } }), done).then(setProblem)
+          }
         />
       </div>
       <div className={look.acts}>
