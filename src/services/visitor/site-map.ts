@@ -209,6 +209,7 @@ export async function siteMap(
   const mapped = await mappedIn(installation, part);
   if (!mapped) return undefined;
   const items = mapped.flatMap((each) => itemsOf(installation, each));
+  if (items.length === 0) return NOTHING_LISTED;
   const stream = new SitemapStream({
     hostname,
     xmlns: { news: false, video: false, xhtml: true, image: true },
@@ -216,6 +217,9 @@ export async function siteMap(
   return xmlOf(Readable.from(items).pipe(stream));
 }
 
-/** A stream's XML; one of nothing has at least its frame. */
+/** A part in which nothing is seen any more: the package makes no frame around nothing. */
+const NOTHING_LISTED =
+  '<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9"></urlset>';
+
 const xmlOf = async (stream: SitemapStream | SitemapIndexStream): Promise<string> =>
   (await streamToPromise(stream)).toString();

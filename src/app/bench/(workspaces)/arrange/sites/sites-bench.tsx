@@ -42,20 +42,29 @@ function SiteRow({
   const path = { id: site.id };
   return (
     <li className={styles.row}>
-      <TextBox
-        id={`site-${site.id}`}
-        label="Name"
-        value={label}
-        onChange={setLabel}
-        faults={label.trim() ? [] : ['A site needs a name.']}
-        slotProps={{ input: { maxLength: 80, readOnly: !mayChange } }}
-        help={
-          <>
-            Begins at <Mono>{site.address}</Mono>, {pages === 1 ? '1 page' : `${pages} pages`}. Its key is{' '}
-            {site.key} and stays so.
-          </>
-        }
-      />
+      <div className={styles.place}>
+        <TextBox
+          id={`site-${site.id}`}
+          label="Name"
+          value={label}
+          onChange={setLabel}
+          faults={label.trim() ? [] : ['A site needs a name.']}
+          slotProps={{ input: { maxLength: 80, readOnly: !mayChange } }}
+          help={
+            <>
+              Begins at <Mono>{site.address}</Mono>, {pages === 1 ? '1 page' : `${pages} pages`}. Its key is{' '}
+              {site.key} and stays so.
+            </>
+          }
+        />
+        <SitePicture
+          site={site}
+          mayChange={mayChange}
+          onChange={(picture, done) =>
+            void act(() => ask('changeSite', { path, body: { picture } }), done).then(setProblem)
+          }
+        />
+      </div>
       <div className={styles.place}>
         <LanguageBox
           id={`language-${site.id}`}
@@ -73,13 +82,6 @@ function SiteRow({
           onChange={(timeZone) => setPlace({ ...place, timeZone })}
           readOnly={!mayChange}
           help="Its days turn by this clock."
-        />
-        <SitePicture
-          site={site}
-          mayChange={mayChange}
-          onChange={(picture, done) =>
-            void act(() => ask('changeSite', { path, body: { picture } }), done).then(setProblem)
-          }
         />
       </div>
       <div className={look.acts}>
