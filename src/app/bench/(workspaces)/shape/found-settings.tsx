@@ -20,10 +20,13 @@ export function FoundSettings({
   fields: readonly Field[];
   mayChange: boolean;
   onChange: (type: ContentType | PageType) => void;
-}): ReactElement {
+}): ReactElement | null {
   const { document, change } = useWorkingModel();
   const { found: mapping = {}, ...rest } = type;
-  const without = typesFound(document).filter((each) => !saysHowFound(document, each));
+  const every = typesFound(document);
+  const without = every.filter((each) => !saysHowFound(document, each));
+  // What stands on no page of its own is found by nobody.
+  if (!type.found && !every.some(({ id }) => id === type.id)) return null;
   const put = (next: FoundMapping) =>
     onChange(Object.keys(next).length === 0 ? rest : { ...rest, found: next });
   return (
@@ -36,7 +39,7 @@ export function FoundSettings({
       >
         {mayChange && without.length > 0 && (
           <div className={styles.answers}>
-            {!saysHowFound(document, type) && (
+            {without.some(({ id }) => id === type.id) && (
               <Button size="small" onClick={() => change((model) => letFoundBeSaid(model, [type.id]))}>
                 Let it be said in its form
               </Button>

@@ -5,8 +5,8 @@ import type { RedirectsImported, RedirectOutcome } from '../../../../../../contr
 import type { ListedRedirect } from '../../../../../../core/formats/redirect-list';
 import { Frame } from '../../../../../../ui/frame';
 import look from '../../../../../../ui/look/look.module.css';
-import table from '../../../../../../ui/look/plain-table.module.css';
 import { Mono } from '../../../../../../ui/marks';
+import { PlainRows } from '../../../../../../ui/plain-table';
 import styles from './by-hand.module.css';
 
 /** A file of addresses that was tried, with what each of them would do. */
@@ -61,35 +61,26 @@ export function BroughtIn({
           <Button onClick={onLeave}>Leave it</Button>
         </div>
       </div>
-      <div className={table.wrap} tabIndex={0} role="region" aria-label="What each row would do, to scroll">
-        <table className={table.table}>
-          <thead>
-            <tr>
-              <th scope="col">Row</th>
-              <th scope="col">Old address</th>
-              <th scope="col">Leads to</th>
-              <th scope="col">What it would do</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.slice(0, SHOWN).map(({ row, from, does, why }) => (
-              <tr key={row}>
-                <td className={styles.numbers}>{row}</td>
-                <td>
-                  <Mono>{from || '–'}</Mono>
-                </td>
-                <td>
-                  <Mono>{trial.rows[row - 1]?.to ?? '–'}</Mono>
-                </td>
-                <td>
-                  {words[does]}
-                  {why && <small data-due>{why}</small>}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainRows
+        label="What each row would do"
+        columns={['Row', 'Old address', 'Leads to', 'What it would do']}
+      >
+        {rows.slice(0, SHOWN).map(({ row, from, does, why }) => (
+          <tr key={row}>
+            <td className={styles.numbers}>{row}</td>
+            <td>
+              <Mono>{from || '–'}</Mono>
+            </td>
+            <td>
+              <Mono>{trial.rows[row - 1]?.to ?? '–'}</Mono>
+            </td>
+            <td>
+              {words[does]}
+              {why && <small data-due>{why}</small>}
+            </td>
+          </tr>
+        ))}
+      </PlainRows>
       {rows.length > SHOWN && <p className={look.pencil}>and {rows.length - SHOWN} more</p>}
     </Frame>
   );
