@@ -27,7 +27,7 @@ import {
   pageHeaders,
   sharedInstallation,
 } from './services/runtime';
-import { askedAddress, toldOfSecurity } from './services/visitor';
+import { askedAddress, frameSources, toldOfSecurity } from './services/visitor';
 
 /** How often (ms) visits are written down. */
 const KEEP_VISITS = 10_000;
@@ -40,8 +40,11 @@ const KEEP_ALIVE = 75_000;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
-/** Visitors' pages run nothing but the one script of slides, told by the host that was asked for. */
-const visitorPolicy = (host: string | undefined) =>
+/**
+ * Visitors' pages run nothing but their one script, told by the host that was asked for, and show frames of the providers that
+ * are kept alone.
+ */
+const visitorPolicy = (installation: Installation, host: string | undefined) =>
   [
     "default-src 'none'",
     `script-src ${host && /^[\w.:[\]-]+$/.test(host) ? `${host}/site.js` : "'none'"}`,
@@ -51,6 +54,7 @@ const visitorPolicy = (host: string | undefined) =>
     "font-src 'self'",
     "connect-src 'self'",
     "manifest-src 'self'",
+    `frame-src ${frameSources(installation)}`,
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'self'",
@@ -90,7 +94,7 @@ function fromMemory(installation: Installation, request: IncomingMessage, respon
   if (request.method === 'GET') countVisit(installation, page.of);
   const headers: Record<string, string | number> = {
     ...securityHeaders,
-    'Content-Security-Policy': visitorPolicy(request.headers.host),
+    'Content-Security-Policy': visitorPolicy(installation, request.headers.host),
     ...pageHeaders(page, installation.settings, installation.now()),
   };
   const had = matchingEtag(request.headers['if-none-match'], etagsOf(page));
@@ -185,14 +189,14 @@ function packsItself({ headers }: IncomingMessage, response: ServerResponse): vo
 
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
 function prepare(
-  { settings }: Installation,
+  installation: Installation,
   request: IncomingMessage,
   response: ServerResponse,
   path: string,
 ): void {
   for (const [name, value] of Object.entries(securityHeaders)) response.setHeader(name, value);
   // Only this server says where a call came from and what may run.
-  const { address, secure, host } = callerOf(request, settings.proxies);
+  const { address, secure, host } = callerOf(request, installation.settings.proxies);
   request.headers['x-clear-frame-address'] = address;
   request.headers['x-clear-frame-secure'] = secure ? 'yes' : 'no';
   request.headers['x-clear-frame-host'] = host ?? '';
@@ -206,7 +210,8 @@ function prepare(
     request.headers['x-nonce'] = nonce;
     request.headers['content-security-policy'] = benchPolicy(nonce);
     response.setHeader('Content-Security-Policy', benchPolicy(nonce));
-  } else if (!path.startsWith('/_next/')) response.setHeader('Content-Security-Policy', visitorPolicy(host));
+  } else if (!path.startsWith('/_next/'))
+    response.setHeader('Content-Security-Policy', visitorPolicy(installation, host));
 }
 
 async function start(): Promise<void> {

@@ -138,6 +138,32 @@ test('A gallery opens a picture and closes it by keyboard, without script', asyn
   await leafing.context().close();
 });
 
+test('Something from elsewhere is fetched when a visitor asks for it, and not before', async ({
+  page,
+  browser,
+}) => {
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  const elsewhere = () => asked.filter((url) => /fenmaps|stand-ins/.test(url));
+  await page.goto(`${running.address}/visit/getting-here`, { waitUntil: 'networkidle' });
+  await expect(page.getByText('This comes from Fen Maps.')).toBeVisible();
+  expect(elsewhere()).toEqual([]);
+  await page.getByRole('button', { name: 'Show it here' }).press('Enter');
+  const frame = page.frameLocator('iframe[title="The way along the dyke"]');
+  await expect(frame.getByRole('img', { name: 'Stand-in for a map' })).toBeVisible();
+  expect(elsewhere()).toHaveLength(1);
+
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const plain = await context.newPage();
+  await plain.goto(`${running.address}/fr/visit/getting-here`);
+  await expect(plain.getByRole('button', { name: 'Le montrer ici' })).toBeHidden();
+  await expect(plain.getByRole('link', { name: 'Ouvrir chez Fen Maps' })).toHaveAttribute(
+    'href',
+    'https://fenmaps.example/sallow-halt-to-the-gate',
+  );
+  await context.close();
+});
+
 test('Every arrangement fits a telephone', async ({ browser }) => {
   const { page: architect } = await signedIn(browser, running.address, 'architect');
   const context = await browser.newContext({ viewport: { width: 390, height: 800 } });

@@ -3,6 +3,7 @@ import { placedSharedKey } from '../core/model/shared-type';
 import type { HouseStyle } from '../core/model/document';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
 import { Contact } from './contact';
+import { Elsewhere } from './elsewhere';
 import { Face, isPanorama, type Level } from './face';
 import { Listing } from './listing';
 import { NavigationList } from './navigation';
@@ -143,6 +144,7 @@ export const Block = memo(function Block({
             {(Object.keys(face).length > 0 || placed.size > 0) && (
               <Face face={face} level={level} rows={rows} slot={slot} traced={traced} wide={own} />
             )}
+            {block.elsewhere && <Elsewhere elsewhere={block.elsewhere} locale={around.locale} />}
             {listing && (
               <Listing
                 listing={face.heading ? { ...listing, heading: '' } : listing}

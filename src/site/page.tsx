@@ -16,7 +16,9 @@ const addsByScript = ({ listing, slots }: Pick<VisitorPage, 'slots'> & { listing
   listing?.arrangement === 'slideshow' ||
   listing?.arrangement === 'gallery' ||
   Object.values(slots).some((blocks) =>
-    blocks.some((block) => block.behaves === 'slideshow' || addsByScript(block)),
+    blocks.some(
+      (block) => block.behaves === 'slideshow' || block.elsewhere !== undefined || addsByScript(block),
+    ),
   );
 
 /** A whole visitor's page. Drawn once on the server to plain HTML; no hooks, no context, no client script. */

@@ -20,6 +20,15 @@ export interface SiteSayings {
   byMail: string;
   print: string;
   share: string;
+  /** What stands in the place of something that stands elsewhere. */
+  elsewhere: {
+    /** From whom it comes, and what showing it tells them. */
+    from: (whom: string) => string;
+    /** Where nobody is kept for it: only the way there. */
+    away: string;
+    show: string;
+    open: (whom: string) => string;
+  };
 }
 
 const english: SiteSayings = {
@@ -67,6 +76,12 @@ const english: SiteSayings = {
   byMail: 'Send by mail',
   print: 'Print',
   share: 'Share',
+  elsewhere: {
+    from: (whom) => `This comes from ${whom}. Once it is shown here, they learn that you look at it.`,
+    away: 'This stands on another site.',
+    show: 'Show it here',
+    open: (whom) => `Open it at ${whom}`,
+  },
 };
 
 const byLanguage: Record<string, SiteSayings> = {
@@ -119,6 +134,12 @@ const byLanguage: Record<string, SiteSayings> = {
     byMail: 'Envoyer par courriel',
     print: 'Imprimer',
     share: 'Partager',
+    elsewhere: {
+      from: (whom) => `Ceci vient de ${whom}. Une fois montré ici, ils apprennent que vous le regardez.`,
+      away: 'Ceci se trouve sur un autre site.',
+      show: 'Le montrer ici',
+      open: (whom) => `Ouvrir chez ${whom}`,
+    },
   },
   de: {
     says: {
@@ -161,6 +182,12 @@ const byLanguage: Record<string, SiteSayings> = {
     byMail: 'Per Mail senden',
     print: 'Drucken',
     share: 'Teilen',
+    elsewhere: {
+      from: (whom) => `Dies kommt von ${whom}. Wird es hier gezeigt, erfährt man dort, dass Sie es ansehen.`,
+      away: 'Dies steht auf einer anderen Seite.',
+      show: 'Hier zeigen',
+      open: (whom) => `Bei ${whom} öffnen`,
+    },
   },
 };
 

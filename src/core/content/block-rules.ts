@@ -1,10 +1,11 @@
 import { pointer, type Fault } from '../faults';
 import type { Id } from '../ids';
 import { allowedIn } from '../model/check';
-import type { CompiledModel } from '../model/compile';
-import type { Slot } from '../model/document';
-import type { Surroundings } from '../model/kinds';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { BlockType, Slot } from '../model/document';
+import { addressOfLink, kindFor, type Link, type Surroundings } from '../model/kinds';
 import { isPlacedShared } from '../model/shared-type';
+import { providerOf } from '../site/providers';
 import { presetOf, type Block, type SlotContents } from './blocks';
 import { questionFaults } from './contact-questions';
 import { whyNotThere } from './known';
@@ -96,6 +97,7 @@ export function blockRuleFaults(
       code: 'required',
       message: `Choose the listing that this ${type.definition.label} shows.`,
     });
+  if (type.definition.behaves === 'elsewhere') faults.push(...providerFaults(model, type, block, place));
   if (type.definition.behaves === 'contact')
     faults.push(...questionFaults(block.questions ?? [], pointer(place, 'questions')));
   const preset = presetOf(slot, block);
@@ -117,6 +119,37 @@ export function blockRuleFaults(
     ...localizedFaults(type.fields, block, here, place),
     ...slotRuleFaults(model, type.definition.slots, block.slots ?? {}, here, pointer(place, 'slots')),
   ];
+}
+
+/** An address from elsewhere that belongs to none of the providers that are kept: nothing of it would be shown. */
+function providerFaults(
+  { document: { providers } }: CompiledModel,
+  type: CompiledType<BlockType>,
+  { values }: Block,
+  place: string,
+): Fault[] {
+  const feeding = new Set(
+    (type.definition.face.mapping.link ?? []).flat().flatMap((step) => ('field' in step ? [step.field] : [])),
+  );
+  return type.fields.flatMap((field) => {
+    const value = feeding.has(field.id) ? values[field.id] : undefined;
+    const kind = kindFor(field);
+    const address =
+      value === undefined
+        ? undefined
+        : kind.shows === 'link'
+          ? addressOfLink(value as Link, { locale: '' })
+          : kind.address(value);
+    return address === undefined || providerOf(providers, address)
+      ? []
+      : [
+          {
+            path: pointer(place, 'values', field.key),
+            code: 'provider',
+            message: `Nothing may be shown from there. Kept are: ${(providers ?? []).map(({ begins }) => begins).join(', ') || 'none yet'}.`,
+          },
+        ];
+  });
 }
 
 /**

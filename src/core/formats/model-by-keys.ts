@@ -401,6 +401,14 @@ class ByKeys {
       blockTypes: all('blockTypes', (shape) => this.blockType(shape)),
       placements: this.placements(),
       ...(this.model.settings === undefined ? {} : { settings: this.model.settings }),
+      ...(this.model.providers === undefined
+        ? {}
+        : {
+            providers: Object.entries(asObject(this.model.providers)).map(([key, each]) => ({
+              key,
+              ...asObject(each),
+            })),
+          }),
       ...(this.model.navigation === undefined ? {} : { navigation: this.model.navigation }),
     };
   }
@@ -434,6 +442,7 @@ export function modelFromKeys(written: JsonObject): JsonObject {
     'locales',
     'houseStyle',
     'siteStyles',
+    'providers',
     'placements',
     'settings',
     'navigation',

@@ -28,6 +28,7 @@ import { foundParts, MOST_FOUND_FIELDS } from '../model/found';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
 import { vocabularyTypes } from '../model/vocabulary';
+import { providerBounds } from '../site/providers';
 import { navigationBounds, navigationOrders } from '../site/navigation';
 
 const ref = (name: string): JsonObject => ({ $ref: `#/$defs/${name}` });
@@ -217,6 +218,14 @@ export const modelSchema: JsonObject = {
         additionalProperties: houseStyle,
       },
       settings: layer,
+      providers: listOf(
+        closed(['key', 'label', 'begins'], {
+          key,
+          label,
+          begins: { type: 'string', maxLength: providerBounds.begins },
+        }),
+        providerBounds.all,
+      ),
       navigation: closed([], { head: navigationShape, foot: navigationShape }),
       schemes: listOf(
         closed([...namedKeys, 'sort'], { ...named, sort: { enum: ['categories', 'tags'] } }),

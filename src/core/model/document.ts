@@ -4,6 +4,7 @@ import type { Condition } from '../mapping/rule/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
 import type { CollectionArrangement } from '../site/collection';
 import type { SiteNavigation } from '../site/navigation';
+import type { Provider } from '../site/providers';
 import type { FoundMapping } from './found';
 import type { HouseStyle } from './fresh/house-style';
 import { freshHouseStyle } from './fresh/house-style';
@@ -207,7 +208,15 @@ export interface PageType extends Shaped {
 }
 
 /** What a block does besides showing its fields; everything else is a face. */
-export const behaviours = ['listing', 'slideshow', 'trail', 'contact', 'navigation', 'teaser'] as const;
+export const behaviours = [
+  'listing',
+  'slideshow',
+  'trail',
+  'contact',
+  'navigation',
+  'teaser',
+  'elsewhere',
+] as const;
 export type Behaviour = (typeof behaviours)[number];
 
 export interface BlockType extends Shaped {
@@ -260,6 +269,8 @@ export interface ModelDocument {
   settings?: SettingsLayer;
   /** The navigations around every page; where nothing is said, its head shows the pages below the top. */
   navigation?: SiteNavigation;
+  /** From where blocks may show something that stands elsewhere. */
+  providers?: Provider[];
 }
 
 /** What can be opened in Shape as a sheet of fields, by the list of the document it stands in. */

@@ -13,6 +13,7 @@ import { mapToFace } from '../mapping/map';
 import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, Slot } from '../model/document';
 import { sampleValues } from '../model/fresh/sample-values';
+import { elsewhereIn } from './providers';
 import { parseTeaser, teaserFace, type TeaserRule } from './teaser';
 import type { DrawnBlock, DrawnSlots } from './visitor-page';
 
@@ -111,11 +112,13 @@ function drawnFace(
   slots: DrawnSlots,
 ): DrawnBlock {
   const { face, behaves, key } = type.definition;
+  const own = teaserFace(mapToFace(face.mapping, type, block, drawing), block.teaser);
+  const shown = behaves === 'elsewhere' ? elsewhereIn(own, drawing.model.document.providers) : { face: own };
   const variant = drawing.model.document.houseStyle.variants.find((one) => one.key === block.variant);
   return {
     id: block.id,
     type: key,
-    face: teaserFace(mapToFace(face.mapping, type, block, drawing), block.teaser),
+    ...shown,
     slots,
     ...(behaves ? { behaves } : {}),
     ...(face.rows ? { rows: rowsWith(face.rows, block.widths) } : {}),

@@ -26,7 +26,8 @@ test('cut words never stand wider than they may, end at a word, and take no more
 
 const good: ToJudge = {
   title: 'Bell heron – Quillwater Reserve',
-  words: 'Rings at dusk over the reeds, from the first mild evening of the year until the boards are drawn. '.trim(),
+  words:
+    'Rings at dusk over the reeds, from the first mild evening of the year until the boards are drawn. '.trim(),
   card: { title: 'Bell heron', words: 'Rings at dusk.', picture: { alt: 'A heron', width: 1200 } },
   address: '/species/bell-heron',
   isElsewhere: false,

@@ -11,6 +11,7 @@ import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
 import type { ContactState } from './contact';
 import type { NavigationItem } from './navigation';
+import type { FromElsewhere } from './providers';
 
 /** A field by which visitors filter: its values, each with how many entries it leaves and where choosing it leads. */
 export interface DrawnFacet {
@@ -78,6 +79,8 @@ export interface DrawnBlock {
   token?: string;
   /** What a contact form asks besides what every one does. */
   questions?: AskedQuestion[];
+  /** What it shows that stands elsewhere. */
+  elsewhere?: FromElsewhere;
   /** What a navigation shows. */
   navigation?: NavigationItem[];
   slots: DrawnSlots;

@@ -16,6 +16,7 @@ import type { Installation } from '../runtime/installation';
 import { drawListing, type RenderContext } from './listings';
 import type { Navigator } from './navigation';
 import { formToken } from './form-token';
+import { elsewhereOn } from './elsewhere';
 import { withTeasedPage } from './teased-page';
 
 /** What stands in a page's slots, and of those that another page fills, by their ids: which. */
@@ -99,10 +100,12 @@ export class BlockDrawer {
     const variant = this.installation.model.document.houseStyle.variants.find(
       (each) => each.key === block.variant,
     );
+    const own = await this.face(type, block);
+    const shown = behaves === 'elsewhere' ? elsewhereOn(this.installation, own) : { face: own };
     return {
       id: block.id,
       type: key,
-      face: await this.face(type, block),
+      ...shown,
       slots: await this.slots(block.slots ?? {}),
       ...(behaves ? { behaves } : {}),
       ...(face.rows ? { rows: rowsWith(face.rows, block.widths) } : {}),

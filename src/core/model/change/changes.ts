@@ -351,6 +351,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
       ['words', 'set of words in other languages'],
       ['settings', 'set of settings'],
       ['navigation', 'navigation'],
+      ['providers', 'list of providers'],
     ] as const
   )
     .filter(([part]) => !sameJson(asJson(before[part]), asJson(after[part])))

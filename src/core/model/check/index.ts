@@ -10,6 +10,7 @@ import { checkContextOf, fieldFaults, sameKeys, setCircles, type CheckContext } 
 import { faceFaults, mappingFaults } from './faces';
 import { error, warning, type ModelFault } from './fault';
 import { pageFaults } from './pages';
+import { providersFaults } from './providers';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
 import { styleFaults } from './style';
@@ -175,6 +176,16 @@ function typeFaults(
           ),
         ]
       : []),
+    ...('behaves' in type && type.behaves === 'elsewhere' && !type.face.mapping.link?.length
+      ? [
+          error(
+            `${path}/face/mapping/link`,
+            'nothing-elsewhere',
+            `${type.label} shows nothing: feed its link with an address.`,
+            { about: type.id },
+          ),
+        ]
+      : []),
     ...(used ? unshownFaults(type, fields, path, used) : []),
   ];
 }
@@ -330,6 +341,7 @@ export function checkModel(
     ...homeFaults(model),
     ...placementFaults(model),
     ...styleFaults(model.houseStyle, '/houseStyle'),
+    ...providersFaults(model.providers),
     ...Object.entries(model.siteStyles ?? {}).flatMap(([site, style]) =>
       styleFaults(style, pointer('/siteStyles', site)),
     ),

@@ -381,6 +381,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
                     contact: 'Takes messages from visitors',
                     navigation: 'Leads to other pages of the tree',
                     teaser: 'Shows something in small, with as much as an editor chooses',
+                    elsewhere: 'Shows something from elsewhere, once a visitor agrees',
                   }[each],
                 ] as const,
             )}

@@ -7,6 +7,7 @@ import { SettingsSheet } from '../settings-sheet';
 import { ShapeOutline } from '../shape-outline';
 import { SiteLanguages } from '../site-languages';
 import { SiteNavigation } from '../site-navigation';
+import { SiteProviders } from '../site-providers';
 import { useWorkingModel } from '../working-model';
 
 /** The settings of the whole site, from which types, listings and pages take theirs. */
@@ -34,6 +35,9 @@ export default function SettingsPage(): ReactElement {
       </Frame>
       <Frame label="Navigation">
         <SiteNavigation />
+      </Frame>
+      <Frame label="From elsewhere">
+        <SiteProviders />
       </Frame>
       <Frame label="Languages">
         <SiteLanguages />
