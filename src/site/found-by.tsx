@@ -10,7 +10,7 @@ import { foundWords, structured } from './found-words';
  */
 export function FoundBy({ page }: { page: VisitorPage }): ReactElement {
   const { result, isHidden } = foundWords(page);
-  const isPassing = page.filtered === true || page.contact !== undefined;
+  const isPassing = page.filtered === true || page.contact !== undefined || page.commented !== undefined;
   return (
     <>
       {result.words && <meta name="description" content={result.words} />}

@@ -3,6 +3,7 @@ import type { PartKey } from '../core/mapping/parts';
 import type { FaceCell, FaceRow } from '../core/model/document';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { Slot, type BlockContext } from './block';
+import { Comments } from './comments';
 import { Face, FacePart, isPanorama } from './face';
 import { Listing } from './listing';
 import { sayingsFor } from './sayings';
@@ -272,6 +273,7 @@ export function PageMain({ page, around }: Main): ReactElement {
           <PageActs page={page} />
         </div>
       )}
+      <Comments page={page} />
       {page.neighbours && (
         <nav className="neighbours" aria-label={words.neighbours}>
           <div className="wide">

@@ -1,3 +1,4 @@
+import type { CommentFault, CommentField, CommentOutcome } from '../core/site/comments';
 import type { Saying, VisitorPage } from '../core/site/visitor-page';
 
 /** What the site says where it shows none of its own pages, and around a search. */
@@ -28,6 +29,25 @@ export interface SiteSayings {
     away: string;
     show: string;
     open: (whom: string) => string;
+  };
+  /** What visitors say on a page. */
+  comments: {
+    heading: (n: number) => string;
+    fields: Record<CommentField, string>;
+    /** With the most characters that the field may have. */
+    faults: Record<CommentFault, (most: number) => string>;
+    became: Record<CommentOutcome, string>;
+    toMend: string;
+    /** What becomes of what is said here. */
+    isHeld: string;
+    isShown: string;
+    say: string;
+    answer: string;
+    answerTo: (name: string) => string;
+    /** Beside the name of somebody who works here. */
+    own: string;
+    closed: string;
+    leaveEmpty: string;
   };
 }
 
@@ -81,6 +101,30 @@ const english: SiteSayings = {
     away: 'This stands on another site.',
     show: 'Show it here',
     open: (whom) => `Open it at ${whom}`,
+  },
+  comments: {
+    heading: (n) => (n === 0 ? 'Say something' : n === 1 ? 'One comment' : `${n} comments`),
+    fields: { name: 'Your name', words: 'What you say' },
+    faults: {
+      missing: () => 'There is nothing here yet.',
+      long: (most) => `At most ${most} characters.`,
+    },
+    became: {
+      held: 'Thank you. It is shown once somebody has looked at it.',
+      shown: 'Thank you. It stands here now.',
+      'too many': 'Much was said from where you are. Please try again in a quarter of an hour.',
+      'too fast': 'That was very quick. Please look at it once more, and send it again.',
+      closed: 'Nothing more can be said here by now.',
+    },
+    toMend: 'Nothing is sent yet: something is still to mend.',
+    isHeld: 'Plain words. It is shown once somebody has looked at it.',
+    isShown: 'Plain words. It is shown at once.',
+    say: 'Say it',
+    answer: 'Answer',
+    answerTo: (name) => `Answer ${name}`,
+    own: 'of this site',
+    closed: 'Nothing more can be said here.',
+    leaveEmpty: 'Leave this empty',
   },
 };
 
@@ -140,6 +184,30 @@ const byLanguage: Record<string, SiteSayings> = {
       show: 'Le montrer ici',
       open: (whom) => `Ouvrir chez ${whom}`,
     },
+    comments: {
+      heading: (n) => (n === 0 ? 'Dites quelque chose' : n === 1 ? 'Un commentaire' : `${n} commentaires`),
+      fields: { name: 'Votre nom', words: 'Ce que vous dites' },
+      faults: {
+        missing: () => 'Il n’y a encore rien ici.',
+        long: (most) => `Au plus ${most} caractères.`,
+      },
+      became: {
+        held: 'Merci. Ce sera montré dès que quelqu’un l’aura lu.',
+        shown: 'Merci. C’est montré ici.',
+        'too many': 'Beaucoup a été dit de chez vous. Réessayez dans un quart d’heure.',
+        'too fast': 'C’était très rapide. Relisez-le, et envoyez-le encore une fois.',
+        closed: 'On ne peut plus rien dire ici.',
+      },
+      toMend: 'Rien n’est encore envoyé : il reste à corriger.',
+      isHeld: 'En mots simples. Ce sera montré dès que quelqu’un l’aura lu.',
+      isShown: 'En mots simples. C’est montré tout de suite.',
+      say: 'Dire',
+      answer: 'Répondre',
+      answerTo: (name) => `Répondre à ${name}`,
+      own: 'de ce site',
+      closed: 'On ne peut plus rien dire ici.',
+      leaveEmpty: 'Laissez ceci vide',
+    },
   },
   de: {
     says: {
@@ -187,6 +255,30 @@ const byLanguage: Record<string, SiteSayings> = {
       away: 'Dies steht auf einer anderen Seite.',
       show: 'Hier zeigen',
       open: (whom) => `Bei ${whom} öffnen`,
+    },
+    comments: {
+      heading: (n) => (n === 0 ? 'Sagen Sie etwas' : n === 1 ? 'Ein Kommentar' : `${n} Kommentare`),
+      fields: { name: 'Ihr Name', words: 'Was Sie sagen' },
+      faults: {
+        missing: () => 'Hier steht noch nichts.',
+        long: (most) => `Höchstens ${most} Zeichen.`,
+      },
+      became: {
+        held: 'Danke. Es wird gezeigt, sobald jemand es angesehen hat.',
+        shown: 'Danke. Es steht jetzt hier.',
+        'too many': 'Von Ihnen kam viel. Bitte versuchen Sie es in einer Viertelstunde noch einmal.',
+        'too fast': 'Das ging sehr schnell. Bitte sehen Sie es noch einmal an und schicken Sie es erneut.',
+        closed: 'Hier kann nichts mehr gesagt werden.',
+      },
+      toMend: 'Noch ist nichts abgeschickt: etwas ist noch zu richten.',
+      isHeld: 'In einfachen Worten. Es wird gezeigt, sobald jemand es angesehen hat.',
+      isShown: 'In einfachen Worten. Es wird sofort gezeigt.',
+      say: 'Sagen',
+      answer: 'Antworten',
+      answerTo: (name) => `${name} antworten`,
+      own: 'von dieser Seite',
+      closed: 'Hier kann nichts mehr gesagt werden.',
+      leaveEmpty: 'Lassen Sie dies leer',
     },
   },
 };

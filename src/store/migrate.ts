@@ -36,6 +36,7 @@ import { links } from './migrations/sessions-004-links';
 import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
 import { redirects } from './migrations/029-redirects';
+import { comments } from './migrations/031-comments';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
@@ -78,6 +79,7 @@ export const contentMigrations: readonly Migration[] = [
   liveWords,
   redirects,
   sitePicture,
+  comments,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

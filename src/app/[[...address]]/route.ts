@@ -17,11 +17,12 @@ import {
   sharedInstallation,
 } from '../../services/runtime';
 import { splitFeed, type FeedKind } from '../../core/site/address';
-import { nothingWritten, type ContactState } from '../../core/site/contact';
+import { nothingWritten } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
-import { holdsToken, missingPage, takeMessage, visit, type Visit } from '../../services/visitor';
+import { holdsToken, missingPage, takeComment, takeMessage, visit, type Visit } from '../../services/visitor';
 import { renderPage } from '../../site/render';
+import { parseCommentForm } from '../comment-form';
 import { parseContactForm } from '../contact-form';
 import { followed } from '../followed';
 import { readForm } from '../read-form';
@@ -126,10 +127,10 @@ function without(
 const answering = async (
   installation: Installation,
   page: VisitorPage,
-  contact: ContactState,
+  written: Pick<VisitorPage, 'contact' | 'commented'>,
   status = 200,
 ): Promise<Response> =>
-  new Response(await drawn(installation, { ...page, contact }), { status, headers: NO_STORE });
+  new Response(await drawn(installation, { ...page, ...written }), { status, headers: NO_STORE });
 
 /**
  * A visitor's page that is not ready in memory: gathered, drawn and kept. The server in front answers the next visitor
@@ -145,13 +146,32 @@ export const GET = (request: Request): Promise<Response> =>
     }
   });
 
+/** What somebody wrote who was led back to the page, as its address tells it; nothing for everybody else. */
+function justWritten(asked: URLSearchParams): Pick<VisitorPage, 'contact' | 'commented'> | undefined {
+  const [sent, said] = [asked.get('sent'), asked.get('said')];
+  if (said === 'held' || said === 'shown')
+    return { commented: { given: { name: '', words: '' }, faults: {}, became: said } };
+  return sent === null
+    ? undefined
+    : {
+        contact: {
+          block: sent,
+          sent: true,
+          given: nothingWritten,
+          answers: {},
+          faults: {},
+          answerFaults: {},
+        },
+      };
+}
+
 async function show(request: Request, context: RequestContext): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname, searchParams } = new URL(request.url);
   const feed = splitFeed(pathname);
   if (feed) return follow(installation, feed, searchParams, request);
-  const sent = searchParams.get('sent');
-  const { found, html, page } = await (sent === null
+  const just = justWritten(searchParams);
+  const { found, html, page } = await (just === undefined
     ? installation.rendered.once(`${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`, () =>
         drawAt(installation, pathname, searchParams),
       )
@@ -161,15 +181,7 @@ async function show(request: Request, context: RequestContext): Promise<Response
     if (found.found === 'nothing') countNowhere(installation, pathname);
     return without(installation, pathname, found);
   }
-  if (sent !== null)
-    return answering(installation, found.page, {
-      block: sent,
-      sent: true,
-      given: nothingWritten,
-      answers: {},
-      faults: {},
-      answerFaults: {},
-    });
+  if (just) return answering(installation, found.page, just);
   if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
     countVisit(installation, found.ids[0]);
   const cost = costHeader(context, installation.settings);
@@ -220,9 +232,28 @@ async function drawAt(
   };
 }
 
+/** What a visitor says on the page: kept, it leads back to it; not kept, the page comes back with every word. */
+async function takeSaid(
+  installation: Installation,
+  page: VisitorPage,
+  form: Readonly<Record<string, string>>,
+  address: string,
+): Promise<Response | undefined> {
+  const written = parseCommentForm(form);
+  const state = written && (await takeComment(installation, page, written, address));
+  if (!state) return undefined;
+  const { became } = state;
+  if (became === 'held' || became === 'shown')
+    return new Response(null, {
+      status: 303,
+      headers: { Location: `${encodeURI(page.address)}?said=${became}#comments` },
+    });
+  return answering(installation, page, { commented: state }, became === 'too many' ? 429 : 422);
+}
+
 /**
- * What a visitor wrote in a contact form of the page. Taken, it leads back to the page; not taken, the page
- * comes back with every word.
+ * What a visitor wrote in a form of the page: to the people behind it, or for all to read. Taken, it leads back to the
+ * page; not taken, the page comes back with every word.
  */
 export const POST = (request: Request): Promise<Response> => inRequest(() => take(request));
 
@@ -235,19 +266,19 @@ async function take(request: Request): Promise<Response> {
   if (found.found !== 'page') return without(installation, pathname, found);
   const form = await readForm(request, CONTACT_BYTES);
   if (form === 'too-large') return missing(installation, pathname, 'long form');
+  const address = request.headers.get('x-clear-frame-address') ?? '';
+  // What is said on a page carries a stamp in any case.
+  if (form.comments !== undefined)
+    return (
+      (await takeSaid(installation, found.page, form, address)) ??
+      missing(installation, pathname, 'changed form')
+    );
   if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form))
     return missing(installation, pathname, 'foreign form');
   const written = parseContactForm(form);
-  const state =
-    written &&
-    (await takeMessage(
-      installation,
-      found.page,
-      written,
-      request.headers.get('x-clear-frame-address') ?? '',
-    ));
+  const state = written && (await takeMessage(installation, found.page, written, address));
   if (!state) return missing(installation, pathname, 'changed form');
-  if (!state.sent) return answering(installation, found.page, state, state.tooMany ? 429 : 422);
+  if (!state.sent) return answering(installation, found.page, { contact: state }, state.tooMany ? 429 : 422);
   return new Response(null, {
     status: 303,
     headers: { Location: `${encodeURI(found.page.address)}?sent=${state.block}#b-${state.block}` },

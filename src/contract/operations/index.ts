@@ -4,6 +4,7 @@ import { acts } from './acts';
 import { begin } from './begin';
 import { bin } from './bin';
 import { categories } from './categories';
+import { comments } from './comments';
 import { draftLinks } from './draft-links';
 import { entries } from './entries';
 import { listings } from './listings';
@@ -36,6 +37,7 @@ export const families: readonly { name: string; about: string; holds: object }[]
   { name: 'long work', about: 'What goes on for a while', holds: longWork },
   { name: 'versions', about: 'Earlier versions of things', holds: versions },
   { name: 'bin', about: 'What was put into the bin', holds: bin },
+  { name: 'comments', about: 'What visitors say on pages and entries', holds: comments },
   { name: 'review', about: 'What waits for somebody else', holds: review },
   { name: 'draft links', about: 'Showing a draft to somebody who is not signed in', holds: draftLinks },
   { name: 'tables', about: 'What somebody’s tables look like', holds: tables },
@@ -56,6 +58,7 @@ export const operations = {
   ...longWork,
   ...versions,
   ...bin,
+  ...comments,
   ...review,
   ...draftLinks,
   ...tables,

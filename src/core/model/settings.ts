@@ -12,6 +12,9 @@ export const settingKeys = [
   'showNeighbours',
   'showRelated',
   'showActs',
+  'comments',
+  'commentDays',
+  'commentsShown',
   'feedGives',
   'firstState',
   'inNavigation',
@@ -41,6 +44,34 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
   showActs: { label: 'Print, mail and share are offered', choices: yesNo, standard: 'no' },
+  comments: {
+    label: 'Visitors may say something',
+    choices: [
+      { value: 'off', label: 'No' },
+      { value: 'read', label: 'Only read what was said' },
+      { value: 'open', label: 'Yes' },
+    ],
+    standard: 'off',
+  },
+  commentDays: {
+    label: 'They may, once it is published',
+    choices: [
+      { value: '0', label: 'Always' },
+      { value: '7', label: 'For 7 days' },
+      { value: '30', label: 'For 30 days' },
+      { value: '90', label: 'For 90 days' },
+      { value: '365', label: 'For 365 days' },
+    ],
+    standard: '0',
+  },
+  commentsShown: {
+    label: 'What they say is shown',
+    choices: [
+      { value: 'held', label: 'Once it was looked at' },
+      { value: 'once', label: 'At once' },
+    ],
+    standard: 'held',
+  },
   feedGives: {
     label: 'A feed of a list gives',
     choices: [

@@ -190,7 +190,7 @@ export async function gather(
   const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
   const { drawn, query } = await drawContents(installation, asked, around, drawing, navigator);
-  const own = await ownWords(installation, asked, around, drawing);
+  const { commentsUntil = FOREVER, ...own } = await ownWords(installation, asked, around, drawing);
   const { address, rules } = around;
   const tellsVisits =
     'visits' in own ||
@@ -200,6 +200,7 @@ export async function gather(
     inherited: around.inherited,
     freshUntil: Math.min(
       tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
+      commentsUntil,
       nextTurnIn(around.contents, installation.now()) ?? FOREVER,
     ),
     turnsDaily: rules.some(([, each]) => turnsWithTheDay(each.where)),

@@ -2,6 +2,7 @@
 
 export { siteDrawn } from './around-site';
 export { askedAddress } from './asked-address';
+export { takeComment } from './comments';
 export { takeMessage } from './contact';
 export { draftLinks, draftShown, endDraftLink, makeDraftLink } from './draft-links';
 export { frameSources } from './elsewhere';

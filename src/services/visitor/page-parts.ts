@@ -29,11 +29,12 @@ import { siteOf } from '../runtime/sites';
 import { pageVisits } from '../runtime/visits';
 import { siteDrawn } from './around-site';
 import { thingOf } from './thing';
+import { commentsOn, layersWith } from './comments';
 import { companyOf } from './company';
 import { standingIn } from './draw-blocks';
 import { ruleInForce } from './listings';
 import type { Navigator } from './navigation';
-import type { ResolvedAddress } from './resolve-address';
+import { saysHowOthersAre, type ResolvedAddress } from './resolve-address';
 import { layersOf } from './stands-in';
 import { languagesOf, waysOn } from './ways';
 
@@ -190,6 +191,10 @@ export async function ownWords(
   const home = entry && homes?.get(entry.id);
   const author = entry ? entry.publishedBy : (category?.words ?? page).publishedBy;
   const showsVisits = resolveSetting('showVisits', layers).value === 'yes';
+  const said =
+    category || saysHowOthersAre(installation, type) !== (entry !== undefined)
+      ? undefined
+      : await commentsOn(installation, entry?.id ?? page.uuid, layersWith(layers, entry?.type));
   const face = entry
     ? mapToFace(entry.type.definition.face.mapping, entry.type, entry.localized, drawing)
     : mapToFace(type.definition.face.mapping, type, body, drawing);
@@ -205,6 +210,8 @@ export async function ownWords(
     ...(entry ? thingOf(entry.type, entry.localized, drawing) : {}),
     ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
     ...(resolveSetting('showActs', layers).value === 'yes' ? { acts: true as const } : {}),
+    ...(said ? { comments: said.comments } : {}),
+    ...(said?.until === undefined ? {} : { commentsUntil: said.until }),
     ...(showsVisits
       ? { visits: await pageVisits(installation, entry?.id ?? category?.category.id ?? page.uuid) }
       : {}),

@@ -1,3 +1,4 @@
+import { saidOn } from '../../../../tests/said-on';
 import { importModel } from '../../../services/model';
 import Ajv2020 from 'ajv/dist/2020';
 import addFormats from 'ajv-formats';
@@ -56,6 +57,7 @@ beforeAll(async () => {
   const byHand = await made('/addresses/by-hand', { from: '/before', to: '/after' });
   Object.assign(asked, {
     redirect: `/addresses/by-hand/${byHand.id}`,
+    comment: `/comments/${await saidOn(small, entry.id)}`,
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',
     pagesBelow: `/pages/below?ids=${page.id}`,

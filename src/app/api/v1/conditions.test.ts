@@ -1,3 +1,4 @@
+import { saidOn } from '../../../../tests/said-on';
 import { callsTo, type Call, type Told } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
@@ -16,7 +17,9 @@ beforeAll(async () => {
   const scheme = small.installation.model.schemes[0]?.id ?? '';
   const blocks = [{ type: 'text', values: { body: 'First light.' } }];
   const pdf = Buffer.from('%PDF-1.4\n%%EOF\n');
+  const otter = await made('/entries', { type: 'species', values: { name: 'Otter' } });
   Object.assign(paths, {
+    changeComment: `/comments/${await saidOn(small, otter.id)}`,
     changeRedirect: `/addresses/by-hand/${(await made('/addresses/by-hand', { from: '/old', to: '/new' })).id}`,
     changeEntry: `/entries/${(await made('/entries', { type: 'species', values: { name: 'Bell heron' } })).id}`,
     changeListing: `/listings/${(await made('/listings', { label: 'Birds', rule: { from: ['species'] } })).id}`,

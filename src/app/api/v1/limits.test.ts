@@ -1,3 +1,4 @@
+import { saidOn } from '../../../../tests/said-on';
 import { callsTo, type Call, type Given } from '../../../../tests/call';
 import { emptyInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { documentFrom, smallModel } from '../../../../tests/small-model';
@@ -87,6 +88,7 @@ beforeAll(async () => {
   await call('POST', `/shared-blocks/${sentShared.id}/review`, { revision: 1 });
   const byHand = await made('/addresses/by-hand', { from: '/before', to: '/visit' });
   const starter = await made('/starters', { name: 'Ways', blocks: [block] });
+  const said = await saidOn(small, entry.id);
   const here = { revision: 1 };
   Object.assign(tried, {
     addEntry: { path: '/entries', body: { type: 'species', values: { name: 'Otter' } } },
@@ -143,6 +145,8 @@ beforeAll(async () => {
       path: '/addresses/by-hand/brought-in',
       body: { rows: [{ from: '/old', to: '/visit' }], trial: false },
     },
+    changeComment: { path: `/comments/${said}`, body: { state: 'shown' }, ...here },
+    replyToComment: { path: `/comments/${said}/answers`, body: { words: 'Thank you.' } },
     restoreFromBin: { path: `/bin/${gone.id}/restore` },
   } satisfies typeof tried);
   // The editor may change notices, and nothing else.

@@ -13,6 +13,7 @@ import { categoriesHandlers } from './categories';
 import { mediaHandlers } from './media';
 import { actsHandlers } from './acts';
 import { longWorkHandlers } from './long-work';
+import { commentsHandlers } from './comments';
 import { reviewHandlers } from './review';
 import { draftLinksHandlers } from './draft-links';
 import { versionsHandlers } from './versions';
@@ -35,6 +36,7 @@ export const handlers: HandlersOf<typeof operations> = {
   ...mediaHandlers,
   ...actsHandlers,
   ...longWorkHandlers,
+  ...commentsHandlers,
   ...reviewHandlers,
   ...draftLinksHandlers,
   ...versionsHandlers,

@@ -13,6 +13,11 @@ export function WatchOutline(): ReactElement {
         <OutlineRow label="Who did what" href="/bench/watch/acts" here={path === '/bench/watch/acts'} />
       </OutlineGroup>
       <OutlineGroup title="Visitors">
+        <OutlineRow
+          label="What visitors say"
+          href="/bench/watch/comments"
+          here={path === '/bench/watch/comments'}
+        />
         <OutlineRow label="Sought in vain" href="/bench/watch/sought" here={path === '/bench/watch/sought'} />
       </OutlineGroup>
     </>

@@ -1,0 +1,166 @@
+import { createHash, createHmac, timingSafeEqual } from 'node:crypto';
+import { newId, type Id } from '../../core/ids';
+import type { CompiledType } from '../../core/model/compile';
+import type { ContentType } from '../../core/model/document';
+import { resolveSetting, type Layers } from '../../core/model/settings';
+import {
+  commentFaults,
+  LEAST_TIME,
+  MOST_COMMENTS,
+  withAnswers,
+  type CommentOutcome,
+  type CommentState,
+  type DrawnComments,
+  type WrittenComment,
+} from '../../core/site/comments';
+import type { VisitorPage } from '../../core/site/visitor-page';
+import { commentByUuid, countOn, putComment, shownComments } from '../../store/comments';
+import { sortOf, recordByUuid, shownSince } from '../../store/records';
+import { attemptsSince, noteAttempt } from '../../store/sessions';
+import { zoneOf, type Installation } from '../runtime/installation';
+
+const DAY = 86_400_000;
+const WINDOW = 15 * 60_000;
+/** Comments within the window from one address. */
+const MOST = 8;
+const SIGNS = 22;
+
+/** The layers that govern what is said on the page of an entry: its own type stands before the type of the page. */
+export const layersWith = (layers: Layers, entry: CompiledType<ContentType> | undefined): Layers =>
+  entry
+    ? layers.flatMap((each) =>
+        each.source === 'type' ? [{ source: 'type', layer: entry.definition.settings }, each] : [each],
+      )
+    : layers;
+
+const signed = ({ secret }: Pick<Installation, 'secret'>, on: Id, at: string): string =>
+  createHmac('sha256', secret).update(`comment ${on} ${at}`).digest('base64url').slice(0, SIGNS);
+
+/** What a form carries: when it was made, which no other site can say. */
+const stampOf = (installation: Installation, on: Id): string => {
+  const at = installation.now().toString(36);
+  return `${at}.${signed(installation, on, at)}`;
+};
+
+/** When (ms) the form was made that a stamp came with; nothing where it is not one of ours. */
+export function stampedAt(installation: Installation, on: Id, stamp: string): number | undefined {
+  const [at = '', given = ''] = stamp.split('.');
+  const [one, other] = [Buffer.from(given), Buffer.from(signed(installation, on, at))];
+  return one.length === other.length && timingSafeEqual(one, other) ? parseInt(at, 36) : undefined;
+}
+
+/**
+ * What is said on an entry or page, and whether more may be, by the settings that hold there; until when (ms) that is so.
+ * Nothing where nothing may be said.
+ */
+export async function commentsOn(
+  installation: Installation,
+  id: Id,
+  layers: Layers,
+): Promise<{ comments: DrawnComments; until?: number } | undefined> {
+  const { content, now } = installation;
+  const may = resolveSetting('comments', layers).value;
+  if (may === 'off') return undefined;
+  const rows = await shownComments(content, id, MOST_COMMENTS);
+  const ids = new Map(rows.map((row) => [row.id, row.uuid]));
+  const said = withAnswers(
+    rows.map((row) => ({
+      id: row.uuid,
+      name: row.name,
+      words: row.words,
+      at: new Date(row.at).toISOString(),
+      lang: row.language,
+      isOwn: row.person !== null,
+      answering: row.answers === null ? null : (ids.get(row.answers) ?? ''),
+    })),
+  );
+  const becomes = resolveSetting('commentsShown', layers).value === 'once' ? 'shown' : 'held';
+  const days = Number(resolveSetting('commentDays', layers).value);
+  const first = (await shownSince(content, [id], now())).get(id)?.first;
+  const until = days > 0 && first !== undefined ? first + days * DAY : undefined;
+  const isOpen = may === 'open' && (until === undefined || now() < until) && rows.length < MOST_COMMENTS;
+  return {
+    comments: {
+      on: id,
+      said,
+      becomes,
+      zone: zoneOf(installation),
+      ...(isOpen ? { stamp: stampOf(installation, id) } : {}),
+    },
+    ...(isOpen && until !== undefined ? { until } : {}),
+  };
+}
+
+/** Whether something may be said: the same again is what was said before, and there are bounds to how much. */
+async function mayBeSaid(
+  installation: Installation,
+  address: string,
+  said: string,
+): Promise<'first' | 'again' | 'too many'> {
+  const now = Date.now();
+  const from = `comment from ${address}`;
+  const same = `comment ${createHash('sha256').update(`${address} ${said}`).digest('base64url')}`;
+  return installation.sessions.write(async (tx) => {
+    if ((await attemptsSince(tx, same, now - WINDOW)) > 0) return 'again';
+    if ((await attemptsSince(tx, from, now - WINDOW)) >= MOST) return 'too many';
+    await noteAttempt(tx, [from, same], now, now - WINDOW);
+    return 'first';
+  });
+}
+
+/** Keeps what was said in one short write; where it is shown at once, pages that show it are drawn again. */
+async function keep(
+  installation: Installation,
+  { on, given, answers }: WrittenComment,
+  state: 'held' | 'shown',
+  language: string,
+): Promise<CommentOutcome> {
+  const kept = await installation.content.write(async (tx) => {
+    const sort = await sortOf(tx, on);
+    const record = sort && (await recordByUuid(tx, on, sort));
+    const to = answers === undefined ? undefined : await commentByUuid(tx, answers);
+    if (!record || (answers !== undefined && (to?.record !== record.id || to.answers !== null))) return false;
+    if ((await countOn(tx, record.id, state)) >= MOST_COMMENTS) return false;
+    await putComment(tx, {
+      uuid: newId(),
+      record: record.id,
+      answers: to?.id ?? null,
+      name: given.name,
+      words: given.words,
+      language,
+      state,
+      at: installation.now(),
+      person: null,
+    });
+    return true;
+  });
+  if (!kept) return 'closed';
+  if (state === 'shown') installation.rendered.renew([on]);
+  return state;
+}
+
+/**
+ * Takes what a visitor said on a page. Answers what became of it, with every word that was written; nothing where nothing
+ * may be said there.
+ */
+export async function takeComment(
+  installation: Installation,
+  { comments, locale }: VisitorPage,
+  written: WrittenComment,
+  address: string,
+): Promise<CommentState | undefined> {
+  if (!comments || comments.on !== written.on) return undefined;
+  const { given, answers } = written;
+  const faults = commentFaults(given);
+  const state: CommentState = { given, faults, ...(answers === undefined ? {} : { answers }) };
+  if (comments.stamp === undefined) return { ...state, became: 'closed' };
+  if (Object.keys(faults).length > 0) return state;
+  // A machine that fills in everything is thanked like anyone, and not read.
+  if (written.byMachine) return { ...state, became: 'held' };
+  const made = stampedAt(installation, written.on, written.stamp);
+  if (made === undefined || installation.now() - made < LEAST_TIME) return { ...state, became: 'too fast' };
+  const taken = await mayBeSaid(installation, address, JSON.stringify([written.on, answers ?? '', given]));
+  if (taken === 'too many') return { ...state, became: 'too many' };
+  if (taken === 'again') return { ...state, became: comments.becomes };
+  return { ...state, became: await keep(installation, written, comments.becomes, locale) };
+}

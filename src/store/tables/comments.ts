@@ -1,0 +1,24 @@
+import { counted, integer, orNull, table, text, textOf } from './table';
+
+/** Whether a comment waits to be looked at, is seen by visitors, or was put away. */
+export const commentStates = ['held', 'shown', 'binned'] as const;
+export type CommentState = (typeof commentStates)[number];
+
+/** What visitors say on pages and entries, and what was answered. */
+export const comments = table('comments', {
+  id: counted,
+  uuid: text,
+  record: integer,
+  /** The comment that it answers; answers have none themselves. */
+  answers: orNull(integer),
+  name: text,
+  words: text,
+  /** What a visitor wrote, where somebody here changed it. */
+  firstWords: orNull(text),
+  language: text,
+  state: textOf<CommentState>(),
+  at: integer,
+  /** Who of those who work here wrote it. */
+  person: orNull(integer),
+  revision: integer,
+});
