@@ -59,6 +59,7 @@ test('while answers are on their way no screen says that there is nothing, or a 
     '/bench/release',
     '/bench/watch/acts',
     '/bench/watch/work',
+    '/bench/watch/comments',
     '/bench/people',
     '/bench/begin',
   ];

@@ -292,6 +292,13 @@ export const writeAndArrange: readonly Screen[] = [
     },
   },
   {
+    name: 'what visitors say',
+    async open(page) {
+      await page.goto('/bench/watch/comments');
+      await expect(page.getByRole('list', { name: 'What visitors say' })).toBeVisible();
+    },
+  },
+  {
     name: 'go to',
     coloured: true,
     async open(page) {

@@ -1,6 +1,7 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse } from 'yaml';
+import type { FileComment } from './fill-comments';
 import type { BeginSite } from '../../contract/begin';
 import type { Json, JsonObject } from '../../core/json';
 import type { Role } from '../../core/roles';
@@ -78,6 +79,7 @@ export interface FilePage {
 export interface Sample extends SiteFiles {
   site: { label: string; locale: string; timeZone: string };
   people: { name: string; email: string; role: Role; password: string }[];
+  comments: FileComment[];
 }
 
 /** How a ready-made site is offered. */
@@ -122,6 +124,7 @@ export const readSample = (): Sample => ({
   listings: readYaml(join(SAMPLE, 'listings.yaml')),
   pages: readYaml(join(SAMPLE, 'pages.yaml')),
   sites: [readYaml(join(SAMPLE, 'friends.yaml'))],
+  comments: readYaml(join(SAMPLE, 'comments.yaml')),
 });
 
 export type ReadyMade = Offered & SiteFiles & { key: string };

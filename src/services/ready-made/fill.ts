@@ -16,6 +16,7 @@ import { kindFor } from '../../core/model/kinds';
 import { FOLDERS } from '../../core/model/media-type';
 import { changeSiteRow } from '../../store/pages';
 import { putSetting } from '../../store/settings';
+import { fillComments } from './fill-comments';
 import { addVisits } from '../../store/visits';
 import { bringInBulk, type BulkEntry } from '../entries/bulk';
 import { addCategory, changeCategory } from '../categories/edit';
@@ -161,6 +162,8 @@ export async function fillWithSample(installation: Installation, sample: Sample)
     sample,
     people.filter(({ role }) => role === 'editor'),
   );
+  const [editor = architect] = people.filter(({ role }) => role === 'editor');
+  await fillComments(installation, editor, sample.comments);
   await installation.sessions.write((tx) =>
     addVisits(
       tx,

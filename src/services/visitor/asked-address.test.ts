@@ -11,6 +11,7 @@ test.each([
   ['/visit?utm_source=letter&fbclid=x', '/visit'],
   ['/birds?group=bird&utm_medium=post&group=insect', '/birds?group=bird&group=insect'],
   ['/visit?sent=one&ref=', '/visit?sent=one'],
+  ['/visit?ref=&said=held', '/visit?said=held'],
   ['/birds?', '/birds'],
   ['/birds?GROUP=bird', '/birds'],
   ['/site.css?v=abc', '/site.css?v=abc'],

@@ -3,19 +3,19 @@ import type { CompiledModel } from '../../core/model/compile';
 import { canonicalAddress, searchKeys, splitLanguage } from '../../core/site/address';
 import type { Installation } from '../runtime/installation';
 
-/** Says that a message of a visitor was taken, and in which block. */
-const SENT = 'sent';
+/** Say that a message of a visitor was taken, and in which block; and what became of something that was said. */
+const WRITTEN = ['sent', 'said'];
 
 /** What an address says by name of a search. */
 const searchNames: ReadonlySet<string> = new Set(Object.values(searchKeys));
 
 const namesOf = new WeakMap<CompiledModel, ReadonlySet<string>>();
 
-/** What the query of an address may say by name: choices in lists, and that a message was sent. */
+/** What the query of an address may say by name: choices in lists, and what became of what a visitor wrote. */
 function queryNames(model: CompiledModel): ReadonlySet<string> {
   const known = namesOf.get(model);
   if (known) return known;
-  const names = new Set([...facetKeys(model), SENT]);
+  const names = new Set([...facetKeys(model), ...WRITTEN]);
   namesOf.set(model, names);
   return names;
 }
