@@ -70,7 +70,7 @@ test('An architect lets visitors say something on every page of a type', async (
   await page.getByRole('tab', { name: 'Settings' }).click();
   await page.getByRole('combobox', { name: 'Visitors may say something' }).click();
   await page.getByRole('option', { name: 'Yes', exact: true }).click();
-  await page.getByRole('link', { name: 'Change sheet' }).click();
+  await page.getByTestId('bench').getByRole('link', { name: 'Change sheet' }).click();
   await page.getByRole('button', { name: 'Put in force' }).click();
   await expect.poll(html).toContain('Say something');
 });

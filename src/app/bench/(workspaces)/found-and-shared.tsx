@@ -107,7 +107,6 @@ export function FoundAndShared({
       )}
       <div className={styles.card} role="group" aria-label="As a card where it is shared">
         {card.picture ? (
-          // eslint-disable-next-line @next/next/no-img-element -- a picture of the site, in the size of its card
           <img src={card.picture.address} alt={card.picture.alt} />
         ) : (
           <span className={styles.none}>No picture</span>

@@ -18,7 +18,11 @@ interface WrittenPart {
   label: string;
   help: string;
   kind: 'line' | 'paragraphs' | 'media' | 'link' | 'yesNo';
+  rules?: object;
 }
+
+/** What is said in each language of its own. */
+const spoken = { line: true, paragraphs: true } as const;
 
 /** The field of each part as the set is made; whoever has the set may change any of them. */
 const writtenParts: Record<FoundPart, WrittenPart> = {
@@ -51,12 +55,14 @@ const writtenParts: Record<FoundPart, WrittenPart> = {
     label: 'Picture of the card',
     help: 'Left empty, the picture of its appearance.',
     kind: 'media',
+    rules: { accept: ['picture'] },
   },
   address: {
     key: 'standsFirstAt',
     label: 'Stands first at',
     help: 'Where the same is said elsewhere, and search engines should find that.',
     kind: 'link',
+    rules: { allow: ['page', 'entry', 'url'] },
   },
   hidden: {
     key: 'leftOut',
@@ -66,13 +72,14 @@ const writtenParts: Record<FoundPart, WrittenPart> = {
   },
 };
 
-function writtenField({ key, label, help, kind }: WrittenPart): Field {
-  const isWords = kind === 'line' || kind === 'paragraphs';
-  const made = { ...newField(label, kind, []), key, help, group: foundSet.label, indexed: false };
-  if (isWords) made.localised = true;
-  if (made.kind === 'media') return { ...made, rules: { ...made.rules, accept: ['picture'] } };
-  if (made.kind === 'link') return { ...made, rules: { ...made.rules, allow: ['page', 'entry', 'url'] } };
-  return made;
+function writtenField({ key, label, help, kind, rules }: WrittenPart): Field {
+  const made = newField(label, kind, []);
+  return {
+    ...made,
+    ...{ key, help, group: foundSet.label, indexed: false },
+    ...(kind in spoken ? { localised: true } : {}),
+    rules: { ...made.rules, ...rules },
+  } as Field;
 }
 
 const newFoundSet = (taken: readonly string[]): FieldSet => ({

@@ -35,7 +35,6 @@ export function SitePicture({
     >
       <div className={styles.marks}>
         {([180, 32] as const).map((size) => (
-          // eslint-disable-next-line @next/next/no-img-element -- as visitors get it
           <img
             key={size}
             src={mark(size)}
