@@ -28,7 +28,8 @@ export const emptyInstallation = (): Promise<SmallInstallation> => copyOf(madeAs
 
 function madeAs(name: string): string {
   const folder = process.env.CLEAR_FRAME_COPIED;
-  if (folder === undefined) throw new Error('tests/copied-installations.ts makes the installations before all tests.');
+  if (folder === undefined)
+    throw new Error('tests/copied-installations.ts makes the installations before all tests.');
   return join(folder, name);
 }
 

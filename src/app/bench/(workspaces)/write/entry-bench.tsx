@@ -342,9 +342,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         beside={
           <>
             <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
-            {hasOwnPage && (
-              <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />
-            )}
+            {hasOwnPage && <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />}
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
