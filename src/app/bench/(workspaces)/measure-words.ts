@@ -16,7 +16,8 @@ export function useMeasures(words: string): Measures | undefined {
   useEffect(() => {
     let isWanted = true;
     void document.fonts.load(`${resultSizes.title}px ${FAMILY}`, words || ' ').then(() => {
-      if (isWanted) setContext((was) => was ?? document.createElement('canvas').getContext('2d') ?? undefined);
+      if (isWanted)
+        setContext((was) => was ?? document.createElement('canvas').getContext('2d') ?? undefined);
     });
     return () => {
       isWanted = false;

@@ -135,7 +135,9 @@ export function FaceBench({
           {mayChange && (
             <Button
               size="small"
-              onClick={() => onChange({ ...without('rows'), mapping: proposeMapping(forFace(type, fields), title) })}
+              onClick={() =>
+                onChange({ ...without('rows'), mapping: proposeMapping(forFace(type, fields), title) })
+              }
             >
               Propose it anew from the fields
             </Button>
