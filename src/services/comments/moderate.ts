@@ -9,16 +9,11 @@ import {
 } from '../../store/comments';
 import type { WriteTransaction } from '../../store/database';
 import { recordById } from '../../store/records';
-import type { Person } from '../people/person';
+import { expectWithoutLimits, type Person } from '../people/person';
 import type { Installation } from '../runtime/installation';
-import { changedSince, forbidden, notFound, ruleViolation } from '../runtime/refusal';
+import { changedSince, notFound, ruleViolation } from '../runtime/refusal';
 import { revisionMatches } from '../runtime/revision';
 import { answerComment } from './list';
-
-/** What visitors say is everybody's, so whoever is held to a part of the content leaves it as it is. */
-function expectWithoutLimits({ limits }: Person): void {
-  if (limits) throw forbidden('Only somebody without limits sees to what visitors say.');
-}
 
 /** Pages on which something is said are drawn again. */
 async function drawAgain(installation: Installation, record: number): Promise<void> {
@@ -34,7 +29,7 @@ async function onComment(
   revision: number,
   write: (tx: WriteTransaction, row: CommentRow) => Promise<unknown>,
 ): Promise<void> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'sees to what visitors say');
   const row = await installation.content.write(async (tx) => {
     const kept = await commentByUuid(tx, id);
     if (!kept) throw notFound('comment');
@@ -75,7 +70,7 @@ export async function replyToComment(
   id: Id,
   words: string,
 ): Promise<CommentAnswer> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'sees to what visitors say');
   const made = newId();
   const record = await installation.content.write(async (tx) => {
     const row = await commentByUuid(tx, id);

@@ -15,18 +15,13 @@ import {
   saidBy,
   type RedirectRow,
 } from '../../store/redirects';
-import type { Person } from '../people/person';
+import { expectWithoutLimits, type Person } from '../people/person';
 import { inAct } from '../records/act';
 import type { Installation } from '../runtime/installation';
-import { changedSince, forbidden, invalidInput, notFound } from '../runtime/refusal';
+import { changedSince, invalidInput, notFound } from '../runtime/refusal';
 import { revisionMatches } from '../runtime/revision';
 import { answerRedirect } from './list';
 import { planRedirects, stateOf, type Planned } from './plan';
-
-/** Addresses are everybody's, so whoever is held to a part of the content leaves them as they are. */
-function expectWithoutLimits({ limits }: Person): void {
-  if (limits) throw forbidden('Only somebody without limits keeps old addresses.');
-}
 
 /** How often something is planned anew where others changed what is kept meanwhile. */
 const MOST_PLANS = 5;
@@ -87,7 +82,7 @@ export async function addRedirect(
   person: Person,
   given: NewRedirect,
 ): Promise<RedirectAnswer> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'keeps old addresses');
   const { kept } = await keepPlanned(
     installation,
     person,
@@ -122,7 +117,7 @@ export async function changeRedirect(
   revision: number,
   patch: RedirectPatch,
 ): Promise<RedirectAnswer> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'keeps old addresses');
   const row = await needRead(installation, id, revision);
   const { from, to, status } = saidBy(row);
   const given = { from, to, status, ...patch };
@@ -151,7 +146,7 @@ export async function removeRedirect(
   id: Id,
   revision: number,
 ): Promise<void> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'keeps old addresses');
   await inAct(installation, person, async (act) => {
     const row = await redirect(act.tx, id);
     if (!row) throw notFound('address');
@@ -169,7 +164,7 @@ export async function importRedirects(
   person: Person,
   { rows, trial }: RedirectsImport,
 ): Promise<RedirectsImported> {
-  expectWithoutLimits(person);
+  expectWithoutLimits(person, 'keeps old addresses');
   const { all, kept } = trial
     ? { all: (await planRedirects(installation, rows)).planned, kept: [] }
     : await keepPlanned(installation, person, 'brought old addresses in', rows, () => undefined);

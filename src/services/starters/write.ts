@@ -13,21 +13,16 @@ import {
 } from '../../store/starters';
 import { pageBodyFrom } from '../pages/body';
 import { pageTypeByKey } from '../pages/places';
-import type { Person } from '../people/person';
+import { expectWithoutLimits, type Person } from '../people/person';
 import { inAct, type Act } from '../records/act';
 import type { PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
-import { changedSince, forbidden, invalidInput } from '../runtime/refusal';
+import { changedSince, invalidInput } from '../runtime/refusal';
 import { revisionMatches } from '../runtime/revision';
 import { answerStarter, needStarter } from './answer';
 
 /** How many starters an installation keeps. */
 const MOST = 500;
-
-/** Starters are everybody's, so whoever is held to a part of the content leaves them as they are. */
-function expectWithoutLimits({ limits }: Person): void {
-  if (limits) throw forbidden('Only somebody without limits keeps and changes starters.');
-}
 
 /** What a starter is made of what was given: the blocks of its own, or a whole page. */
 async function holding(
@@ -67,7 +62,7 @@ export const addStarter = (
   { name, about = '', key, ...given }: NewStarter,
 ): Promise<StarterAnswer> =>
   inAct(installation, person, async (act) => {
-    expectWithoutLimits(person);
+    expectWithoutLimits(person, 'keeps and changes starters');
     const { tx } = act;
     const taken = await starterKeys(tx);
     if (taken.length >= MOST)
@@ -113,7 +108,7 @@ export const changeStarter = (
   patch: StarterPatch,
 ): Promise<StarterAnswer> =>
   inAct(installation, person, async (act) => {
-    expectWithoutLimits(person);
+    expectWithoutLimits(person, 'keeps and changes starters');
     const row = await guarded(act, id, revision, patch);
     const { name, about, ...given } = patch;
     const held = given.blocks === undefined && given.type === undefined ? {} : await holding(act, given);
@@ -135,7 +130,7 @@ export const forgetStarter = (
   revision: number,
 ): Promise<void> =>
   inAct(installation, person, async (act) => {
-    expectWithoutLimits(person);
+    expectWithoutLimits(person, 'keeps and changes starters');
     const row = await guarded(act, id, revision, {});
     await dropStarterRow(act.tx, row.uuid);
     await act.keep('forgot a starter');
