@@ -30,5 +30,7 @@ export class OverviewAnswer {
   @IsInt() pages!: number;
   @IsInt() inReview!: number;
   @IsInt() drafts!: number;
+  /** How much of what visitors said waits to be looked at. */
+  @IsInt() said!: number;
   @ValidateNested() @Type(() => LongWorkCounts) longWork!: LongWorkCounts;
 }

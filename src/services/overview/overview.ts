@@ -1,5 +1,6 @@
 import type { State } from '../../core/content/states';
 import type { OverviewAnswer } from '../../contract/overview';
+import { countByState } from '../../store/comments';
 import { countWaiting } from '../../store/given-work';
 import { countsBySort } from '../../store/records';
 import { countStates } from '../../store/queries/state-counts';
@@ -32,6 +33,7 @@ export async function overview(installation: Installation, person: Person): Prom
     pages: counts.get('page') ?? 0,
     inReview: await countWaiting(installation.content),
     drafts: total('draft'),
+    said: await countByState(installation.content, 'held'),
     longWork: await countLongWork(installation, person),
   };
 }

@@ -46,9 +46,11 @@ export const stations: readonly Station[] = [
     key: 'watch',
     label: 'Watch',
     href: '/bench/watch',
-    waits: ({ longWork: { open, failed } }) =>
+    waits: ({ said, longWork: { open, failed } }) =>
       failed > 0
         ? { words: count(failed, 'failed', 'failed'), due: true }
-        : { words: open > 0 ? `${open} under way` : 'who did what', due: false },
+        : said > 0
+          ? { words: `${said} to look at`, due: true }
+          : { words: open > 0 ? `${open} under way` : 'who did what', due: false },
   },
 ];

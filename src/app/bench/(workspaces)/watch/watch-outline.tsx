@@ -2,10 +2,12 @@
 import { usePathname } from 'next/navigation';
 import type { ReactElement } from 'react';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
+import { useAsk } from '../../../../ui/use-ask';
 
 /** What is watched, as far as it is there. */
 export function WatchOutline(): ReactElement {
   const path = usePathname();
+  const { data } = useAsk('overview');
   return (
     <>
       <OutlineGroup title="At work">
@@ -17,6 +19,7 @@ export function WatchOutline(): ReactElement {
           label="What visitors say"
           href="/bench/watch/comments"
           here={path === '/bench/watch/comments'}
+          {...(data && data.said > 0 ? { end: data.said } : {})}
         />
         <OutlineRow label="Sought in vain" href="/bench/watch/sought" here={path === '/bench/watch/sought'} />
       </OutlineGroup>

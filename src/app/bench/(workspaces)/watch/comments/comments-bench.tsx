@@ -39,7 +39,9 @@ export function CommentsBench(): ReactElement {
       setProblem(wordsOf(failed));
       return false;
     } finally {
-      await client.invalidateQueries({ queryKey: ['comments'] });
+      await Promise.all(
+        ['comments', 'overview'].map((queryKey) => client.invalidateQueries({ queryKey: [queryKey] })),
+      );
     }
   };
   const told = data && !isPlaceholderData ? data : undefined;
