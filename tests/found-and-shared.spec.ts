@@ -23,7 +23,7 @@ test('An editor says how an entry is found, sees where it is cut, and visitorsâ€
   await expectNothingFound(page);
 
   // Seldom said, it stands folded until somebody opens it, or is led there.
-  const title = page.getByRole('textbox', { name: 'Title of the result' });
+  const title = page.getByRole('textbox', { name: 'Called in results' });
   await expect(title).toBeHidden();
   await page.locator('summary').filter({ hasText: 'Found and shared' }).click();
   await title.fill(
@@ -32,14 +32,14 @@ test('An editor says how an entry is found, sees where it is cut, and visitorsâ€
   await expect(told.getByText(/^The title of the result is cut: â€œThe third hide is closed/)).toBeVisible();
   await title.fill('Third hide: closed in high wind');
   await expect(told.getByText(/The title of the result is cut/)).toBeHidden();
-  await page.getByRole('textbox', { name: 'Words of the card' }).fill('The stair is being mended.');
+  await page.getByRole('textbox', { name: 'Told on the card' }).fill('The stair is being mended.');
   await expect(told.getByRole('group', { name: /As a card/ })).toContainText('The stair is being mended.');
   await expect(page.getByRole('status').getByText(/^Saved/)).toBeVisible();
 
   // What is worth mending leads to its field.
   await told.getByRole('button', { name: 'The card has no picture.' }).click();
   await expect(
-    page.getByRole('group', { name: 'Found and shared' }).getByText('Picture of the card'),
+    page.getByRole('group', { name: 'Found and shared' }).getByText('Shown on the card'),
   ).toBeInViewport();
   const address = (await page.getByRole('link', { name: 'As a visitor' }).getAttribute('href')) ?? '';
   const seen = async () => {
@@ -61,7 +61,7 @@ test('An architect lets it be said of every type in one press, and chooses what 
   await page.getByRole('tab', { name: 'Naming and places' }).click();
   const found = page.getByRole('region', { name: 'Found and shared' });
   await found.getByRole('button', { name: 'Let it be said of every type (1)' }).click();
-  await expect(found.getByRole('button', { name: 'Title of the result', exact: true })).toBeVisible();
+  await expect(found.getByRole('button', { name: 'Called in results', exact: true })).toBeVisible();
   await expect(found.getByRole('button', { name: /^Let it be said/ })).toHaveCount(0);
 
   await page.goto('/bench/arrange/sites');

@@ -18,15 +18,15 @@ const words: readonly KindName[] = ['line', 'paragraphs', 'computed', 'formatted
  * words and the picture of a card, the one address that counts, and whether search engines leave it out.
  */
 export const found = {
-  title: { label: 'Title of the result', otherwise: 'its title', kinds: ['line', 'computed'] },
-  description: { label: 'Words of the result', otherwise: 'the summary of its appearance', kinds: words },
+  title: { label: 'Called in results', otherwise: 'its title', kinds: ['line', 'computed'] },
+  description: { label: 'Told in results', otherwise: 'the summary of its appearance', kinds: words },
   cardTitle: {
-    label: 'Title of the card',
-    otherwise: 'the title of the result',
+    label: 'Called on the card',
+    otherwise: 'what it is called in results',
     kinds: ['line', 'computed'],
   },
-  cardWords: { label: 'Words of the card', otherwise: 'the words of the result', kinds: words },
-  cardPicture: { label: 'Picture of the card', otherwise: 'the picture of its appearance', kinds: ['media'] },
+  cardWords: { label: 'Told on the card', otherwise: 'what is told in results', kinds: words },
+  cardPicture: { label: 'Shown on the card', otherwise: 'the picture of its appearance', kinds: ['media'] },
   address: { label: 'Stands first at', otherwise: 'its own address', kinds: ['link'] },
   hidden: { label: 'Left out by search engines', otherwise: 'no', kinds: ['yesNo'] },
 } as const satisfies Record<string, FoundPartWords>;

@@ -1,7 +1,7 @@
 import type { SetUp, SignIn } from '../../contract/session';
 import { isTimeZone } from '../../core/content/day';
 import { newId } from '../../core/ids';
-import { startModel } from '../../core/model/fresh/start';
+import { firstModel } from '../../core/model/first-model';
 import { makePerson, people, personByEmail, proofsOf } from '../../store/people';
 import { changeSiteRow, sites } from '../../store/pages';
 import { beginWith } from '../model/put-in-force';
@@ -99,6 +99,6 @@ export async function setUp(
   seeSites(installation, await sites(installation.content));
   // Nothing is written yet, so the model may begin in the language that was chosen.
   if (language !== undefined && language !== installation.model.locale)
-    await beginWith(installation, startModel(language));
+    await beginWith(installation, firstModel(language));
   return openSession(installation, { ...kept, id, joined: true, guarded: false, letters: true }, agent);
 }

@@ -1,3 +1,5 @@
+import { isFoundSet } from '../../core/model/change/found-fields';
+import { withAllFound } from '../../core/model/first-model';
 import type { BeginPut } from '../../contract/begin';
 import { newId } from '../../core/ids';
 import type { ModelDocument } from '../../core/model/document';
@@ -28,7 +30,8 @@ export async function begunFrom({ content }: Pick<Installation, 'content'>): Pro
 /** Whether nothing is there yet that a ready-made site would take the place of; the page types of a start count as nothing. */
 export async function isBlank({ content, model }: Installation): Promise<boolean> {
   const { contentTypes, fieldSets, schemes } = model.document;
-  if (contentTypes.length + fieldSets.length + schemes.length > 0) return false;
+  const own = fieldSets.filter((set) => !isFoundSet(set));
+  if (contentTypes.length + own.length + schemes.length > 0) return false;
   return [...(await countsBySort(content)).values()].every((n) => n === 0);
 }
 
@@ -63,7 +66,7 @@ export async function beginInstallation(
       throw ruleViolation('Something is here already: a site can only be made where nothing is.');
     if (await workingModel(content))
       throw ruleViolation('Types are being worked on in Shape. Put them in force, or drop them, first.');
-    await importModel(installation, inLanguagesOf(installation, modelOf(site)), person);
+    await importModel(installation, inLanguagesOf(installation, withAllFound(modelOf(site))), person);
     const begun: Begun = { label: site.label, act: newId() };
     await content.write((tx) => putSetting(tx, 'begun', JSON.stringify(begun)));
     await inOneAct(begun.act, `made the content of ${site.label}`, () =>

@@ -1,3 +1,4 @@
+import { withAllFound } from '../../core/model/first-model';
 import type { BeginSite } from '../../contract/begin';
 import type { ReadyMadeModels } from '../../contract/model';
 import { modelOf } from './fill';
@@ -41,6 +42,6 @@ export const offeredSites = once(() => ({
 export const readyMadeModels = (): ReadyMadeModels => ({
   items: readyMadeSites().map((site) => {
     const { key, label, purpose } = site;
-    return { key, label, purpose, document: modelOf(site) };
+    return { key, label, purpose, document: withAllFound(modelOf(site)) };
   }),
 });

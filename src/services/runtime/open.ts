@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { newId } from '../../core/ids';
 import { CompiledModel } from '../../core/model/compile';
-import { startModel } from '../../core/model/fresh/start';
+import { firstModel } from '../../core/model/first-model';
 import { VisitCounter } from '../../standins/visit-counter';
 import { allCategories } from '../../store/categories';
 import { Database } from '../../store/database';
@@ -41,7 +41,7 @@ function clock(): () => number {
 async function begin(database: Database, now: number): Promise<void> {
   if (await modelInForce(database)) return;
   await database.write(async (tx) => {
-    const model = startModel('en');
+    const model = firstModel('en');
     await putModelInForce(tx, 1, model, now, null);
     await makeSite(
       tx,

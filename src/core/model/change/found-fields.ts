@@ -28,31 +28,31 @@ const spoken = { line: true, paragraphs: true } as const;
 const writtenParts: Record<FoundPart, WrittenPart> = {
   title: {
     key: 'foundTitle',
-    label: 'Title of the result',
+    label: 'Called in results',
     help: 'Left empty, its own title.',
     kind: 'line',
   },
   description: {
     key: 'foundWords',
-    label: 'Words of the result',
+    label: 'Told in results',
     help: 'One or two sentences. Left empty, its summary.',
     kind: 'paragraphs',
   },
   cardTitle: {
     key: 'cardTitle',
-    label: 'Title of the card',
-    help: 'Where the page is shared. Left empty, the title of the result.',
+    label: 'Called on the card',
+    help: 'Where the page is shared. Left empty, as in results.',
     kind: 'line',
   },
   cardWords: {
     key: 'cardWords',
-    label: 'Words of the card',
-    help: 'Left empty, the words of the result.',
+    label: 'Told on the card',
+    help: 'Left empty, as in results.',
     kind: 'paragraphs',
   },
   cardPicture: {
     key: 'cardPicture',
-    label: 'Picture of the card',
+    label: 'Shown on the card',
     help: 'Left empty, the picture of its appearance.',
     kind: 'media',
     rules: { accept: ['picture'] },
@@ -90,11 +90,11 @@ const newFoundSet = (taken: readonly string[]): FieldSet => ({
   fields: foundParts.map((part) => writtenField(writtenParts[part])),
 });
 
-/** The set as it was made, whatever became of its name; nothing where none of its fields is left. */
-const keptFoundSet = ({ fieldSets }: ModelDocument): FieldSet | undefined =>
-  fieldSets.find(({ fields }) =>
-    fields.some((each) => !isInclude(each) && each.key === writtenParts.title.key),
-  );
+/** Whether a field set is the one by which it is said, whatever became of its name. */
+export const isFoundSet = ({ fields }: FieldSet): boolean =>
+  fields.some((each) => !isInclude(each) && each.key === writtenParts.title.key);
+
+const keptFoundSet = ({ fieldSets }: ModelDocument): FieldSet | undefined => fieldSets.find(isFoundSet);
 
 /** The types whose things have a page of their own to be found: pages to go to, and what page types show one of each. */
 export function typesFound(document: ModelDocument): (ContentType | PageType)[] {
