@@ -14,11 +14,8 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { commentBounds } from '../core/site/comments';
+import { commentBounds, commentStates, type CommentState } from '../core/site/comments';
 import { OrNull } from './or-null';
-
-const states = ['held', 'shown', 'binned'] as const;
-type State = (typeof states)[number];
 
 /** What a visitor sends who says something. What is wrong with its words is told at them. */
 export class CommentForm {
@@ -35,7 +32,7 @@ export class CommentForm {
 }
 
 export class CommentsQuery {
-  @IsIn(states) @IsOptional() state?: State;
+  @IsIn(commentStates) @IsOptional() state?: CommentState;
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) offset?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
@@ -54,7 +51,7 @@ export class CommentedAnswer {
 export class CommentAnswer {
   @IsUUID() id!: string;
   @IsInt() revision!: number;
-  @IsIn(states) state!: State;
+  @IsIn(commentStates) state!: CommentState;
   @IsString() name!: string;
   @IsString() words!: string;
   /** What the visitor wrote, where somebody here changed it. */
@@ -75,7 +72,7 @@ export class CommentsAnswer {
 }
 
 export class CommentPatch {
-  @IsIn(states) @IsOptional() state?: State;
+  @IsIn(commentStates) @IsOptional() state?: CommentState;
   @IsString()
   @IsNotEmpty({ message: 'Write something, or put it away.' })
   @MaxLength(commentBounds.words)

@@ -2,7 +2,7 @@ import type { ReactElement } from 'react';
 import {
   commentBounds,
   commentFields,
-  type CommentState,
+  type JustSaid,
   type DrawnComment,
   type DrawnComments,
 } from '../core/site/comments';
@@ -16,7 +16,7 @@ interface Around {
   locale: string;
   words: Words;
   /** What the visitor just wrote, where it is in this form. */
-  state: CommentState | undefined;
+  state: JustSaid | undefined;
 }
 
 /** The form in which something is said, or a comment is answered. It is sent as any form of a page is, without script. */

@@ -1,10 +1,10 @@
 import type { Id } from '../core/ids';
+import type { CommentState } from '../core/site/comments';
 import type { Reader, WriteTransaction } from './database';
 import { sql } from './sql';
-import { comments, type CommentState } from './tables/comments';
+import { comments } from './tables/comments';
 import type { RowOf } from './tables/table';
 
-export { commentStates, type CommentState } from './tables/comments';
 export type CommentRow = RowOf<typeof comments.columns>;
 
 const columns = sql`c.id, c.uuid, c.record, c.answers, c.name, c.words, c.first_words AS firstWords, c.language, c.state, c.at, c.person, c.revision`;

@@ -11,6 +11,10 @@ export const MOST_COMMENTS = 300;
 /** How long (ms) a person takes at least to say something. */
 export const LEAST_TIME = 3000;
 
+/** Whether a comment waits to be looked at, is seen by visitors, or was put away. */
+export const commentStates = ['held', 'shown', 'binned'] as const;
+export type CommentState = (typeof commentStates)[number];
+
 export type CommentFault = 'missing' | 'long';
 
 /** One comment as visitors see it, with what answers it. */
@@ -44,7 +48,7 @@ export interface DrawnComments {
 export type CommentOutcome = 'held' | 'shown' | 'too many' | 'too fast' | 'closed';
 
 /** What a visitor just wrote, for this visitor alone. */
-export interface CommentState {
+export interface JustSaid {
   given: Record<CommentField, string>;
   /** The comment that it answers. */
   answers?: Id;
@@ -53,7 +57,7 @@ export interface CommentState {
 }
 
 /** What was read of a form. */
-export interface WrittenComment extends Omit<CommentState, 'became'> {
+export interface WrittenComment extends Omit<JustSaid, 'became'> {
   on: Id;
   stamp: string;
   /** Whether something is filled in that no person sees. */
@@ -61,7 +65,7 @@ export interface WrittenComment extends Omit<CommentState, 'became'> {
 }
 
 /** What is wrong with what was written. */
-export const commentFaults = (given: Record<CommentField, string>): CommentState['faults'] =>
+export const commentFaults = (given: Record<CommentField, string>): JustSaid['faults'] =>
   Object.fromEntries(
     commentFields.flatMap((field): [CommentField, CommentFault][] =>
       given[field] === ''

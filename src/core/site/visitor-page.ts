@@ -9,7 +9,7 @@ import type { Behaviour, FaceRow, HouseStyle } from '../model/document';
 import type { VocabularyThing } from '../model/vocabulary';
 import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
-import type { CommentState, DrawnComments } from './comments';
+import type { JustSaid, DrawnComments } from './comments';
 import type { ContactState } from './contact';
 import type { NavigationItem } from './navigation';
 import type { FromElsewhere } from './providers';
@@ -137,7 +137,7 @@ export interface VisitorPage {
   /** What visitors say on it, where the settings let them. */
   comments?: DrawnComments;
   /** What a visitor just said. */
-  commented?: CommentState;
+  commented?: JustSaid;
   /** Whether it offers to be printed, mailed and shared. */
   acts?: true;
   /** How often it was read, where the settings show that. */

@@ -1,5 +1,6 @@
 import { newId } from '../../core/ids';
-import { putComment, type CommentState } from '../../store/comments';
+import type { CommentState } from '../../core/site/comments';
+import { putComment } from '../../store/comments';
 import { recordByUuid } from '../../store/records';
 import { findEntries } from '../entries';
 import type { Person } from '../people/person';

@@ -9,7 +9,7 @@ import {
   MOST_COMMENTS,
   withAnswers,
   type CommentOutcome,
-  type CommentState,
+  type JustSaid,
   type DrawnComments,
   type WrittenComment,
 } from '../../core/site/comments';
@@ -148,11 +148,11 @@ export async function takeComment(
   { comments, locale }: VisitorPage,
   written: WrittenComment,
   address: string,
-): Promise<CommentState | undefined> {
+): Promise<JustSaid | undefined> {
   if (!comments || comments.on !== written.on) return undefined;
   const { given, answers } = written;
   const faults = commentFaults(given);
-  const state: CommentState = { given, faults, ...(answers === undefined ? {} : { answers }) };
+  const state: JustSaid = { given, faults, ...(answers === undefined ? {} : { answers }) };
   if (comments.stamp === undefined) return { ...state, became: 'closed' };
   if (Object.keys(faults).length > 0) return state;
   // A machine that fills in everything is thanked like anyone, and not read.

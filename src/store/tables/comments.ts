@@ -1,8 +1,5 @@
+import type { CommentState } from '../../core/site/comments';
 import { counted, integer, orNull, table, text, textOf } from './table';
-
-/** Whether a comment waits to be looked at, is seen by visitors, or was put away. */
-export const commentStates = ['held', 'shown', 'binned'] as const;
-export type CommentState = (typeof commentStates)[number];
 
 /** What visitors say on pages and entries, and what was answered. */
 export const comments = table('comments', {
