@@ -114,7 +114,7 @@ test('what is sent for review is given back with notes, mended, and published at
   await reviewer.getByRole('button', { name: 'Schedule' }).click();
   await expect(reviewer.getByText('Its times are set.')).toBeVisible();
   await writer.reload();
-  await expect(writer.getByText(/from .* until /)).toBeVisible();
+  await expect(writer.getByText(/from .* until /).first()).toBeVisible();
 });
 
 test('any version is compared in words and as drawn, and one field of it is taken back', async ({

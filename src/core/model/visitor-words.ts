@@ -3,6 +3,7 @@ import { partKeys, type Mapping, type PartKey } from '../mapping/parts';
 import { expandFields } from './compile';
 import type { Field, ModelDocument } from './document';
 import { insideOf } from './entries';
+import { fieldsFound } from './found';
 import { kindFor, plainFields } from './kinds';
 
 /** Words of the model that visitors read: labels of fields, units, answers, fixed words. `where` says at what. */
@@ -48,7 +49,9 @@ export function visitorWords(
   for (const type of [...model.contentTypes, ...model.pageTypes, ...model.blockTypes]) {
     const { fields: shown, words } = namedBy(type.face.mapping);
     const named = new Set([...shown, ...listed.fields]);
-    const fields = expandFields(type.fields, sets);
+    const apart = 'found' in type ? fieldsFound(type.found) : [];
+    // What only tells how something is found is read by nobody on the site.
+    const fields = expandFields(type.fields, sets).filter(({ id }) => !apart.includes(id));
     for (const field of fields) {
       if (named.has(field.id))
         for (const each of withInside(field)) put(each.label, `${type.label}: a field`);

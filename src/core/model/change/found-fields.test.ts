@@ -4,6 +4,7 @@ import { expandFields } from '../compile';
 import { checkModel } from '../check';
 import type { ModelDocument } from '../document';
 import { fieldsFound, found, foundParts } from '../found';
+import { visitorWords } from '../visitor-words';
 import { setsOf, withFields } from './edit';
 import { letFoundBeSaid, saysHowFound, typesFound } from './found-fields';
 
@@ -58,6 +59,9 @@ test('what a type said before stands behind what is said in the form, and goes w
   const said = after.contentTypes.find(({ id }) => id === walk.id);
   const [own, called] = said?.found?.title ?? [];
   expect([called, own]).toEqual([walk.found?.title?.[0], expect.not.stringMatching(called ?? '')]);
+  // Nobody on the site reads any of it.
+  const nothing = { fields: [], words: [] };
+  expect(visitorWords(after, nothing)).toEqual(visitorWords(document, nothing));
   const without = withFields(walk, walk.fields.slice(0, 1), setsOf(document));
   expect('found' in without).toBe(false);
   expect(fieldsFound(undefined)).toEqual([]);
