@@ -108,7 +108,8 @@ test('What was kept while the page was loaded anew is there, and can be written 
   });
   const sent = page.waitForRequest((request) => request.url().endsWith('/api/v1/entries'));
   await page.getByLabel(/^Title/).fill('Reed cutting');
-  await page.getByRole('textbox', { name: 'Body' }).fill('The north bank');
+  await page.getByRole('textbox', { name: 'Body' }).click();
+  await page.keyboard.type('The north bank');
   await sent;
   await page.reload({ waitUntil: 'load' });
   await expect(page).toHaveURL(/\/bench\/write\/entry\//);
