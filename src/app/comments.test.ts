@@ -113,6 +113,12 @@ test('an answer stands below what it answers, one deep; of another page it is no
   const answer = (await waiting('shown')).find(({ answers }) => answers === 'Petra');
   expect(await say({ answers: answer?.id ?? '', words: 'Deeper.' })).toBe('closed');
   expect(await say({ answers: first.on.id, words: 'Elsewhere.' })).toBe('closed');
+  const { id, revision } = first;
+  await changeComment(small.installation, who(), id, revision, { state: 'held' });
+  // What visitors do not see is not answered; the same again is not taken for something that was said.
+  const from = '10.8.8.8';
+  for (const _turn of [1, 2]) expect(await say({ answers: id, words: 'Unseen.' }, { from })).toBe('closed');
+  await changeComment(small.installation, who(), id, revision + 1, { state: 'shown' });
   const { said } = (await pageNow()).comments ?? { said: [] };
   expect(said.map(({ words, answers }) => [words, answers.map((each) => each.words)])).toEqual([
     ['Who was it?', ['The heron.']],

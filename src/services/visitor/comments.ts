@@ -15,6 +15,7 @@ import {
 } from '../../core/site/comments';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { commentByUuid, countOn, putComment, shownComments } from '../../store/comments';
+import type { Reader } from '../../store/database';
 import { sortOf, recordByUuid, shownSince } from '../../store/records';
 import { attemptsSince, noteAttempt } from '../../store/sessions';
 import { zoneOf, type Installation } from '../runtime/installation';
@@ -108,23 +109,39 @@ async function mayBeSaid(
   });
 }
 
+/**
+ * Where something that is said would stand: on a record, below the comment that it answers, which must be one that visitors
+ * see and no answer itself. Nothing where it cannot stand, or there is no more room.
+ */
+async function placeOf(
+  reader: Reader,
+  { on, answers }: WrittenComment,
+  state: 'held' | 'shown',
+): Promise<{ record: number; below: number | null } | undefined> {
+  const sort = await sortOf(reader, on);
+  const record = sort && (await recordByUuid(reader, on, sort));
+  if (!record || (await countOn(reader, record.id, state)) >= MOST_COMMENTS) return undefined;
+  if (answers === undefined) return { record: record.id, below: null };
+  const to = await commentByUuid(reader, answers);
+  const mayBeAnswered = to?.record === record.id && to.answers === null && to.state === 'shown';
+  return mayBeAnswered ? { record: record.id, below: to.id } : undefined;
+}
+
 /** Keeps what was said in one short write; where it is shown at once, pages that show it are drawn again. */
 async function keep(
   installation: Installation,
-  { on, given, answers }: WrittenComment,
+  written: WrittenComment,
   state: 'held' | 'shown',
   language: string,
 ): Promise<CommentOutcome> {
+  const { on, given } = written;
   const kept = await installation.content.write(async (tx) => {
-    const sort = await sortOf(tx, on);
-    const record = sort && (await recordByUuid(tx, on, sort));
-    const to = answers === undefined ? undefined : await commentByUuid(tx, answers);
-    if (!record || (answers !== undefined && (to?.record !== record.id || to.answers !== null))) return false;
-    if ((await countOn(tx, record.id, state)) >= MOST_COMMENTS) return false;
+    const place = await placeOf(tx, written, state);
+    if (!place) return false;
     await putComment(tx, {
       uuid: newId(),
-      record: record.id,
-      answers: to?.id ?? null,
+      record: place.record,
+      answers: place.below,
       name: given.name,
       words: given.words,
       language,
@@ -159,6 +176,9 @@ export async function takeComment(
   if (written.byMachine) return { ...state, became: 'held' };
   const made = stampedAt(installation, written.on, written.stamp);
   if (made === undefined || installation.now() - made < LEAST_TIME) return { ...state, became: 'too fast' };
+  // What cannot stand is not noted as said: the same again would be taken for it.
+  if (!(await placeOf(installation.content, written, comments.becomes)))
+    return { ...state, became: 'closed' };
   const taken = await mayBeSaid(installation, address, JSON.stringify([written.on, answers ?? '', given]));
   if (taken === 'too many') return { ...state, became: 'too many' };
   if (taken === 'again') return { ...state, became: comments.becomes };
