@@ -64,26 +64,30 @@ export function SiteProviders(): ReactElement {
         ))}
       </ul>
       {mayChange && providers.length < providerBounds.all && (
-        <div className={styles.pair}>
-          <TextBox
-            id="provider-label"
-            label="Name, as visitors read it"
-            value={label}
-            onChange={setLabel}
-            slotProps={{ input: { maxLength: modelBounds.label } }}
-          />
-          <TextBox
-            id="provider-begins"
-            label="Its addresses begin with"
-            value={typed}
-            onChange={setTyped}
-            faults={fault ? [fault] : []}
-            slotProps={{ input: { maxLength: providerBounds.begins, spellCheck: false } }}
-          />
-          <Button disabled={!label.trim() || !typed.trim()} onClick={add}>
-            Add it
-          </Button>
-        </div>
+        <>
+          <div className={styles.pair}>
+            <TextBox
+              id="provider-label"
+              label="Name, as visitors read it"
+              value={label}
+              onChange={setLabel}
+              slotProps={{ input: { maxLength: modelBounds.label } }}
+            />
+            <TextBox
+              id="provider-begins"
+              label="Its addresses begin with"
+              value={typed}
+              onChange={setTyped}
+              faults={fault ? [fault] : []}
+              slotProps={{ input: { maxLength: providerBounds.begins, spellCheck: false } }}
+            />
+          </div>
+          <div className={look.acts}>
+            <Button disabled={!label.trim() || !typed.trim()} onClick={add}>
+              Add it
+            </Button>
+          </div>
+        </>
       )}
     </div>
   );
