@@ -2,30 +2,53 @@
 import { Dialog } from '@mui/material';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
-import { useState, type ReactElement } from 'react';
+import { useState, type KeyboardEvent, type ReactElement } from 'react';
+import type { Destination, Destinations } from '../../contract/go-to';
 import { useAsk } from '../use-ask';
 import { Found } from '../found';
 import { stations } from './stations';
 import styles from './go-to.module.css';
+
+/** The workspaces that are called so, then what was found. */
+function rowsFor(words: string, found: Destinations | undefined): Omit<Destination, 'sort'>[] {
+  const places = stations.filter(({ label }) => label.toLowerCase().includes(words.trim().toLowerCase()));
+  return [
+    ...places.map(({ label, href }) => ({ label, detail: 'Workspace', href })),
+    ...(found?.items ?? []),
+  ];
+}
 
 /** Goes to any type, entry, listing or page by the words in its name, or in what it says. */
 export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }): ReactElement {
   const router = useRouter();
   const [words, setWords] = useState('');
   const [at, setAt] = useState('');
-  const { data, isFetching } = useAsk('goTo', { query: words.trim() ? { q: words } : {} }, { enabled: open });
-  const places = stations.filter(({ label }) => label.toLowerCase().includes(words.trim().toLowerCase()));
+  const { data, isFetching, isPending, isPlaceholderData, refetch } = useAsk(
+    'goTo',
+    { query: words.trim() ? { q: words } : {} },
+    { enabled: open },
+  );
+  // What is listed before the answer to these words comes is still of the words before.
+  const listedForWords = !isPending && !isPlaceholderData;
+  const rows = rowsFor(words, data).map((row) => ({
+    ...row,
+    // Told apart by the answer, so that what was first in the one before is never taken for a choice in this.
+    value: `${listedForWords ? words.trim() : '…'} ${row.href}`,
+  }));
+  const first = rows[0]?.value ?? '';
+  const chosen = rows.some(({ value }) => value === at) ? at : first;
   const go = (href: string) => {
     onClose();
     setWords('');
     router.push(href);
   };
-  const rows = [
-    ...places.map(({ label, href }) => ({ label, detail: 'Workspace', href, hit: undefined })),
-    ...(data?.items ?? []),
-  ];
-  // Where what was chosen is no longer in the list, Enter takes the first.
-  const chosen = rows.some(({ href }) => href === at) ? at : (rows[0]?.href ?? '');
+  // Who types and presses Enter at once means what these words find, not what stood there before.
+  const goWhenListed = async (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || event.nativeEvent.isComposing || listedForWords || chosen !== first) return;
+    event.preventDefault();
+    const [found] = rowsFor(words, (await refetch({ cancelRefetch: false })).data);
+    if (found) go(found.href);
+  };
   return (
     <Dialog
       open={open}
@@ -35,7 +58,14 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
       slotProps={{ paper: { 'aria-label': 'Go to' } }}
       sx={{ '& .MuiDialog-container': { alignItems: 'flex-start', pt: '8vh' } }}
     >
-      <Command label="Go to" shouldFilter={false} loop value={chosen} onValueChange={setAt}>
+      <Command
+        label="Go to"
+        shouldFilter={false}
+        loop
+        value={chosen}
+        onValueChange={setAt}
+        onKeyDown={(event) => void goWhenListed(event)}
+      >
         <Command.Input
           className={styles.input}
           autoFocus
@@ -49,8 +79,8 @@ export function GoTo({ open, onClose }: { open: boolean; onClose: () => void }):
               {isFetching ? 'Looking…' : 'Nothing is called so, and no text has these words.'}
             </div>
           )}
-          {rows.map(({ label, detail, href, hit }) => (
-            <Command.Item key={href} value={href} onSelect={go} className={styles.item}>
+          {rows.map(({ label, detail, href, hit, value }) => (
+            <Command.Item key={value} value={value} onSelect={() => go(href)} className={styles.item}>
               <span>{label || 'Without a name'}</span>
               <span>{detail}</span>
               {hit && (
