@@ -27,6 +27,7 @@ import {
   pageHeaders,
   sharedInstallation,
 } from './services/runtime';
+import { visitorToken } from './services/visitor-accounts';
 import { askedAddress, frameSources, toldOfSecurity } from './services/visitor';
 
 /** How often (ms) visits are written down. */
@@ -88,14 +89,18 @@ const isReading = ({ method }: IncomingMessage): boolean => method === 'GET' || 
 
 /** Answers a visitor from memory, if the page is ready there. */
 function fromMemory(installation: Installation, request: IncomingMessage, response: ServerResponse): boolean {
-  if (!isReading(request)) return false;
+  // Who is signed in is answered by what is kept for those who may see as much.
+  if (!isReading(request) || visitorToken(request.headers.cookie)) return false;
   const page = installation.rendered.find(request.url ?? '/', installation.now());
   if (!page) return false;
   if (request.method === 'GET') countVisit(installation, page.of);
   const headers: Record<string, string | number> = {
     ...securityHeaders,
     'Content-Security-Policy': visitorPolicy(installation, request.headers.host),
-    ...pageHeaders(page, installation.settings, installation.now()),
+    ...pageHeaders(page, installation.settings, installation.now(), {
+      accounts: installation.model.document.accounts !== undefined,
+      audience: undefined,
+    }),
   };
   const had = matchingEtag(request.headers['if-none-match'], etagsOf(page));
   if (had !== undefined) {

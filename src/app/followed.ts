@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
+import type { Audience } from '../core/site/audience';
 import { feedTypes, type FeedKind } from '../core/site/address';
 import { signDrawn } from '../services/media';
 import type { Installation } from '../services/runtime';
-import { feedOf } from '../services/visitor';
+import { asVisitor, feedOf } from '../services/visitor';
 import { drawFeedText } from '../site/feed-text';
 
 /** The list of a page to be followed, or where it is found; nothing where there is none. */
@@ -10,15 +11,16 @@ export async function followed(
   installation: Installation,
   { address, kind }: { address: string; kind: FeedKind },
   chosen = new URLSearchParams(),
+  audience: Audience = undefined,
 ): Promise<
   | { body: string; headers: Record<'ETag' | 'Content-Type' | 'Cache-Control', string> }
   | { movedTo: string }
   | undefined
 > {
   const { secret, settings } = installation;
-  const body = await installation.turnover.read(() =>
+  const body = await asVisitor(installation, audience, (seen) =>
     feedOf(
-      installation,
+      seen,
       address,
       kind,
       async (face) => signDrawn(secret, await drawFeedText(face, settings.address)),
@@ -30,6 +32,10 @@ export async function followed(
   const etag = `W/"${createHash('sha256').update(body).digest('base64url').slice(0, 22)}"`;
   return {
     body,
-    headers: { 'Content-Type': `${feedTypes[kind]}; charset=utf-8`, ETag: etag, 'Cache-Control': 'no-cache' },
+    headers: {
+      'Content-Type': `${feedTypes[kind]}; charset=utf-8`,
+      ETag: etag,
+      'Cache-Control': audience ? 'private, no-cache' : 'no-cache',
+    },
   };
 }

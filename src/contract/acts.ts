@@ -27,6 +27,7 @@ export const actThings = [
   'starter',
   'site',
   'address',
+  'audience',
   'model',
 ] as const;
 

@@ -2,6 +2,7 @@ import type { ReactElement } from 'react';
 import type { PartKey } from '../core/mapping/parts';
 import type { FaceCell, FaceRow } from '../core/model/document';
 import type { VisitorPage } from '../core/site/visitor-page';
+import { AccountPage } from './account';
 import { Slot, type BlockContext } from './block';
 import { Comments } from './comments';
 import { Face, FacePart, isPanorama } from './face';
@@ -247,7 +248,8 @@ export function PageMain({ page, around }: Main): ReactElement {
               {isTop && firstPage === 'hills' && <Horizon />}
             </div>
           )}
-          {page.says !== undefined && page.seek !== undefined && <SearchPage page={page} />}
+          {page.account && <AccountPage account={page.account} locale={page.locale} />}
+          {page.says !== undefined && !page.account && page.seek !== undefined && <SearchPage page={page} />}
           {first !== undefined && slot(first)}
           {list}
           {others.map(slot)}

@@ -1,6 +1,7 @@
 import type { ReactElement } from 'react';
 import { feedKinds, feedTypes } from '../core/site/address';
 import type { DrawnListing, VisitorPage } from '../core/site/visitor-page';
+import { accountWordsFor } from './account-words';
 import { firstFonts } from './font-faces';
 import { FoundBy } from './found-by';
 import { foundWords } from './found-words';
@@ -153,6 +154,11 @@ export function Page({
                   </a>
                 ))}
               {page.feeds && <a href={page.feeds.atom}>{words.feed}</a>}
+              {page.accountWay && (
+                <a href={page.accountWay.address} rel="nofollow">
+                  {accountWordsFor(page.locale)[page.accountWay.isIn ? 'yours' : 'signIn']}
+                </a>
+              )}
             </p>
           </div>
         </footer>

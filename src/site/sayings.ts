@@ -1,9 +1,10 @@
 import type { CommentFault, CommentField, CommentOutcome } from '../core/site/comments';
 import type { Saying, VisitorPage } from '../core/site/visitor-page';
+import { accountWordsFor } from './account-words';
 
 /** What the site says where it shows none of its own pages, and around a search. */
 export interface SiteSayings {
-  says: Record<Exclude<Saying, 'search'>, { title: string; text: string }>;
+  says: Record<Exclude<Saying, 'search' | 'account'>, { title: string; text: string }>;
   /** The search and its field. */
   search: string;
   searchThis: (site: string) => string;
@@ -54,6 +55,7 @@ export interface SiteSayings {
 const english: SiteSayings = {
   says: {
     nothing: { title: 'Nothing stands here', text: 'The page may have been moved, or never was.' },
+    closed: { title: 'This is for others', text: 'Your account does not open this page.' },
     gone: { title: 'This page has been withdrawn', text: 'It stood here, and does not any more.' },
     'no list': { title: 'Nothing stands here', text: 'No list can be followed at this address.' },
     malformed: {
@@ -136,6 +138,10 @@ const byLanguage: Record<string, SiteSayings> = {
         title: 'Il n’y a rien ici',
         text: 'La page a peut-être changé d’adresse, ou n’a jamais existé.',
       },
+      closed: {
+        title: 'Cette page est pour d’autres',
+        text: 'Votre compte ne l’ouvre pas.',
+      },
       gone: { title: 'Cette page a été retirée', text: 'Elle était ici et n’y est plus.' },
       'no list': { title: 'Il n’y a rien ici', text: 'Aucune liste ne peut être suivie à cette adresse.' },
       malformed: {
@@ -212,6 +218,7 @@ const byLanguage: Record<string, SiteSayings> = {
   de: {
     says: {
       nothing: { title: 'Hier steht nichts', text: 'Die Seite ist umgezogen, oder es gab sie nie.' },
+      closed: { title: 'Diese Seite ist für andere', text: 'Ihr Konto öffnet sie nicht.' },
       gone: { title: 'Diese Seite wurde zurückgezogen', text: 'Sie stand hier und steht hier nicht mehr.' },
       'no list': { title: 'Hier steht nichts', text: 'Unter dieser Adresse lässt sich keiner Liste folgen.' },
       malformed: {
@@ -289,7 +296,7 @@ export const sayingsFor = (locale: string): SiteSayings =>
 
 /** A page that is none of the site's own, with what it says in its language. */
 export function worded(page: VisitorPage): VisitorPage {
-  const { says, search, locale } = page;
+  const { says, search, account, locale } = page;
   if (!says) return page;
   const words = sayingsFor(locale);
   const shown = (text: string) => [{ words: text, step: 0 }];
@@ -303,6 +310,15 @@ export function worded(page: VisitorPage): VisitorPage {
         heading: shown(title),
         ...(search && sought !== '' ? { summary: shown(words.found(search.total, search.more)) } : {}),
       },
+    };
+  }
+  if (says === 'account') {
+    const { title, text } = accountWordsFor(locale).pages[account?.page ?? 'sign-in'];
+    const isDone = account?.became === 'sent' || account?.became === 'left' || account?.became === 'ended';
+    return {
+      ...page,
+      title,
+      face: { heading: shown(title), ...(text && !isDone ? { summary: shown(text) } : {}) },
     };
   }
   const { title, text } = words.says[says];

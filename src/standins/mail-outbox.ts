@@ -6,7 +6,7 @@ import { createTransport } from 'nodemailer';
 export interface Letter {
   from: { name: string; address: string };
   to: string;
-  replyTo: { name: string; address: string };
+  replyTo?: { name: string; address: string };
   subject: string;
   text: string;
 }

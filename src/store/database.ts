@@ -46,19 +46,26 @@ export interface WriteTransaction extends Reader {
 }
 
 const READERS = 3;
+const CACHE = 65_536;
 /**
  * How many rows one statement inserts. They go in as one JSON text: bound one by one, each value is looked up
  * by its name among all.
  */
 const ROWS = 500;
 
+/** How many read at once, and how much of the file each keeps at hand. */
+interface ReaderBounds {
+  readers: number;
+  cacheKilobytes: number;
+}
+
 /** How a connection begins; a reader may have views of its own. */
-const pragmas = (reads: boolean, views = '') => `
+const pragmas = (reads: boolean, views = '', cacheKilobytes = CACHE) => `
   PRAGMA busy_timeout = 10000;
   PRAGMA journal_mode = WAL;
   PRAGMA foreign_keys = ON;
   PRAGMA synchronous = FULL;
-  PRAGMA cache_size = -65536;
+  PRAGMA cache_size = -${cacheKilobytes};
   PRAGMA temp_store = MEMORY;
   ${views}
   ${reads ? 'PRAGMA query_only = ON;' : ''}`;
@@ -74,6 +81,7 @@ class LastingConnections {
   constructor(
     private readonly file: string,
     private readonly views: string,
+    private readonly bounds: ReaderBounds,
   ) {}
 
   getConnection = (options?: { uuid?: string }): Promise<LastingConnection> =>
@@ -82,10 +90,9 @@ class LastingConnections {
   /** The reader with the least to answer. */
   reader = async (): Promise<LastingConnection> => {
     const [least] = [...this.readers].sort((a, b) => a.pending - b.pending);
-    if (least && (least.pending === 0 || this.readers.length === READERS)) return least;
-    return this.named(`reader ${this.readers.length}`, pragmas(true, this.views), (reader) =>
-      this.readers.push(reader),
-    );
+    if (least && (least.pending === 0 || this.readers.length === this.bounds.readers)) return least;
+    const how = pragmas(true, this.views, this.bounds.cacheKilobytes);
+    return this.named(`reader ${this.readers.length}`, how, (reader) => this.readers.push(reader));
   };
 
   /** The one connection that writes. */
@@ -138,6 +145,7 @@ export class Database implements Reader {
   constructor(
     readonly file: string,
     views = '',
+    bounds: ReaderBounds = { readers: READERS, cacheKilobytes: CACHE },
   ) {
     mkdirSync(dirname(file), { recursive: true });
     this.sequelize = new Sequelize({
@@ -147,7 +155,7 @@ export class Database implements Reader {
       transactionType: Transaction.TYPES.IMMEDIATE,
       retry: { max: 1 },
     });
-    this.connections = new LastingConnections(file, views);
+    this.connections = new LastingConnections(file, views, bounds);
     Object.assign(this.sequelize.connectionManager, this.connections);
   }
 

@@ -37,8 +37,10 @@ import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
 import { redirects } from './migrations/029-redirects';
 import { comments } from './migrations/031-comments';
+import { guards } from './migrations/032-guards';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
+import { visitors } from './migrations/sessions-009-visitors';
 import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
@@ -80,6 +82,7 @@ export const contentMigrations: readonly Migration[] = [
   redirects,
   sitePicture,
   comments,
+  guards,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,
@@ -90,6 +93,7 @@ export const sessionMigrations: readonly Migration[] = [
   draftLinks,
   soughtInVain,
   askedAddresses,
+  visitors,
 ];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

@@ -14,13 +14,28 @@ import {
   countVisit,
   type Installation,
   type RenderedPage,
+  languageAsked,
+  siteAt,
+  visitorAddress,
   sharedInstallation,
 } from '../../services/runtime';
-import { splitFeed, type FeedKind } from '../../core/site/address';
+import { accountAddresses } from '../../core/site/account';
+import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
+import { audienceKey, type Audience } from '../../core/site/audience';
 import { nothingWritten } from '../../core/site/contact';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { signDrawn } from '../../services/media';
-import { holdsToken, missingPage, takeComment, takeMessage, visit, type Visit } from '../../services/visitor';
+import {
+  asksToSignIn,
+  asVisitor,
+  holdsToken,
+  missingPage,
+  takeComment,
+  takeMessage,
+  visit,
+  type Visit,
+} from '../../services/visitor';
+import { audienceOf, visitorAsking } from '../../services/visitor-accounts';
 import { renderPage } from '../../site/render';
 import { parseCommentForm } from '../comment-form';
 import { parseContactForm } from '../contact-form';
@@ -28,6 +43,7 @@ import { followed } from '../followed';
 import { readForm } from '../read-form';
 import { cameFrom, isFromHere } from '../same-origin';
 import { siteFiles } from '../site-files';
+import { showAccount, takeAccount, type Shows } from '../visitor-account';
 
 export const dynamic = 'force-dynamic';
 
@@ -45,6 +61,7 @@ const statuses = {
   'no list': 404,
   malformed: 400,
   failed: 500,
+  closed: 403,
   'foreign form': 403,
   'long form': 413,
   'changed form': 400,
@@ -52,10 +69,11 @@ const statuses = {
 
 async function missing(
   installation: Installation,
+  audience: Audience,
   asked: string,
   says: keyof typeof statuses,
 ): Promise<Response> {
-  const { page, isGone } = await installation.turnover.read(() => missingPage(installation, asked, says));
+  const { page, isGone } = await asVisitor(installation, audience, (seen) => missingPage(seen, asked, says));
   return new Response(await drawn(installation, page), {
     status: isGone ? 410 : statuses[says],
     headers: NO_STORE,
@@ -86,12 +104,13 @@ const KEPT_CHOICES = 2;
 /** The list of a page, to be followed. */
 async function follow(
   installation: Installation,
+  audience: Audience,
   feed: { address: string; kind: FeedKind },
   chosen: URLSearchParams,
   request: Request,
 ): Promise<Response> {
-  const found = await followed(installation, feed, chosen);
-  if (found === undefined) return missing(installation, feed.address, 'no list');
+  const found = await followed(installation, feed, chosen, audience);
+  if (found === undefined) return missing(installation, audience, feed.address, 'no list');
   if ('movedTo' in found) return elsewhere(found.movedTo, 301);
   const { body, headers } = found;
   return matchingEtag(request.headers.get('if-none-match'), [headers.ETag])
@@ -113,14 +132,46 @@ const elsewhere = (address: string, status: 301 | 302 | 307 | 308): Response =>
 /** What an address that shows no page answers. */
 function without(
   installation: Installation,
+  audience: Audience,
   asked: string,
   found: Exclude<Visit, { found: 'page' | 'search' }>,
 ): Promise<Response> | Response {
-  if (found.found === 'malformed') return missing(installation, asked, 'malformed');
+  if (found.found === 'malformed') return missing(installation, audience, asked, 'malformed');
   if (found.found === 'elsewhere')
     return elsewhere(found.address, found.status ?? (found.forNow ? 307 : found.moved ? 301 : 308));
-  if (found.found === 'gone') return missing(installation, asked, 'gone');
-  return missing(installation, asked, 'nothing');
+  if (found.found === 'gone') return missing(installation, audience, asked, 'gone');
+  return closedOrNothing(installation, audience, asked);
+}
+
+/** What is not for whoever asks is as if nothing stood there, unless those who may not see it are asked to sign in. */
+async function closedOrNothing(
+  installation: Installation,
+  audience: Audience,
+  asked: string,
+): Promise<Response> {
+  const asks =
+    installation.model.document.accounts !== undefined &&
+    (await installation.turnover.read(() => asksToSignIn(installation, audience, asked)));
+  if (!asks) return missing(installation, audience, asked, 'nothing');
+  return audience
+    ? missing(installation, audience, asked, 'closed')
+    : new Response(null, {
+        status: 303,
+        headers: { Location: signInFor(installation, asked), 'Cache-Control': 'no-store' },
+      });
+}
+
+/** A page of an account goes to the one who asks. */
+const showsPrivately =
+  (installation: Installation): Shows =>
+  async (page, status) =>
+    new Response(await drawn(installation, page), { status, headers: NO_STORE });
+
+/** Where somebody signs in to see what stands at an address. */
+function signInFor(installation: Installation, asked: string): string {
+  const { language, address } = languageAsked(installation, canonicalAddress(asked) ?? '/');
+  const home = visitorAddress(installation, language, siteAt(installation, address).base || '/');
+  return `${encodeURI(accountAddresses(home)['sign-in'])}?back=${encodeURIComponent(asked)}`;
 }
 
 /** A page with what a visitor just wrote in it: for this visitor alone, and kept nowhere. */
@@ -142,7 +193,7 @@ export const GET = (request: Request): Promise<Response> =>
       return await packedFor(request, await show(request, context));
     } catch (error) {
       log.error({ error, path: new URL(request.url).pathname }, 'A page could not be drawn.');
-      return missing(await sharedInstallation(), new URL(request.url).pathname, 'failed');
+      return missing(await sharedInstallation(), undefined, new URL(request.url).pathname, 'failed');
     }
   });
 
@@ -168,36 +219,42 @@ function justWritten(asked: URLSearchParams): Pick<VisitorPage, 'contact' | 'com
 async function show(request: Request, context: RequestContext): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname, searchParams } = new URL(request.url);
+  const account = await showAccount(installation, request, showsPrivately(installation));
+  if (account) return account;
+  const audience = audienceOf(await visitorAsking(installation, request.headers.get('cookie')));
   const feed = splitFeed(pathname);
-  if (feed) return follow(installation, feed, searchParams, request);
+  if (feed) return follow(installation, audience, feed, searchParams, request);
   const just = justWritten(searchParams);
   const { found, html, page } = await (just === undefined
-    ? installation.rendered.once(`${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`, () =>
-        drawAt(installation, pathname, searchParams),
-      )
-    : drawAt(installation, pathname, searchParams));
+    ? ready(installation, audience, pathname, searchParams)
+    : drawAt(installation, audience, pathname, searchParams));
   if (found.found === 'search') return new Response(html, { headers: NO_STORE });
   if (found.found !== 'page') {
     if (found.found === 'nothing') countNowhere(installation, pathname);
-    return without(installation, pathname, found);
+    return without(installation, audience, pathname, found);
   }
   if (just) return answering(installation, found.page, just);
   if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
     countVisit(installation, found.ids[0]);
   const cost = costHeader(context, installation.settings);
   return page
-    ? asPacked(installation, page, request, cost)
+    ? asPacked(installation, audience, page, request, cost)
     : new Response(html, { headers: { ...HTML, 'Cache-Control': 'no-cache', ...cost } });
 }
 
 /** A page as whoever asks takes it: packed, or not at all where they have it already. */
 async function asPacked(
-  { settings, now }: Installation,
+  { settings, now, model }: Installation,
+  audience: Audience,
   page: RenderedPage,
   request: Request,
   more: Record<string, string>,
 ): Promise<Response> {
-  const headers = { ...HTML, ...pageHeaders(page, settings, now()), ...more };
+  const headers = {
+    ...HTML,
+    ...pageHeaders(page, settings, now(), { accounts: model.document.accounts !== undefined, audience }),
+    ...more,
+  };
   const had = matchingEtag(request.headers.get('if-none-match'), etagsOf(page));
   if (had !== undefined) return new Response(null, { status: 304, headers: { ...headers, ETag: had } });
   const packing = packingOf(request);
@@ -214,11 +271,12 @@ async function asPacked(
 /** What stands at an address, drawn; `page` where it is kept as ready for the next who ask. */
 async function drawAt(
   installation: Installation,
+  audience: Audience,
   pathname: string,
   searchParams: URLSearchParams,
 ): Promise<{ found: Visit; html: string; page?: RenderedPage }> {
   const { since } = installation.rendered;
-  const found = await installation.turnover.read(() => visit(installation, pathname, searchParams));
+  const found = await asVisitor(installation, audience, (seen) => visit(seen, pathname, searchParams));
   if (found.found === 'search') return { found, html: await drawn(installation, found.page) };
   if (found.found !== 'page') return { found, html: '' };
   const html = await drawn(installation, found.page);
@@ -228,8 +286,31 @@ async function drawAt(
   return {
     found,
     html,
-    page: installation.rendered.keep(ids, `${pathname}${found.query}`, html, validUntil, since),
+    page: installation.rendered.keep(
+      ids,
+      keptAt(audience, `${pathname}${found.query}`),
+      html,
+      validUntil,
+      since,
+    ),
   };
+}
+
+/** Under what a page is kept as ready: pages are kept for each audience by itself, those of everybody by their address alone. */
+const keptAt = (audience: Audience, address: string): string =>
+  audience ? `${audienceKey(audience)} ${address}` : address;
+
+/** What stands at an address: as it is kept for those who may see as much, or drawn once for all of them who ask meanwhile. */
+async function ready(
+  installation: Installation,
+  audience: Audience,
+  pathname: string,
+  searchParams: URLSearchParams,
+): Promise<Awaited<ReturnType<typeof drawAt>>> {
+  const address = `${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`;
+  return installation.rendered.once(keptAt(audience, address), () =>
+    drawAt(installation, audience, pathname, searchParams),
+  );
 }
 
 /** What a visitor says on the page: kept, it leads back to it; not kept, the page comes back with every word. */
@@ -260,24 +341,24 @@ export const POST = (request: Request): Promise<Response> => inRequest(() => tak
 async function take(request: Request): Promise<Response> {
   const installation = await sharedInstallation();
   const { pathname } = new URL(request.url);
-  if (!isFromHere(request)) return missing(installation, pathname, 'foreign form');
-  const found = await installation.turnover.read(() => visit(installation, pathname));
-  if (found.found === 'search') return missing(installation, pathname, 'changed form');
-  if (found.found !== 'page') return without(installation, pathname, found);
+  const account = await takeAccount(installation, request, showsPrivately(installation));
+  if (account) return account;
+  const audience = audienceOf(await visitorAsking(installation, request.headers.get('cookie')));
+  const refuse = (says: keyof typeof statuses) => missing(installation, audience, pathname, says);
+  if (!isFromHere(request)) return refuse('foreign form');
+  const found = await asVisitor(installation, audience, (seen) => visit(seen, pathname));
+  if (found.found === 'search') return refuse('changed form');
+  if (found.found !== 'page') return without(installation, audience, pathname, found);
   const form = await readForm(request, CONTACT_BYTES);
-  if (form === 'too-large') return missing(installation, pathname, 'long form');
+  if (form === 'too-large') return refuse('long form');
   const address = request.headers.get('x-clear-frame-address') ?? '';
   // What is said on a page carries a stamp in any case.
   if (form.comments !== undefined)
-    return (
-      (await takeSaid(installation, found.page, form, address)) ??
-      missing(installation, pathname, 'changed form')
-    );
-  if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form))
-    return missing(installation, pathname, 'foreign form');
+    return (await takeSaid(installation, found.page, form, address)) ?? refuse('changed form');
+  if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form)) return refuse('foreign form');
   const written = parseContactForm(form);
   const state = written && (await takeMessage(installation, found.page, written, address));
-  if (!state) return missing(installation, pathname, 'changed form');
+  if (!state) return refuse('changed form');
   if (!state.sent) return answering(installation, found.page, { contact: state }, state.tooMany ? 429 : 422);
   return new Response(null, {
     status: 303,

@@ -18,6 +18,7 @@ import { sharedBlocks } from './shared-blocks';
 import { starters } from './starters';
 import { tables } from './tables';
 import { versions } from './versions';
+import { visitors } from './visitors';
 
 export type { Operation } from './operation';
 
@@ -38,6 +39,7 @@ export const families: readonly { name: string; about: string; holds: object }[]
   { name: 'versions', about: 'Earlier versions of things', holds: versions },
   { name: 'bin', about: 'What was put into the bin', holds: bin },
   { name: 'comments', about: 'What visitors say on pages and entries', holds: comments },
+  { name: 'visitors', about: 'Accounts of visitors, and what is for some of them alone', holds: visitors },
   { name: 'review', about: 'What waits for somebody else', holds: review },
   { name: 'draft links', about: 'Showing a draft to somebody who is not signed in', holds: draftLinks },
   { name: 'tables', about: 'What somebody’s tables look like', holds: tables },
@@ -59,6 +61,7 @@ export const operations = {
   ...versions,
   ...bin,
   ...comments,
+  ...visitors,
   ...review,
   ...draftLinks,
   ...tables,

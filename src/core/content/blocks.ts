@@ -5,6 +5,7 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, Field, PresetBlock, Slot } from '../model/document';
 import type { Reference } from '../model/kinds';
 import { sharedSlot } from '../model/shared-type';
+import type { SeenBy } from '../site/audience';
 import type { Spacing, Widths } from './block-rows';
 import type { NavigationRule } from '../site/navigation';
 import type { TeaserRule } from '../site/teaser';
@@ -34,6 +35,8 @@ export interface Block extends LocalizedValues {
   /** From when and until when (ISO 8601, to the minute) visitors see it, where that is bounded. */
   from?: string;
   until?: string;
+  /** For whom it is, where not for all who see the page. */
+  seenBy?: Pick<SeenBy, 'groups'>;
   /** The shared block that stands here, where it is one. */
   shared?: Id;
   /** What is said differently here than in the shared block, by the ids of its blocks. */
@@ -88,6 +91,7 @@ export function serializeBlock(
     ...(block.hidden ? { hidden: true } : {}),
     ...(block.from ? { from: block.from } : {}),
     ...(block.until ? { until: block.until } : {}),
+    ...(block.seenBy ? { seenBy: { groups: [...block.seenBy.groups] } } : {}),
     ...(block.shared ? { shared: block.shared } : {}),
     ...(block.differs ? { differs: serializeDifferences(model, block.differs) } : {}),
     ...(block.preset ? { preset: block.preset } : {}),

@@ -5,6 +5,7 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { BlockType, Field, Slot } from '../model/document';
 import { isPlacedShared } from '../model/shared-type';
 import { parseWidths, spacings } from './block-rows';
+import { groupBounds, parseSeenBy } from '../site/audience';
 import { parseNavigation } from '../site/navigation';
 import { parseTeaser } from '../site/teaser';
 import { parseQuestions, type Question } from './contact-questions';
@@ -122,6 +123,7 @@ class SlotReader {
       ...(given.hidden === true ? { hidden: true } : {}),
       ...(from === undefined ? {} : { from }),
       ...(until === undefined ? {} : { until }),
+      ...this.seenBy(given, path),
       ...shared,
       ...(typeof preset === 'string' && isId(preset) ? { preset } : {}),
       ...(hints ? { hints } : {}),
@@ -216,6 +218,16 @@ class SlotReader {
     return undefined;
   }
 
+  /** For whom a block is, where not for all who see the page. */
+  private seenBy({ seenBy }: JsonObject, path: string): Pick<Block, 'seenBy'> {
+    if (seenBy === undefined || seenBy === null) return {};
+    const parsed = parseSeenBy(seenBy);
+    if (parsed) return { seenBy: { groups: parsed.groups } };
+    const message = `For whom a block is says the ids of at most ${groupBounds.all} groups; none for whoever is signed in.`;
+    this.faults.push({ path: pointer(path, 'seenBy'), code: 'audience', message });
+    return {};
+  }
+
   /** Which shared block stands in a place, and what is said differently there. */
   private shared({ shared, differs }: JsonObject, path: string): Pick<Block, 'shared' | 'differs'> {
     const refuse = (message: string, at: string) =>
@@ -262,6 +274,7 @@ const blockKeys: ReadonlySet<string> = new Set([
   'hidden',
   'from',
   'until',
+  'seenBy',
   'preset',
   'slots',
   'held',
@@ -271,7 +284,7 @@ const blockKeys: ReadonlySet<string> = new Set([
   'teaser',
 ]);
 const placedKeys: ReadonlySet<string> = new Set([
-  ...['id', 'type', 'values', 'hidden', 'from', 'until'],
+  ...['id', 'type', 'values', 'hidden', 'from', 'until', 'seenBy'],
   ...['shared', 'differs', 'preset', 'held'],
 ]);
 /** How long (characters) what an editor is told to write in one field may be. */

@@ -1,3 +1,4 @@
+import { boundedTo } from '../site/audience';
 import type { Id } from '../ids';
 import type { CompiledModel } from '../model/compile';
 import { isPlacedShared, sharedSlot } from '../model/shared-type';
@@ -80,13 +81,13 @@ export function withShared(
       .map((each) => inPlace(model, block, each));
     if (wrapped) return [{ ...block, slots: { [sharedSlot.id]: blocks } }];
     const { from, until } = block;
-    return block.hidden
-      ? []
-      : blocks.map((each, i) => ({
-          ...each,
-          ...(i === 0 ? { id: block.id } : {}),
-          ...boundedBy(each, { from, until }),
-        }));
+    if (block.hidden) return [];
+    return blocks.flatMap((each, i): Block[] => {
+      const placed = { ...each, ...(i === 0 ? { id: block.id } : {}), ...boundedBy(each, { from, until }) };
+      if (!block.seenBy) return [placed];
+      const seenBy = each.seenBy ? boundedTo(each.seenBy, block.seenBy) : block.seenBy;
+      return seenBy ? [{ ...placed, seenBy }] : [];
+    });
   };
   return Object.fromEntries(Object.entries(contents).map(([slot, blocks]) => [slot, blocks.flatMap(put)]));
 }

@@ -5,13 +5,13 @@ import { everythingSaid, isSeenAt, type SlotContents } from './blocks';
 import { textsIn, type SearchedText } from './searched-texts';
 import type { LocalizedValues } from './localized-values';
 
-/** The blocks in some slots that visitors see at a moment, without those inside what they do not see. */
+/** The blocks in some slots that every visitor sees at a moment, without those inside what they do not see. */
 const seenAt = (contents: SlotContents, moment: number): SlotContents =>
   Object.fromEntries(
     Object.entries(contents).map(([slot, blocks]) => [
       slot,
       blocks
-        .filter((block) => isSeenAt(block, moment))
+        .filter((block) => !block.seenBy && isSeenAt(block, moment))
         .map((block) => (block.slots ? { ...block, slots: seenAt(block.slots, moment) } : block)),
     ]),
   );

@@ -44,6 +44,7 @@ const parseFields = (written: Json | undefined): WrittenField[] =>
  */
 class ByKeys {
   private readonly shapes: Record<ShapeList, Map<string, WrittenShape>>;
+  private readonly groups: ReadonlyMap<string, Id>;
 
   constructor(private readonly model: JsonObject) {
     const read = (list: ShapeList) =>
@@ -71,6 +72,8 @@ class ByKeys {
       pageTypes: read('pageTypes'),
       blockTypes: read('blockTypes'),
     };
+    const { groups } = asObject(model.accounts);
+    this.groups = new Map(Object.keys(asObject(groups)).map((key) => [key, newId()]));
   }
 
   private idOf(list: ShapeList, key: Json | undefined): string {
@@ -272,6 +275,19 @@ class ByKeys {
         };
   }
 
+  /** Groups of visitors by their keys; `in` for everyone who is signed in. */
+  private seenBy({ written }: WrittenShape): JsonObject {
+    if (written.seenBy === undefined) return {};
+    const { groups = written.seenBy, asks } = asObject(written.seenBy);
+    const named = asList(isJsonObject(groups) ? [] : groups).filter((key) => key !== 'in');
+    return {
+      seenBy: {
+        groups: named.map((key) => this.groups.get(asKey(key)) ?? key),
+        ...(asks === undefined ? {} : { asks }),
+      },
+    };
+  }
+
   private contentType(shape: WrittenShape): JsonObject {
     const { written } = shape;
     const roles = (['summary', 'picture', 'date'] as const).flatMap((role): [string, Json][] =>
@@ -298,6 +314,7 @@ class ByKeys {
             },
           }),
       ...this.found(shape),
+      ...this.seenBy(shape),
       ...(written.settings === undefined ? {} : { settings: written.settings }),
     };
   }
@@ -344,6 +361,7 @@ class ByKeys {
       inNavigation: written.inNavigation ?? 'yes',
       childOrder: written.childOrder ?? 'byHand',
       ...this.found(shape),
+      ...this.seenBy(shape),
       ...(written.review === undefined ? {} : { review: written.review }),
       ...(written.mostInSite === undefined ? {} : { mostInSite: written.mostInSite }),
       ...(written.starter === undefined ? {} : { starter: written.starter }),
@@ -409,6 +427,18 @@ class ByKeys {
               ...asObject(each),
             })),
           }),
+      ...(this.model.accounts === undefined
+        ? {}
+        : {
+            accounts: {
+              ...asObject(this.model.accounts),
+              groups: Object.entries(asObject(asObject(this.model.accounts).groups)).map(([key, label]) => ({
+                id: this.groups.get(key) ?? newId(),
+                key,
+                label,
+              })),
+            },
+          }),
       ...(this.model.navigation === undefined ? {} : { navigation: this.model.navigation }),
     };
   }
@@ -443,6 +473,7 @@ export function modelFromKeys(written: JsonObject): JsonObject {
     'houseStyle',
     'siteStyles',
     'providers',
+    'accounts',
     'placements',
     'settings',
     'navigation',

@@ -28,6 +28,7 @@ import { foundParts, MOST_FOUND_FIELDS } from '../model/found';
 import { keyPattern } from '../model/naming';
 import { settingKeys, settings } from '../model/settings';
 import { vocabularyTypes } from '../model/vocabulary';
+import { groupBounds } from '../site/audience';
 import { providerBounds } from '../site/providers';
 import { navigationBounds, navigationOrders } from '../site/navigation';
 
@@ -162,6 +163,7 @@ const foundMapping = closed(
   [],
   Object.fromEntries(foundParts.map((part) => [part, listOf(id, MOST_FOUND_FIELDS)])),
 );
+const seenBy = closed(['groups'], { groups: listOf(id, groupBounds.all), asks: { const: true } });
 const layer = closed([], {
   set: closed(
     [],
@@ -226,6 +228,10 @@ export const modelSchema: JsonObject = {
         }),
         providerBounds.all,
       ),
+      accounts: closed(['groups'], {
+        groups: listOf(closed(['id', 'key', 'label'], { id, key, label }), groupBounds.all),
+        open: { const: true },
+      }),
       navigation: closed([], { head: navigationShape, foot: navigationShape }),
       schemes: listOf(
         closed([...namedKeys, 'sort'], { ...named, sort: { enum: ['categories', 'tags'] } }),
@@ -243,6 +249,7 @@ export const modelSchema: JsonObject = {
           slug: slugRule,
           review: yes,
           found: foundMapping,
+          seenBy,
           columns: listOf(id, 40),
           settings: layer,
           vocabulary: closed(['is', 'fields'], {
@@ -289,6 +296,7 @@ export const modelSchema: JsonObject = {
             ),
             address: slugRule,
             found: foundMapping,
+            seenBy,
             inNavigation: { enum: ['yes', 'no', 'editor'] },
             review: yes,
             mostInSite: count(1, 100_000),

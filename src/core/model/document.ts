@@ -4,6 +4,7 @@ import type { Condition } from '../mapping/rule/listing-rule';
 import type { Mapping, PartKey } from '../mapping/parts';
 import type { CollectionArrangement } from '../site/collection';
 import type { SiteNavigation } from '../site/navigation';
+import type { Accounts, SeenBy } from '../site/audience';
 import type { Provider } from '../site/providers';
 import type { FoundMapping } from './found';
 import type { HouseStyle } from './fresh/house-style';
@@ -118,6 +119,8 @@ export interface ContentType extends Shaped {
   vocabulary?: VocabularyMapping;
   /** Which of their fields say how they are found and shared. */
   found?: FoundMapping;
+  /** For whom its entries are, where not for everyone. */
+  seenBy?: SeenBy;
 }
 
 /**
@@ -202,6 +205,8 @@ export interface PageType extends Shaped {
   childOrder: 'byHand' | 'title' | 'date';
   /** Which of their fields say how they are found and shared. */
   found?: FoundMapping;
+  /** For whom its pages are, and what stands below them, where not for everyone. */
+  seenBy?: SeenBy;
   /** The starter that new pages begin with, by its key, where one is chosen. */
   starter?: string;
   settings?: SettingsLayer;
@@ -271,6 +276,8 @@ export interface ModelDocument {
   navigation?: SiteNavigation;
   /** From where blocks may show something that stands elsewhere. */
   providers?: Provider[];
+  /** Accounts of visitors; without them nobody has one. */
+  accounts?: Accounts;
 }
 
 /** What can be opened in Shape as a sheet of fields, by the list of the document it stands in. */

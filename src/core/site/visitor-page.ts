@@ -10,6 +10,7 @@ import type { VocabularyThing } from '../model/vocabulary';
 import type { Variant } from '../model/fresh/house-style';
 import type { Id } from '../ids';
 import type { JustSaid, DrawnComments } from './comments';
+import type { DrawnAccount } from './account';
 import type { ContactState } from './contact';
 import type { NavigationItem } from './navigation';
 import type { FromElsewhere } from './providers';
@@ -41,6 +42,8 @@ export interface DrawnListing {
 /** What a page may say that is none of the site's own; `ended` is a link to a draft that is over. */
 export type Saying =
   | 'search'
+  | 'account'
+  | 'closed'
   | 'nothing'
   | 'gone'
   | 'no list'
@@ -136,6 +139,10 @@ export interface VisitorPage {
   author?: string;
   /** What visitors say on it, where the settings let them. */
   comments?: DrawnComments;
+  /** A page by which a visitor has an account. */
+  account?: DrawnAccount;
+  /** Where a visitor signs in, or sees to the account, where there are accounts. */
+  accountWay?: { address: string; isIn: boolean };
   /** What a visitor just said. */
   commented?: JustSaid;
   /** Whether it offers to be printed, mailed and shared. */

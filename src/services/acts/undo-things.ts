@@ -5,8 +5,10 @@ import { freeSlug } from '../../core/content/slug';
 import type { Id } from '../../core/ids';
 import { isJsonObject, sameJson, type Json } from '../../core/json';
 import { keyFrom } from '../../core/model/naming';
+import type { SeenBy } from '../../core/site/audience';
 import type { ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
+import { guardOf, setGuard } from '../../store/guards';
 import { dropRedirect, redirect, redirectsFor, putRedirects, type RedirectRow } from '../../store/redirects';
 import {
   addStarterRow,
@@ -183,8 +185,25 @@ async function undoRedirect(act: Act, { target, before, after }: ActChange): Pro
 }
 
 const FORGOTTEN = 'Something of it was forgotten for good.';
+
+async function undoAudience(
+  act: Act,
+  { target, before, after }: ActChange,
+  records: ReadonlyMap<Id, KeptRecord>,
+): Promise<Reason[]> {
+  const record = records.get(target);
+  if (!record) return [FORGOTTEN];
+  await act.touchAudience(record.id, target);
+  const now = (await guardOf(act.tx, record.id)) ?? null;
+  // What an act keeps of an audience is written by the act alone.
+  const [was, is] = [parsed(before), parsed(after)] as unknown as [SeenBy | null, SeenBy | null];
+  if (!sameJson(now && { ...now }, is && { ...is })) return ['For whom it is was changed since.'];
+  await setGuard(act.tx, record.id, was ?? undefined);
+  return [];
+}
+
 const isRecord = (sort: ActChange['sort']): boolean =>
-  !['category', 'starter', 'site', 'address', 'model'].includes(sort);
+  !['category', 'starter', 'site', 'address', 'audience', 'model'].includes(sort);
 
 /** How deep a page stands among some, each told with the page above it. */
 function depthIn(above: ReadonlyMap<Id, Id | null>): (page: Id) => number {
@@ -237,6 +256,8 @@ export async function undoThings(
     if (change.sort === 'site') tell('', await undoSite(act, change));
     if (change.sort === 'address') tell('', await undoRedirect(act, change));
     if (change.sort === 'starter') tell('', await undoStarter(act, change));
+    if (change.sort === 'audience')
+      tell(records.get(change.target)?.title ?? '', await undoAudience(act, change, records));
   }
   tell(
     '',

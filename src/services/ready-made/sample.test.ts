@@ -1,10 +1,10 @@
 import { openInstallation, closeInstallation } from '../runtime/open';
 import { entries } from '../entries/table';
 import { siteTree } from '../pages/tree';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { plainSample } from '../../../tests/plain-sample';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
-import sharp from 'sharp';
+import { join } from 'node:path';
 import { checkModel } from '../../core/model/check';
 import { answersOf } from '../../core/model/page-source';
 import { modelChanges } from '../../core/model/change/changes';
@@ -15,22 +15,15 @@ import { parseRule } from '../../core/mapping/rule/parse';
 import { overview } from '../overview/overview';
 import { people } from '../../store/people';
 import type { Person } from '../people/person';
-import { readSample, type Sample } from './files';
+import { type Sample } from './files';
 import { fillWithSample } from './fill';
 import { saysHowOthersAre } from '../visitor/resolve-address';
 import { visit } from '../visitor/visit';
 
-// Plain pictures stand in for the drawings where what they show does not matter, each in a colour of its own.
-const plain: Record<string, Buffer> = {};
+let whole: Sample;
 beforeAll(async () => {
-  for (const [i, file] of readdirSync('demo/pictures').entries())
-    plain[basename(file, '.svg')] = await sharp({
-      create: { width: 1200, height: 800, channels: 3, background: { r: 3 * i, g: 218, b: 211 } },
-    })
-      .webp({ effort: 0 })
-      .toBuffer();
+  whole = await plainSample();
 });
-const sample = (): Sample => ({ ...readSample(), pictures: plain });
 
 /** An installation at a moment, in a folder of its own. */
 async function withInstallation(
@@ -56,7 +49,7 @@ async function architectOf({ content }: Installation): Promise<Person> {
 
 test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is, and something waits in every state', async () => {
   await withInstallation(async (installation) => {
-    await fillWithSample(installation, sample());
+    await fillWithSample(installation, whole);
     expect(checkModel(installation.model.document).map(({ weight, message }) => [weight, message])).toEqual([
       ['warning', 'No page type may hold Trail guide.'],
     ]);
@@ -128,15 +121,15 @@ test('the sample is whole: its model holds, every listing in force shows somethi
 
 /** The sample with as little as refusing it takes. */
 function slight(): Sample {
-  const { media: _media, documents: _documents, sites: _sites, ...whole } = sample();
+  const { media: _media, documents: _documents, sites: _sites, ...rest } = whole;
   return {
-    ...whole,
+    ...rest,
     pages: [],
     listings: [],
     pictures: Object.fromEntries(
       ['carr', 'dune', 'meadow', 'oakwood', 'openwater', 'reedbed', 'saltmarsh'].map((name) => [
         name,
-        plain[name] ?? Buffer.alloc(0),
+        whole.pictures[name] ?? Buffer.alloc(0),
       ]),
     ),
   };

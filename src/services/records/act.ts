@@ -15,6 +15,7 @@ import {
   putChanges,
   type ActChange,
 } from '../../store/acts';
+import { guardOf } from '../../store/guards';
 import { redirect, type RedirectRow } from '../../store/redirects';
 import { type ActSort } from '../../store/tables/act-changes';
 import { categoriesAfter, reindexClosure } from '../../store/categories';
@@ -87,6 +88,8 @@ export interface Doer {
  */
 export class Act {
   private readonly records = new Map<number, Touched>();
+  /** The integer keys of records whose audience changes. */
+  private readonly audiences = new Map<Id, number>();
   private readonly things = new Map<string, { sort: ActSort; id: Id; before: Json }>();
   private view: Installation;
   /** The one moment (ms since 1970) at which all of it happens. */
@@ -139,6 +142,14 @@ export class Act {
   /** An address by hand, as it was before; nothing where it is new. */
   touchRedirect(id: Id, was: RedirectRow | undefined): void {
     this.touchThing('address', id, was ? { ...was } : null);
+  }
+
+  /** For whom a record is. */
+  async touchAudience(record: number, id: Id): Promise<void> {
+    // Before anything is closed, all that is read is asked for whom it is.
+    this.installation.audiences.guarded = true;
+    this.audiences.set(id, record);
+    this.touchThing('audience', id, await audienceState(this.tx, record));
   }
 
   async touchStarter(id: Id): Promise<void> {
@@ -309,6 +320,7 @@ export class Act {
     if (sort === 'site') return siteState(this.tx, id);
     if (sort === 'starter') return starterState(this.tx, id);
     if (sort === 'address') return await redirectState(this.tx, id);
+    if (sort === 'audience') return audienceState(this.tx, this.audiences.get(id) ?? 0);
     return { number: this.view.model.revision };
   }
 
@@ -357,6 +369,11 @@ const asJson = (category: Category | undefined): Json => (category ? { ...catego
 async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
   const site: SiteRow | undefined = (await sites(tx)).find(({ uuid }) => uuid === id);
   return site ? { ...site } : null;
+}
+
+async function audienceState(tx: WriteTransaction, record: number): Promise<Json> {
+  const seenBy = await guardOf(tx, record);
+  return seenBy ? { ...seenBy } : null;
 }
 
 async function redirectState(tx: WriteTransaction, id: Id): Promise<Json> {

@@ -11,6 +11,8 @@ import type { SignInAttempts } from '../people/sign-in-attempts';
 import type { RenditionStore } from '../media/rendition-store';
 import type { AskedAddresses } from './asked-addresses';
 import type { RenderedPages } from './rendered-pages';
+import type { Audience } from '../../core/site/audience';
+import type { AudienceReaders } from './audience-readers';
 import type { RunSettings } from './settings';
 import type { Turnover } from './turnover';
 import type { Beside } from './beside';
@@ -37,6 +39,10 @@ export interface Installation {
   visits: VisitCounter;
   soughtInVain: SoughtInVain;
   askedAddresses: AskedAddresses;
+  /** What reads as some visitors see. */
+  audiences: AudienceReaders;
+  /** The visitors for whom it is looked at; nothing for who is not signed in, and where it is looked at whole. */
+  audience?: Audience;
   /** Where one model gives way to another. */
   turnover: Turnover;
   /** The made sizes of pictures. */

@@ -14,6 +14,7 @@ import { contentMigrations, migrate, sessionMigrations } from '../../store/migra
 import { modelInForce, putModelInForce } from '../../store/model';
 import { makeSite, sites } from '../../store/pages';
 import { people } from '../../store/people';
+import { hasGuards } from '../../store/guards';
 import { putSetting, setting } from '../../store/settings';
 import { RenditionStore } from '../media/rendition-store';
 import { SignInAttempts } from '../people/sign-in-attempts';
@@ -21,6 +22,7 @@ import { newWord } from '../people/words';
 import { reindexWalks } from '../listings/walks';
 import { QueueHere } from '../long-work/queue-here';
 import { rebuildDerived } from '../records/rebuild';
+import { AudienceReaders } from './audience-readers';
 import type { Installation } from './installation';
 import { RequestDatabase, stillIn } from './request-context';
 import { RenderedPages } from './rendered-pages';
@@ -100,6 +102,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     visits: new VisitCounter(),
     soughtInVain: new SoughtInVain(),
     askedAddresses: new AskedAddresses(),
+    audiences: new AudienceReaders(await hasGuards(content)),
     turnover: new Turnover(),
     beside: here,
     queue: new QueueHere(() => installation),
@@ -119,6 +122,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
 export async function closeInstallation(installation: Installation): Promise<void> {
   await installation.queue.close();
   await installation.beside.close();
+  installation.audiences.close();
   await installation.content.optimize();
   await installation.content.close();
   await installation.sessions.close();

@@ -1,3 +1,4 @@
+import type { Audience } from '../../core/site/audience';
 import { ALL, cacheGroups } from './cache-groups';
 import { packings, type Packing } from './packing';
 import type { RenderedPage } from './rendered-pages';
@@ -13,14 +14,22 @@ export const etagsOf = (page: Pick<RenderedPage, 'etag'>): string[] =>
 
 /**
  * How long a page may be kept: by browsers until they ask again; by a shared cache, where there is one, as long as is set,
- * but never past the moment at which it may no longer be true. `now` in ms.
+ * but never past the moment at which it may no longer be true. What is drawn for who is signed in is kept by their own browser
+ * alone. `accounts`: whether visitors may be signed in. `now` in ms.
  */
 export function pageHeaders(
   { ids, validUntil }: Pick<RenderedPage, 'ids' | 'validUntil'>,
   { sharedSeconds, staleSeconds }: Pick<RunSettings, 'sharedSeconds' | 'staleSeconds'>,
   now: number,
+  { accounts, audience }: { accounts: boolean; audience: Audience } = {
+    accounts: false,
+    audience: undefined,
+  },
 ): Record<string, string> {
-  const vary = { Vary: 'Accept-Encoding' };
+  // Where visitors may be signed in, what one is shown is not what another is.
+  const vary = { Vary: accounts ? 'Accept-Encoding, Cookie' : 'Accept-Encoding' };
+  if (audience)
+    return { ...vary, 'Cache-Control': 'private, no-cache', 'Cache-Groups': cacheGroups([...ids, ALL]) };
   const left = Math.max(0, Math.floor((validUntil - now) / 1000));
   const kept = Math.min(sharedSeconds, left);
   if (kept === 0) return { ...vary, 'Cache-Control': 'no-cache' };

@@ -1,5 +1,6 @@
 import { sayingIn } from '../../core/model/visitor-words';
 import { styleOfSite } from '../../core/model/site-style';
+import { accountAddresses } from '../../core/site/account';
 import type { NavigationItem } from '../../core/site/navigation';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { livePageAt, type SiteRow } from '../../store/pages';
@@ -13,10 +14,20 @@ export interface AroundSite {
   locale: string;
   site: VisitorPage['site'];
   languages: VisitorPage['languages'];
-  ways: { navigation: NavigationItem[]; foot: NavigationItem[] };
+  ways: { navigation: NavigationItem[]; foot: NavigationItem[] } & Pick<VisitorPage, 'accountWay'>;
   /** The pages that the navigation begins with, to be offered. */
   first: VisitorPage['below'];
   seek: string;
+}
+
+/** Where visitors of a site, whose top page stands at `home`, sign in or see to their account; nothing where nobody has one. */
+export function accountWayOf(
+  { model, audience }: Pick<Installation, 'model' | 'audience'>,
+  home: string,
+): Pick<VisitorPage, 'accountWay'> {
+  if (!model.document.accounts) return {};
+  const { yours, 'sign-in': signIn } = accountAddresses(home);
+  return { accountWay: audience ? { address: yours, isIn: true } : { address: signIn, isIn: false } };
 }
 
 /** How a site is drawn in a language, whatever page is. */
@@ -51,7 +62,7 @@ export async function aroundSite(
     locale: language ?? installation.model.locale,
     site: drawn,
     languages: languagesOf(installation, address, 1, language),
-    ways: { navigation, foot: await navigator.around('foot') },
+    ways: { navigation, foot: await navigator.around('foot'), ...accountWayOf(installation, drawn.home) },
     first: navigation.flatMap(({ label, address: at }) =>
       at === undefined ? [] : [{ label, address: at, summary: '' }],
     ),

@@ -1,5 +1,6 @@
 import { facetKeys } from '../../core/mapping/rule/facets';
 import type { CompiledModel } from '../../core/model/compile';
+import { splitAccount } from '../../core/site/account';
 import { canonicalAddress, searchKeys, splitLanguage } from '../../core/site/address';
 import type { Installation } from '../runtime/installation';
 
@@ -37,6 +38,8 @@ export function askedAddress(installation: Asked, url: string): string {
   const at = url.indexOf('?');
   // Files say by their query which of their versions is meant; no page's address has a dot.
   if (at < 0 || url.lastIndexOf('.', at) >= 0) return url;
+  // By words there an account is asked for, and nothing of them is kept as ready.
+  if (splitAccount(url.slice(0, at))) return url;
   const names = queryNames(installation.model);
   const path = url.slice(0, at);
   const kept = url

@@ -1,3 +1,4 @@
+import { maySee } from '../../core/site/audience';
 import { isSeenAt, type Block, type SlotContents } from '../../core/content/blocks';
 import { rowsWith } from '../../core/content/block-rows';
 import { questionsIn } from '../../core/content/contact-questions';
@@ -92,9 +93,14 @@ export class BlockDrawer {
     return teaserFace(whole, block.teaser);
   }
 
+  private isSeen(block: Block): boolean {
+    const { audience } = this.installation;
+    return isSeenAt(block, this.installation.now()) && maySee(audience, block.seenBy);
+  }
+
   private async block(block: Block): Promise<DrawnBlock | undefined> {
     const type = this.installation.model.blockType(block.type);
-    if (!type || (!this.arranging && !isSeenAt(block, this.installation.now()))) return undefined;
+    if (!type || (!this.arranging && !this.isSeen(block))) return undefined;
     const { face, behaves, key } = type.definition;
     const rule = block.listing ? this.rules.get(block.listing) : undefined;
     const variant = this.installation.model.document.houseStyle.variants.find(

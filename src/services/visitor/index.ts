@@ -1,5 +1,7 @@
 /** What visitors get: the page at an address with all it shows, feeds, and messages from forms. */
 
+export { asVisitor } from './as-visitor';
+export { asksToSignIn } from './asks';
 export { siteDrawn } from './around-site';
 export { askedAddress } from './asked-address';
 export { takeComment } from './comments';

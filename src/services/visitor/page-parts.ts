@@ -27,7 +27,7 @@ import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
 import { siteOf } from '../runtime/sites';
 import { pageVisits } from '../runtime/visits';
-import { siteDrawn } from './around-site';
+import { accountWayOf, siteDrawn } from './around-site';
 import { thingOf } from './thing';
 import { commentsOn, layersWith } from './comments';
 import { companyOf } from './company';
@@ -299,7 +299,10 @@ export function frameOf(
   installation: Installation,
   { standing: { page, entry }, body, language, results = 1 }: Asked,
   address: string,
-): Pick<VisitorPage, 'locale' | 'site' | 'address' | 'languages' | 'isTop' | 'seek' | 'origin'> {
+): Pick<
+  VisitorPage,
+  'locale' | 'site' | 'address' | 'languages' | 'isTop' | 'seek' | 'origin' | 'accountWay'
+> {
   const { locale: main } = installation.model;
   const translated = { ...body.translations, ...entry?.localized.translations };
   const site = siteDrawn(installation, siteOf(installation, page.site), language);
@@ -307,6 +310,7 @@ export function frameOf(
     locale: language ?? installation.model.locale,
     site,
     seek: site.home,
+    ...accountWayOf(installation, site.home),
     address: resultAddress(visitorAddress(installation, language, address), results),
     languages: languagesOf(installation, address, results, language).map((each) => ({
       ...each,

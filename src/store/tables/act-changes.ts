@@ -11,6 +11,7 @@ export const actSorts = [
   'starter',
   'site',
   'address',
+  'audience',
   'model',
 ] as const;
 export type ActSort = (typeof actSorts)[number];

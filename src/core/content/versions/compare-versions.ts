@@ -26,7 +26,7 @@ const byName = ['values', 'rule', 'settings', 'byHand'];
 /** What belongs to a block besides its values and its slots. */
 const ofBlock = [
   ...['variant', 'widths', 'spaced', 'listing', 'questions', 'navigation', 'teaser', 'shared', 'differs'],
-  ...['hidden', 'from', 'until', 'preset'],
+  ...['hidden', 'from', 'until', 'seenBy', 'preset'],
 ];
 
 const own = (of: Json | undefined, key: string): Json | undefined =>

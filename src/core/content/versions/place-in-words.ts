@@ -29,6 +29,7 @@ const partWords: Readonly<Record<string, string>> = {
   variant: 'Variant',
   hidden: 'Hidden',
   until: 'Seen until',
+  seenBy: 'For whom',
   shared: 'Which shared block',
   widths: 'Widths of its columns',
   spaced: 'Room between its columns',

@@ -204,6 +204,7 @@ const settingWords: Record<string, string> = {
   columns: 'table',
   vocabulary: 'meaning to search engines',
   found: 'way of being found',
+  seenBy: 'audience',
   review: 'rule of review',
   source: 'source',
   address: 'address',
@@ -352,6 +353,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
       ['settings', 'set of settings'],
       ['navigation', 'navigation'],
       ['providers', 'list of providers'],
+      ['accounts', 'set of groups of visitors'],
     ] as const
   )
     .filter(([part]) => !sameJson(asJson(before[part]), asJson(after[part])))

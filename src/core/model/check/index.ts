@@ -10,6 +10,7 @@ import { checkContextOf, fieldFaults, sameKeys, setCircles, type CheckContext } 
 import { faceFaults, mappingFaults } from './faces';
 import { error, warning, type ModelFault } from './fault';
 import { pageFaults } from './pages';
+import { audienceFaults } from './audience';
 import { providersFaults } from './providers';
 import { placementFaults } from './placements';
 import { fillable, slotFaults } from './slots';
@@ -342,6 +343,7 @@ export function checkModel(
     ...placementFaults(model),
     ...styleFaults(model.houseStyle, '/houseStyle'),
     ...providersFaults(model.providers),
+    ...audienceFaults(model),
     ...Object.entries(model.siteStyles ?? {}).flatMap(([site, style]) =>
       styleFaults(style, pointer('/siteStyles', site)),
     ),

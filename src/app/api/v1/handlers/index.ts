@@ -18,6 +18,7 @@ import { reviewHandlers } from './review';
 import { draftLinksHandlers } from './draft-links';
 import { versionsHandlers } from './versions';
 import { binHandlers } from './bin';
+import { visitorsHandlers } from './visitors';
 
 export type { Call } from './call';
 
@@ -41,4 +42,5 @@ export const handlers: HandlersOf<typeof operations> = {
   ...draftLinksHandlers,
   ...versionsHandlers,
   ...binHandlers,
+  ...visitorsHandlers,
 };

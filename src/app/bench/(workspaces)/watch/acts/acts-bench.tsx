@@ -20,6 +20,7 @@ const opens: ReadonlySet<ActAnswer['first'][number]['sort']> = new Set([
   'listing',
   'medium',
   'shared',
+  'audience',
 ]);
 
 /** Where a thing that an act changed is worked on; nothing where it has no place of its own. */

@@ -1,0 +1,82 @@
+import { LRUCache } from 'lru-cache';
+import { audienceKey, maySee, type Audience } from '../../core/site/audience';
+import type { Database } from '../../store/database';
+import { openSeenBy } from '../../store/guards';
+import { indexTableOf } from '../../store/index-tables/shape';
+import { indexedTypesIn } from '../../store/index-tables/tables';
+import type { Installation } from './installation';
+
+/** How many audiences are read for at once without opening the file anew. */
+const MOST = 8;
+
+/** A reader that closes once nobody needs it any more. */
+class Held {
+  private using = 0;
+  private isDone = false;
+
+  constructor(readonly content: Database) {}
+
+  async use<T>(look: (content: Database) => Promise<T>): Promise<T> {
+    this.using += 1;
+    try {
+      return await look(this.content);
+    } finally {
+      this.using -= 1;
+      this.closeUnused();
+    }
+  }
+
+  leave(): void {
+    this.isDone = true;
+    this.closeUnused();
+  }
+
+  private closeUnused(): void {
+    if (this.isDone && this.using === 0) void this.content.close();
+  }
+}
+
+/** What reads the content as some visitors see it. Where everything is for everyone, nothing is read in another way. */
+export class AudienceReaders {
+  private readonly readers = new LRUCache<string, Held>({ max: MOST, dispose: (held) => held.leave() });
+
+  /** `guarded`: whether some page or entry is not for everyone. */
+  constructor(public guarded: boolean) {}
+
+  /** Looks at an installation as an audience sees it. */
+  async see<T>(
+    installation: Installation,
+    audience: Audience,
+    look: (seen: Installation) => Promise<T>,
+  ): Promise<T> {
+    const { model, keyMap, content: whole } = installation;
+    const types = closedTypes(installation, audience).map(({ id }) => keyMap.of(id));
+    if (!this.guarded && types.length === 0) return look({ ...installation, audience });
+    const key = `${model.revision} ${audienceKey(audience)}`;
+    const known = this.readers.get(key);
+    const held = known ?? new Held(this.open(installation, whole, audience, types));
+    if (!known) this.readers.set(key, held);
+    return held.use((content) => look({ ...installation, content, audience }));
+  }
+
+  private open(
+    { model, keyMap }: Installation,
+    whole: Database,
+    audience: Audience,
+    types: readonly number[],
+  ): Database {
+    const { types: indexed, locales } = indexedTypesIn(model);
+    const tables = indexed.map((type) => ({ ...indexTableOf(type, keyMap, locales), n: keyMap.of(type.id) }));
+    return openSeenBy(whole, tables, { types, groups: audience?.groups });
+  }
+
+  close(): void {
+    this.readers.clear();
+  }
+}
+
+/** The types of which an audience sees nothing. */
+const closedTypes = ({ model }: Installation, audience: Audience) =>
+  [...model.contentTypes, ...model.pageTypes].filter(
+    ({ definition }) => !maySee(audience, definition.seenBy),
+  );

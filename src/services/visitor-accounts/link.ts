@@ -1,0 +1,46 @@
+import { accountAddresses } from '../../core/site/account';
+import { accountLetter, type LetterReason } from '../../core/site/account-letters';
+import { putVisitorLink, type VisitorRow } from '../../store/visitors';
+import type { SiteRow } from '../../store/pages';
+import { hashOf } from '../people/sessions';
+import { newWord } from '../people/words';
+import type { Installation } from '../runtime/installation';
+import { visitorAddress } from '../runtime/languages';
+import { siteDrawn } from '../visitor/around-site';
+
+const LASTS = 7 * 86_400_000;
+
+/**
+ * Sends somebody a link by which they choose a password, once: an invitation, what makes sure of an address, and what helps
+ * who forgot are the same. Answers its address and until when (ms) it is good.
+ */
+export async function sendVisitorLink(
+  installation: Installation,
+  visitor: VisitorRow,
+  reason: LetterReason,
+  { site, language, person }: { site: SiteRow; language: string | undefined; person?: number },
+): Promise<{ address: string; until: number }> {
+  const word = newWord(6);
+  const now = Date.now();
+  const until = now + LASTS;
+  await installation.sessions.write((tx) =>
+    putVisitorLink(tx, { word: hashOf(word), visitor: visitor.id, endsAt: until, now }),
+  );
+  const { label } = siteDrawn(installation, site, language);
+  const home = visitorAddress(installation, language, site.base || '/');
+  const address = `${installation.settings.address}${accountAddresses(home).password}?word=${word}`;
+  await installation.queue.put({
+    kind: 'letter',
+    what: `Letter to ${visitor.email}`,
+    person: person ?? null,
+    input: {
+      at: installation.now(),
+      letter: {
+        from: { name: label, address: 'no-reply@clear-frame.local' },
+        to: visitor.email,
+        ...accountLetter(language ?? installation.model.locale, reason, label, address),
+      },
+    },
+  });
+  return { address, until };
+}

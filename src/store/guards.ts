@@ -1,0 +1,148 @@
+import type { Id } from '../core/ids';
+import type { SeenBy } from '../core/site/audience';
+import { Database, type Reader, type WriteTransaction } from './database';
+import type { IndexTable } from './index-tables/shape';
+import { anyOf, sql } from './sql';
+import { guards } from './tables/guards';
+
+/** How whoever is signed in is kept, beside the ids of groups. */
+const SIGNED_IN = 'in';
+
+interface GuardRow {
+  record: number;
+  audience: string;
+  asks: 0 | 1;
+}
+
+function seenByOf(rows: readonly GuardRow[]): SeenBy | undefined {
+  if (rows.length === 0) return undefined;
+  return {
+    groups: rows.flatMap(({ audience }) => (audience === SIGNED_IN ? [] : [audience])),
+    ...(rows.some(({ asks }) => asks === 1) ? { asks: true } : {}),
+  };
+}
+
+/** For whom a record itself is, where not for everyone. */
+export const guardOf = async (reader: Reader, record: number): Promise<SeenBy | undefined> =>
+  seenByOf(
+    await reader.all<GuardRow>(sql`SELECT record, audience, asks FROM guards WHERE record = ${record}`),
+  );
+
+/** For whom a record is, and a page all that it stands below: itself first, then upwards, with the type of each. */
+export async function guardsUp(
+  reader: Reader,
+  record: number,
+): Promise<{ id: Id; title: string; type: Id | null; seenBy: SeenBy | undefined }[]> {
+  const rows = await reader.all<GuardRow & { id: Id; title: string; type: Id | null; step: number }>(
+    sql`WITH RECURSIVE up(id, step) AS (SELECT ${record}, 0
+       UNION ALL SELECT p.parent, step + 1 FROM up JOIN page_places p ON p.record = up.id WHERE p.parent IS NOT NULL)
+     SELECT up.id AS record, r.uuid AS id, w.title, t.uuid AS type, up.step, g.audience, g.asks FROM up JOIN records r ON r.id = up.id
+       JOIN working w ON w.record = up.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN guards g ON g.record = up.id ORDER BY up.step`,
+  );
+  const steps = [...new Map(rows.map((row) => [row.record, row])).values()];
+  return steps.map(({ id, title, type, record: at }) => ({
+    ...{ id, title, type },
+    seenBy: seenByOf(rows.filter((row) => row.record === at && row.audience !== null)),
+  }));
+}
+
+/** Says for whom a record is; for everyone where nothing is said. */
+export async function setGuard(
+  tx: WriteTransaction,
+  record: number,
+  seenBy: SeenBy | undefined,
+): Promise<void> {
+  await tx.remove(guards, { record });
+  if (!seenBy) return;
+  const asks = seenBy.asks ? (1 as const) : (0 as const);
+  const audiences = seenBy.groups.length > 0 ? [...new Set(seenBy.groups)] : [SIGNED_IN];
+  await tx.insertAll(
+    guards,
+    audiences.map((audience) => ({ record, audience, asks })),
+  );
+}
+
+/** Whether anything is not for everyone. */
+export const hasGuards = async (reader: Reader): Promise<boolean> =>
+  (await reader.one(sql`SELECT 1 AS one FROM guards LIMIT 1`)) !== undefined;
+
+/** Of some records those that are for some visitors alone, by themselves. */
+export const guardedAmong = async (reader: Reader, records: readonly number[]): Promise<Set<number>> =>
+  new Set(
+    (
+      await reader.all<{ record: number }>(
+        sql`SELECT DISTINCT record FROM guards WHERE record IN ${anyOf(records)}`,
+      )
+    ).map(({ record }) => record),
+  );
+
+/** What is not seen: what is closed to an audience by itself or by its type, and pages below such. */
+interface Closed {
+  /** Types (by integer key) of which nothing is seen. */
+  types: readonly number[];
+  /** The groups of whoever reads; nothing for who is not signed in. */
+  groups: readonly Id[] | undefined;
+}
+
+const literal = (words: string): string => `'${words.replaceAll("'", "''")}'`;
+
+/** Whether a record (an SQL expression) is closed by a guard of its own. */
+function closed(record: string, { groups }: Closed): string {
+  const theirs = groups === undefined ? [] : [SIGNED_IN, ...groups];
+  return `EXISTS (SELECT 1 FROM main.guards g WHERE g.record = ${record}
+    GROUP BY g.record HAVING max(g.audience IN (${theirs.map(literal).join(', ')})) = 0)`;
+}
+
+/** Whether a page, or one above it, is closed; of anything else, whether it is. */
+function closedUp(record: string, to: Closed): string {
+  const ofType =
+    to.types.length === 0
+      ? '0'
+      : `EXISTS (SELECT 1 FROM main.records c WHERE c.id = up.id AND c.type IN (${to.types.join(', ')}))`;
+  return `EXISTS (WITH RECURSIVE up(id) AS (VALUES(${record})
+      UNION ALL SELECT p.parent FROM up JOIN main.page_places p ON p.record = up.id WHERE p.parent IS NOT NULL)
+    SELECT 1 FROM up WHERE ${closed('up.id', to)} OR ${ofType})`;
+}
+
+/** A table of rows of one type without those that an audience does not see. */
+function indexView({ live, holds, n }: IndexTable & { n: number }, to: Closed): string {
+  const all = `SELECT * FROM main.${live} i`;
+  if (to.types.includes(n)) return `${all} WHERE 0`;
+  return `${all} WHERE NOT ${holds === 'entries' ? closed('i.entry', to) : closedUp('i.entry', to)}`;
+}
+
+/** What visitors see, without what an audience may not: it reads so by itself, and writes through the installation's own content. */
+class ContentSeenBy extends Database {
+  constructor(
+    private readonly whole: Database,
+    views: string,
+  ) {
+    super(whole.file, views, { readers: 2, cacheKilobytes: 8192 });
+  }
+
+  override write<T>(
+    work: (tx: WriteTransaction) => Promise<T>,
+    kept: (done: T) => void = () => {},
+  ): Promise<T> {
+    return this.whole.write(work, kept);
+  }
+}
+
+/**
+ * The content as an audience sees it: whatever asks what visitors see, asks here what these do. What is for others alone is in no
+ * row that it reads.
+ */
+export const openSeenBy = (
+  whole: Database,
+  indexTables: readonly (IndexTable & { n: number })[],
+  to: Closed,
+): Database =>
+  new ContentSeenBy(
+    whole,
+    [
+      ['live', `SELECT * FROM main.live l WHERE NOT ${closedUp('l.record', to)}`],
+      ...indexTables.map((each) => [each.live, indexView(each, to)]),
+    ]
+      .map(([name, select]) => `CREATE TEMP VIEW ${name} AS ${select};`)
+      .join('\n'),
+  );
