@@ -1,6 +1,5 @@
 import fc from 'fast-check';
-import { emptyInstallation, type SmallInstallation } from '../../tests/small-installation';
-import { plainSample } from '../../tests/plain-sample';
+import { sampleInstallation } from '../../tests/plain-sample';
 import { newId, type Id } from '../core/ids';
 import { sameJson } from '../core/json';
 import type { Audience, SeenBy } from '../core/site/audience';
@@ -8,7 +7,6 @@ import { audience as audienceOfRecord, changeAudience } from '../services/audien
 import { allContent, changeEntry, entry, publishEntry } from '../services/entries';
 import { importModel } from '../services/model';
 import { changePage, page, publishPage, siteTree } from '../services/pages';
-import { fillWithSample } from '../services/ready-made/fill';
 import { asksToSignIn, asVisitor, feedOf, missingPage, siteMap, visit } from '../services/visitor';
 import { undoAct, acts } from '../services/acts';
 
@@ -17,7 +15,6 @@ const audiences: Audience[] = [
   undefined,
   { groups: [] },
   { groups: [friends] },
-  { groups: [wardens] },
   { groups: [friends, wardens] },
 ];
 /** Told here in its own way: `undefined` is for everyone. */
@@ -37,10 +34,10 @@ interface Marked {
   word: string;
 }
 
-let small: SmallInstallation;
+let small: Awaited<ReturnType<typeof sampleInstallation>>;
 let marked: Marked[];
 let addresses: string[];
-const architect = () => small.people.architect;
+const architect = () => small.architect;
 
 /** Everything of a site that has an address, by its map. */
 async function mapped(): Promise<string[]> {
@@ -60,18 +57,17 @@ async function mark(id: Id, sort: Marked['sort'], field: string, title: string, 
   if (sort === 'entry') {
     const { revision } = await entry(installation, id);
     const kept = await changeEntry(installation, architect(), id, revision, said);
-    await publishEntry(installation, architect(), id, kept.revision, {});
+    if (kept.faults.length === 0) await publishEntry(installation, architect(), id, kept.revision, {});
   } else {
     const { revision } = await page(installation, id);
     const kept = await changePage(installation, architect(), id, revision, said);
-    await publishPage(installation, architect(), id, kept.revision, {});
+    if (kept.faults.length === 0) await publishPage(installation, architect(), id, kept.revision, {});
   }
 }
 
 beforeAll(async () => {
-  small = await emptyInstallation();
+  small = await sampleInstallation();
   const { installation } = small;
-  await fillWithSample(installation, await plainSample());
   await importModel(installation, {
     ...installation.model.document,
     accounts: {
@@ -81,21 +77,34 @@ beforeAll(async () => {
       ],
     },
   });
-  addresses = [...(await mapped()), '/?q=zq', '/fr?q=zq', '/nothing/stands/zq'];
+  // In the other language there are as many: some of them.
+  const all = (await mapped()).filter((address, i) => !address.startsWith('/fr') || i % 8 === 0);
+  addresses = [...all, '/?q=zq', '/fr?q=zq', '/nothing/stands/zq'];
   const tree = (await siteTree(installation)).pages;
   const parents = new Map(tree.map(({ id, parent }) => [id, parent]));
   const above = (id: Id): Id[] => {
     const parent = parents.get(id);
     return parent ? [parent, ...above(parent)] : [];
   };
-  const { items } = await allContent(installation, architect(), { state: 'published', limit: 500 });
+  const { items } = await allContent(installation, { state: 'published', limit: 500 }, architect());
+  const { contentTypes, pageTypes } = installation.model;
+  const typed = (label: string) =>
+    [...contentTypes, ...pageTypes].find(({ definition }) => definition.label === label);
   marked = items.flatMap(({ id, sort, type }, i): Marked[] =>
     (sort === 'entry' || sort === 'page') && (i % 3 === 0 || sort === 'page')
-      ? [{ id, sort, type: type ?? '', above: sort === 'page' ? above(id) : [], word: `zq${i}x` }]
+      ? [
+          {
+            id,
+            sort,
+            type: typed(type)?.definition.key ?? '',
+            above: sort === 'page' ? above(id) : [],
+            word: `zq${i}x`,
+          },
+        ]
       : [],
   );
-  for (const { id, sort, type, word } of marked) {
-    const of = installation.model.contentTypeByKey(type) ?? installation.model.pageTypeByKey(type);
+  for (const { id, sort, type: key, word } of marked) {
+    const of = [...contentTypes, ...pageTypes].find(({ definition }) => definition.key === key);
     const title = of?.fields.find((each) => each.id === of.definition.title);
     const said = items.find((each) => each.id === id)?.title ?? '';
     if (title) await mark(id, sort, title.key, said, word);
@@ -184,7 +193,7 @@ test('asked at every address as every group, nothing is got that is not theirs, 
       for (const id of guards.keys()) await changeAudience(installation, architect(), id, { own: null });
       expect(installation.audiences.guarded).toBe(false);
     }),
-    { numRuns: 3 },
+    { numRuns: 2 },
   );
 }, 400_000);
 
@@ -199,7 +208,7 @@ test('who may not see something finds nothing there, or is asked to sign in; tak
     asVisitor(installation, to, async (seen) => (await visit(seen, address)).found);
   const own = { groups: [friends], asks: false };
   await changeAudience(installation, architect(), id, { own });
-  expect(await Promise.all(audiences.map(found))).toEqual(['nothing', 'nothing', 'page', 'nothing', 'page']);
+  expect(await Promise.all(audiences.map(found))).toEqual(['nothing', 'nothing', 'page', 'page']);
   expect(await asksToSignIn(installation, undefined, address)).toBe(false);
   await changeAudience(installation, architect(), id, { own: { ...own, asks: true } });
   expect(await asksToSignIn(installation, undefined, address)).toBe(true);

@@ -268,15 +268,15 @@ export async function undoThings(
   );
   const isMadePage = ({ sort, before }: ActChange): boolean => sort === 'page' && before === null;
   const inOrder = [
-    ...fromTheTop(changes.filter((change) => !isMadePage(change))),
+    ...fromTheTop(changes.filter((change) => isRecord(change.sort) && !isMadePage(change))),
     ...(await fromTheBottom(act, changes.filter(isMadePage), records)),
   ];
-  for (const { sort, target, before, after } of inOrder) {
+  for (const { target, before, after } of inOrder) {
     const record = records.get(target);
     // What an act keeps of a record is written by the act alone.
     const [was, is] = [parsed(before), parsed(after)] as unknown as [ActRecord | null, ActRecord | null];
     if (record && is) tell(record.title, await undoRecord(act, record.id, was, is));
-    else if (isRecord(sort)) tell('', [FORGOTTEN]);
+    else tell('', [FORGOTTEN]);
   }
   return left;
 }

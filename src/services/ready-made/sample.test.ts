@@ -1,7 +1,7 @@
 import { openInstallation, closeInstallation } from '../runtime/open';
 import { entries } from '../entries/table';
 import { siteTree } from '../pages/tree';
-import { plainSample } from '../../../tests/plain-sample';
+import { architectOf, plainSample } from '../../../tests/plain-sample';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -13,8 +13,6 @@ import { resultOf } from '../listings/trials';
 import { listings } from '../listings/listings';
 import { parseRule } from '../../core/mapping/rule/parse';
 import { overview } from '../overview/overview';
-import { people } from '../../store/people';
-import type { Person } from '../people/person';
 import { type Sample } from './files';
 import { fillWithSample } from './fill';
 import { saysHowOthersAre } from '../visitor/resolve-address';
@@ -39,12 +37,6 @@ async function withInstallation(
     await closeInstallation(installation);
     rmSync(folder, { recursive: true, force: true });
   }
-}
-
-async function architectOf({ content }: Installation): Promise<Person> {
-  const architect = (await people(content)).find(({ role }) => role === 'architect');
-  if (!architect) throw new Error('The sample has no architect.');
-  return { ...architect, session: '', endsAt: 0 };
 }
 
 test('the sample is whole: its model holds, every listing in force shows something, every page that should be seen is, and something waits in every state', async () => {
