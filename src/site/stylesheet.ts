@@ -7,6 +7,7 @@ export const styleFiles = [
   'document.css',
   'page.css',
   'search.css',
+  'accounts.css',
   'foot.css',
   'side.css',
   'navigation.css',

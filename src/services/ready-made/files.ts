@@ -2,6 +2,7 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { parse } from 'yaml';
 import type { FileComment } from './fill-comments';
+import type { FileVisitor } from './fill-visitors';
 import type { BeginSite } from '../../contract/begin';
 import type { Json, JsonObject } from '../../core/json';
 import type { Role } from '../../core/roles';
@@ -72,6 +73,8 @@ export interface FilePage {
   layout?: string;
   slots?: JsonObject;
   state?: 'published' | 'draft';
+  /** For which groups of visitors it is, by their keys; none for whoever is signed in. */
+  seenBy?: { groups: string[]; asks?: boolean };
   below?: FilePage[];
 }
 
@@ -80,6 +83,7 @@ export interface Sample extends SiteFiles {
   site: { label: string; locale: string; timeZone: string };
   people: { name: string; email: string; role: Role; password: string }[];
   comments: FileComment[];
+  visitors: FileVisitor[];
 }
 
 /** How a ready-made site is offered. */
@@ -110,7 +114,7 @@ const byName = <T>(folder: string, ending: string, read: (path: string) => T): R
 
 /** The sample reserve, from its folder. */
 export const readSample = (): Sample => ({
-  ...readYaml<Pick<Sample, 'site' | 'people'>>(join(SAMPLE, 'site.yaml')),
+  ...readYaml<Pick<Sample, 'site' | 'people' | 'visitors'>>(join(SAMPLE, 'site.yaml')),
   model: readYaml(join(SAMPLE, 'model.yaml')),
   categories: byName(join(SAMPLE, 'categories'), '.yaml', readYaml<FileCategory[]>),
   pictures: byName(join(SAMPLE, 'pictures'), '.svg', (path) => readFileSync(path)),

@@ -16,7 +16,9 @@ import { kindFor } from '../../core/model/kinds';
 import { FOLDERS } from '../../core/model/media-type';
 import { changeSiteRow } from '../../store/pages';
 import { putSetting } from '../../store/settings';
+import { changeAudience } from '../audience';
 import { fillComments } from './fill-comments';
+import { fillVisitors, groupsNamed } from './fill-visitors';
 import { addVisits } from '../../store/visits';
 import { bringInBulk, type BulkEntry } from '../entries/bulk';
 import { addCategory, changeCategory } from '../categories/edit';
@@ -164,6 +166,7 @@ export async function fillWithSample(installation: Installation, sample: Sample)
   );
   const [editor = architect] = people.filter(({ role }) => role === 'editor');
   await fillComments(installation, editor, sample.comments);
+  await fillVisitors(installation, sample.visitors);
   await installation.sessions.write((tx) =>
     addVisits(
       tx,
@@ -316,7 +319,7 @@ async function fillPage(
   installation: Installation,
   architect: Person,
   names: SiteNames,
-  { type, values, listing, picks, layout, slots, state = 'published' }: FilePage,
+  { type, values, listing, picks, layout, slots, seenBy, state = 'published' }: FilePage,
   id: Id,
 ): Promise<void> {
   const fill = listing === undefined ? undefined : names.listings.get(listing);
@@ -329,6 +332,11 @@ async function fillPage(
     ...(layout === undefined ? {} : { layout }),
     ...(slots === undefined ? {} : { slots: names.blocks(slots) }),
   });
+  // For whom it is before anybody sees it.
+  if (seenBy)
+    await changeAudience(installation, architect, id, {
+      own: { groups: groupsNamed(installation, seenBy.groups), asks: seenBy.asks === true },
+    });
   if (state === 'published') await publishPage(installation, architect, id, revision, {});
 }
 

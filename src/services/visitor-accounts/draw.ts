@@ -5,11 +5,13 @@ import {
   type AccountPage,
   type DrawnAccount,
 } from '../../core/site/account';
+import { sayingIn } from '../../core/model/visitor-words';
 import { pageSaying } from '../../core/site/page-saying';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import type { Installation } from '../runtime/installation';
 import type { SiteRow } from '../../store/pages';
 import { aroundSite, siteDrawn } from '../visitor/around-site';
+import { languagesOf } from '../visitor/ways';
 import { formToken } from '../visitor/form-token';
 import type { SignedInVisitor } from './session';
 
@@ -36,6 +38,7 @@ export async function accountPage(
   const around = await aroundSite(installation, site, language);
   const drawn = around?.site ?? siteDrawn(installation, site, language);
   const { accounts } = installation.model.document;
+  const saying = sayingIn(installation.model.document, language);
   const account: DrawnAccount = {
     page: asks,
     token: formToken(installation, ACCOUNT_FORM),
@@ -48,14 +51,18 @@ export async function accountPage(
     ...(asking
       ? {
           groups: (accounts?.groups ?? []).flatMap(({ id, label }) =>
-            asking.groups.includes(id) ? [label] : [],
+            asking.groups.includes(id) ? [saying(label)] : [],
           ),
         }
       : {}),
   };
+  const languages = languagesOf(installation, accountAddresses(site.base)[asks], 1, language);
   const locale = language ?? installation.model.locale;
   return {
-    ...pageSaying(drawn, locale, 'account', around ? { ...around.ways, seek: around.seek } : {}),
+    ...pageSaying(drawn, locale, 'account', {
+      ...(around ? { ...around.ways, seek: around.seek } : {}),
+      languages,
+    }),
     account,
   };
 }

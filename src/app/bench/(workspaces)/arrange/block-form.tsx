@@ -17,6 +17,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { useNewest } from '../../../../ui/use-newest';
 import styles from './arrange.module.css';
 import { asText, saying, translationsOf, valuesOf } from './block-says';
+import { BlockAudience } from './block-audience';
 import { BlockColumns } from './block-columns';
 import { BlockTimes } from './block-times';
 import { ContactQuestions } from './contact-questions';
@@ -152,7 +153,10 @@ export function BlockForm({
   const type = model.blockTypeByKey(asText(block.type));
   if (!type) return <p>This block is of a type that is gone.</p>;
   const times = !language && (
-    <BlockTimes block={block} faults={faults} disabled={disabled} path={path} onChange={onChange} />
+    <>
+      <BlockTimes block={block} faults={faults} disabled={disabled} path={path} onChange={onChange} />
+      <BlockAudience block={block} disabled={disabled} path={path} onChange={onChange} />
+    </>
   );
   if (isPlacedShared(type.id))
     return (

@@ -26,6 +26,7 @@ import { CategoryWords } from './category-words';
 import { PageActs } from './page-acts';
 import { PageAsForm } from './page-as-form';
 import { PageFields, PageLanguages } from './page-fields';
+import { RecordAudience } from '../record-audience';
 import { PageFound } from './page-found';
 import { PageOnBench } from './page-on-bench';
 import { isPatternOf, PageReach } from './page-reach';
@@ -103,6 +104,7 @@ function FormDrawing({ editing, choice }: { editing: PageEditing; choice: ReactN
           }}
         />
       )}
+      <RecordAudience id={kept.id} sort="page" />
       <PageFound editing={editing} />
     </>
   );
@@ -255,6 +257,7 @@ function Bench({
             <div className={styles.panel}>
               {isPage && <PageLanguages editing={editing} />}
               {panel}
+              {isPage && <RecordAudience id={kept.id} sort="page" />}
               {isPage && <PageFound editing={editing} />}
               {isPage && <PageReach editing={editing} title={title} />}
             </div>

@@ -1,7 +1,6 @@
 'use client';
 import { Button, Checkbox, FormControlLabel, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import dayjs from 'dayjs';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import type { PersonLink } from '../../../../contract/people';
 import type { PersonAnswer } from '../../../../contract/session';
@@ -16,44 +15,11 @@ import { Workspace } from '../../../../ui/shell/workspace';
 import { useTell } from '../../../../ui/telling';
 import { TextBox } from '../../../../ui/text-box';
 import { useAsk } from '../../../../ui/use-ask';
+import { HandOnLink } from '../hand-on-link';
 import { LimitsDialog } from './limits-dialog';
 import { LetLeave, Rename } from './people-dialogs';
 import styles from './people.module.css';
 import { PersonRow, type PersonActs } from './person-row';
-
-/** A link to hand on by hand; a letter with it lies in the outbox. */
-function HandOn({
-  name,
-  link,
-  onDone,
-}: {
-  name: string;
-  link: PersonLink;
-  onDone: () => void;
-}): ReactElement {
-  const [copied, setCopied] = useState(false);
-  const copy = async () => {
-    await navigator.clipboard.writeText(link.address).catch(() => undefined);
-    setCopied(true);
-  };
-  return (
-    <div className={styles.link} role="status">
-      <span>
-        {name} chooses a password by this link, once, until {dayjs(link.until).format('D MMMM')}. It was sent
-        by letter; you can also hand it on yourself.
-      </span>
-      <input readOnly value={link.address} aria-label="Link" onFocus={({ target }) => target.select()} />
-      <div>
-        <Button size="small" onClick={() => void copy()}>
-          {copied ? 'Copied' : 'Copy the link'}
-        </Button>
-        <Button size="small" onClick={onDone}>
-          Done
-        </Button>
-      </div>
-    </div>
-  );
-}
 
 const empty: { name: string; email: string; role: Role } = { name: '', email: '', role: 'editor' };
 
@@ -177,7 +143,7 @@ export function PeopleBench(): ReactElement {
       )}
       {isPending && <p className={look.pencil}>Reading who works here.</p>}
       <Frame label="Who works here">
-        {link && <HandOn name={link.name} link={link.link} onDone={() => setLink(undefined)} />}
+        {link && <HandOnLink name={link.name} link={link.link} onDone={() => setLink(undefined)} />}
         <ul>
           {data?.items.map((person) => (
             <PersonRow key={person.id} person={person} acts={acts} />

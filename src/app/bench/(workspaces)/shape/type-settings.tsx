@@ -27,6 +27,7 @@ import styles from './shape.module.css';
 import { usePlacing, type Cell } from './placement/use-placing';
 import { useWorkingModel } from './working-model';
 import { kindFor } from '../../../../core/model/kinds';
+import { TypeAudience } from './type-audience';
 import { SourceSettings } from './source-settings';
 import { VocabularySettings } from './vocabulary-settings';
 
@@ -250,6 +251,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
           </div>
           <VocabularySettings type={shape} fields={fields} onChange={onChange} />
           <FoundSettings type={shape} fields={fields} mayChange={mayChange} onChange={onChange} />
+          <TypeAudience type={shape} mayChange={mayChange} onChange={onChange} />
           <AddressRule
             rule={shape.slug}
             fields={fields}
@@ -344,6 +346,7 @@ export function TypeSettings({ shape, mayChange, onChange }: Props): ReactElemen
             onChange={(address) => set({ address })}
           />
           <FoundSettings type={shape} fields={fields} mayChange={mayChange} onChange={onChange} />
+          <TypeAudience type={shape} mayChange={mayChange} onChange={onChange} />
           <YesRule
             label="Someone who reviews must publish"
             value={shape.review ?? false}

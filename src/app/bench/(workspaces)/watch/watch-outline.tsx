@@ -2,12 +2,14 @@
 import { usePathname } from 'next/navigation';
 import type { ReactElement } from 'react';
 import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
+import { useMay } from '../../../../ui/shell/person';
 import { useAsk } from '../../../../ui/use-ask';
 
 /** What is watched, as far as it is there. */
 export function WatchOutline(): ReactElement {
   const path = usePathname();
   const { data } = useAsk('overview');
+  const mayKeep = useMay('keep people');
   return (
     <>
       <OutlineGroup title="At work">
@@ -21,6 +23,13 @@ export function WatchOutline(): ReactElement {
           here={path === '/bench/watch/comments'}
           {...(data && data.said > 0 ? { end: data.said } : {})}
         />
+        {mayKeep && (
+          <OutlineRow
+            label="Accounts of visitors"
+            href="/bench/watch/visitors"
+            here={path === '/bench/watch/visitors'}
+          />
+        )}
         <OutlineRow label="Sought in vain" href="/bench/watch/sought" here={path === '/bench/watch/sought'} />
       </OutlineGroup>
     </>

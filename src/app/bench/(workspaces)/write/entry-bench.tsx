@@ -50,6 +50,7 @@ import { useSources } from './use-sources';
 import { ListWays } from './table/list-at-hand';
 import { EntryActs } from './entry-acts';
 import { EntryFaces } from './entry-faces';
+import { RecordAudience } from '../record-audience';
 import { EntryFound } from './entry-found';
 import { EntryReach } from './entry-reach';
 import { useFieldShows } from './use-field-shows';
@@ -342,6 +343,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         beside={
           <>
             <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
+            <RecordAudience id={kept.id} sort="entry" />
             {hasOwnPage && <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />}
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">

@@ -5,6 +5,7 @@ import look from '../../../../../ui/look/look.module.css';
 import { Workspace } from '../../../../../ui/shell/workspace';
 import { SettingsSheet } from '../settings-sheet';
 import { ShapeOutline } from '../shape-outline';
+import { SiteAccounts } from '../site-accounts';
 import { SiteLanguages } from '../site-languages';
 import { SiteNavigation } from '../site-navigation';
 import { SiteProviders } from '../site-providers';
@@ -38,6 +39,9 @@ export default function SettingsPage(): ReactElement {
       </Frame>
       <Frame label="From elsewhere">
         <SiteProviders />
+      </Frame>
+      <Frame label="Accounts of visitors">
+        <SiteAccounts />
       </Frame>
       <Frame label="Languages">
         <SiteLanguages />

@@ -1,0 +1,94 @@
+'use client';
+import { Button } from '@mui/material';
+import { useState, type ReactElement } from 'react';
+import type { VisitorAnswer, VisitorLinkAnswer } from '../../../../../contract/visitors';
+import type { VisitorGroup } from '../../../../../core/site/audience';
+import { ask } from '../../../../../ui/ask';
+import look from '../../../../../ui/look/look.module.css';
+import { When } from '../../../../../ui/when';
+import { GroupTicks } from './group-ticks';
+import styles from './visitors.module.css';
+
+/** One account, with what can be done with it. `act` does something, tells it, and answers whether it was done. */
+export function VisitorRow({
+  visitor: { id, revision, email, groups: chosen, confirmed, invited, madeAt, seenAt },
+  groups,
+  act,
+  onLink,
+}: {
+  visitor: VisitorAnswer;
+  groups: readonly VisitorGroup[];
+  act: (what: () => Promise<unknown>, done: string) => Promise<boolean>;
+  onLink: (link: VisitorLinkAnswer) => void;
+}): ReactElement {
+  const [isErasing, setErasing] = useState(false);
+  const path = { id };
+  return (
+    <tr>
+      <th scope="row" className={styles.email}>
+        {email}
+        {!confirmed && (
+          <div className={look.pencil}>
+            {invited ? 'invited' : 'asked for an account'}, has no password yet
+          </div>
+        )}
+      </th>
+      <td>
+        <GroupTicks
+          label={`${email} belongs to`}
+          groups={groups}
+          chosen={chosen}
+          onChange={(next) =>
+            void act(
+              () => ask('changeVisitor', { path, revision, body: { groups: next } }),
+              'It holds from the next page on.',
+            )
+          }
+        />
+      </td>
+      <td>
+        <When at={madeAt} as="D MMM YYYY" />
+      </td>
+      <td>
+        {seenAt === null ? <span className={look.pencil}>never</span> : <When at={seenAt} as="D MMM YYYY" />}
+      </td>
+      <td>
+        {isErasing ? (
+          <div className={look.acts}>
+            <span>All that is kept of it goes for good.</span>
+            <Button
+              size="small"
+              color="error"
+              variant="contained"
+              onClick={() =>
+                void act(() => ask('removeVisitor', { path, revision }), 'The account is erased.')
+              }
+            >
+              Erase it
+            </Button>
+            <Button size="small" onClick={() => setErasing(false)}>
+              Keep it
+            </Button>
+          </div>
+        ) : (
+          <div className={look.acts}>
+            <Button
+              size="small"
+              onClick={() =>
+                void act(
+                  async () => onLink(await ask('sendVisitorLink', { path })),
+                  'A letter with a link is on its way.',
+                )
+              }
+            >
+              {confirmed ? 'Send a link for a new password' : 'Send the link again'}
+            </Button>
+            <Button size="small" color="error" onClick={() => setErasing(true)}>
+              Erase…
+            </Button>
+          </div>
+        )}
+      </td>
+    </tr>
+  );
+}
