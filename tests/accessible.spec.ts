@@ -77,6 +77,7 @@ test('everything fits a window of 390 px, with outline and reach in drawers', as
     '/visit/getting-here',
     '/?q=reed',
     '/friends',
+    '/friends/-/sign-in',
   ]) {
     await page.goto(path);
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(320);

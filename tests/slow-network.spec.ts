@@ -60,6 +60,7 @@ test('while answers are on their way no screen says that there is nothing, or a 
     '/bench/watch/acts',
     '/bench/watch/work',
     '/bench/watch/comments',
+    '/bench/watch/visitors',
     '/bench/people',
     '/bench/begin',
   ];

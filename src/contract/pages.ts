@@ -321,6 +321,8 @@ export class PreviewQuery {
   @IsUUID() @IsOptional() category?: string;
   /** Whether it is drawn to be arranged: with the blocks that visitors do not see. */
   @IsIn(['yes']) @IsOptional() arranging?: 'yes';
+  /** As whom it is looked at: `everybody`, `in` for whoever is signed in, or the id of a group of visitors. */
+  @IsString() @MaxLength(36) @IsOptional() as?: string;
 }
 
 /** Everything a visitor's page is drawn from, as plain data. */

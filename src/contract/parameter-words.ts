@@ -36,6 +36,8 @@ const everywhere: Readonly<Record<string, string>> = {
   version: 'The number of an earlier version, to look at that in place of the working one.',
   seenAt: 'A moment (ISO 8601), to look at what visitors saw then.',
   arranging: 'Whether it is drawn to be arranged: with the blocks that visitors do not see.',
+  as: 'As whom it is looked at: everybody, in (whoever is signed in), or a group of visitors by its id.',
+  group: 'Those of a group of visitors alone, by its id.',
   folder: 'The folder in which it lies.',
   name: 'What the file is called.',
   alt: 'What it shows, in words.',

@@ -116,7 +116,7 @@ export const routes = {
   sendVisitorLink: { method: 'POST', path: '/visitors/{id}/link' },
   removeVisitor: { method: 'DELETE', path: '/visitors/{id}' },
   audience: { method: 'GET', path: '/audiences/{id}' },
-  changeAudience: { method: 'PATCH', path: '/audiences/{id}' },
+  changeAudience: { method: 'PUT', path: '/audiences/{id}' },
   pages: { method: 'GET', path: '/pages' },
   addPage: { method: 'POST', path: '/pages' },
   treeSeen: { method: 'GET', path: '/pages/tree' },

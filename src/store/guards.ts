@@ -1,12 +1,10 @@
 import type { Id } from '../core/ids';
-import type { SeenBy } from '../core/site/audience';
+import { SIGNED_IN, type SeenBy } from '../core/site/audience';
 import { Database, type Reader, type WriteTransaction } from './database';
 import type { IndexTable } from './index-tables/shape';
 import { anyOf, sql } from './sql';
 import { guards } from './tables/guards';
 
-/** How whoever is signed in is kept, beside the ids of groups. */
-const SIGNED_IN = 'in';
 
 interface GuardRow {
   record: number;

@@ -299,6 +299,13 @@ export const writeAndArrange: readonly Screen[] = [
     },
   },
   {
+    name: 'accounts of visitors',
+    async open(page) {
+      await page.goto('/bench/watch/visitors');
+      await expect(page.getByRole('table')).toBeVisible();
+    },
+  },
+  {
     name: 'go to',
     coloured: true,
     async open(page) {

@@ -4,6 +4,7 @@ import { allowedIn } from '../model/check';
 import { placedSharedKey, sharedSlot } from '../model/shared-type';
 import type { CompiledModel } from '../model/compile';
 import type { Slot } from '../model/document';
+import { maySee, parseSeenBy, type Audience } from '../site/audience';
 import { blockBounds } from './blocks';
 
 /**
@@ -55,6 +56,12 @@ export const unseenAt = (slots: JsonObject, moment: number): Id[] =>
     const isSeen = block.hidden !== true && !((from ?? 0) > moment) && !((until ?? Infinity) <= moment);
     return isSeen ? [] : [idOf(block)];
   });
+
+/** The blocks in slots that are for others than an audience. */
+export const notFor = (slots: JsonObject, audience: Audience): Id[] =>
+  everyBlock(slots).flatMap(({ block }) =>
+    maySee(audience, parseSeenBy(block.seenBy)) ? [] : [idOf(block)],
+  );
 
 /** The blocks that stand in a slot, of a block or of the page. */
 export function blocksAt(slots: JsonObject, { of, slot }: Pick<BlockPlace, 'of' | 'slot'>): JsonObject[] {

@@ -56,6 +56,14 @@ export function parseSeenBy(given: unknown): SeenBy | undefined {
   return { groups: ids, ...('asks' in given && given.asks === true ? { asks: true } : {}) };
 }
 
+/** As whom something is looked at, in one word: everybody, whoever is signed in, or those of one group, by its id. */
+export const EVERYBODY = 'everybody';
+export const SIGNED_IN = 'in';
+
+/** The audience that such a word names. */
+export const audienceNamed = (as: string): Audience =>
+  as === EVERYBODY ? undefined : { groups: as === SIGNED_IN ? [] : [as] };
+
 /** What tells audiences apart: empty for everybody who is not signed in. */
 export const audienceKey = (audience: Audience): string =>
   audience === undefined ? '' : ['in', ...new Set(audience.groups)].sort().join(' ');

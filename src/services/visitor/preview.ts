@@ -1,3 +1,4 @@
+import { audienceNamed } from '../../core/site/audience';
 import type { PagePreview, PreviewQuery } from '../../contract/pages';
 import { FOREVER } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
@@ -72,12 +73,23 @@ export async function asItWas(
 
 /**
  * A page as visitors would see it if its working version were published now; one that shows categories, by
- * one of them.
+ * one of them. `as` names those by whom it is looked at: what stands around it and in its lists is what they see.
  */
-export async function pagePreview(
+export function pagePreview(
   installation: Installation,
   id: string,
-  { language, category: asked, version, seenAt, arranging }: PreviewQuery = {},
+  query: PreviewQuery = {},
+): Promise<PagePreview> {
+  const { as } = query;
+  return as === undefined
+    ? preview(installation, id, query)
+    : installation.audiences.see(installation, audienceNamed(as), (seen) => preview(seen, id, query));
+}
+
+async function preview(
+  installation: Installation,
+  id: string,
+  { language, category: asked, version, seenAt, arranging }: PreviewQuery,
 ): Promise<PagePreview> {
   expectLanguage(installation, language);
   const placeWorking = async (record: KeptRecord): Promise<LivePage | undefined> => {

@@ -8,6 +8,7 @@ import { callsTo, type Call } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import { openApi } from '../../../contract/openapi';
+import type { VisitorInvited } from '../../../contract/visitors';
 import { operations, type Operation } from '../../../contract/operations';
 import type { OperationName } from '../../../contract/routes';
 
@@ -20,7 +21,7 @@ addFormats(schemas);
 schemas.addSchema({ ...openApi(undefined), $id: 'openapi' });
 beforeAll(async () => {
   small = await smallInstallation();
-  await importModel(small.installation, wideDocument());
+  await importModel(small.installation, { ...wideDocument(), accounts: { groups: [] } });
   call = await callsTo(small);
   const made = async (path: string, body: object) => (await call('POST', path, { body })).body;
   const scheme = small.installation.model.schemes[0]?.id ?? '';
@@ -55,8 +56,11 @@ beforeAll(async () => {
   });
   const { address } = invited.link as { address: string };
   const byHand = await made('/addresses/by-hand', { from: '/before', to: '/after' });
+  const moss = (await made('/visitors', { email: 'moss@quillwater.example' })) as unknown as VisitorInvited;
   Object.assign(asked, {
     redirect: `/addresses/by-hand/${byHand.id}`,
+    audience: `/audiences/${entry.id}`,
+    visitor: `/visitors/${moss.visitor.id}`,
     comment: `/comments/${await saidOn(small, entry.id)}`,
     link: `/links/${address.split('/').at(-1) ?? ''}`,
     acts: '/acts?limit=3',

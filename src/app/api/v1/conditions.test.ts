@@ -3,6 +3,7 @@ import { callsTo, type Call, type Told } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
 import { importModel } from '../../../services/model';
+import type { VisitorInvited } from '../../../contract/visitors';
 import { operations, type Operation } from '../../../contract/operations';
 
 let small: SmallInstallation;
@@ -11,14 +12,16 @@ let call: Call;
 const paths: Record<string, string> = {};
 beforeAll(async () => {
   small = await smallInstallation();
-  await importModel(small.installation, wideDocument());
+  await importModel(small.installation, { ...wideDocument(), accounts: { groups: [] } });
   call = await callsTo(small);
   const made = async (path: string, body: object) => (await call('POST', path, { body })).body;
   const scheme = small.installation.model.schemes[0]?.id ?? '';
   const blocks = [{ type: 'text', values: { body: 'First light.' } }];
   const pdf = Buffer.from('%PDF-1.4\n%%EOF\n');
   const otter = await made('/entries', { type: 'species', values: { name: 'Otter' } });
+  const moss = (await made('/visitors', { email: 'moss@quillwater.example' })) as unknown as VisitorInvited;
   Object.assign(paths, {
+    changeVisitor: `/visitors/${moss.visitor.id}`,
     changeComment: `/comments/${await saidOn(small, otter.id)}`,
     changeRedirect: `/addresses/by-hand/${(await made('/addresses/by-hand', { from: '/old', to: '/new' })).id}`,
     changeEntry: `/entries/${(await made('/entries', { type: 'species', values: { name: 'Bell heron' } })).id}`,

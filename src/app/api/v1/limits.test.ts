@@ -147,6 +147,7 @@ beforeAll(async () => {
     },
     changeComment: { path: `/comments/${said}`, body: { state: 'shown' }, ...here },
     replyToComment: { path: `/comments/${said}/answers`, body: { words: 'Thank you.' } },
+    changeAudience: { path: `/audiences/${visit.id}`, body: { own: null } },
     restoreFromBin: { path: `/bin/${gone.id}/restore` },
   } satisfies typeof tried);
   // The editor may change notices, and nothing else.

@@ -28,11 +28,14 @@ export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry
   const client = useQueryClient();
   const tell = useTell();
   const [problem, setProblem] = useState('');
+  // What was chosen stands there while it is on its way.
+  const [chosen, setChosen] = useState<{ value: SeenBy | undefined }>();
   const { data, error } = useAsk('audience', { path: { id } }, { enabled: accounts !== undefined });
   if (!accounts) return null;
   const { groups } = accounts;
   const say = async (value: SeenBy | undefined) => {
     setProblem('');
+    setChosen({ value });
     const own = value ? { groups: value.groups, asks: value.asks === true } : null;
     try {
       await ask('changeAudience', { path: { id }, body: { own } });
@@ -41,6 +44,7 @@ export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry
       setProblem(wordsOf(failed));
     } finally {
       await client.invalidateQueries({ queryKey: ['audience'] });
+      setChosen(undefined);
     }
   };
   const bound = ({ by, label, page, seenBy }: BoundAudience, i: number) => (
@@ -71,7 +75,7 @@ export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry
             id={`audience-${id}`}
             label={sort === 'page' ? 'This page and all below it are for' : 'This entry is for'}
             groups={groups}
-            value={asSeenBy(data)}
+            value={chosen ? chosen.value : asSeenBy(data)}
             asks
             disabled={!may}
             help="It holds at once, in every list, feed, map and search."

@@ -24,6 +24,7 @@ import { sayingIn } from '../../../../core/model/visitor-words';
 import { drawDraft, drawnById, referencesToDraw, type DrawnBefore } from '../../../../core/site/drawn-draft';
 import type { VisitorPage } from '../../../../core/site/visitor-page';
 import { wordsOf } from '../../../../ui/ask';
+import { useModel } from '../../../../ui/model-in-force';
 import { goToField } from '../../../../ui/go-to-field';
 import look from '../../../../ui/look/look.module.css';
 import { NotingHere } from '../../../../ui/notes/noting';
@@ -66,6 +67,9 @@ export type Arranging = Pick<
     layout?: string | null;
   };
   mayChange: boolean;
+  /** As whom it is drawn, where that may be chosen. */
+  as?: string;
+  setAs?: (as: string) => void;
 };
 
 const NOTHING_OLDER = {};
@@ -152,7 +156,8 @@ function DrawnCanvas({
 }: Pick<ComponentProps<typeof PageCanvas>, 'blocks' | 'inherited' | 'sharedStandHere' | 'onField'> & {
   editing: Arranging;
 }): ReactElement {
-  const { type, draft, values, drawnProblem, blockFaults, mayChange, language } = editing;
+  const { type, draft, values, drawnProblem, blockFaults, mayChange, language, as = '', setAs } = editing;
+  const { accounts } = useModel().document;
   const router = useRouter();
   const now = useDrawnDraft(editing);
   // The first drawing waits for nothing; what follows gives way to what is typed.
@@ -177,6 +182,7 @@ function DrawnCanvas({
         if (!field || isPatternOf(editing)) return undefined;
         return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
       }}
+      as={accounts && setAs && { value: as, groups: accounts.groups, onChange: setAs }}
       onOwn={(key, value) => draft.change(key, value)}
       onField={onField}
       onEntry={(entry, field) =>

@@ -26,6 +26,9 @@ export interface PageEditing extends Omit<ArrangedEditing<PageAnswer>, 'problem'
   arranges: boolean;
   shownCategory: string | undefined;
   setShownCategory: (category: string | undefined) => void;
+  /** As whom it is drawn; empty for whoever works here, who sees all of it. */
+  as: string;
+  setAs: (as: string) => void;
 }
 
 /** Edits one page: what is arranged on it, and what belongs to it in the tree. */
@@ -43,6 +46,7 @@ export function usePageEditing(
   const arranges = useMay('arrange pages');
   const reviews = useMay('review');
   const [shownCategory, setShownCategory] = useState<string>();
+  const [as, setAs] = useState('');
   // And only those of their slots count in which something stands.
   const counted = useCallback(
     (slots: JsonObject) =>
@@ -60,7 +64,7 @@ export function usePageEditing(
     save: (revision, body) => ask('changePage', { path: { id: initial.id }, revision, body }),
     fetch: () => ask('page', { path: { id: initial.id } }),
     drawnBy: 'pagePreview',
-    ...(shownCategory ? { drawnWith: { category: shownCategory } } : {}),
+    drawnWith: { ...(shownCategory ? { category: shownCategory } : {}), ...(as ? { as } : {}) },
   });
   const { kept, draft } = editing;
   const outside = useOutsideOfPage(initial, type.id);
@@ -74,6 +78,8 @@ export function usePageEditing(
     arranges,
     shownCategory,
     setShownCategory,
+    as,
+    setAs,
   };
 }
 

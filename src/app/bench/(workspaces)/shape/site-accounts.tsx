@@ -1,5 +1,5 @@
 'use client';
-import { Button, IconButton } from '@mui/material';
+import { Button, IconButton, OutlinedInput } from '@mui/material';
 import { X } from 'lucide-react';
 import { useState, type ReactElement } from 'react';
 import { newId } from '../../../../core/ids';
@@ -7,7 +7,7 @@ import { modelBounds } from '../../../../core/model/document';
 import { keyFrom } from '../../../../core/model/naming';
 import { groupBounds, type Accounts } from '../../../../core/site/audience';
 import look from '../../../../ui/look/look.module.css';
-import { Eyebrow } from '../../../../ui/marks';
+import { Eyebrow, Mono } from '../../../../ui/marks';
 import { TextBox } from '../../../../ui/text-box';
 import { YesRule } from '../../../../ui/kinds/rule-inputs';
 import styles from './shape.module.css';
@@ -57,18 +57,26 @@ export function SiteAccounts(): ReactElement {
           <ul aria-label="Groups of visitors">
             {groups.map((each) => (
               <li key={each.id}>
-                <TextBox
-                  id={`group-${each.id}`}
-                  label="Name of the group"
+                <OutlinedInput
+                  size="small"
                   value={each.label}
-                  onChange={(words) =>
+                  onChange={({ target }) =>
                     put({
                       ...accounts,
-                      groups: groups.map((one) => (one.id === each.id ? { ...one, label: words } : one)),
+                      groups: groups.map((one) =>
+                        one.id === each.id ? { ...one, label: target.value } : one,
+                      ),
                     })
                   }
-                  slotProps={{ input: { maxLength: modelBounds.label, readOnly: !mayChange } }}
+                  slotProps={{
+                    input: {
+                      'aria-label': `Name of the group ${each.key}`,
+                      maxLength: modelBounds.label,
+                      readOnly: !mayChange,
+                    },
+                  }}
                 />
+                <Mono>{each.key}</Mono>
                 {mayChange && (
                   <IconButton
                     size="small"

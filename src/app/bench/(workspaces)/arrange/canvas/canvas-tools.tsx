@@ -2,6 +2,7 @@
 import { MenuItem, Select } from '@mui/material';
 import { Monitor, Moon, Smartphone, Sun, Tablet } from 'lucide-react';
 import { memo, type ReactElement } from 'react';
+import { EVERYBODY, SIGNED_IN, type VisitorGroup } from '../../../../../core/site/audience';
 import { DayBox } from '../../../../../ui/day-box';
 import styles from './canvas.module.css';
 
@@ -18,6 +19,13 @@ const zooms = ['fit', '100', '75', '50', '25', 'whole'] as const;
 export type Zoom = (typeof zooms)[number];
 const zoomWords = (zoom: Zoom): string =>
   zoom === 'fit' ? 'As wide as the bench' : zoom === 'whole' ? 'The whole page' : `${zoom} %`;
+/** As whom a page may be looked at. */
+export interface AsWhom {
+  value: string;
+  groups: readonly VisitorGroup[];
+  onChange: (as: string) => void;
+}
+
 /** How the page is looked at: on which screen, by which light, as on which day, how large. */
 export const CanvasTools = memo(function CanvasTools({
   screen,
@@ -30,6 +38,7 @@ export const CanvasTools = memo(function CanvasTools({
   zoomed,
   onZoomed,
   zoom,
+  as,
 }: {
   screen: Screen;
   onScreen: (screen: Screen) => void;
@@ -44,6 +53,8 @@ export const CanvasTools = memo(function CanvasTools({
   onZoomed: (zoomed: Zoom) => void;
   /** How large (1 for as it is) it is drawn. */
   zoom: number;
+  /** As whom it is drawn (empty: as whoever works here), and how that is chosen; nothing where nobody has an account. */
+  as?: AsWhom | undefined;
 }): ReactElement {
   return (
     <div className={styles.tools}>
@@ -65,6 +76,21 @@ export const CanvasTools = memo(function CanvasTools({
           Dark
         </button>
       </div>
+      {as && (
+        <label className={styles.asWhom}>
+          As
+          <select value={as.value} onChange={({ target }) => as.onChange(target.value)}>
+            <option value="">one who works here</option>
+            <option value={EVERYBODY}>everybody</option>
+            <option value={SIGNED_IN}>whoever is signed in</option>
+            {as.groups.map(({ id, label }) => (
+              <option key={id} value={id}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {dated && (
         <label className={styles.asOn} htmlFor="as-on">
           As on

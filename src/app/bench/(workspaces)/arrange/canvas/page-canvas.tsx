@@ -12,7 +12,8 @@ import {
   type ReactElement,
 } from 'react';
 import dayjs from 'dayjs';
-import { everyBlock, findBlock, idOf, unseenAt } from '../../../../../core/content/block-edits';
+import { audienceNamed } from '../../../../../core/site/audience';
+import { everyBlock, findBlock, idOf, notFor, unseenAt } from '../../../../../core/content/block-edits';
 import type { Fault } from '../../../../../core/faults';
 import type { Id } from '../../../../../core/ids';
 import type { Json } from '../../../../../core/json';
@@ -29,7 +30,7 @@ import { saidAt } from './block-words';
 import { blockOnSheet } from './boxes';
 import styles from './canvas.module.css';
 import { Dividers } from './dividers';
-import { CanvasTools, screens, type Screen, type Zoom } from './canvas-tools';
+import { CanvasTools, screens, type AsWhom, type Screen, type Zoom } from './canvas-tools';
 import { DropLine } from './drop-line';
 import { PageDrawn } from './page-drawn';
 import type { PageBlocks } from './use-page-blocks';
@@ -67,6 +68,8 @@ interface Props {
   onField: (block: Id | undefined, field: Id) => void;
   /** Goes to what a listing shows. */
   onEntry: (entry: Id, field: Id | undefined) => void;
+  /** As whom it is drawn, where visitors have accounts. */
+  as?: AsWhom | undefined;
 }
 
 const isWritten = (field: Field): boolean => kindFor(field).words !== undefined;
@@ -84,6 +87,7 @@ export function PageCanvas({
   onOwn,
   onField,
   onEntry,
+  as,
 }: Props): ReactElement {
   const { model, slots, selection, selected } = blocks;
   const tell = useTell();
@@ -127,7 +131,10 @@ export function PageCanvas({
   // The same words at the same places are the same thing: what is drawn with them is not drawn again at every key.
   const said = JSON.stringify(saidAt(blocks, faults, inherited));
   // Told as words, so that the drawing is the same thing as long as the same blocks are seen.
-  const unseen = asOn === '' ? '' : unseenAt(slots, dayjs(asOn).valueOf()).join(' ');
+  const unseen = [
+    ...(asOn === '' ? [] : unseenAt(slots, dayjs(asOn).valueOf())),
+    ...(as?.value ? notFor(slots, audienceNamed(as.value)) : []),
+  ].join(' ');
   const dated = everyBlock(slots).some(({ block }) => block.from !== undefined || block.until !== undefined);
   const arranged = useMemo((): Arranged => {
     const { slots: at, marks } = JSON.parse(said) as ReturnType<typeof saidAt>;
@@ -264,6 +271,7 @@ export function PageCanvas({
         zoomed={zoomed}
         onZoomed={setZoomed}
         zoom={zoom}
+        as={as}
       />
       <div ref={stage} className={styles.stage} data-wider={width * zoom > room.width || undefined}>
         <div

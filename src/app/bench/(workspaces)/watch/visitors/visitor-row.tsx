@@ -11,7 +11,7 @@ import styles from './visitors.module.css';
 
 /** One account, with what can be done with it. `act` does something, tells it, and answers whether it was done. */
 export function VisitorRow({
-  visitor: { id, revision, email, groups: chosen, confirmed, invited, madeAt, seenAt },
+  visitor: { id, revision, email, groups: kept, confirmed, invited, madeAt, seenAt },
   groups,
   act,
   onLink,
@@ -21,8 +21,18 @@ export function VisitorRow({
   act: (what: () => Promise<unknown>, done: string) => Promise<boolean>;
   onLink: (link: VisitorLinkAnswer) => void;
 }): ReactElement {
-  const [isErasing, setErasing] = useState(false);
   const path = { id };
+  const [isErasing, setErasing] = useState(false);
+  // What was ticked stands there while it is on its way.
+  const [chosen, setChosen] = useState(kept);
+  const change = async (groupsNow: string[]) => {
+    setChosen(groupsNow);
+    const isDone = await act(
+      () => ask('changeVisitor', { path, revision, body: { groups: groupsNow } }),
+      'It holds from the next page on.',
+    );
+    if (!isDone) setChosen(kept);
+  };
   return (
     <tr>
       <th scope="row" className={styles.email}>
@@ -38,12 +48,7 @@ export function VisitorRow({
           label={`${email} belongs to`}
           groups={groups}
           chosen={chosen}
-          onChange={(next) =>
-            void act(
-              () => ask('changeVisitor', { path, revision, body: { groups: next } }),
-              'It holds from the next page on.',
-            )
-          }
+          onChange={(next) => void change(next)}
         />
       </td>
       <td>
@@ -54,7 +59,7 @@ export function VisitorRow({
       </td>
       <td>
         {isErasing ? (
-          <div className={look.acts}>
+          <div className={styles.acts}>
             <span>All that is kept of it goes for good.</span>
             <Button
               size="small"
@@ -71,7 +76,7 @@ export function VisitorRow({
             </Button>
           </div>
         ) : (
-          <div className={look.acts}>
+          <div className={styles.acts}>
             <Button
               size="small"
               onClick={() =>
@@ -81,7 +86,7 @@ export function VisitorRow({
                 )
               }
             >
-              {confirmed ? 'Send a link for a new password' : 'Send the link again'}
+              {confirmed ? 'A link for a new password' : 'The link again'}
             </Button>
             <Button size="small" color="error" onClick={() => setErasing(true)}>
               Erase…
