@@ -158,6 +158,11 @@ function DrawnCanvas({
 }): ReactElement {
   const { type, draft, values, drawnProblem, blockFaults, mayChange, language, as = '', setAs } = editing;
   const { accounts } = useModel().document;
+  // The same thing at every key, so that the tools are not drawn again.
+  const whom = useMemo(
+    () => accounts && setAs && { value: as, groups: accounts.groups, onChange: setAs },
+    [accounts, as, setAs],
+  );
   const router = useRouter();
   const now = useDrawnDraft(editing);
   // The first drawing waits for nothing; what follows gives way to what is typed.
@@ -182,7 +187,7 @@ function DrawnCanvas({
         if (!field || isPatternOf(editing)) return undefined;
         return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
       }}
-      as={accounts && setAs && { value: as, groups: accounts.groups, onChange: setAs }}
+      as={whom}
       onOwn={(key, value) => draft.change(key, value)}
       onField={onField}
       onEntry={(entry, field) =>
