@@ -5,7 +5,6 @@ import type { IndexTable } from './index-tables/shape';
 import { anyOf, sql } from './sql';
 import { guards } from './tables/guards';
 
-
 interface GuardRow {
   record: number;
   audience: string;
