@@ -13,7 +13,7 @@ export async function followed(
   chosen = new URLSearchParams(),
   audience: Audience = undefined,
 ): Promise<
-  | { body: string; headers: Record<'ETag' | 'Content-Type' | 'Cache-Control', string> }
+  | { body: string; headers: Record<'ETag' | 'Content-Type' | 'Cache-Control', string> & { Vary?: string } }
   | { movedTo: string }
   | undefined
 > {
@@ -33,6 +33,7 @@ export async function followed(
   return {
     body,
     headers: {
+      ...(installation.model.document.accounts ? { Vary: 'Cookie' } : {}),
       'Content-Type': `${feedTypes[kind]}; charset=utf-8`,
       ETag: etag,
       'Cache-Control': audience ? 'private, no-cache' : 'no-cache',

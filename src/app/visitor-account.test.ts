@@ -107,6 +107,10 @@ test('who is invited chooses a password, signs in, and sees what is for the grou
   expect(leads(again)).toEqual([303, '/minutes']);
   // What is drawn for them is kept by their browser alone, and for everybody else by what they send.
   const [own, others] = [await get('/minutes'), await GET(new Request('http://localhost:4100/'))];
+  // It is drawn once for all who may see as much.
+  const drawn = installation.rendered.rendered;
+  await get('/minutes');
+  expect(installation.rendered.rendered).toBe(drawn);
   expect([own.headers.get('cache-control'), own.headers.get('vary')]).toEqual([
     'private, no-cache',
     'Accept-Encoding, Cookie',

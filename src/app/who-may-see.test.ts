@@ -6,7 +6,7 @@ import type { Audience, SeenBy } from '../core/site/audience';
 import { audience as audienceOfRecord, changeAudience } from '../services/audience';
 import { allContent, changeEntry, entry, publishEntry } from '../services/entries';
 import { importModel } from '../services/model';
-import { changePage, page, publishPage, siteTree } from '../services/pages';
+import { changePage, copyPage, page, publishPage, siteTree } from '../services/pages';
 import { asksToSignIn, asVisitor, feedOf, missingPage, siteMap, visit } from '../services/visitor';
 import { undoAct, acts } from '../services/acts';
 
@@ -216,7 +216,9 @@ test('who may not see something finds nothing there, or is asked to sign in; tak
   ]);
   const refused = changeAudience(installation, architect(), id, { own: { groups: [newId()], asks: false } });
   await expect(refused).rejects.toMatchObject({ status: 422 });
-  for (let i = 0; i < 3; i += 1) {
+  const copy = await copyPage(installation, architect(), id, { title: 'Another' });
+  expect((await audienceOfRecord(installation, copy.id)).own).toEqual({ groups: [friends], asks: true });
+  for (let i = 0; i < 4; i += 1) {
     const [last] = (await acts(installation, {})).items.filter(
       ({ canUndo, what }) => canUndo && !what.startsWith('took back'),
     );

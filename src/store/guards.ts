@@ -2,7 +2,7 @@ import type { Id } from '../core/ids';
 import { SIGNED_IN, type SeenBy } from '../core/site/audience';
 import { Database, type Reader, type WriteTransaction } from './database';
 import type { IndexTable } from './index-tables/shape';
-import { anyOf, sql } from './sql';
+import { sql } from './sql';
 import { guards } from './tables/guards';
 
 interface GuardRow {
@@ -59,19 +59,15 @@ export async function setGuard(
   );
 }
 
+/** Has a copy be for those for whom what it was copied from is. */
+export const copyGuard = (tx: WriteTransaction, from: number, to: number): Promise<number> =>
+  tx.run(
+    sql`INSERT OR IGNORE INTO guards (record, audience, asks) SELECT ${to}, audience, asks FROM guards WHERE record = ${from}`,
+  );
+
 /** Whether anything is not for everyone. */
 export const hasGuards = async (reader: Reader): Promise<boolean> =>
   (await reader.one(sql`SELECT 1 AS one FROM guards LIMIT 1`)) !== undefined;
-
-/** Of some records those that are for some visitors alone, by themselves. */
-export const guardedAmong = async (reader: Reader, records: readonly number[]): Promise<Set<number>> =>
-  new Set(
-    (
-      await reader.all<{ record: number }>(
-        sql`SELECT DISTINCT record FROM guards WHERE record IN ${anyOf(records)}`,
-      )
-    ).map(({ record }) => record),
-  );
 
 /** What is not seen: what is closed to an audience by itself or by its type, and pages below such. */
 interface Closed {

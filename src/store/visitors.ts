@@ -54,6 +54,10 @@ export async function addVisitor(
   return id;
 }
 
+/** Forgets those who asked for an account by themselves before a moment (ms) and never proved their address. */
+export const forgetUnproved = (tx: WriteTransaction, before: number): Promise<number> =>
+  tx.run(sql`DELETE FROM visitors WHERE password = '' AND made_by IS NULL AND made_at < ${before}`);
+
 /** Says to which groups somebody belongs. */
 export async function setGroups(tx: WriteTransaction, visitor: number, groups: readonly Id[]): Promise<void> {
   await tx.remove(visitorGroups, { visitor });

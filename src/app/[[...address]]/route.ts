@@ -93,7 +93,7 @@ async function packedFor(request: Request, answer: Response): Promise<Response> 
   if (!packing || !answer.body || answer.headers.has(PACKED)) return answer;
   const { status, headers } = answer;
   headers.set(PACKED, packing);
-  headers.set('Vary', 'Accept-Encoding');
+  headers.append('Vary', 'Accept-Encoding');
   const body = await pack[packing](Buffer.from(await answer.arrayBuffer()));
   return new Response(new Uint8Array(body), { status, headers });
 }
@@ -224,6 +224,11 @@ async function show(request: Request, context: RequestContext): Promise<Response
   const audience = audienceOf(await visitorAsking(installation, request.headers.get('cookie')));
   const feed = splitFeed(pathname);
   if (feed) return follow(installation, audience, feed, searchParams, request);
+  const kept = keptFor(installation, audience, addressWith(pathname, searchParams));
+  if (kept) {
+    countVisit(installation, kept.of);
+    return asPacked(installation, audience, kept, request, costHeader(context, installation.settings));
+  }
   const just = justWritten(searchParams);
   const { found, html, page } = await (just === undefined
     ? ready(installation, audience, pathname, searchParams)
@@ -300,15 +305,21 @@ async function drawAt(
 const keptAt = (audience: Audience, address: string): string =>
   audience ? `${audienceKey(audience)} ${address}` : address;
 
-/** What stands at an address: as it is kept for those who may see as much, or drawn once for all of them who ask meanwhile. */
+const addressWith = (pathname: string, chosen: URLSearchParams): string =>
+  `${pathname}${chosen.size > 0 ? `?${chosen}` : ''}`;
+
+/** What is kept as ready for those who may see as much as who is signed in; the server in front has what is for everybody. */
+const keptFor = (installation: Installation, audience: Audience, address: string): RenderedPage | undefined =>
+  audience && installation.rendered.find(keptAt(audience, address), installation.now());
+
+/** What stands at an address, drawn once for all who may see as much and ask meanwhile. */
 async function ready(
   installation: Installation,
   audience: Audience,
   pathname: string,
   searchParams: URLSearchParams,
 ): Promise<Awaited<ReturnType<typeof drawAt>>> {
-  const address = `${pathname}${searchParams.size > 0 ? `?${searchParams}` : ''}`;
-  return installation.rendered.once(keptAt(audience, address), () =>
+  return installation.rendered.once(keptAt(audience, addressWith(pathname, searchParams)), () =>
     drawAt(installation, audience, pathname, searchParams),
   );
 }

@@ -218,7 +218,9 @@ export class RenderedPages {
 
   private tookOut(addresses: readonly string[]): void {
     const asked = (address: string) => this.asked.peek(address) ?? 0;
-    this.waiting = [...new Set([...this.waiting, ...addresses.filter((address) => asked(address) > 0)])]
+    // What is kept for some alone is drawn again when one of them asks: it stands at no address of its own.
+    const open = addresses.filter((address) => address.startsWith('/') && asked(address) > 0);
+    this.waiting = [...new Set([...this.waiting, ...open])]
       .sort((a, b) => asked(b) - asked(a))
       .slice(0, MOST_WAITING);
   }

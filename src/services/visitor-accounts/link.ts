@@ -8,7 +8,8 @@ import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
 import { siteDrawn } from '../visitor/around-site';
 
-const LASTS = 7 * 86_400_000;
+/** How long (ms) a link may be used, and an account waits that nobody proved to be theirs. */
+export const LINK_LASTS = 7 * 86_400_000;
 
 /**
  * Sends somebody a link by which they choose a password, once: an invitation, what makes sure of an address, and what helps
@@ -22,7 +23,7 @@ export async function sendVisitorLink(
 ): Promise<{ address: string; until: number }> {
   const word = newWord(6);
   const now = Date.now();
-  const until = now + LASTS;
+  const until = now + LINK_LASTS;
   await installation.sessions.write((tx) =>
     putVisitorLink(tx, { word: hashOf(word), visitor: visitor.id, endsAt: until, now }),
   );

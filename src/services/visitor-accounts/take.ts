@@ -4,6 +4,7 @@ import type { SiteRow } from '../../store/pages';
 import {
   addVisitor,
   dropVisitor,
+  forgetUnproved,
   putVisitorPassword,
   visitorByEmail,
   visitorOfLink,
@@ -14,7 +15,7 @@ import { hashOf } from '../people/sessions';
 import { wordTyped } from '../people/words';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
-import { sendVisitorLink } from './link';
+import { LINK_LASTS, sendVisitorLink } from './link';
 import { beginVisitorSession } from './session';
 
 /** What a visitor sent by one of the forms of an account. */
@@ -113,6 +114,7 @@ export async function makeVisitor(
 ): Promise<VisitorRow> {
   const fresh = { uuid: newId(), email, password: '', madeAt: Date.now(), madeBy, seenAt: null, revision: 1 };
   return sessions.write(async (tx) => {
+    await forgetUnproved(tx, fresh.madeAt - LINK_LASTS);
     const known = await visitorByEmail(tx, email);
     return known ?? { ...fresh, id: await addVisitor(tx, fresh, groups) };
   });

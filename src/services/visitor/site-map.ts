@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { SitemapIndexStream, SitemapStream, streamToPromise, type SitemapItemLoose } from 'sitemap';
 import type { Id } from '../../core/ids';
+import { maySee } from '../../core/site/audience';
 import type { FoundMapping } from '../../core/model/found';
 import {
   addressedEntries,
@@ -170,8 +171,10 @@ async function partsOf(installation: Installation): Promise<string[]> {
   );
   const parts = [...numbered(PAGES, await placedPages(content)), ...numbered(CATEGORIES, categories)];
   for (const type of (await entryHomes(content, installation)).keys()) {
-    const key = model.contentType(type)?.definition.key;
-    if (key) parts.push(...numbered(`of-${key}`, await addressedEntries(content, keyMap.of(type))));
+    const { key, seenBy } = model.contentType(type)?.definition ?? {};
+    // That there is a part would tell that there is something.
+    if (key && maySee(installation.audience, seenBy))
+      parts.push(...numbered(`of-${key}`, await addressedEntries(content, keyMap.of(type))));
   }
   return parts;
 }
