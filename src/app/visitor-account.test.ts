@@ -5,7 +5,10 @@ import { withSpeciesPages } from '../../tests/small-model';
 import { newId } from '../core/ids';
 import { changeAudience } from '../services/audience';
 import { importModel } from '../services/model';
+import { comments } from '../services/comments';
+import { tidyPart, type TidyPosition } from '../services/long-work/tidy';
 import { addPage, publishPage } from '../services/pages';
+import { sql } from '../store/sql';
 import { addVisitor, changeVisitor, removeVisitor, visitors } from '../services/visitor-accounts';
 import { GET, POST } from './[[...address]]/route';
 
@@ -21,7 +24,8 @@ beforeEach(async () => {
   cookie = '';
   Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(installation) });
   const accounts = { groups: [{ id: friends, key: 'friends', label: 'Friends' }], open: true as const };
-  await importModel(installation, { ...withSpeciesPages(), accounts });
+  const settings = { set: { comments: 'open', commentsShown: 'once' } };
+  await importModel(installation, { ...withSpeciesPages(), accounts, settings });
   const home = await addPage(installation, architect(), {
     type: 'home',
     parent: null,
@@ -181,6 +185,57 @@ test('a visitor takes out all that is kept, signs out, and erases the account; a
   expect((await get('/-/data')).status).toBe(401);
   // Led back is nobody to another site.
   expect(await (await get('/-/sign-in?back=//elsewhere.example')).text()).toContain('name="back" value="/"');
+});
+
+/** Says something on the first page, a while after it was opened. */
+async function say(words: string): Promise<number> {
+  const html = await (await get('/')).text();
+  const hidden = [...html.matchAll(/type="hidden" name="(comments|stamp)" value="([^"]*)"/g)];
+  const body = new FormData();
+  for (const [, name = '', value = ''] of hidden) body.set(name, value);
+  body.set('name', 'Moss');
+  body.set('words', words);
+  small.at(small.installation.now() + 60_000);
+  const said = { method: 'POST', body, headers: { ...headers(), origin: 'http://localhost:4100' } };
+  return (await POST(new Request('http://localhost:4100/', said))).status;
+}
+const said = async () =>
+  (await comments(small.installation, { state: 'shown' })).items.map(({ words }) => words);
+
+test('what is said with an account is taken out and erased with it; what nobody signs in to, or is old, goes by its term', async () => {
+  const { installation } = small;
+  const { visitor } = await addVisitor(installation, architect(), { email: 'moss@quillwater.example' });
+  await choose();
+  expect(await say('Heard it by the mere.')).toBe(303);
+  expect(await (await get('/-/data')).json()).toMatchObject({
+    comments: [{ on: 'Home', name: 'Moss', words: 'Heard it by the mere.' }],
+  });
+  const of = (await visitors(installation, {})).items.find(({ id }) => id === visitor.id);
+  cookie = '';
+  expect(await say('So did I.')).toBe(303);
+  expect((await said()).sort()).toEqual(['Heard it by the mere.', 'So did I.']);
+  await removeVisitor(installation, architect(), visitor.id, of?.revision ?? 0);
+  expect(await said()).toEqual(['So did I.']);
+  expect(await (await get('/')).text()).not.toContain('by the mere');
+
+  const DAY = 86_400_000;
+  const tidied = async () => {
+    let position: TidyPosition | undefined;
+    do ({ position } = await tidyPart(installation, position));
+    while (position);
+    return [(await visitors(installation, {})).total, (await said()).length];
+  };
+  await addVisitor(installation, architect(), { email: 'fen@quillwater.example' });
+  small.at(installation.now() + 40 * DAY);
+  expect(await tidied()).toEqual([1, 1]);
+  await importModel(installation, { ...installation.model.document, terms: { accounts: 30, comments: 60 } });
+  expect(await tidied()).toEqual([1, 1]);
+  small.at(installation.now() + 30 * DAY);
+  expect(await tidied()).toEqual([1, 0]);
+  await installation.sessions.write((tx) =>
+    tx.run(sql`UPDATE visitors SET made_at = ${Date.now() - 31 * DAY}`),
+  );
+  expect(await tidied()).toEqual([0, 0]);
 });
 
 test('one address that tries again and again is held back, and whose account it is still gets in', async () => {

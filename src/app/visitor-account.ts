@@ -73,7 +73,7 @@ export async function showAccount(
     drawn(installation, asked, { asks: page, asking, back, ...more }, shows, status);
   if (asks === 'data')
     return asking
-      ? new Response(`${JSON.stringify(takenOut(installation, asking), null, 2)}\n`, {
+      ? new Response(`${JSON.stringify(await takenOut(installation, asking), null, 2)}\n`, {
           headers: {
             ...PRIVATE,
             'Content-Type': 'application/json; charset=utf-8',

@@ -1,13 +1,13 @@
 import type { Id } from '../core/ids';
 import type { CommentState } from '../core/site/comments';
 import type { Reader, WriteTransaction } from './database';
-import { sql } from './sql';
+import { anyOf, sql } from './sql';
 import { comments } from './tables/comments';
 import type { RowOf } from './tables/table';
 
 export type CommentRow = RowOf<typeof comments.columns>;
 
-const columns = sql`c.id, c.uuid, c.record, c.answers, c.name, c.words, c.first_words AS firstWords, c.language, c.state, c.at, c.person, c.revision`;
+const columns = sql`c.id, c.uuid, c.record, c.answers, c.name, c.words, c.first_words AS firstWords, c.language, c.state, c.at, c.person, c.visitor, c.revision`;
 
 /** What visitors see of what was said on a record, the oldest first, at most so many. */
 export const shownComments = (reader: Reader, on: Id, most: number): Promise<CommentRow[]> =>
@@ -61,7 +61,7 @@ export async function commentsPage(
 
 export const putComment = (
   tx: WriteTransaction,
-  row: Omit<CommentRow, 'id' | 'revision' | 'firstWords'>,
+  row: Omit<CommentRow, 'id' | 'revision' | 'firstWords' | 'visitor'> & { visitor?: Id | null },
 ): Promise<number> => tx.insert(comments, { ...row, firstWords: null, revision: 1 });
 
 export const changeCommentRow = (
@@ -72,3 +72,24 @@ export const changeCommentRow = (
 /** Takes a comment away for good, with what answers it. */
 export const eraseComment = (tx: WriteTransaction, id: number): Promise<number> =>
   tx.run(sql`DELETE FROM comments WHERE id = ${id} OR answers = ${id}`);
+
+/** What was said with an account, the oldest first, at most so many. */
+export const commentsWith = (reader: Reader, visitor: Id, most: number): Promise<CommentInPlace[]> =>
+  reader.all(sql`${inPlace} WHERE c.visitor = ${visitor} ORDER BY c.at, c.id LIMIT ${most}`);
+
+/** Takes away what some rows are, with what answers it; answers on what it stood. */
+async function eraseAll(tx: WriteTransaction, rows: readonly { id: number; on: Id }[]): Promise<Id[]> {
+  const ids = anyOf(rows.map(({ id }) => id));
+  await tx.run(sql`DELETE FROM comments WHERE id IN ${ids} OR answers IN ${ids}`);
+  return rows.map(({ on }) => on);
+}
+
+const found = sql`SELECT c.id, r.uuid AS "on" FROM comments c JOIN records r ON r.id = c.record`;
+
+/** Takes away all that was said with some accounts, with what answers it; answers on what it stood. */
+export const eraseCommentsOf = async (tx: WriteTransaction, visitors: readonly Id[]): Promise<Id[]> =>
+  eraseAll(tx, await tx.all(sql`${found} WHERE c.visitor IN ${anyOf(visitors)}`));
+
+/** Takes away some of what was said before a moment (ms), with what answers it; answers on what it stood. */
+export const eraseOldComments = async (tx: WriteTransaction, before: number, most: number): Promise<Id[]> =>
+  eraseAll(tx, await tx.all(sql`${found} WHERE c.at < ${before} ORDER BY c.at LIMIT ${most}`));

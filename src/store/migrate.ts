@@ -38,6 +38,7 @@ import { draftLinks } from './migrations/sessions-006-draft-links';
 import { redirects } from './migrations/029-redirects';
 import { comments } from './migrations/031-comments';
 import { guards } from './migrations/032-guards';
+import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
@@ -83,6 +84,7 @@ export const contentMigrations: readonly Migration[] = [
   sitePicture,
   comments,
   guards,
+  commentsOfVisitors,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

@@ -84,6 +84,15 @@ export const putVisitorRevision = (tx: WriteTransaction, id: number, revision: n
 /** Forgets an account and all that is kept with it. */
 export const dropVisitor = (tx: WriteTransaction, id: number): Promise<number> => tx.remove(visitors, { id });
 
+/** Forgets some accounts that nobody signed in to since a moment (ms); answers their ids. */
+export async function dropUnused(tx: WriteTransaction, before: number, most: number): Promise<Id[]> {
+  const rows = await tx.all<{ id: number; uuid: Id }>(
+    sql`SELECT id, uuid FROM visitors WHERE coalesce(seen_at, made_at) < ${before} LIMIT ${most}`,
+  );
+  await tx.run(sql`DELETE FROM visitors WHERE id IN ${anyOf(rows.map(({ id }) => id))}`);
+  return rows.map(({ uuid }) => uuid);
+}
+
 /** Lets somebody choose a password by a word, of which only the hash is kept. Earlier ones of theirs end. */
 export async function putVisitorLink(
   tx: WriteTransaction,

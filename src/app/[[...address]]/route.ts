@@ -19,6 +19,7 @@ import {
   visitorAddress,
   sharedInstallation,
 } from '../../services/runtime';
+import type { Id } from '../../core/ids';
 import { accountAddresses } from '../../core/site/account';
 import { canonicalAddress, splitFeed, type FeedKind } from '../../core/site/address';
 import { audienceKey, type Audience } from '../../core/site/audience';
@@ -330,9 +331,10 @@ async function takeSaid(
   page: VisitorPage,
   form: Readonly<Record<string, string>>,
   address: string,
+  visitor: Id | null,
 ): Promise<Response | undefined> {
   const written = parseCommentForm(form);
-  const state = written && (await takeComment(installation, page, written, address));
+  const state = written && (await takeComment(installation, page, written, address, visitor));
   if (!state) return undefined;
   const { became } = state;
   if (became === 'held' || became === 'shown')
@@ -354,7 +356,8 @@ async function take(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   const account = await takeAccount(installation, request, showsPrivately(installation));
   if (account) return account;
-  const audience = audienceOf(await visitorAsking(installation, request.headers.get('cookie')));
+  const asking = await visitorAsking(installation, request.headers.get('cookie'));
+  const audience = audienceOf(asking);
   const refuse = (says: keyof typeof statuses) => missing(installation, audience, pathname, says);
   if (!isFromHere(request)) return refuse('foreign form');
   const found = await asVisitor(installation, audience, (seen) => visit(seen, pathname));
@@ -365,7 +368,10 @@ async function take(request: Request): Promise<Response> {
   const address = request.headers.get('x-clear-frame-address') ?? '';
   // What is said on a page carries a stamp in any case.
   if (form.comments !== undefined)
-    return (await takeSaid(installation, found.page, form, address)) ?? refuse('changed form');
+    return (
+      (await takeSaid(installation, found.page, form, address, asking?.visitor.uuid ?? null)) ??
+      refuse('changed form')
+    );
   if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form)) return refuse('foreign form');
   const written = parseContactForm(form);
   const state = written && (await takeMessage(installation, found.page, written, address));

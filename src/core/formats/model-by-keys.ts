@@ -439,6 +439,7 @@ class ByKeys {
               })),
             },
           }),
+      ...(this.model.terms === undefined ? {} : { terms: this.model.terms }),
       ...(this.model.navigation === undefined ? {} : { navigation: this.model.navigation }),
     };
   }
@@ -474,6 +475,7 @@ export function modelFromKeys(written: JsonObject): JsonObject {
     'siteStyles',
     'providers',
     'accounts',
+    'terms',
     'placements',
     'settings',
     'navigation',

@@ -30,6 +30,7 @@ import { settingKeys, settings } from '../model/settings';
 import { vocabularyTypes } from '../model/vocabulary';
 import { groupBounds } from '../site/audience';
 import { providerBounds } from '../site/providers';
+import { termBounds } from '../site/terms';
 import { navigationBounds, navigationOrders } from '../site/navigation';
 
 const ref = (name: string): JsonObject => ({ $ref: `#/$defs/${name}` });
@@ -228,6 +229,10 @@ export const modelSchema: JsonObject = {
         }),
         providerBounds.all,
       ),
+      terms: closed([], {
+        accounts: count(termBounds.least, termBounds.most),
+        comments: count(termBounds.least, termBounds.most),
+      }),
       accounts: closed(['groups'], {
         groups: listOf(closed(['id', 'key', 'label'], { id, key, label }), groupBounds.all),
         open: { const: true },

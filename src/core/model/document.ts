@@ -6,6 +6,7 @@ import type { CollectionArrangement } from '../site/collection';
 import type { SiteNavigation } from '../site/navigation';
 import type { Accounts, SeenBy } from '../site/audience';
 import type { Provider } from '../site/providers';
+import type { Terms } from '../site/terms';
 import type { FoundMapping } from './found';
 import type { HouseStyle } from './fresh/house-style';
 import { freshHouseStyle } from './fresh/house-style';
@@ -276,6 +277,8 @@ export interface ModelDocument {
   navigation?: SiteNavigation;
   /** From where blocks may show something that stands elsewhere. */
   providers?: Provider[];
+  /** When what visitors leave goes by itself. */
+  terms?: Terms;
   /** Accounts of visitors; without them nobody has one. */
   accounts?: Accounts;
 }

@@ -1,5 +1,6 @@
 /** Accounts of visitors, apart from the people who work here: who reads, signing in and out, and keeping them. */
 
+export { forgetByTerms } from './forget';
 export { accountPage, ACCOUNT_FORM } from './draw';
 export { audienceOf, endVisitorSession, visitorAsking, visitorToken, type SignedInVisitor } from './session';
 export {

@@ -9,7 +9,6 @@ import type {
 } from '../../contract/visitors';
 import type { Id } from '../../core/ids';
 import {
-  dropVisitor,
   groupsOfVisitors,
   putVisitorRevision,
   setGroups,
@@ -23,6 +22,7 @@ import type { Installation } from '../runtime/installation';
 import { leadingOn } from '../runtime/languages';
 import { changedSince, invalidInput, notFound, ruleViolation } from '../runtime/refusal';
 import { revisionMatches } from '../runtime/revision';
+import { forgetVisitor } from './forget';
 import { sendVisitorLink } from './link';
 import { emailTyped, makeVisitor } from './take';
 
@@ -160,5 +160,5 @@ export async function removeVisitor(
   expectWithoutLimits(person, 'keeps the accounts of visitors');
   const row = await need(installation, id);
   if (!revisionMatches(row.revision, revision)) throw changedSince(await visitor(installation, id), {});
-  await installation.sessions.write((tx) => dropVisitor(tx, row.id));
+  await forgetVisitor(installation, row);
 }

@@ -3,7 +3,6 @@ import { newId } from '../../core/ids';
 import type { SiteRow } from '../../store/pages';
 import {
   addVisitor,
-  dropVisitor,
   forgetUnproved,
   putVisitorPassword,
   visitorByEmail,
@@ -15,6 +14,7 @@ import { hashOf } from '../people/sessions';
 import { wordTyped } from '../people/words';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
+import { forgetVisitor } from './forget';
 import { LINK_LASTS, sendVisitorLink } from './link';
 import { beginVisitorSession } from './session';
 
@@ -158,6 +158,6 @@ export async function leave(
 ): Promise<AccountOutcome> {
   if (await isTooMany(installation, address, visitor.email)) return 'too many';
   if (!(await isPassword(visitor.password, password))) return 'wrong';
-  await installation.sessions.write((tx) => dropVisitor(tx, visitor.id));
+  await forgetVisitor(installation, visitor);
   return 'left';
 }

@@ -1,12 +1,16 @@
 import type { JsonObject } from '../../core/json';
+import { commentsWith } from '../../store/comments';
 import type { Installation } from '../runtime/installation';
 import type { SignedInVisitor } from './session';
 
+/** How many comments are taken out at the most: more than anybody writes. */
+const MOST = 10_000;
+
 /** All that is kept of a visitor, to be taken along. */
-export function takenOut(
-  { model }: Installation,
-  { visitor: { email, madeAt, seenAt }, groups }: SignedInVisitor,
-): JsonObject {
+export async function takenOut(
+  { model, content }: Installation,
+  { visitor: { uuid, email, madeAt, seenAt }, groups }: SignedInVisitor,
+): Promise<JsonObject> {
   const named = (model.document.accounts?.groups ?? []).filter(({ id }) => groups.includes(id));
   return {
     account: {
@@ -15,5 +19,11 @@ export function takenOut(
       signedInLast: seenAt === null ? null : new Date(seenAt).toISOString(),
       groups: named.map(({ label }) => label),
     },
+    comments: (await commentsWith(content, uuid, MOST)).map(({ title, at, name, words, firstWords }) => ({
+      on: title,
+      at: new Date(at).toISOString(),
+      name,
+      words: firstWords ?? words,
+    })),
   };
 }

@@ -133,6 +133,7 @@ async function keep(
   written: WrittenComment,
   state: 'held' | 'shown',
   language: string,
+  visitor: Id | null,
 ): Promise<CommentOutcome> {
   const { on, given } = written;
   const kept = await installation.content.write(async (tx) => {
@@ -148,6 +149,7 @@ async function keep(
       state,
       at: installation.now(),
       person: null,
+      visitor,
     });
     return true;
   });
@@ -158,13 +160,14 @@ async function keep(
 
 /**
  * Takes what a visitor said on a page. Answers what became of it, with every word that was written; nothing where nothing
- * may be said there.
+ * may be said there. `visitor` is the account of who is signed in.
  */
 export async function takeComment(
   installation: Installation,
   { comments, locale }: VisitorPage,
   written: WrittenComment,
   address: string,
+  visitor: Id | null = null,
 ): Promise<JustSaid | undefined> {
   if (!comments || comments.on !== written.on) return undefined;
   const { given, answers } = written;
@@ -182,5 +185,5 @@ export async function takeComment(
   const taken = await mayBeSaid(installation, address, JSON.stringify([written.on, answers ?? '', given]));
   if (taken === 'too many') return { ...state, became: 'too many' };
   if (taken === 'again') return { ...state, became: comments.becomes };
-  return { ...state, became: await keep(installation, written, comments.becomes, locale) };
+  return { ...state, became: await keep(installation, written, comments.becomes, locale, visitor) };
 }

@@ -17,5 +17,7 @@ export const comments = table('comments', {
   at: integer,
   /** Who of those who work here wrote it. */
   person: orNull(integer),
+  /** The account of the visitor who wrote it, by its id, where it was written with one. */
+  visitor: orNull(text),
   revision: integer,
 });

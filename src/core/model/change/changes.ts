@@ -354,6 +354,7 @@ export function modelChanges(before: ModelDocument, after: ModelDocument): Model
       ['navigation', 'navigation'],
       ['providers', 'list of providers'],
       ['accounts', 'set of groups of visitors'],
+      ['terms', 'set of terms for what visitors leave'],
     ] as const
   )
     .filter(([part]) => !sameJson(asJson(before[part]), asJson(after[part])))

@@ -8,6 +8,7 @@ import { ShapeOutline } from '../shape-outline';
 import { SiteAccounts } from '../site-accounts';
 import { SiteLanguages } from '../site-languages';
 import { SiteNavigation } from '../site-navigation';
+import { SiteTerms } from '../site-terms';
 import { SiteProviders } from '../site-providers';
 import { useWorkingModel } from '../working-model';
 
@@ -42,6 +43,9 @@ export default function SettingsPage(): ReactElement {
       </Frame>
       <Frame label="Accounts of visitors">
         <SiteAccounts />
+      </Frame>
+      <Frame label="What visitors leave">
+        <SiteTerms />
       </Frame>
       <Frame label="Languages">
         <SiteLanguages />
