@@ -155,9 +155,9 @@ test('asked at every address as every group, nothing is got that is not theirs, 
   });
   await fc.assert(
     fc.asyncProperty(plan, async ({ guarded, type }) => {
-      const guards = new Map(guarded.flat().map(([{ id }, each]) => [id, each]));
+      const saidFor = new Map(guarded.flat().map(([{ id }, each]) => [id, each]));
       const ofType = (key: string) => (type?.[0] === key ? type[1] : undefined);
-      for (const [id, own] of guards)
+      for (const [id, own] of saidFor)
         await changeAudience(installation, architect(), id, { own: { groups: own.groups, asks: false } });
       const plain = installation.model.document;
       const guard = <T extends { key: string }>(each: T): T => ({
@@ -173,7 +173,7 @@ test('asked at every address as every group, nothing is got that is not theirs, 
       for (const to of audiences) {
         const got = await gets(to);
         for (const { id, above, word } of shown) {
-          const all = [id, ...above].flatMap((each) => [guards.get(each), ofType(typeOf.get(each) ?? '')]);
+          const all = [id, ...above].flatMap((each) => [saidFor.get(each), ofType(typeOf.get(each) ?? '')]);
           const isTheirs = all.every((each) => opens(each, to));
           if (!isTheirs) expect([to, word, got.includes(word)]).toEqual([to, word, false]);
         }
@@ -181,8 +181,8 @@ test('asked at every address as every group, nothing is got that is not theirs, 
         if (to?.groups.length === 2) expect(shown.filter(({ word }) => !got.includes(word))).toEqual([]);
       }
       await importModel(installation, plain);
-      for (const id of guards.keys()) await changeAudience(installation, architect(), id, { own: null });
-      expect(installation.audiences.guarded).toBe(false);
+      for (const id of saidFor.keys()) await changeAudience(installation, architect(), id, { own: null });
+      expect(installation.audiences.any).toBe(false);
     }),
     { numRuns: 2 },
   );

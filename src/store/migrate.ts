@@ -37,7 +37,7 @@ import { jobs } from './migrations/sessions-005-jobs';
 import { draftLinks } from './migrations/sessions-006-draft-links';
 import { redirects } from './migrations/029-redirects';
 import { comments } from './migrations/031-comments';
-import { guards } from './migrations/032-guards';
+import { audiences } from './migrations/032-audiences';
 import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
@@ -83,7 +83,7 @@ export const contentMigrations: readonly Migration[] = [
   redirects,
   sitePicture,
   comments,
-  guards,
+  audiences,
   commentsOfVisitors,
 ];
 export const sessionMigrations: readonly Migration[] = [

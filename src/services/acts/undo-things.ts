@@ -8,7 +8,7 @@ import { keyFrom } from '../../core/model/naming';
 import type { SeenBy } from '../../core/site/audience';
 import type { ActChange } from '../../store/acts';
 import { allCategories, dropCategory } from '../../store/categories';
-import { guardOf, setGuard } from '../../store/guards';
+import { audienceOf, putAudience } from '../../store/audiences';
 import { dropRedirect, redirect, redirectsFor, putRedirects, type RedirectRow } from '../../store/redirects';
 import {
   addStarterRow,
@@ -194,11 +194,11 @@ async function undoAudience(
   const record = records.get(target);
   if (!record) return [FORGOTTEN];
   await act.touchAudience(record.id, target);
-  const now = (await guardOf(act.tx, record.id)) ?? null;
+  const now = (await audienceOf(act.tx, record.id)) ?? null;
   // What an act keeps of an audience is written by the act alone.
   const [was, is] = [parsed(before), parsed(after)] as unknown as [SeenBy | null, SeenBy | null];
   if (!sameJson(now && { ...now }, is && { ...is })) return ['For whom it is was changed since.'];
-  await setGuard(act.tx, record.id, was ?? undefined);
+  await putAudience(act.tx, record.id, was ?? undefined);
   return [];
 }
 

@@ -1,3 +1,3 @@
 /** For whom pages and entries are. */
 
-export { audience, changeAudience, seeGuards } from './keep';
+export { audience, changeAudience, seeAudiences } from './keep';

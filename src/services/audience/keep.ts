@@ -1,7 +1,7 @@
 import type { AudienceAnswer, AudiencePatch, BoundAudience, SeenByAnswer } from '../../contract/audience';
 import { isId, type Id } from '../../core/ids';
 import type { SeenBy } from '../../core/site/audience';
-import { guardsUp, hasGuards, setGuard } from '../../store/guards';
+import { audiencesUp, hasAudiences, putAudience } from '../../store/audiences';
 import { recordByUuid, type KeptRecord } from '../../store/records';
 import { mayPublish } from '../../core/roles';
 import type { Person } from '../people/person';
@@ -23,7 +23,7 @@ const told = ({ groups, asks }: SeenBy): SeenByAnswer => ({ groups, asks: asks =
 export async function audience(installation: Installation, id: Id): Promise<AudienceAnswer> {
   const { content, model } = installation;
   const record = await need(installation, id);
-  const [own, ...above] = await guardsUp(content, record.id);
+  const [own, ...above] = await audiencesUp(content, record.id);
   const typeOf = (type: Id | null | undefined) =>
     (model.pageType(type ?? '') ?? model.contentType(type ?? ''))?.definition;
   const byType = (type: Id | null | undefined): BoundAudience[] => {
@@ -45,8 +45,8 @@ export async function audience(installation: Installation, id: Id): Promise<Audi
 }
 
 /** Notes in memory whether anything is not for everyone, and has every page drawn again. */
-export async function seeGuards(installation: Installation): Promise<void> {
-  installation.audiences.guarded = await hasGuards(installation.content);
+export async function seeAudiences(installation: Installation): Promise<void> {
+  installation.audiences.any = await hasAudiences(installation.content);
   installation.rendered.renewAll();
 }
 
@@ -74,9 +74,9 @@ export async function changeAudience(
   await inAct(installation, person, async (act) => {
     await act.touch([record.id]);
     await act.touchAudience(record.id, record.uuid);
-    await setGuard(act.tx, record.id, own ? { groups, ...(own.asks ? { asks: true } : {}) } : undefined);
+    await putAudience(act.tx, record.id, own ? { groups, ...(own.asks ? { asks: true } : {}) } : undefined);
     await act.keep(record.sort === 'page' ? 'said for whom a page is' : 'said for whom an entry is');
   });
-  await seeGuards(installation);
+  await seeAudiences(installation);
   return audience(installation, id);
 }

@@ -9,7 +9,7 @@ import type { ContentType } from '../../core/model/document';
 import { resolveSetting } from '../../core/model/settings';
 import type { Stage } from '../../core/content/states';
 import type { EntryChange } from '../../core/site/reach';
-import { copyGuard } from '../../store/guards';
+import { copyAudience } from '../../store/audiences';
 import type { Reader } from '../../store/database';
 import { liveOf, sortOf, type KeptRecord, type LiveVersion } from '../../store/records';
 import type { Person } from '../people/person';
@@ -202,7 +202,7 @@ export const copyEntry = (installation: Installation, person: Person, id: Id): P
     const [made] = await addRecords(act, [
       { sort: 'entry', type: type.id, body: record.body, stage: firstStage(installation, type) },
     ]);
-    await copyGuard(act.tx, record.id, made?.id ?? 0);
+    await copyAudience(act.tx, record.id, made?.id ?? 0);
     await act.keep('copied an entry');
     return answerEntry(act.tx, installation, await needEntry(act.tx, made?.uuid ?? ''), []);
   });

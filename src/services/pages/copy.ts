@@ -1,7 +1,7 @@
 import type { PageAnswer, PageCopy } from '../../contract/pages';
 import { blocksIn } from '../../core/content/blocks';
 import { newId, type Id } from '../../core/ids';
-import { copyGuard } from '../../store/guards';
+import { copyAudience } from '../../store/audiences';
 import { branchOf, type PlacedPage } from '../../store/pages';
 import { recordsByIds, type KeptRecord } from '../../store/records';
 import type { Person } from '../people/person';
@@ -54,7 +54,7 @@ async function putCopy(
   await expectPlace(act, inside, type, at, null);
   const [made] = await addRecords(act, [{ uuid, sort: 'page', type: type.id, body }]);
   const record = made?.id ?? 0;
-  await copyGuard(tx, original.id, record);
+  await copyAudience(tx, original.id, record);
   const title = String(pageBody(body).values[type.definition.title] ?? '');
   const slug = kept?.slug ?? (await slugFor(tx, inside, type.definition, title, at, null));
   const position = kept?.position ?? (await positionAfter(tx, at, undefined, null));

@@ -15,7 +15,7 @@ import {
   putChanges,
   type ActChange,
 } from '../../store/acts';
-import { guardOf } from '../../store/guards';
+import { audienceOf } from '../../store/audiences';
 import { redirect, type RedirectRow } from '../../store/redirects';
 import { type ActSort } from '../../store/tables/act-changes';
 import { categoriesAfter, reindexClosure } from '../../store/categories';
@@ -147,7 +147,7 @@ export class Act {
   /** For whom a record is. */
   async touchAudience(record: number, id: Id): Promise<void> {
     // Before anything is closed, all that is read is asked for whom it is.
-    this.installation.audiences.guarded = true;
+    this.installation.audiences.any = true;
     this.audiences.set(id, record);
     this.touchThing('audience', id, await audienceState(this.tx, record));
   }
@@ -372,7 +372,7 @@ async function siteState(tx: WriteTransaction, id: Id): Promise<Json> {
 }
 
 async function audienceState(tx: WriteTransaction, record: number): Promise<Json> {
-  const seenBy = await guardOf(tx, record);
+  const seenBy = await audienceOf(tx, record);
   return seenBy ? { ...seenBy } : null;
 }
 

@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { audienceKey, maySee, type Audience } from '../../core/site/audience';
 import type { Database } from '../../store/database';
-import { openSeenBy } from '../../store/guards';
+import { openSeenBy } from '../../store/audiences';
 import { indexTableOf } from '../../store/index-tables/shape';
 import { indexedTypesIn } from '../../store/index-tables/tables';
 import type { Installation } from './installation';
@@ -40,8 +40,8 @@ class Held {
 export class AudienceReaders {
   private readonly readers = new LRUCache<string, Held>({ max: MOST, dispose: (held) => held.leave() });
 
-  /** `guarded`: whether some page or entry is not for everyone. */
-  constructor(public guarded: boolean) {}
+  /** `any`: whether some page or entry is not for everyone. */
+  constructor(public any: boolean) {}
 
   /** Looks at an installation as an audience sees it. */
   async see<T>(
@@ -51,7 +51,7 @@ export class AudienceReaders {
   ): Promise<T> {
     const { model, keyMap, content: whole } = installation;
     const types = closedTypes(installation, audience).map(({ id }) => keyMap.of(id));
-    if (!this.guarded && types.length === 0) return look({ ...installation, audience });
+    if (!this.any && types.length === 0) return look({ ...installation, audience });
     const key = `${model.revision} ${audienceKey(audience)}`;
     const known = this.readers.get(key);
     const held = known ?? new Held(this.open(installation, whole, audience, types));

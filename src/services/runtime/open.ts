@@ -14,7 +14,7 @@ import { contentMigrations, migrate, sessionMigrations } from '../../store/migra
 import { modelInForce, putModelInForce } from '../../store/model';
 import { makeSite, sites } from '../../store/pages';
 import { people } from '../../store/people';
-import { hasGuards } from '../../store/guards';
+import { hasAudiences } from '../../store/audiences';
 import { putSetting, setting } from '../../store/settings';
 import { RenditionStore } from '../media/rendition-store';
 import { SignInAttempts } from '../people/sign-in-attempts';
@@ -102,7 +102,7 @@ export async function openInstallation(folder: string): Promise<Installation> {
     visits: new VisitCounter(),
     soughtInVain: new SoughtInVain(),
     askedAddresses: new AskedAddresses(),
-    audiences: new AudienceReaders(await hasGuards(content)),
+    audiences: new AudienceReaders(await hasAudiences(content)),
     turnover: new Turnover(),
     beside: here,
     queue: new QueueHere(() => installation),

@@ -15,4 +15,4 @@ export {
   type Taken,
 } from './take';
 export { takenOut } from './taken-out';
-export { addVisitor, changeVisitor, removeVisitor, visitor, visitors, sendVisitorWord } from './keep';
+export { addVisitor, changeVisitor, removeVisitor, visitor, visitors, sendLinkAgain } from './keep';

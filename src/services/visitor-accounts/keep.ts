@@ -139,7 +139,7 @@ export async function changeVisitor(
 }
 
 /** Sends somebody a link to choose a password by. The one of now stays good until they do. */
-export async function sendVisitorWord(
+export async function sendLinkAgain(
   installation: Installation,
   person: Person,
   id: Id,

@@ -1,6 +1,6 @@
 import { maySee, type Audience, type SeenBy } from '../../core/site/audience';
 import { canonicalAddress, splitResults } from '../../core/site/address';
-import { guardsUp } from '../../store/guards';
+import { audiencesUp } from '../../store/audiences';
 import { recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { languageAsked } from '../runtime/languages';
@@ -22,8 +22,8 @@ export async function asksToSignIn(
   const { content, model } = installation;
   const entry = standing.entry && (await recordByUuid(content, standing.entry.id, 'entry'));
   const records = [standing.page.record, ...(entry ? [entry.id] : [])];
-  const guards = (await Promise.all(records.map((record) => guardsUp(content, record)))).flat();
-  const all = guards.flatMap(({ type, seenBy }): (SeenBy | undefined)[] => [
+  const bounds = (await Promise.all(records.map((record) => audiencesUp(content, record)))).flat();
+  const all = bounds.flatMap(({ type, seenBy }): (SeenBy | undefined)[] => [
     seenBy,
     (model.pageType(type ?? '') ?? model.contentType(type ?? ''))?.definition.seenBy,
   ]);

@@ -4,7 +4,7 @@ import {
   addVisitor,
   changeVisitor,
   removeVisitor,
-  sendVisitorWord,
+  sendLinkAgain,
   visitor,
   visitors,
 } from '../../../../services/visitor-accounts';
@@ -16,7 +16,7 @@ export const visitorsHandlers: HandlersOf<typeof operations> = {
   addVisitor: ({ installation, person, body }) => addVisitor(installation, person, body),
   changeVisitor: ({ installation, person, path, revision, body }) =>
     changeVisitor(installation, person, path('id'), revision, body),
-  sendVisitorLink: ({ installation, person, path }) => sendVisitorWord(installation, person, path('id')),
+  sendVisitorLink: ({ installation, person, path }) => sendLinkAgain(installation, person, path('id')),
   removeVisitor: ({ installation, person, path, revision }) =>
     removeVisitor(installation, person, path('id'), revision),
   audience: ({ installation, path }) => audience(installation, path('id')),

@@ -3,15 +3,15 @@ import { SIGNED_IN, type SeenBy } from '../core/site/audience';
 import { Database, type Reader, type WriteTransaction } from './database';
 import type { IndexTable } from './index-tables/shape';
 import { sql } from './sql';
-import { guards } from './tables/guards';
+import { audiences } from './tables/audiences';
 
-interface GuardRow {
+interface AudienceRow {
   record: number;
   audience: string;
   asks: 0 | 1;
 }
 
-function seenByOf(rows: readonly GuardRow[]): SeenBy | undefined {
+function seenByOf(rows: readonly AudienceRow[]): SeenBy | undefined {
   if (rows.length === 0) return undefined;
   return {
     groups: rows.flatMap(({ audience }) => (audience === SIGNED_IN ? [] : [audience])),
@@ -20,21 +20,21 @@ function seenByOf(rows: readonly GuardRow[]): SeenBy | undefined {
 }
 
 /** For whom a record itself is, where not for everyone. */
-export const guardOf = async (reader: Reader, record: number): Promise<SeenBy | undefined> =>
+export const audienceOf = async (reader: Reader, record: number): Promise<SeenBy | undefined> =>
   seenByOf(
-    await reader.all<GuardRow>(sql`SELECT record, audience, asks FROM guards WHERE record = ${record}`),
+    await reader.all<AudienceRow>(sql`SELECT record, audience, asks FROM audiences WHERE record = ${record}`),
   );
 
 /** For whom a record is, and a page all that it stands below: itself first, then upwards, with the type of each. */
-export async function guardsUp(
+export async function audiencesUp(
   reader: Reader,
   record: number,
 ): Promise<{ id: Id; title: string; type: Id | null; seenBy: SeenBy | undefined }[]> {
-  const rows = await reader.all<GuardRow & { id: Id; title: string; type: Id | null; step: number }>(
+  const rows = await reader.all<AudienceRow & { id: Id; title: string; type: Id | null; step: number }>(
     sql`WITH RECURSIVE up(id, step) AS (SELECT ${record}, 0
        UNION ALL SELECT p.parent, step + 1 FROM up JOIN page_places p ON p.record = up.id WHERE p.parent IS NOT NULL)
      SELECT up.id AS record, r.uuid AS id, w.title, t.uuid AS type, up.step, g.audience, g.asks FROM up JOIN records r ON r.id = up.id
-       JOIN working w ON w.record = up.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN guards g ON g.record = up.id ORDER BY up.step`,
+       JOIN working w ON w.record = up.id LEFT JOIN ids t ON t.n = r.type LEFT JOIN audiences g ON g.record = up.id ORDER BY up.step`,
   );
   const steps = [...new Map(rows.map((row) => [row.record, row])).values()];
   return steps.map(({ id, title, type, record: at }) => ({
@@ -44,30 +44,30 @@ export async function guardsUp(
 }
 
 /** Says for whom a record is; for everyone where nothing is said. */
-export async function setGuard(
+export async function putAudience(
   tx: WriteTransaction,
   record: number,
   seenBy: SeenBy | undefined,
 ): Promise<void> {
-  await tx.remove(guards, { record });
+  await tx.remove(audiences, { record });
   if (!seenBy) return;
   const asks = seenBy.asks ? (1 as const) : (0 as const);
-  const audiences = seenBy.groups.length > 0 ? [...new Set(seenBy.groups)] : [SIGNED_IN];
+  const named = seenBy.groups.length > 0 ? [...new Set(seenBy.groups)] : [SIGNED_IN];
   await tx.insertAll(
-    guards,
-    audiences.map((audience) => ({ record, audience, asks })),
+    audiences,
+    named.map((audience) => ({ record, audience, asks })),
   );
 }
 
 /** Has a copy be for those for whom what it was copied from is. */
-export const copyGuard = (tx: WriteTransaction, from: number, to: number): Promise<number> =>
+export const copyAudience = (tx: WriteTransaction, from: number, to: number): Promise<number> =>
   tx.run(
-    sql`INSERT OR IGNORE INTO guards (record, audience, asks) SELECT ${to}, audience, asks FROM guards WHERE record = ${from}`,
+    sql`INSERT OR IGNORE INTO audiences (record, audience, asks) SELECT ${to}, audience, asks FROM audiences WHERE record = ${from}`,
   );
 
 /** Whether anything is not for everyone. */
-export const hasGuards = async (reader: Reader): Promise<boolean> =>
-  (await reader.one(sql`SELECT 1 AS one FROM guards LIMIT 1`)) !== undefined;
+export const hasAudiences = async (reader: Reader): Promise<boolean> =>
+  (await reader.one(sql`SELECT 1 AS one FROM audiences LIMIT 1`)) !== undefined;
 
 /** What is not seen: what is closed to an audience by itself or by its type, and pages below such. */
 interface Closed {
@@ -79,10 +79,10 @@ interface Closed {
 
 const literal = (words: string): string => `'${words.replaceAll("'", "''")}'`;
 
-/** Whether a record (an SQL expression) is closed by a guard of its own. */
+/** Whether a record (an SQL expression) is closed by what is said of it alone. */
 function closed(record: string, { groups }: Closed): string {
   const theirs = groups === undefined ? [] : [SIGNED_IN, ...groups];
-  return `EXISTS (SELECT 1 FROM main.guards g WHERE g.record = ${record}
+  return `EXISTS (SELECT 1 FROM main.audiences g WHERE g.record = ${record}
     GROUP BY g.record HAVING max(g.audience IN (${theirs.map(literal).join(', ')})) = 0)`;
 }
 
