@@ -1,6 +1,6 @@
 import type { Id } from '../core/ids';
 import { SIGNED_IN, type SeenBy } from '../core/site/audience';
-import { Database, type Reader, type WriteTransaction } from './database';
+import type { Reader, WriteTransaction } from './database';
 import type { IndexTable } from './index-tables/shape';
 import { sql } from './sql';
 import { audiences } from './tables/audiences';
@@ -70,7 +70,7 @@ export const hasAudiences = async (reader: Reader): Promise<boolean> =>
   (await reader.one(sql`SELECT 1 AS one FROM audiences LIMIT 1`)) !== undefined;
 
 /** What is not seen: what is closed to an audience by itself or by its type, and pages below such. */
-interface Closed {
+export interface Closed {
   /** Types (by integer key) of which nothing is seen. */
   types: readonly number[];
   /** The groups of whoever reads; nothing for who is not signed in. */
@@ -101,41 +101,17 @@ function closedUp(record: string, to: Closed): string {
 function indexView({ live, holds, n }: IndexTable & { n: number }, to: Closed): string {
   const all = `SELECT * FROM main.${live} i`;
   if (to.types.includes(n)) return `${all} WHERE 0`;
-  return `${all} WHERE NOT ${holds === 'entries' ? closed('i.entry', to) : closedUp('i.entry', to)}`;
-}
-
-/** What visitors see, without what an audience may not: it reads so by itself, and writes through the installation's own content. */
-class ContentSeenBy extends Database {
-  constructor(
-    private readonly whole: Database,
-    views: string,
-  ) {
-    super(whole.file, views, { readers: 2, cacheKilobytes: 8192 });
-  }
-
-  override write<T>(
-    work: (tx: WriteTransaction) => Promise<T>,
-    kept: (done: T) => void = () => {},
-  ): Promise<T> {
-    return this.whole.write(work, kept);
-  }
+  return `${all} WHERE NOT ${holds === 'pages' ? closedUp('i.entry', to) : closed('i.entry', to)}`;
 }
 
 /**
- * The content as an audience sees it: whatever asks what visitors see, asks here what these do. What is for others alone is in no
- * row that it reads.
+ * Views (SQL) that stand before the tables of what visitors see and leave out what an audience may not: whatever asks through a
+ * connection that has them is answered by no row that is for others alone.
  */
-export const openSeenBy = (
-  whole: Database,
-  indexTables: readonly (IndexTable & { n: number })[],
-  to: Closed,
-): Database =>
-  new ContentSeenBy(
-    whole,
-    [
-      ['live', `SELECT * FROM main.live l WHERE NOT ${closedUp('l.record', to)}`],
-      ...indexTables.map((each) => [each.live, indexView(each, to)]),
-    ]
-      .map(([name, select]) => `CREATE TEMP VIEW ${name} AS ${select};`)
-      .join('\n'),
-  );
+export const seenByViews = (indexTables: readonly (IndexTable & { n: number })[], to: Closed): string =>
+  [
+    ['live', `SELECT * FROM main.live l WHERE NOT ${closedUp('l.record', to)}`],
+    ...indexTables.map((each) => [each.live, indexView(each, to)]),
+  ]
+    .map(([name, select]) => `CREATE TEMP VIEW ${name} AS ${select};`)
+    .join('\n');

@@ -1,13 +1,32 @@
 import { LRUCache } from 'lru-cache';
 import { audienceKey, maySee, type Audience } from '../../core/site/audience';
-import type { Database } from '../../store/database';
-import { openSeenBy } from '../../store/audiences';
+import { seenByViews } from '../../store/audiences';
+import type { Database, WriteTransaction } from '../../store/database';
 import { indexTableOf } from '../../store/index-tables/shape';
 import { indexedTypesIn } from '../../store/index-tables/tables';
 import type { Installation } from './installation';
+import { RequestDatabase } from './request-context';
 
 /** How many audiences are read for at once without opening the file anew. */
 const MOST = 8;
+
+/** The content as an audience sees it: it is read so by itself, and written through the installation's own. */
+class SeenContent extends RequestDatabase {
+  protected override readonly apart: string;
+
+  constructor(
+    private readonly whole: Database,
+    views: string,
+    key: string,
+  ) {
+    super(whole.file, views, { readers: 2, cacheKilobytes: 8192 });
+    this.apart = `${key} `;
+  }
+
+  override write<T>(work: (tx: WriteTransaction) => Promise<T>, kept?: (done: T) => void): Promise<T> {
+    return this.whole.write(work, kept);
+  }
+}
 
 /** A reader that closes once nobody needs it any more. */
 class Held {
@@ -67,7 +86,8 @@ export class AudienceReaders {
   ): Database {
     const { types: indexed, locales } = indexedTypesIn(model);
     const tables = indexed.map((type) => ({ ...indexTableOf(type, keyMap, locales), n: keyMap.of(type.id) }));
-    return openSeenBy(whole, tables, { types, groups: audience?.groups });
+    const views = seenByViews(tables, { types, groups: audience?.groups });
+    return new SeenContent(whole, views, `seen by ${audienceKey(audience)}`);
   }
 
   close(): void {

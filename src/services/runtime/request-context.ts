@@ -97,6 +97,9 @@ function forget(): void {
  * Inside a write everything is asked, since there each step changes what the next one finds.
  */
 export class RequestDatabase extends Database {
+  /** Sets what is asked of it apart from the same questions to another content. */
+  protected readonly apart: string = '';
+
   protected override noteRows(rows: number): void {
     const cost = contexts.getStore()?.cost;
     if (!cost) return;
@@ -131,11 +134,12 @@ export class RequestDatabase extends Database {
 
   private once<T>(question: string, ask: () => Promise<T>): Promise<T> {
     const answers = contexts.getStore()?.answers;
+    const key = `${this.apart}${question}`;
     // What stands under a question was put there by the one place that asks it.
-    const known = answers?.get(question) as Promise<T> | undefined;
+    const known = answers?.get(key) as Promise<T> | undefined;
     if (known) return known;
     const asked = ask();
-    answers?.set(question, asked);
+    answers?.set(key, asked);
     return asked;
   }
 }
