@@ -346,7 +346,7 @@ test('A visitor narrows a list by what is chosen, without script, and follows it
     'true',
   );
   // The page of a choice is ready for the next visitor, as every other.
-  expect((await page.request.get(page.url())).headers()['vary']).toBe('Accept-Encoding');
+  expect((await page.request.get(page.url())).headers()['vary']).toBe('Accept-Encoding, Cookie');
   await filters.getByRole('link', { name: 'Show all again' }).click();
   await expect(page).toHaveURL(/\/species$/);
   const feed = await page.request.get(
