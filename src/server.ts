@@ -36,13 +36,17 @@ const KEEP_VISITS = 10_000;
 const OPTIMIZE_EVERY = 60 * 60_000;
 /** How often (ms) it is seen whether nothing is asked, so that a page may be drawn before somebody asks for it. */
 const REDRAW_EVERY = 100;
-/** How long (ms) a connection waits for its next question: longer than a proxy in front keeps it, which would ask into a closed one. */
+/**
+ * How long (ms) a connection waits for its next question: longer than a proxy in front keeps it, which would ask
+ * into a closed one.
+ */
 const KEEP_ALIVE = 75_000;
 /** How long to let what is under way finish when asked to stop. */
 const GRACE = 8000;
 
 /**
- * Visitors' pages run nothing but their one script, told by the host that was asked for, and show frames of the providers that
+ * Visitors' pages run nothing but their one script, told by the host that was asked for, and show frames of the
+ * providers that
  * are kept alone.
  */
 const visitorPolicy = (installation: Installation, host: string | undefined) =>
@@ -181,7 +185,8 @@ function answeredHere(
 }
 
 /**
- * Leaves the packing of an answer to its route, which packs each page once and under an ETag of its own. Next, which would
+ * Leaves the packing of an answer to its route, which packs each page once and under an ETag of its own. Next,
+ * which would
  * pack it again, is not told that it may; and since it takes the name of a packing off, that goes by another name.
  */
 function packsItself({ headers }: IncomingMessage, response: ServerResponse): void {

@@ -19,7 +19,10 @@ interface Around {
   state: JustSaid | undefined;
 }
 
-/** The form in which something is said, or a comment is answered. It is sent as any form of a page is, without script. */
+/**
+ * The form in which something is said, or a comment is answered. It is sent as any form of a page is, without
+ * script.
+ */
 function Say({
   comments: { on, stamp = '', becomes },
   answers,

@@ -105,7 +105,8 @@ function indexView({ live, holds, n }: IndexTable & { n: number }, to: Closed): 
 }
 
 /**
- * Views (SQL) that stand before the tables of what visitors see and leave out what an audience may not: whatever asks through a
+ * Views (SQL) that stand before the tables of what visitors see and leave out what an audience may not: whatever
+ * asks through a
  * connection that has them is answered by no row that is for others alone.
  */
 export const seenByViews = (indexTables: readonly (IndexTable & { n: number })[], to: Closed): string =>

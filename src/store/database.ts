@@ -188,7 +188,8 @@ export class Database implements Reader {
   }
 
   /**
-   * Does one piece of work as one transaction, after the writes that were asked for before it. What holds in memory what it
+   * Does one piece of work as one transaction, after the writes that were asked for before it. What holds in
+   * memory what it
    * changed follows in `kept`, before the next write begins.
    */
   async write<T>(work: (tx: WriteTransaction) => Promise<T>, kept: (done: T) => void = () => {}): Promise<T> {

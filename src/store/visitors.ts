@@ -23,7 +23,10 @@ export async function groupsOfVisitors(reader: Reader, keys: readonly number[]):
   return found;
 }
 
-/** Some accounts in the order of their addresses, and how many there are: all, those of a group, those with words in their address. */
+/**
+ * Some accounts in the order of their addresses, and how many there are: all, those of a group, those with words
+ * in their address.
+ */
 export async function visitorsPage(
   reader: Reader,
   { offset, limit, group, words }: { offset: number; limit: number; group?: Id; words?: string },

@@ -302,14 +302,20 @@ async function drawAt(
   };
 }
 
-/** Under what a page is kept as ready: pages are kept for each audience by itself, those of everybody by their address alone. */
+/**
+ * Under what a page is kept as ready: pages are kept for each audience by itself, those of everybody by their
+ * address alone.
+ */
 const keptAt = (audience: Audience, address: string): string =>
   audience ? `${audienceKey(audience)} ${address}` : address;
 
 const addressWith = (pathname: string, chosen: URLSearchParams): string =>
   `${pathname}${chosen.size > 0 ? `?${chosen}` : ''}`;
 
-/** What is kept as ready for those who may see as much as who is signed in; the server in front has what is for everybody. */
+/**
+ * What is kept as ready for those who may see as much as who is signed in; the server in front has what is for
+ * everybody.
+ */
 const keptFor = (installation: Installation, audience: Audience, address: string): RenderedPage | undefined =>
   audience && installation.rendered.find(keptAt(audience, address), installation.now());
 

@@ -47,7 +47,10 @@ export function everyBlock(slots: JsonObject, around: readonly JsonObject[] = []
 export const findBlock = (slots: JsonObject, id: Id): FoundBlock | undefined =>
   everyBlock(slots).find(({ block }) => idOf(block) === id);
 
-/** The ids of the blocks in slots that visitors do not see at a moment (ms since 1970): hidden ones, and those dated otherwise. */
+/**
+ * The ids of the blocks in slots that visitors do not see at a moment (ms since 1970): hidden ones, and those
+ * dated otherwise.
+ */
 export const unseenAt = (slots: JsonObject, moment: number): Id[] =>
   everyBlock(slots).flatMap(({ block }) => {
     const [from, until] = [block.from, block.until].map((at) =>

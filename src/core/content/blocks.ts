@@ -103,7 +103,10 @@ export function serializeBlock(
   };
 }
 
-/** What an editor is told to write, by the keys of fields; what was told of a field that is gone is kept, and not told. */
+/**
+ * What an editor is told to write, by the keys of fields; what was told of a field that is gone is kept, and not
+ * told.
+ */
 export const serializeHints = (fields: readonly Field[], hints: Hints): Record<string, string> =>
   Object.fromEntries(
     fields.flatMap(({ id, key }): [string, string][] => {

@@ -22,7 +22,8 @@ const ofFace = (fields: readonly Field[], { mapping }: Face): Field[] => {
 };
 
 /**
- * The texts of something that visitors see at a moment (ms since 1970): of its own fields and of the blocks that stand on
+ * The texts of something that visitors see at a moment (ms since 1970): of its own fields and of the blocks that
+ * stand on
  * it, those that a face shows. What no face shows is an editor's own and is not found.
  */
 export function shownTexts(
@@ -40,7 +41,10 @@ export function shownTexts(
   ];
 }
 
-/** Of some texts those in a language (nothing for the main one); of a thing that says nothing in it, those in the main one. */
+/**
+ * Of some texts those in a language (nothing for the main one); of a thing that says nothing in it, those in the
+ * main one.
+ */
 export function textsInLanguage(texts: readonly SearchedText[], language: string | undefined): string[] {
   const own = texts.filter((each) => each.language === language);
   return (own.length > 0 ? own : texts.filter((each) => each.language === undefined)).map(({ text }) => text);

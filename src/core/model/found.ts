@@ -1,7 +1,10 @@
 import type { Id } from '../ids';
 import type { KindName } from './kinds/kind';
 
-/** The field set by which whoever writes may say how something is found and shared, and the group of the form it stands in. */
+/**
+ * The field set by which whoever writes may say how something is found and shared, and the group of the form it
+ * stands in.
+ */
 export const foundSet = { key: 'found', label: 'Found and shared' } as const;
 
 interface FoundPartWords {

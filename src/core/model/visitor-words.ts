@@ -35,7 +35,8 @@ const withInside = (field: Field): Field[] => [
 /**
  * Every word of the model that visitors read on a site in another language than the main one, each once: the labels of
  * fields where an appearance names them, or a listing does (`listed`: their ids, and the fixed words of listings); what
- * numbers count; both answers of yes or no; fixed words; groups of visitors. Choices and categories have names of their own in each language.
+ * numbers count; both answers of yes or no; fixed words; groups of visitors. Choices and categories have names
+ * of their own in each language.
  */
 export function visitorWords(
   model: ModelDocument,

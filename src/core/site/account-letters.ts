@@ -51,7 +51,10 @@ const byLanguage: Record<string, LetterWords> = {
   },
 };
 
-/** The letter with a link by which somebody chooses a password, in a language (BCP 47); English where it is in no other. */
+/**
+ * The letter with a link by which somebody chooses a password, in a language (BCP 47); English where it is in no
+ * other.
+ */
 export function accountLetter(
   locale: string,
   reason: LetterReason,

@@ -38,7 +38,10 @@ export interface DrawnAccount {
 const isAmong = <T extends string>(all: readonly T[], name: string): name is T =>
   (all as readonly string[]).includes(name);
 
-/** What an address in the tree asks of accounts, and below which address: nothing where it is another sort of address. */
+/**
+ * What an address in the tree asks of accounts, and below which address: nothing where it is another sort of
+ * address.
+ */
 export function splitAccount(address: string): { under: string; asks: AccountPage | AccountAct } | undefined {
   const pieces = address.split('/');
   const [below, name = ''] = pieces.slice(-2);

@@ -33,7 +33,8 @@ export const maySee = (audience: Audience, seenBy: SeenBy | undefined): boolean 
     (seenBy.groups.length === 0 || seenBy.groups.some((group) => audience.groups.includes(group))));
 
 /**
- * For whom something is that two places bound: those whom both name. Nothing where no group is named by both, though somebody
+ * For whom something is that two places bound: those whom both name. Nothing where no group is named by both,
+ * though somebody
  * may belong to one of each.
  */
 export function boundedTo(

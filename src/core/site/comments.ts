@@ -76,7 +76,10 @@ export const commentFaults = (given: Record<CommentField, string>): JustSaid['fa
     ),
   );
 
-/** Comments with their answers below them, all in the order given; what answers something that is not there is left out. */
+/**
+ * Comments with their answers below them, all in the order given; what answers something that is not there is
+ * left out.
+ */
 export function withAnswers(
   all: readonly (Omit<DrawnComment, 'answers'> & { answering: Id | null })[],
 ): DrawnComment[] {

@@ -41,7 +41,8 @@ export interface Left {
 }
 
 /**
- * Categories as they can come back: with another key or address where another bears theirs by now. What had to differ is
+ * Categories as they can come back: with another key or address where another bears theirs by now. What had to
+ * differ is
  * told.
  */
 function madeFree(
@@ -214,7 +215,10 @@ function depthIn(above: ReadonlyMap<Id, Id | null>): (page: Id) => number {
   return depth;
 }
 
-/** Changes with those of pages in the order of their tree: a page comes back to its place once the one above it is there. */
+/**
+ * Changes with those of pages in the order of their tree: a page comes back to its place once the one above it
+ * is there.
+ */
 function fromTheTop(changes: readonly ActChange[]): ActChange[] {
   const above = new Map(
     changes.map(({ target, before }) => [
@@ -241,7 +245,8 @@ async function fromTheBottom(
 }
 
 /**
- * Takes back what an act did to sites, addresses, starters, categories and records (the model goes first, by itself). Answers what had to stay
+ * Takes back what an act did to sites, addresses, starters, categories and records (the model goes first, by
+ * itself). Answers what had to stay
  * as it is.
  */
 export async function undoThings(

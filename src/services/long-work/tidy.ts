@@ -24,7 +24,10 @@ export const putTidying = (installation: Installation, dueAt = installation.now(
     once: 'tidy',
   });
 
-/** Forgets some of what is kept no longer; the bin and what visitors left first, then savings. At the end it is asked for again, a day later. */
+/**
+ * Forgets some of what is kept no longer; the bin and what visitors left first, then savings. At the end it is
+ * asked for again, a day later.
+ */
 export async function tidyPart(
   installation: Installation,
   from: TidyPosition | undefined,

@@ -27,7 +27,10 @@ export async function begunFrom({ content }: Pick<Installation, 'content'>): Pro
   return kept === undefined ? undefined : (JSON.parse(kept) as Begun);
 }
 
-/** Whether nothing is there yet that a ready-made site would take the place of; the page types of a start count as nothing. */
+/**
+ * Whether nothing is there yet that a ready-made site would take the place of; the page types of a start count
+ * as nothing.
+ */
 export async function isBlank({ content, model }: Installation): Promise<boolean> {
   const { contentTypes, fieldSets, schemes } = model.document;
   const own = fieldSets.filter((set) => !isFoundSet(set));
@@ -45,7 +48,8 @@ const inLanguagesOf = ({ model }: Installation, document: ModelDocument): ModelD
 const underWay = new WeakSet<object>();
 
 /**
- * Begins an installation, in which nothing is yet, from a ready-made site (or the sample): its model is put in force, and
+ * Begins an installation, in which nothing is yet, from a ready-made site (or the sample): its model is put in
+ * force, and
  * its made-up content comes in, as one act that can be taken back.
  */
 export async function beginInstallation(

@@ -13,8 +13,10 @@ export const etagsOf = (page: Pick<RenderedPage, 'etag'>): string[] =>
   [undefined, ...packings].map((packing) => etagAs(page, packing));
 
 /**
- * How long a page may be kept: by browsers until they ask again; by a shared cache, where there is one, as long as is set,
- * but never past the moment at which it may no longer be true. What is drawn for who is signed in is kept by their own browser
+ * How long a page may be kept: by browsers until they ask again; by a shared cache, where there is one, as long
+ * as is set,
+ * but never past the moment at which it may no longer be true. What is drawn for who is signed in is kept by
+ * their own browser
  * alone. `accounts`: whether visitors may be signed in. `now` in ms.
  */
 export function pageHeaders(

@@ -103,7 +103,8 @@ export class RenderedPages {
   }
 
   /**
-   * Keeps a page at an address, if none of `ids` was renewed since the turn `since`; else it waits to be drawn again. It
+   * Keeps a page at an address, if none of `ids` was renewed since the turn `since`; else it waits to be drawn
+   * again. It
    * is told by the first of `ids`, and taken out with any of them.
    */
   keep(

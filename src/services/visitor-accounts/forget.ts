@@ -7,7 +7,10 @@ const DAY = 86_400_000;
 /** How many go in one write at the most. */
 const AT_ONCE = 200;
 
-/** Erases an account with all that its owner said: first what stands elsewhere, so that nothing is left of half an erasing. */
+/**
+ * Erases an account with all that its owner said: first what stands elsewhere, so that nothing is left of half
+ * an erasing.
+ */
 export async function forgetVisitor(installation: Installation, { id, uuid }: VisitorRow): Promise<void> {
   const on = await installation.content.write((tx) => eraseCommentsOf(tx, [uuid]));
   seeErased(installation, on);
@@ -19,7 +22,8 @@ const seeErased = ({ rendered }: Installation, on: readonly Id[]): void => {
 };
 
 /**
- * Erases some of what visitors left whose term is over: accounts that nobody signed in to for so long, with what was said
+ * Erases some of what visitors left whose term is over: accounts that nobody signed in to for so long, with what
+ * was said
  * with them, and what was said so long ago. Answers how many.
  */
 export async function forgetByTerms(installation: Installation): Promise<number> {

@@ -12,7 +12,8 @@ import { siteDrawn } from '../visitor/around-site';
 export const LINK_LASTS = 7 * 86_400_000;
 
 /**
- * Sends somebody a link by which they choose a password, once: an invitation, what makes sure of an address, and what helps
+ * Sends somebody a link by which they choose a password, once: an invitation, what makes sure of an address, and
+ * what helps
  * who forgot are the same. Answers its address and until when (ms) it is good.
  */
 export async function sendVisitorLink(

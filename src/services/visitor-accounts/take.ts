@@ -87,7 +87,8 @@ export async function helpForgotten(
 }
 
 /**
- * Begins an account of somebody who came by themselves: the letter makes sure of the address. Who has one already gets the
+ * Begins an account of somebody who came by themselves: the letter makes sure of the address. Who has one
+ * already gets the
  * letter that helps who forgot; the page says the same.
  */
 export async function joinOpenly(

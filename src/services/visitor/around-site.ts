@@ -9,7 +9,10 @@ import { visitorAddress } from '../runtime/languages';
 import { Navigator } from './navigation';
 import { languagesOf } from './ways';
 
-/** What stands around a page that is none of the site's own: what was found by a search, or that nothing stands here. */
+/**
+ * What stands around a page that is none of the site's own: what was found by a search, or that nothing stands
+ * here.
+ */
 export interface AroundSite {
   locale: string;
   site: VisitorPage['site'];
@@ -20,7 +23,10 @@ export interface AroundSite {
   seek: string;
 }
 
-/** Where visitors of a site, whose top page stands at `home`, sign in or see to their account; nothing where nobody has one. */
+/**
+ * Where visitors of a site, whose top page stands at `home`, sign in or see to their account; nothing where
+ * nobody has one.
+ */
 export function accountWayOf(
   { model, audience }: Pick<Installation, 'model' | 'audience'>,
   home: string,
@@ -45,7 +51,10 @@ export function siteDrawn(
   };
 }
 
-/** What stands around everything on a site in a language; nothing where the site has no first page that visitors see. */
+/**
+ * What stands around everything on a site in a language; nothing where the site has no first page that visitors
+ * see.
+ */
 export async function aroundSite(
   installation: Installation,
   site: SiteRow,

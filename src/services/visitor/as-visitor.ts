@@ -1,7 +1,10 @@
 import type { Audience } from '../../core/site/audience';
 import type { Installation } from '../runtime/installation';
 
-/** Reads as a visitor does: all of one model, and nothing that is not for them. It may be done more than once, so it must only read. */
+/**
+ * Reads as a visitor does: all of one model, and nothing that is not for them. It may be done more than once, so
+ * it must only read.
+ */
 export const asVisitor = <T>(
   whole: Installation,
   audience: Audience,

@@ -7,7 +7,8 @@ import { languageAsked } from '../runtime/languages';
 import { resolveAddress } from './resolve-address';
 
 /**
- * Whether something stands at an address that this audience may not see, and all that closes it asks to sign in. `installation`
+ * Whether something stands at an address that this audience may not see, and all that closes it asks to sign in.
+ * `installation`
  * is the whole of it.
  */
 export async function asksToSignIn(

@@ -51,7 +51,8 @@ export function stampedAt(installation: Installation, on: Id, stamp: string): nu
 }
 
 /**
- * What is said on an entry or page, and whether more may be, by the settings that hold there; until when (ms) that is so.
+ * What is said on an entry or page, and whether more may be, by the settings that hold there; until when (ms)
+ * that is so.
  * Nothing where nothing may be said.
  */
 export async function commentsOn(
@@ -110,7 +111,8 @@ async function mayBeSaid(
 }
 
 /**
- * Where something that is said would stand: on a record, below the comment that it answers, which must be one that visitors
+ * Where something that is said would stand: on a record, below the comment that it answers, which must be one
+ * that visitors
  * see and no answer itself. Nothing where it cannot stand, or there is no more room.
  */
 async function placeOf(
@@ -159,7 +161,8 @@ async function keep(
 }
 
 /**
- * Takes what a visitor said on a page. Answers what became of it, with every word that was written; nothing where nothing
+ * Takes what a visitor said on a page. Answers what became of it, with every word that was written; nothing
+ * where nothing
  * may be said there. `visitor` is the account of who is signed in.
  */
 export async function takeComment(

@@ -21,7 +21,10 @@ import { languagesOn, visitorAddress } from '../runtime/languages';
 import { siteAt, siteOf } from '../runtime/sites';
 import { saysHowOthersAre } from './resolve-address';
 
-/** How many things stand in one part; each may have an address in every language. The protocol allows 50,000 addresses. */
+/**
+ * How many things stand in one part; each may have an address in every language. The protocol allows 50,000
+ * addresses.
+ */
 const IN_A_PART = 1_000;
 
 const PAGES = 'pages';
@@ -191,7 +194,8 @@ async function mappedIn(installation: Installation, part: string): Promise<Mappe
 }
 
 /**
- * All addresses of the installation's sites for those who look for them (sitemaps.org, protocol 0.9): without a part the
+ * All addresses of the installation's sites for those who look for them (sitemaps.org, protocol 0.9): without a
+ * part the
  * index of all parts, else one of them, with the languages in which each thing truly says something, when it was last
  * changed, and its picture. Undefined where there is no such part.
  */

@@ -1,6 +1,9 @@
 import type { StepTransaction } from './step';
 
-/** Visitors who have an account, their groups, where they are signed in, and the words by which they choose a password. */
+/**
+ * Visitors who have an account, their groups, where they are signed in, and the words by which they choose a
+ * password.
+ */
 export const visitors = {
   name: 'sessions-009-visitors',
   async up(tx: StepTransaction): Promise<void> {

@@ -18,7 +18,8 @@ const asSeenBy = ({ own }: AudienceAnswer): SeenBy | undefined =>
   own ? { groups: own.groups, ...(own.asks ? { asks: true } : {}) } : undefined;
 
 /**
- * For whom a page (with all below it) or an entry is. What is said holds at once: it is no word of what is published, and
+ * For whom a page (with all below it) or an entry is. What is said holds at once: it is no word of what is
+ * published, and
  * goes back like any act. Nothing where visitors have no accounts.
  */
 export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry' }): ReactElement | null {

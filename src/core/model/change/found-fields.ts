@@ -96,7 +96,10 @@ export const isFoundSet = ({ fields }: FieldSet): boolean =>
 
 const keptFoundSet = ({ fieldSets }: ModelDocument): FieldSet | undefined => fieldSets.find(isFoundSet);
 
-/** The types whose things have a page of their own to be found: pages to go to, and what page types show one of each. */
+/**
+ * The types whose things have a page of their own to be found: pages to go to, and what page types show one of
+ * each.
+ */
 export function typesFound(document: ModelDocument): (ContentType | PageType)[] {
   const sources = document.pageTypes.map(({ source }) => answersOf(source));
   const shown = new Set(sources.map(({ entryType }) => entryType));
@@ -113,7 +116,8 @@ export const saysHowFound = (document: ModelDocument, type: ContentType | PageTy
 };
 
 /**
- * The document in which whoever writes may say how things of some types are found and shared: the types include a field set
+ * The document in which whoever writes may say how things of some types are found and shared: the types include
+ * a field set
  * for that (made where there is none), and map it. What a type mapped before stands behind it. Types that have it stay.
  */
 export function letFoundBeSaid(document: ModelDocument, types: readonly Id[]): ModelDocument {

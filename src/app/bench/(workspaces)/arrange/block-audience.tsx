@@ -6,7 +6,10 @@ import { parseSeenBy } from '../../../../core/site/audience';
 import { ForWhom } from '../../../../ui/for-whom';
 import { useModel } from '../../../../ui/model-in-force';
 
-/** For whom a block is among those who see its page; one button until somebody wants it. Nothing where nobody has an account. */
+/**
+ * For whom a block is among those who see its page; one button until somebody wants it. Nothing where nobody has
+ * an account.
+ */
 export function BlockAudience({
   block: { seenBy, ...rest },
   disabled,

@@ -5,7 +5,10 @@ import { ForWhom } from '../../../../ui/for-whom';
 import styles from './shape.module.css';
 import { useWorkingModel } from './working-model';
 
-/** For whom all things of a type are; of page types with what stands below them. Nothing where visitors have no accounts. */
+/**
+ * For whom all things of a type are; of page types with what stands below them. Nothing where visitors have no
+ * accounts.
+ */
 export function TypeAudience({
   type,
   mayChange,

@@ -53,7 +53,10 @@ export const CanvasTools = memo(function CanvasTools({
   onZoomed: (zoomed: Zoom) => void;
   /** How large (1 for as it is) it is drawn. */
   zoom: number;
-  /** As whom it is drawn (empty: as whoever works here), and how that is chosen; nothing where nobody has an account. */
+  /**
+   * As whom it is drawn (empty: as whoever works here), and how that is chosen; nothing where nobody has an
+   * account.
+   */
   as?: AsWhom | undefined;
 }): ReactElement {
   return (

@@ -1,12 +1,11 @@
 'use client';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import type { CommentAnswer } from '../../../../../contract/comments';
 import { wordsOf } from '../../../../../ui/ask';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
 import { Paging } from '../../../../../ui/paging';
-import { useTell } from '../../../../../ui/telling';
+import { useActing } from '../../../../../ui/use-acting';
 import { useAsk } from '../../../../../ui/use-ask';
 import styles from './comments.module.css';
 import { firstComments, PER_SCREEN } from './first-comments';
@@ -20,30 +19,13 @@ const states: readonly (readonly [state: CommentAnswer['state'], label: string, 
 
 /** What visitors say on pages and entries: to be looked at, shown, put away, answered. */
 export function CommentsBench(): ReactElement {
-  const client = useQueryClient();
-  const tell = useTell();
   const [state, setState] = useState<CommentAnswer['state']>('held');
   const [offset, setOffset] = useState(0);
-  const [problem, setProblem] = useState('');
+  const { act, problem } = useActing(['comments', 'overview']);
   const { data, error, isPlaceholderData } = useAsk(
     'comments',
     state === 'held' && offset === 0 ? firstComments : { query: { state, offset, limit: PER_SCREEN } },
   );
-  const act = async (what: () => Promise<unknown>, done: string): Promise<boolean> => {
-    setProblem('');
-    try {
-      await what();
-      tell(done);
-      return true;
-    } catch (failed) {
-      setProblem(wordsOf(failed));
-      return false;
-    } finally {
-      await Promise.all(
-        ['comments', 'overview'].map((queryKey) => client.invalidateQueries({ queryKey: [queryKey] })),
-      );
-    }
-  };
   const told = data && !isPlaceholderData ? data : undefined;
   return (
     <>

@@ -8,6 +8,7 @@ import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
 import { useMay } from '../../../../../ui/shell/person';
 import { TextBox } from '../../../../../ui/text-box';
+import type { Acting } from '../../../../../ui/use-acting';
 import { When } from '../../../../../ui/when';
 import { benches } from '../../../../../ui/where-worked-on';
 import styles from './comments.module.css';
@@ -37,7 +38,7 @@ export function OneComment({
   act,
 }: {
   comment: CommentAnswer;
-  act: (what: () => Promise<unknown>, done: string) => Promise<boolean>;
+  act: Acting;
 }): ReactElement {
   const may = useMay('publish');
   const mayErase = useMay('keep people');

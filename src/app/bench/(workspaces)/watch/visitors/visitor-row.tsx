@@ -5,6 +5,7 @@ import type { VisitorAnswer, VisitorLinkAnswer } from '../../../../../contract/v
 import type { VisitorGroup } from '../../../../../core/site/audience';
 import { ask } from '../../../../../ui/ask';
 import look from '../../../../../ui/look/look.module.css';
+import type { Acting } from '../../../../../ui/use-acting';
 import { When } from '../../../../../ui/when';
 import { GroupTicks } from './group-ticks';
 import styles from './visitors.module.css';
@@ -18,7 +19,7 @@ export function VisitorRow({
 }: {
   visitor: VisitorAnswer;
   groups: readonly VisitorGroup[];
-  act: (what: () => Promise<unknown>, done: string) => Promise<boolean>;
+  act: Acting;
   onLink: (link: VisitorLinkAnswer) => void;
 }): ReactElement {
   const path = { id };

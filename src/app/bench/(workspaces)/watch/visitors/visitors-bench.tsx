@@ -10,8 +10,8 @@ import { Eyebrow, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
 import { Paging } from '../../../../../ui/paging';
 import { PlainTable } from '../../../../../ui/plain-table';
-import { useTell } from '../../../../../ui/telling';
 import { TextBox } from '../../../../../ui/text-box';
+import { useActing } from '../../../../../ui/use-acting';
 import { useAsk } from '../../../../../ui/use-ask';
 import { usePaused } from '../../../../../ui/use-paused';
 import { HandOnLink } from '../../hand-on-link';
@@ -25,11 +25,10 @@ export function VisitorsBench(): ReactElement {
   const { accounts } = useModel().document;
   const groups = accounts?.groups ?? [];
   const client = useQueryClient();
-  const tell = useTell();
   const [words, setWords] = useState('');
   const [group, setGroup] = useState('');
   const [offset, setOffset] = useState(0);
-  const [problem, setProblem] = useState('');
+  const { act, problem } = useActing(['visitors']);
   const [link, setLink] = useState<{ name: string; link: VisitorLinkAnswer }>();
   const q = usePaused(words.trim());
   const isFirst = q === '' && group === '' && offset === 0;
@@ -39,19 +38,6 @@ export function VisitorsBench(): ReactElement {
       ? firstVisitors
       : { query: { ...(q ? { q } : {}), ...(group ? { group } : {}), offset, limit: PER_SCREEN } },
   );
-  const act = async (what: () => Promise<unknown>, done: string): Promise<boolean> => {
-    setProblem('');
-    try {
-      await what();
-      tell(done);
-      return true;
-    } catch (failed) {
-      setProblem(wordsOf(failed));
-      return false;
-    } finally {
-      await client.invalidateQueries({ queryKey: ['visitors'] });
-    }
-  };
   const told = data && !isPlaceholderData ? data : undefined;
   return (
     <>
