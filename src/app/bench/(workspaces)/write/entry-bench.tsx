@@ -343,7 +343,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         beside={
           <>
             <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
-            <RecordAudience id={kept.id} sort="entry" />
+            {kept.revision > 0 && <RecordAudience id={kept.id} sort="entry" />}
             {hasOwnPage && <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />}
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
