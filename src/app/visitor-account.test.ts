@@ -7,6 +7,8 @@ import { changeAudience } from '../services/audience';
 import { importModel } from '../services/model';
 import { comments } from '../services/comments';
 import { tidyPart, type TidyPosition } from '../services/long-work/tidy';
+import { nowhere } from '../services/redirects';
+import { keepAskedAddresses } from '../services/runtime';
 import { addPage, publishPage } from '../services/pages';
 import { addVisitor, changeVisitor, removeVisitor, visitors } from '../services/visitor-accounts';
 import { GET, POST } from './[[...address]]/route';
@@ -84,6 +86,10 @@ const leads = (response: Response) => [response.status, response.headers.get('lo
 test('who is invited chooses a password, signs in, and sees what is for the group and nobody else sees', async () => {
   const { installation } = small;
   expect(leads(await get('/minutes'))).toEqual([303, '/-/sign-in?back=%2Fminutes']);
+  await get('/no-such');
+  // What asks to sign in did not lead nowhere.
+  await keepAskedAddresses(installation);
+  expect((await nowhere(installation, {})).items.map(({ address }) => address)).toEqual(['/no-such']);
   const { visitor, link } = await addVisitor(installation, architect(), {
     email: 'Moss@Quillwater.example',
     groups: [friends],

@@ -236,8 +236,11 @@ async function show(request: Request, context: RequestContext): Promise<Response
     : drawAt(installation, audience, pathname, searchParams));
   if (found.found === 'search') return new Response(html, { headers: NO_STORE });
   if (found.found !== 'page') {
-    if (found.found === 'nothing') countNowhere(installation, pathname);
-    return without(installation, audience, pathname, found);
+    const answer = await without(installation, audience, pathname, found);
+    // What asks to sign in, or is for others, leads somewhere.
+    if (found.found === 'nothing' && answer.status !== 303 && answer.status !== 403)
+      countNowhere(installation, pathname);
+    return answer;
   }
   if (just) return answering(installation, found.page, just);
   if (request.headers.get('x-clear-frame-redraws') !== installation.rendered.redrawing)
