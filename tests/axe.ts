@@ -2,9 +2,17 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { settled } from './settled';
 
+/** Half way from one colour to another nothing has the contrast it will have: what changes is let come to its end. */
+const changed = (page: Page) =>
+  page.evaluate(async () => {
+    const changing = document.getAnimations().filter((one) => one instanceof CSSTransition);
+    await Promise.allSettled(changing.map(({ finished }) => finished));
+  });
+
 /** In the dark only colours differ, so only they are looked at again. */
 export async function expectNothingFound(page: Page, only: 'all' | 'colours' = 'all'): Promise<void> {
   await settled(page);
+  await changed(page);
   const runOnly =
     only === 'colours'
       ? { type: 'rule' as const, values: ['color-contrast'] }
