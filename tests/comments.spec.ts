@@ -60,6 +60,29 @@ test('A visitor says something without script and keeps every word; it is looked
   await visitor.goto(NOTICE);
   await expect(visitor.getByText('Then it stays the winter.')).toBeVisible();
   await context.close();
+
+  // Tables count it, and lead to what they count.
+  await page.goto('/bench/write/notice?q=bell+heron');
+  await page.getByRole('link', { name: /^\d+: comments on Bell heron heard .* that visitors see$/ }).click();
+  await expect(page.getByText('On Bell heron heard from the second hide alone.')).toBeVisible();
+  await expect(said).toBeVisible();
+});
+
+test('What visitors said last stands in a listing that an architect makes', async ({ browser }) => {
+  const { page } = await signedIn(browser, running.address, 'architect');
+  await page.goto('/bench/map');
+  await page.getByRole('button', { name: 'New listing' }).click();
+  await page.getByLabel('Name of the new listing').fill('Said lately');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Said lately' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'What it lists' }).click();
+  await page.getByRole('option', { name: 'Comments' }).click();
+  await expect(page.getByText('the newest first')).toBeVisible();
+  await expect(page.getByText('Twice more on Thursday').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /Add a condition/ })).toHaveCount(0);
+  await expectNothingFound(page);
+  await page.getByRole('button', { name: 'Put in force' }).click();
+  await expect(page.getByText('Visitors see it like this.')).toBeVisible();
 });
 
 test('An architect lets visitors say something on every page of a type', async ({ browser }) => {

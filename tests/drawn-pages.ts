@@ -6,8 +6,8 @@ const isPage = (html: string): boolean => html.startsWith('<!doctype');
 
 /** What visitors get at the addresses of an installation, drawn as the server draws it and kept as it keeps it. */
 export class DrawnPages {
-  /** What each drawn page is kept by: its ids, and the moment until which it is true. */
-  private readonly kept = new Map<string, { ids: readonly [string, ...string[]]; validUntil: number }>();
+  /** What each drawn page is kept by: what it is made from, and the moment until which it is true. */
+  private readonly kept = new Map<string, { madeFrom: readonly [string, ...string[]]; validUntil: number }>();
 
   constructor(
     private readonly installation: Installation,
@@ -37,9 +37,9 @@ export class DrawnPages {
   /** Keeps the page at an address as ready; one that was drawn just now need not be drawn again. */
   async keep(address: string, drawn?: string): Promise<void> {
     const html = drawn ?? (await this.html(address));
-    const { ids, validUntil } = this.kept.get(address) ?? { ids: [''] as const, validUntil: 0 };
+    const { madeFrom, validUntil } = this.kept.get(address) ?? { madeFrom: [''] as const, validUntil: 0 };
     if (isPage(html))
-      this.installation.rendered.keep(ids, address, html, validUntil, this.installation.rendered.since);
+      this.installation.rendered.keep(madeFrom, address, html, validUntil, this.installation.rendered.since);
   }
 
   /** Keeps every page as ready, and none besides. Answers what they say. */

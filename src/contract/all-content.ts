@@ -16,7 +16,7 @@ import {
 } from 'class-validator';
 import { states, type State } from '../core/content/states';
 import { allSorts, type AllSort } from '../core/content/table-look';
-import { GivenTo, Hit, RowLook } from './entries';
+import { CommentCounts, GivenTo, Hit, RowLook } from './entries';
 import { TableFilters } from './table-filters';
 
 /** What is asked of all content together: entries, pages and media. */
@@ -50,6 +50,8 @@ export class AllContentRow {
   @IsISO8601() changedAt!: string;
   @IsString() changedBy!: string;
   @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;
+  /** Left out where nothing is said on it. */
+  @ValidateNested() @Type(() => CommentCounts) @IsOptional() comments?: CommentCounts;
   @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
   @ValidateNested() @Type(() => RowLook) @IsOptional() look?: RowLook;
 }

@@ -33,6 +33,8 @@ export class CommentForm {
 
 export class CommentsQuery {
   @IsIn(commentStates) @IsOptional() state?: CommentState;
+  /** Only what is said on an entry or page. */
+  @IsUUID() @IsOptional() on?: string;
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) offset?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
@@ -68,6 +70,8 @@ export class CommentsAnswer {
   @IsInt() total!: number;
   /** How many wait to be looked at. */
   @IsInt() held!: number;
+  /** What the one thing is called on which they are said, where they are asked of one. */
+  @IsString() @IsOptional() on?: string;
   @IsArray() @ValidateNested({ each: true }) @Type(() => CommentAnswer) items!: CommentAnswer[];
 }
 

@@ -233,6 +233,12 @@ export class GivenTo {
   @IsString() @IsOptional() day?: string;
 }
 
+/** How much visitors said on something: what they see, and what waits to be looked at. */
+export class CommentCounts {
+  @IsInt() shown!: number;
+  @IsInt() held!: number;
+}
+
 /** A piece of a text, and whether it is what was sought. */
 export class PieceAnswer {
   @IsString() words!: string;
@@ -264,6 +270,8 @@ export class EntryRow {
   @IsObject() values!: JsonObject;
   @IsISO8601() changedAt!: string;
   @ValidateNested() @Type(() => GivenTo) @IsOptional() given?: GivenTo;
+  /** Left out where nothing is said on it. */
+  @ValidateNested() @Type(() => CommentCounts) @IsOptional() comments?: CommentCounts;
   /** Where the words stand that were sought; absent where it is in the title alone. */
   @ValidateNested() @Type(() => Hit) @IsOptional() hit?: Hit;
   @ValidateNested() @Type(() => RowLook) @IsOptional() look?: RowLook;

@@ -1,5 +1,6 @@
 import type { ReactElement } from 'react';
 import {
+  commentAnchor,
   commentBounds,
   commentFields,
   type JustSaid,
@@ -106,7 +107,7 @@ function Comment({
   const { stamp: _open, ...closed } = comments;
   const own = state?.answers === id ? state : undefined;
   return (
-    <li id={`said-${id}`}>
+    <li id={commentAnchor(id)}>
       <p className="said-by">
         <b>{name}</b>
         {isOwn && <span className="own">{words.own}</span>}

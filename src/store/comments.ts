@@ -1,7 +1,7 @@
 import type { Id } from '../core/ids';
 import type { CommentState } from '../core/site/comments';
 import type { Reader, WriteTransaction } from './database';
-import { anyOf, sql } from './sql';
+import { anyOf, anyOfFew, sql } from './sql';
 import { comments } from './tables/comments';
 import type { RowOf } from './tables/table';
 
@@ -26,6 +26,18 @@ export const countOn = async (reader: Reader, record: number, state: CommentStat
 export const countByState = async (reader: Reader, state: CommentState): Promise<number> =>
   (await reader.one<{ n: number }>(sql`SELECT count(*) AS n FROM comments WHERE state = ${state}`))?.n ?? 0;
 
+/** How many comments there are on each of some records: those that visitors see, and those that wait. */
+export async function countsOn(
+  reader: Reader,
+  records: readonly number[],
+): Promise<Map<number, { shown: number; held: number }>> {
+  const rows = await reader.all<{ record: number; shown: number; held: number }>(
+    sql`SELECT record, sum(state = 'shown') AS shown, sum(state = 'held') AS held FROM comments
+     WHERE record IN ${anyOf(records)} AND state IN ('shown', 'held') GROUP BY record`,
+  );
+  return new Map(rows.map(({ record, ...counts }) => [record, counts]));
+}
+
 export const commentByUuid = (reader: Reader, uuid: Id): Promise<CommentRow | undefined> =>
   reader.one(sql`SELECT ${columns} FROM comments c WHERE c.uuid = ${uuid}`);
 
@@ -44,15 +56,73 @@ const inPlace = sql`SELECT ${columns}, r.uuid AS "on", r.sort, t.uuid AS type, w
 export const commentInPlace = (reader: Reader, uuid: Id): Promise<CommentInPlace | undefined> =>
   reader.one(sql`${inPlace} WHERE c.uuid = ${uuid}`);
 
-/** The comments of a state, the newest first, and how many there are. */
+const shownWith = (types: readonly number[], now: number) =>
+  sql`FROM comments c CROSS JOIN records r ON r.id = c.record CROSS JOIN ids t ON t.n = r.type
+   CROSS JOIN live l ON l.record = r.id AND l.starts <= ${now} AND l.ends > ${now}
+   WHERE c.state = 'shown'
+     AND (c.answers IS NULL OR EXISTS (SELECT 1 FROM comments a WHERE a.id = c.answers AND a.state = 'shown'))
+     AND CASE WHEN r.sort = 'page' AND l.body ->> '$.settings.set.comments' IS NOT NULL
+       THEN l.body ->> '$.settings.set.comments' <> 'off' ELSE r.type IN ${anyOfFew(types)} END`;
+
+/** A comment that visitors see, with what it stands on as they see that. */
+export interface CommentSeen extends CommentRow {
+  on: Id;
+  sort: 'entry' | 'page';
+  type: Id;
+  title: string;
+  body: string;
+}
+
+/**
+ * What visitors see of what was said, wherever they see what it stands on: the newest first, from `offset` on. `types`
+ * (by integer key) are those on which it is shown; a page may say otherwise for itself.
+ */
+export const latestComments = (
+  reader: Reader,
+  { types, now, offset, limit }: { types: readonly number[]; now: number; offset: number; limit: number },
+): Promise<CommentSeen[]> =>
+  reader.all(
+    sql`SELECT ${columns}, r.uuid AS "on", r.sort, t.uuid AS type, l.title, l.body ${shownWith(types, now)}
+     ORDER BY c.at DESC, c.id DESC LIMIT ${limit} OFFSET ${offset}`,
+  );
+
+/** On what something was said at a moment (ms) or since, shown to visitors where they see that; the newest `most`. */
+export const commentedSince = async (reader: Reader, since: number, most: number): Promise<Id[]> =>
+  (
+    await reader.all<{ uuid: Id }>(
+      sql`SELECT DISTINCT r.uuid FROM (SELECT record FROM comments WHERE state = 'shown' AND at >= ${since}
+       ORDER BY at DESC LIMIT ${most}) c JOIN records r ON r.id = c.record`,
+    )
+  ).map(({ uuid }) => uuid);
+
+/** How many there are of them, not counted beyond `most`. */
+export const countLatest = async (
+  reader: Reader,
+  types: readonly number[],
+  now: number,
+  most: number,
+): Promise<number> =>
+  (
+    await reader.one<{ n: number }>(
+      sql`SELECT count(*) AS n FROM (SELECT 1 ${shownWith(types, now)} LIMIT ${most})`,
+    )
+  )?.n ?? 0;
+
+/** The comments of a state, the newest first, of one record or of all, and how many there are. */
 export async function commentsPage(
   reader: Reader,
-  { state, offset, limit }: { state: CommentState; offset: number; limit: number },
+  {
+    state,
+    on,
+    offset,
+    limit,
+  }: { state: CommentState; on?: number | undefined; offset: number; limit: number },
 ): Promise<{ total: number; rows: CommentInPlace[] }> {
+  const which = on === undefined ? sql`state = ${state}` : sql`record = ${on} AND state = ${state}`;
   const [total, rows] = await Promise.all([
-    countByState(reader, state),
+    on === undefined ? countByState(reader, state) : countOn(reader, on, state),
     reader.all<CommentInPlace>(
-      sql`${inPlace} WHERE c.id IN (SELECT id FROM comments WHERE state = ${state} ORDER BY at DESC, id DESC LIMIT ${limit} OFFSET ${offset})
+      sql`${inPlace} WHERE c.id IN (SELECT id FROM comments WHERE ${which} ORDER BY at DESC, id DESC LIMIT ${limit} OFFSET ${offset})
        ORDER BY c.at DESC, c.id DESC`,
     ),
   ]);

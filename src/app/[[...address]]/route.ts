@@ -291,12 +291,12 @@ async function drawAt(
   const html = await drawn(installation, found.page);
   // Choices come in more combinations than are worth keeping: those of one or two values are.
   if (new URLSearchParams(found.query).size > KEPT_CHOICES) return { found, html };
-  const { ids, validUntil } = found;
+  const { madeFrom, validUntil } = found;
   return {
     found,
     html,
     page: installation.rendered.keep(
-      ids,
+      madeFrom,
       keptAt(audience, `${pathname}${found.query}`),
       html,
       validUntil,

@@ -16,6 +16,8 @@ export const MOST_COLUMNS = 20;
 export const columnWidths = { least: 60, most: 900 } as const;
 
 /** What of itself any content can be told by in the table of all content, besides its name, its state and its type. */
-export const allMarks = ['date', 'changedBy', 'changed'] as const;
+export const allMarks = ['date', 'changedBy', 'changed', 'comments'] as const;
 export type AllMark = (typeof allMarks)[number];
+/** Those with which that table begins. */
+export const firstMarks: readonly AllMark[] = ['date', 'changedBy', 'changed'];
 export const isAllMark = (column: string): column is AllMark => allMarks.some((mark) => mark === column);

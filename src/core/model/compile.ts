@@ -14,6 +14,7 @@ import {
   type Placement,
   type Scheme,
 } from './document';
+import { commentType } from './comment-type';
 import { kindFor, nestingBound, plainFields, type FieldKind } from './kinds';
 import { FOLDERS, folderScheme, mediaType } from './media-type';
 import { placedSharedType, SHARED, sharedType } from './shared-type';
@@ -95,6 +96,8 @@ export class CompiledModel {
   readonly schemes: readonly CompiledType<Scheme>[];
   /** The shape that media have, which is no content type of the document: it is there in every model. */
   readonly media: CompiledType<ContentType>;
+  /** The shape that what visitors say has where it is listed. */
+  readonly comments: CompiledType<ContentType>;
   /** The shape that shared blocks have in every model: a name, and the blocks that are one. */
   readonly shared: CompiledType<PageType>;
   private readonly byId = new Map<Id, CompiledType<AnyShape>>();
@@ -124,6 +127,7 @@ export class CompiledModel {
     this.blockTypes = compile(document.blockTypes, this.block);
     this.schemes = compile(document.schemes, this.schemeBy);
     this.media = new CompiledType(mediaType(document), sets);
+    this.comments = new CompiledType(commentType, sets);
     this.shared = new CompiledType(sharedType, sets);
     const placed = new CompiledType(placedSharedType, sets);
     this.block.set(placed.id, placed).set(`key:${placedSharedType.key}`, placed);

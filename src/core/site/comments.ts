@@ -1,4 +1,8 @@
 import type { Id } from '../ids';
+import type { CompiledModel, CompiledType } from '../model/compile';
+import type { ContentType } from '../model/document';
+import { answersOf } from '../model/page-source';
+import { resolveSetting, type Layers } from '../model/settings';
 
 /** What a visitor fills in to say something. */
 export const commentFields = ['name', 'words'] as const;
@@ -63,6 +67,28 @@ export interface WrittenComment extends Omit<JustSaid, 'became'> {
   /** Whether something is filled in that no person sees. */
   byMachine: boolean;
 }
+
+/** The name by which an address leads to one comment on its page. */
+export const commentAnchor = (id: Id): string => `said-${id}`;
+
+/**
+ * Whether the settings of the model let visitors say something on entries of a type, by whichever of its pages; a page
+ * may say otherwise for itself.
+ */
+export const entriesTakeComments = (
+  { document, pageTypes }: Pick<CompiledModel, 'document' | 'pageTypes'>,
+  { id, definition }: CompiledType<ContentType>,
+): boolean =>
+  pageTypes
+    .filter((page) => answersOf(page.definition.source).entryType === id)
+    .some((page) => {
+      const layers: Layers = [
+        { source: 'site', layer: document.settings },
+        { source: 'type', layer: definition.settings },
+        { source: 'type', layer: page.definition.settings },
+      ];
+      return resolveSetting('comments', layers).value !== 'off';
+    });
 
 /** What is wrong with what was written. */
 export const commentFaults = (given: Record<CommentField, string>): JustSaid['faults'] =>

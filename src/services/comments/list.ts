@@ -3,6 +3,7 @@ import type { Id } from '../../core/ids';
 import { isBinAddress } from '../../core/site/address';
 import { commentInPlace, commentsPage, countByState, type CommentInPlace } from '../../store/comments';
 import { placesOfMany } from '../../store/pages';
+import { recordByUuid, sortOf } from '../../store/records';
 import { entryAddresses } from '../entries/addresses';
 import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
@@ -57,18 +58,26 @@ function told(
   };
 }
 
-/** What visitors said, of a state, the newest first; how many wait to be looked at. */
+/** What visitors said, of a state, on one thing or anywhere, the newest first; how many wait to be looked at. */
 export async function comments(
   installation: Installation,
-  { state = 'held', offset = 0, limit = USUAL }: CommentsQuery,
+  { state = 'held', on, offset = 0, limit = USUAL }: CommentsQuery,
 ): Promise<CommentsAnswer> {
   const { content } = installation;
+  const sort = on === undefined ? undefined : await sortOf(content, on);
+  const record = on !== undefined && sort ? await recordByUuid(content, on, sort) : undefined;
+  if (on !== undefined && !record) throw notFound('entry or page');
   const [{ total, rows }, held] = await Promise.all([
-    commentsPage(content, { state, offset, limit }),
+    commentsPage(content, { state, on: record?.id, offset, limit }),
     countByState(content, 'held'),
   ]);
   const addresses = await addressesOf(installation, rows);
-  return { total, held, items: rows.map((row) => told(installation, row, addresses)) };
+  return {
+    total,
+    held,
+    ...(record ? { on: record.title } : {}),
+    items: rows.map((row) => told(installation, row, addresses)),
+  };
 }
 
 /** One comment as it is now. */

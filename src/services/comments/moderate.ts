@@ -1,5 +1,6 @@
 import type { CommentAnswer, CommentPatch } from '../../contract/comments';
 import { newId, type Id } from '../../core/ids';
+import { COMMENTS } from '../../core/model/comment-type';
 import {
   changeCommentRow,
   commentByUuid,
@@ -15,10 +16,10 @@ import { changedSince, notFound, ruleViolation } from '../runtime/refusal';
 import { revisionMatches } from '../runtime/revision';
 import { answerComment } from './list';
 
-/** Pages on which something is said are drawn again. */
+/** Pages on which something is said, or that list what was said, are drawn again. */
 async function drawAgain(installation: Installation, record: number): Promise<void> {
   const kept = await recordById(installation.content, record);
-  if (kept) installation.rendered.renew([kept.uuid]);
+  if (kept) installation.rendered.renew([kept.uuid, COMMENTS]);
 }
 
 /** Does one short write on a comment at a revision; where it or what it was is seen, pages are drawn again. */

@@ -1,5 +1,5 @@
 import type { OwnTable } from '../../contract/own-table';
-import { allMarks, isAllMark } from '../../core/content/table-look';
+import { firstMarks, isAllMark } from '../../core/content/table-look';
 import type { Id } from '../../core/ids';
 import { possibleSources } from '../../core/mapping/rule/sources';
 import { sharedFields } from '../../core/mapping/rule/shared-fields';
@@ -42,7 +42,7 @@ function tableOf(installation: Installation, id: Id): Wanted {
 function allTable({ model }: Installation): Wanted {
   const shared = new Set(sharedFields(model, possibleSources(model)).map(({ key }) => key));
   const same = (key: string) => (isAllMark(key) || shared.has(key) ? key : undefined);
-  return { name: 'all', first: allMarks, idOf: same, keyOf: same, label: 'All content' };
+  return { name: 'all', first: firstMarks, idOf: same, keyOf: same, label: 'All content' };
 }
 
 async function wanted({ content }: Installation, person: Person, table: Wanted): Promise<OwnTable> {

@@ -1,8 +1,9 @@
-import type { GivenTo, Hit, RowLook } from '../../contract/entries';
+import type { CommentCounts, GivenTo, Hit, RowLook } from '../../contract/entries';
 import type { State } from '../../core/content/states';
 import { referencesIn } from '../../core/content/values';
 import type { Id } from '../../core/ids';
 import { shorten } from '../../core/mapping/shorten';
+import { countsOn } from '../../store/comments';
 import { givenAmong } from '../../store/given-work';
 import { mediaAddress, mediaAmong } from '../../store/media';
 import type { TableQuestion, TableRow } from '../../store/queries/table-query';
@@ -18,6 +19,7 @@ export interface RowMarks {
   state: State;
   differs: boolean;
   given?: GivenTo;
+  comments?: CommentCounts;
   hit?: Hit;
   look?: RowLook;
 }
@@ -70,9 +72,10 @@ export async function rowMarks(
   const { content } = installation;
   const now = installation.now();
   const keys = rows.map(({ entry }) => entry);
-  const [spans, given, pictures] = await Promise.all([
+  const [spans, given, said, pictures] = await Promise.all([
     spansOfMany(content, keys),
     givenAmong(content, keys),
+    countsOn(content, keys),
     looks ? picturesOf(installation, rows) : new Map<number, string>(),
   ]);
   const givenTo = new Map(
@@ -84,12 +87,14 @@ export async function rowMarks(
       const to = givenTo.get(row.entry);
       const hit = sought && hitIn(installation, row, sought, language);
       const picture = pictures.get(row.entry);
+      const comments = said.get(row.entry);
       return [
         row.entry,
         {
           state,
           differs,
           ...(to ? { given: to } : {}),
+          ...(comments ? { comments } : {}),
           ...(hit ? { hit } : {}),
           ...(looks
             ? {

@@ -1,6 +1,7 @@
 import type { Id } from '../../core/ids';
 import { metadataTestsOf, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import {
+  isCommentSource,
   isEntrySource,
   isMediaSource,
   isPageSource,
@@ -32,7 +33,7 @@ export const queryContextOf = (installation: Installation, type: SourceType): Qu
 
 /**
  * The sources of a rule as they are asked, in the order of a language. What it takes from its place must have
- * been settled.
+ * been settled. What visitors said is no content, and asked otherwise.
  */
 export async function sourcesOf(
   reader: Reader,
@@ -44,18 +45,20 @@ export async function sourcesOf(
   const homes = metadataTestsOf(rule.where).some((test) => 'under' in test || 'site' in test)
     ? await entryHomes(reader, installation)
     : undefined;
-  return types.map((type) => {
-    const page = homes?.get(type.id)?.page;
-    const home = page && {
-      site: siteOf(installation, page.site).uuid,
-      ...(page.parent === null ? {} : { under: page.parent }),
-    };
-    return {
-      type,
-      rule: ruleIn(rule, type),
-      asked: { ...queryContextOf(installation, type), language, ...(home ? { home } : {}) },
-    };
-  });
+  return types
+    .filter((type) => !isCommentSource(type))
+    .map((type) => {
+      const page = homes?.get(type.id)?.page;
+      const home = page && {
+        site: siteOf(installation, page.site).uuid,
+        ...(page.parent === null ? {} : { under: page.parent }),
+      };
+      return {
+        type,
+        rule: ruleIn(rule, type),
+        asked: { ...queryContextOf(installation, type), language, ...(home ? { home } : {}) },
+      };
+    });
 }
 
 /** How many there are of some sources that visitors see. */

@@ -14,7 +14,13 @@ import { bindPlace } from '../../core/mapping/rule/here';
 import { everyEntry, type Condition, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import type { FaceContent } from '../../core/mapping/face';
 import { allIn } from '../../core/mapping/rule/pins';
-import { isMediaSource, isPageSource, sourceKey, type SourceType } from '../../core/mapping/rule/sources';
+import {
+  isMediaSource,
+  isPageSource,
+  sourceKey,
+  Sources,
+  type SourceType,
+} from '../../core/mapping/rule/sources';
 import type { Reader } from '../../store/database';
 import {
   countLive,
@@ -27,6 +33,7 @@ import {
 import { liveOf } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { drawItems } from '../visitor/items';
+import { countComments, drawLatestComments } from '../visitor/latest-comments';
 import { entryBody, listingBody } from '../records/bodies';
 import { withLeadingEntries } from './leading';
 import { placeFor } from './place';
@@ -44,6 +51,8 @@ export async function resultOf(
   at: ListingPlace = {},
   byHand: readonly Id[] = [],
 ): Promise<ListingResult> {
+  if (Sources.of(installation.model, rest.from).ofComments)
+    return commentsResult(installation, { where, ...rest });
   const { place, places } = await placeFor(installation, { from: rest.from, where }, at);
   const rule = { ...rest, where: bindPlace(where, place) };
   const asked = await sourcesOf(
@@ -65,6 +74,33 @@ export async function resultOf(
       of: sourceKey(type),
       face: byKeys(face, type),
     })),
+  };
+}
+
+/** What a rule gives visitors of what they said. */
+async function commentsResult(installation: Installation, rule: ListingRule): Promise<ListingResult> {
+  const { comments } = installation.model;
+  const { matching, items } = await drawLatestComments(installation, rule);
+  return {
+    matching,
+    of: matching,
+    places: [],
+    entries: items.map(({ id, face }) => ({ id, of: sourceKey(comments), face: byKeys(face, comments) })),
+  };
+}
+
+/** Every comment says all that is told of one, so whatever asks for any of it is filled by its first step. */
+async function commentsFigures(installation: Installation, rule: ListingRule): Promise<ListingFigures> {
+  const total = await countComments(installation, rule);
+  return {
+    total,
+    steps: [],
+    conditions: [],
+    parts: coverageQuestions(rule.mapping).map(({ part, steps }) => {
+      const chains: number[][] = [];
+      for (const { chain } of steps) (chains[chain] ??= []).push(chains[chain]?.length ? 0 : total);
+      return { part, filled: total, chains };
+    }),
   };
 }
 
@@ -151,6 +187,7 @@ export async function tryListingFigures(
   { rule: given, at = {} }: ListingTrial,
 ): Promise<ListingFigures> {
   const asks = ruleFrom(installation, given);
+  if (Sources.of(installation.model, asks.from).ofComments) return commentsFigures(installation, asks);
   const rule = { ...asks, where: bindPlace(asks.where, (await placeFor(installation, asks, at)).place) };
   const asked = await sourcesOf(installation.content, installation, rule);
   const questions = coverageQuestions(rule.mapping);

@@ -1,5 +1,5 @@
 import { isMomentOrder } from '../../core/mapping/rule/listing-rule';
-import { ruleIn, Sources } from '../../core/mapping/rule/sources';
+import { isCommentSource, ruleIn, Sources } from '../../core/mapping/rule/sources';
 import type { WriteTransaction } from '../../store/database';
 import { putWalkIndexes, type Walk } from '../../store/index-tables/walk-indexes';
 import { listingsToCome } from '../../store/listings';
@@ -16,6 +16,7 @@ export async function reindexWalks(
   const walks = bodies.flatMap((body) => {
     const { rule } = listingBody(body);
     return Sources.of(installation.model, rule.from).types.flatMap((type): Walk[] => {
+      if (isCommentSource(type)) return [];
       const indexTable = indexTableIn(installation, type);
       const {
         where,

@@ -1,4 +1,5 @@
 import type { SoughtInVain } from './sought-in-vain';
+import { clockAt } from '../../core/content/clock';
 import { dayAt } from '../../core/content/day';
 import type { CompiledModel } from '../../core/model/compile';
 import type { Categories } from '../../core/content/categories';
@@ -104,6 +105,4 @@ export const today = (installation: Installation): string => dayAt(installation.
 
 /** The clock's day and minute where the site is (ISO 8601 without an offset). */
 export const minuteNow = (installation: Installation): string =>
-  new Date(installation.now())
-    .toLocaleString('sv-SE', { timeZone: zoneOf(installation), dateStyle: 'short', timeStyle: 'short' })
-    .replace(' ', 'T');
+  clockAt(installation.now(), zoneOf(installation));

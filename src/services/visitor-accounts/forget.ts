@@ -1,4 +1,5 @@
 import type { Id } from '../../core/ids';
+import { COMMENTS } from '../../core/model/comment-type';
 import { eraseCommentsOf, eraseOldComments } from '../../store/comments';
 import { dropUnused, dropVisitor, type VisitorRow } from '../../store/visitors';
 import type { Installation } from '../runtime/installation';
@@ -18,7 +19,7 @@ export async function forgetVisitor(installation: Installation, { id, uuid }: Vi
 }
 
 const seeErased = ({ rendered }: Installation, on: readonly Id[]): void => {
-  if (on.length > 0) rendered.renew(on);
+  if (on.length > 0) rendered.renew([...on, COMMENTS]);
 };
 
 /**

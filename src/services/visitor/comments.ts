@@ -1,5 +1,6 @@
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto';
 import { newId, type Id } from '../../core/ids';
+import { COMMENTS } from '../../core/model/comment-type';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType } from '../../core/model/document';
 import { resolveSetting, type Layers } from '../../core/model/settings';
@@ -156,7 +157,7 @@ async function keep(
     return true;
   });
   if (!kept) return 'closed';
-  if (state === 'shown') installation.rendered.renew([on]);
+  if (state === 'shown') installation.rendered.renew([on, COMMENTS]);
   return state;
 }
 

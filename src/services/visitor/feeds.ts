@@ -122,12 +122,12 @@ async function feedContent(
     self: pageOf(here) ?? '',
     ...Object.fromEntries(Object.entries(ways).filter(([, way]) => way !== undefined)),
     items: await Promise.all(
-      listing.items.map(async ({ id: item, face: shown, byline }) => {
+      listing.items.map(async ({ id: item, face: shown, byline, said = 0 }) => {
         const [heading] = shown.heading ?? [];
         const media = shown.picture?.[0]?.media;
         const file = media && files.get(media.address);
         const all = full.get(item);
-        const { first = 0, last = 0 } = since.get(item) ?? {};
+        const { first = said, last = said } = since.get(item) ?? {};
         return {
           id: idInLanguage(item, language),
           title: heading?.words ?? '',

@@ -63,6 +63,7 @@ async function drawContents(
   { address, contents, rules, filling, allAt }: Surroundings,
   drawing: Drawing,
   navigator: Navigator,
+  madeFrom: Set<Id>,
 ) {
   const { body, type, language, results = 1, query, arranging = false } = asked;
   const layout = type.definition.layouts.find(({ id }) => id === body.layout) ?? type.definition.layouts[0];
@@ -73,6 +74,7 @@ async function drawContents(
     above: new Set(),
     settings: body.settings,
     language,
+    madeFrom,
   };
   const spotOf = (listing: Id): RenderContext => {
     const all = allAt.get(listing);
@@ -172,6 +174,8 @@ export interface Gathered {
   freshUntil: number;
   /** The one spelling of what was chosen of its list. */
   query: string;
+  /** The ids of what it is made from besides what it stands for. */
+  madeFrom: ReadonlySet<Id>;
   /** Of slots that a page above fills, by their ids: which. */
   inherited: ReadonlyMap<Id, LivePage>;
 }
@@ -189,7 +193,8 @@ export async function gather(
   const navigator = navigatorOf(installation, asked, around);
   const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
-  const { drawn, query } = await drawContents(installation, asked, around, drawing, navigator);
+  const madeFrom = new Set<Id>();
+  const { drawn, query } = await drawContents(installation, asked, around, drawing, navigator, madeFrom);
   const { commentsUntil = FOREVER, ...own } = await ownWords(installation, asked, around, drawing);
   const { address, rules } = around;
   const tellsVisits =
@@ -198,8 +203,9 @@ export async function gather(
   return {
     query,
     inherited: around.inherited,
+    madeFrom,
     freshUntil: Math.min(
-      tellsVisits ? installation.now() + VISITS_FRESH : FOREVER,
+      tellsVisits || madeFrom.size > 0 ? installation.now() + VISITS_FRESH : FOREVER,
       commentsUntil,
       nextTurnIn(around.contents, installation.now()) ?? FOREVER,
     ),
@@ -236,6 +242,7 @@ export async function gatherAllResults(
   const ways = await waysOf(installation, asked, around, navigator);
   const drawing = await drawingFor(installation, asked, around, ways);
   const address = visitorAddress(installation, language, request.allAt);
+  const madeFrom = new Set<Id>();
   const { listing, query } = await drawFilling(
     installation,
     rule,
@@ -245,6 +252,7 @@ export async function gatherAllResults(
       byHand: body.byHand?.[id ?? ''] ?? [],
       settings: body.settings,
       language,
+      madeFrom,
     },
     { address, results, query: chosen },
   );
@@ -254,8 +262,9 @@ export async function gatherAllResults(
   return {
     query,
     inherited: around.inherited,
+    madeFrom,
     freshUntil:
-      goesByVisits(rule) || showsVisitsOf(installation, rule, body.settings)
+      goesByVisits(rule) || showsVisitsOf(installation, rule, body.settings) || madeFrom.size > 0
         ? installation.now() + VISITS_FRESH
         : FOREVER,
     turnsDaily: turnsWithTheDay(rule.where),

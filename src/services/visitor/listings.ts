@@ -1,6 +1,6 @@
 import { visitorAddress } from '../runtime/languages';
 import type { Id } from '../../core/ids';
-import { columnsOf, inRatio } from '../../core/mapping/arrangement/arrange';
+import { columnsOf, inRatio, type Item } from '../../core/mapping/arrangement/arrange';
 import {
   facetCondition,
   facetQuery,
@@ -28,6 +28,7 @@ import { liveAt, recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { drawFacets } from './draw-facets';
 import { drawItems } from './items';
+import { drawLatestComments } from './latest-comments';
 import { listingBody, pageBody } from '../records/bodies';
 import { pageTitle } from '../records/known';
 import { withLeadingEntries } from '../listings/leading';
@@ -47,6 +48,8 @@ export interface RenderContext {
   language?: string | undefined;
   /** Where all that it shows here stands. */
   allAt?: string | undefined;
+  /** The ids of what the page is made from besides itself: what listings show that is no content is added to them. */
+  madeFrom?: Set<Id>;
 }
 
 const nobodyChose: ChosenFacets = new Map();
@@ -72,6 +75,55 @@ function narrowed(rule: ListingRule, choice: Condition): ListingRule {
   return { ...rest, where: { all: [allIn(rule), choice] } };
 }
 
+/** What a page of results shows, and how many there are in all. */
+interface Listed {
+  matching: number;
+  items: Item[];
+}
+
+/** The content that a rule lets through, each thing leading to where it stands. What stands there is told to the spot. */
+async function contentAt(
+  installation: Installation,
+  rule: ListingRule,
+  { above, byHand, language, settings }: RenderContext,
+  page: number,
+): Promise<Listed> {
+  const { content } = installation;
+  const asked = await sourcesOf(
+    content,
+    installation,
+    await withLeadingEntries(content, installation, rule, byHand),
+    language,
+  );
+  const { matching, versions } = await listAmong(content, asked, page);
+  for (const { uuid } of versions) above.add(uuid);
+  const drawn = await drawItems(installation, asked, versions, language, settings);
+  const addresses = await addressesOf(content, installation, drawn, language);
+  const items = drawn.map(({ type: _type, face, ...item }) => {
+    const address = addresses.get(item.id);
+    return { ...item, face: address === undefined ? face : leadingTo(face, address) };
+  });
+  return { matching, items };
+}
+
+/** What visitors said, wherever that may be told. */
+async function commentsAt(
+  installation: Installation,
+  rule: ListingRule,
+  { language, settings, madeFrom }: RenderContext,
+  page: number,
+): Promise<Listed> {
+  const { madeFrom: these, ...listed } = await drawLatestComments(
+    installation,
+    rule,
+    language,
+    settings,
+    page,
+  );
+  for (const id of these) madeFrom?.add(id);
+  return listed;
+}
+
 /** What visitors see of a listing at a spot: of all of them, or of those that a visitor chose. */
 export async function drawListing(
   installation: Installation,
@@ -94,30 +146,19 @@ export async function drawListing(
   const here = ruleAt(given, spot);
   const rule =
     chosen.size === 0 ? here : narrowed(here, facetCondition(facetsIn(installation, here), chosen));
-  const asked = await sourcesOf(
-    installation.content,
-    installation,
-    await withLeadingEntries(installation.content, installation, rule, spot.byHand),
-    language,
-  );
-  const { matching, versions } = await listAmong(installation.content, asked, page);
-  for (const { uuid } of versions) spot.above.add(uuid);
-  const drawn = await drawItems(installation, asked, versions, language, spot.settings);
+  const { matching, items } = sources.ofComments
+    ? await commentsAt(installation, rule, spot, page)
+    : await contentAt(installation, rule, spot, page);
   const layers = listingLayers(
     installation.model.document,
     sources.types.length === 1 ? sources.types[0]?.definition : undefined,
     rule,
     spot.settings,
   );
-  const addresses = await addressesOf(installation.content, installation, drawn, language);
-  const items = drawn.map(({ type: _type, face, ...item }) => {
-    const address = addresses.get(item.id);
-    return { ...item, face: address === undefined ? face : leadingTo(face, address) };
-  });
   const fullList =
     rule.fullList === undefined || !leadsOnBySettings(layers)
       ? undefined
-      : await fullListOf(installation, given, rule.fullList, { matching, shown: drawn.length }, spot);
+      : await fullListOf(installation, given, rule.fullList, { matching, shown: items.length }, spot);
   return {
     ...nothing,
     ...(fullList ? { fullList } : {}),

@@ -28,7 +28,15 @@ import { searchPage } from './search';
  * may change, `moved` where what stood here stands there now), or nothing that stands.
  */
 export type Visit =
-  | { found: 'page'; ids: [Id, ...Id[]]; page: VisitorPage; query: string; validUntil: number }
+  | {
+      found: 'page';
+      ids: [Id, ...Id[]];
+      /** All that it is made from: it is drawn again with any of them. */
+      madeFrom: [Id, ...Id[]];
+      page: VisitorPage;
+      query: string;
+      validUntil: number;
+    }
   /** What was sought on a site, with what was found: drawn for whoever asks, and not kept. */
   | { found: 'search'; page: VisitorPage }
   | { found: 'elsewhere'; address: string; forNow?: boolean; moved?: boolean; status?: 301 | 302 | 308 }
@@ -123,7 +131,7 @@ export async function visit(
       ? await gather(onSite, standing, body, type, request)
       : await gatherAllResults(onSite, standing, body, type, { ...request, allAt: address });
   if (!gathered) return { found: 'nothing' };
-  const { page: drawn, turnsDaily, freshUntil, query: chosen } = gathered;
+  const { page: drawn, turnsDaily, freshUntil, query: chosen, madeFrom } = gathered;
   // A page of results stands only where there is something on it.
   if (results > 1 && (drawn.listing?.results?.addresses.length ?? 1) < results) return { found: 'nothing' };
   const turns = [
@@ -138,6 +146,7 @@ export async function visit(
   return {
     found: 'page',
     ids,
+    madeFrom: [...ids, ...madeFrom],
     query: chosen,
     validUntil: Math.min(freshUntil, ...turns.filter((turn): turn is number => turn !== undefined)),
     page: drawn,

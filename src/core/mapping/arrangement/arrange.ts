@@ -9,6 +9,8 @@ export interface Item {
   face: FaceContent;
   /** Who published it, and how often its page was read, where the settings show that. */
   byline?: { author?: string; visits?: number };
+  /** When (ms) it was said, where it is what a visitor said. */
+  said?: number;
 }
 
 /** Items under a heading of their own. */

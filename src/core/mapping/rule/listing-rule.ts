@@ -143,6 +143,8 @@ export const listingBounds = {
   skip: 1000,
   sources: 12,
   byHand: 500,
+  /** Comments on one page: each names what it stands on to whoever keeps the page. */
+  comments: 50,
 } as const;
 
 export const everyEntry: Condition = { all: [] };

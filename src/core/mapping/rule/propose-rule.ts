@@ -32,9 +32,9 @@ export function proposeRule(model: CompiledModel, ...types: SourceType[]): JsonO
   return {
     from: types.map(sourceKey),
     where: { all: [] },
-    limit: 24,
+    limit: sources.ofComments ? 5 : 24,
     heading: sources.plural.slice(0, listingBounds.heading),
-    arrangement: 'cards',
+    arrangement: sources.ofComments ? 'rows' : 'cards',
     mapping: serializeMapping(mapping, sources, model),
     order: field?.indexed
       ? [{ by: field.key, direction: kindFor(field).measures === 'time' ? 'down' : 'up' }]

@@ -2,6 +2,7 @@ import type { Id } from '../../ids';
 import type { CompiledModel, CompiledType, Fielded } from '../../model/compile';
 import type { ContentType, Field, FieldPath, PageType } from '../../model/document';
 import type { Condition, ListingRule, OrderKey } from './listing-rule';
+import { COMMENTS } from '../../model/comment-type';
 import { MEDIA } from '../../model/media-type';
 import { partKeys, type Chain, type Mapping } from '../parts';
 import { answersOf } from '../../model/page-source';
@@ -22,9 +23,11 @@ const roleLabels: Record<SourceRole, string> = {
 const isContent = (type: SourceType): type is CompiledType<ContentType> => 'columns' in type.definition;
 export const isPageSource = (type: SourceType): type is CompiledType<PageType> => !isContent(type);
 export const isMediaSource = ({ id }: SourceType): boolean => id === MEDIA;
+/** Whether it takes what visitors said: that is no content, and taken as it comes, the newest first. */
+export const isCommentSource = ({ id }: SourceType): boolean => id === COMMENTS;
 /** Whether it takes the entries of a content type. */
 export const isEntrySource = (type: SourceType): type is CompiledType<ContentType> =>
-  isContent(type) && !isMediaSource(type);
+  isContent(type) && !isMediaSource(type) && !isCommentSource(type);
 
 /**
  * The field that has a role in a type: the one it names, or for a page the one that feeds the part of that
@@ -45,7 +48,7 @@ const mayBeSource = ({ definition: { source } }: CompiledType<PageType>): boolea
 const possible = new WeakMap<CompiledModel, readonly SourceType[]>();
 
 /**
- * Everything that a listing may take: the entries of every content type, the pages of every type that is a
+ * All content that a listing may take: the entries of every content type, the pages of every type that is a
  * place to go to, and media.
  */
 export function possibleSources(model: CompiledModel): readonly SourceType[] {
@@ -56,15 +59,21 @@ export function possibleSources(model: CompiledModel): readonly SourceType[] {
   return all;
 }
 
+/** All that a listing may take: content, or by themselves the comments of visitors. */
+export const listableSources = (model: CompiledModel): readonly SourceType[] => [
+  ...possibleSources(model),
+  model.comments,
+];
+
 /**
  * What a source is called where a rule is spoken: a content type by its key, a page type as `page:` and its
- * key, media as `media`.
+ * key, media as `media`, what visitors say as `comments`.
  */
 export const sourceKey = (type: SourceType): string =>
   isPageSource(type) ? `page:${type.definition.key}` : type.definition.key;
 
 export const sourceByKey = (model: CompiledModel, key: string): SourceType | undefined =>
-  possibleSources(model).find((type) => sourceKey(type) === key);
+  listableSources(model).find((type) => sourceKey(type) === key);
 
 /** What the things of a source are called. */
 export const sourcePlural = (type: SourceType): string => type.definition.plural;
@@ -88,8 +97,13 @@ export class Sources implements Fielded {
 
   /** The sources of a rule that the model has and whose things can be listed. */
   static of(model: CompiledModel, ids: readonly Id[]): Sources {
-    const all = possibleSources(model);
+    const all = listableSources(model);
     return new Sources(ids.flatMap((id) => all.find((type) => type.id === id) ?? []));
+  }
+
+  /** Whether what visitors said is taken. */
+  get ofComments(): boolean {
+    return this.types.some(isCommentSource);
   }
 
   get label(): string {

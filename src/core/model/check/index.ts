@@ -3,6 +3,7 @@ import type { Id } from '../../ids';
 import { expandFields } from '../compile';
 import type { BlockType, ContentType, Field, ModelDocument, PageType } from '../document';
 import { foundFaults } from './found';
+import { commentsKey } from '../comment-type';
 import { mediaKey } from '../media-type';
 import { placedSharedKey } from '../shared-type';
 import { rolesOf } from '../roles';
@@ -308,12 +309,12 @@ export function checkModel(
   return [
     ...lists.flatMap((list) => sameKeys(model[list], (i) => `/${list}/${i}`)),
     ...model.contentTypes.flatMap(({ key, label, id }, i) =>
-      key === mediaKey
+      key === mediaKey || key === commentsKey
         ? [
             error(
               `/contentTypes/${i}/key`,
               'reserved',
-              `A listing calls pictures and documents “${mediaKey}”: give ${label} another key.`,
+              `A listing calls ${key === mediaKey ? 'pictures and documents' : 'what visitors say'} “${key}”: give ${label} another key.`,
               { about: id },
             ),
           ]

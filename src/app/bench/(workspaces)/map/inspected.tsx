@@ -7,6 +7,7 @@ import { fieldsFeedingPart } from '../../../../core/mapping/field-usage';
 import type { ListingRule } from '../../../../core/mapping/rule/listing-rule';
 import type { FaceContent } from '../../../../core/mapping/face';
 import { mappingIn, sourceByKey } from '../../../../core/mapping/rule/sources';
+import { commentsKey } from '../../../../core/model/comment-type';
 import type { CompiledModel } from '../../../../core/model/compile';
 import styles from './map.module.css';
 import { Link } from '../../../../ui/link';
@@ -39,7 +40,9 @@ export function Inspected({ entry, onClose }: { entry: DrawnEntry; onClose: () =
       <span>
         <b>{name}</b>: the steps that fed it are marked in step 3.
       </span>
-      <Link href={`/bench/open/${entry.id}`}>Open it</Link>
+      <Link href={entry.of === commentsKey ? '/bench/watch/comments?state=shown' : `/bench/open/${entry.id}`}>
+        Open it
+      </Link>
       <IconButton sx={{ p: '2px' }} aria-label={`Look at ${name} no longer`} onClick={onClose}>
         <X size={14} />
       </IconButton>

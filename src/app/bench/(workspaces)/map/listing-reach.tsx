@@ -4,6 +4,7 @@ import type { PlacedListing } from '../../../../contract/listings';
 import { isMetadataOrder, testsOf, type ListingRule } from '../../../../core/mapping/rule/listing-rule';
 import { fieldsOfMapping } from '../../../../core/mapping/parts';
 import {
+  isCommentSource,
   isMediaSource,
   isPageSource,
   ruleIn,
@@ -30,7 +31,9 @@ function usedOf(rule: ListingRule, type: SourceType): number {
 const shapeOf = (type: SourceType): string =>
   isMediaSource(type)
     ? '/bench/write/media'
-    : `/bench/shape/${isPageSource(type) ? 'pages' : 'content'}/${type.definition.key}`;
+    : isCommentSource(type)
+      ? '/bench/watch/comments'
+      : `/bench/shape/${isPageSource(type) ? 'pages' : 'content'}/${type.definition.key}`;
 
 const thingsOf = (types: readonly SourceType[]): string =>
   types.length === 0
@@ -39,7 +42,9 @@ const thingsOf = (types: readonly SourceType[]): string =>
       ? 'pages'
       : types.every(isMediaSource)
         ? 'media'
-        : 'entries';
+        : types.every(isCommentSource)
+          ? 'comments'
+          : 'entries';
 
 /** What a listing comes from and which pages show it. */
 export function ListingReach({

@@ -143,64 +143,71 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
     <>
       {told && <span className={styles.else}>by hand</span>}
       <ChipSheet wide label="By hand" words={told || 'By hand'} none={!told} disabled={disabled}>
-        <Labelled
-          id="pins"
-          label="Pinned, whatever the conditions say"
-          help={pinned.length > 0 ? 'They stand first in this order, or at the place you give.' : undefined}
-        >
-          <ChosenList
-            label="Pinned entries"
-            onChange={(ids) =>
-              onChange(
-                'pins',
-                ids.flatMap((id) => pins.find(({ entry }) => entry === id) ?? []),
-              )
-            }
-            items={pins.map(({ entry, place }) => ({
-              id: String(entry),
-              label: name(String(entry)),
-              mark: (
-                <PlaceOfPin
-                  name={name(String(entry))}
-                  place={typeof place === 'number' ? place : undefined}
-                  onPlace={(next) =>
-                    onChange(
-                      'pins',
-                      pins.map((pin) =>
-                        pin.entry === entry
-                          ? { entry: String(entry), ...(next === undefined ? {} : { place: next }) }
-                          : pin,
-                      ),
-                    )
-                  }
-                />
-              ),
-            }))}
-          />
-          {pinned.length < listingBounds.pins && (
-            <SourceFinder
+        {!sources.ofComments && (
+          <>
+            {' '}
+            <Labelled
               id="pins"
-              sources={sources}
-              taken={[...pinned, ...out]}
-              onChoose={(entry) => onChange('pins', [...pins, { entry }])}
-            />
-          )}
-        </Labelled>
-        <Labelled id="left-out" label="Left out, always">
-          <ChosenList
-            label="Entries left out"
-            onChange={(ids) => onChange('leaveOut', ids)}
-            items={out.map((id) => ({ id, label: name(id) }))}
-          />
-          {out.length < listingBounds.leaveOut && (
-            <SourceFinder
-              id="left-out"
-              sources={sources}
-              taken={[...pinned, ...out]}
-              onChoose={(entry) => onChange('leaveOut', [...out, entry])}
-            />
-          )}
-        </Labelled>
+              label="Pinned, whatever the conditions say"
+              help={
+                pinned.length > 0 ? 'They stand first in this order, or at the place you give.' : undefined
+              }
+            >
+              <ChosenList
+                label="Pinned entries"
+                onChange={(ids) =>
+                  onChange(
+                    'pins',
+                    ids.flatMap((id) => pins.find(({ entry }) => entry === id) ?? []),
+                  )
+                }
+                items={pins.map(({ entry, place }) => ({
+                  id: String(entry),
+                  label: name(String(entry)),
+                  mark: (
+                    <PlaceOfPin
+                      name={name(String(entry))}
+                      place={typeof place === 'number' ? place : undefined}
+                      onPlace={(next) =>
+                        onChange(
+                          'pins',
+                          pins.map((pin) =>
+                            pin.entry === entry
+                              ? { entry: String(entry), ...(next === undefined ? {} : { place: next }) }
+                              : pin,
+                          ),
+                        )
+                      }
+                    />
+                  ),
+                }))}
+              />
+              {pinned.length < listingBounds.pins && (
+                <SourceFinder
+                  id="pins"
+                  sources={sources}
+                  taken={[...pinned, ...out]}
+                  onChoose={(entry) => onChange('pins', [...pins, { entry }])}
+                />
+              )}
+            </Labelled>
+            <Labelled id="left-out" label="Left out, always">
+              <ChosenList
+                label="Entries left out"
+                onChange={(ids) => onChange('leaveOut', ids)}
+                items={out.map((id) => ({ id, label: name(id) }))}
+              />
+              {out.length < listingBounds.leaveOut && (
+                <SourceFinder
+                  id="left-out"
+                  sources={sources}
+                  taken={[...pinned, ...out]}
+                  onChoose={(entry) => onChange('leaveOut', [...out, entry])}
+                />
+              )}
+            </Labelled>
+          </>
+        )}
         <div className={styles.settings}>
           <NumberRule
             whole
@@ -224,11 +231,13 @@ export function PickedByHand({ sources, rule, disabled, onChange }: Props): Reac
             onChange={(id) => onChange('fullList', id || null)}
           />
         </div>
-        <YesRule
-          label="Not what listings above it on the page show"
-          value={rule.notAbove === true}
-          onChange={(yes) => onChange('notAbove', yes || null)}
-        />
+        {!sources.ofComments && (
+          <YesRule
+            label="Not what listings above it on the page show"
+            value={rule.notAbove === true}
+            onChange={(yes) => onChange('notAbove', yes || null)}
+          />
+        )}
       </ChipSheet>
     </>
   );

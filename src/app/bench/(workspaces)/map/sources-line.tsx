@@ -4,7 +4,12 @@ import { X } from 'lucide-react';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import type { Id } from '../../../../core/ids';
 import { listingBounds } from '../../../../core/mapping/rule/listing-rule';
-import { possibleSources, sourcePlural, type Sources } from '../../../../core/mapping/rule/sources';
+import {
+  listableSources,
+  possibleSources,
+  sourcePlural,
+  type Sources,
+} from '../../../../core/mapping/rule/sources';
 import { useModel } from '../../../../ui/model-in-force';
 import { WordChoice } from '../../../../ui/word-choice';
 import lines from '../../../../ui/conditions/conditions.module.css';
@@ -22,11 +27,12 @@ export function SourcesLine({
   onFrom: (from: Id[]) => void;
   end: ReactNode;
 }): ReactElement {
-  const all = possibleSources(useModel());
+  const model = useModel();
   const [at, setAt] = useState<HTMLElement | null>(null);
   const taken = sources.types.map(({ id }) => id);
   const [only] = taken;
-  const left = all.filter(({ id }) => !taken.includes(id));
+  // Comments are listed by themselves.
+  const left = sources.ofComments ? [] : possibleSources(model).filter(({ id }) => !taken.includes(id));
   return (
     <div className={lines.line}>
       {taken.length === 1 ? (
@@ -34,7 +40,7 @@ export function SourcesLine({
           chip
           label="What it lists"
           value={only ?? ''}
-          options={all.map((type) => [type.id, sourcePlural(type)] as const)}
+          options={listableSources(model).map((type) => [type.id, sourcePlural(type)] as const)}
           disabled={disabled}
           onChange={(id) => onFrom([id])}
         />

@@ -186,8 +186,12 @@ export function WhatOrder({
               />
             </Fragment>
           ))}
-          {keys.length === 0 && disabled && <span className={look.faint}>as they were made</span>}
-          {!disabled && keys.length < listingBounds.order && (
+          {type.ofComments ? (
+            <span className={look.faint}>the newest first</span>
+          ) : (
+            keys.length === 0 && disabled && <span className={look.faint}>as they were made</span>
+          )}
+          {!disabled && !type.ofComments && keys.length < listingBounds.order && (
             <button
               type="button"
               className={lines.add}
@@ -245,7 +249,9 @@ export function WhatOrder({
               }}
             />
           </ChipSheet>
-          <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
+          {!type.ofComments && (
+            <VisitorFilters type={type} facets={spoken.facets} disabled={disabled} onChange={onFacets} />
+          )}
           <PickedByHand sources={type} rule={spoken} disabled={disabled} onChange={onPick} />
         </div>
       </div>

@@ -70,14 +70,16 @@ export function WhichEntries({
           </span>
         </header>
         <SourcesLine sources={sources} disabled={disabled} onFrom={onFrom} end={result?.of} />
-        <ConditionRows
-          type={sources}
-          conditions={conditionsOf(where)}
-          disabled={disabled}
-          end={told}
-          below={below}
-          onChange={(all) => onWhere({ all })}
-        />
+        {!sources.ofComments && (
+          <ConditionRows
+            type={sources}
+            conditions={conditionsOf(where)}
+            disabled={disabled}
+            end={told}
+            below={below}
+            onChange={(all) => onWhere({ all })}
+          />
+        )}
       </div>
     </Frame>
   );

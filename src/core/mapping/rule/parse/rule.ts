@@ -1,5 +1,5 @@
 import { pointer, type Fault } from '../../../faults';
-import { isJsonObject, type Json, type JsonObject } from '../../../json';
+import { isJsonObject, sameJson, type Json, type JsonObject } from '../../../json';
 import type { CompiledModel } from '../../../model/compile';
 import { parseLayer } from '../../../model/settings';
 import { arrangements } from '../../arrangement/arrangement';
@@ -8,7 +8,47 @@ import { MappingReader } from './mapping';
 import { OrderReader } from './order';
 import { parsePicks, pickKeys } from './picks';
 import { parseSetOut } from './set-out';
-import { sourceByKey, Sources, type SourceType } from '../sources';
+import { isCommentSource, sourceByKey, Sources, type SourceType } from '../sources';
+
+/** What comments are not asked: they are taken as they come, the newest first. */
+const notOfComments = ['order', 'pins', 'leaveOut', 'notAbove', 'facets'] as const;
+
+/** Refuses what cannot be asked of what visitors said. */
+function commentFaults(types: readonly SourceType[], input: JsonObject, path: string): Fault[] {
+  if (!types.some(isCommentSource)) return [];
+  const says = (key: string): boolean => {
+    const given = input[key] ?? false;
+    return Array.isArray(given) ? given.length > 0 : given !== false;
+  };
+  return [
+    ...(types.length > 1
+      ? [{ path: pointer(path, 'from'), code: 'alone', message: 'Comments are listed by themselves.' }]
+      : []),
+    ...(input.where !== undefined && !sameJson(input.where, { all: [] })
+      ? [
+          {
+            path: pointer(path, 'where'),
+            code: 'comments',
+            message: 'Comments are taken without conditions.',
+          },
+        ]
+      : []),
+    ...(Number(input.perPage ?? input.limit) > listingBounds.comments
+      ? [
+          {
+            path: pointer(path, (input.perPage ?? null) === null ? 'limit' : 'perPage'),
+            code: 'bound',
+            message: `At most ${listingBounds.comments} comments stand on one page.`,
+          },
+        ]
+      : []),
+    ...notOfComments.filter(says).map((key) => ({
+      path: pointer(path, key),
+      code: 'comments',
+      message: 'Comments are listed as they come, the newest first.',
+    })),
+  ];
+}
 
 /** The sources of a rule: content types by their keys, page types as `page:` and theirs, each once. */
 function parseSources(
@@ -102,6 +142,7 @@ export function parseRule(
     .map((key) => ({ path: pointer(path, key), code: 'unknown', message: `A listing has no "${key}".` }));
   const types = parseSources(model, input.from, pointer(path, 'from'), faults);
   if (types.length === 0) return { faults };
+  faults.push(...commentFaults(types, input, path));
   const sources = new Sources(types);
   const told: Fault[] = [];
   const reader = new OrderReader(model, sources, told);

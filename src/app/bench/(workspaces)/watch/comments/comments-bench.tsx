@@ -2,13 +2,14 @@
 import { useState, type ReactElement } from 'react';
 import type { CommentAnswer } from '../../../../../contract/comments';
 import { wordsOf } from '../../../../../ui/ask';
+import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
 import { Eyebrow, Note } from '../../../../../ui/marks';
 import { Paging } from '../../../../../ui/paging';
 import { useActing } from '../../../../../ui/use-acting';
 import { useAsk } from '../../../../../ui/use-ask';
 import styles from './comments.module.css';
-import { firstComments, PER_SCREEN } from './first-comments';
+import { commentsFrom, PER_SCREEN, type CommentsAsked } from './first-comments';
 import { OneComment } from './one-comment';
 
 const states: readonly (readonly [state: CommentAnswer['state'], label: string, nothing: string])[] = [
@@ -17,15 +18,13 @@ const states: readonly (readonly [state: CommentAnswer['state'], label: string, 
   ['binned', 'Put away', 'Nothing is put away.'],
 ];
 
-/** What visitors say on pages and entries: to be looked at, shown, put away, answered. */
-export function CommentsBench(): ReactElement {
-  const [state, setState] = useState<CommentAnswer['state']>('held');
+/** What visitors say on pages and entries, or on one of them: to be looked at, shown, put away, answered. */
+export function CommentsBench({ asked }: { asked: CommentsAsked }): ReactElement {
+  const [state, setState] = useState(asked.state);
+  const { on } = asked;
   const [offset, setOffset] = useState(0);
   const { act, problem } = useActing(['comments', 'overview']);
-  const { data, error, isPlaceholderData } = useAsk(
-    'comments',
-    state === 'held' && offset === 0 ? firstComments : { query: { state, offset, limit: PER_SCREEN } },
-  );
+  const { data, error, isPlaceholderData } = useAsk('comments', commentsFrom({ ...asked, state }, offset));
   const told = data && !isPlaceholderData ? data : undefined;
   return (
     <>
@@ -33,9 +32,16 @@ export function CommentsBench(): ReactElement {
         <div>
           <Eyebrow>Watch</Eyebrow>
           <h1>What visitors say</h1>
-          <p className={look.pencil}>
-            On pages and entries whose settings let them. Where it is not shown at once, it waits here.
-          </p>
+          {on === undefined ? (
+            <p className={look.pencil}>
+              On pages and entries whose settings let them. Where it is not shown at once, it waits here.
+            </p>
+          ) : (
+            <p className={look.pencil}>
+              {data?.on === undefined ? '' : `On ${data.on} alone. `}
+              <Link href="/bench/watch/comments">On everything</Link>
+            </p>
+          )}
         </div>
       </div>
       <div className={styles.states} role="group" aria-label="In which state">
@@ -50,7 +56,9 @@ export function CommentsBench(): ReactElement {
             }}
           >
             {label}
-            {each === 'held' && data && data.held > 0 && <span className={look.mono}> {data.held}</span>}
+            {each === 'held' && on === undefined && data && data.held > 0 && (
+              <span className={look.mono}> {data.held}</span>
+            )}
           </button>
         ))}
       </div>
@@ -62,9 +70,12 @@ export function CommentsBench(): ReactElement {
       {told?.total === 0 && (
         <div className={look.empty}>
           <strong>{states.find(([each]) => each === state)?.[2]}</strong>
-          <p>
-            Visitors may say something where “Visitors may say something” is set: of a site, a type or a page.
-          </p>
+          {on === undefined && (
+            <p>
+              Visitors may say something where “Visitors may say something” is set: of a site, a type or a
+              page.
+            </p>
+          )}
         </div>
       )}
       {told && told.items.length > 0 && (

@@ -6,16 +6,22 @@ import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { signedIn } from '../../../signed-in';
 import { WatchOutline } from '../watch-outline';
 import { CommentsBench } from './comments-bench';
-import { firstComments } from './first-comments';
+import { commentsAsked, commentsFrom } from './first-comments';
 
 export const metadata: Metadata = { title: 'What visitors say' };
 
-export default async function CommentsPage(): Promise<ReactElement> {
+export default async function CommentsPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ state?: string; on?: string }>;
+}): Promise<ReactElement> {
   const { installation } = await signedIn();
+  const asked = commentsAsked(await searchParams);
+  const first = commentsFrom(asked);
   return (
-    <AnswersAtHand answers={[atHand('comments', firstComments, comments(installation, firstComments.query))]}>
+    <AnswersAtHand answers={[atHand('comments', first, comments(installation, first.query))]}>
       <Workspace outline={<WatchOutline />} outlineLabel="Watch">
-        <CommentsBench />
+        <CommentsBench key={JSON.stringify(asked)} asked={asked} />
       </Workspace>
     </AnswersAtHand>
   );

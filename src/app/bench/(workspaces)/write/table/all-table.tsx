@@ -25,6 +25,7 @@ import { WriteOutline } from '../write-outline';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';
 import { useListAtHand } from './list-at-hand';
+import { CommentsCell } from './comments-cell';
 import { RowName } from './row-name';
 import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
@@ -45,11 +46,17 @@ const dateInWords = (date: string): string =>
 
 const faint = <span className={look.faint}>–</span>;
 
-const markHeads: Record<AllMark, string> = { date: 'Date', changedBy: 'Changed by', changed: 'Changed' };
+const markHeads: Record<AllMark, string> = {
+  date: 'Date',
+  changedBy: 'Changed by',
+  changed: 'Changed',
+  comments: 'Comments',
+};
 const marks: Record<AllMark, (row: AllContentRow) => ReactNode> = {
   date: ({ date }) => (date === undefined ? faint : dateInWords(date)),
   changedBy: ({ changedBy }) => changedBy || faint,
   changed: ({ changedAt }) => <When at={changedAt} />,
+  comments: (row) => <CommentsCell row={row} />,
 };
 
 const columnsOf = (shown: readonly string[], shared: readonly SharedField[]) =>

@@ -3,6 +3,7 @@ import { Button } from '@mui/material';
 import { createColumnHelper } from '@tanstack/react-table';
 import { useMemo, type ReactElement } from 'react';
 import type { EntryRow, ReachLink } from '../../../../../contract/entries';
+import { entriesTakeComments } from '../../../../../core/site/comments';
 import { optionsInCell } from '../../../../../core/content/typed-cell';
 import { stateLabels } from '../../../../../core/content/states';
 import { parseValues } from '../../../../../core/content/values';
@@ -28,6 +29,7 @@ import { ShownOnCell } from './shown-on-cell';
 import { columnSorted, fieldColumn, keyOfColumn, sortAsked } from './field-column';
 import { isNarrowed } from './filters';
 import { KeepView } from './keep-view';
+import { CommentsCell } from './comments-cell';
 import { RowName } from './row-name';
 import { RowLanguages } from './row-languages';
 import { RowState } from './row-state';
@@ -68,6 +70,7 @@ const columnsOf = (
   speaking: Speaking,
   shown: (id: string) => readonly ReachLink[] | undefined,
   languages: boolean,
+  commented: boolean,
 ) =>
   helper.columns([
     helper.display({
@@ -106,6 +109,15 @@ const columnsOf = (
       header: 'Shown on',
       cell: ({ row: { original } }) => <ShownOnCell places={shown(original.id)} />,
     }),
+    ...(commented
+      ? [
+          helper.display({
+            id: 'comments',
+            header: 'Comments',
+            cell: ({ row: { original } }) => <CommentsCell row={original} />,
+          }),
+        ]
+      : []),
     helper.display({
       id: 'changed',
       header: 'Changed',
@@ -165,8 +177,9 @@ function TableOf({
         { locale: model.locale, known: namedOnly(data?.names ?? {}) },
         (id) => places?.items[id] ?? (places && !ofOthers ? [] : undefined),
         model.document.locales.others.length > 0 && type.fields.some(({ localised }) => localised),
+        entriesTakeComments(model, type) || rows.some(({ comments }) => comments !== undefined),
       ),
-    [type, shownColumns, model, data, places, ofOthers],
+    [type, shownColumns, model, data, rows, places, ofOthers],
   );
   const sortable = (id: string) => {
     if (id === 'title' || id === 'changed') return true;
