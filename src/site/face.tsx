@@ -1,4 +1,6 @@
-import type { ReactElement, ReactNode } from 'react';
+import { Fragment, type ReactElement, type ReactNode } from 'react';
+import type { DayNumeral } from '../core/mapping/date-format';
+import type { FormattedNode } from '../core/content/formatted';
 import type { FaceContent, Shown } from '../core/mapping/face';
 import { partKeys, type PartKey } from '../core/mapping/parts';
 import type { FaceRow } from '../core/model/document';
@@ -24,6 +26,10 @@ export interface FaceProps {
   wide?: number | undefined;
   /** Whether its picture is the first that is seen of the page. */
   first?: boolean | undefined;
+  /** By which names addresses lead to headings in its text. */
+  anchors?: ReadonlyMap<FormattedNode, string> | undefined;
+  /** What stands right behind its heading. */
+  behindHeading?: ReactNode;
 }
 
 type Draw = {
@@ -34,6 +40,8 @@ type Draw = {
   wide?: number;
   /** Whether its picture is the first that is seen of the page; as wide as the window where nothing else is said. */
   first?: boolean;
+  /** By which names addresses lead to headings in its text. */
+  anchors?: ReadonlyMap<FormattedNode, string> | undefined;
   /** Whether it stands in the head of a row, which names it by itself: no heading may stand in one. */
   inHead?: boolean;
 };
@@ -125,6 +133,21 @@ function Linked({
   );
 }
 
+/** A day as a large numeral, read out in words. */
+const Numeral = ({ shown, of }: { shown: Shown; of: DayNumeral }): ReactElement => (
+  <>
+    <span className="numeral" aria-hidden="true">
+      <b>{of.day}</b>
+      <span>
+        {of.weekday}
+        <br />
+        {of.month}
+      </span>
+    </span>
+    <span className="out-of-sight">{shown.words}</span>
+  </>
+);
+
 /** One part of a face, or nothing where it has no value. */
 function drawPart(part: PartKey, draw: Draw): ReactNode {
   const { face, level, traced } = draw;
@@ -164,9 +187,9 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
         <p key={part} className="date">
           {all.map((shown, i) => (
             <span key={i}>
-              {i > 0 && ' – '}
+              {i > 0 && !all[i - 1]?.numeral && ' – '}
               <time dateTime={shown.at} {...trace(traced, shown, part)}>
-                {shown.words}
+                {shown.numeral ? <Numeral shown={shown} of={shown.numeral} /> : shown.words}
               </time>
             </span>
           ))}
@@ -182,7 +205,7 @@ function drawPart(part: PartKey, draw: Draw): ReactNode {
       return (
         <div key={part} className="text" {...trace(traced, first, part)}>
           {first.text ? (
-            <Formatted text={first.text} level={level} />
+            <Formatted text={first.text} level={level} anchors={draw.anchors} />
           ) : (
             first.words.split(/\n{2,}/).map((paragraph, i) => <p key={i}>{paragraph}</p>)
           )}
@@ -266,6 +289,12 @@ export function isPanorama({ picture }: FaceContent): boolean {
   return (ratio ?? (height > 0 ? width / height : 0)) >= PANORAMA;
 }
 
+/** The parts in the order in which they stand by themselves: a day as a large numeral leads what is said of it. */
+const orderOf = ({ date }: FaceContent): readonly PartKey[] =>
+  date?.[0]?.numeral
+    ? ['picture', 'date', ...partKeys.filter((part) => part !== 'picture' && part !== 'date')]
+    : partKeys;
+
 /** One part alone, where it stands apart from the others. */
 export const FacePart = ({
   part,
@@ -285,12 +314,19 @@ export function Face({
   foot,
   wide = MEASURE / 2,
   first = false,
+  anchors,
+  behindHeading,
 }: FaceProps): ReactElement {
-  const draw: Draw = { face, level, traced, wide, first };
+  const draw: Draw = { face, level, traced, wide, first, anchors };
   if (!rows || rows.length === 0)
     return (
       <article className="face">
-        {partKeys.map((part) => drawPart(part, draw))}
+        {orderOf(face).map((part) => (
+          <Fragment key={part}>
+            {drawPart(part, draw)}
+            {part === 'heading' && behindHeading}
+          </Fragment>
+        ))}
         {foot}
       </article>
     );

@@ -60,6 +60,8 @@ function widthsOf({ address, share, edit }: JsonObject): { src: string; srcSet: 
 interface Place {
   /** Which heading stands above the text: headings in it begin one below. */
   level: number;
+  /** By which names addresses lead to headings in it. */
+  anchors?: ReadonlyMap<FormattedNode, string> | undefined;
 }
 
 /** Whether a cell says nothing: then it heads nothing either. */
@@ -89,7 +91,7 @@ function Row({ cells, level }: { cells: readonly FormattedNode[] } & Place): Rea
   );
 }
 
-function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement | null {
+function Piece({ node, level, anchors }: { node: FormattedNode } & Place): ReactElement | null {
   const inside = <Pieces nodes={node.content ?? []} level={level} />;
   const { attrs = {} } = node;
   const classes =
@@ -105,7 +107,11 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
       return <p className={classes}>{inside}</p>;
     case 'heading': {
       const Heading = `h${Math.min(6, Math.max(2, Number(attrs.level) - 1 + level))}` as 'h2';
-      return <Heading className={classes}>{inside}</Heading>;
+      return (
+        <Heading className={classes} id={anchors?.get(node)}>
+          {inside}
+        </Heading>
+      );
     }
     case 'bulletList':
       return <ul>{inside}</ul>;
@@ -155,17 +161,17 @@ function Piece({ node, level }: { node: FormattedNode } & Place): ReactElement |
   }
 }
 
-const Pieces = ({ nodes, level }: { nodes: readonly FormattedNode[] } & Place): ReactElement => (
+const Pieces = ({ nodes, level, anchors }: { nodes: readonly FormattedNode[] } & Place): ReactElement => (
   <>
     {nodes.map((node, i) => (
       <Fragment key={i}>
-        <Piece node={node} level={level} />
+        <Piece node={node} level={level} anchors={anchors} />
       </Fragment>
     ))}
   </>
 );
 
 /** A formatted text as plain HTML: only the pieces that the core knows, never markup that somebody wrote. */
-export const Formatted = ({ text, level }: { text: FormattedText } & Place): ReactElement => (
-  <Pieces nodes={text.content} level={level} />
+export const Formatted = ({ text, level, anchors }: { text: FormattedText } & Place): ReactElement => (
+  <Pieces nodes={text.content} level={level} anchors={anchors} />
 );

@@ -1,13 +1,15 @@
-import type { ReactElement } from 'react';
+import { Fragment, type ReactElement } from 'react';
 import type { PartKey } from '../core/mapping/parts';
 import type { FaceCell, FaceRow } from '../core/model/document';
 import type { VisitorPage } from '../core/site/visitor-page';
 import { AccountPage } from './account';
+import { BESIDE, contentsOf, type Contents } from '../core/site/contents';
 import { Slot, type BlockContext } from './block';
 import { Comments } from './comments';
 import { Face, FacePart, isPanorama } from './face';
 import { Listing } from './listing';
 import { sayingsFor } from './sayings';
+import { OnThisPage } from './on-this-page';
 import { PageActs } from './page-acts';
 import { MEASURE } from './picture-sizes';
 import { SearchPage } from './search';
@@ -109,10 +111,17 @@ function LaidOut({
   page,
   rows,
   around,
+  contents,
   from,
   until,
-}: Main & { rows: readonly FaceRow[]; from: number; until: number }): ReactElement {
+}: Main & { rows: readonly FaceRow[]; contents: Contents; from: number; until: number }): ReactElement {
   const { lastFirst = [], slots } = page;
+  const words = wordsFor(page.locale);
+  // The first column beside what is read, where there is one.
+  const besideIn = rows.findIndex(
+    ({ cells }) => cells.length > 1 && cells.some(({ width }) => width <= BESIDE),
+  );
+  const beside = rows[besideIn]?.cells.findLastIndex(({ width }) => width <= BESIDE);
   return (
     <>
       {rows
@@ -124,6 +133,9 @@ function LaidOut({
             <div className={`row${lastFirst.includes(r) ? ' last-first' : ''}`}>
               {cells.map(({ width, holds }, c) => (
                 <div className={`cell w-${width}`} key={c}>
+                  {r === besideIn && c === beside && (
+                    <OnThisPage items={contents.items} words={words} where="aside" />
+                  )}
                   {runsOf(holds).map((run, i) =>
                     typeof run === 'string' ? (
                       <Slot
@@ -138,15 +150,24 @@ function LaidOut({
                       run.some((part) => page.face[part]) && (
                         <article className="face" key={i}>
                           {run.map((part) => (
-                            <FacePart
-                              key={part}
-                              part={part}
-                              face={page.face}
-                              level={1}
-                              traced={around.traced ?? false}
-                              wide={(MEASURE * width) / 12}
-                              first={r === 0}
-                            />
+                            <Fragment key={part}>
+                              <FacePart
+                                part={part}
+                                face={page.face}
+                                level={1}
+                                traced={around.traced ?? false}
+                                wide={(MEASURE * width) / 12}
+                                first={r === 0}
+                                anchors={contents.anchors}
+                              />
+                              {part === 'heading' && (
+                                <OnThisPage
+                                  items={contents.items}
+                                  words={words}
+                                  where={beside === undefined ? 'always' : 'behind'}
+                                />
+                              )}
+                            </Fragment>
                           ))}
                         </article>
                       )
@@ -174,6 +195,7 @@ export function PageMain({ page, around }: Main): ReactElement {
   const { face, listing, below, beside = [], isTop } = page;
   const { firstPage = 'hills' } = page.site.style;
   const words = wordsFor(page.locale);
+  const contents = page.listsHeadings ? contentsOf(page) : { items: [], anchors: new Map() };
   // Where no layout says otherwise, what fills the page stands right behind its first slot.
   const [first, ...others] = page.slotOrder;
   const slot = (id: string) =>
@@ -225,12 +247,26 @@ export function PageMain({ page, around }: Main): ReactElement {
       {rows > 0 ? (
         <>
           <div className="laid">
-            <LaidOut page={page} rows={laid} around={around} from={0} until={beforeList} />
+            <LaidOut
+              page={page}
+              rows={laid}
+              around={around}
+              contents={contents}
+              from={0}
+              until={beforeList}
+            />
           </div>
           {list}
           {beforeList < rows && (
             <div className="laid">
-              <LaidOut page={page} rows={laid} around={around} from={beforeList} until={rows} />
+              <LaidOut
+                page={page}
+                rows={laid}
+                around={around}
+                contents={contents}
+                from={beforeList}
+                until={rows}
+              />
             </div>
           )}
         </>
@@ -238,12 +274,25 @@ export function PageMain({ page, around }: Main): ReactElement {
         <>
           {opensOver ? (
             <div className="wide own-text">
-              <FacePart part="text" face={face} level={1} traced={around.traced ?? false} />
+              <OnThisPage items={contents.items} words={words} where="always" />
+              <FacePart
+                part="text"
+                face={face}
+                level={1}
+                traced={around.traced ?? false}
+                anchors={contents.anchors}
+              />
             </div>
           ) : (
             <div className={isTop ? `opening on-${firstPage}` : 'opening'}>
               <div className="wide">
-                <Face face={face} level={1} traced={around.traced ?? false} />
+                <Face
+                  face={face}
+                  level={1}
+                  traced={around.traced ?? false}
+                  anchors={contents.anchors}
+                  behindHeading={<OnThisPage items={contents.items} words={words} where="always" />}
+                />
               </div>
               {isTop && firstPage === 'hills' && <Horizon />}
             </div>

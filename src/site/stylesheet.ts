@@ -13,6 +13,7 @@ export const styleFiles = [
   'navigation.css',
   'arrangements.css',
   'faces.css',
+  'on-this-page.css',
   'overlaid.css',
   'print.css',
 ] as const;

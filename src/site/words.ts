@@ -33,6 +33,8 @@ export interface SiteWords {
   /** Why something is related: the categories that both are in. */
   shares: (categories: string[]) => string;
   neighbours: string;
+  /** What leads to the headings on the page. */
+  onThisPage: string;
   filter: string;
   /** How many entries a choice leaves. */
   matching: (n: number) => string;
@@ -90,6 +92,7 @@ const english: SiteWords = {
   related: 'Related',
   shares: (categories) => `Both in ${joined('en', categories)}`,
   neighbours: 'Before and after this',
+  onThisPage: 'On this page',
   filter: 'Narrow the list',
   matching: (n) => (n === 1 ? 'One is left.' : `${n} are left.`),
   clear: 'Show all again',
@@ -145,6 +148,7 @@ const byLanguage: Record<string, SiteWords> = {
     related: 'À voir aussi',
     shares: (categories) => `En commun : ${joined('fr', categories)}`,
     neighbours: 'Avant et après',
+    onThisPage: 'Sur cette page',
     filter: 'Affiner la liste',
     matching: (n) => `Il en reste ${n}.`,
     clear: 'Tout montrer',
@@ -197,6 +201,7 @@ const byLanguage: Record<string, SiteWords> = {
     related: 'Verwandt',
     shares: (categories) => `Gemeinsam: ${joined('de', categories)}`,
     neighbours: 'Davor und danach',
+    onThisPage: 'Auf dieser Seite',
     filter: 'Liste eingrenzen',
     matching: (n) => (n === 1 ? 'Einer bleibt.' : `${n} bleiben.`),
     clear: 'Wieder alle zeigen',

@@ -155,4 +155,5 @@ export const dateFormatWords: Record<string, string> = {
   year: 'the year',
   weekday: 'with the weekday',
   time: 'the time',
+  numeral: 'the day as a large numeral',
 };

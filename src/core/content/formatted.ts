@@ -399,3 +399,23 @@ export const formattedFrom = (text: string): FormattedText => ({
       content: [{ type: 'text', text: paragraph.replace(/\s*\n\s*/g, ' ') }],
     })),
 });
+
+const HEADING = '## ';
+
+/** The same as files of a site write it: a paragraph that begins with `## ` is a heading. */
+export const formattedInFile = (text: string): FormattedText => {
+  const { type, content } = formattedFrom(text);
+  return {
+    type,
+    content: content.map((node) => {
+      const words = node.content?.[0]?.text ?? '';
+      return words.startsWith(HEADING)
+        ? {
+            type: 'heading',
+            attrs: { level: 2 },
+            content: [{ type: 'text', text: words.slice(HEADING.length) }],
+          }
+        : node;
+    }),
+  };
+};

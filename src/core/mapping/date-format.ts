@@ -7,6 +7,8 @@ const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTime
   month: { month: 'long', year: 'numeric' },
   year: { year: 'numeric' },
   weekday: { weekday: 'long', day: 'numeric', month: 'long' },
+  // What the numeral stands for, read out.
+  numeral: { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' },
 };
 
 /**
@@ -21,4 +23,23 @@ export function dateInFormat(value: string, format: NonNullable<Format['date']>,
   );
   // A month or a year has no time of day.
   return time && format !== 'month' && format !== 'year' ? `${words}, ${time}` : words;
+}
+
+/** A day as a large numeral, and what stands small beside it, in the words of a locale (BCP 47). */
+export interface DayNumeral {
+  day: string;
+  weekday: string;
+  month: string;
+}
+
+/** The day of a date or moment (ISO 8601 without an offset) as a numeral. */
+export function dayNumeral(value: string, locale: string): DayNumeral {
+  const at = new Date(`${value.slice(0, 10)}T00:00:00Z`);
+  const said = (options: Intl.DateTimeFormatOptions) =>
+    new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(at);
+  return {
+    day: String(at.getUTCDate()),
+    weekday: said({ weekday: 'short' }),
+    month: said({ month: 'short' }),
+  };
 }

@@ -3,6 +3,7 @@ import type { KnownMedia } from '../content/known';
 import type { Id } from '../ids';
 import type { CompiledModel } from '../model/compile';
 import type { Speaking } from '../model/kinds';
+import type { DayNumeral } from './date-format';
 import type { PartKey } from './parts';
 
 /** A medium as it is drawn: where it is, how large, which words stand for it, which point stays in view. */
@@ -38,6 +39,8 @@ export interface Shown {
   text?: FormattedText;
   /** The day or moment (ISO 8601) that a date tells. */
   at?: string;
+  /** That day as a large numeral, where it is to look so; the words read it out. */
+  numeral?: DayNumeral;
   /** A thing drawn with a face of its own, in small. */
   face?: FaceContent;
 }

@@ -17,6 +17,7 @@ import {
   type Link,
   type Value,
 } from '../model/kinds';
+import { dayNumeral } from './date-format';
 import { leadingTo, type Drawing, type FaceContent, type Shown } from './face';
 import { partKeys, type Chain, type Format, type Mapping, type PartKey, type Step } from './parts';
 import { apart, spokenIn, valuesAt, wordsIn, type Found, type Spoken } from './values-at';
@@ -228,7 +229,15 @@ function showIn(
         : [found];
   return each.flatMap((one) => {
     const words = wordsIn(one, drawing, format);
-    const at = part === 'date' && typeof one.value === 'string' ? { at: one.value } : {};
+    const at =
+      part === 'date' && typeof one.value === 'string'
+        ? {
+            at: one.value,
+            ...(format?.date === 'numeral' && format.pattern === undefined
+              ? { numeral: dayNumeral(one.value, drawing.locale) }
+              : {}),
+          }
+        : {};
     const [id = ''] = kind.leadsTo || kind.scheme !== undefined ? asList(one.value as Id | Id[]) : [];
     const href = kind.leadsTo
       ? drawing.known?.entries.get(id)?.address

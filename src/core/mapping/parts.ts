@@ -27,8 +27,8 @@ export interface Format {
   /** Of several, only the first so many. */
   first?: number;
   /**
-   * Dates and moments: the day in full, short, in numbers, the month and year, the year, the weekday with it, or the
-   * time alone.
+   * Dates and moments: the day in full, short, in numbers, the month and year, the year, the weekday with it, the time
+   * alone, or the day as a large numeral with weekday and month beside it.
    */
   date?: (typeof dateFormats)[number];
   /** Dates and moments by a pattern of one's own (`date-pattern.ts`). */
@@ -42,7 +42,16 @@ export interface Format {
 }
 
 export const linkedLooks = ['line', 'card', 'face'] as const;
-export const dateFormats = ['long', 'short', 'numeric', 'month', 'year', 'weekday', 'time'] as const;
+export const dateFormats = [
+  'long',
+  'short',
+  'numeric',
+  'month',
+  'year',
+  'weekday',
+  'time',
+  'numeral',
+] as const;
 
 /** Where a part's words may come from: a field, or fixed words. */
 export type Step = { field: FieldPath; format?: Format } | { words: string };

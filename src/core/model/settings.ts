@@ -12,6 +12,7 @@ export const settingKeys = [
   'showNeighbours',
   'showRelated',
   'showActs',
+  'showContents',
   'comments',
   'commentDays',
   'commentsShown',
@@ -44,6 +45,7 @@ export const settings: Record<SettingKey, SettingWords & { standard: string }> =
   showNeighbours: { label: 'Previous and next are shown', choices: yesNo, standard: 'yes' },
   showRelated: { label: 'Related entries are shown', choices: yesNo, standard: 'yes' },
   showActs: { label: 'Print, mail and share are offered', choices: yesNo, standard: 'no' },
+  showContents: { label: 'Headings of the page are listed', choices: yesNo, standard: 'no' },
   comments: {
     label: 'Visitors may say something',
     choices: [

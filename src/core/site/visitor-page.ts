@@ -147,6 +147,8 @@ export interface VisitorPage {
   commented?: JustSaid;
   /** Whether it offers to be printed, mailed and shared. */
   acts?: true;
+  /** Whether it lists the headings on it. */
+  listsHeadings?: true;
   /** How often it was read, where the settings show that. */
   visits?: number;
   /** The layout the page is set out in; without one its face stands first, then every slot in order. */

@@ -210,6 +210,7 @@ export async function ownWords(
     ...(entry ? thingOf(entry.type, entry.localized, drawing) : {}),
     ...(author && resolveSetting('showAuthor', layers).value === 'yes' ? { author } : {}),
     ...(resolveSetting('showActs', layers).value === 'yes' ? { acts: true as const } : {}),
+    ...(resolveSetting('showContents', layers).value === 'yes' ? { listsHeadings: true as const } : {}),
     ...(said ? { comments: said.comments } : {}),
     ...(said?.until === undefined ? {} : { commentsUntil: said.until }),
     ...(showsVisits

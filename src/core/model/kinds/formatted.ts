@@ -8,6 +8,7 @@ import {
   type FormattedText,
   features,
   formattedFrom,
+  formattedInFile,
 } from '../../content/formatted';
 import { lacksBlock, whyNotThere } from '../../content/known';
 import type { Fault } from '../../faults';
@@ -68,7 +69,7 @@ export const formatted: Kind<'formatted'> = {
     properties: { type: { const: 'doc' }, content: { type: 'array', items: { type: 'object' } } },
   }),
   comparisons: ['filled', 'empty'],
-  fromFile: (written) => (typeof written === 'string' ? formattedFrom(written) : written),
+  fromFile: (written) => (typeof written === 'string' ? formattedInFile(written) : written),
   words: 'formatted',
   isOpaque: true,
   gone: ({ styles = [] }, label, around) =>
