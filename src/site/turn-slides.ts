@@ -63,7 +63,8 @@ export function turnSlides(stands: number): void {
       place.textContent = `${at() + 1} / ${slides.length}`;
     };
     strip.addEventListener('scroll', tellPlace, { passive: true });
-    tellPlace();
+    // It begins with the first: to measure where it stands would have the whole page laid out for it.
+    place.textContent = `1 / ${slides.length}`;
     // The numbers are the way without script; with it, ways and the place stand in their stead.
     ways.replaceChildren(
       button(show.dataset.previous, () => go(at() - 1)),
