@@ -1,3 +1,4 @@
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import { signIn } from '../src/services/people';
 import { answer } from '../src/app/api/v1/answer';
 import type { Fault } from '../src/core/faults';
@@ -24,6 +25,12 @@ export interface Told {
 
 export type Call = (method: string, path: string, given?: Given) => Promise<Told>;
 
+/** How a browser unpacks what is packed. */
+const unpacked: Readonly<Record<string, (bytes: Buffer) => Buffer>> = {
+  br: brotliDecompressSync,
+  gzip: gunzipSync,
+};
+
 /** Lets an installation answer in this process, and calls its HTTP interface as each role. */
 export async function callsTo({ installation }: SmallInstallation): Promise<Call> {
   Object.assign(globalThis, { [Symbol.for('clear-frame.installation')]: Promise.resolve(installation) });
@@ -40,9 +47,9 @@ export async function callsTo({ installation }: SmallInstallation): Promise<Call
         )
       ).token,
     );
-  return async (method, path, { as = 'architect', body, raw, bytes, revision, headers = {} } = {}) => {
-    const sent = bytes
-      ? new Uint8Array(bytes)
+  return async (method, path, { as = 'architect', body, raw, bytes: file, revision, headers = {} } = {}) => {
+    const sent = file
+      ? new Uint8Array(file)
       : (raw ?? (body === undefined ? undefined : JSON.stringify(body)));
     const response = await answer(
       new Request(`http://localhost:4100/api/v1${path}`, {
@@ -53,14 +60,16 @@ export async function callsTo({ installation }: SmallInstallation): Promise<Call
           cookie: `clear_frame_session=${tokens.get(as) ?? ''}`,
           ...(sent === undefined
             ? {}
-            : { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }),
+            : { 'content-type': file ? 'application/octet-stream' : 'application/json' }),
           ...(revision === undefined ? {} : { 'if-match': `"${revision}"` }),
           ...headers,
         },
       }),
     );
-    const told = await response.text();
-    return { status: response.status, headers: response.headers, body: told ? JSON.parse(told) : {} };
+    const bytes = Buffer.from(await response.arrayBuffer());
+    const told = unpacked[response.headers.get('content-encoding') ?? '']?.(bytes) ?? bytes;
+    const words = told.toString();
+    return { status: response.status, headers: response.headers, body: words ? JSON.parse(words) : {} };
   };
 }
 

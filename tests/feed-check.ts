@@ -92,6 +92,8 @@ export function faultsOfCalendar(text: string): string[] {
   return [
     ...(text.replaceAll('\r\n', '').match(/[\r\n]/) ? ['A line does not end by CRLF.'] : []),
     ...lines.filter((line) => Buffer.byteLength(line) > 75).map((line) => `Over 75 bytes: ${line}`),
+    // RFC 5545, 3.6: a calendar holds at least one component.
+    ...(calendar.getAllSubcomponents().length === 0 ? ['It holds nothing.'] : []),
     ...['version', 'prodid'].filter((name) => calendar.getAllProperties(name).length !== 1),
     ...calendar
       .getAllSubcomponents('vevent')

@@ -31,6 +31,18 @@ export interface CalendarEvent {
   updated: number;
 }
 
+/** What stands in a calendar in which nothing happens: it must hold something (RFC 5545, 3.6), and this tells of no day. */
+const HOLDS_NOTHING = [
+  'BEGIN:VTIMEZONE',
+  'TZID:UTC',
+  'BEGIN:STANDARD',
+  'DTSTART:19700101T000000',
+  'TZOFFSETFROM:+0000',
+  'TZOFFSETTO:+0000',
+  'END:STANDARD',
+  'END:VTIMEZONE',
+].join('\r\n');
+
 /** How often (s) a calendar should look again. */
 const LOOK_AGAIN = 6 * 3600;
 
@@ -43,6 +55,7 @@ export function writeCalendar(content: CalendarContent): string {
     url: address,
     source: self,
     ttl: LOOK_AGAIN,
+    ...(content.events.length === 0 ? { timezone: { name: 'UTC', generator: () => HOLDS_NOTHING } } : {}),
     prodId: { company: 'Clear Frame', product: 'Calendar', language: content.language.toUpperCase() },
   });
   for (const { id, title, summary, address: url, where, begins, ends, updated } of content.events) {

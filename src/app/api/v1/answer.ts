@@ -9,6 +9,9 @@ import {
   inRequest,
   revisionMatches,
   MOST_GROUPS,
+  pack,
+  packingFor,
+  type Packing,
   type Installation,
   log,
   Refusal,
@@ -28,7 +31,8 @@ import { handlers, type Call } from './handlers';
 import { matchOperation, type Matched } from './match-operation';
 import { Reply } from './session-cookie';
 
-const NO_STORE = { 'Cache-Control': 'no-store' };
+/** Nobody on the way packs an answer otherwise than its ETag says. */
+const NO_STORE = { 'Cache-Control': 'no-store, no-transform' };
 
 const retryAfter = ({ extra }: Refusal): Record<string, string> =>
   'retryAfter' in extra ? { 'Retry-After': String(extra.retryAfter) } : {};
@@ -173,12 +177,17 @@ async function callOf(
   };
 }
 
+/** How long (in letters) an answer is at least that is packed for the way. */
+const LEAST_PACKED = 1024;
+
 /**
  * The ETag of an answer: the revision or number of what it tells, by which it is changed, where it has one, and all that
- * is told, since that may change where the thing itself does not.
+ * is told, since that may change where the thing itself does not; and how it is packed, since its bytes differ by that
+ * (RFC 9110, 8.8.1).
  */
-function etagOf(answer: unknown, text: string): string {
-  const told = createHash('sha256').update(text).digest('base64url').slice(0, 16);
+function etagOf(answer: unknown, text: string, packing: Packing | undefined): string {
+  const hash = createHash('sha256').update(text).digest('base64url').slice(0, 16);
+  const told = packing ? `${hash}-${packing}` : hash;
   if (typeof answer !== 'object' || answer === null) return `"${told}"`;
   const revision = 'number' in answer ? answer.number : 'revision' in answer ? answer.revision : undefined;
   return typeof revision === 'number' ? `"${revision}-${told}"` : `"${told}"`;
@@ -250,12 +259,25 @@ export async function answer(request: Request): Promise<Response> {
     const status = matched.operation.status ?? 200;
     if (status === 204) return new Response(null, { status, headers });
     const text = JSON.stringify(given);
-    const etag = etagOf(given, text);
-    if (isReading && matchingEtag(request.headers.get('if-none-match'), [etag]))
-      return new Response(null, { status: 304, headers: { ...headers, ETag: etag } });
-    return new Response(request.method === 'HEAD' ? null : text, {
+    const packing =
+      text.length < LEAST_PACKED
+        ? undefined
+        : packingFor(request.headers.get('accept-encoding') ?? undefined, () => true);
+    const representation = {
+      ...headers,
+      Vary: 'Accept-Encoding',
+      ETag: etagOf(given, text, packing),
+    };
+    if (isReading && matchingEtag(request.headers.get('if-none-match'), [representation.ETag]))
+      return new Response(null, { status: 304, headers: representation });
+    const bytes = packing ? new Uint8Array(await pack[packing](Buffer.from(text))) : text;
+    return new Response(request.method === 'HEAD' ? null : bytes, {
       status,
-      headers: { ...headers, ETag: etag, 'Content-Type': 'application/json' },
+      headers: {
+        ...representation,
+        ...(packing ? { 'Content-Encoding': packing } : {}),
+        'Content-Type': 'application/json',
+      },
     });
   } catch (error) {
     if (error instanceof Refusal)

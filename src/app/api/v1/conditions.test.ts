@@ -76,6 +76,33 @@ test('what was read is not told again, whichever way its reader says what it has
   expect((await again(etag)).status).toBe(200);
 });
 
+test('each packing of an answer has an ETag of its own, by which it is known again, and changed', async () => {
+  const asks = (encoding: string, more: Record<string, string> = {}) =>
+    call('GET', '/listings', {
+      headers: { 'accept-encoding': encoding, 'cache-control': 'no-cache', ...more },
+    });
+  for (let i = 0; i < 4; i += 1)
+    await call('POST', '/listings', { body: { label: `Long ${i}`, rule: { from: ['species'] } } });
+  const etags: string[] = [];
+  for (const encoding of ['identity', 'gzip', 'br']) {
+    const told = await asks(encoding);
+    const etag = told.headers.get('etag') ?? '';
+    expect([told.status, told.headers.get('vary')]).toEqual([200, 'Accept-Encoding']);
+    expect((await asks(encoding, { 'if-none-match': etag })).status).toBe(304);
+    for (const other of etags) expect((await asks(encoding, { 'if-none-match': other })).status).toBe(200);
+    etags.push(etag);
+  }
+  expect(new Set(etags).size).toBe(3);
+  const path = paths.changeListing ?? '';
+  const any = Array.from({ length: 20 }, (_, i) => ({ field: 'name', is: 'contains', value: `Bird ${i}` }));
+  await call('PATCH', path, { body: { rule: { where: { any } } }, headers: { 'if-match': '*' } });
+  const read = await call('GET', path, { headers: { 'accept-encoding': 'gzip' } });
+  const etag = read.headers.get('etag') ?? '';
+  expect(etag).toMatch(/-gzip"$/);
+  const changed = await call('PATCH', path, { body: { label: 'Birds' }, headers: { 'if-match': etag } });
+  expect(changed.status).toBe(200);
+});
+
 test('an answer has another ETag where what it tells changed, and the thing itself did not', async () => {
   const asks = () => call('GET', '/listings');
   const [before, same] = [await asks(), await asks()];
