@@ -23,6 +23,8 @@ import {
   keepSoughtInVain,
   keepVisits,
   log,
+  ACCEPTS,
+  PACKED,
   packingFor,
   pageHeaders,
   sharedInstallation,
@@ -190,12 +192,16 @@ function answeredHere(
  * pack it again, is not told that it may; and since it takes the name of a packing off, that goes by another name.
  */
 function packsItself({ headers }: IncomingMessage, response: ServerResponse): void {
-  headers['x-clear-frame-accepts'] = headers['accept-encoding'] ?? '';
+  headers[ACCEPTS] = headers['accept-encoding'] ?? '';
   delete headers['accept-encoding'];
   const setHeader = response.setHeader.bind(response);
   response.setHeader = (name, value) =>
-    setHeader(name.toLowerCase() === 'x-clear-frame-packed' ? 'Content-Encoding' : name, value);
+    setHeader(name.toLowerCase() === PACKED ? 'Content-Encoding' : name, value);
 }
+
+/** Documents that stay as they are with each version of the product, and are packed by Next. */
+const documents = ['/api/v1/openapi.json', '/api/v1/model/schema'];
+const packedByApi = (path: string): boolean => path.startsWith('/api/v1/') && !documents.includes(path);
 
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
 function prepare(
@@ -211,9 +217,9 @@ function prepare(
   request.headers['x-clear-frame-secure'] = secure ? 'yes' : 'no';
   request.headers['x-clear-frame-host'] = host ?? '';
   delete request.headers['x-nonce'];
-  // Pages pack themselves, each packing under an ETag of its own, which Next would not give them.
-  request.headers['x-clear-frame-accepts'] = '';
-  if (isPagePath(path)) packsItself(request, response);
+  // Pages and answers of the interface pack themselves, each packing under an ETag of its own, which Next would not give.
+  request.headers[ACCEPTS] = '';
+  if (isPagePath(path) || packedByApi(path)) packsItself(request, response);
   delete request.headers['content-security-policy'];
   if (path === '/bench' || path.startsWith('/bench/')) {
     const nonce = randomBytes(16).toString('base64');

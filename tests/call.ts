@@ -67,7 +67,7 @@ export async function callsTo({ installation }: SmallInstallation): Promise<Call
       }),
     );
     const bytes = Buffer.from(await response.arrayBuffer());
-    const told = unpacked[response.headers.get('content-encoding') ?? '']?.(bytes) ?? bytes;
+    const told = unpacked[response.headers.get('x-clear-frame-packed') ?? '']?.(bytes) ?? bytes;
     const words = told.toString();
     return { status: response.status, headers: response.headers, body: words ? JSON.parse(words) : {} };
   };

@@ -164,6 +164,27 @@ test('Something from elsewhere is fetched when a visitor asks for it, and not be
   await context.close();
 });
 
+test('On a telephone what a list can be narrowed by is folded until it is asked for, without script', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({
+    javaScriptEnabled: false,
+    viewport: { width: 390, height: 800 },
+  });
+  const page = await context.newPage();
+  await page.goto(`${running.address}/species`);
+  const narrow = page.getByRole('navigation', { name: 'Narrow the list' });
+  await expect(narrow.getByRole('link')).toHaveCount(0);
+  await narrow.getByText('Narrow the list').click();
+  await narrow.getByRole('link', { name: /^Bird/ }).click();
+  await expect(narrow.getByRole('link', { name: /^Bird/ })).toHaveAttribute('aria-current', 'true');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${running.address}/species`);
+  await expect(narrow.getByText('Narrow the list')).toBeHidden();
+  await expect(narrow.getByRole('link', { name: /^Bird/ })).toBeVisible();
+  await context.close();
+});
+
 test('Every arrangement fits a telephone', async ({ browser }) => {
   const { page: architect } = await signedIn(browser, running.address, 'architect');
   const context = await browser.newContext({ viewport: { width: 390, height: 800 } });

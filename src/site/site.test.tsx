@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { formattedInFile } from '../core/content/formatted';
 import { setOutBounds } from '../core/mapping/arrangement/arrangement';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
@@ -50,6 +51,23 @@ test('a face draws its parts in their order, paragraphs apart', () => {
   );
   expect(html).toContain('<h3 class="heading">');
   expect(html).not.toContain('data-field');
+});
+
+test('a page lists its headings where it says so, each leading to what it heads; a day stands large and is read out', async () => {
+  const text = formattedInFile('## Gates\n\nClose them.\n\n## Water\n\nLook at it.');
+  const day = { words: 'Sunday 6 December 2026', at: '2026-12-06', step: 0 };
+  const numeral = { day: '6', weekday: 'Sun', month: 'Dec' };
+  const long = {
+    ...page,
+    face: { ...page.face, date: [{ ...day, numeral }], text: [{ words: '', step: 0, text }] },
+  };
+  const plain = await renderPage(long, files);
+  expect(plain).not.toMatch(/class="on-page|id="h-/);
+  const html = await renderPage({ ...long, listsHeadings: true }, files);
+  for (const [, anchor = ''] of html.matchAll(/<li><a href="#(h-[^"]+)">/g))
+    expect(html).toContain(`<h2 id="${anchor}">`);
+  expect(html.match(/href="#h-/g)).toHaveLength(2);
+  expect(html).toMatch(/aria-hidden="true"><b>6<\/b>.*<span class="out-of-sight">Sunday 6 December 2026</);
 });
 
 test('a traced face names the field behind each part', () => {

@@ -12,7 +12,7 @@ export { log } from './log';
 export { closeInstallation, openInstallation, sharedInstallation } from './open';
 export type { JobKind, NewJob, Queue } from './queue';
 export { changedSince, Refusal } from './refusal';
-export { pack, packingFor, type Packing } from './packing';
+export { ACCEPTS, pack, PACKED, packingFor, type Packing } from './packing';
 export { cacheGroups, MOST_GROUPS, ALL as ALL_GROUPS } from './cache-groups';
 export { etagAs, etagsOf, pageHeaders } from './page-headers';
 export { ANY_REVISION, revisionMatches } from './revision';

@@ -5,6 +5,10 @@ import { brotliCompress, constants, gzip } from 'node:zlib';
 export const packings = ['br', 'gzip'] as const;
 export type Packing = (typeof packings)[number];
 
+/** How the server in front tells a route what whoever asks can unpack, and is told how an answer is packed. */
+export const ACCEPTS = 'x-clear-frame-accepts';
+export const PACKED = 'x-clear-frame-packed';
+
 /** Packs bytes beside all other work. Brotli at 5 packs tighter than gzip and takes about as long. */
 export const pack: Record<Packing, (bytes: Buffer) => Promise<Buffer>> = {
   br: (bytes) => promisify(brotliCompress)(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } }),

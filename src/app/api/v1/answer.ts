@@ -9,7 +9,9 @@ import {
   inRequest,
   revisionMatches,
   MOST_GROUPS,
+  ACCEPTS,
   pack,
+  PACKED,
   packingFor,
   type Packing,
   type Installation,
@@ -262,7 +264,7 @@ export async function answer(request: Request): Promise<Response> {
     const packing =
       text.length < LEAST_PACKED
         ? undefined
-        : packingFor(request.headers.get('accept-encoding') ?? undefined, () => true);
+        : packingFor(request.headers.get(ACCEPTS) ?? undefined, () => true);
     const representation = {
       ...headers,
       Vary: 'Accept-Encoding',
@@ -275,7 +277,7 @@ export async function answer(request: Request): Promise<Response> {
       status,
       headers: {
         ...representation,
-        ...(packing ? { 'Content-Encoding': packing } : {}),
+        ...(packing ? { [PACKED]: packing } : {}),
         'Content-Type': 'application/json',
       },
     });

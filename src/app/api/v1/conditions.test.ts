@@ -2,6 +2,7 @@ import { saidOn } from '../../../../tests/said-on';
 import { callsTo, type Call, type Told } from '../../../../tests/call';
 import { smallInstallation, type SmallInstallation } from '../../../../tests/small-installation';
 import { wideDocument } from '../../../../tests/wide-model';
+import { ACCEPTS } from '../../../services/runtime';
 import { importModel } from '../../../services/model';
 import type { VisitorInvited } from '../../../contract/visitors';
 import { operations, type Operation } from '../../../contract/operations';
@@ -79,7 +80,7 @@ test('what was read is not told again, whichever way its reader says what it has
 test('each packing of an answer has an ETag of its own, by which it is known again, and changed', async () => {
   const asks = (encoding: string, more: Record<string, string> = {}) =>
     call('GET', '/listings', {
-      headers: { 'accept-encoding': encoding, 'cache-control': 'no-cache', ...more },
+      headers: { [ACCEPTS]: encoding, 'cache-control': 'no-cache', ...more },
     });
   for (let i = 0; i < 4; i += 1)
     await call('POST', '/listings', { body: { label: `Long ${i}`, rule: { from: ['species'] } } });
@@ -96,7 +97,7 @@ test('each packing of an answer has an ETag of its own, by which it is known aga
   const path = paths.changeListing ?? '';
   const any = Array.from({ length: 20 }, (_, i) => ({ field: 'name', is: 'contains', value: `Bird ${i}` }));
   await call('PATCH', path, { body: { rule: { where: { any } } }, headers: { 'if-match': '*' } });
-  const read = await call('GET', path, { headers: { 'accept-encoding': 'gzip' } });
+  const read = await call('GET', path, { headers: { [ACCEPTS]: 'gzip' } });
   const etag = read.headers.get('etag') ?? '';
   expect(etag).toMatch(/-gzip"$/);
   const changed = await call('PATCH', path, { body: { label: 'Birds' }, headers: { 'if-match': etag } });

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
-import { DrawnPages } from '../../tests/drawn-pages';
-import { smallInstallation, type SmallInstallation } from '../../tests/small-installation';
-import { withSpeciesPages } from '../../tests/small-model';
-import { newId, type Id } from '../core/ids';
-import type { JsonObject } from '../core/json';
-import { changeComment, comments, eraseComment, replyToComment } from '../services/comments';
-import { addEntry, changeEntry, entry, publishEntry, withdrawEntry } from '../services/entries';
-import { addListing, publishListing, tryListing, tryListingFigures } from '../services/listings';
-import { importModel } from '../services/model';
-import { addPage, changePage, page, publishPage, withdrawPage } from '../services/pages';
-import { putComment } from '../store/comments';
-import { recordByUuid } from '../store/records';
+import { DrawnPages } from '../../../tests/drawn-pages';
+import { smallInstallation, type SmallInstallation } from '../../../tests/small-installation';
+import { withSpeciesPages } from '../../../tests/small-model';
+import { newId, type Id } from '../../core/ids';
+import type { JsonObject } from '../../core/json';
+import { changeComment, comments, eraseComment, replyToComment } from '../comments';
+import { addEntry, changeEntry, entry, publishEntry, withdrawEntry } from '../entries';
+import { addListing, publishListing, tryListing, tryListingFigures } from '../listings';
+import { importModel } from '../model';
+import { addPage, changePage, page, publishPage, withdrawPage } from '../pages';
+import { putComment } from '../../store/comments';
+import { recordByUuid } from '../../store/records';
 
 let small: SmallInstallation;
 let drawn: DrawnPages;
