@@ -86,15 +86,6 @@ export const latestComments = (
      ORDER BY c.at DESC, c.id DESC LIMIT ${limit} OFFSET ${offset}`,
   );
 
-/** On what something was said at a moment (ms) or since, shown to visitors where they see that; the newest `most`. */
-export const commentedSince = async (reader: Reader, since: number, most: number): Promise<Id[]> =>
-  (
-    await reader.all<{ uuid: Id }>(
-      sql`SELECT DISTINCT r.uuid FROM (SELECT record FROM comments WHERE state = 'shown' AND at >= ${since}
-       ORDER BY at DESC LIMIT ${most}) c JOIN records r ON r.id = c.record`,
-    )
-  ).map(({ uuid }) => uuid);
-
 /** How many there are of them, not counted beyond `most`. */
 export const countLatest = async (
   reader: Reader,
@@ -107,6 +98,15 @@ export const countLatest = async (
       sql`SELECT count(*) AS n FROM (SELECT 1 ${shownWith(types, now)} LIMIT ${most})`,
     )
   )?.n ?? 0;
+
+/** On what something was said at a moment (ms) or since, shown to visitors where they see that; the newest `most`. */
+export const commentedSince = async (reader: Reader, since: number, most: number): Promise<Id[]> =>
+  (
+    await reader.all<{ uuid: Id }>(
+      sql`SELECT DISTINCT r.uuid FROM (SELECT record FROM comments WHERE state = 'shown' AND at >= ${since}
+       ORDER BY at DESC LIMIT ${most}) c JOIN records r ON r.id = c.record`,
+    )
+  ).map(({ uuid }) => uuid);
 
 /** The comments of a state, the newest first, of one record or of all, and how many there are. */
 export async function commentsPage(

@@ -10,6 +10,7 @@ import {
   typesBelow,
   withThoseAbove,
 } from '../../store/pages';
+import { comments } from '../comments';
 import { changeEntry, entries, entry, findEntries, publishEntry, shownOn, withdrawEntry } from '../entries';
 import { addListing, listings, publishListing, tryListing, tryListingFigures } from '../listings';
 import { importModel } from '../model/put-in-force';
@@ -36,7 +37,7 @@ let visitPage = '';
 
 /** What grows with what is written. */
 const grows =
-  /^(?:index_\d+_(?:work|live)|live|working|records|refs|revisions|multi_values|page_places|entry_slugs|media_files|acts|act_changes)$/;
+  /^(?:index_\d+_(?:work|live)|live|working|records|refs|revisions|multi_values|page_places|entry_slugs|media_files|acts|act_changes|comments)$/;
 
 /** The tables by the names that a statement has for them. */
 const tablesIn = (text: string): Map<string, string> =>
@@ -171,6 +172,12 @@ const questions: Record<string, () => Promise<unknown>> = {
   'all listings': () => listings(small.installation),
   'a listing tried': () => tryListing(small.installation, { rule }),
   'figures of a listing': () => tryListingFigures(small.installation, { rule }),
+  'what visitors said, and the latest of it': async () => {
+    for (const query of [{}, { state: 'shown' as const, on: visitPage }])
+      await comments(small.installation, query);
+    await tryListing(small.installation, { rule: { from: ['comments'] } });
+    await tryListingFigures(small.installation, { rule: { from: ['comments'] } });
+  },
   'a visitor’s pages': async () => {
     for (const path of ['/', '/index', '/visit', '/index/amber-piper'])
       expect((await visit(small.installation, path)).found).toBe('page');

@@ -12,12 +12,11 @@ import { resolveSetting, type SettingsLayer } from '../../core/model/settings';
 import { commentAnchor } from '../../core/site/comments';
 import { itemBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import { commentedSince, countLatest, latestComments, type CommentSeen } from '../../store/comments';
-import { placesOfMany } from '../../store/pages';
-import { entryAddresses, entryHomes } from '../entries/addresses';
+import { entryHomes } from '../entries/addresses';
+import { addressesOf } from '../listings/sources';
 import { entryBody, pageBody } from '../records/bodies';
 import { drawingOf } from '../records/known';
 import { zoneOf, type Installation } from '../runtime/installation';
-import { visitorAddress } from '../runtime/languages';
 import { layersWith } from './comments';
 import { saysHowOthersAre } from './resolve-address';
 import { layersOf } from './stands-in';
@@ -50,31 +49,12 @@ async function typesShowing(installation: Installation): Promise<Id[]> {
   return [...entries, ...pages].map(({ id }) => id);
 }
 
-/** Where visitors read what comments stand on, by its id; what they do not find has none. */
-async function addressesOf(
-  installation: Installation,
-  rows: readonly CommentSeen[],
-  language: string | undefined,
-): Promise<Map<Id, string>> {
-  const { content } = installation;
-  const entries = rows.flatMap(({ on, sort, type }) => (sort === 'entry' ? [{ id: on, type }] : []));
-  const pages = rows.filter(({ sort }) => sort === 'page');
-  const [found, places] = await Promise.all([
-    entryAddresses(content, installation, entries, language),
-    placesOfMany(
-      content,
-      pages.map(({ record }) => record),
-    ),
-  ]);
-  for (const { on, record } of pages) {
-    const place = places.get(record);
-    if (place) found.set(on, visitorAddress(installation, language, place.address));
-  }
-  return found;
-}
+/** The type of what a comment stands on; none where it is gone from the model. */
+const typeOf = ({ model }: Installation, { sort, type }: CommentSeen) =>
+  sort === 'entry' ? model.contentType(type) : model.pageType(type);
 
-function titleIn({ model }: Installation, row: CommentSeen, language: string | undefined): string {
-  const type = row.sort === 'entry' ? model.contentType(row.type) : model.pageType(row.type);
+function titleIn(installation: Installation, row: CommentSeen, language: string | undefined): string {
+  const type = typeOf(installation, row);
   const said = row.sort === 'entry' ? entryBody(row.body) : pageBody(row.body);
   return (type && titleOf(type.definition, valuesIn(said, language))) || row.title;
 }
@@ -120,7 +100,15 @@ export async function drawLatestComments(
     latestComments(content, { types, now: now(), offset, limit: count }),
   ]);
   const [addresses, drawing] = await Promise.all([
-    addressesOf(installation, rows, language),
+    addressesOf(
+      content,
+      installation,
+      rows.flatMap((row) => {
+        const type = typeOf(installation, row);
+        return type ? [{ id: row.on, type }] : [];
+      }),
+      language,
+    ),
     drawingOf(content, installation, [], language),
   ]);
   const layers = listingLayers(model.document, undefined, rule, page);
