@@ -7,7 +7,7 @@ import {
   manySorts,
   type ActChange,
 } from '../../store/acts';
-import { sites } from '../../store/pages';
+import { sites } from '../../store/sites';
 import { inAct, type Act } from '../records/act';
 import type { Job, Step } from '../long-work/doers';
 import type { Installation } from '../runtime/installation';

@@ -11,7 +11,8 @@ import {
   type KeptRecord,
   type LiveVersion,
 } from '../../store/records';
-import { branchOf, pageAt, placeOf, placesOfMany, sites } from '../../store/pages';
+import { branchOf, pageAt, placeOf, placesOfMany } from '../../store/pages';
+import { sites } from '../../store/sites';
 import {
   dropWaitingPlaces,
   putWaitingPlaces,

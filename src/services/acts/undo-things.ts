@@ -18,15 +18,8 @@ import {
   starterByUuid,
   type StarterRow,
 } from '../../store/starters';
-import {
-  changeSiteRow,
-  dropSite,
-  makeSite,
-  pagesInSite,
-  placesOfMany,
-  sites,
-  type SiteRow,
-} from '../../store/pages';
+import { placesOfMany } from '../../store/pages';
+import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } from '../../store/sites';
 import type { KeptRecord } from '../../store/records';
 import { keepCategories } from '../categories/edit';
 import type { Act } from '../records/act';

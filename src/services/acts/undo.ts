@@ -6,7 +6,7 @@ import { sameJson, type Json } from '../../core/json';
 import { actByUuid, changesOf, countChanges, sortsChanged, type ActChange } from '../../store/acts';
 import type { Reader } from '../../store/database';
 import { modelRevision } from '../../store/model';
-import { sites, type SiteRow } from '../../store/pages';
+import { sites, type SiteRow } from '../../store/sites';
 import { recordsByUuids, type KeptRecord } from '../../store/records';
 import { inForceNow, takeOver, type Taken } from '../model/put-in-force';
 import type { Person } from '../people/person';

@@ -7,7 +7,7 @@ import type { CompiledType } from '../../core/model/compile';
 import type { EmptyCategories, PageType, Scheme } from '../../core/model/document';
 import { addressOf } from '../../core/site/address';
 import type { Reader } from '../../store/database';
-import { livePagesOfTypes, liveWordsOf, type LivePage } from '../../store/pages';
+import { livePagesOfTypes, liveWordsOf, type LivePage } from '../../store/live-pages';
 import { liveCounts } from './counts';
 import type { Installation } from '../runtime/installation';
 import type { PageBody } from '../records/bodies';

@@ -6,7 +6,7 @@ import type { ContentType, PageType } from '../../core/model/document';
 import { addressOf, whyReserved } from '../../core/site/address';
 import type { Reader, WriteTransaction } from '../../store/database';
 import { entryBySlug, putSlugs, slugsLike, slugsOf, withSlugs } from '../../store/entry-slugs';
-import { livePagesOfTypes, type LivePage } from '../../store/pages';
+import { livePagesOfTypes, type LivePage } from '../../store/live-pages';
 import type { Installation } from '../runtime/installation';
 import { visitorAddress } from '../runtime/languages';
 import { answersOf } from '../../core/model/page-source';

@@ -16,7 +16,7 @@ import type { Installation } from '../runtime/installation';
 import { pageBody } from '../records/bodies';
 import { withLeadingEntries } from '../listings/leading';
 import { listingsInForce } from '../listings/in-force';
-import { livePagesByIds } from '../../store/pages';
+import { livePagesByIds } from '../../store/live-pages';
 import { livePlacesReferringTo } from '../reach/pages';
 import { invalidInput } from '../runtime/refusal';
 import { queryContextOf, sourcesOf } from '../listings/sources';

@@ -9,7 +9,7 @@ import { sourceByKey } from '../../core/mapping/rule/sources';
 import { PAGE_WIDTH, standsIn } from '../../core/site/slot-width';
 import type { Reader } from '../../store/database';
 import { keysOfListings } from '../../store/listings';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 import {
   liveOf,
   liveOfMany,

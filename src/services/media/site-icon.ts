@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { styleOfSite } from '../../core/model/site-style';
 import type { IconAsked } from '../../core/site/site-icon';
 import { mediaById } from '../../store/media';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import type { Installation } from '../runtime/installation';
 import { folderOf, mediaBounds } from './files';
 import { makeOnce, type MediaFile } from './renditions';

@@ -17,8 +17,8 @@ import {
   trailsOf,
   type Home,
   type PlacedPage,
-  type SiteRow,
 } from '../../store/pages';
+import { type SiteRow } from '../../store/sites';
 import { recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';

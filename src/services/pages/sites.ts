@@ -3,15 +3,8 @@ import { newId, type Id } from '../../core/ids';
 import { keyFrom } from '../../core/model/naming';
 import { isTimeZone } from '../../core/content/day';
 import { whyReserved } from '../../core/site/address';
-import {
-  changeSiteRow,
-  dropSite,
-  makeSite,
-  pageAt,
-  pagesInSite,
-  sites,
-  type SiteRow,
-} from '../../store/pages';
+import { pageAt } from '../../store/pages';
+import { changeSiteRow, dropSite, makeSite, pagesInSite, sites, type SiteRow } from '../../store/sites';
 import { mediaById } from '../../store/media';
 import { inAct, type Act } from '../records/act';
 import type { Installation } from '../runtime/installation';

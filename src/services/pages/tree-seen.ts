@@ -6,7 +6,6 @@ import { MOST_OPEN } from '../../core/site/tree-places';
 import {
   branchesOf,
   keysOfPages,
-  pagesBySite,
   pagesSought,
   spansOfSome,
   standingBelow,
@@ -16,6 +15,7 @@ import {
   withThoseAbove,
   type PlacedPage,
 } from '../../store/pages';
+import { pagesBySite } from '../../store/sites';
 import type { Installation } from '../runtime/installation';
 import { sitesTold } from './sites';
 import { asTree } from './tree';

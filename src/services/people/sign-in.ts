@@ -3,7 +3,7 @@ import { isTimeZone } from '../../core/content/day';
 import { newId } from '../../core/ids';
 import { firstModel } from '../../core/model/first-model';
 import { makePerson, people, personByEmail, proofsOf } from '../../store/people';
-import { changeSiteRow, sites } from '../../store/pages';
+import { changeSiteRow, sites } from '../../store/sites';
 import { beginWith } from '../model/put-in-force';
 import { seeSites } from '../runtime/sites';
 import type { Installation } from '../runtime/installation';

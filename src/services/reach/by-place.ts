@@ -8,7 +8,7 @@ import type { ContentType } from '../../core/model/document';
 import { asList, kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { listLive } from '../../store/queries/listing-query';
-import { livePagesByIds, type LivePage } from '../../store/pages';
+import { livePagesByIds, type LivePage } from '../../store/live-pages';
 import { categoryColumns } from '../categories/counts';
 import { categoryHomeAt, categoryHomes, type CategoryHome } from '../categories/pages';
 import { entryAddresses, entryTypeOf } from '../entries/addresses';

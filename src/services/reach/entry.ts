@@ -17,7 +17,7 @@ import {
   type LiveListing,
 } from '../../core/site/reach';
 import type { Reader } from '../../store/database';
-import { livePagesByIds, livePlaces } from '../../store/pages';
+import { livePagesByIds, livePlaces } from '../../store/live-pages';
 import { liveAt } from '../../store/records';
 import { pagesRelated } from '../visitor/company';
 import { addressToBe, entryAddresses, entryHomes } from '../entries/addresses';

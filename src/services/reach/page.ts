@@ -1,7 +1,7 @@
 import type { Id } from '../../core/ids';
 import { kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
-import { liveAbove, liveBelow, livePagesByIds, livePlaces, type LivePage } from '../../store/pages';
+import { liveAbove, liveBelow, livePagesByIds, livePlaces, type LivePage } from '../../store/live-pages';
 import { referrers } from '../../store/refs';
 import { schemeShownBy } from '../categories/pages';
 import { entryTypeOf } from '../entries/addresses';

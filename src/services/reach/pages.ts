@@ -9,7 +9,7 @@ import {
   livePlacesNaming,
   type LivePage,
   type LivePlace,
-} from '../../store/pages';
+} from '../../store/live-pages';
 import { answersOf } from '../../core/model/page-source';
 import { standsIn } from '../visitor/stands-in';
 import { sharedNaming } from '../../store/refs';

@@ -3,7 +3,7 @@ import type { Id } from '../../core/ids';
 import type { Field } from '../../core/model/document';
 import { kindFor, plainFields } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
-import { livePagesByIds } from '../../store/pages';
+import { livePagesByIds } from '../../store/live-pages';
 import { schemeOf } from '../categories/lookup';
 import { categoryHomes } from '../categories/pages';
 import type { Installation } from '../runtime/installation';

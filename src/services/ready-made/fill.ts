@@ -14,7 +14,7 @@ import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, ModelDocument, PageType, Scheme } from '../../core/model/document';
 import { kindFor } from '../../core/model/kinds';
 import { FOLDERS } from '../../core/model/media-type';
-import { changeSiteRow } from '../../store/pages';
+import { changeSiteRow } from '../../store/sites';
 import { putSetting } from '../../store/settings';
 import { changeAudience } from '../audience';
 import { fillComments } from './fill-comments';

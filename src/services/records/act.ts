@@ -22,7 +22,8 @@ import { categoriesAfter, reindexClosure } from '../../store/categories';
 import { countingBranches } from '../../store/category-counts';
 import { wordsOfCategory } from '../../store/category-words';
 import type { WriteTransaction } from '../../store/database';
-import { placesOfMany, sites, type SiteRow } from '../../store/pages';
+import { placesOfMany } from '../../store/pages';
+import { sites, type SiteRow } from '../../store/sites';
 import {
   forgetRevision,
   liveOfMany,

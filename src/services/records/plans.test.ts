@@ -3,13 +3,13 @@ import { withSpeciesPages } from '../../../tests/small-model';
 import { LastingConnection } from '../../store/lasting-connection';
 import {
   keysOfPages,
-  pagesBySite,
   spansOfSome,
   standingBelow,
   topPages,
   typesBelow,
   withThoseAbove,
 } from '../../store/pages';
+import { pagesBySite } from '../../store/sites';
 import { comments } from '../comments';
 import { changeEntry, entries, entry, findEntries, publishEntry, shownOn, withdrawEntry } from '../entries';
 import { addListing, listings, publishListing, tryListing, tryListingFigures } from '../listings';

@@ -5,7 +5,7 @@ import type { CompiledModel } from '../../core/model/compile';
 import type { Categories } from '../../core/content/categories';
 import type { Database } from '../../store/database';
 import type { VisitCounter } from '../../standins/visit-counter';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { indexTableOf, type IndexedType, type IndexTable } from '../../store/index-tables/shape';
 import type { KeyMap } from '../../store/key-map';
 import type { SignInAttempts } from '../people/sign-in-attempts';

@@ -1,5 +1,5 @@
 import { addressIn, splitLanguage } from '../../core/site/address';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { siteAt } from './sites';
 import type { Installation } from './installation';
 

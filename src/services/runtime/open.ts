@@ -12,7 +12,7 @@ import { lockFolder } from '../../store/folder-lock';
 import { KeyMap } from '../../store/key-map';
 import { contentMigrations, migrate, sessionMigrations } from '../../store/migrate';
 import { modelInForce, putModelInForce } from '../../store/model';
-import { makeSite, sites } from '../../store/pages';
+import { makeSite, sites } from '../../store/sites';
 import { people } from '../../store/people';
 import { hasAudiences } from '../../store/audiences';
 import { putSetting, setting } from '../../store/settings';

@@ -1,5 +1,5 @@
 import type { Id } from '../../core/ids';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import type { Installation } from './installation';
 import { invalidInput } from './refusal';
 

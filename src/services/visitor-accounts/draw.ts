@@ -9,7 +9,7 @@ import { sayingIn } from '../../core/model/visitor-words';
 import { pageSaying } from '../../core/site/page-saying';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import type { Installation } from '../runtime/installation';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { aroundSite, siteDrawn } from '../visitor/around-site';
 import { languagesOf } from '../visitor/ways';
 import { formToken } from '../visitor/form-token';

@@ -1,7 +1,7 @@
 import { accountAddresses } from '../../core/site/account';
 import { accountLetter, type LetterReason } from '../../core/site/account-letters';
 import { putVisitorLink, type VisitorRow } from '../../store/visitors';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { hashOf } from '../people/sessions';
 import { newWord } from '../people/words';
 import type { Installation } from '../runtime/installation';

@@ -1,6 +1,6 @@
 import { accountBounds, type AccountOutcome } from '../../core/site/account';
 import { newId } from '../../core/ids';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import {
   addVisitor,
   forgetUnproved,

@@ -10,7 +10,7 @@ import { resolveSetting } from '../../core/model/settings';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import type { Reader } from '../../store/database';
 import { neighboursIn } from '../../store/queries/neighbour-query';
-import { livePagesByIds } from '../../store/pages';
+import { livePagesByIds } from '../../store/live-pages';
 import { recordByUuid } from '../../store/records';
 import { relatedTo, standingInAny } from '../../store/queries/related-query';
 import type { CategoryColumn } from '../../store/categories';

@@ -3,7 +3,7 @@ import type { Block } from '../../core/content/blocks';
 import { newId } from '../../core/ids';
 import type { JsonObject } from '../../core/json';
 import { CompiledModel } from '../../core/model/compile';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 import { standingIn } from './draw-blocks';
 
 const page = (label: string, handedDown: boolean): JsonObject => ({

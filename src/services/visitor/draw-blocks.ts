@@ -11,7 +11,7 @@ import type { BlockType, PageType } from '../../core/model/document';
 import { usualRule } from '../../core/site/navigation';
 import { teaserFace } from '../../core/site/teaser';
 import type { DrawnBlock, DrawnSlots } from '../../core/site/visitor-page';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { drawListing, type RenderContext } from './listings';

@@ -36,7 +36,7 @@ import { drawFilling, type RenderContext } from './listings';
 import { Navigator } from './navigation';
 import { type ResolvedAddress } from './resolve-address';
 import { layersOf } from './stands-in';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 
 /** What listings may take from where they stand on a page. */
 const placeOf = (

@@ -1,5 +1,5 @@
 import { isWebAddress } from '../../core/model/kinds/link';
-import { livePageAt, type LivePage } from '../../store/pages';
+import { livePageAt, type LivePage } from '../../store/live-pages';
 import type { Installation } from '../runtime/installation';
 import { languageAsked } from '../runtime/languages';
 import { siteAt } from '../runtime/sites';

@@ -23,7 +23,7 @@ import { headingBySettings, leadsOnBySettings, listingLayers } from '../../core/
 import type { DrawnListing } from '../../core/site/visitor-page';
 import type { Reader } from '../../store/database';
 import { listAmong } from '../../store/queries/listing-query';
-import { livePagesByIds } from '../../store/pages';
+import { livePagesByIds } from '../../store/live-pages';
 import { liveAt, recordByUuid } from '../../store/records';
 import type { Installation } from '../runtime/installation';
 import { drawFacets } from './draw-facets';

@@ -1,7 +1,7 @@
 import { canonicalAddress } from '../../core/site/address';
 import { pageSaying } from '../../core/site/page-saying';
 import type { Saying, VisitorPage } from '../../core/site/visitor-page';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { stoodAt } from '../../store/stood-at';
 import { categoryAddress, categoryHomes, categoryLabel } from '../categories/pages';
 import { entryUnder } from '../entries/addresses';

@@ -9,7 +9,7 @@ import {
   type NavigationRule,
   type NavigationShape,
 } from '../../core/site/navigation';
-import { liveChildrenOfMany, type LivePage } from '../../store/pages';
+import { liveChildrenOfMany, type LivePage } from '../../store/live-pages';
 import { pageBody } from '../records/bodies';
 import { drawingOf, pageTitle } from '../records/known';
 import type { Installation } from '../runtime/installation';

@@ -14,7 +14,7 @@ import { pageBySettings } from '../../core/site/shown-by-settings';
 import type { NavigationItem } from '../../core/site/navigation';
 import type { VisitorPage } from '../../core/site/visitor-page';
 import { keysByListing } from '../../store/listings';
-import { liveAbove, type LivePage } from '../../store/pages';
+import { liveAbove, type LivePage } from '../../store/live-pages';
 import { bodyOfCategory, categoryAddress, categoryLabel, schemeShownBy } from '../categories/pages';
 import type { CategoryWay } from '../categories/pages';
 import { entryAddresses } from '../entries/addresses';

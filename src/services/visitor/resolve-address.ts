@@ -8,7 +8,7 @@ import type { ContentType, PageType } from '../../core/model/document';
 import { addressOf } from '../../core/site/address';
 import { liveEntryBySlug } from '../../store/entry-slugs';
 import { listLive } from '../../store/queries/listing-query';
-import { livePageAt, type LivePage } from '../../store/pages';
+import { livePageAt, type LivePage } from '../../store/live-pages';
 import {
   categoryAddress,
   categoryAt,

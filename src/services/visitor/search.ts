@@ -10,7 +10,7 @@ import { searchKeys } from '../../core/site/address';
 import { pageSaying } from '../../core/site/page-saying';
 import type { DrawnSearch, VisitorPage } from '../../core/site/visitor-page';
 import { liveWithWords, type FoundVersion } from '../../store/live-words';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { entryAddresses, entryPages } from '../entries/addresses';
 import { pageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';

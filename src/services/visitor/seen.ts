@@ -3,7 +3,7 @@ import type { SeenOwn, SeenPage, SeenQuery } from '../../contract/pages';
 import { blocksIn } from '../../core/content/blocks';
 import type { Id } from '../../core/ids';
 import { splitResults } from '../../core/site/address';
-import { liveAbove } from '../../store/pages';
+import { liveAbove } from '../../store/live-pages';
 import { categoryLabel } from '../categories/pages';
 import type { Installation } from '../runtime/installation';
 import { withShared } from '../../core/content/shared-blocks';

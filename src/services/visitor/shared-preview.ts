@@ -1,7 +1,7 @@
 import type { PagePreview, PreviewQuery } from '../../contract/pages';
 import { FOREVER } from '../../core/content/states';
 import { isId, type Id } from '../../core/ids';
-import { livePageAt, livePagesByIds, type LivePage } from '../../store/pages';
+import { livePageAt, livePagesByIds, type LivePage } from '../../store/live-pages';
 import { recordByUuid } from '../../store/records';
 import { entryTypeOf } from '../entries/addresses';
 import { livePlacesReferring } from '../reach/pages';

@@ -12,7 +12,7 @@ import {
   type MappedVersion,
 } from '../../store/site-map';
 import { mediaAddress, mediaAmong } from '../../store/media';
-import type { SiteRow } from '../../store/pages';
+import type { SiteRow } from '../../store/sites';
 import { liveCounts } from '../categories/counts';
 import { categoryAddress, categoryHomes } from '../categories/pages';
 import { entryAddress, entryHomes, type EntryHome } from '../entries/addresses';

@@ -3,7 +3,7 @@ import type { PageType } from '../../core/model/document';
 import { answersOf, type SourceAnswers } from '../../core/model/page-source';
 import { resolveSetting, type Layers } from '../../core/model/settings';
 import { usualHead, type NavigationShape } from '../../core/site/navigation';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 import { pageBody, type PageBody } from '../records/bodies';
 import type { Installation } from '../runtime/installation';
 import { saysHowOthersAre } from './resolve-address';

@@ -1,5 +1,5 @@
 import type { PagePreview } from '../../contract/pages';
-import { livePageAt } from '../../store/pages';
+import { livePageAt } from '../../store/live-pages';
 import { starterByUuid } from '../../store/starters';
 import { blocksIn } from '../../core/content/blocks';
 import { isId } from '../../core/ids';

@@ -1,6 +1,6 @@
 import { resultAddress } from '../../core/site/address';
 import type { VisitorPage } from '../../core/site/visitor-page';
-import type { LivePage } from '../../store/pages';
+import type { LivePage } from '../../store/live-pages';
 import { categoryHomes, waysTo, type CategoryWay } from '../categories/pages';
 import { MOST_BESIDE } from '../reach/by-place';
 import type { Installation } from '../runtime/installation';
