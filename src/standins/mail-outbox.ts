@@ -1,4 +1,4 @@
-import { mkdir, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rename, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
 
@@ -27,4 +27,19 @@ export async function putInOutbox(folder: string, letter: Letter, at: number, na
   const half = join(folder, `.${name}.part`);
   await writeFile(half, message);
   await rename(half, join(folder, `${at}-${name}.eml`));
+}
+
+/**
+ * Takes letters out of the outbox that were written before a moment (ms), the oldest first, at most so many. Answers how
+ * many.
+ */
+export async function clearOutbox(folder: string, before: number, most: number): Promise<number> {
+  const names = await readdir(folder).catch(() => []);
+  const old = names
+    .map((name) => ({ name, at: Number(/^(\d+)-.*\.eml$/.exec(name)?.[1] ?? NaN) }))
+    .filter(({ at }) => at < before)
+    .sort((a, b) => a.at - b.at)
+    .slice(0, most);
+  for (const { name } of old) await unlink(join(folder, name));
+  return old.length;
 }

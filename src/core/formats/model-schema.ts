@@ -232,6 +232,7 @@ export const modelSchema: JsonObject = {
       terms: closed([], {
         accounts: count(termBounds.least, termBounds.most),
         comments: count(termBounds.least, termBounds.most),
+        messages: count(termBounds.least, termBounds.most),
       }),
       accounts: closed(['groups'], {
         groups: listOf(closed(['id', 'key', 'label'], { id, key, label }), groupBounds.all),

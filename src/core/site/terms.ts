@@ -4,6 +4,8 @@ export interface Terms {
   accounts?: number;
   /** What was said on a page, with what answers it. */
   comments?: number;
+  /** A message that was sent by a form, and any other letter, as long as it lies in the outbox. */
+  messages?: number;
 }
 
 export const termBounds = { least: 30, most: 3650 } as const;

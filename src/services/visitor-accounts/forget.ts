@@ -2,6 +2,7 @@ import type { Id } from '../../core/ids';
 import { COMMENTS } from '../../core/model/comment-type';
 import { eraseCommentsOf, eraseOldComments } from '../../store/comments';
 import { dropUnused, dropVisitor, type VisitorRow } from '../../store/visitors';
+import { clearOutbox } from '../../standins/mail-outbox';
 import type { Installation } from '../runtime/installation';
 
 const DAY = 86_400_000;
@@ -25,11 +26,11 @@ const seeErased = ({ rendered }: Installation, on: readonly Id[]): void => {
 /**
  * Erases some of what visitors left whose term is over: accounts that nobody signed in to for so long, with what
  * was said
- * with them, and what was said so long ago. Answers how many.
+ * with them, what was said so long ago, and letters that lie in the outbox. Answers how many.
  */
 export async function forgetByTerms(installation: Installation): Promise<number> {
   const { content, sessions, model } = installation;
-  const { accounts, comments } = model.document.terms ?? {};
+  const { accounts, comments, messages } = model.document.terms ?? {};
   let forgotten = 0;
   if (accounts !== undefined) {
     // Accounts are signed in to by the true clock.
@@ -43,5 +44,7 @@ export async function forgetByTerms(installation: Installation): Promise<number>
     seeErased(installation, on);
     forgotten += on.length;
   }
+  if (messages !== undefined)
+    forgotten += await clearOutbox(installation.outboxFolder, installation.now() - messages * DAY, AT_ONCE);
   return forgotten;
 }

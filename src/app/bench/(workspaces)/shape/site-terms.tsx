@@ -10,6 +10,7 @@ import { useWorkingModel } from './working-model';
 const asked: readonly { of: keyof Terms; label: string }[] = [
   { of: 'accounts', label: 'An account that nobody signs in to goes after' },
   { of: 'comments', label: 'What was said on a page goes after' },
+  { of: 'messages', label: 'A letter in the outbox, as a form sends it, goes after' },
 ];
 
 /** When what visitors leave goes by itself. */
