@@ -6,9 +6,9 @@ import { Link } from '../../../../../ui/link';
 
 /** How much visitors said on what stands in a row, each number leading to what it counts. */
 export function CommentsCell({
-  row: { id, title, comments: { shown, held } = { shown: 0, held: 0 } },
+  row: { id, comments: { shown, held } = { shown: 0, held: 0 } },
 }: {
-  row: Pick<EntryRow, 'id' | 'title' | 'comments'>;
+  row: Pick<EntryRow, 'id' | 'comments'>;
 }): ReactElement {
   if (shown === 0 && held === 0) return <span className={look.faint}>–</span>;
   const counts = [
@@ -23,7 +23,7 @@ export function CommentsCell({
           <Link
             href={`/bench/watch/comments?on=${id}&state=${state}`}
             style={{ fontWeight: 400 }}
-            aria-label={`${words}: comments on ${title} ${label}`}
+            aria-label={`${words}: comments ${label}`}
           >
             {words}
           </Link>
