@@ -12,6 +12,7 @@ export const styleFiles = [
   'side.css',
   'navigation.css',
   'arrangements.css',
+  'facets.css',
   'faces.css',
   'on-this-page.css',
   'overlaid.css',

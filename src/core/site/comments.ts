@@ -3,6 +3,7 @@ import type { CompiledModel, CompiledType } from '../model/compile';
 import type { ContentType } from '../model/document';
 import { answersOf } from '../model/page-source';
 import { resolveSetting, type Layers } from '../model/settings';
+import { listingLayers } from './shown-by-settings';
 
 /** What a visitor fills in to say something. */
 export const commentFields = ['name', 'words'] as const;
@@ -71,22 +72,26 @@ export interface WrittenComment extends Omit<JustSaid, 'became'> {
 /** The name by which an address leads to one comment on its page. */
 export const commentAnchor = (id: Id): string => `said-${id}`;
 
+/** The layers that govern what is said on the page of an entry: its own type stands before the type of the page. */
+export const layersWith = (layers: Layers, entry: CompiledType<ContentType> | undefined): Layers =>
+  entry
+    ? layers.flatMap((each) =>
+        each.source === 'type' ? [{ source: 'type', layer: entry.definition.settings }, each] : [each],
+      )
+    : layers;
+
 /**
  * Whether the settings of the model let visitors say something on entries of a type, by whichever of its pages; a page
  * may say otherwise for itself.
  */
 export const entriesTakeComments = (
   { document, pageTypes }: Pick<CompiledModel, 'document' | 'pageTypes'>,
-  { id, definition }: CompiledType<ContentType>,
+  type: CompiledType<ContentType>,
 ): boolean =>
   pageTypes
-    .filter((page) => answersOf(page.definition.source).entryType === id)
-    .some((page) => {
-      const layers: Layers = [
-        { source: 'site', layer: document.settings },
-        { source: 'type', layer: definition.settings },
-        { source: 'type', layer: page.definition.settings },
-      ];
+    .filter(({ definition }) => answersOf(definition.source).entryType === type.id)
+    .some(({ definition }) => {
+      const layers = layersWith(listingLayers(document, definition, {}), type);
       return resolveSetting('comments', layers).value !== 'off';
     });
 

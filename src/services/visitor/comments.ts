@@ -1,8 +1,6 @@
 import { createHash, createHmac, timingSafeEqual } from 'node:crypto';
 import { newId, type Id } from '../../core/ids';
 import { COMMENTS } from '../../core/model/comment-type';
-import type { CompiledType } from '../../core/model/compile';
-import type { ContentType } from '../../core/model/document';
 import { resolveSetting, type Layers } from '../../core/model/settings';
 import {
   commentFaults,
@@ -26,14 +24,6 @@ const WINDOW = 15 * 60_000;
 /** Comments within the window from one address. */
 const MOST = 8;
 const SIGNS = 22;
-
-/** The layers that govern what is said on the page of an entry: its own type stands before the type of the page. */
-export const layersWith = (layers: Layers, entry: CompiledType<ContentType> | undefined): Layers =>
-  entry
-    ? layers.flatMap((each) =>
-        each.source === 'type' ? [{ source: 'type', layer: entry.definition.settings }, each] : [each],
-      )
-    : layers;
 
 const signed = ({ secret }: Pick<Installation, 'secret'>, on: Id, at: string): string =>
   createHmac('sha256', secret).update(`comment ${on} ${at}`).digest('base64url').slice(0, SIGNS);

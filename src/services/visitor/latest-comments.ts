@@ -9,7 +9,7 @@ import { mapToFace } from '../../core/mapping/map';
 import { listingBounds, type ListingRule } from '../../core/mapping/rule/listing-rule';
 import { commentParts, COMMENTS } from '../../core/model/comment-type';
 import { resolveSetting, type SettingsLayer } from '../../core/model/settings';
-import { commentAnchor } from '../../core/site/comments';
+import { commentAnchor, layersWith } from '../../core/site/comments';
 import { itemBySettings, listingLayers } from '../../core/site/shown-by-settings';
 import { commentedSince, countLatest, latestComments, type CommentSeen } from '../../store/comments';
 import { entryHomes } from '../entries/addresses';
@@ -17,7 +17,6 @@ import { addressesOf } from '../listings/sources';
 import { entryBody, pageBody } from '../records/bodies';
 import { drawingOf } from '../records/known';
 import { zoneOf, type Installation } from '../runtime/installation';
-import { layersWith } from './comments';
 import { saysHowOthersAre } from './resolve-address';
 import { layersOf } from './stands-in';
 

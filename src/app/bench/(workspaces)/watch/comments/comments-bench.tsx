@@ -9,7 +9,7 @@ import { Paging } from '../../../../../ui/paging';
 import { useActing } from '../../../../../ui/use-acting';
 import { useAsk } from '../../../../../ui/use-ask';
 import styles from './comments.module.css';
-import { commentsFrom, PER_SCREEN, type CommentsAsked } from './first-comments';
+import { commentsFrom, PER_SCREEN, type CommentsAsked } from './comments-asked';
 import { OneComment } from './one-comment';
 
 const states: readonly (readonly [state: CommentAnswer['state'], label: string, nothing: string])[] = [

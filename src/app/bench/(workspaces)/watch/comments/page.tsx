@@ -6,7 +6,7 @@ import { AnswersAtHand, atHand } from '../../../answers-at-hand';
 import { signedIn } from '../../../signed-in';
 import { WatchOutline } from '../watch-outline';
 import { CommentsBench } from './comments-bench';
-import { commentsAsked, commentsFrom } from './first-comments';
+import { commentsAsked, commentsFrom } from './comments-asked';
 
 export const metadata: Metadata = { title: 'What visitors say' };
 
