@@ -61,6 +61,7 @@ test('while answers are on their way no screen says that there is nothing, or a 
     '/bench/watch/work',
     '/bench/watch/comments',
     '/bench/watch/visitors',
+    '/bench/watch/messages',
     '/bench/people',
     '/bench/begin',
   ];

@@ -58,7 +58,8 @@ export async function takeForm(request: Request): Promise<Response> {
     );
   if (cameFrom(request) === 'unsaid' && !holdsToken(installation, form)) return refuse('foreign form');
   const written = parseContactForm(form);
-  const state = written && (await takeMessage(installation, found.page, written, address));
+  const state =
+    written && (await takeMessage(installation, found.page, written, address, asking?.visitor.id ?? null));
   if (!state) return refuse('changed form');
   if (!state.sent) return answering(installation, found.page, { contact: state }, state.tooMany ? 429 : 422);
   return new Response(null, {

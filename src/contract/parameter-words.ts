@@ -19,6 +19,7 @@ const everywhere: Readonly<Record<string, string>> = {
   language: 'The language (BCP 47), where it is not the main one.',
   locale: 'The language (BCP 47).',
   on: 'The id of an entry or page: what is said on it alone.',
+  email: 'From whom, by the e-mail address that was given.',
   only: 'Those alone that something is said of: given to me, mine, not complete.',
   author: 'Who changed it last, by their id.',
   changedFrom: 'The first day on which it was changed last.',

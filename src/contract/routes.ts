@@ -115,6 +115,8 @@ export const routes = {
   changeVisitor: { method: 'PATCH', path: '/visitors/{id}' },
   sendVisitorLink: { method: 'POST', path: '/visitors/{id}/link' },
   removeVisitor: { method: 'DELETE', path: '/visitors/{id}' },
+  messages: { method: 'GET', path: '/messages' },
+  eraseMessage: { method: 'DELETE', path: '/messages/{id}' },
   audience: { method: 'GET', path: '/audiences/{id}' },
   changeAudience: { method: 'PUT', path: '/audiences/{id}' },
   pages: { method: 'GET', path: '/pages' },

@@ -84,7 +84,7 @@ export class DurableQueue implements Queue {
     const madeAt = now();
     const uuid = await sessions.write(async (tx) => {
       await forgetJobs(tx, madeAt - KEPT);
-      return putJob(tx, {
+      const id = await putJob(tx, {
         uuid: newId(),
         kind,
         what,
@@ -95,6 +95,8 @@ export class DurableQueue implements Queue {
         dueAt: job.dueAt ?? madeAt,
         once,
       });
+      await job.alongside?.(tx, id);
+      return id;
     });
     this.wake();
     return uuid;

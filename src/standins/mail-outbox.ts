@@ -1,4 +1,4 @@
-import { mkdir, readdir, rename, unlink, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, rename, rm, unlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
 
@@ -10,6 +10,8 @@ export interface Letter {
   subject: string;
   text: string;
 }
+
+const letterFile = (at: number, name: string): string => `${at}-${name}.eml`;
 
 /**
  * The mail service that ships with the product: nothing leaves the machine. Each letter lies in the outbox as a file
@@ -26,8 +28,12 @@ export async function putInOutbox(folder: string, letter: Letter, at: number, na
   await mkdir(folder, { recursive: true });
   const half = join(folder, `.${name}.part`);
   await writeFile(half, message);
-  await rename(half, join(folder, `${at}-${name}.eml`));
+  await rename(half, join(folder, letterFile(at, name)));
 }
+
+/** Takes one letter out of the outbox, where it lies there still. */
+export const removeFromOutbox = (folder: string, at: number, name: string): Promise<void> =>
+  rm(join(folder, letterFile(at, name)), { force: true });
 
 /**
  * Takes letters out of the outbox that were written before a moment (ms), the oldest first, at most so many. Answers how

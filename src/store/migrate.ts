@@ -42,6 +42,7 @@ import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
+import { visitorLetters } from './migrations/sessions-010-visitor-letters';
 import { soughtInVain } from './migrations/sessions-007-sought-in-vain';
 import { visitTotals } from './migrations/sessions-003-visit-totals';
 
@@ -96,6 +97,7 @@ export const sessionMigrations: readonly Migration[] = [
   soughtInVain,
   askedAddresses,
   visitors,
+  visitorLetters,
 ];
 
 /** Brings a file to the newest tables; each step is one transaction that also notes that it was done. */

@@ -57,9 +57,15 @@ export async function addVisitor(
   return id;
 }
 
-/** Forgets those who asked for an account by themselves before a moment (ms) and never proved their address. */
-export const forgetUnproved = (tx: WriteTransaction, before: number): Promise<number> =>
-  tx.run(sql`DELETE FROM visitors WHERE password = '' AND made_by IS NULL AND made_at < ${before}`);
+/** Those who asked for an account by themselves before a moment (ms) and never proved their address, at most so many. */
+export const unproved = (
+  reader: Reader,
+  before: number,
+  most: number,
+): Promise<Pick<VisitorRow, 'id' | 'uuid'>[]> =>
+  reader.all(
+    sql`SELECT id, uuid FROM visitors WHERE password = '' AND made_by IS NULL AND made_at < ${before} LIMIT ${most}`,
+  );
 
 /** Says to which groups somebody belongs. */
 export async function setGroups(tx: WriteTransaction, visitor: number, groups: readonly Id[]): Promise<void> {
@@ -84,17 +90,17 @@ export async function putVisitorPassword(
 export const putVisitorRevision = (tx: WriteTransaction, id: number, revision: number): Promise<number> =>
   tx.update(visitors, { id }, { revision });
 
-/** Forgets an account and all that is kept with it. */
-export const dropVisitor = (tx: WriteTransaction, id: number): Promise<number> => tx.remove(visitors, { id });
+/** Forgets some accounts and all that is kept with them. */
+export const dropVisitors = (tx: WriteTransaction, keys: readonly number[]): Promise<number> =>
+  tx.run(sql`DELETE FROM visitors WHERE id IN ${anyOf(keys)}`);
 
-/** Forgets some accounts that nobody signed in to since a moment (ms); answers their ids. */
-export async function dropUnused(tx: WriteTransaction, before: number, most: number): Promise<Id[]> {
-  const rows = await tx.all<{ id: number; uuid: Id }>(
-    sql`SELECT id, uuid FROM visitors WHERE coalesce(seen_at, made_at) < ${before} LIMIT ${most}`,
-  );
-  await tx.run(sql`DELETE FROM visitors WHERE id IN ${anyOf(rows.map(({ id }) => id))}`);
-  return rows.map(({ uuid }) => uuid);
-}
+/** Accounts that nobody signed in to since a moment (ms), at most so many. */
+export const unused = (
+  reader: Reader,
+  before: number,
+  most: number,
+): Promise<Pick<VisitorRow, 'id' | 'uuid'>[]> =>
+  reader.all(sql`SELECT id, uuid FROM visitors WHERE coalesce(seen_at, made_at) < ${before} LIMIT ${most}`);
 
 /** Lets somebody choose a password by a word, of which only the hash is kept. Earlier ones of theirs end. */
 export async function putVisitorLink(

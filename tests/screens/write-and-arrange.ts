@@ -303,6 +303,15 @@ export const writeAndArrange: readonly Screen[] = [
     async open(page) {
       await page.goto('/bench/watch/visitors');
       await expect(page.getByRole('table')).toBeVisible();
+      await page.getByRole('button', { name: 'Erase…' }).first().click();
+      await expect(page.getByRole('button', { name: 'Erase it' })).toBeVisible();
+    },
+  },
+  {
+    name: 'messages of visitors',
+    async open(page) {
+      await page.goto('/bench/watch/messages');
+      await expect(page.getByRole('heading', { level: 1, name: 'Messages of visitors' })).toBeVisible();
     },
   },
   {

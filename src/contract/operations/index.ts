@@ -39,7 +39,11 @@ export const families: readonly { name: string; about: string; holds: object }[]
   { name: 'versions', about: 'Earlier versions of things', holds: versions },
   { name: 'bin', about: 'What was put into the bin', holds: bin },
   { name: 'comments', about: 'What visitors say on pages and entries', holds: comments },
-  { name: 'visitors', about: 'Accounts of visitors, and what is for some of them alone', holds: visitors },
+  {
+    name: 'visitors',
+    about: 'Accounts of visitors, their messages, and what is for some of them alone',
+    holds: visitors,
+  },
   { name: 'review', about: 'What waits for somebody else', holds: review },
   { name: 'draft links', about: 'Showing a draft to somebody who is not signed in', holds: draftLinks },
   { name: 'tables', about: 'What somebody’s tables look like', holds: tables },

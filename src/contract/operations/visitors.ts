@@ -8,6 +8,7 @@ import {
   VisitorsQuery,
 } from '../visitors';
 import { AudienceAnswer, AudiencePatch } from '../audience';
+import { MessagesAnswer, MessagesQuery } from '../messages';
 import { define } from './operation';
 
 /** Visitors who have accounts, and what is for some of them alone. */
@@ -47,6 +48,17 @@ export const visitors = {
     summary: 'Erase the account of a visitor',
     act: 'keep people',
     guarded: true,
+    status: 204,
+  }),
+  messages: define('messages', {
+    summary: 'From whom messages came by forms of pages, the newest first',
+    act: 'keep people',
+    query: MessagesQuery,
+    answer: MessagesAnswer,
+  }),
+  eraseMessage: define('eraseMessage', {
+    summary: 'Erase a message of a visitor with its letter',
+    act: 'keep people',
     status: 204,
   }),
   audience: define('audience', {

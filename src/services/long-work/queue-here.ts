@@ -8,8 +8,9 @@ import { doStep } from './doers';
 export class QueueHere implements Queue {
   constructor(private readonly installation: () => Installation) {}
 
-  async put<K extends JobKind>({ kind, input, person, dueAt }: NewJob<K>): Promise<Id> {
+  async put<K extends JobKind>({ kind, input, person, dueAt, alongside }: NewJob<K>): Promise<Id> {
     const id = newId();
+    if (alongside) await this.installation().sessions.write((tx) => alongside(tx, id));
     if (dueAt !== undefined && dueAt > this.installation().now()) return id;
     for (let position: Json | undefined = undefined; ;) {
       const step = await doStep(this.installation(), kind, { id, input, person }, position);

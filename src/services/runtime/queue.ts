@@ -1,6 +1,7 @@
 import type { Id } from '../../core/ids';
 import type { ManyAsked, ManyOfAllAsked } from '../../contract/many';
 import type { Letter } from '../../standins/mail-outbox';
+import type { WriteTransaction } from '../../store/database';
 
 /** What each kind of long work is given, as it is kept. */
 export interface JobInputs {
@@ -32,6 +33,8 @@ export interface NewJob<K extends JobKind = JobKind> {
   dueAt?: number;
   /** Of those that say the same here, one that waits is enough. */
   once?: string;
+  /** What is written with it, in the same transaction; `id` is that of the work. */
+  alongside?: (tx: WriteTransaction, id: Id) => Promise<unknown>;
 }
 
 /**

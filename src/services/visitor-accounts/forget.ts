@@ -1,22 +1,42 @@
 import type { Id } from '../../core/ids';
 import { COMMENTS } from '../../core/model/comment-type';
 import { eraseCommentsOf, eraseOldComments } from '../../store/comments';
-import { dropUnused, dropVisitor, type VisitorRow } from '../../store/visitors';
+import type { WriteTransaction } from '../../store/database';
+import { dropLetters, dropLettersBefore, lettersOf, type LetterKey } from '../../store/visitor-letters';
+import { dropVisitors, unused, type VisitorRow } from '../../store/visitors';
 import { clearOutbox } from '../../standins/mail-outbox';
+import { takeFromOutbox } from '../messages';
 import type { Installation } from '../runtime/installation';
 
 const DAY = 86_400_000;
 /** How many go in one write at the most. */
 const AT_ONCE = 200;
 
+type Account = Pick<VisitorRow, 'id' | 'uuid'>;
+
+/** Forgets accounts with all letters from and to them; answers those that may still lie in the outbox. */
+export async function dropWithLetters(
+  tx: WriteTransaction,
+  accounts: readonly Account[],
+): Promise<LetterKey[]> {
+  const keys = accounts.map(({ id }) => id);
+  const letters = await lettersOf(tx, keys);
+  await dropLetters(tx, letters);
+  await dropVisitors(tx, keys);
+  return letters;
+}
+
 /**
- * Erases an account with all that its owner said: first what stands elsewhere, so that nothing is left of half
- * an erasing.
+ * Erases an account with all that its owner said and wrote: first what stands elsewhere, so that nothing is left of
+ * half an erasing.
  */
-export async function forgetVisitor(installation: Installation, { id, uuid }: VisitorRow): Promise<void> {
-  const on = await installation.content.write((tx) => eraseCommentsOf(tx, [uuid]));
+export async function forgetVisitor(installation: Installation, account: Account): Promise<void> {
+  const on = await installation.content.write((tx) => eraseCommentsOf(tx, [account.uuid]));
   seeErased(installation, on);
-  await installation.sessions.write((tx) => dropVisitor(tx, id));
+  await takeFromOutbox(
+    installation,
+    await installation.sessions.write((tx) => dropWithLetters(tx, [account])),
+  );
 }
 
 const seeErased = ({ rendered }: Installation, on: readonly Id[]): void => {
@@ -25,8 +45,7 @@ const seeErased = ({ rendered }: Installation, on: readonly Id[]): void => {
 
 /**
  * Erases some of what visitors left whose term is over: accounts that nobody signed in to for so long, with what
- * was said
- * with them, what was said so long ago, and letters that lie in the outbox. Answers how many.
+ * was said and written with them, what was said so long ago, and letters that lie in the outbox. Answers how many.
  */
 export async function forgetByTerms(installation: Installation): Promise<number> {
   const { content, sessions, model } = installation;
@@ -34,8 +53,10 @@ export async function forgetByTerms(installation: Installation): Promise<number>
   let forgotten = 0;
   if (accounts !== undefined) {
     // Accounts are signed in to by the true clock.
-    const gone = await sessions.write((tx) => dropUnused(tx, Date.now() - accounts * DAY, AT_ONCE));
-    seeErased(installation, await content.write((tx) => eraseCommentsOf(tx, gone)));
+    const gone = await unused(sessions, Date.now() - accounts * DAY, AT_ONCE);
+    const said = gone.map(({ uuid }) => uuid);
+    seeErased(installation, await content.write((tx) => eraseCommentsOf(tx, said)));
+    await takeFromOutbox(installation, await sessions.write((tx) => dropWithLetters(tx, gone)));
     forgotten += gone.length;
   }
   if (comments !== undefined) {
@@ -44,7 +65,10 @@ export async function forgetByTerms(installation: Installation): Promise<number>
     seeErased(installation, on);
     forgotten += on.length;
   }
-  if (messages !== undefined)
-    forgotten += await clearOutbox(installation.outboxFolder, installation.now() - messages * DAY, AT_ONCE);
+  if (messages !== undefined) {
+    const before = installation.now() - messages * DAY;
+    await sessions.write((tx) => dropLettersBefore(tx, before));
+    forgotten += await clearOutbox(installation.outboxFolder, before, AT_ONCE);
+  }
   return forgotten;
 }

@@ -1,5 +1,6 @@
 import { accountAddresses } from '../../core/site/account';
 import { accountLetter, type LetterReason } from '../../core/site/account-letters';
+import { putVisitorLetter } from '../../store/visitor-letters';
 import { putVisitorLink, type VisitorRow } from '../../store/visitors';
 import type { SiteRow } from '../../store/sites';
 import { hashOf } from '../people/sessions';
@@ -13,8 +14,7 @@ export const LINK_LASTS = 7 * 86_400_000;
 
 /**
  * Sends somebody a link by which they choose a password, once: an invitation, what makes sure of an address, and
- * what helps
- * who forgot are the same. Answers its address and until when (ms) it is good.
+ * what helps who forgot are the same. Answers its address and until when (ms) it is good.
  */
 export async function sendVisitorLink(
   installation: Installation,
@@ -31,12 +31,18 @@ export async function sendVisitorLink(
   const { label } = siteDrawn(installation, site, language);
   const home = visitorAddress(installation, language, site.base || '/');
   const address = `${installation.settings.address}${accountAddresses(home).password}?word=${word}`;
+  const at = installation.now();
   await installation.queue.put({
     kind: 'letter',
     what: `Letter to ${visitor.email}`,
     person: person ?? null,
+    alongside: (tx, letter) =>
+      putVisitorLetter(tx, {
+        ...{ letter, at, visitor: visitor.id, email: visitor.email },
+        ...{ page: null, said: null },
+      }),
     input: {
-      at: installation.now(),
+      at,
       letter: {
         from: { name: label, address: 'no-reply@clear-frame.local' },
         to: visitor.email,

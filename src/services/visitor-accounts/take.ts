@@ -3,8 +3,8 @@ import { newId } from '../../core/ids';
 import type { SiteRow } from '../../store/sites';
 import {
   addVisitor,
-  forgetUnproved,
   putVisitorPassword,
+  unproved,
   visitorByEmail,
   visitorOfLink,
   type VisitorRow,
@@ -14,7 +14,8 @@ import { hashOf } from '../people/sessions';
 import { wordTyped } from '../people/words';
 import type { Installation } from '../runtime/installation';
 import { Refusal } from '../runtime/refusal';
-import { forgetVisitor } from './forget';
+import { dropWithLetters, forgetVisitor } from './forget';
+import { takeFromOutbox } from '../messages';
 import { LINK_LASTS, sendVisitorLink } from './link';
 import { beginVisitorSession } from './session';
 
@@ -38,6 +39,9 @@ export interface SentFrom {
 
 /** What becomes of a form: something to say on the page, or somebody signed in by a cookie. */
 export type Taken = { became: AccountOutcome } | { cookie: string };
+
+/** How many whose time is over go with one that comes. */
+const AT_ONCE = 50;
 
 /** An e-mail address as accounts are told apart by it. */
 export const emailTyped = (typed: string): string => typed.trim().toLowerCase();
@@ -108,17 +112,20 @@ export async function joinOpenly(
 
 /** Makes an account without a password; where two make it at once, it is one. */
 export async function makeVisitor(
-  { sessions }: Installation,
+  installation: Installation,
   email: string,
   groups: readonly string[],
   madeBy: number | null,
 ): Promise<VisitorRow> {
   const fresh = { uuid: newId(), email, password: '', madeAt: Date.now(), madeBy, seenAt: null, revision: 1 };
-  return sessions.write(async (tx) => {
-    await forgetUnproved(tx, fresh.madeAt - LINK_LASTS);
+  const { visitor, letters } = await installation.sessions.write(async (tx) => {
+    const ended = await unproved(tx, fresh.madeAt - LINK_LASTS, AT_ONCE);
+    const gone = await dropWithLetters(tx, ended);
     const known = await visitorByEmail(tx, email);
-    return known ?? { ...fresh, id: await addVisitor(tx, fresh, groups) };
+    return { visitor: known ?? { ...fresh, id: await addVisitor(tx, fresh, groups) }, letters: gone };
   });
+  await takeFromOutbox(installation, letters);
+  return visitor;
 }
 
 /** The visitor whom a word lets choose a password, where it is still good. */

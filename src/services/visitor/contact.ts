@@ -4,6 +4,7 @@ import type { Id } from '../../core/ids';
 import { answerFaults, YES, type ContactState, type WrittenMessage } from '../../core/site/contact';
 import type { DrawnBlock, DrawnSlots, VisitorPage } from '../../core/site/visitor-page';
 import { attemptsSince, noteAttempt } from '../../store/sessions';
+import { putVisitorLetter } from '../../store/visitor-letters';
 import type { Installation } from '../runtime/installation';
 
 const WINDOW = 15 * 60_000;
@@ -25,20 +26,17 @@ const recipientOf = (block: DrawnBlock): string | undefined =>
     .find((href) => href?.startsWith('mailto:'))
     ?.slice('mailto:'.length);
 
-/** What was answered, question by question, each on a paragraph of its own; nothing where nothing was asked. */
-const answersInWords = (questions: readonly AskedQuestion[], answers: Readonly<Record<Id, string>>): string =>
-  questions
-    .map(({ id, label, sort, choices }) => {
-      const answer = answers[id] ?? '';
-      const said =
-        sort === 'yesNo'
-          ? answer === YES
-            ? 'yes'
-            : 'no'
-          : (choices.find(({ value }) => value === answer)?.words ?? (answer || 'nothing'));
-      return `${onOneLine(label)}: ${said}\n\n`;
-    })
-    .join('');
+/** What was answered, question by question, as a person reads it. */
+const answersInWords = (
+  questions: readonly AskedQuestion[],
+  answers: Readonly<Record<Id, string>>,
+): { question: string; answer: string }[] =>
+  questions.map(({ id, label, sort, choices }) => {
+    const answer = answers[id] ?? '';
+    const chosen = choices.find(({ value }) => value === answer)?.words ?? (answer || 'nothing');
+    const ticked = answer === YES ? 'yes' : 'no';
+    return { question: onOneLine(label), answer: sort === 'yesNo' ? ticked : chosen };
+  });
 
 /** A message has no lines in its name or subject. */
 const onOneLine = (words: string): string => words.replace(/\s+/g, ' ').trim();
@@ -62,13 +60,15 @@ async function mayBeSent(
 
 /**
  * Takes what a visitor wrote in a contact form of a page and has it sent. Answers what became of it, with
- * every word that was written; nothing where the page has no such form.
+ * every word that was written; nothing where the page has no such form. Written by a `visitor` who is signed in (their
+ * integer key), it is kept with the account.
  */
 export async function takeMessage(
   installation: Installation,
   page: VisitorPage,
   { given, answers, faults, byMachine, ...written }: WrittenMessage,
   address: string,
+  visitor: number | null,
 ): Promise<ContactState | undefined> {
   const block = blockOf(page.slots, written.block);
   const to = block?.behaves === 'contact' ? recipientOf(block) : undefined;
@@ -87,18 +87,25 @@ export async function takeMessage(
   if (taken === 'too many') return { ...state, tooMany: true };
   if (taken === 'again') return { ...state, sent: true };
   const writer = { name: onOneLine(given.name), address: given.email };
+  const at = installation.now();
+  const answered = answersInWords(questions, answers);
   await installation.queue.put({
     kind: 'letter',
     what: `Letter of a visitor, from “${page.title}”`,
     person: null,
+    alongside: (tx, letter) =>
+      putVisitorLetter(tx, {
+        ...{ letter, at, visitor, email: given.email.toLowerCase(), page: page.title },
+        said: visitor === null ? null : JSON.stringify({ ...given, answers: answered }),
+      }),
     input: {
-      at: installation.now(),
+      at,
       letter: {
         from: { name: installation.site.label, address: 'no-reply@clear-frame.local' },
         to,
         replyTo: writer,
         subject: onOneLine(`${block.face.heading?.[0]?.words ?? installation.site.label}: ${given.name}`),
-        text: `${given.message}\n\n${answersInWords(questions, answers)}-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
+        text: `${[given.message, ...answered.map(({ question, answer }) => `${question}: ${answer}`), ''].join('\n\n')}-- \n${writer.name} <${writer.address}>\n${page.title}, ${page.address}\n`,
       },
     },
   });

@@ -70,7 +70,18 @@ export const theme = createTheme({
                 '&:hover': { backgroundColor: 'var(--verdigris-wash)' },
               },
             },
-            { props: { color: 'error' }, style: { color: 'var(--madder)' } },
+            {
+              props: { color: 'error' },
+              style: { '&:not(.MuiButton-contained):not(.Mui-disabled)': { color: 'var(--madder)' } },
+            },
+            {
+              props: { color: 'error', variant: 'contained' },
+              style: {
+                backgroundColor: 'var(--madder)',
+                borderColor: 'var(--madder)',
+                '&:hover': { backgroundColor: 'var(--madder)', textDecoration: 'underline' },
+              },
+            },
           ],
         },
       },

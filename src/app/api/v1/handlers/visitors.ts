@@ -1,5 +1,6 @@
 import type { visitors as operations } from '../../../../contract/operations/visitors';
 import { audience, changeAudience } from '../../../../services/audience';
+import { eraseMessage, messages } from '../../../../services/messages';
 import {
   addVisitor,
   changeVisitor,
@@ -19,6 +20,8 @@ export const visitorsHandlers: HandlersOf<typeof operations> = {
   sendVisitorLink: ({ installation, person, path }) => sendLinkAgain(installation, person, path('id')),
   removeVisitor: ({ installation, person, path, revision }) =>
     removeVisitor(installation, person, path('id'), revision),
+  messages: ({ installation, query }) => messages(installation, query),
+  eraseMessage: ({ installation, person, path }) => eraseMessage(installation, person, path('id')),
   audience: ({ installation, path }) => audience(installation, path('id')),
   changeAudience: ({ installation, person, path, body }) =>
     changeAudience(installation, person, path('id'), body),

@@ -24,11 +24,18 @@ export function WatchOutline(): ReactElement {
           {...(data && data.said > 0 ? { end: data.said } : {})}
         />
         {mayKeep && (
-          <OutlineRow
-            label="Accounts of visitors"
-            href="/bench/watch/visitors"
-            here={path === '/bench/watch/visitors'}
-          />
+          <>
+            <OutlineRow
+              label="Messages of visitors"
+              href="/bench/watch/messages"
+              here={path === '/bench/watch/messages'}
+            />
+            <OutlineRow
+              label="Accounts of visitors"
+              href="/bench/watch/visitors"
+              here={path === '/bench/watch/visitors'}
+            />
+          </>
         )}
         <OutlineRow label="Sought in vain" href="/bench/watch/sought" here={path === '/bench/watch/sought'} />
       </OutlineGroup>
