@@ -1,4 +1,4 @@
-import { memo, type ReactElement, type ReactNode } from 'react';
+import { memo, type ComponentType, type ReactElement, type ReactNode } from 'react';
 import { placedSharedKey } from '../core/model/shared-type';
 import type { HouseStyle } from '../core/model/document';
 import type { DrawnBlock, VisitorPage } from '../core/site/visitor-page';
@@ -23,7 +23,12 @@ export interface Arranged {
   marks: ReadonlyMap<string, string>;
   /** The blocks that visitors do not see at the moment that is looked at, by their ids; none where none is chosen. */
   unseen: ReadonlySet<string>;
+  /** Holds what stands in a block, as long as it is to be drawn. */
+  Inner: ComponentType<{ block: string; children: ReactNode }>;
 }
+
+/** What stands in a block, as visitors get it. */
+const InnerAsIs: Arranged['Inner'] = ({ children }) => <div className="inner">{children}</div>;
 
 /** The page around a block; `traced` names the field behind each part, for an editor who points at it. */
 export type BlockContext = Pick<VisitorPage, 'above' | 'title' | 'locale' | 'address' | 'contact'> & {
@@ -126,6 +131,7 @@ export const Block = memo(function Block({
     ),
   );
   const rest = Object.keys(slots).filter((id) => !placed.has(id));
+  const Inner = arranged?.Inner ?? InnerAsIs;
   return (
     <section
       className={`block b-${type}${variant ? ` v-${variant.key}${variant.over ? (isPanorama(face) ? ' overlaid' : ' overlaid beside') : ''}` : ''}${spaced ? ` spaced-${spaced}` : ''}`}
@@ -133,7 +139,7 @@ export const Block = memo(function Block({
       {...(mark === undefined ? {} : { 'data-mark': mark })}
       {...(arranged?.unseen.has(block.id) ? { 'data-unseen': '' } : {})}
     >
-      <div className="inner">
+      <Inner block={block.id}>
         {behaves === 'slideshow' ? (
           <Slides block={block} level={level} locale={around.locale} traced={traced} wide={own} />
         ) : behaves === 'contact' ? (
@@ -167,7 +173,7 @@ export const Block = memo(function Block({
             ))}
           </>
         )}
-      </div>
+      </Inner>
     </section>
   );
 });

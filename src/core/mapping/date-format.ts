@@ -1,4 +1,5 @@
 import type { Format } from './parts';
+import { dayFormatter } from '../content/formatters';
 
 const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTimeFormatOptions> = {
   long: { day: 'numeric', month: 'long', year: 'numeric' },
@@ -18,9 +19,7 @@ const styles: Record<Exclude<NonNullable<Format['date']>, 'time'>, Intl.DateTime
 export function dateInFormat(value: string, format: NonNullable<Format['date']>, locale: string): string {
   const [day = '', time] = value.split('T');
   if (format === 'time') return time ?? '';
-  const words = new Intl.DateTimeFormat(locale, { ...styles[format], timeZone: 'UTC' }).format(
-    new Date(`${day}T00:00:00Z`),
-  );
+  const words = dayFormatter(locale, styles[format]).format(new Date(`${day}T00:00:00Z`));
   // A month or a year has no time of day.
   return time && format !== 'month' && format !== 'year' ? `${words}, ${time}` : words;
 }
@@ -35,8 +34,7 @@ export interface DayNumeral {
 /** The day of a date or moment (ISO 8601 without an offset) as a numeral. */
 export function dayNumeral(value: string, locale: string): DayNumeral {
   const at = new Date(`${value.slice(0, 10)}T00:00:00Z`);
-  const said = (options: Intl.DateTimeFormatOptions) =>
-    new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' }).format(at);
+  const said = (options: Intl.DateTimeFormatOptions) => dayFormatter(locale, options).format(at);
   return {
     day: String(at.getUTCDate()),
     weekday: said({ weekday: 'short' }),

@@ -1,3 +1,4 @@
+import { dayFormatter } from '../content/formatters';
 /** Pieces of a pattern: quoted words, the letters of one field, or what stands between. */
 const piece = /'(?:[^']|'')*'|([A-Za-z])\1*|[^A-Za-z']+/g;
 
@@ -53,7 +54,7 @@ export function dateInPattern(value: string, pattern: string, locale: string): s
       if (!options) return each;
       const asked: Options = withDay && each.startsWith('MMM') ? { ...options, day: 'numeric' } : options;
       return (
-        new Intl.DateTimeFormat(locale, { ...asked, timeZone: 'UTC' })
+        dayFormatter(locale, asked)
           .formatToParts(at)
           .find(({ type }) => type === part)?.value ?? ''
       );

@@ -7,6 +7,11 @@ import type { Installation } from '../runtime/installation';
 import { fileInItsPlace, mediaFile, renditionAsked } from './renditions';
 import { isSigned } from './signature';
 
+/** What a file may do where it is opened by itself: nothing. */
+const STILL = "default-src 'none'; sandbox";
+const PDF = 'application/pdf';
+/** What a PDF may: be read here, also within a page of this site. */
+const READ = "default-src 'none'; style-src 'unsafe-inline'; object-src 'self'; frame-ancestors 'self'";
 const YEAR = 31_536_000_000;
 const place = /^\/media\/([0-9a-f-]{36})\/([^/]+)$/;
 
@@ -45,7 +50,7 @@ export async function serveMedium(
   request: IncomingMessage,
   response: ServerResponse,
 ): Promise<void> {
-  response.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+  response.setHeader('Content-Security-Policy', STILL);
   if (request.method !== 'GET' && request.method !== 'HEAD') {
     response.setHeader('Allow', 'GET, HEAD');
     return refuse(response, 405, 'This can only be read.');
@@ -80,6 +85,8 @@ export async function serveMedium(
   })
     .on('headers', (sent: ServerResponse) => {
       sent.setHeader('Content-Type', found.mime);
+      // The browser's own reader does not begin in a sandbox; what a PDF runs, it runs in that reader.
+      if (found.mime === PDF) sent.setHeader('Content-Security-Policy', READ);
       if (asItCame) sent.setHeader('Cache-Control', 'private, no-cache');
     })
     .on('error', ({ status = 500 }: { status?: number }) =>

@@ -2,6 +2,7 @@ import type { Field } from '../../model/document';
 import type { Arrangement, SetOut } from './arrangement';
 import type { FaceContent } from '../face';
 import { parts, partKeys, type Mapping, type PartKey } from '../parts';
+import { dayFormatter } from '../../content/formatters';
 
 /** One item of a listing: the entry by its id, and its face. */
 export interface Item {
@@ -60,7 +61,7 @@ export function byLetter(items: readonly Item[], locale: string): ItemGroup[] {
  * words for them.
  */
 export function byMonth(items: readonly Item[], locale: string, undated: string): ItemGroup[] {
-  const month = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' });
+  const month = dayFormatter(locale, { month: 'long', year: 'numeric' });
   const groups = grouped(
     items,
     ({ face }) => face.date?.[0]?.at?.slice(0, 7) ?? OTHERS,

@@ -15,6 +15,7 @@ import {
   severalSchema,
   type SeveralRules,
 } from './several';
+import { listFormatter } from '../../content/formatters';
 
 export interface CategoryRules extends SeveralRules {
   /** The scheme (or tag set) the categories are of, by id. */
@@ -136,7 +137,7 @@ export const category: Kind<'category'> = {
   indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
   indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
   inWords: (value, _rules, { locale, known }) =>
-    new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
+    listFormatter(locale, { type: 'unit', style: 'short' }).format(
       asList(value).flatMap((id) => known?.categories.get(id)?.label ?? []),
     ),
   rulesInWords: (rules) =>

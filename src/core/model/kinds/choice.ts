@@ -6,6 +6,7 @@ import { cellText, piecesOf } from '../../formats/sample/cell';
 import { choicesOf } from '../../formats/sample/choices-of';
 import { pressedAlone } from './facet';
 import { namedIn } from './several';
+import { listFormatter } from '../../content/formatters';
 
 export interface Choice {
   id: Id;
@@ -249,7 +250,7 @@ export const choice: Kind<'choice'> = {
     return { value: null, ids: ids.slice(0, 1), rank: rules.choices.findIndex(({ id }) => id === ids[0]) };
   },
   inWords: (value, rules, { locale }) =>
-    new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
+    listFormatter(locale, { type: 'unit', style: 'short' }).format(
       asList(value).flatMap((id) => labelOf(id, rules, locale) ?? []),
     ),
   rulesInWords({ choices, multiple, min, max }) {

@@ -4,6 +4,7 @@ import type { Id } from '../../ids';
 import type { Field } from '../document';
 import type { Kind, Value } from './kind';
 import type { FieldValues, KindFor } from './nested';
+import { numberFormatter } from '../../content/formatters';
 
 export const computations = ['readingMinutes', 'wordCount', 'joined', 'countOf', 'firstOf'] as const;
 export type Computation = (typeof computations)[number];
@@ -102,8 +103,8 @@ export const computed: Kind<'computed'> = {
   inWords: (value, { how }, { locale }) =>
     typeof value === 'number'
       ? how === 'readingMinutes'
-        ? `${new Intl.NumberFormat(locale).format(value)} min`
-        : new Intl.NumberFormat(locale).format(value)
+        ? `${numberFormatter(locale, {}).format(value)} min`
+        : numberFormatter(locale, {}).format(value)
       : value,
   rulesInWords: ({ how, from }) =>
     `${computationWords[how]}, from ${from.length} ${from.length === 1 ? 'field' : 'fields'}`,

@@ -4,6 +4,7 @@ import { isJsonObject, type JsonObject } from '../../json';
 import { dayFacet } from './facet';
 import type { Kind } from './kind';
 import { cellText, dayIn } from '../../formats/sample/cell';
+import { dayFormatter } from '../../content/formatters';
 
 export interface DateRules {
   min?: DayOrRelative;
@@ -20,7 +21,7 @@ declare module './kind' {
 
 /** A day in words: "24 November 2026". */
 export const dayInWords = (day: string, locale: string): string =>
-  new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+  dayFormatter(locale, { day: 'numeric', month: 'long', year: 'numeric' }).format(
     new Date(`${day}T00:00:00Z`),
   );
 

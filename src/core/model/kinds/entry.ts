@@ -16,6 +16,7 @@ import {
   severalSchema,
   type SeveralRules,
 } from './several';
+import { listFormatter } from '../../content/formatters';
 
 export interface EntryRules extends SeveralRules {
   /** The content types it may lead to, by id; none means any. */
@@ -115,7 +116,7 @@ export const entry: Kind<'entry'> = {
   indexShape: ({ multiple }) => ({ column: 'INTEGER', sort: 'none', many: multiple ?? false, ids: true }),
   indexCell: (value, { multiple }) => ({ value: multiple ? asList(value).length : null, ids: asList(value) }),
   inWords: (value, _rules, { locale, known }) =>
-    new Intl.ListFormat(locale, { type: 'unit', style: 'short' }).format(
+    listFormatter(locale, { type: 'unit', style: 'short' }).format(
       asList(value).flatMap((id) => known?.entries.get(id)?.title ?? []),
     ),
   rulesInWords: (rules) => severalInWords(rules, 'entry', 'entries'),

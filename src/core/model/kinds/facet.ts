@@ -2,6 +2,7 @@ import { isDay } from '../../content/day';
 import type { Json } from '../../json';
 import type { Condition } from '../../mapping/rule/listing-rule';
 import type { Facet, FacetGrouping, Speaking } from './kind';
+import { dayFormatter } from '../../content/formatters';
 
 /** What is chosen after a value was pressed that stands for itself alone. */
 export const pressedAlone = (value: Json, had: readonly Json[]): Json[] =>
@@ -91,8 +92,7 @@ export const dayFacet = <Rules>(): Facet<Rules> =>
   spanFacet('days', 'before', (value, _rules, { locale }) => {
     const span = String(value);
     const at = (day: string) => new Date(`${day}T00:00:00Z`);
-    const format = (options: Intl.DateTimeFormatOptions) =>
-      new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' });
+    const format = (options: Intl.DateTimeFormatOptions) => dayFormatter(locale, options);
     const [from, to] = endsOf(span);
     if (!span.includes(TO) && from !== undefined)
       return format({ year: 'numeric', ...(span.length > 4 ? { month: 'long' } : {}) }).format(at(from));

@@ -13,6 +13,7 @@ import {
 import { lacksBlock, whyNotThere } from '../../content/known';
 import type { Fault } from '../../faults';
 import type { Kind } from './kind';
+import { listFormatter } from '../../content/formatters';
 
 export interface FormattedRules {
   /** What may be used; plain paragraphs always may. */
@@ -47,7 +48,7 @@ export const featureWords: Record<Feature, string> = {
 };
 
 const listed = (words: readonly string[]) =>
-  new Intl.ListFormat('en', { type: 'unit', style: 'short' }).format(words);
+  listFormatter('en', { type: 'unit', style: 'short' }).format(words);
 
 export const formatted: Kind<'formatted'> = {
   name: 'formatted',

@@ -2,6 +2,7 @@ import { read, refuse, type Fault } from '../../faults';
 import { numberFacet } from './facet';
 import type { Kind, Speaking } from './kind';
 import { cellText, numberIn, unitIn } from '../../formats/sample/cell';
+import { numberFormatter } from '../../content/formatters';
 
 export interface NumberRules {
   min?: number;
@@ -37,8 +38,7 @@ const withUnit = (
   value: number,
   rules: NumberRules,
   { locale, say = (words) => words }: Speaking = { locale: 'en' },
-) =>
-  new Intl.NumberFormat(locale, lookOf(rules)).format(value) + (rules.unit ? `\u00a0${say(rules.unit)}` : '');
+) => numberFormatter(locale, lookOf(rules)).format(value) + (rules.unit ? `\u00a0${say(rules.unit)}` : '');
 
 /** The currencies that are known here (ISO 4217). */
 export const currencies: readonly string[] = Intl.supportedValuesOf('currency');

@@ -70,7 +70,17 @@ export function DropLine({
       );
     };
     window.addEventListener('pointermove', follow);
-    return () => window.removeEventListener('pointermove', follow);
+    // Blocks that come into view are drawn, and may be higher than they were taken to be.
+    const root = sheet.current;
+    const height = root?.offsetHeight;
+    const observer = new ResizeObserver(() => {
+      if (root && root.offsetHeight !== height) setDrag((was) => was && { ...was, slots: slotBoxes(root) });
+    });
+    if (root) observer.observe(root);
+    return () => {
+      window.removeEventListener('pointermove', follow);
+      observer.disconnect();
+    };
   }, [drag, sheet, whyNot]);
   const { dragged } = drag ?? {};
   const [only] = dragged?.put ?? [];

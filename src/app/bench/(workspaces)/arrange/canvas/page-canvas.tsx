@@ -32,6 +32,7 @@ import styles from './canvas.module.css';
 import { Dividers } from './dividers';
 import { CanvasTools, screens, type AsWhom, type Screen, type Zoom } from './canvas-tools';
 import { DropLine } from './drop-line';
+import { InnerOfBlock } from './near-blocks';
 import { PageDrawn } from './page-drawn';
 import type { PageBlocks } from './use-page-blocks';
 import { WordsInPlace } from './words-in-place';
@@ -142,6 +143,7 @@ export function PageCanvas({
       marks: new Map(marks),
       unseen: new Set(unseen.split(' ')),
       slot: (id, of) => at[`${of ?? ''} ${id}`] ?? { key: id, label: '' },
+      Inner: InnerOfBlock,
     };
   }, [said, unseen]);
   const shown = writing?.page ?? page;

@@ -6,6 +6,7 @@ import type { Arranged, BlockContext } from '../../../../../site/block';
 import { PageMain } from '../../../../../site/page-main';
 import '../../../../../site/styles/page.css';
 import '../../../../../site/styles/foot.css';
+import { NearBlocks, outOfTheWay } from './near-blocks';
 import { VisitorPreview } from '../../visitor-preview';
 import './arranged.css';
 
@@ -33,10 +34,7 @@ export const PageDrawn = memo(function PageDrawn({
 }): ReactElement {
   const own = useRef<HTMLDivElement>(null);
   useLayoutEffect(() => {
-    for (const each of own.current?.querySelectorAll<HTMLElement>(
-      'a, button, input, select, textarea, video, audio, summary, [tabindex="0"]',
-    ) ?? [])
-      if (!each.isContentEditable && !each.closest('[data-in-place]')) each.tabIndex = -1;
+    if (own.current) outOfTheWay(own.current);
   });
   const { above, title, locale, address, contact } = page;
   // Of the page around it a block takes so much; the ways above it come anew with every answer.
@@ -68,7 +66,9 @@ export const PageDrawn = memo(function PageDrawn({
     >
       <VisitorPreview label={label} dark={dark} style={page.site.style} className="arranging">
         <div ref={own} className={page.isTop ? 'matter top' : 'matter'}>
-          <PageMain page={page} around={around} />
+          <NearBlocks slots={page.slots}>
+            <PageMain page={page} around={around} />
+          </NearBlocks>
         </div>
       </VisitorPreview>
     </div>

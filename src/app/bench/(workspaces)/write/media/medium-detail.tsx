@@ -24,7 +24,6 @@ import {
 import { FileButton } from '../../../../../ui/file-button';
 import { Frame } from '../../../../../ui/frame';
 import { EditPicture } from '../../../../../ui/kinds/dialogs-later';
-import { pictureIn, Thumb } from '../../../../../ui/kinds/thumb';
 import { LanguageChoice } from '../../../../../ui/language-choice';
 import { Mono, Note } from '../../../../../ui/marks';
 import { useModel } from '../../../../../ui/model-in-force';
@@ -36,6 +35,7 @@ import { useAsk } from '../../../../../ui/use-ask';
 import { useKeptForm } from '../../../../../ui/use-kept-form';
 import { forgetUnsaved } from '../../../../../ui/unsaved';
 import styles from './media.module.css';
+import { MediumSeen } from './medium-seen';
 
 /** What is asked again when something else is said of a medium. */
 const followers = new Set([
@@ -189,11 +189,7 @@ function Filled({
           </IconButton>
         </div>
         <div className={styles.seen}>
-          {medium.sort === 'picture' ? (
-            <img src={pictureIn(medium, 640, given.edit)} alt={medium.alt} />
-          ) : (
-            <Thumb medium={medium} size={132} />
-          )}
+          <MediumSeen medium={medium} given={given} />
           <a href={medium.address} target="_blank" rel="noreferrer">
             Open the file
           </a>
