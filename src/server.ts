@@ -202,6 +202,8 @@ function packsItself({ headers }: IncomingMessage, response: ServerResponse): vo
 /** Documents that stay as they are with each version of the product, and are packed by Next. */
 const documents = ['/api/v1/openapi.json', '/api/v1/model/schema'];
 const packedByApi = (path: string): boolean => path.startsWith('/api/v1/') && !documents.includes(path);
+const packedByItself = (path: string): boolean =>
+  isPagePath(path) || packedByApi(path) || path.startsWith('/bench/model/');
 
 /** What every answer by Next carries; the workspaces also get a nonce for their own scripts and styles. */
 function prepare(
@@ -217,9 +219,9 @@ function prepare(
   request.headers['x-clear-frame-secure'] = secure ? 'yes' : 'no';
   request.headers['x-clear-frame-host'] = host ?? '';
   delete request.headers['x-nonce'];
-  // Pages and answers of the interface pack themselves, each packing under an ETag of its own, which Next would not give.
+  // Pages, answers of the interface and the model pack themselves: an ETag for each packing is nothing that Next would give.
   request.headers[ACCEPTS] = '';
-  if (isPagePath(path) || packedByApi(path)) packsItself(request, response);
+  if (packedByItself(path)) packsItself(request, response);
   delete request.headers['content-security-policy'];
   if (path === '/bench' || path.startsWith('/bench/')) {
     const nonce = randomBytes(16).toString('base64');

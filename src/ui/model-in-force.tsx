@@ -1,8 +1,9 @@
 'use client';
-import { createContext, useContext, useMemo, type ReactElement, type ReactNode } from 'react';
+import { createContext, use, useContext, useMemo, type ReactElement, type ReactNode } from 'react';
 import type { ModelAnswer } from '../contract/model';
 import { CompiledModel } from '../core/model/compile';
-import type { ModelDocument } from '../core/model/document';
+import { ask } from './ask';
+import { modelAddress, modelSentHere } from './model-sent';
 import { useAsk } from './use-ask';
 
 const Context = createContext<CompiledModel | undefined>(undefined);
@@ -14,33 +15,46 @@ export function useModel(): CompiledModel {
   return model;
 }
 
-/** What was made of the last document, for all who are sent it. */
-let last: { text: string; answer: ModelAnswer } | undefined;
+/** The model that was fetched last, which is the one that is in force. */
+let last: { version: string; answer: Promise<ModelAnswer> } | undefined;
 
-function parsed(revision: number, text: string): ModelAnswer {
-  // What the server wrote as JSON is the model in force.
-  if (last?.text !== text || last.answer.revision !== revision)
-    last = { text, answer: { revision, document: JSON.parse(text) as ModelDocument } };
-  return last.answer;
+/** Has a model from where the browser keeps it; where it is there no more, the newest. */
+async function fetched(version: string): Promise<ModelAnswer> {
+  try {
+    const response = await fetch(modelAddress(version));
+    // What the server wrote there is a model as it answers one.
+    if (response.ok) return (await response.json()) as ModelAnswer;
+  } catch {
+    // What did not come from there may come by the way that all answers come, or says why not.
+  }
+  return ask('model', {});
+}
+
+/** The model of a version; in a browser what stands on it waits until it is there. */
+function useVersion(version: string): ModelAnswer {
+  const here = modelSentHere(version);
+  if (here) return here;
+  if (last?.version !== version) last = { version, answer: fetched(version) };
+  return use(last.answer);
+}
+
+/** What is compiled already is compiled once, also on the server. */
+const compiled = new WeakMap<ModelAnswer, CompiledModel>();
+
+function compile(answer: ModelAnswer): CompiledModel {
+  const model = compiled.get(answer) ?? new CompiledModel(answer.document, answer.revision);
+  compiled.set(answer, model);
+  return model;
 }
 
 /**
- * Gives the model in force to everything below. It comes as text: a large model is written and read several times faster
- * so than as thousands of small parts of a page.
+ * Gives the model in force to everything below. A large one is many times a page: browsers have it from an address of its
+ * own, and keep it. A page that came drawn stands as it is until then.
  */
-export function ModelProvider({
-  revision,
-  document,
-  children,
-}: {
-  revision: number;
-  /** A model document, as JSON. */
-  document: string;
-  children: ReactNode;
-}): ReactElement {
-  const initial = useMemo(() => parsed(revision, document), [revision, document]);
+export function ModelProvider({ version, children }: { version: string; children: ReactNode }): ReactElement {
+  const initial = useVersion(version);
   const { data = initial } = useAsk('model', {}, { initial });
   const newest = data.revision >= initial.revision ? data : initial;
-  const model = useMemo(() => new CompiledModel(newest.document, newest.revision), [newest]);
+  const model = useMemo(() => compile(newest), [newest]);
   return <Context.Provider value={model}>{children}</Context.Provider>;
 }

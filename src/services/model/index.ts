@@ -4,4 +4,5 @@ export { changeSheet } from './change-sheet';
 export { countChecks } from './checks';
 export { fieldNumbers, placedPages, placementCounts, typeFigures, typeReach } from './figures';
 export { applyWorking, beginWith, importModel, model } from './put-in-force';
+export { modelSent, modelVersion } from './sent';
 export { dropWorking, keepWorking, tryModel, working } from './working-copy';

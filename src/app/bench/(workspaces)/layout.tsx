@@ -1,19 +1,22 @@
-import { model } from '../../../services/model';
+import { preload } from 'react-dom';
+import { model, modelVersion } from '../../../services/model';
 import type { ReactElement, ReactNode } from 'react';
 import { overview } from '../../../services/overview';
 import { personAnswer } from '../../../services/people';
 import { ModelProvider } from '../../../ui/model-in-force';
+import { modelAddress, sendModel } from '../../../ui/model-sent';
 import { Shell } from '../../../ui/shell/shell';
 import { signedIn } from '../signed-in';
 
 export default async function WorkspacesLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
-  const { revision, document } = model(installation);
+  const version = modelVersion(installation);
+  sendModel(version, model(installation));
+  // Under way before the scripts are that ask for it.
+  preload(modelAddress(version), { as: 'fetch', crossOrigin: 'anonymous' });
   return (
     <Shell person={personAnswer(person)} overview={await overview(installation, person)}>
-      <ModelProvider revision={revision} document={JSON.stringify(document)}>
-        {children}
-      </ModelProvider>
+      <ModelProvider version={version}>{children}</ModelProvider>
     </Shell>
   );
 }

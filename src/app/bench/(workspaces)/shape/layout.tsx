@@ -10,21 +10,17 @@ export const metadata: Metadata = { title: 'Shape' };
 
 export default async function ShapeLayout({ children }: { children: ReactNode }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
-  const inForce = model(installation);
   // Only who may shape it sees the working copy; everyone else sees the model in force.
+  const { revision, document: inForce } = model(installation);
   const copy = may(person.role, 'shape the model')
     ? await working(installation)
-    : {
-        base: inForce.revision,
-        number: 0,
-        document: inForce.document,
-        faults: [],
-        used: [],
-        shown: [],
-        changes: 0,
-      };
+    : { base: revision, number: 0, document: inForce, faults: [], used: [], shown: [], changes: 0 };
+  const { document, ...told } = copy;
   return (
-    <WorkingModelProvider inForce={{ ...inForce }} working={{ ...copy }}>
+    <WorkingModelProvider
+      working={told}
+      {...(document === inForce ? {} : { document: JSON.stringify(document) })}
+    >
       <SampleState>{children}</SampleState>
     </WorkingModelProvider>
   );

@@ -11,12 +11,13 @@ import {
   type ReactElement,
   type ReactNode,
 } from 'react';
-import type { ModelAnswer, WorkingModelAnswer } from '../../../../contract/model';
+import type { WorkingModelAnswer } from '../../../../contract/model';
 import type { JsonObject } from '../../../../core/json';
 import { modelChanges } from '../../../../core/model/change/changes';
 import type { ModelFault } from '../../../../core/model/check';
 import type { ModelDocument } from '../../../../core/model/document';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
+import { useModel } from '../../../../ui/model-in-force';
 import { useMay } from '../../../../ui/shell/person';
 import { useChecks } from './use-checks';
 
@@ -58,18 +59,24 @@ const PAUSE = 500;
  * server a moment later, one after the other, each guarded by the number that was read.
  */
 export function WorkingModelProvider({
-  inForce: began,
   working,
+  document: text,
   children,
 }: {
-  inForce: ModelAnswer;
-  working: WorkingModelAnswer;
+  /** What is said of the working copy. */
+  working: Omit<WorkingModelAnswer, 'document'>;
+  /** The working copy as JSON, where it is not as the model in force: a large one is read several times faster so. */
+  document?: string;
   children: ReactNode;
 }): ReactElement {
   const client = useQueryClient();
   const mayChange = useMay('shape the model');
-  const [inForce, setInForce] = useState(began.document);
-  const [document, setDocument] = useState(working.document);
+  const { document: began } = useModel();
+  const [inForce, setInForce] = useState(began);
+  const [document, setDocument] = useState(() =>
+    // What the server wrote as JSON is a model document.
+    text === undefined ? began : (JSON.parse(text) as ModelDocument),
+  );
   const [number, setNumber] = useState(working.number);
   const [saving, setSaving] = useState<WorkingModel['saving']>('saved');
   const [problem, setProblem] = useState<string>();
