@@ -127,3 +127,46 @@ test('A slot that takes what a page above put there says so, takes copies to cha
   await expect(above).toBeVisible();
   await expect(foot.getByText('At a glance')).toBeVisible();
 });
+
+test('On a page of sixty blocks each is drawn when it comes into view; words that are being written stay', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  await openPage(page, '/visit/winter-quillwater');
+  const address = `/api/v1/pages/${page.url().split('/').at(-1) ?? ''}`;
+  const { slots } = (await (await page.request.get(address)).json()) as { slots: { main: object[] } };
+  const sixty = Array.from({ length: 60 }, (_, i) => ({
+    type: 'text',
+    values: { heading: `Stop ${i}` },
+  }));
+  const put = async (main: object[]) => {
+    const etag = (await page.request.get(address)).headers().etag ?? '';
+    const headers = { 'If-Match': etag, origin: running.address };
+    const kept = await page.request.patch(address, { headers, data: { slots: { main } } });
+    expect(kept.status(), await kept.text()).toBe(200);
+  };
+  await put([...slots.main, ...sixty]);
+  await page.reload();
+  const stop = (i: number) => sheetOf(page).getByRole('heading', { name: `Stop ${i}`, exact: true });
+  const sections = slotOf(page, 'main').locator('> section.block');
+  await expect(sections).toHaveCount(slots.main.length + 60);
+  await expect(stop(59)).toHaveCount(0);
+  // What is selected is in sight, and so it is drawn; what is far from it then is not.
+  await sections.last().scrollIntoViewIfNeeded();
+  await expect(stop(59)).toBeVisible();
+  await expect(stop(0)).toHaveCount(0);
+  await stop(59).click();
+  await stop(59).click();
+  const inPlace = sheetOf(page).getByRole('textbox');
+  await inPlace.press('End');
+  await inPlace.pressSequentially(', the hide');
+  await sections.first().scrollIntoViewIfNeeded();
+  await expect(stop(0)).toBeAttached();
+  await expect(inPlace).toHaveText('Stop 59, the hide');
+  await saved(page);
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await sections.last().scrollIntoViewIfNeeded();
+  await expect(sheetOf(page).getByRole('heading', { name: 'Stop 59, the hide' })).toBeVisible();
+  await put(slots.main);
+});
