@@ -72,12 +72,25 @@ test('A page begins with a starter, takes blocks from pasted rows and from anoth
   };
   await toSlot();
   await page.getByRole('button', { name: 'Blocks from pasted rows…' }).click();
-  await page.getByRole('menuitem', { name: 'Each row a quote' }).click();
+  await page.getByRole('menuitem', { name: 'Rows as quotes' }).click();
   await page
     .getByLabel('Rows of a spreadsheet')
     .fill('Words\tBy\nCut late.\tPetra Vanloo\nListen first.\tCorin Thistlewood');
   await page.getByRole('button', { name: 'Add 2 blocks' }).click();
   await expect(sheetOf(page).getByText('Listen first.')).toBeVisible();
+  await saved(page);
+  // What a column names is looked up; what is not here is said before it is left out.
+  await toSlot();
+  await page.getByRole('button', { name: 'Blocks from pasted rows…' }).click();
+  await page.getByRole('menuitem', { name: 'Rows as teasers' }).click();
+  await page
+    .getByLabel('Rows of a spreadsheet')
+    .fill('An entry\tIn other words\nPETRA VANLOO\tAsk her.\nNobody at all\tAsk them.');
+  await expect(page.getByText('1 cell names what is not here, and is left empty.')).toBeVisible();
+  await expect(page.getByText('Nothing is called “Nobody at all”.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add 2 blocks' }).click();
+  await expect(sheetOf(page).getByRole('heading', { name: 'Petra Vanloo' })).toBeVisible();
+  await expect(sheetOf(page).getByText('Ask them.')).toBeVisible();
   await saved(page);
   // What stands on another page comes in as copies.
   await toSlot();

@@ -2,6 +2,7 @@ import { chromium, type Browser } from '@playwright/test';
 import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
 import type { ListingAnswer } from '../../src/contract/listings';
 import { keysIn, signedIn } from './keys';
+import { median } from './pairs';
 import { measurePageOfBlocks } from './page-of-blocks';
 import type { Served } from './served';
 
@@ -24,6 +25,26 @@ async function keyIn(browser: Browser, served: Served, entry: string, field: str
 /** An entry of a type, made for this. */
 const made = async (served: Served, type: string, values: object): Promise<string> =>
   (await served.call<EntryAnswer>('POST', '/entries', { body: { type, values } })).id;
+
+const OPENED = 9;
+
+/** How long (ms) it takes from a click on a row of a table until its entry can be written in. */
+async function opening(browser: Browser, served: Served): Promise<number> {
+  const { page } = await signedIn(browser, served);
+  const took: number[] = [];
+  await page.goto('/bench/write/finding');
+  for (let n = 0; n < OPENED; n += 1) {
+    await page.waitForLoadState('networkidle');
+    const row = page.locator('tbody tr').nth(n).getByRole('link').first();
+    const began = performance.now();
+    await row.click();
+    await page.locator('#field-name').first().waitFor();
+    took.push(performance.now() - began);
+    await page.goBack();
+  }
+  await page.context().close();
+  return median(took);
+}
 
 /** How many kB of script a page loads first, packed; and after how long (ms) nothing is asked any more. */
 async function firstLoad(
@@ -76,6 +97,8 @@ export async function measureBrowser(served: Served): Promise<void> {
       const took = await keyIn(browser, served, entry, field);
       console.log(`  a key in an entry ${words.padEnd(24)} ${took.toFixed(0).padStart(5)} ms (aim ${aim})`);
     }
+    const opened = await opening(browser, served);
+    console.log(`  an entry opened from its table after ${opened.toFixed(0)} ms (aim 300)`);
     await measurePageOfBlocks(browser, served);
     const { items: listings } = await served.call<{ items: ListingAnswer[] }>('GET', '/listings');
     for (const [words, path] of [

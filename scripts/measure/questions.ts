@@ -115,6 +115,7 @@ export async function questions(served: Served): Promise<Question[]> {
       60,
       (n) => `/entries/shown-on?type=finding&ids=${entries.slice(n % 100, (n % 100) + 50).join(',')}`,
     ),
+    get('what waits in each workspace', 50, () => '/overview'),
     get('the tree of pages', 100, () => '/pages'),
     get(
       'the tree as it is seen, at a page',

@@ -85,7 +85,7 @@ export const dropWorkingModel = (tx: WriteTransaction): Promise<number> =>
 export async function readByListings(reader: Reader): Promise<Id[]> {
   return (
     await reader.all<{ target: Id }>(
-      sql`SELECT DISTINCT f.target FROM refs f JOIN records r ON r.id = f.source WHERE r.sort = 'listing'`,
+      sql`SELECT DISTINCT f.target FROM records r CROSS JOIN refs f ON f.source = r.id WHERE r.sort = 'listing'`,
     )
   ).map(({ target }) => target);
 }
@@ -109,7 +109,7 @@ export const typesWithRecords = async (
   (
     await reader.all<{ type: number }>(
       sql`SELECT t.value AS type FROM json_each(${JSON.stringify(types)}) t
-       WHERE EXISTS (SELECT 1 FROM records r WHERE r.type = t.value ${inBin ? sql`` : sql`AND r.binned_at IS NULL`})`,
+       WHERE EXISTS (SELECT 1 FROM records r WHERE r.sort IN ('entry', 'page') AND r.type = t.value ${inBin ? sql`` : sql`AND r.binned_at IS NULL`})`,
     )
   ).map(({ type }) => type);
 

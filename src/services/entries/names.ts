@@ -2,9 +2,8 @@ import type { NamesMade, NamesMake, NamesMatch, NamesMatched } from '../../contr
 import { categoryBounds } from '../../core/content/categories';
 import { matchNames, type NameMatch, type NamedThing } from '../../core/formats/rows/match-names';
 import type { Id } from '../../core/ids';
-import type { CompiledType } from '../../core/model/compile';
-import { isInclude, type ContentType, type Field } from '../../core/model/document';
-import { entryIn } from '../../core/model/entries';
+import type { Field } from '../../core/model/document';
+import { fieldWithin, typeById, type TypeWithFields } from '../../core/model/type-with-field';
 import { kindFor } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
 import { findEntriesOf } from '../../store/search';
@@ -15,7 +14,7 @@ import { reachOfScheme } from '../reach/scheme';
 import { inAct } from '../records/act';
 import { addRecords } from '../records/working';
 import type { Installation } from '../runtime/installation';
-import { invalidInput } from '../runtime/refusal';
+import { invalidInput, notFound } from '../runtime/refusal';
 import { bringingIn, keepBroughtIn } from './import';
 import { contentTypeInForce } from './type-in-force';
 import { parseValues, defaultValues } from '../../core/content/values';
@@ -24,9 +23,9 @@ import { generateNKeysBetween } from 'fractional-indexing';
 /** How many entries of like names are looked at for one. */
 const LOOKED_AT = 30;
 
-function fieldOf(type: CompiledType<ContentType>, id: Id): Field {
-  const field = entryIn(type.fields, id);
-  if (!field || isInclude(field))
+function fieldOf(type: TypeWithFields, id: Id): Field {
+  const field = fieldWithin(type, id);
+  if (!field)
     throw invalidInput([
       { path: '/field', code: 'unknown', message: 'There is no such field in this type.' },
     ]);
@@ -75,7 +74,8 @@ export async function namesMatched(
   id: Id,
   { field: fieldId, names }: NamesMatch,
 ): Promise<NamesMatched> {
-  const type = contentTypeInForce(installation, id);
+  const type = typeById(installation.model, id);
+  if (!type) throw notFound('type in force');
   const { scheme, leadsTo } = kindFor(fieldOf(type, fieldId));
   if (scheme !== undefined) {
     const { categories } = installation;

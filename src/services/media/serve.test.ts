@@ -1,5 +1,5 @@
 import { createServer, type Server } from 'node:http';
-import { readdirSync, rmSync, statSync, utimesSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, statSync, utimesSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import sharp from 'sharp';
 import { SESSION_COOKIE } from '../../contract/session-cookie';
@@ -67,6 +67,20 @@ test('a file has its length, its kind, a policy of its own and an ETag, and answ
   ).toBe(304);
   const refused = await get(address, { method: 'POST' });
   expect([refused.status, refused.headers.get('allow')]).toEqual([405, 'GET, HEAD']);
+});
+
+test('a PDF may be read within a page of this site and no other, where all else lies in a sandbox', async () => {
+  const bytes = readFileSync(join('demo', 'documents', 'winter-tides.pdf'));
+  const { address: pdf } = await addMedia(
+    small.installation,
+    small.people.editor,
+    { name: 'tides.pdf' },
+    bytes,
+  );
+  const policy = (await get(pdf)).headers.get('content-security-policy') ?? '';
+  expect(policy).not.toContain('sandbox');
+  expect(policy).toContain("frame-ancestors 'self'");
+  expect(policy).toContain("default-src 'none'");
 });
 
 test.each([

@@ -1,7 +1,7 @@
 'use client';
 import { useState, type ReactElement } from 'react';
 import { Button, Menu, MenuItem } from '@mui/material';
-import { isTypedInCell } from '../../../../../core/content/typed-cell';
+import { isNamedInCell, isTypedInCell } from '../../../../../core/content/typed-cell';
 import { blocksAt, slotOf, type BlockPlace } from '../../../../../core/content/block-edits';
 import { blockBounds } from '../../../../../core/content/blocks';
 import { allowedIn } from '../../../../../core/model/check';
@@ -13,7 +13,8 @@ import { valuesOf } from '../block-says';
 import type { PageBlocks } from './use-page-blocks';
 
 /** Whether rows of a spreadsheet can say what a block of a type says. */
-const isFilledByRows = ({ fields }: CompiledType<BlockType>): boolean => fields.some(isTypedInCell);
+const isFilledByRows = ({ fields }: CompiledType<BlockType>): boolean =>
+  fields.some((field) => isTypedInCell(field) || isNamedInCell(field));
 
 /**
  * Several blocks at once, each from a row that was copied from a spreadsheet: of the type that is asked for,
@@ -59,7 +60,7 @@ export function BlocksFromRows({
               setType(each);
             }}
           >
-            Each row a {each.definition.label.toLowerCase()}
+            Rows as {each.definition.plural.toLowerCase()}
           </MenuItem>
         ))}
       </Menu>

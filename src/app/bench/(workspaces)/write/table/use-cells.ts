@@ -11,11 +11,11 @@ import {
   textOfCell,
   typedCell,
 } from '../../../../../core/content/typed-cell';
-import type { NameMatch } from '../../../../../core/formats/rows/match-names';
 import { isJsonObject, sameJson, type Json, type JsonObject } from '../../../../../core/json';
 import type { CompiledType } from '../../../../../core/model/compile';
-import type { ContentType, Field } from '../../../../../core/model/document';
+import type { ContentType } from '../../../../../core/model/document';
 import { fieldColumn, keyOfColumn } from './field-column';
+import { namesMeant, type Meant } from '../../../../../ui/kinds/names-meant';
 import { ask, Problem, wordsOf } from '../../../../../ui/ask';
 import { useTell } from '../../../../../ui/telling';
 
@@ -82,27 +82,6 @@ async function write(
   }
 }
 
-/** How many names are asked for at once. */
-const NAMES = 100;
-
-/** What names typed into cells mean, asked together for each field. */
-async function meantBy(
-  type: string,
-  typed: readonly { field: Field; text: string }[],
-): Promise<(field: Field, name: string) => NameMatch> {
-  const found = new Map<string, NameMatch>();
-  const keyOf = (field: Field, name: string) => `${field.id} ${name}`;
-  for (const field of new Set(typed.map((each) => each.field))) {
-    const names = [...new Set(typed.flatMap((each) => (each.field === field ? namesInCell(each.text) : [])))];
-    for (let at = 0; at < names.length; at += NAMES) {
-      const body = { field: field.id, names: names.slice(at, at + NAMES) };
-      const { items } = await ask('matchNames', { path: { id: type }, body });
-      for (const match of items) found.set(keyOf(field, match.name), match);
-    }
-  }
-  return (field, name) => found.get(keyOf(field, name)) ?? { name, near: [] };
-}
-
 /** Lets the simple values of a type's entries, and what they name, be typed into the cells of its table. */
 export function useCells(
   type: CompiledType<ContentType>,
@@ -165,9 +144,9 @@ export function useCells(
       return field && of && !isSame && isTyped(column) ? [{ row, column, text, field, of }] : [];
     });
     const named = going.filter(({ field }) => isNamedInCell(field));
-    let meaning: (field: Field, name: string) => NameMatch;
+    let meaning: Meant;
     try {
-      meaning = await meantBy(type.id, named);
+      meaning = await namesMeant(type.id, named);
     } catch (error) {
       const why = wordsOf(error);
       setRefused(
