@@ -116,6 +116,7 @@ export async function questions(served: Served): Promise<Question[]> {
       (n) => `/entries/shown-on?type=finding&ids=${entries.slice(n % 100, (n % 100) + 50).join(',')}`,
     ),
     get('what waits in each workspace', 50, () => '/overview'),
+    get('who did what', 50, () => '/acts'),
     get('the tree of pages', 100, () => '/pages'),
     get(
       'the tree as it is seen, at a page',

@@ -64,12 +64,12 @@ export const namesOfActs = (
   most: number,
 ): Promise<{ act: number; sort: ActSort; target: Id; title: string | null }[]> =>
   reader.all(
-    sql`SELECT act, sort, target, title FROM (
-       SELECT c.act, c.sort, c.target, coalesce(w.title, s.name, h.address) AS title,
-         row_number() OVER (PARTITION BY c.act ORDER BY c.target) AS n
-       FROM act_changes c LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
-         LEFT JOIN starters s ON s.uuid = c.target LEFT JOIN redirects h ON h.uuid = c.target
-       WHERE c.act IN ${anyOf(keys)}) WHERE n <= ${most}`,
+    // The first are taken before they are named: an act may have changed thousands.
+    sql`SELECT c.act, c.sort, c.target, coalesce(w.title, s.name, h.address) AS title
+     FROM json_each(${JSON.stringify(keys)}) k
+       CROSS JOIN act_changes c ON c.act = k.value AND (c.sort, c.target) IN (SELECT f.sort, f.target FROM act_changes f WHERE f.act = k.value ORDER BY f.sort, f.target LIMIT ${most})
+       LEFT JOIN records r ON r.uuid = c.target LEFT JOIN working w ON w.record = r.id
+       LEFT JOIN starters s ON s.uuid = c.target LEFT JOIN redirects h ON h.uuid = c.target`,
   );
 
 /** The newest act on a thing. */
