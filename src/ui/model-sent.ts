@@ -16,8 +16,10 @@ const MOST = 4;
 export function sendModel(version: string, answer: ModelAnswer): void {
   const global: Global = globalThis;
   const sent = (global[KEY] ??= new Map());
+  // The same one again, so that what was made of it is found.
+  const known = sent.get(version) ?? answer;
   sent.delete(version);
-  sent.set(version, answer);
+  sent.set(version, known);
   const [oldest] = sent.keys();
   if (sent.size > MOST && oldest !== undefined) sent.delete(oldest);
 }

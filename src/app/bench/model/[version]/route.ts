@@ -1,7 +1,6 @@
-import { asksSecondFactor } from '../../../../services/people';
 import { modelSent } from '../../../../services/model';
-import { ACCEPTS, PACKED, packingFor, sharedInstallation } from '../../../../services/runtime';
-import { personOfRequest } from '../../../api/v1/answer';
+import { ACCEPTS, PACKED, packingFor } from '../../../../services/runtime';
+import { whoAsks } from '../../signed-in';
 
 const YEAR = 31_536_000;
 const refuse = (status: number) => new Response(null, { status, headers: { 'Cache-Control': 'no-store' } });
@@ -11,9 +10,8 @@ export async function GET(
   request: Request,
   { params }: { params: Promise<{ version: string }> },
 ): Promise<Response> {
-  const installation = await sharedInstallation();
-  const person = await personOfRequest(installation, request);
-  if (!person || (!person.guarded && (await asksSecondFactor(installation)))) return refuse(401);
+  const { installation, person, lacksFactor } = await whoAsks();
+  if (!person || lacksFactor) return refuse(401);
   const packing = packingFor(request.headers.get(ACCEPTS) ?? undefined, () => true);
   const text = await modelSent(installation, (await params).version, packing);
   if (!text) return refuse(404);
