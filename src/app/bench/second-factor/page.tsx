@@ -1,19 +1,14 @@
 import type { Metadata } from 'next';
-import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactElement } from 'react';
-import { SESSION_COOKIE } from '../../../contract/session-cookie';
-import { personByToken } from '../../../services/people';
-import { sharedInstallation } from '../../../services/runtime';
 import { Plain } from '../../../ui/plain';
+import { whoAsks } from '../signed-in';
 import { SecondFactorNeeded } from './second-factor-needed';
 
 export const metadata: Metadata = { title: 'Second factor' };
 
 export default async function SecondFactorPage(): Promise<ReactElement> {
-  const installation = await sharedInstallation();
-  const token = (await cookies()).get(SESSION_COOKIE)?.value;
-  const person = token ? await personByToken(installation, token) : undefined;
+  const { installation, person } = await whoAsks();
   if (!person) redirect('/bench/sign-in');
   if (person.guarded) redirect('/bench');
   return (
