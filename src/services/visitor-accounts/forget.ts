@@ -53,10 +53,14 @@ export async function forgetByTerms(installation: Installation): Promise<number>
   let forgotten = 0;
   if (accounts !== undefined) {
     // Accounts are signed in to by the true clock.
-    const gone = await unused(sessions, Date.now() - accounts * DAY, AT_ONCE);
+    // Told and dropped in one: nobody signs in to one in between.
+    const { gone, letters } = await sessions.write(async (tx) => {
+      const ended = await unused(tx, Date.now() - accounts * DAY, AT_ONCE);
+      return { gone: ended, letters: await dropWithLetters(tx, ended) };
+    });
     const said = gone.map(({ uuid }) => uuid);
     seeErased(installation, await content.write((tx) => eraseCommentsOf(tx, said)));
-    await takeFromOutbox(installation, await sessions.write((tx) => dropWithLetters(tx, gone)));
+    await takeFromOutbox(installation, letters);
     forgotten += gone.length;
   }
   if (comments !== undefined) {
