@@ -17,6 +17,9 @@ export class ByHand {
     private readonly names: {
       work: string;
       live: string;
+      /** The column of the day that findings and reports share, and the table of reports. */
+      seen: string;
+      reports: string;
       column(key: keyof typeof kinds): string;
       field(key: string): number;
     },
@@ -35,7 +38,9 @@ export class ByHand {
       );
     const [model] = await all('SELECT body FROM model_revisions ORDER BY number DESC LIMIT 1');
     const document = JSON.parse(String(model?.body)) as ModelDocument;
-    const finding = document.contentTypes.find(({ key }) => key === 'finding');
+    const [finding, report] = ['finding', 'report'].map((of) =>
+      document.contentTypes.find(({ key }) => key === of),
+    );
     const ids = new Map(
       (await all('SELECT n, uuid FROM ids WHERE n < 5000')).map(({ n, uuid }) => [String(uuid), Number(n)]),
     );
@@ -46,6 +51,8 @@ export class ByHand {
     const names = {
       work: `index_${n}_work`,
       live: `index_${n}_live`,
+      seen: `f${number(document.fieldSets[0]?.fields[0]?.id)}_date`,
+      reports: `index_${number(report?.id)}_work`,
       field,
       column: (key: keyof typeof kinds) => `f${field(key)}_${kinds[key]}`,
     };
@@ -154,6 +161,15 @@ export class ByHand {
     'all content: changed last': async () => {
       await this.all(
         'SELECT r.uuid, w.title, w.body, w.changed_at FROM (SELECT entry FROM all_records WHERE binned = 0 ORDER BY changed DESC LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry',
+      );
+      await this.all('SELECT count(*) AS n FROM all_records WHERE binned = 0');
+    },
+    'all content: by a field that types share': async () => {
+      const { work, reports, seen } = this.names;
+      const of = (table: string) =>
+        `SELECT * FROM (SELECT entry, ${seen} AS seen FROM ${table} WHERE binned = 0 AND ${seen} IS NOT NULL ORDER BY ${seen} DESC LIMIT 50)`;
+      await this.all(
+        `SELECT r.uuid, w.title, w.body, w.changed_at FROM (${of(work)} UNION ALL ${of(reports)} ORDER BY seen DESC LIMIT 50) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry`,
       );
       await this.all('SELECT count(*) AS n FROM all_records WHERE binned = 0');
     },

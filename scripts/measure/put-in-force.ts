@@ -11,7 +11,9 @@ const plain = ({ fields }: ContentType): Field[] => fields.filter((each): each i
 const withFields = (model: ModelDocument, change: (fields: Field[]) => Field[]): ModelDocument => ({
   ...model,
   contentTypes: model.contentTypes.map((type) =>
-    type.key === 'finding' ? { ...type, fields: change(plain(type)) } : type,
+    type.key === 'finding'
+      ? { ...type, fields: [...change(plain(type)), ...type.fields.filter((each) => 'include' in each)] }
+      : type,
   ),
 });
 

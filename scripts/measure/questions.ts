@@ -1,4 +1,5 @@
 import type { EntriesAnswer, EntryAnswer } from '../../src/contract/entries';
+import type { ModelAnswer } from '../../src/contract/model';
 import type { TreeAnswer } from '../../src/contract/pages';
 import type { Cost, Served } from './served';
 
@@ -26,9 +27,8 @@ export async function questions(served: Served): Promise<Question[]> {
   );
   const entries = rows.items.map(({ id }) => id);
   const entry = (n: number) => entries[n % entries.length] ?? '';
-  const { schemes } = (
-    await served.call<{ document: { schemes: { key: string; id: string }[] } }>('GET', '/model')
-  ).document;
+  const { schemes, fieldSets } = (await served.call<ModelAnswer>('GET', '/model')).document;
+  const seen = fieldSets.flatMap(({ fields }) => fields.map(({ id }) => id))[0] ?? '';
   const region = schemes.find(({ key }) => key === 'region')?.id ?? '';
   const deep = async () => {
     let cursor: string | undefined;
@@ -92,6 +92,7 @@ export async function questions(served: Served): Promise<Question[]> {
         `${table}&where=${where({ all: [byKind, { field: 'size', is: 'moreThan', value: 100 }] })}&sort=-changed&limit=50`,
     ),
     get('table: sorted by title', 25, () => `${table}&sort=title&limit=50`),
+    get('all content: by a field that types share', 25, () => `/content?sort=-${seen}&limit=50`),
     get('all content: changed last', 25, () => '/content?sort=-changed&limit=50'),
     get('table: published, changed last', 25, () => `${table}&state=published&sort=-changed&limit=50`),
     get(

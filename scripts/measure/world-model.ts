@@ -36,6 +36,7 @@ export const worldModel: JsonObject = {
     region: { label: 'Region', plural: 'Regions', sort: 'categories', fields: {} },
     theme: { label: 'Theme', plural: 'Themes', sort: 'tags', fields: {} },
   },
+  fieldSets: { dated: { label: 'Dated', fields: { seen: { kind: 'date', label: 'Seen' } } } },
   contentTypes: {
     finding: {
       label: 'Finding',
@@ -52,7 +53,7 @@ export const worldModel: JsonObject = {
         },
         size: { kind: 'number', label: 'Size' },
         weight: { kind: 'number', label: 'Weight', rules: { decimals: 2 } },
-        seen: { kind: 'date', label: 'Seen' },
+        dated: { include: 'dated' },
         rare: { kind: 'yesNo', label: 'Rare' },
         by: { label: 'By' },
         level: {
@@ -88,6 +89,7 @@ export const worldModel: JsonObject = {
         about: { kind: 'entry', label: 'About', rules: { types: ['finding'], multiple: true } },
         author: { kind: 'entry', label: 'Author', rules: { types: ['finder'] } },
         summary: { kind: 'paragraphs', label: 'Summary' },
+        dated: { include: 'dated' },
       },
       face: { heading: ['title'], date: ['written'], summary: ['summary'] },
     },

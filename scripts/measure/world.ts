@@ -441,6 +441,7 @@ class World {
       count: count.reports,
       make: () => ({
         title: chance.words(3),
+        ...(chance.below(2) === 0 ? { seen: `20${10 + chance.below(16)}-05-1${chance.below(10)}` } : {}),
         written: `20${10 + chance.below(16)}-0${1 + chance.below(9)}-1${chance.below(10)}`,
         themes: several(tree.themes),
         about: several(findings),

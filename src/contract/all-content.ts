@@ -15,7 +15,6 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { states, type State } from '../core/content/states';
-import { allSorts, type AllSort } from '../core/content/table-look';
 import { CommentCounts, GivenTo, Hit, RowLook } from './entries';
 import { TableFilters } from './table-filters';
 
@@ -25,8 +24,8 @@ export class AllContentQuery extends TableFilters {
   @IsString() @MaxLength(4000) @IsOptional() types?: string;
   /** By what each row is told besides: roles (`summary`) and the ids of fields that several types include, with commas between. */
   @IsString() @MaxLength(2000) @IsOptional() columns?: string;
-  /** With a minus before it for the other direction. */
-  @IsIn(allSorts) @IsOptional() sort?: AllSort;
+  /** `title`, `changed`, `date`, or one of `columns` by which these types can be sorted. With a minus before it for the other direction. */
+  @IsString() @MaxLength(80) @IsOptional() sort?: string;
   /** Whether each row is told with a picture and its first words. */
   @IsIn(['yes']) @IsOptional() looks?: 'yes';
   @Type(() => Number) @IsInt() @Min(1) @Max(500) @IsOptional() limit?: number;

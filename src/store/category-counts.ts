@@ -3,9 +3,18 @@ import type { Reader, WriteTransaction } from './database';
 import { sideNumber, type IndexedField, type IndexTable } from './index-tables/shape';
 import { anyOf, joined, raw, sql, type Sql } from './sql';
 
-/** The fields of an index table that are filled from a scheme of categories. */
-export const categoryFields = ({ fields }: IndexTable): IndexedField[] =>
-  [...fields.values()].filter(({ field }) => kindFor(field).scheme !== undefined);
+/** The fields of an index table by which its entries are counted in categories; pages and media are not. */
+const categoryFields = ({ fields, holds }: IndexTable): IndexedField[] =>
+  holds === 'entries' ? [...fields.values()].filter(({ field }) => kindFor(field).scheme !== undefined) : [];
+
+/** Every index table whose entries are counted by a field of one: types that include a field set share its fields. */
+function countedBy(indexTable: IndexTable, { field }: IndexedField): [IndexTable, IndexedField][] {
+  const sharing = indexTable.having?.(field.id) ?? [indexTable];
+  return sharing.flatMap((each): [IndexTable, IndexedField][] => {
+    const own = each.fields.get(field.id);
+    return own ? [[each, own]] : [];
+  });
+}
 
 /** Which categories the entries of an index table name in a field (those in the bin left out), of some rows alone. */
 function pairs({ work }: IndexTable, { n, value, many }: IndexedField, among: Sql | undefined): Sql {
@@ -74,11 +83,11 @@ export async function countingBranches(
   for (const { indexTable, field, among } of all) await count(tx, indexTable, field, among, 1);
 }
 
-/** Counts anew what stands in categories by the fields of an index table, from its rows as they lie there. */
+/** Counts anew what stands in categories by the fields of an index table, from the rows as they lie there. */
 export async function recountCategories(tx: WriteTransaction, indexTable: IndexTable): Promise<void> {
   for (const field of categoryFields(indexTable)) {
     await tx.run(sql`DELETE FROM category_counts WHERE field = ${field.n}`);
-    await count(tx, indexTable, field, undefined, 1);
+    for (const [each, own] of countedBy(indexTable, field)) await count(tx, each, own, undefined, 1);
   }
 }
 
@@ -93,16 +102,16 @@ export async function keptCounts(
   return new Map(rows.map(({ category, own, whole }) => [category, { own, all: whole }]));
 }
 
-/** The categories whose kept counts are not what the rows of an index table say. */
+/** The categories whose kept counts by the fields of an index table are not what the rows say. */
 export async function wrongCounts(reader: Reader, indexTable: IndexTable): Promise<number[]> {
   const fields = categoryFields(indexTable);
   if (fields.length === 0) return [];
-  const is = joined(
-    fields.map(
-      (field) => sql`SELECT ${field.n} AS field, * FROM (${counted(pairs(indexTable, field, undefined))})`,
+  const parts = fields.flatMap((field) =>
+    countedBy(indexTable, field).map(
+      ([each, own]) => sql`SELECT ${own.n} AS field, * FROM (${counted(pairs(each, own, undefined))})`,
     ),
-    ' UNION ALL ',
   );
+  const is = sql`SELECT field, category, sum(own) AS own, sum(whole) AS whole FROM (${joined(parts, ' UNION ALL ')}) GROUP BY field, category`;
   const kept = sql`SELECT field, category, own, whole FROM category_counts
     WHERE field IN ${anyOf(fields.map(({ n }) => n))} AND (own <> 0 OR whole <> 0)`;
   const rows = await reader.all<{ category: number }>(

@@ -1,5 +1,5 @@
 import type { Reader } from './database';
-import { rowKey, sideNumber, sidesOf, type IndexTable } from './index-tables/shape';
+import { rowKey, sideNumber, sides, type IndexTable } from './index-tables/shape';
 import type { Json, JsonObject } from '../core/json';
 import { languagesOfWords } from './record-words';
 import { anyOf, joined, raw, sql, type Sql } from './sql';
@@ -25,7 +25,7 @@ async function indexFacts(
   );
   // The column of a field that is gone stays, and says nothing.
   const revisionMatches = (column: string) => !/^[frst]\d/.test(column) || columns.has(column);
-  for (const side of sidesOf(indexTable)) {
+  for (const side of sides) {
     const rows = await reader.all<JsonObject>(
       sql`SELECT * FROM ${raw(indexTable[side])} WHERE entry IN ${anyOf(records)}`,
     );
@@ -93,7 +93,7 @@ export const strayRows = (
 ): Promise<{ side: 'work' | 'live'; entry: number }[]> =>
   reader.all(
     joined(
-      sidesOf(indexTable).map(
+      sides.map(
         (side) =>
           sql`SELECT ${side} AS side, entry FROM ${raw(indexTable[side])} WHERE entry NOT IN (SELECT id FROM records WHERE type = ${type})`,
       ),

@@ -39,6 +39,7 @@ import { redirects } from './migrations/029-redirects';
 import { comments } from './migrations/031-comments';
 import { audiences } from './migrations/032-audiences';
 import { commentsOfVisitors } from './migrations/033-comments-of-visitors';
+import { bothSides } from './migrations/034-both-sides';
 import { sitePicture } from './migrations/030-site-picture';
 import { askedAddresses } from './migrations/sessions-008-asked-addresses';
 import { visitors } from './migrations/sessions-009-visitors';
@@ -86,6 +87,7 @@ export const contentMigrations: readonly Migration[] = [
   comments,
   audiences,
   commentsOfVisitors,
+  bothSides,
 ];
 export const sessionMigrations: readonly Migration[] = [
   beginSessions,

@@ -5,9 +5,12 @@ export type TableOnly = (typeof tableOnly)[number];
 /** Of media those alone that nothing refers to, or that are pictures without alternative text. */
 export const mediaOnly = ['unused', 'lacking'] as const;
 
-/** What all content is sorted by; with a minus before it the other way round. */
-export const allSorts = ['title', '-title', 'changed', '-changed', 'date', '-date'] as const;
-export type AllSort = (typeof allSorts)[number];
+/** What any content is sorted by, whatever its type. */
+export const allSorts = ['title', 'changed', 'date'] as const;
+
+/** By what a table is sorted, as it is asked: with a minus before it the other way round. */
+export const sortAsked = (sort: string): { by: string; direction: 'up' | 'down' } =>
+  sort.startsWith('-') ? { by: sort.slice(1), direction: 'down' } : { by: sort, direction: 'up' };
 
 /** The most fields that a table shows beside the title. */
 export const MOST_COLUMNS = 20;

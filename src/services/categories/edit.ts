@@ -65,7 +65,7 @@ export function categoriesOf(installation: Installation, scheme: Id): Categories
 
 export async function categoryCounts(installation: Installation, scheme: Id): Promise<CategoryCounts> {
   schemeOf(installation, scheme);
-  // Of media there is only what visitors see.
+  // Media are counted as visitors see them.
   const counts = await (scheme === FOLDERS
     ? countLiveByCategory(
         installation.content,

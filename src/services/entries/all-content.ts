@@ -1,11 +1,11 @@
 import type { AllContentAnswer, AllContentQuery, AllContentRow } from '../../contract/all-content';
 import type { TableFilters } from '../../contract/table-filters';
 import { namedOnly } from '../../core/content/known';
-import { isAllMark, MOST_COLUMNS } from '../../core/content/table-look';
+import { isAllMark, MOST_COLUMNS, sortAsked } from '../../core/content/table-look';
 import { referencesIn } from '../../core/content/values';
 import type { Fault } from '../../core/faults';
-import { sharedValue } from '../../core/mapping/rule/shared-fields';
-import type { SourceType } from '../../core/mapping/rule/sources';
+import { fieldShared, sharedValue, sortsByShared } from '../../core/mapping/rule/shared-fields';
+import { isMediaSource, possibleSources, sourceKey, type SourceType } from '../../core/mapping/rule/sources';
 import { shorten } from '../../core/mapping/shorten';
 import { kindFor } from '../../core/model/kinds';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
@@ -16,7 +16,7 @@ import { countStates } from '../../store/queries/state-counts';
 import type { Person } from '../people/person';
 import { entryBody } from '../records/bodies';
 import { namesOf } from '../records/known';
-import { today, type Installation } from '../runtime/installation';
+import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
 import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
@@ -116,6 +116,29 @@ export function allQuestion(
   };
 }
 
+/** What rows are sorted by: what all have, or what each of the types that are asked for has in a column of its own. */
+function sortOf(installation: Installation, asked: string, types = ''): TableQuestion['sort'] {
+  const { by, direction } = sortAsked(asked);
+  if (by === 'title' || by === 'changed') return { by, direction };
+  if (by === 'date') return { by: { column: by }, direction };
+  const { model, keyMap } = installation;
+  const named = types.split(',').filter(Boolean);
+  const among = possibleSources(model).filter(
+    (type) => named.length === 0 || named.includes(sourceKey(type)),
+  );
+  if (!sortsByShared(among, by))
+    throw invalidInput([
+      { path: '/sort', code: 'sort', message: `These types cannot be sorted together by "${by}".` },
+    ]);
+  const columns = among.flatMap((type) => {
+    const table = indexTableIn(installation, type);
+    const column = table.fields.get(fieldShared(type, by)?.id ?? '')?.sort;
+    const of = isMediaSource(type) ? null : keyMap.of(type.id);
+    return column === undefined ? [] : [{ type: of, table: table.work, column }];
+  });
+  return { by: { columns }, direction };
+}
+
 /** A page of the table of all content: entries of every type, pages and media. */
 export async function allContent(
   installation: Installation,
@@ -124,15 +147,11 @@ export async function allContent(
 ): Promise<AllContentAnswer> {
   const { content } = installation;
   const { sort = 'title', limit = 50 } = query;
-  const by = sort.replace('-', '');
   const after = cursorFrom(query.cursor);
   const question: TableQuestion = {
     ...allQuestion(installation, query, person),
     limit,
-    sort: {
-      by: by === 'date' ? { column: 'date' } : by === 'changed' ? 'changed' : 'title',
-      direction: sort.startsWith('-') ? 'down' : 'up',
-    },
+    sort: sortOf(installation, sort, query.types),
     ...(after ? { after } : {}),
   };
   const { total, rows } = await rowsWithCount(content, allContext(installation), question);

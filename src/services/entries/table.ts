@@ -1,5 +1,6 @@
 import type { EntriesAnswer, EntriesQuery, EntryRow } from '../../contract/entries';
 import type { LocalizedValues } from '../../core/content/localized-values';
+import { sortAsked } from '../../core/content/table-look';
 import { saidIn, type SaidIn } from '../../core/content/translation-sources';
 import { referencesIn, serializeValues } from '../../core/content/values';
 import type { Json } from '../../core/json';
@@ -40,7 +41,7 @@ function questionFrom(
   query: EntriesQuery,
 ): TableQuestion {
   const { sort = 'title', limit = 50 } = query;
-  const key = sort.replace(/^-/, '');
+  const { by: key, direction } = sortAsked(sort);
   const column =
     key === 'title' || key === 'changed'
       ? undefined
@@ -68,7 +69,7 @@ function questionFrom(
     ...(after ? { after } : {}),
     sort: {
       by: column?.sort ? { column: column.sort } : key === 'changed' ? 'changed' : 'title',
-      direction: sort.startsWith('-') ? 'down' : 'up',
+      direction,
     },
   };
 }

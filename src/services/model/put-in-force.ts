@@ -2,6 +2,7 @@ import PQueue from 'p-queue';
 import type { ModelAnswer } from '../../contract/model';
 import type { Id } from '../../core/ids';
 import { takeDates } from '../../store/all-records';
+import type { WriteTransaction } from '../../store/database';
 import { followsFor } from '../../core/model/change/follows';
 import { modelChanges } from '../../core/model/change/changes';
 import { typesTouched } from '../../core/model/change/types-touched';
@@ -84,9 +85,20 @@ async function enforce(
     if (anew !== 'nothing')
       recounts.push({ type: id, faulty: anew === 'faults of the faulty', model: next.revision });
   }
+  await recountLeft(tx, before, act.inside);
   await noteRecounts(tx, recounts);
   await carryRecords(act, await recordsOfSort(tx, 'listing'));
   await reindexRecords(tx, act.inside, await recordsOfSort(tx, 'listing'), true);
+}
+
+/** Counts categories anew by what a type shared with others and has no more: its entries do not count any longer. */
+async function recountLeft(tx: WriteTransaction, before: CompiledModel, inside: Installation): Promise<void> {
+  const { model } = inside;
+  const left = (field: Id) =>
+    before.contentTypes.some((type) => type.field(field) && !model.contentType(type.id)?.field(field));
+  for (const type of model.contentTypes)
+    if (type.fields.some((field) => kindFor(field).scheme !== undefined && left(field.id)))
+      await recountCategories(tx, indexTableIn(inside, type));
 }
 
 /** What bodies may hold values of, or as values: fields, their choices, and the types of blocks. */

@@ -12,7 +12,16 @@ import {
 import { pagesBySite } from '../../store/sites';
 import { sql } from '../../store/sql';
 import { comments } from '../comments';
-import { changeEntry, entries, entry, findEntries, publishEntry, shownOn, withdrawEntry } from '../entries';
+import {
+  allContent,
+  changeEntry,
+  entries,
+  entry,
+  findEntries,
+  publishEntry,
+  shownOn,
+  withdrawEntry,
+} from '../entries';
 import { addListing, listings, publishListing, tryListing, tryListingFigures } from '../listings';
 import { importModel } from '../model/put-in-force';
 import { working } from '../model/working-copy';
@@ -42,7 +51,7 @@ let visitPage = '';
 
 /** What grows with what is written. */
 const grows =
-  /^(?:index_\d+_(?:work|live)|live|working|records|refs|revisions|multi_values|page_places|entry_slugs|media_files|acts|act_changes|comments)$/;
+  /^(?:index_\d+_(?:work|live)|live|working|records|refs|revisions|multi_values|page_places|all_records|entry_slugs|media_files|acts|act_changes|comments)$/;
 
 /** The tables by the names that a statement has for them. */
 const tablesIn = (text: string): Map<string, string> =>
@@ -184,6 +193,15 @@ const questions: Record<string, () => Promise<unknown>> = {
   'a table, given to me': () =>
     entries(small.installation, { type: 'species', only: 'given' }, small.people.editor),
   'a table, to fix': () => entries(small.installation, { type: 'species', only: 'toFix' }),
+  'all content': async () => {
+    for (const query of [
+      {},
+      { sort: '-changed' },
+      { sort: 'date', state: 'published' as const },
+      { q: 'am' },
+    ])
+      await allContent(small.installation, query, small.people.editor);
+  },
   'entries found': () => findEntries(small.installation, { q: 'am' }),
   'shown on': async () => shownOn(small.installation, { type: 'species', ids: (await species()).id }),
   'all listings': () => listings(small.installation),

@@ -4,7 +4,6 @@ import type { ContentType, Field } from '../../core/model/document';
 import { kindFor } from '../../core/model/kinds';
 import { recountCategories } from '../../store/category-counts';
 import { liveRowsOf, putFieldCells } from '../../store/index-tables/rows';
-import { sidesOf } from '../../store/index-tables/shape';
 import { liveOfMany, recordsByIds, recordsOfType, type KeptRecord } from '../../store/records';
 import { addRefs, dropRefs, OPEN, type RefRow } from '../../store/refs';
 import { indexTableIn } from '../runtime/installation';
@@ -90,16 +89,15 @@ async function refillSome(
       referencesInLocalized(fields, entryBody(body)).map(({ target }) => target),
     ),
   );
-  if (sidesOf(indexTable).includes('work'))
-    await putFieldCells(
-      tx,
-      'work',
-      indexTable,
-      columns,
-      keyMap,
-      model.locale,
-      records.map(({ id, body }) => ({ key: id, localized: entryBody(body) })),
-    );
+  await putFieldCells(
+    tx,
+    'work',
+    indexTable,
+    columns,
+    keyMap,
+    model.locale,
+    records.map(({ id, body }) => ({ key: id, localized: entryBody(body) })),
+  );
   await putFieldCells(
     tx,
     'live',

@@ -10,7 +10,6 @@ import {
   putWorkRows,
   type LiveRow,
 } from '../../store/index-tables/rows';
-import { sidesOf } from '../../store/index-tables/shape';
 import { entriesHolding, heldBy, uniqueFields } from '../../store/index-tables/unique';
 import {
   liveOfMany,
@@ -104,21 +103,19 @@ async function putRows(
   const indexTable = indexTableIn(installation, type);
   const { keyMap, model } = installation;
   const now = installation.now();
-  if (sidesOf(indexTable).includes('work')) {
-    const rows = records.map((each) => ({
-      entry: each.record.id,
-      title: named(each),
-      changed: each.record.changedAt,
-      stage: each.record.stage,
-      binned: each.record.binnedAt !== null,
-      spans: each.versions,
-      localized: entryBody(each.record.body),
-    }));
-    const entries = rows.map(({ entry }) => entry);
-    await countingCategories(tx, indexTable, entries, () =>
-      putWorkRows(tx, indexTable, keyMap, model.locale, rows, now),
-    );
-  }
+  const rows = records.map((each) => ({
+    entry: each.record.id,
+    title: named(each),
+    changed: each.record.changedAt,
+    stage: each.record.stage,
+    binned: each.record.binnedAt !== null,
+    spans: each.versions,
+    localized: pageBody(each.record.body),
+  }));
+  const entries = rows.map(({ entry }) => entry);
+  await countingCategories(tx, indexTable, entries, () =>
+    putWorkRows(tx, indexTable, keyMap, model.locale, rows, now),
+  );
   const lying = await liveRowsOf(
     tx,
     indexTable,

@@ -7,7 +7,7 @@ import { kindFor } from '../../core/model/kinds';
 import type { WriteTransaction } from '../../store/database';
 import { fitIndexes } from '../../store/index-tables/indexes';
 import { fieldCells, putFieldCells } from '../../store/index-tables/rows';
-import { sidesOf, type IndexedField, type IndexTable, type Side } from '../../store/index-tables/shape';
+import type { IndexedField, IndexTable, Side } from '../../store/index-tables/shape';
 import {
   beginStaging,
   dropStaged,
@@ -143,12 +143,11 @@ async function stageType(
     );
     const live = [...versions.values()].flat();
     await content.write(async (tx) => {
-      if (sidesOf(indexTable).includes('work'))
-        await put(
-          tx,
-          'work',
-          records.map(({ id, body }) => ({ key: id, localized: entryBody(body) })),
-        );
+      await put(
+        tx,
+        'work',
+        records.map(({ id, body }) => ({ key: id, localized: entryBody(body) })),
+      );
       await put(
         tx,
         'live',

@@ -3,7 +3,7 @@ import { FOREVER } from '../../core/content/states';
 import { kindFor } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
 import { raw, sql } from '../sql';
-import { sidesOf, type IndexedField, type IndexTable, type Side } from './shape';
+import { sides, type IndexedField, type IndexTable, type Side } from './shape';
 
 /** An index on an index table, by a name that follows from all it is made of: another index has another name. */
 export interface TableIndex {
@@ -53,6 +53,8 @@ function ofSide(indexTable: IndexTable, side: Side): TableIndex[] {
   const table = indexTable[side];
   const riders = ridersOf(indexTable);
   const fields = [...indexTable.fields.values()].flatMap((field) => ofField(table, side, field, riders));
+  // Pages and media are looked through among all content, whose table has all but their fields.
+  if (side === 'work' && indexTable.holds !== 'entries') return fields;
   // Counts by state, and an entry's versions, are answered from one index alone.
   return side === 'work'
     ? [
@@ -66,8 +68,7 @@ function ofSide(indexTable: IndexTable, side: Side): TableIndex[] {
     : [...fields, named(table, 'published, entry'), named(table, 'entry, live_from, live_until')];
 }
 
-const indexesOf = (indexTable: IndexTable): TableIndex[] =>
-  sidesOf(indexTable).flatMap((side) => ofSide(indexTable, side));
+const indexesOf = (indexTable: IndexTable): TableIndex[] => sides.flatMap((side) => ofSide(indexTable, side));
 
 const standing = async (reader: Reader): Promise<string[]> =>
   (

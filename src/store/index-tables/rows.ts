@@ -6,7 +6,7 @@ import type { Values } from '../../core/content/values';
 import { folded } from '../../core/mapping/rule/matches';
 import { kindFor, withComputed } from '../../core/model/kinds';
 import type { Reader, WriteTransaction } from '../database';
-import { rowKey, sideNumber, sidesOf, type IndexedField, type IndexTable, type Side } from './shape';
+import { rowKey, sideNumber, type IndexedField, type IndexTable, type Side } from './shape';
 import { LANGUAGE, languageId, type KeyMap } from '../key-map';
 
 export interface WorkRow {
@@ -295,7 +295,6 @@ export async function dropRowsOf(
     indexTable,
     live.map(({ version }) => version),
   );
-  if (!sidesOf(indexTable).includes('work')) return;
   await tx.run(sql`DELETE FROM ${raw(indexTable.work)} WHERE entry IN ${anyOf(records)}`);
   await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber.work} AND row IN ${anyOf(records)}`);
 }

@@ -4,8 +4,9 @@ import { MEDIA } from '../../core/model/media-type';
 import type { KeyMap } from '../key-map';
 import { kindFor } from '../../core/model/kinds';
 
-/** An index table has two sides: what is worked on, one row an entry; and what visitors see, one row a live version. */
-export type Side = 'work' | 'live';
+/** An index table has two sides: what is worked on, one row an entry (page, medium); and what visitors see, one row a live version. */
+export const sides = ['work', 'live'] as const;
+export type Side = (typeof sides)[number];
 export const sideNumber: Record<Side, number> = { work: 0, live: 1 };
 /** The column that names a row of a side. */
 export const rowKey: Record<Side, string> = { work: 'entry', live: 'version' };
@@ -39,7 +40,7 @@ export interface IndexTable {
   titleSort: string;
   /** The main language. */
   locale: string;
-  /** What lies in it. Of pages and media there is only the visitors' side. */
+  /** What lies in it. */
   holds: 'entries' | 'pages' | 'media';
   /** The index tables of the types that have a field, for a condition that runs through an entry link. */
   having?: (field: string) => IndexTable[];
@@ -90,9 +91,6 @@ function indexedField(field: Field, keyMap: KeyMap, locale: string, others: read
     ? { ...base, sort: value, columns: [column] }
     : { ...base, columns: [column] };
 }
-
-export const sidesOf = ({ holds }: Pick<IndexTable, 'holds'>): readonly Side[] =>
-  holds === 'entries' ? ['work', 'live'] : ['live'];
 
 export function indexTableOf(
   type: IndexedType,

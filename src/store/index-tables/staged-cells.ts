@@ -1,6 +1,6 @@
 import type { Reader, WriteTransaction } from '../database';
 import { raw, sql, type Bind } from '../sql';
-import { rowKey, sidesOf, type IndexedField, type IndexTable, type Side } from './shape';
+import { rowKey, sides, type IndexedField, type IndexTable, type Side } from './shape';
 
 /** What some fields put into the row of a key. */
 export interface StagedRow {
@@ -26,7 +26,7 @@ export async function beginStaging(
   await dropStaged(tx, indexTable);
   const rewritten = raw(rewrittenName(indexTable));
   await tx.run(sql`CREATE TEMP TABLE ${rewritten} (record INTEGER PRIMARY KEY)`);
-  for (const side of sidesOf(indexTable)) {
+  for (const side of sides) {
     const name = raw(stagedName(indexTable, side));
     await tx.run(
       sql`CREATE TEMP TRIGGER note_${name} AFTER INSERT ON main.${raw(indexTable[side])} BEGIN INSERT OR IGNORE INTO ${rewritten} VALUES (new.entry); END`,
@@ -59,7 +59,7 @@ export async function takeStaged(
   fields: readonly IndexedField[],
 ): Promise<void> {
   const names = columnsOf(fields);
-  for (const side of sidesOf(indexTable)) {
+  for (const side of sides) {
     const table = raw(indexTable[side]);
     const staged = raw(`temp.${stagedName(indexTable, side)}`);
     const key = raw(rowKey[side]);
@@ -85,7 +85,7 @@ export const rewrittenSince = async (tx: Reader, indexTable: IndexTable): Promis
 
 /** Lets go of what was staged. */
 export async function dropStaged(tx: WriteTransaction, indexTable: IndexTable): Promise<void> {
-  for (const side of sidesOf(indexTable)) {
+  for (const side of sides) {
     const name = raw(stagedName(indexTable, side));
     await tx.run(sql`DROP TRIGGER IF EXISTS temp.note_${name}`);
     await tx.run(sql`DROP TABLE IF EXISTS temp.${name}`);

@@ -7,8 +7,9 @@ import type { Reader, WriteTransaction } from '../database';
 import { fitIndexes, makeIndex, missingIndexes } from './indexes';
 import {
   indexTableOf,
+  rowKey,
   sideNumber,
-  sidesOf,
+  sides,
   type IndexedType,
   type IndexedField,
   type IndexTable,
@@ -77,7 +78,7 @@ export async function prepareTables(
   fill: () => Promise<void>,
 ): Promise<void> {
   for (const indexTable of indexTables)
-    for (const side of sidesOf(indexTable))
+    for (const side of sides)
       if ((await missingColumns(reader, indexTable, side)).length > 0)
         await write((tx) => addColumns(tx, indexTable, side));
   await fill();
@@ -104,7 +105,7 @@ export async function reindexTables(
     if (!indexTable) continue;
     const old = oldTypes.get(type.id);
     const oldTable = old && before ? indexTableOf(old, keyMap, before.locales) : undefined;
-    for (const side of sidesOf(indexTable)) {
+    for (const side of sides) {
       const table = indexTable[side];
       if (!oldTable)
         await tx.run(sql`CREATE TABLE ${raw(table)} (${raw(fixedColumns[side](indexTable.titleSort))})`);
@@ -114,7 +115,10 @@ export async function reindexTables(
         );
       for (const { n, field, columns } of oldTable?.fields.values() ?? [])
         if (!sameJson(indexTable.fields.get(field.id)?.columns ?? null, columns))
-          await tx.run(sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${n}`);
+          // Other types may share the field: theirs stay.
+          await tx.run(
+            sql`DELETE FROM multi_values WHERE side = ${sideNumber[side]} AND field = ${n} AND row IN (SELECT ${raw(rowKey[side])} FROM ${raw(table)})`,
+          );
       await addColumns(tx, indexTable, side);
     }
     const spoken = sameJson(before?.locales ?? null, after.locales);
@@ -125,7 +129,7 @@ export async function reindexTables(
   for (const type of oldTypes.values()) {
     if (kept.has(type.id)) continue;
     const indexTable = indexTableOf(type, keyMap, after.locales);
-    for (const side of sidesOf(indexTable)) await tx.run(sql`DROP TABLE ${raw(indexTable[side])}`);
+    for (const side of sides) await tx.run(sql`DROP TABLE ${raw(indexTable[side])}`);
   }
   await fitIndexes(tx, indexTables);
   return stale;

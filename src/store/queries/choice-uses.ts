@@ -1,6 +1,6 @@
 import type { Id } from '../../core/ids';
 import type { Reader } from '../database';
-import { rowKey, sideNumber, sidesOf, type IndexTable } from '../index-tables/shape';
+import { rowKey, sideNumber, sides, type IndexTable } from '../index-tables/shape';
 import type { KeyMap } from '../key-map';
 import { anyOfFew, joined, raw, sql } from '../sql';
 
@@ -17,7 +17,7 @@ export async function choiceUses(
   if (!found || choices.length === 0) return new Map();
   const keys = anyOfFew([...byKey.keys()]);
   const value = raw(`s.${found.value}`);
-  const naming = sidesOf(indexTable).map((side) => {
+  const naming = sides.map((side) => {
     const table = sql`${raw(indexTable[side])} s`;
     return found.many
       ? sql`SELECT s.entry, m.value FROM ${table} JOIN multi_values m ON m.side = ${sideNumber[side]} AND m.field = ${found.n} AND m.row = s.${raw(rowKey[side])} WHERE m.value IN ${keys}`

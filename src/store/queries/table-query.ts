@@ -7,6 +7,7 @@ import { conditionSql, FEW } from './condition-sql';
 import type { Reader } from '../database';
 import { anyOf, joined, raw, sql, type Bind, type Sql } from '../sql';
 import { liveNow } from './live-now';
+import type { IndexTable } from '../index-tables/shape';
 import type { Leading, QueryContext } from './query-context';
 import { stateSql } from './state-sql';
 import type { RecordSort } from '../tables/records';
@@ -34,9 +35,19 @@ export interface TableQuestion {
   only?: { changedBy: number } | { givenTo: number } | { toFix: true };
   /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
   shown?: { somewhere: boolean; where: Condition };
-  sort: { by: 'title' | 'changed' | { column: string }; direction: 'up' | 'down' };
+  sort: {
+    by: 'title' | 'changed' | { column: string } | { columns: readonly TypeColumn[] };
+    direction: 'up' | 'down';
+  };
   limit: number;
   after?: Cursor;
+}
+
+/** What the rows of one type (by integer key; media have none) among all are sorted by: a column of its index table. */
+export interface TypeColumn {
+  type: number | null;
+  table: string;
+  column: string;
 }
 
 /** From a moment (ms) on, and before one. */
@@ -200,6 +211,49 @@ export async function rowsWithCount(
   return { total, rows };
 }
 
+const ofType = (type: number | null): string => (type === null ? "s.sort = 'medium'" : `s.type = ${type}`);
+
+/** What a row is sorted by, as it is read of a row `s`. */
+function keyOf({ by }: TableQuestion['sort'], { titleSort }: IndexTable): Sql {
+  if (by === 'title') return raw(`s.${titleSort}`);
+  if (by === 'changed') return raw('s.changed');
+  if ('column' in by) return raw(`s.${by.column}`);
+  const cases = by.columns.map(({ type, table, column }) =>
+    raw(`WHEN ${ofType(type)} THEN (SELECT t.${column} FROM ${table} t WHERE t.entry = s.entry)`),
+  );
+  return cases.length === 0 ? raw('NULL') : sql`CASE ${joined(cases, ' ')} END`;
+}
+
+/** Rows `s` that are gone through in their order, along an index. */
+interface Walk {
+  from: Sql;
+  key: Sql;
+  entry: Sql;
+  /** Which rows are meant, beside all that is asked of every row. */
+  where: Sql;
+}
+
+/**
+ * What is gone through to find the first rows in their order: the table itself; or, where many rows of all content are
+ * sorted by what each type has in a column of its own, the index tables of those types, and beside them what has none.
+ */
+function walksOf({ sort }: TableQuestion, { indexTable }: QueryContext, matching: number): Walk[] {
+  const table = sql`${raw(indexTable.work)} s`;
+  const whole: Walk = { from: table, key: keyOf(sort, indexTable), entry: raw('s.entry'), where: raw('1') };
+  if (typeof sort.by === 'string' || 'column' in sort.by || matching <= FEW) return [whole];
+  const { columns } = sort.by;
+  const having = columns.map(({ type }) => raw(ofType(type)));
+  return [
+    ...columns.map((each) => ({
+      from: sql`${raw(each.table)} t CROSS JOIN ${table} ON s.entry = t.entry`,
+      key: raw(`t.${each.column}`),
+      entry: raw('t.entry'),
+      where: raw('1'),
+    })),
+    { ...whole, key: raw('NULL'), where: sql`(${joined([raw('0'), ...having], ' OR ')}) IS NOT 1` },
+  ];
+}
+
 /**
  * One page of rows. Rows with a sort value are walked along its index from where the last page ended; rows without
  * come after them, whichever the direction. `matching` is how many rows there are, so far as `countRows` told.
@@ -211,28 +265,42 @@ async function pageOfRows(
   matching: number,
 ): Promise<TableRow[]> {
   const { sort, after, limit } = question;
-  const { indexTable } = asked;
-  const column = raw(
-    `s.${sort.by === 'title' ? indexTable.titleSort : sort.by === 'changed' ? 'changed' : sort.by.column}`,
-  );
   const [more, way] = sort.direction === 'up' ? [raw('>'), raw('ASC')] : [raw('<'), raw('DESC')];
   const filter = filterSql(question, asked, matching <= FEW ? 'filter' : 'sort');
-  const part = (extra: Sql, order: Sql, most: number): Promise<TableRow[]> => {
-    const found = sql`SELECT s.entry, ${column} AS key FROM ${raw(indexTable.work)} s WHERE ${filter} AND ${extra} ORDER BY ${order} LIMIT ${most}`;
+  const walks = walksOf(question, asked, matching);
+  const part = (which: (walk: Walk) => { extra: Sql; order: Sql }, most: number): Promise<TableRow[]> => {
+    const found = walks.map((walk) => {
+      const { extra, order } = which(walk);
+      return sql`SELECT s.entry, ${walk.key} AS key FROM ${walk.from} WHERE ${filter} AND ${walk.where} AND ${extra} ORDER BY ${order} LIMIT ${most}`;
+    });
+    const [only, ...others] = found;
+    const first =
+      only && others.length === 0
+        ? only
+        : sql`${joined(
+            found.map((each) => sql`SELECT * FROM (${each})`),
+            ' UNION ALL ',
+          )} ORDER BY key ${way}, entry ${way} LIMIT ${most}`;
     return reader.all<TableRow>(
       sql`SELECT p.entry, r.uuid, r.sort, t.uuid AS type, r.binned_at AS binnedAt, w.revision, w.title, w.stage, w.body, w.faults, w.changed_at AS changedAt, h.name AS changedBy, p.key
-       FROM (${found}) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry
+       FROM (${first}) p JOIN records r ON r.id = p.entry JOIN working w ON w.record = p.entry
        LEFT JOIN ids t ON t.n = r.type LEFT JOIN people h ON h.id = w.changed_by ORDER BY p.key ${way}, p.entry ${way}`,
     );
   };
   const begun: Bind | undefined = after?.value;
-  const beyond =
-    after && begun !== undefined && begun !== null
-      ? sql`${column} ${more}= ${begun} AND (${column} ${more} ${begun} OR s.entry ${more} ${after.entry})`
-      : sql`${column} IS NOT NULL`;
-  const rows = begun === null ? [] : await part(beyond, sql`${column} ${way}, s.entry ${way}`, limit);
+  const withKey = ({ key, entry }: Walk) => ({
+    extra:
+      after && begun !== undefined && begun !== null
+        ? sql`${key} ${more}= ${begun} AND (${key} ${more} ${begun} OR ${entry} ${more} ${after.entry})`
+        : sql`${key} IS NOT NULL`,
+    order: sql`${key} ${way}, ${entry} ${way}`,
+  });
+  const rows = begun === null ? [] : await part(withKey, limit);
   if (rows.length >= limit || typeof sort.by === 'string') return rows;
-  const past = begun === null && after ? sql` AND s.entry ${more} ${after.entry}` : raw('');
-  const without = await part(sql`${column} IS NULL${past}`, sql`s.entry ${way}`, limit - rows.length);
-  return [...rows, ...without];
+  const withoutKey = ({ key, entry }: Walk) => ({
+    extra:
+      begun === null && after ? sql`${key} IS NULL AND ${entry} ${more} ${after.entry}` : sql`${key} IS NULL`,
+    order: sql`${entry} ${way}`,
+  });
+  return [...rows, ...(await part(withoutKey, limit - rows.length))];
 }

@@ -50,6 +50,24 @@ export function sharedFields({ document }: CompiledModel, types: readonly Source
 export const fieldShared = (type: SourceType, key: string): Field | undefined =>
   isRole(key) ? roleField(type, key) : type.field(key);
 
+/**
+ * Whether things of some types can be sorted by such a key: what is meant by it is indexed in each type that has it, and lies
+ * in one order with the others'.
+ */
+export function sortsByShared(types: readonly SourceType[], key: string): boolean {
+  const orders = new Set(
+    types.flatMap((type) => {
+      const field = fieldShared(type, key);
+      if (!field) return [];
+      const { sort, column } = kindFor(field).indexShape;
+      if (!field.indexed || sort === 'none') return [undefined];
+      // The order of choices is that of their own field.
+      return [sort === 'rank' ? field.id : `${sort} ${column}`];
+    }),
+  );
+  return orders.size === 1 && !orders.has(undefined);
+}
+
 /** The value of such a field in what a thing of a type says, with the field. */
 export function sharedValue(
   type: SourceType,

@@ -13,7 +13,7 @@ export default async function AllContentPage({
 }): Promise<ReactElement> {
   const { installation, person } = await signedIn();
   const look = await ownAllTable(installation, person);
-  const query = allQuestion(addressOf(await searchParams), look.columns);
+  const query = allQuestion(installation.model, addressOf(await searchParams), look.columns);
   return (
     <AnswersAtHand answers={[atHand('allContent', { query }, allContent(installation, query, person))]}>
       <AllTable initialLook={look} />

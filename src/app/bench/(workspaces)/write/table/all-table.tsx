@@ -5,11 +5,9 @@ import dayjs from 'dayjs';
 import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import type { AllContentRow } from '../../../../../contract/all-content';
 import type { OwnTable } from '../../../../../contract/own-table';
-import { allMarks, allSorts, isAllMark, type AllMark } from '../../../../../core/content/table-look';
+import { allMarks, isAllMark, type AllMark } from '../../../../../core/content/table-look';
 import { sharedFields, type SharedField } from '../../../../../core/mapping/rule/shared-fields';
-import { possibleSources, sourceKey } from '../../../../../core/mapping/rule/sources';
 import { stateLabels } from '../../../../../core/content/states';
-import type { CompiledModel } from '../../../../../core/model/compile';
 import { Frame } from '../../../../../ui/frame';
 import { Link } from '../../../../../ui/link';
 import look from '../../../../../ui/look/look.module.css';
@@ -31,7 +29,7 @@ import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
 import { TableColumns } from './table-columns';
 import { TableFoot } from './table-foot';
-import { allQuestion, foundInAll } from './table-question';
+import { allQuestion, foundInAll, sortsAll, typesTogether } from './table-question';
 import { TableTools } from './table-tools';
 import { usePages } from './use-pages';
 import { useOwnTable } from './use-own-table';
@@ -98,18 +96,8 @@ const columnsOf = (shown: readonly string[], shared: readonly SharedField[]) =>
     }),
   ]);
 
-/** What the types that are asked for have in common; all of them, where none is. */
-function sharedAmong(model: CompiledModel, types: string): SharedField[] {
-  const all = possibleSources(model);
-  const asked = types.split(',');
-  const chosen = all.filter((type) => asked.includes(sourceKey(type)));
-  return sharedFields(model, chosen.length > 0 ? chosen : all);
-}
-
 /** With how many types a beginning is offered where nothing is written yet. */
 const FIRST_TYPES = 4;
-
-const sortable = (id: string): boolean => allSorts.some((each) => each === id);
 
 /** What can be begun from here: an entry of each type that one may write. */
 function New(): ReactElement | null {
@@ -139,13 +127,13 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
   const address = useTableAddress();
   const { asked, q, put, clear } = address;
   const tableLook = useOwnTable(initialLook, undefined);
-  const question = allQuestion(asked, tableLook.columns, q);
+  const question = allQuestion(model, asked, tableLook.columns, q);
   const { state, sort, limit, looks } = question;
   const shape = JSON.stringify(question);
   const pages = usePages(shape);
   const ticks = useTicks(shape);
-  const types = asked.get('types') ?? '';
-  const shared = useMemo(() => sharedAmong(model, types), [model, types]);
+  const types = useMemo(() => typesTogether(model, asked), [model, asked]);
+  const shared = useMemo(() => sharedFields(model, types), [model, types]);
   const { columns: shownColumns } = tableLook;
   const columns = useMemo(() => columnsOf(shownColumns, shared), [shownColumns, shared]);
   const { cursor } = pages;
@@ -219,7 +207,7 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
             columns={columns}
             rows={rows}
             sort={sort}
-            sortable={sortable}
+            sortable={(column) => sortsAll(types, column)}
             onSort={(next) => put({ sort: next })}
             tall={looks === 'yes' || q !== ''}
             look={tableLook}

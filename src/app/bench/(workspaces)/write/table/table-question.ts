@@ -1,4 +1,6 @@
-import { allSorts, type AllSort } from '../../../../../core/content/table-look';
+import { allSorts, sortAsked } from '../../../../../core/content/table-look';
+import { sortsByShared } from '../../../../../core/mapping/rule/shared-fields';
+import { possibleSources, sourceKey, type SourceType } from '../../../../../core/mapping/rule/sources';
 import type { ManyFound, ManyFoundInAll } from '../../../../../contract/many';
 import type { Json } from '../../../../../core/json';
 import { parseCondition } from '../../../../../core/mapping/rule/parse';
@@ -68,20 +70,37 @@ export const foundBy = ({
 }: TableQuestion): ManyFound => found;
 
 /** By what all content is sorted where nothing is said: what changed last comes first. */
-const ALL_SORTED = '-changed' satisfies AllSort;
+const ALL_SORTED = '-changed';
 
 export type AllQuestion = Required<Pick<NonNullable<Question<'allContent'>['query']>, 'sort' | 'limit'>> &
   NonNullable<Question<'allContent'>['query']>;
 
+/** The types that are together in the table of all content, as its address names them; all, where it names none. */
+export function typesTogether(
+  model: CompiledModel,
+  asked: Pick<URLSearchParams, 'get'>,
+): readonly SourceType[] {
+  const all = possibleSources(model);
+  const named = (asked.get('types') ?? '').split(',');
+  const chosen = all.filter((type) => named.includes(sourceKey(type)));
+  return chosen.length > 0 ? chosen : all;
+}
+
+/** Whether the table of some types can be sorted by a column. */
+export const sortsAll = (types: readonly SourceType[], column: string): boolean =>
+  allSorts.some((each) => each === column) || sortsByShared(types, column);
+
 /** What the table of all content asks, from what stands in its address and the words typed over it. */
 export const allQuestion = (
+  model: CompiledModel,
   asked: Pick<URLSearchParams, 'get'>,
   columns: readonly string[],
   words = asked.get('q') ?? '',
 ): AllQuestion => {
   const types = asked.get('types');
+  const sort = asked.get('sort');
   return {
-    sort: allSorts.find((each) => each === asked.get('sort')) ?? ALL_SORTED,
+    sort: sort !== null && sortsAll(typesTogether(model, asked), sortAsked(sort).by) ? sort : ALL_SORTED,
     limit: rowsAsked(asked),
     columns: columns.join(','),
     ...filtersAsked(asked, words),
