@@ -16,12 +16,10 @@ import {
 } from 'class-validator';
 import { states, type State } from '../core/content/states';
 import { CommentCounts, GivenTo, Hit, RowLook } from './entries';
-import { TableFilters } from './table-filters';
+import { AllFilters } from './table-filters';
 
 /** What is asked of all content together: entries, pages and media. */
-export class AllContentQuery extends TableFilters {
-  /** Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas between. */
-  @IsString() @MaxLength(4000) @IsOptional() types?: string;
+export class AllContentQuery extends AllFilters {
   /** By what each row is told besides: roles (`summary`) and the ids of fields that several types include, with commas between. */
   @IsString() @MaxLength(2000) @IsOptional() columns?: string;
   /** `title`, `changed`, `date`, or one of `columns` by which these types can be sorted. With a minus before it for the other direction. */

@@ -20,7 +20,7 @@ import { fieldChanges } from '../core/content/change-field';
 import { shownAnswers } from '../core/content/states';
 import type { Json } from '../core/json';
 import { ReachLink } from './entries';
-import { TableFilters } from './table-filters';
+import { AllFilters, TableFilters } from './table-filters';
 
 /** What can be done to many entries besides changing a field of them. */
 export const wholeChanges = ['publish', 'schedule', 'withdraw', 'submit', 'give', 'bin', 'restore'] as const;
@@ -74,9 +74,7 @@ export class ManyAsked extends ManyNamed {
 }
 
 /** All that the table of all content finds. */
-export class ManyFoundInAll extends TableFilters {
-  @IsString() @MaxLength(4000) @IsOptional() types?: string;
-}
+export class ManyFoundInAll extends AllFilters {}
 
 /** Some entries of several types, by their ids or as the table of all content finds them, and what is done to them. */
 export class ManyOfAllAsked extends ManyNamed {

@@ -1,5 +1,5 @@
 import { IsIn, IsISO8601, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
-import { states, type State } from '../core/content/states';
+import { shownAnswers, states, type ShownAnswer, type State } from '../core/content/states';
 import { tableOnly, type TableOnly } from '../core/content/table-look';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
@@ -29,4 +29,14 @@ export class TableFilters {
   @IsUUID() @IsOptional() category?: string;
   /** Whether what stands below the category is left out. */
   @IsIn(['yes']) @IsOptional() alone?: 'yes';
+}
+
+/** What narrows the table of all content. */
+export class AllFilters extends TableFilters {
+  /** Those of some types alone: keys of content types, `page:` and the key of a page type, `media`; with commas between. */
+  @IsString() @MaxLength(4000) @IsOptional() types?: string;
+  /** A condition over what these types have in common, or one of them has (`finding:seen`), as in rules of listings: JSON. */
+  @IsString() @MaxLength(8000) @IsOptional() where?: string;
+  /** Whether visitors see it somewhere. */
+  @IsIn(shownAnswers) @IsOptional() shown?: ShownAnswer;
 }

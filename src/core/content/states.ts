@@ -15,6 +15,7 @@ export type State = (typeof states)[number];
 
 /** Whether visitors see something on any page. */
 export const shownAnswers = ['somewhere', 'nowhere'] as const;
+export type ShownAnswer = (typeof shownAnswers)[number];
 
 export const stateLabels: Record<State, string> = {
   draft: 'Draft',

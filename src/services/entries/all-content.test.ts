@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { TableFilters } from '../../contract/table-filters';
-import { states } from '../../core/content/states';
+import { shownAnswers, states } from '../../core/content/states';
 import type { Id } from '../../core/ids';
 import { importModel } from '../model';
 import { addPage, publishPage } from '../pages';
@@ -120,6 +120,16 @@ test('all content is what each type holds, in each state, whatever was done', as
         const ids = (items: readonly { id: Id }[]) => items.map(({ id }) => id).sort();
         expect(ids(together.items)).toEqual(ids(apart.flatMap(({ items }) => items)));
         expect([together.total, counts[state]]).toEqual([ids(together.items).length, together.total]);
+      }
+      for (const shown of shownAnswers) {
+        const of = { shown, limit: 500 };
+        const together = await allContent(installation, { ...of, types: 'species,notice' }, architect);
+        const apart = await Promise.all(
+          ['species', 'notice'].map((type) => entries(installation, { ...of, type, columns: '' })),
+        );
+        expect(together.items.map(({ id }) => id).sort()).toEqual(
+          apart.flatMap(({ items }) => items.map(({ id }) => id)).sort(),
+        );
       }
       const titles = await found({ limit: 500 });
       expect(titles).toEqual([...titles].sort(new Intl.Collator('en-GB').compare));

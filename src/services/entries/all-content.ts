@@ -1,11 +1,22 @@
 import type { AllContentAnswer, AllContentQuery, AllContentRow } from '../../contract/all-content';
-import type { TableFilters } from '../../contract/table-filters';
+import type { AllFilters } from '../../contract/table-filters';
 import { namedOnly } from '../../core/content/known';
 import { isAllMark, MOST_COLUMNS, sortAsked } from '../../core/content/table-look';
 import { referencesIn } from '../../core/content/values';
 import type { Fault } from '../../core/faults';
-import { fieldShared, sharedValue, sortsByShared } from '../../core/mapping/rule/shared-fields';
-import { isMediaSource, possibleSources, sourceKey, type SourceType } from '../../core/mapping/rule/sources';
+import {
+  askedTogether,
+  fieldShared,
+  sharedValue,
+  sortsByShared,
+} from '../../core/mapping/rule/shared-fields';
+import {
+  conditionIn,
+  isMediaSource,
+  possibleSources,
+  sourceKey,
+  type SourceType,
+} from '../../core/mapping/rule/sources';
 import { shorten } from '../../core/mapping/shorten';
 import { kindFor } from '../../core/model/kinds';
 import { everyEntry } from '../../core/mapping/rule/listing-rule';
@@ -18,9 +29,11 @@ import { entryBody } from '../records/bodies';
 import { namesOf } from '../records/known';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
+import { conditionAsked } from './condition-asked';
 import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
+import { shownAsked } from './shown-asked';
 import type { State } from '../../core/content/states';
 
 const PAGE = 'page:';
@@ -44,6 +57,12 @@ function amongAsked({ model, keyMap }: Installation, types: string): NonNullable
   const faults = read.filter(({ n }) => n === undefined).map(({ key }) => unknown(key));
   if (faults.length > 0) throw invalidInput(faults);
   return { types: read.flatMap(({ n }) => n ?? []), media: named.includes(mediaKey) };
+}
+
+/** The types that are together where some are named, or everything is. */
+function typesTogether({ model }: Installation, types = ''): SourceType[] {
+  const named = types.split(',').filter(Boolean);
+  return possibleSources(model).filter((type) => named.length === 0 || named.includes(sourceKey(type)));
 }
 
 const typeOf = ({ model }: Installation, { sort, type }: TableRow): SourceType | undefined =>
@@ -101,11 +120,11 @@ export const allContext = (installation: Installation) => ({
 });
 
 /** What filters ask of the table of all content. */
-export function allQuestion(
+export async function allQuestion(
   installation: Installation,
-  filters: TableFilters & { types?: string | undefined },
+  filters: AllFilters,
   person: Pick<Person, 'id'>,
-): TableQuestion {
+): Promise<TableQuestion> {
   const { types } = filters;
   return {
     where: everyEntry,
@@ -113,19 +132,38 @@ export function allQuestion(
     sort: { by: 'title', direction: 'up' },
     ...filtersAsked(installation, filters, person),
     ...(types ? { among: amongAsked(installation, types) } : {}),
+    ...(filters.where === undefined && filters.shown === undefined
+      ? {}
+      : { each: await eachAsked(installation, filters) }),
   };
 }
 
+/** What is asked of each of the types that are together: a condition as it understands it, and whether it is seen. */
+async function eachAsked(
+  installation: Installation,
+  { types, where, shown }: AllFilters,
+): Promise<NonNullable<TableQuestion['each']>> {
+  const together = typesTogether(installation, types);
+  const condition = conditionAsked(
+    installation.model,
+    askedTogether(installation.model, together, true),
+    where,
+  );
+  return Promise.all(
+    together.map(async (type) => ({
+      indexTable: indexTableIn(installation, type),
+      where: conditionIn(condition, type),
+      ...(shown ? { shown: await shownAsked(installation, type, shown) } : {}),
+    })),
+  );
+}
+
 /** What rows are sorted by: what all have, or what each of the types that are asked for has in a column of its own. */
-function sortOf(installation: Installation, asked: string, types = ''): TableQuestion['sort'] {
+function sortOf(installation: Installation, asked: string, types: string | undefined): TableQuestion['sort'] {
   const { by, direction } = sortAsked(asked);
   if (by === 'title' || by === 'changed') return { by, direction };
   if (by === 'date') return { by: { column: by }, direction };
-  const { model, keyMap } = installation;
-  const named = types.split(',').filter(Boolean);
-  const among = possibleSources(model).filter(
-    (type) => named.length === 0 || named.includes(sourceKey(type)),
-  );
+  const among = typesTogether(installation, types);
   if (!sortsByShared(among, by))
     throw invalidInput([
       { path: '/sort', code: 'sort', message: `These types cannot be sorted together by "${by}".` },
@@ -133,7 +171,7 @@ function sortOf(installation: Installation, asked: string, types = ''): TableQue
   const columns = among.flatMap((type) => {
     const table = indexTableIn(installation, type);
     const column = table.fields.get(fieldShared(type, by)?.id ?? '')?.sort;
-    const of = isMediaSource(type) ? null : keyMap.of(type.id);
+    const of = isMediaSource(type) ? null : installation.keyMap.of(type.id);
     return column === undefined ? [] : [{ type: of, table: table.work, column }];
   });
   return { by: { columns }, direction };
@@ -149,7 +187,7 @@ export async function allContent(
   const { sort = 'title', limit = 50 } = query;
   const after = cursorFrom(query.cursor);
   const question: TableQuestion = {
-    ...allQuestion(installation, query, person),
+    ...(await allQuestion(installation, query, person)),
     limit,
     sort: sortOf(installation, sort, query.types),
     ...(after ? { after } : {}),

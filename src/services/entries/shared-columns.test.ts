@@ -135,6 +135,30 @@ test('entries and pages of several types stand in one order by what they share, 
         });
         ({ revision } = page);
         all.set('The home', ofHome);
+        const found = async (where: JsonObject, types?: string) =>
+          (
+            await allContent(
+              installation,
+              { limit: 500, where: JSON.stringify(where), ...(types ? { types } : {}) },
+              people.editor,
+            )
+          ).items
+            .map(({ title }) => title)
+            .sort();
+        const named = (is: (said: Said, title: string) => boolean) =>
+          [...all].flatMap(([title, each]) => (is(each, title) ? [title] : [])).sort();
+        const two = { field: 'walk:stars', is: 'equals', value: 2 };
+        expect(await found(two)).toEqual(named(({ stars }) => stars === 2));
+        expect(await found({ not: two })).toEqual(named(({ stars }) => stars !== 2));
+        expect(await found({ field: 'walk:season', is: 'empty' })).toEqual(
+          named(({ season }) => season === undefined),
+        );
+        expect(await found({ field: 'title', is: 'contains', value: 'home' })).toEqual(['The home']);
+        // What was asked among several is understood of one of them.
+        const inns = await found({ field: 'name', is: 'filled' }, 'inn');
+        expect(await found({ ...two, field: 'inn:stars' }, 'inn')).toEqual(
+          named(({ stars }, title) => stars === 2 && inns.includes(title)),
+        );
         for (const key of keys)
           for (const way of ['', '-']) {
             const titles = await inOrder(`${way}${columnOf(key)}`, limit);

@@ -3,9 +3,6 @@ import type { LocalizedValues } from '../../core/content/localized-values';
 import { sortAsked } from '../../core/content/table-look';
 import { saidIn, type SaidIn } from '../../core/content/translation-sources';
 import { referencesIn, serializeValues } from '../../core/content/values';
-import type { Json } from '../../core/json';
-import { everyEntry } from '../../core/mapping/rule/listing-rule';
-import { parseCondition } from '../../core/mapping/rule/parse';
 import type { CompiledType } from '../../core/model/compile';
 import type { ContentType, Field } from '../../core/model/document';
 import { rowsWithCount, type TableQuestion } from '../../store/queries/table-query';
@@ -14,10 +11,11 @@ import type { Person } from '../people/person';
 import { namesOf } from '../records/known';
 import { indexTableIn, today, type Installation } from '../runtime/installation';
 import { invalidInput } from '../runtime/refusal';
+import { conditionAsked } from './condition-asked';
 import { cursorFrom, nextOf } from './cursor';
 import { filtersAsked } from './filters';
 import { rowMarks } from './row-marks';
-import { shownCondition } from './shown-on';
+import { shownAsked } from './shown-asked';
 
 /** What a table of a type asks, but for which of its pages. */
 export async function tableQuestion(
@@ -29,9 +27,7 @@ export async function tableQuestion(
   return {
     ...questionFrom(installation, type, query),
     ...filtersAsked(installation, query, person),
-    ...(query.shown
-      ? { shown: { somewhere: query.shown === 'somewhere', where: await shownCondition(installation, type) } }
-      : {}),
+    ...(query.shown ? { shown: await shownAsked(installation, type, query.shown) } : {}),
   };
 }
 
@@ -50,21 +46,9 @@ function questionFrom(
     throw invalidInput([
       { path: '/sort', code: 'sort', message: `${type.definition.plural} cannot be sorted by "${key}".` },
     ]);
-  let where: TableQuestion['where'] = everyEntry;
-  if (query.where !== undefined) {
-    let given: Json;
-    try {
-      given = JSON.parse(query.where) as Json;
-    } catch {
-      throw invalidInput([{ path: '/where', code: 'json', message: 'The condition is not JSON.' }]);
-    }
-    const read = parseCondition(installation.model, type, given, '/where');
-    if (read.faults.length > 0) throw invalidInput(read.faults);
-    where = read.condition;
-  }
   const after = cursorFrom(query.cursor);
   return {
-    where,
+    where: conditionAsked(installation.model, type, query.where),
     limit,
     ...(after ? { after } : {}),
     sort: {

@@ -21,6 +21,8 @@ export interface TableQuestion {
   language?: number;
   /** Of several types together: those alone, by integer key, and media where they are among them. */
   among?: { types: readonly number[]; media: boolean };
+  /** Of several types together: what is asked of those of each type; those of others are left out. */
+  each?: readonly OfType[];
   /** By whom it was changed last (by id). */
   author?: string;
   /** Categories, in one of which it stands (by id). */
@@ -33,14 +35,27 @@ export interface TableQuestion {
   older?: number;
   /** Those alone that somebody changed last, that are given to somebody (by integer key), or in which something is to fix. */
   only?: { changedBy: number } | { givenTo: number } | { toFix: true };
-  /** Whether visitors see it somewhere: like a condition over what they see, or referred to by a page. */
-  shown?: { somewhere: boolean; where: Condition };
+  shown?: Shown;
   sort: {
     by: 'title' | 'changed' | { column: string } | { columns: readonly TypeColumn[] };
     direction: 'up' | 'down';
   };
   limit: number;
   after?: Cursor;
+}
+
+/** Whether visitors see something somewhere: like a condition over what they see, or referred to by a page (or by anything). */
+export interface Shown {
+  somewhere: boolean;
+  where: Condition;
+  referredBy: 'pages' | 'anything';
+}
+
+/** What is asked of the things of one type, which lie in an index table of their own. */
+export interface OfType {
+  indexTable: IndexTable;
+  where: Condition;
+  shown?: Shown;
 }
 
 /** What the rows of one type (by integer key; media have none) among all are sorted by: a column of its index table. */
@@ -81,16 +96,31 @@ export interface TableRow {
   key: string | number | null;
 }
 
-/** Whether what visitors see of an entry now is like a condition, or is referred to by a page that they see. */
 function shownSql(
-  { somewhere, where }: { somewhere: boolean; where: Condition },
+  { somewhere, where, referredBy }: Shown,
   { indexTable, keyMap, now, today }: QueryContext,
 ): Sql {
   const condition = conditionSql(where, { side: 'live', indexTable, keyMap, today, now, leading: 'filter' });
-  const referred = sql`SELECT r.id FROM refs f JOIN records p ON p.id = f.source AND p.sort = 'page' JOIN records r ON r.uuid = f.target WHERE f.side = 1`;
+  const fromPages = raw(
+    referredBy === 'pages' ? "JOIN records p ON p.id = f.source AND p.sort = 'page'" : '',
+  );
+  const referred = sql`SELECT r.id FROM refs f ${fromPages} JOIN records r ON r.uuid = f.target WHERE f.side = 1`;
   const shown = sql`SELECT s.entry FROM ${raw(indexTable.live)} s WHERE (${condition} OR s.entry IN (${referred})) AND ${liveNow(now)}`;
   return sql`+s.entry ${raw(somewhere ? '' : 'NOT ')}IN (${shown})`;
 }
+
+/** The entries (pages, media) of several types that are like what is asked of each. */
+const eachSql = (each: readonly OfType[], asked: QueryContext): Sql =>
+  each.length === 0
+    ? sql`SELECT 0 AS entry WHERE 0`
+    : joined(
+        each.map(({ indexTable, where, shown }) => {
+          const own = { ...asked, indexTable };
+          const condition = conditionSql(where, { ...own, side: 'work', leading: 'filter' });
+          return sql`SELECT s.entry FROM ${raw(indexTable.work)} s WHERE ${condition}${shown ? sql` AND ${shownSql(shown, own)}` : sql``}`;
+        }),
+        ' UNION ALL ',
+      );
 
 function onlySql(only: NonNullable<TableQuestion['only']>, plus: Sql): Sql {
   if ('changedBy' in only)
@@ -131,6 +161,7 @@ function filterSql(question: TableQuestion, asked: QueryContext, leading: Leadin
     [
       question.state ? stateSql(question.state, now, leading === 'filter') : sql`${plus}s.binned = 0`,
       conditionSql(question.where, { side: 'work', indexTable, keyMap, today, now, leading }),
+      ...(question.each ? [sql`${plus}s.entry IN (${eachSql(question.each, asked)})`] : []),
       ...(question.shown ? [shownSql(question.shown, asked)] : []),
       ...(question.only ? [onlySql(question.only, plus)] : []),
       ...(among
@@ -187,11 +218,15 @@ export const keysOfRows = async (
   ).map(({ entry }) => entry);
 
 /**
- * What a question lets through, to be counted: with words, what has them leads, so that counting so far stops there. What
- * says them in several languages is one.
+ * What a question lets through, to be counted: with words, what has them leads, else what is asked of each type, so that
+ * counting so far stops there. What says words in several languages is one.
  */
 function foundSql({ sought, language, ...question }: TableQuestion, asked: QueryContext): Sql {
   const table = raw(asked.indexTable.work);
+  if (!sought && question.each) {
+    const { each, ...others } = question;
+    return sql`1 FROM (${eachSql(each, asked)}) e CROSS JOIN ${table} s ON s.entry = e.entry WHERE ${filterSql(others, asked, 'sort')}`;
+  }
   if (!sought || soughtAsMatch(sought) === '')
     return sql`1 FROM ${table} s WHERE ${filterSql({ ...question, ...(sought ? { sought } : {}) }, asked, 'filter')}`;
   return sql`DISTINCT s.entry FROM record_words f CROSS JOIN ${table} s ON s.entry = ${recordOfWords} WHERE ${matchSql(sought, language)} AND ${filterSql(question, asked, 'sort')}`;

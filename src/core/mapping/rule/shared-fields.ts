@@ -1,9 +1,9 @@
 import type { Id } from '../../ids';
-import type { CompiledModel } from '../../model/compile';
+import type { CompiledModel, Fielded } from '../../model/compile';
 import type { Field } from '../../model/document';
 import type { Values } from '../../content/values';
 import { kindFor } from '../../model/kinds';
-import { roleField, sourceRoles, type SourceRole, type SourceType } from './sources';
+import { roleField, sourceKey, sourceRoles, Sources, type SourceRole, type SourceType } from './sources';
 
 /** A field by which things of several types are told in one table. */
 export interface SharedField {
@@ -44,6 +44,36 @@ export function sharedFields({ document }: CompiledModel, types: readonly Source
       return { key: id, label: set === undefined ? label : `${set}: ${label}` };
     }),
   ];
+}
+
+/** The one field that is meant by a key with or without the type before it, as it is spoken among other types. */
+function fieldSpoken(types: readonly SourceType[], key: string): Field | undefined {
+  const at = key.lastIndexOf(':');
+  const meant = at < 0 ? types : types.filter((type) => sourceKey(type) === key.slice(0, at));
+  const found = meant.flatMap((type) => type.fieldByKey(key.slice(at + 1)) ?? []);
+  return new Set(found.map(({ id }) => id)).size === 1 ? found[0] : undefined;
+}
+
+/**
+ * What things of some types are asked by together: as one source, offering what they have in common alone where they are not
+ * just some that were chosen. What was asked among other types is still understood.
+ */
+export function askedTogether(model: CompiledModel, types: readonly SourceType[], chosen: boolean): Fielded {
+  const sources = new Sources(types);
+  const labels = new Map(sharedFields(model, types).map(({ key, label }) => [key, label]));
+  // Of no type alone: called as it is in all of them.
+  const all = sources.fields.map((field) => {
+    const label = labels.get(field.id);
+    return label === undefined ? field : { ...field, label };
+  });
+  const isShared = ({ id }: Field) => labels.has(id) || sourceRoles.some((role) => role === id);
+  const byKey = new Map(all.map((field) => [field.key, field]));
+  return {
+    label: sources.label,
+    fields: chosen ? all : all.filter(isShared),
+    field: (path) => sources.field(path),
+    fieldByKey: (key) => byKey.get(key) ?? fieldSpoken(types, key),
+  };
 }
 
 /** The field of a type that is meant by such a key; nothing where it has none. */

@@ -64,7 +64,7 @@ export async function whichOfAll(
 ): Promise<Which> {
   if (ids) return named(await keysOf(installation, ids, ({ sort }) => sort !== 'listing'));
   if (!found) throw nothingSaid();
-  return foundIn(installation, allContext(installation), allQuestion(installation, found, person));
+  return foundIn(installation, allContext(installation), await allQuestion(installation, found, person));
 }
 
 const keysOf = async (

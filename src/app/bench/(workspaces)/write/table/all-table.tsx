@@ -6,7 +6,7 @@ import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import type { AllContentRow } from '../../../../../contract/all-content';
 import type { OwnTable } from '../../../../../contract/own-table';
 import { allMarks, isAllMark, type AllMark } from '../../../../../core/content/table-look';
-import { sharedFields, type SharedField } from '../../../../../core/mapping/rule/shared-fields';
+import { askedTogether, sharedFields, type SharedField } from '../../../../../core/mapping/rule/shared-fields';
 import { stateLabels } from '../../../../../core/content/states';
 import { Frame } from '../../../../../ui/frame';
 import { Link } from '../../../../../ui/link';
@@ -29,7 +29,7 @@ import { RowState } from './row-state';
 import { RowsTable, type features } from './rows-table';
 import { TableColumns } from './table-columns';
 import { TableFoot } from './table-foot';
-import { allQuestion, foundInAll, sortsAll, typesTogether } from './table-question';
+import { allQuestion, conditionsAsked, foundInAll, sortsAll, typesTogether } from './table-question';
 import { TableTools } from './table-tools';
 import { usePages } from './use-pages';
 import { useOwnTable } from './use-own-table';
@@ -132,7 +132,8 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
   const shape = JSON.stringify(question);
   const pages = usePages(shape);
   const ticks = useTicks(shape);
-  const types = useMemo(() => typesTogether(model, asked), [model, asked]);
+  const { types, named } = useMemo(() => typesTogether(model, asked), [model, asked]);
+  const askedBy = useMemo(() => askedTogether(model, types, named), [model, types, named]);
   const shared = useMemo(() => sharedFields(model, types), [model, types]);
   const { columns: shownColumns } = tableLook;
   const columns = useMemo(() => columnsOf(shownColumns, shared), [shownColumns, shared]);
@@ -163,6 +164,9 @@ export function AllTable({ initialLook }: { initialLook: OwnTable }): ReactEleme
       </div>
       <TableTools
         address={address}
+        type={askedBy}
+        together
+        conditions={conditionsAsked(asked)}
         found={data && `${data.total.toLocaleString('en')} ${data.total === 1 ? 'row' : 'rows'}`}
       >
         <TableColumns

@@ -1,8 +1,8 @@
 'use client';
-import { IconButton, MenuItem, Menu } from '@mui/material';
+import { IconButton } from '@mui/material';
 import dayjs from 'dayjs';
 import { X } from 'lucide-react';
-import { useState, type ReactElement, type ReactNode } from 'react';
+import type { ReactElement, ReactNode } from 'react';
 import { shownAnswers, stateLabels, states } from '../../../../../core/content/states';
 import { tableOnly, type TableOnly } from '../../../../../core/content/table-look';
 import { mediaKey } from '../../../../../core/model/media-type';
@@ -215,15 +215,17 @@ function Word<K extends string>({
 }
 
 /**
- * What narrows a table, each in words that change it, and a way to add another: over the fields of its type, where it is
- * of one.
+ * What narrows a table, each in words that change it, and a way to add another: over the fields of its type, or over what
+ * several have in common.
  */
 export function FilterChips({
   type,
+  together,
   conditions,
   address,
 }: {
-  type: Fielded | undefined;
+  type: Fielded;
+  together: boolean;
   conditions: readonly Json[];
   address: TableAddress;
 }): ReactElement {
@@ -239,9 +241,9 @@ export function FilterChips({
   );
   const week = dayjs().subtract(7, 'day').format('YYYY-MM-DD');
   const offers: { label: string; there: boolean; begins: Partial<Record<FilterKey, string>> }[] = [
-    ...(type
-      ? []
-      : [{ label: 'Type', there: has('types'), begins: { types: typesOf(model)[0]?.[0] ?? '' } }]),
+    ...(together
+      ? [{ label: 'Type', there: has('types'), begins: { types: typesOf(model)[0]?.[0] ?? '' } }]
+      : []),
     ...model.document.schemes.map(({ id, label }) => ({
       label,
       there: has('scheme'),
@@ -249,7 +251,7 @@ export function FilterChips({
     })),
     { label: 'State', there: has('state'), begins: { state: 'draft' } },
     { label: 'Whose, or to fix', there: has('only'), begins: { only: 'mine' } },
-    ...(type ? [{ label: 'Shown on', there: has('shown'), begins: { shown: 'nowhere' } }] : []),
+    { label: 'Shown on', there: has('shown'), begins: { shown: 'nowhere' } },
     { label: 'Changed by', there: has('author'), begins: { author: person.id } },
     {
       label: 'Changed',
@@ -278,7 +280,7 @@ export function FilterChips({
   const older = asked.get('older') ?? '';
   return (
     <div className={styles.filters}>
-      {has('types') && !type && <Types address={address} />}
+      {has('types') && together && <Types address={address} />}
       {has('scheme') && <InCategory key={asked.get('scheme')} address={address} />}
       {state && (
         <Word
@@ -298,7 +300,7 @@ export function FilterChips({
           address={address}
         />
       )}
-      {shown && type && (
+      {shown && (
         <Word
           label="Shown"
           name="shown"
@@ -334,49 +336,16 @@ export function FilterChips({
           address={address}
         />
       )}
-      {type ? (
-        <div className={styles.conditions}>
-          <ConditionRows
-            type={type}
-            conditions={conditions}
-            disabled={false}
-            atPlace={false}
-            others={others}
-            onChange={(next) => put({ where: next.length > 0 ? JSON.stringify(next) : undefined })}
-          />
-        </div>
-      ) : (
-        <AddFilter others={others} />
-      )}
+      <div className={styles.conditions}>
+        <ConditionRows
+          type={type}
+          conditions={conditions}
+          disabled={false}
+          atPlace={false}
+          others={others}
+          onChange={(next) => put({ where: next.length > 0 ? JSON.stringify(next) : undefined })}
+        />
+      </div>
     </div>
-  );
-}
-
-function AddFilter({ others }: { others: readonly { label: string; add: () => void }[] }): ReactElement {
-  const [at, setAt] = useState<HTMLElement | null>(null);
-  return (
-    <>
-      <button
-        type="button"
-        className={styles.add}
-        aria-haspopup="menu"
-        onClick={({ currentTarget }) => setAt(currentTarget)}
-      >
-        Add a filter
-      </button>
-      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)}>
-        {others.map(({ label, add }) => (
-          <MenuItem
-            key={label}
-            onClick={() => {
-              setAt(null);
-              add();
-            }}
-          >
-            {label}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
   );
 }

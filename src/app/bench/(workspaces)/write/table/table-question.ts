@@ -1,10 +1,10 @@
 import { allSorts, sortAsked } from '../../../../../core/content/table-look';
-import { sortsByShared } from '../../../../../core/mapping/rule/shared-fields';
+import { askedTogether, sortsByShared } from '../../../../../core/mapping/rule/shared-fields';
 import { possibleSources, sourceKey, type SourceType } from '../../../../../core/mapping/rule/sources';
 import type { ManyFound, ManyFoundInAll } from '../../../../../contract/many';
 import type { Json } from '../../../../../core/json';
 import { parseCondition } from '../../../../../core/mapping/rule/parse';
-import type { CompiledModel, CompiledType } from '../../../../../core/model/compile';
+import type { CompiledModel, CompiledType, Fielded } from '../../../../../core/model/compile';
 import type { ContentType } from '../../../../../core/model/document';
 import type { Question } from '../../../../../ui/ask';
 import { filtersAsked, shownAsked } from './filters';
@@ -30,7 +30,7 @@ export function conditionsAsked(asked: Pick<URLSearchParams, 'get'>): Json[] {
 /** The one condition that those of them that are whole come to, as it is asked; nothing where none is. */
 function whereAsked(
   model: CompiledModel,
-  type: CompiledType<ContentType>,
+  type: Fielded,
   conditions: readonly Json[],
 ): string | undefined {
   const all = conditions.filter((each) => parseCondition(model, type, each, '').faults.length === 0);
@@ -79,11 +79,11 @@ export type AllQuestion = Required<Pick<NonNullable<Question<'allContent'>['quer
 export function typesTogether(
   model: CompiledModel,
   asked: Pick<URLSearchParams, 'get'>,
-): readonly SourceType[] {
+): { types: readonly SourceType[]; named: boolean } {
   const all = possibleSources(model);
-  const named = (asked.get('types') ?? '').split(',');
-  const chosen = all.filter((type) => named.includes(sourceKey(type)));
-  return chosen.length > 0 ? chosen : all;
+  const given = (asked.get('types') ?? '').split(',');
+  const chosen = all.filter((type) => given.includes(sourceKey(type)));
+  return chosen.length > 0 ? { types: chosen, named: true } : { types: all, named: false };
 }
 
 /** Whether the table of some types can be sorted by a column. */
@@ -99,12 +99,19 @@ export const allQuestion = (
 ): AllQuestion => {
   const types = asked.get('types');
   const sort = asked.get('sort');
+  const together = typesTogether(model, asked).types;
+  const conditions = conditionsAsked(asked);
+  const where =
+    conditions.length > 0 ? whereAsked(model, askedTogether(model, together, true), conditions) : undefined;
+  const shown = shownAsked(asked);
   return {
-    sort: sort !== null && sortsAll(typesTogether(model, asked), sortAsked(sort).by) ? sort : ALL_SORTED,
+    sort: sort !== null && sortsAll(together, sortAsked(sort).by) ? sort : ALL_SORTED,
     limit: rowsAsked(asked),
     columns: columns.join(','),
     ...filtersAsked(asked, words),
     ...(types ? { types } : {}),
+    ...(shown ? { shown } : {}),
+    ...(where === undefined ? {} : { where }),
     ...(asked.get('roomy') === 'yes' ? { looks: 'yes' as const } : {}),
   };
 };

@@ -15,14 +15,16 @@ import type { TableAddress } from './use-table-address';
 export function TableTools({
   address,
   type,
-  conditions = [],
+  together = false,
+  conditions,
   found,
   children,
 }: {
   address: TableAddress;
-  /** The type it is of; nothing for all content. */
-  type?: Fielded;
-  conditions?: readonly Json[];
+  /** What it is asked by: a type, or several together. */
+  type: Fielded;
+  together?: boolean;
+  conditions: readonly Json[];
   /** How much was found, in words; nothing until it is known. */
   found: string | undefined;
   /** How else it is looked at. */
@@ -64,7 +66,7 @@ export function TableTools({
           ))}
         </Select>
       )}
-      <FilterChips type={type} conditions={conditions} address={address} />
+      <FilterChips type={type} together={together} conditions={conditions} address={address} />
       <div className={styles.end}>
         <span className={`${look.pencil} ${look.small}`} role="status">
           {found ?? ''}
