@@ -6,7 +6,11 @@ import { useMemo, useState, type ReactElement, type ReactNode } from 'react';
 import type { AllContentRow } from '../../../../../contract/all-content';
 import type { OwnTable } from '../../../../../contract/own-table';
 import { allMarks, isAllMark, type AllMark } from '../../../../../core/content/table-look';
-import { askedTogether, sharedFields, type SharedField } from '../../../../../core/mapping/rule/shared-fields';
+import {
+  askedTogether,
+  sharedFields,
+  type SharedField,
+} from '../../../../../core/mapping/rule/shared-fields';
 import { stateLabels } from '../../../../../core/content/states';
 import { Frame } from '../../../../../ui/frame';
 import { Link } from '../../../../../ui/link';

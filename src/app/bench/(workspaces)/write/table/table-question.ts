@@ -28,11 +28,7 @@ export function conditionsAsked(asked: Pick<URLSearchParams, 'get'>): Json[] {
 }
 
 /** The one condition that those of them that are whole come to, as it is asked; nothing where none is. */
-function whereAsked(
-  model: CompiledModel,
-  type: Fielded,
-  conditions: readonly Json[],
-): string | undefined {
+function whereAsked(model: CompiledModel, type: Fielded, conditions: readonly Json[]): string | undefined {
   const all = conditions.filter((each) => parseCondition(model, type, each, '').faults.length === 0);
   return all.length > 0 ? JSON.stringify({ all }) : undefined;
 }
