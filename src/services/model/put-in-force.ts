@@ -70,7 +70,7 @@ async function enforce(
       await dropRefs(
         tx,
         keyMap.of(id),
-        gone.flatMap((field) => refRoles(field.id)),
+        gone.flatMap((field) => refRoles(keyMap, field.id)),
       );
     const type = next.contentOrMedia(id);
     const inUse = staged?.types.get(id);

@@ -24,6 +24,7 @@ import { addressToBe, entryAddresses, entryHomes } from '../entries/addresses';
 import { languagesIn, today, type Installation } from '../runtime/installation';
 import { entryBody } from '../records/bodies';
 import { knownOf } from '../records/known';
+import { fieldOfRole } from '../records/references';
 import { listingsInForce } from '../listings/in-force';
 import { pagesCounting, placesTelling, takesFromPlace } from './by-place';
 import { ownPlace } from './listed';
@@ -107,7 +108,8 @@ export async function reachOfEntry(
         drawn.add(uuid);
         next.push(uuid);
         // A listing shows it through a field that its items show.
-        const field = role.split(':')[1] ?? '';
+        const fields = installation.model.contentType(of ?? '')?.fields ?? [];
+        const field = fieldOfRole(installation.keyMap, fields, role)?.id ?? '';
         for (const listing of inForce) {
           // A condition or an order may ask what is linked to: it may come in, go out or move.
           const asks = [

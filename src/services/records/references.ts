@@ -4,6 +4,7 @@ import type { ContentType, Field } from '../../core/model/document';
 import { MEDIA } from '../../core/model/media-type';
 import type { Reference } from '../../core/model/kinds';
 import type { Reader } from '../../store/database';
+import type { KeyMap } from '../../store/key-map';
 import type { Installation } from '../runtime/installation';
 import { knownOf } from './known';
 import { invalidInput } from '../runtime/refusal';
@@ -11,13 +12,18 @@ import { invalidInput } from '../runtime/refusal';
 /** The field at the top that a path to a value runs through, in any language. */
 const topOf = (path: string): string => /^\/(?:values|translations\/[^/]+)\/([^/]+)/.exec(path)?.[1] ?? '';
 
+/** How a record refers to something in a field at the top: the field by its integer key, since there are very many of these. */
+const roleIn = (keyMap: KeyMap, sort: Reference['sort'], field: Id | undefined): string =>
+  `${sort}:${field === undefined ? '' : keyMap.find(field)}`;
+
 /** The rows a record keeps of what it refers to: what each is, and the field at the top it stands in. */
 export const refRows = (
+  keyMap: KeyMap,
   fields: readonly Field[],
   refs: readonly Reference[],
 ): { role: string; target: Id }[] =>
   refs.map(({ path, sort, target }) => ({
-    role: `${sort}:${fields.find(({ key }) => key === topOf(path))?.id ?? ''}`,
+    role: roleIn(keyMap, sort, fields.find(({ key }) => key === topOf(path))?.id),
     target,
   }));
 
@@ -31,8 +37,14 @@ export const toldReferences = (
 ): Reference[] => references.filter(({ path }) => id !== MEDIA || !ITS_FILE.test(path));
 
 /** The ways in which a record may refer to something in a field at the top. */
-export const refRoles = (field: Id): string[] =>
-  (['entry', 'page', 'category', 'media'] satisfies Reference['sort'][]).map((sort) => `${sort}:${field}`);
+export const refRoles = (keyMap: KeyMap, field: Id): string[] =>
+  (['entry', 'page', 'category', 'media'] satisfies Reference['sort'][]).map((sort) =>
+    roleIn(keyMap, sort, field),
+  );
+
+/** The field at the top that a role names, of those of a type; nothing where it names none of them. */
+export const fieldOfRole = (keyMap: KeyMap, fields: readonly Field[], role: string): Field | undefined =>
+  fields.find(({ id }) => role.endsWith(`:${keyMap.find(id)}`));
 
 /**
  * Refuses references to what is not there, except those that were kept before: what went meanwhile is told,

@@ -35,7 +35,7 @@ export async function refillFields(
   await dropRefs(
     tx,
     key,
-    fields.flatMap(({ id }) => refRoles(id)),
+    fields.flatMap(({ id }) => refRoles(keyMap, id)),
   );
   const next = (after: number, most: number) => recordsOfType(tx, key, after, most);
   await inBatches(next, (found) => refillCarried(act, type, fields, found), STEP);
@@ -78,7 +78,7 @@ async function refillSome(
       .map(({ record, ends, body }) => ({ source: record, side: 1 as const, until: ends, body })),
   ];
   const refs = said.flatMap(({ body, ...row }): RefRow[] =>
-    refRows(fields, toldReferences(type, referencesInLocalized(fields, entryBody(body)))).map((ref) => ({
+    refRows(keyMap, fields, toldReferences(type, referencesInLocalized(fields, entryBody(body)))).map((ref) => ({
       ...row,
       ...ref,
     })),

@@ -30,11 +30,11 @@ type Shaped = Pick<KeptRecord, 'sort' | 'type'> & { title?: string };
 
 /** How a record is read; undefined where its type is gone. `category` is the one whose words a page holds. */
 export function shapeOf(
-  installation: Pick<Installation, 'model' | 'categories'>,
+  installation: Pick<Installation, 'model' | 'categories' | 'keyMap'>,
   { sort, type: of, title: kept = '' }: Shaped,
   category: Id | null = null,
 ): RecordShape | undefined {
-  const { model } = installation;
+  const { model, keyMap } = installation;
   if (sort === 'listing')
     return {
       // A listing is called as its architect says, by no field.
@@ -64,7 +64,7 @@ export function shapeOf(
       title: (body) => titleOf(type.definition, entryBody(body).values),
       references,
       texts: (body) => textsIn(type.fields, entryBody(body), model.locale),
-      refRows: (body) => refRows(type.fields, toldReferences(type, references(body))),
+      refRows: (body) => refRows(keyMap, type.fields, toldReferences(type, references(body))),
     }
   );
 }

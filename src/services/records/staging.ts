@@ -172,7 +172,7 @@ export async function takeStagedFields(
   await dropRefs(
     tx,
     keyMap.of(type.id),
-    fields.flatMap(({ id }) => refRoles(id)),
+    fields.flatMap(({ id }) => refRoles(keyMap, id)),
   );
   if (inUse.length > 0) await takeStaged(tx, indexTable, inUse);
   const rewritten = await rewrittenSince(tx, indexTable);
