@@ -207,3 +207,33 @@ test('A word inside a text is found from Go to and in the table of all content, 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Frosty' })).toBeVisible();
 });
+
+test('All content is asked and sorted by what its types share, and keeps that in its address', async ({
+  browser,
+}) => {
+  const { page } = await signedIn(browser, running.address, 'editor');
+  await page.goto('/bench/write');
+  const found = page.getByRole('status').filter({ hasText: /\d rows?$/ });
+  const all = await found.textContent();
+  await page.getByRole('button', { name: 'Add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'Audience', exact: true }).click();
+  const sheet = page.getByRole('dialog', { name: /compared with/ });
+  await sheet.press('Escape');
+  await page.getByRole('combobox', { name: 'How Audience is compared' }).click();
+  await page.getByRole('option', { name: 'is filled', exact: true }).click();
+  await expect(found).not.toHaveText(all ?? '');
+  const told = await found.textContent();
+  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('checkbox', { name: 'Called in results' }).check();
+  await page.keyboard.press('Escape');
+  const head = page.getByRole('columnheader', { name: 'Called in results' });
+  await head.getByRole('button').click();
+  await expect(head).toHaveAttribute('aria-sort', 'ascending');
+  await page.reload();
+  await expect(found).toHaveText(told ?? '');
+  await expect(head).toHaveAttribute('aria-sort', 'ascending');
+  await page.getByRole('button', { name: 'Add a filter' }).click();
+  await page.getByRole('menuitem', { name: 'Shown on', exact: true }).click();
+  await expect(page).toHaveURL(/shown=nowhere/);
+  await expect(found).not.toHaveText(told ?? '');
+});

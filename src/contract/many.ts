@@ -73,12 +73,9 @@ export class ManyAsked extends ManyNamed {
   @IsObject() @ValidateNested() @Type(() => ManyFound) @IsOptional() found?: ManyFound;
 }
 
-/** All that the table of all content finds. */
-export class ManyFoundInAll extends AllFilters {}
-
 /** Some entries of several types, by their ids or as the table of all content finds them, and what is done to them. */
 export class ManyOfAllAsked extends ManyNamed {
-  @IsObject() @ValidateNested() @Type(() => ManyFoundInAll) @IsOptional() found?: ManyFoundInAll;
+  @IsObject() @ValidateNested() @Type(() => AllFilters) @IsOptional() found?: AllFilters;
 }
 
 /** An entry that stays as it is, and why. */

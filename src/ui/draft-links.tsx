@@ -2,7 +2,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
-import { useState, type ReactElement } from 'react';
+import { memo, useState, type ReactElement } from 'react';
 import type { DraftLinkMade, NewDraftLink } from '../contract/draft-links';
 import { ask, wordsOf } from './ask';
 import { Labelled } from './labelled';
@@ -131,7 +131,10 @@ function DraftLinks({
 }
 
 /** The way to links that show a draft, for those who may make one. */
-export function ShowDraft(of: { record: string; ofEntry?: boolean }): ReactElement | null {
+export const ShowDraft = memo(function ShowDraft(of: {
+  record: string;
+  ofEntry?: boolean;
+}): ReactElement | null {
   const [showing, setShowing] = useState(false);
   if (!useMay('correct')) return null;
   return (
@@ -140,4 +143,4 @@ export function ShowDraft(of: { record: string; ofEntry?: boolean }): ReactEleme
       {showing && <DraftLinks {...of} onClose={() => setShowing(false)} />}
     </>
   );
-}
+});

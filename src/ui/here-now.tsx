@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useState, type ReactElement } from 'react';
+import { memo, useEffect, useState, type ReactElement } from 'react';
 import type { PersonHere } from '../contract/presence';
 import type { Id } from '../core/ids';
 import { ask } from './ask';
@@ -24,7 +24,7 @@ function placeOf(element: Element | null, labels: ReadonlyMap<string, string>): 
 }
 
 /** Who else has a record open, and where in it they are. It tells the others the same of oneself. */
-export function HereNow({
+export const HereNow = memo(function HereNow({
   record,
   fields,
 }: {
@@ -65,4 +65,4 @@ export function HereNow({
       ))}
     </section>
   );
-}
+});

@@ -4,13 +4,11 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { memo, type ReactElement } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import styles from './steps.module.css';
+import { typesWords } from './types-words';
 import { useNewest } from './use-newest';
 
-/** Where a browser takes back what was typed by itself. */
-const TYPES_TEXT =
-  'textarea, [contenteditable="true"], input:not([type="checkbox"], [type="radio"], [type="range"])';
-const typesText = ({ target }: KeyboardEvent): boolean =>
-  target instanceof Element && target.closest(TYPES_TEXT) !== null;
+/** There a browser takes back what was typed by itself. */
+const typesText = ({ target }: KeyboardEvent): boolean => target instanceof Element && typesWords(target);
 
 /** What was done last in a form, to be taken back or done again; absent where there is none. */
 export interface StepWays {

@@ -32,10 +32,19 @@ export function readUnsaved(id: string, { model, fields }: FormModel): Unsaved |
   }
 }
 
-export function keepUnsaved(id: string, unsaved: Unsaved, { model, fields }: FormModel): void {
+/** What stays the same from key to key, written out once. */
+const written = new WeakMap<object, string>();
+function inJson<T extends object>(of: T, json: (of: T) => JsonObject): string {
+  const text = written.get(of) ?? JSON.stringify(json(of));
+  written.set(of, text);
+  return text;
+}
+
+export function keepUnsaved(id: string, { base, given }: Unsaved, { model, fields }: FormModel): void {
   try {
-    const kept = { ...unsaved, model, fields: draftFields(fields) };
-    window.localStorage.setItem(keyOf(id), JSON.stringify(kept));
+    const [over, named] = [inJson(base, () => base), inJson(fields, draftFields)];
+    const kept = `{"base":${over},"given":${JSON.stringify(given)},"model":${model},"fields":${named}}`;
+    window.localStorage.setItem(keyOf(id), kept);
   } catch {
     // A full or forbidden storage only takes away this second net; the server still gets every word.
   }

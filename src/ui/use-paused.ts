@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 
 /** How long (ms) nobody types before what is drawn from the words follows. */
-const PAUSE = 250;
+export const PAUSE = 250;
 
 /** A value as it was when it last stood still: what is drawn from it does not follow every key. */
 export function usePaused<T>(value: T): T {

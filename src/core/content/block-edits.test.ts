@@ -13,6 +13,7 @@ import {
   placedShared,
   putInBlocks,
   replaceBlock,
+  standAlike,
   takeOffBlocks,
   unseenAt,
   whyNotThere,
@@ -212,4 +213,30 @@ test('In a shared block no other shared one is put, by itself or inside what is 
   expect(why([shared])).toBe('A shared block holds no other shared block.');
   expect(why([columns])).toBe('A shared block holds no other shared block.');
   expect(why([{ id: 't', type: 'text', values: {} }])).toBeUndefined();
+});
+
+test('blocks stand alike as long as each is of its type at its place, whatever they say', () => {
+  const places = (slots: JsonObject) =>
+    JSON.stringify(everyBlock(slots).map(({ block, place }) => [idOf(block), block.type, place]));
+  fc.assert(
+    fc.property(
+      filled,
+      filled,
+      fc.nat(),
+      fc.constantFrom('say', 'take off', 'replace'),
+      (slots, other, n, does) => {
+        const [id] = [...some(idsIn(slots), n)];
+        const changed =
+          id === undefined
+            ? slots
+            : does === 'say'
+              ? changeBlock(slots, id, (block) => ({ ...block, values: { heading: 'Said anew' } }))
+              : does === 'take off'
+                ? takeOffBlocks(slots, new Set([id]))
+                : replaceBlock(slots, id, [{ id, type: 'picture' }]);
+        for (const next of [changed, other])
+          expect(standAlike(slots, next)).toBe(places(slots) === places(next));
+      },
+    ),
+  );
 });

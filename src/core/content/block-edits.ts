@@ -44,6 +44,32 @@ export function everyBlock(slots: JsonObject, around: readonly JsonObject[] = []
   );
 }
 
+/** Whether the same blocks, of the same types, stand at the same places in both, whatever they say. */
+export function standAlike(a: JsonObject, b: JsonObject): boolean {
+  if (a === b) return true;
+  const keys = Object.keys(a);
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((slot) => {
+      if (a[slot] === b[slot]) return true;
+      const [ours, theirs] = [blocksGiven(a[slot]), blocksGiven(b[slot])];
+      return (
+        ours.length === theirs.length &&
+        ours.every((block, at) => {
+          const other = theirs[at];
+          if (block === other) return true;
+          return (
+            other !== undefined &&
+            idOf(block) === idOf(other) &&
+            block.type === other.type &&
+            standAlike(slotsGiven(block), slotsGiven(other))
+          );
+        })
+      );
+    })
+  );
+}
+
 export const findBlock = (slots: JsonObject, id: Id): FoundBlock | undefined =>
   everyBlock(slots).find(({ block }) => idOf(block) === id);
 

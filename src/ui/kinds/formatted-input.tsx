@@ -18,6 +18,9 @@ import styles from './kinds.module.css';
 const asShown = (text: FormattedText) =>
   text.content.length > 0 ? text : { type: 'doc', content: [{ type: 'paragraph' }] };
 
+/** How long (ms) what was said here may be on its way back to here, while more is typed. */
+const ON_ITS_WAY = 1000;
+
 /** The editor of formatted text. It is large, so it is loaded when the first such text comes near. */
 export default function FormattedInput({
   focused,
@@ -36,6 +39,7 @@ export default function FormattedInput({
 }): ReactElement {
   const { houseStyle } = useModel().document;
   const told = useRef<FormattedText>(textIn(value));
+  const justTold = useRef<readonly { text: FormattedText; at: number }[]>([]);
   const change = useRef(onChange);
   useEffect(() => {
     change.current = onChange;
@@ -84,6 +88,11 @@ export default function FormattedInput({
       onUpdate: ({ editor: now }) => {
         const text = textIn(now.getJSON() as Json);
         told.current = text;
+        const moment = Date.now();
+        justTold.current = [
+          ...justTold.current.filter(({ at }) => moment - at < ON_ITS_WAY),
+          { text, at: moment },
+        ];
         change.current(
           plainText(text).trim() === '' && !JSON.stringify(text).includes('"picture"') ? null : text,
         );
@@ -100,11 +109,13 @@ export default function FormattedInput({
     editor.chain().focus('end').insertContent({ type: 'text', text: words }).run();
   }, [editor]);
   useEffect(() => {
-    // Another version came from the server: what stands here follows, unless it says the same.
+    // Another version came from the server: what stands here follows, unless it says the same, or what was said here a
+    // moment ago, which is on its way back.
     const next = textIn(value);
     if (
       !editor ||
       sameJson(next, told.current) ||
+      justTold.current.some(({ text, at }) => Date.now() - at < ON_ITS_WAY && sameJson(next, text)) ||
       (next.content.length === 0 && plainText(told.current).trim() === '')
     )
       return;

@@ -1,7 +1,7 @@
 'use client';
 import { Button, MenuItem, OutlinedInput, Select } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent, type ReactElement } from 'react';
+import { memo, useState, type FormEvent, type ReactElement } from 'react';
 import type { NoteAnswer } from '../../contract/review';
 import { placeInWords, type PlaceScope, type VersionContent } from '../../core/content/versions';
 import { pointer } from '../../core/faults';
@@ -102,7 +102,7 @@ export interface NoteAt {
  * The notes at a record: what reviewers and colleagues wrote at it, a field, a block or some words, with answers; those that
  * are settled stay. And to whom it is given.
  */
-export function NotesPanel({
+export const NotesPanel = memo(function NotesPanel({
   record,
   scope,
   content,
@@ -213,4 +213,4 @@ export function NotesPanel({
       <GivenTo record={record} given={data?.given} busy={busy} act={act} />
     </section>
   );
-}
+});

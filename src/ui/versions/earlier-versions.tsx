@@ -1,5 +1,5 @@
 'use client';
-import type { ReactElement } from 'react';
+import { memo, type ReactElement } from 'react';
 import type { VersionedSort } from '../../contract/versions';
 import { Link } from '../link';
 import { OutlineGroup } from '../shell/outline';
@@ -12,7 +12,13 @@ import styles from './version-list.module.css';
 const NEWEST = 6;
 
 /** The newest versions of a record, each leading to how it differs from what is worked on. */
-export function EarlierVersions({ sort, id }: { sort: VersionedSort; id: string }): ReactElement {
+export const EarlierVersions = memo(function EarlierVersions({
+  sort,
+  id,
+}: {
+  sort: VersionedSort;
+  id: string;
+}): ReactElement {
   const { data } = useAsk('versions', { path: { id }, query: { limit: NEWEST } });
   const newest = data?.items[0]?.number ?? 0;
   return (
@@ -37,4 +43,4 @@ export function EarlierVersions({ sort, id }: { sort: VersionedSort; id: string 
       {null}
     </OutlineGroup>
   );
-}
+});

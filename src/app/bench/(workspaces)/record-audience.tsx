@@ -1,6 +1,6 @@
 'use client';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactElement } from 'react';
+import { memo, useState, type ReactElement } from 'react';
 import type { AudienceAnswer, BoundAudience } from '../../../contract/audience';
 import type { SeenBy } from '../../../core/site/audience';
 import { ask, wordsOf } from '../../../ui/ask';
@@ -22,7 +22,13 @@ const asSeenBy = ({ own }: AudienceAnswer): SeenBy | undefined =>
  * published, and
  * goes back like any act. Nothing where visitors have no accounts.
  */
-export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry' }): ReactElement | null {
+export const RecordAudience = memo(function RecordAudience({
+  id,
+  sort,
+}: {
+  id: string;
+  sort: 'page' | 'entry';
+}): ReactElement | null {
   const model = useModel();
   const { accounts } = model.document;
   const may = useMay('publish');
@@ -89,4 +95,4 @@ export function RecordAudience({ id, sort }: { id: string; sort: 'page' | 'entry
       )}
     </section>
   );
-}
+});

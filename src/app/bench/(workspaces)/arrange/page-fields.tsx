@@ -20,17 +20,17 @@ import { fieldPlace, type PageEditing } from './use-page-editing';
 export const PageLanguages = ({
   editing,
 }: {
-  editing: Pick<PageEditing, 'language' | 'setLanguage' | 'fields' | 'faults'>;
+  editing: Pick<PageEditing, 'model' | 'language' | 'setLanguage' | 'fields' | 'faults'>;
 }): ReactElement => (
   <LanguageChoice
     value={editing.language}
     onChange={editing.setLanguage}
-    toFix={(each) =>
+    toFix={['', ...editing.model.document.locales.others].map((each) =>
       fieldsFor(editing.fields, each).reduce(
         (sum, { key }) => sum + faultsBelow(editing.faults, `/values/${key}`).length,
         0,
-      )
-    }
+      ),
+    )}
   />
 );
 

@@ -2,16 +2,13 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useRouter, useSearchParams } from 'next/navigation';
 import {
+  useCallback,
   useDeferredValue,
-  useEffect,
   useId,
   useMemo,
-  useRef,
-  useState,
   type ComponentProps,
   type ReactElement,
   type ReactNode,
-  type RefObject,
 } from 'react';
 import { draggedFrom } from '../../../../ui/dragged-from';
 import { blockAtPath, everyBlock, findBlock, idOf } from '../../../../core/content/block-edits';
@@ -29,13 +26,15 @@ import { goToField } from '../../../../ui/go-to-field';
 import look from '../../../../ui/look/look.module.css';
 import { NotingHere } from '../../../../ui/notes/noting';
 import { useDrawing } from '../../../../ui/use-known';
+import { useNewest } from '../../../../ui/use-newest';
 import { BlockPanel } from './canvas/block-panel';
 import canvasStyles from './canvas/canvas.module.css';
 import { PageCanvas } from './canvas/page-canvas';
 import { Shelf } from './canvas/shelf';
 import { Tray } from './canvas/tray';
 import { SlotPanel } from './canvas/slot-panel';
-import { usePageBlocks, type PageBlocks } from './canvas/use-page-blocks';
+import { useCalmBlocks } from './canvas/use-calm-blocks';
+import { usePageBlocks } from './canvas/use-page-blocks';
 import { inLanguage } from './block-says';
 import { OlderBlocks } from './older-blocks';
 import { useSharedBlocks } from './shared/use-shared-blocks';
@@ -77,8 +76,8 @@ const NOTHING: JsonObject = {};
 const NONE_SHARED: ReturnType<typeof useSharedBlocks> = new Map();
 
 /** The page as it is in the draft: what the server drew, with what was changed since drawn here. */
-function useDrawnDraft(editing: Arranging): VisitorPage | undefined {
-  const { model, type, drawn, slotsAt, slots, values, kept, language, reading } = editing;
+function useDrawnDraft(editing: Arranging, slots: JsonObject): VisitorPage | undefined {
+  const { model, type, drawn, slotsAt, values, kept, language, reading } = editing;
   const before = useMemo((): DrawnBefore => {
     const said = drawn ? (slotsAt.get(drawn.revision) ?? NOTHING) : NOTHING;
     return {
@@ -118,45 +117,21 @@ function useDrawnDraft(editing: Arranging): VisitorPage | undefined {
   }, [before, drawn, inMain, isPattern, isTyped, isOfCategory, language, model, reading.values, slots, type]);
 }
 
-/**
- * Where each block stands and of what type it is, what lies in the tray, and what is selected: all that
- * decides what fits where.
- */
-const shapeOf = ({ slots, tray, selection }: PageBlocks): string =>
-  JSON.stringify([
-    everyBlock(slots).map(({ block, place }) => [idOf(block), block.type, place.of, place.slot]),
-    tray.map(idOf),
-    selection,
-  ]);
-
-/**
- * The blocks as they stood when their places last changed, for what is beside the page: it need not be drawn
- * again at every key. What is done there is done with them as they stand now (`latest`).
- */
-function useSteady(blocks: PageBlocks): { steady: PageBlocks; latest: RefObject<PageBlocks> } {
-  const latest = useRef(blocks);
-  useEffect(() => {
-    latest.current = blocks;
-  }, [blocks]);
-  const shape = shapeOf(blocks);
-  const [kept, setKept] = useState({ shape, blocks });
-  const isSteady =
-    kept.shape === shape && kept.blocks.shared === blocks.shared && kept.blocks.model === blocks.model;
-  if (!isSteady) setKept({ shape, blocks });
-  return { steady: isSteady ? kept.blocks : blocks, latest };
-}
-
 /** The page as its draft draws it, to be arranged; in words where it is not drawn. */
 function DrawnCanvas({
   editing,
   blocks,
+  faults,
   inherited,
   sharedStandHere,
   onField,
-}: Pick<ComponentProps<typeof PageCanvas>, 'blocks' | 'inherited' | 'sharedStandHere' | 'onField'> & {
+}: Pick<
+  ComponentProps<typeof PageCanvas>,
+  'blocks' | 'faults' | 'inherited' | 'sharedStandHere' | 'onField'
+> & {
   editing: Arranging;
 }): ReactElement {
-  const { type, draft, values, drawnProblem, blockFaults, mayChange, language, as = '', setAs } = editing;
+  const { type, draft, values, drawnProblem, mayChange, language, as = '', setAs } = editing;
   const { accounts } = useModel().document;
   // The same thing at every key, so that the tools are not drawn again.
   const whom = useMemo(
@@ -164,9 +139,23 @@ function DrawnCanvas({
     [accounts, as, setAs],
   );
   const router = useRouter();
-  const now = useDrawnDraft(editing);
+  const now = useDrawnDraft(editing, blocks.slots);
   // The first drawing waits for nothing; what follows gives way to what is typed.
   const page = useDeferredValue(now) ?? now;
+  const isPattern = isPatternOf(editing);
+  const ownField = useCallback(
+    (id: Id) => {
+      const field = type.field(id);
+      if (!field || isPattern) return undefined;
+      return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
+    },
+    [isPattern, language, type, values],
+  );
+  const writeOwn = useNewest((key: string, value: Json) => draft.change(key, value));
+  const goTo = useNewest(onField);
+  const goToEntry = useNewest((entry: Id, field: Id | undefined) =>
+    router.push(`/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`),
+  );
   if (!page)
     return (
       <p className={look.pencil} role="status">
@@ -177,22 +166,16 @@ function DrawnCanvas({
     <PageCanvas
       page={page}
       blocks={blocks}
-      faults={blockFaults}
+      faults={faults}
       inherited={inherited}
       language={language}
       disabled={!mayChange}
       sharedStandHere={sharedStandHere}
-      ownField={(id) => {
-        const field = type.field(id);
-        if (!field || isPatternOf(editing)) return undefined;
-        return { field, value: values[inLanguage(field.key, field.localised ? language : '')] };
-      }}
+      ownField={ownField}
       as={whom}
-      onOwn={(key, value) => draft.change(key, value)}
-      onField={onField}
-      onEntry={(entry, field) =>
-        router.push(`/bench/open/${entry}${field === undefined ? '' : `?field=${encodeURIComponent(field)}`}`)
-      }
+      onOwn={writeOwn}
+      onField={goTo}
+      onEntry={goToEntry}
     />
   );
 }
@@ -247,7 +230,7 @@ export function PageOnBench({
       else draft.changeAll(changes);
     },
   });
-  const { steady, latest } = useSteady(blocks);
+  const { steady, calm } = useCalmBlocks(blocks, blockFaults);
   const inherited = useMemo(
     () =>
       new Map(
@@ -288,14 +271,15 @@ export function PageOnBench({
         },
         shelf: mayChange && (
           <div className={canvasStyles.room}>
-            <Shelf blocks={steady} latest={latest} today={today} />
-            <Tray blocks={steady} latest={latest} layout={layout} />
+            <Shelf blocks={steady} today={today} />
+            <Tray blocks={steady} layout={layout} />
           </div>
         ),
         canvas: (
           <DrawnCanvas
             editing={editing}
-            blocks={blocks}
+            blocks={calm.blocks}
+            faults={calm.faults}
             inherited={inheritedLabels}
             sharedStandHere={sharedStandHere}
             onField={goTo}

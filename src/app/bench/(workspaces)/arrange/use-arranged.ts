@@ -20,6 +20,7 @@ import { useAsk } from '../../../../ui/use-ask';
 import { keptIn, useDraft, type Draft, type Kept } from '../../../../ui/use-draft';
 import { useFormReading, useSlotFaults } from '../../../../ui/use-form-faults';
 import { useNewest } from '../../../../ui/use-newest';
+import { useSameWhile } from '../../../../ui/use-same-while';
 import { useSaveKey } from '../../../../ui/use-save-key';
 import { apart, everyFieldOf, patchOf, sendableOf, slotName, TRAY, withSlots } from './page-draft';
 
@@ -129,7 +130,7 @@ export function useArranged<A extends ArrangedAnswer>({
   const [problem, setProblem] = useState<{ words: string; faults: readonly Fault[] }>();
   const draft = useDraft<A>({
     initial: drafted(initial),
-    form: { model: model.revision, fields: everyFieldOf(model, fields) },
+    form: { model: model.revision, fields: everyField },
     sendable: (given) => sendableOf(model, type, fields, given, today),
     send: async (changes, revision, byItself) =>
       drafted(
@@ -171,7 +172,9 @@ export function useArranged<A extends ArrangedAnswer>({
       );
   }, [freshen, newer]);
   useSaveKey(draft);
-  const { values, slots, tray } = useMemo(() => apart(given), [given]);
+  const parts = useMemo(() => apart(given), [given]);
+  const [values, slots] = [useSameWhile(parts.values), useSameWhile(parts.slots)];
+  const tray = useSameWhile(parts.tray);
   const reading = useFormReading(everyField, values, today, kept);
   const countedSlots = useMemo(() => counted(slots), [counted, slots]);
   const blockFaults = useSlotFaults(model, countedSlots, slots, today, kept);

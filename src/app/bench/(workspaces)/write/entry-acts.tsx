@@ -1,7 +1,7 @@
 'use client';
 import { Button } from '@mui/material';
 import { useRouter } from 'next/navigation';
-import { useState, type ReactElement } from 'react';
+import { memo, useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
 import { mayPublish } from '../../../../core/roles';
 import { ask, Problem, wordsOf } from '../../../../ui/ask';
@@ -55,7 +55,7 @@ async function shownInWords(id: string): Promise<string> {
 const inWords = (pages: number) => (pages === 1 ? '1 page' : `${pages} pages`);
 
 /** What can be done with an entry as a whole, by those who may. Destructive work shows its reach first. */
-export function EntryActs({
+export const EntryActs = memo(function EntryActs({
   entry,
   asksReview,
   reach,
@@ -221,4 +221,4 @@ export function EntryActs({
       )}
     </>
   );
-}
+});

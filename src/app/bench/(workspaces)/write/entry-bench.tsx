@@ -3,9 +3,9 @@ import { Button } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
 import dayjs from 'dayjs';
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
+import { memo, useCallback, useEffect, useMemo, useState, type ReactElement } from 'react';
 import type { EntryAnswer, ReachAnswer } from '../../../../contract/entries';
-import { sameJson } from '../../../../core/json';
+import { sameJson, type JsonObject } from '../../../../core/json';
 import { pointer, type Fault } from '../../../../core/faults';
 import type { Field } from '../../../../core/model/document';
 import { fieldsFound } from '../../../../core/model/found';
@@ -35,7 +35,9 @@ import { OutlineGroup, OutlineRow } from '../../../../ui/shell/outline';
 import { useMay } from '../../../../ui/shell/person';
 import { Workspace } from '../../../../ui/shell/workspace';
 import { useAsk } from '../../../../ui/use-ask';
+import { useNewest } from '../../../../ui/use-newest';
 import { useSaveKey } from '../../../../ui/use-save-key';
+import { useComesAfter } from '../../../../ui/use-comes-after';
 import { usePaused } from '../../../../ui/use-paused';
 import { answersOf } from '../../../../core/model/page-source';
 import { ShowDraft } from '../../../../ui/draft-links';
@@ -71,6 +73,32 @@ const followers = new Set([
   'tryListingFigures',
   'listingResult',
 ]);
+
+const SaveNow = memo(function SaveNow({
+  disabled,
+  save,
+}: {
+  disabled: boolean;
+  save: () => Promise<unknown>;
+}): ReactElement {
+  return (
+    <Button disabled={disabled} onClick={() => void save()}>
+      Save
+    </Button>
+  );
+});
+
+/** The ways to an entry's own page. */
+const ItsPage = memo(function ItsPage({ address }: { address: string }): ReactElement {
+  return (
+    <>
+      <Link href={`/bench/point?at=${encodeURIComponent(address)}`}>Point at its page</Link>
+      <a href={address} target="_blank" rel="noreferrer">
+        As a visitor
+      </a>
+    </>
+  );
+});
 
 /** Where an entry is seen of which nothing is kept. */
 const NOWHERE_YET: ReachAnswer = { goesTo: [], pages: [] };
@@ -162,12 +190,18 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   }, [client, revision, initial.revision]);
   useSaveKey(draft);
   const reading = useFormReading(everyField, given, today, kept);
-  // How it looks follows a moment after the last key.
+  // How it looks, and what is told beside the form, follow a moment after the last key.
   const paused = usePaused(reading.values);
+  const calm = usePaused(given);
+  const scope = useMemo(() => ({ model, fields: everyField }), [model, everyField]);
+  const content = useMemo(() => ({ values: calm }), [calm]);
+  const comesNow = useComesAfter();
   const drawn = useMemo(() => spokenIn(fields, paused, locale), [fields, paused, locale]);
-  const takeRight = useCallback(
-    (answer: EntryAnswer) => draft.take(withLanguages(answer, fields, locales)),
-    [draft, fields, locales],
+  const takeRight = useNewest((answer: EntryAnswer) => draft.take(withLanguages(answer, fields, locales)));
+  const tellProblem = useCallback(
+    (words: string | undefined, found: readonly Fault[]) =>
+      setProblem(words ? { words, faults: found } : undefined),
+    [],
   );
   const sources = useSources(
     fields,
@@ -215,7 +249,9 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
   const filled = (inside: readonly Field[]) =>
     inside.filter((field) => reading.values[field.id] !== undefined).length;
   const locked = !mayWrite || kept.state === 'binned';
-  const title = String(given[type.field(type.definition.title)?.key ?? ''] ?? '').trim();
+  const titleIn = (said: JsonObject) =>
+    String(said[type.field(type.definition.title)?.key ?? ''] ?? '').trim();
+  const title = titleIn(given);
   const groups = groupsOf(fields);
   return (
     <Workspace
@@ -244,31 +280,27 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               })}
             </OutlineGroup>
           )}
-          {isKept && <EarlierVersions sort="entry" id={id} />}
+          {comesNow && isKept && <EarlierVersions sort="entry" id={id} />}
         </>
       }
       reach={
         <>
-          {isKept && (
+          {comesNow && isKept && (
             <>
               <HereNow record={id} fields={everyField} />
-              <NotesPanel
-                record={id}
-                scope={{ model, fields: everyField }}
-                content={{ values: given }}
-                at={noteAt}
-                onAt={setNoteAt}
-              />
+              <NotesPanel record={id} scope={scope} content={content} at={noteAt} onAt={setNoteAt} />
             </>
           )}
-          <EntryReach
-            type={type}
-            title={title || 'Without a name'}
-            detail={kept.address ?? type.definition.label}
-            isShown={kept.shown.length > 0}
-            hasNews={kept.shown.length === 0 || kept.differs || status !== 'saved'}
-            reach={isKept ? reach : NOWHERE_YET}
-          />
+          {comesNow && (
+            <EntryReach
+              type={type}
+              title={titleIn(calm) || 'Without a name'}
+              detail={kept.address ?? type.definition.label}
+              isShown={kept.shown.length > 0}
+              hasNews={kept.shown.length === 0 || kept.differs || status !== 'saved'}
+              reach={isKept ? reach : NOWHERE_YET}
+            />
+          )}
         </>
       }
     >
@@ -292,22 +324,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         ways={
           <>
             <ListWays id={id} />
-            {kept.address && (
-              <>
-                <Link href={`/bench/point?at=${encodeURIComponent(kept.address)}`}>Point at its page</Link>
-                <a href={kept.address} target="_blank" rel="noreferrer">
-                  As a visitor
-                </a>
-              </>
-            )}
+            {kept.address && <ItsPage address={kept.address} />}
           </>
         }
       >
-        {!locked && (
-          <Button disabled={status === 'saved' || status === 'saving'} onClick={() => void draft.settle()}>
-            Save
-          </Button>
-        )}
+        {!locked && <SaveNow disabled={status === 'saved' || status === 'saving'} save={draft.settle} />}
         {isKept && hasOwnPage && <ShowDraft record={id} ofEntry />}
         {!outside && (
           <EntryActs
@@ -317,8 +338,8 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
             faults={faults.length}
             typed={status !== 'saved'}
             settle={draft.settle}
-            onDone={(answer) => draft.take(withLanguages(answer, fields, locales))}
-            onProblem={(words, found) => setProblem(words ? { words, faults: found } : undefined)}
+            onDone={takeRight}
+            onProblem={tellProblem}
           />
         )}
       </RecordHead>
@@ -332,7 +353,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
           Words that were not saved when you left are back in the form.
         </Note>
       )}
-      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={{ model, fields: everyField }} />}
+      {draft.cameIn && <CameInNote cameIn={draft.cameIn} scope={scope} />}
       {!mayWrite && (
         <Note sort="info">
           You may read this. {outside ?? 'Editors and architects change it; who reviews, while it waits.'}
@@ -342,9 +363,11 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
         wide={locale !== ''}
         beside={
           <>
-            <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />
-            {kept.revision > 0 && <RecordAudience id={kept.id} sort="entry" />}
-            {hasOwnPage && <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />}
+            {comesNow && <EntryFaces type={type} values={drawn} locale={locale} onField={goToFieldOf} />}
+            {comesNow && kept.revision > 0 && <RecordAudience id={kept.id} sort="entry" />}
+            {comesNow && hasOwnPage && (
+              <EntryFound type={type} values={drawn} locale={locale} address={kept.address} />
+            )}
             {shownFaults.length > 0 && (
               <section className={styles.faults} aria-label="Before it can go out">
                 <Eyebrow>Before it can go out</Eyebrow>
@@ -369,7 +392,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
               <LanguageChoice
                 value={locale}
                 onChange={setLocale}
-                toFix={(each) => mends(fieldsFor(fields, each))}
+                toFix={['', ...locales].map((each) => mends(fieldsFor(fields, each)))}
               />
             )}
             <EntryForm
@@ -390,7 +413,7 @@ export function EntryBench({ initial, today }: { initial: EntryAnswer; today: st
       {draft.conflicts.length > 0 && (
         <Conflicts
           conflicts={draft.conflicts}
-          scope={{ model, fields: everyField }}
+          scope={scope}
           values={given}
           by={kept.changedBy}
           onDecide={draft.decide}

@@ -7,9 +7,9 @@ import type {
   ManyChange,
   ManyChangeName,
   ManyFound,
-  ManyFoundInAll,
   ManyOfAllAsked,
 } from '../../../../contract/many';
+import type { AllFilters } from '../../../../contract/table-filters';
 import { changesOf, fieldChanges, type FieldChangeName } from '../../../../core/content/change-field';
 import type { Fault } from '../../../../core/faults';
 import type { CompiledType } from '../../../../core/model/compile';
@@ -83,7 +83,7 @@ export function ManyBar({
   type?: CompiledType<ContentType>;
   /** Those that are ticked; undefined where all that is found is meant. */
   ids: readonly string[] | undefined;
-  found: ManyFound | ManyFoundInAll;
+  found: ManyFound | AllFilters;
   /** How many the table finds. */
   total: number;
   onAll: () => void;

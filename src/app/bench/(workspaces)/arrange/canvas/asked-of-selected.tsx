@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, type ReactElement } from 'react';
+import type { ReactElement } from 'react';
 import { sharedSlot } from '../../../../../core/model/shared-type';
 import { blockName } from '../../../../../ui/block-name';
 import { useTell } from '../../../../../ui/telling';
@@ -26,10 +26,6 @@ export function AskedOfSelected({
 }): ReactElement | null {
   const { model, selected, selection } = blocks;
   const tell = useTell();
-  const latest = useRef(blocks);
-  useEffect(() => {
-    latest.current = blocks;
-  }, [blocks]);
   const [first] = selected;
   if (!asked || !first) return null;
   const given = selected.map(({ block }) => block);
@@ -54,7 +50,7 @@ export function AskedOfSelected({
       onShared={({ id }) => {
         const place = blocks.giveToShared(selection.blocks, id);
         tell('It is a shared block now. The page shows it once it is published.', () =>
-          latest.current.replace(place, given),
+          blocks.replace(place, given),
         );
       }}
       onClose={onClose}

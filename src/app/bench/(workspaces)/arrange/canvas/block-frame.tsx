@@ -169,49 +169,52 @@ export function FrameHandle({
       <span className={styles.unseen} role="status">
         {where ? `${called}, ${where}` : called}
       </span>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-        <MenuItem onClick={choose(() => onWords(lastId))}>Write in it</MenuItem>
-        <MenuItem disabled={selected.length > 1 || last.place.at === 0} onClick={choose(() => acts.step(-1))}>
-          Move up
-        </MenuItem>
-        <MenuItem
-          disabled={selected.length > 1 || last.place.at === beside - 1}
-          onClick={choose(() => acts.step(1))}
-        >
-          Move down
-        </MenuItem>
-        <MenuItem disabled={whyNotCopied !== undefined} onClick={choose(acts.copy)}>
-          <span>
-            Copy
-            {whyNotCopied !== undefined && <small className={styles.why}>{whyNotCopied}</small>}
-          </span>
-        </MenuItem>
-        <MenuItem disabled={held} onClick={choose(() => blocks.hide(ids, !hidden))}>
-          {hidden ? 'Show' : 'Hide'}
-        </MenuItem>
-        <MenuItem disabled={held} onClick={choose(acts.takeOff)}>
-          Take off
-        </MenuItem>
-        {onShare && (
-          <MenuItem disabled={whyShared !== undefined} onClick={choose(onShare)}>
+      {menu && (
+        <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
+          <MenuItem onClick={choose(() => onWords(lastId))}>Write in it</MenuItem>
+          <MenuItem
+            disabled={selected.length > 1 || last.place.at === 0}
+            onClick={choose(() => acts.step(-1))}
+          >
+            Move up
+          </MenuItem>
+          <MenuItem
+            disabled={selected.length > 1 || last.place.at === beside - 1}
+            onClick={choose(() => acts.step(1))}
+          >
+            Move down
+          </MenuItem>
+          <MenuItem disabled={whyNotCopied !== undefined} onClick={choose(acts.copy)}>
             <span>
-              Keep as a shared block…
-              {whyShared !== undefined && <small className={styles.why}>{whyShared}</small>}
+              Copy
+              {whyNotCopied !== undefined && <small className={styles.why}>{whyNotCopied}</small>}
             </span>
           </MenuItem>
-        )}
-        <MenuItem onClick={choose(onStarter)}>Keep as a starter…</MenuItem>
-        {onFillOnce && <MenuItem onClick={choose(onFillOnce)}>Copy to other pages…</MenuItem>}
-        <Divider />
-        {menu && (
+          <MenuItem disabled={held} onClick={choose(() => blocks.hide(ids, !hidden))}>
+            {hidden ? 'Show' : 'Hide'}
+          </MenuItem>
+          <MenuItem disabled={held} onClick={choose(acts.takeOff)}>
+            Take off
+          </MenuItem>
+          {onShare && (
+            <MenuItem disabled={whyShared !== undefined} onClick={choose(onShare)}>
+              <span>
+                Keep as a shared block…
+                {whyShared !== undefined && <small className={styles.why}>{whyShared}</small>}
+              </span>
+            </MenuItem>
+          )}
+          <MenuItem onClick={choose(onStarter)}>Keep as a starter…</MenuItem>
+          {onFillOnce && <MenuItem onClick={choose(onFillOnce)}>Copy to other pages…</MenuItem>}
+          <Divider />
           <MoveTo
             dragged={dragged}
             last={last}
             blocks={blocks}
             onMove={(place) => choose(() => blocks.move(ids, place))()}
           />
-        )}
-      </Menu>
+        </Menu>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 import {
-  startTransition,
+  memo,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -48,6 +48,8 @@ interface Writing {
   part: HTMLElement;
   /** The drawing as it was when it began: it stands still meanwhile. */
   page: VisitorPage;
+  /** Once it is done with: the drawing that does not show yet what was written. */
+  until?: VisitorPage;
 }
 
 interface Props {
@@ -76,7 +78,7 @@ interface Props {
 const isWritten = (field: Field): boolean => kindFor(field).words !== undefined;
 
 /** The page on its bench: drawn from its real faces, as wide as visitors get it; what is selected in it is framed. */
-export function PageCanvas({
+export const PageCanvas = memo(function PageCanvas({
   page,
   blocks,
   faults,
@@ -146,6 +148,8 @@ export function PageCanvas({
       Inner: InnerOfBlock,
     };
   }, [said, unseen]);
+  // What was written stands there until it is drawn: what stood there before is not seen again.
+  if (writing?.until !== undefined && writing.until !== page) setWriting(undefined);
   const shown = writing?.page ?? page;
 
   /** The block on the page that an element stands in; none for what a page above put there. */
@@ -174,6 +178,13 @@ export function PageCanvas({
     const found = findBlock(slots, block)?.block;
     const field = model.blockTypeByKey(String(found?.type ?? ''))?.field(id);
     return found && field ? { field, value: spokenValues(model, found, language)[field.key] } : undefined;
+  };
+  const endWriting = (handedOn: boolean) => {
+    setWriting((was) =>
+      was?.until !== undefined ? was : was && handedOn ? { ...was, until: page } : undefined,
+    );
+    // Nobody types there any more, so what was written is drawn at once.
+    if (handedOn && document.activeElement instanceof HTMLElement) document.activeElement.blur();
   };
   const write = (block: Id | undefined, part: HTMLElement): boolean => {
     const found = fieldAt(block, part);
@@ -225,6 +236,14 @@ export function PageCanvas({
   };
   const focusHandle = () =>
     requestAnimationFrame(() => sheet.current?.querySelector<HTMLElement>(`.${styles.handle}`)?.focus());
+  const wrote = useRef<Id>(undefined);
+  useEffect(() => {
+    const [before, now] = [wrote.current, writing?.block];
+    wrote.current = now;
+    // Who went on elsewhere is left there.
+    const isNowhere = document.activeElement === document.body || document.activeElement === null;
+    if (before !== undefined && now === undefined && isNowhere) focusHandle();
+  }, [writing]);
   const press = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
     const [first] = everyBlock(slots);
@@ -340,25 +359,20 @@ export function PageCanvas({
               value={fieldAt(writing.block, writing.part)?.value}
               faults={[]}
               onChange={(value) =>
-                startTransition(() =>
-                  writing.block === undefined
-                    ? onOwn(writing.field.key, value)
-                    : blocks.change(
-                        writing.block,
-                        (block) =>
-                          saying(block, { [inLanguage(writing.field.key, language)]: value }, language),
-                        `${writing.block} ${writing.field.key}`,
-                      ),
-                )
+                writing.block === undefined
+                  ? onOwn(writing.field.key, value)
+                  : blocks.change(
+                      writing.block,
+                      (block) =>
+                        saying(block, { [inLanguage(writing.field.key, language)]: value }, language),
+                      `${writing.block} ${writing.field.key}`,
+                    )
               }
-              onDone={() => {
-                setWriting(undefined);
-                if (writing.block !== undefined) focusHandle();
-              }}
+              onDone={endWriting}
             />
           )}
         </div>
       </div>
     </>
   );
-}
+});

@@ -1,7 +1,7 @@
 'use client';
 import { useDraggable } from '@dnd-kit/core';
 import { OutlinedInput, Tooltip } from '@mui/material';
-import { memo, useState, type ReactElement, type ReactNode, type RefObject } from 'react';
+import { memo, useState, type ReactElement, type ReactNode } from 'react';
 import { placedShared, slotOf, type BlockPlace } from '../../../../../core/content/block-edits';
 import { newId } from '../../../../../core/ids';
 import { TypeIcon } from '../../../../../ui/icon';
@@ -87,13 +87,11 @@ const whatFitsFirst = (a: { why: string | undefined }, b: { why: string | undefi
 /** The block types, shared blocks and starters that can be put on the page, what fits where one is first. */
 export const Shelf = memo(function Shelf({
   blocks,
-  latest,
   today,
 }: {
   /** As they stood when their places last changed: what fits is told by that alone. */
   blocks: PageBlocks;
   /** As they stand now. */
-  latest: RefObject<PageBlocks>;
   today: string;
 }): ReactElement {
   const { model, own, slots } = blocks;
@@ -131,7 +129,7 @@ export const Shelf = memo(function Shelf({
   const putStarter = usePutStarter(blocks);
   const put = ({ put: given, starter }: Dragged, at: BlockPlace | undefined, why: string | undefined) => {
     if (why !== undefined || !at) tell(why ?? 'Nothing on this page takes it.');
-    else if (starter === undefined) latest.current.put(given, at);
+    else if (starter === undefined) blocks.put(given, at);
     else void putStarter(starter, at);
   };
   const slot = place && slotOf(model, own, slots, place)?.label;

@@ -2,7 +2,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { IconButton } from '@mui/material';
 import { Trash2 } from 'lucide-react';
-import { memo, type ReactElement, type RefObject } from 'react';
+import { memo, type ReactElement } from 'react';
 import { blocksGiven, idOf } from '../../../../../core/content/block-edits';
 import type { JsonObject } from '../../../../../core/json';
 import type { Layout } from '../../../../../core/model/document';
@@ -19,13 +19,11 @@ import type { PageBlocks } from './use-page-blocks';
 function TrayRow({
   block,
   blocks,
-  latest,
   from,
   onForget,
 }: {
   block: JsonObject;
   blocks: PageBlocks;
-  latest: RefObject<PageBlocks>;
   /** The slot that holds it, where one does that is not seen. */
   from?: string;
   onForget?: () => void;
@@ -45,7 +43,7 @@ function TrayRow({
         title={why ?? 'Put it back'}
         onClick={() => {
           if (why !== undefined || !at) tell(why ?? 'Nothing on this page takes it.');
-          else latest.current.move([idOf(block)], at);
+          else blocks.move([idOf(block)], at);
         }}
       >
         <TypeIcon name={blocks.model.blockTypeByKey(String(block.type))?.definition.icon ?? ''} />
@@ -77,13 +75,11 @@ const unseenSlots = (own: PageBlocks['own'], layout: Layout | undefined): PageBl
 /** What was taken off the page and is kept, and what stands in slots that its layout does not show. */
 export const Tray = memo(function Tray({
   blocks,
-  latest,
   layout,
 }: {
   /** As they stood when their places last changed. */
   blocks: PageBlocks;
   /** As they stand now. */
-  latest: RefObject<PageBlocks>;
   layout: Layout | undefined;
 }): ReactElement | null {
   const unseen = unseenSlots(blocks.own, layout).flatMap(({ key, label }) =>
@@ -101,7 +97,6 @@ export const Tray = memo(function Tray({
               key={idOf(block)}
               block={block}
               blocks={blocks}
-              latest={latest}
               from={`${label}, which this layout does not show`}
             />
           ))}
@@ -110,8 +105,7 @@ export const Tray = memo(function Tray({
               key={idOf(block)}
               block={block}
               blocks={blocks}
-              latest={latest}
-              onForget={() => latest.current.forget([idOf(block)])}
+              onForget={() => blocks.forget([idOf(block)])}
             />
           ))}
         </ul>

@@ -25,6 +25,7 @@ import type { JsonObject } from '../../../../../core/json';
 import type { CompiledModel } from '../../../../../core/model/compile';
 import { placedSharedKey } from '../../../../../core/model/shared-type';
 import type { Slot } from '../../../../../core/model/document';
+import { useNewest } from '../../../../../ui/use-newest';
 
 /** What is selected on a page: some of its blocks, one of its slots, or (both empty) the page itself. */
 export interface Selection {
@@ -84,7 +85,10 @@ interface Asked {
 
 const EMPTY: readonly JsonObject[] = [];
 
-/** Arranges the blocks of a page: every act is one change of its draft. */
+/**
+ * Arranges the blocks of a page: every act is one change of its draft, as that is by then, however long ago what leads to
+ * it was drawn.
+ */
 export function usePageBlocks({
   model,
   own,
@@ -105,71 +109,84 @@ export function usePageBlocks({
       whyNotThere(model, own, slots, put, place, shared),
     [model, own, shared, slots],
   );
-  return {
-    model,
-    own,
-    slots,
-    tray,
-    shared,
-    selection,
-    selected,
-    select,
-    toggle: (id) =>
-      select(({ blocks }) => ({
-        blocks: blocks.includes(id) ? blocks.filter((each) => each !== id) : [...blocks, id],
-      })),
-    whyNot,
-    put(blocks, place) {
-      onChange(putInBlocks(slots, blocks, place));
-      select({ blocks: blocks.map(idOf) });
-    },
-    move(ids, place) {
-      const lying = tray.filter((block) => ids.includes(idOf(block)));
-      if (lying.length === 0) onChange(moveBlocks(slots, new Set(ids), place));
-      else
-        onChange(putInBlocks(slots, lying, place), {
-          tray: tray.filter((block) => !lying.includes(block)),
-        });
-      select({ blocks: ids });
-    },
-    copy(ids) {
-      const { slots: next, copies } = copyBlocks(slots, new Set(ids));
-      onChange(next);
-      select({ blocks: copies });
-    },
-    takeOff(ids) {
-      const found = ids[0] === undefined ? undefined : findBlock(slots, ids[0]);
-      const next = takeOffBlocks(slots, new Set(ids));
-      const taken = kept ? outermostBlocks(slots, new Set(ids)).filter(saysAnything) : [];
-      onChange(next, taken.length > 0 ? { tray: [...taken, ...tray].slice(0, MOST_IN_TRAY) } : {});
-      // One goes on with what takes its place, or stands above it, or with the slot that is empty now.
-      const staying = found ? blocksAt(next, found.place) : [];
-      const beside = found && (staying[found.place.at] ?? staying.at(-1));
-      select(beside ? { blocks: [idOf(beside)] } : found ? { blocks: [], slot: found.place } : NOTHING);
-    },
-    forget: (ids) => onChange(slots, { tray: tray.filter((block) => !ids.includes(idOf(block))) }),
-    hide: (ids, hidden) =>
-      onChange(
-        ids.reduce(
-          (now, id) =>
-            changeBlock(now, id, ({ hidden: _hidden, ...block }) =>
-              hidden ? { ...block, hidden: true } : block,
-            ),
-          slots,
-        ),
+  const put = useNewest((blocks: readonly JsonObject[], place: BlockPlace) => {
+    onChange(putInBlocks(slots, blocks, place));
+    select({ blocks: blocks.map(idOf) });
+  });
+  const move = useNewest((ids: readonly Id[], place: BlockPlace) => {
+    const lying = tray.filter((block) => ids.includes(idOf(block)));
+    if (lying.length === 0) onChange(moveBlocks(slots, new Set(ids), place));
+    else
+      onChange(putInBlocks(slots, lying, place), {
+        tray: tray.filter((block) => !lying.includes(block)),
+      });
+    select({ blocks: ids });
+  });
+  const copy = useNewest((ids: readonly Id[]) => {
+    const { slots: next, copies } = copyBlocks(slots, new Set(ids));
+    onChange(next);
+    select({ blocks: copies });
+  });
+  const takeOff = useNewest((ids: readonly Id[]) => {
+    const found = ids[0] === undefined ? undefined : findBlock(slots, ids[0]);
+    const next = takeOffBlocks(slots, new Set(ids));
+    const taken = kept ? outermostBlocks(slots, new Set(ids)).filter(saysAnything) : [];
+    onChange(next, taken.length > 0 ? { tray: [...taken, ...tray].slice(0, MOST_IN_TRAY) } : {});
+    // One goes on with what takes its place, or stands above it, or with the slot that is empty now.
+    const staying = found ? blocksAt(next, found.place) : [];
+    const beside = found && (staying[found.place.at] ?? staying.at(-1));
+    select(beside ? { blocks: [idOf(beside)] } : found ? { blocks: [], slot: found.place } : NOTHING);
+  });
+  const forget = useNewest((ids: readonly Id[]) =>
+    onChange(slots, { tray: tray.filter((block) => !ids.includes(idOf(block))) }),
+  );
+  const hide = useNewest((ids: readonly Id[], hidden: boolean) =>
+    onChange(
+      ids.reduce(
+        (now, id) =>
+          changeBlock(now, id, ({ hidden: _hidden, ...block }) =>
+            hidden ? { ...block, hidden: true } : block,
+          ),
+        slots,
       ),
-    replace(id, by) {
-      onChange(replaceBlock(slots, id, by));
-      select({ blocks: by.map(idOf) });
-    },
-    giveToShared([first = '', ...others], id) {
-      const place = placedShared(id);
-      onChange(replaceBlock(takeOffBlocks(slots, new Set(others)), first, [place]));
-      select({ blocks: [idOf(place)] });
-      return idOf(place);
-    },
-    change: (id, change, typedIn) => onChange(changeBlock(slots, id, change), { typedIn }),
-  };
+    ),
+  );
+  const replace = useNewest((id: Id, by: readonly JsonObject[]) => {
+    onChange(replaceBlock(slots, id, by));
+    select({ blocks: by.map(idOf) });
+  });
+  const giveToShared = useNewest(([first = '', ...others]: readonly Id[], id: Id) => {
+    const place = placedShared(id);
+    onChange(replaceBlock(takeOffBlocks(slots, new Set(others)), first, [place]));
+    select({ blocks: [idOf(place)] });
+    return idOf(place);
+  });
+  const change = useNewest((id: Id, by: (block: JsonObject) => JsonObject, typedIn?: string) =>
+    onChange(changeBlock(slots, id, by), { typedIn }),
+  );
+  const acts = useMemo(
+    () => ({
+      select,
+      toggle: (id: Id) =>
+        select(({ blocks }) => ({
+          blocks: blocks.includes(id) ? blocks.filter((each) => each !== id) : [...blocks, id],
+        })),
+      put,
+      move,
+      copy,
+      takeOff,
+      forget,
+      hide,
+      replace,
+      giveToShared,
+      change,
+    }),
+    [change, copy, forget, giveToShared, hide, move, put, replace, takeOff],
+  );
+  return useMemo(
+    () => ({ model, own, slots, tray, shared, selection, selected, whyNot, ...acts }),
+    [acts, model, own, selected, selection, shared, slots, tray, whyNot],
+  );
 }
 
 /**

@@ -6,6 +6,7 @@ import type { Json } from '../../../../../core/json';
 import type { Field } from '../../../../../core/model/document';
 import { kindFor } from '../../../../../core/model/kinds';
 import { FieldInput } from '../../../../../ui/kinds';
+import { useAfterPause } from '../../../../../ui/use-after-pause';
 import styles from './canvas.module.css';
 
 interface Props {
@@ -16,6 +17,11 @@ interface Props {
   faults: readonly Fault[];
   onChange: (value: Json) => void;
   onDone: () => void;
+}
+
+interface WordsProps extends Omit<Props, 'onDone'> {
+  /** Told whether words were handed on only now, which are not drawn yet. */
+  onDone: (handedOn: boolean) => void;
 }
 
 /**
@@ -123,6 +129,13 @@ function FormattedWords({ part, field, value, faults, onChange, onDone }: Props)
   );
 }
 
-/** The words of a field, written where visitors will see them. */
-export const WordsInPlace = (props: Props): ReactElement =>
-  kindFor(props.field).words === 'formatted' ? <FormattedWords {...props} /> : <PlainWords {...props} />;
+/** The words of a field, written where visitors will see them. A key costs what the browser writes: the rest follows a pause. */
+export function WordsInPlace({ onChange, onDone, ...words }: WordsProps): ReactElement {
+  const { put, flush } = useAfterPause(onChange);
+  const own = {
+    ...words,
+    onChange: put,
+    onDone: () => onDone(flush()),
+  };
+  return kindFor(words.field).words === 'formatted' ? <FormattedWords {...own} /> : <PlainWords {...own} />;
+}

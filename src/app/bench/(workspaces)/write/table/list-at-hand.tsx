@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useSyncExternalStore, type ReactElement } from 'react';
+import { memo, useEffect, useSyncExternalStore, type ReactElement } from 'react';
 import { isJsonObject } from '../../../../../core/json';
 import { Link } from '../../../../../ui/link';
 
@@ -47,7 +47,7 @@ export function useListAtHand(ids: readonly string[]): void {
 const never = () => () => undefined;
 
 /** From an entry to the one before and the one after it in the list from which one came, and back to that list. */
-export function ListWays({ id }: { id: string }): ReactElement | null {
+export const ListWays = memo(function ListWays({ id }: { id: string }): ReactElement | null {
   const list = listIn(useSyncExternalStore(never, read, () => ''));
   const at = list?.ids.indexOf(id) ?? -1;
   if (!list || at < 0) return null;
@@ -61,4 +61,4 @@ export function ListWays({ id }: { id: string }): ReactElement | null {
       {after !== undefined && <Link href={`/bench/write/entry/${after}`}>Next</Link>}
     </>
   );
-}
+});

@@ -1,7 +1,8 @@
 import { allSorts, sortAsked } from '../../../../../core/content/table-look';
 import { askedTogether, sortsByShared } from '../../../../../core/mapping/rule/shared-fields';
 import { possibleSources, sourceKey, type SourceType } from '../../../../../core/mapping/rule/sources';
-import type { ManyFound, ManyFoundInAll } from '../../../../../contract/many';
+import type { ManyFound } from '../../../../../contract/many';
+import type { AllFilters } from '../../../../../contract/table-filters';
 import type { Json } from '../../../../../core/json';
 import { parseCondition } from '../../../../../core/mapping/rule/parse';
 import type { CompiledModel, CompiledType, Fielded } from '../../../../../core/model/compile';
@@ -119,4 +120,4 @@ export const foundInAll = ({
   limit: _limit,
   looks: _looks,
   ...found
-}: AllQuestion): ManyFoundInAll => found;
+}: AllQuestion): AllFilters => found;
